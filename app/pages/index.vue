@@ -1,0 +1,1 @@
+<template><p>Hello</p></template>

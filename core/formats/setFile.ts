@@ -1,0 +1,76 @@
+import * as v from 'valibot'
+import { SetSchema, SET_VERSION, type StudioSet } from '../set/schema'
+import { refused, understood, type Outcome } from '../units/outcome'
+
+const FORMAT = 'keen-tonal-set'
+
+/** A set as a file; documented in docs/formats.md, with its JSON Schema in docs/set-file.schema.json. */
+export const SetFileSchema = v.strictObject({
+  format: v.literal(FORMAT),
+  version: v.literal(SET_VERSION),
+  set: SetSchema,
+  /** Pictures of the set's frames by frame id: PNG in base64. */
+  pictures: v.record(v.string(), v.pipe(v.string(), v.base64())),
+})
+
+export type SetFile = v.InferOutput<typeof SetFileSchema>
+
+/** Steps that lift a file from the version of their key to the next. Version 1 is the first, so there is none yet. */
+const UPGRADES: Record<number, (file: Record<string, unknown>) => Record<string, unknown>> = {}
+
+const KEPT = 'Nothing was changed in what is already saved.'
+
+/** Problems named at most, so that a broken file gets an answer that can be read. */
+const PROBLEMS_NAMED = 3
+
+const placeAndReason = (issue: v.BaseIssue<unknown>): string => {
+  const path = v.getDotPath(issue)
+  return path ? `${path}: ${issue.message}` : issue.message
+}
+
+const reasons = (issues: readonly v.BaseIssue<unknown>[]): string => {
+  const named = issues.slice(0, PROBLEMS_NAMED).map(placeAndReason).join('; ')
+  const more = issues.length - PROBLEMS_NAMED
+  return (more > 0 ? `${named}; and ${more} more` : named).replace(/\.?$/, '.')
+}
+
+const isRecord = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
+
+const upgraded = (file: Record<string, unknown>): Record<string, unknown> => {
+  let current = file
+  for (let upgrade = UPGRADES[Number(current.version)]; upgrade; upgrade = UPGRADES[Number(current.version)]) current = upgrade(current)
+  return current
+}
+
+/** Checks a set that came from storage or a file; refuses it with the reason and the place. */
+export const checkSet = (value: unknown): Outcome<StudioSet> => {
+  const result = v.safeParse(SetSchema, value)
+  return result.success ? understood(result.output) : refused(reasons(result.issues))
+}
+
+/** Reads a set file. Older versions are upgraded; anything else that cannot be read is refused with the reason and the place. */
+export const parseSetFile = (text: string): Outcome<SetFile> => {
+  let raw: unknown
+  try {
+    raw = JSON.parse(text)
+  }
+  catch (error) {
+    return refused(`This is not a set file: it is not JSON (${(error as Error).message}). ${KEPT}`)
+  }
+  if (!isRecord(raw) || raw.format !== FORMAT) {
+    return refused(`This is JSON, but not a set file: it lacks "format": "${FORMAT}". ${KEPT}`)
+  }
+  if (typeof raw.version !== 'number' || !Number.isInteger(raw.version)) {
+    return refused(`This set file has no version number. ${KEPT}`)
+  }
+  if (raw.version > SET_VERSION) {
+    return refused(`This set file has version ${raw.version}, made by a newer Keen Tonal; this one reads up to version ${SET_VERSION}. Update the app, then open it again. ${KEPT}`)
+  }
+  const result = v.safeParse(SetFileSchema, upgraded(raw))
+  return result.success ? understood(result.output) : refused(`This set file cannot be opened. ${reasons(result.issues)} ${KEPT}`)
+}
+
+/** Writes a set file, indented so that versions can be compared line by line. */
+export const writeSetFile = (set: StudioSet, pictures: Readonly<Record<string, string>>): string =>
+  `${JSON.stringify({ format: FORMAT, version: SET_VERSION, set, pictures } satisfies SetFile, null, 2)}\n`

@@ -1,0 +1,34 @@
+import { tidyStops } from '../units/stops'
+import type { Light } from '../set/schema'
+
+/** What one light read alone says: how far off it is, and the clicks that put it right. */
+export type Correction = {
+  /** Stops of the reading over what was expected. */
+  offStops: number
+  /** Clicks to turn: above 0 up, below 0 down. */
+  clicks: number
+  /** Power after turning, kept in the lamp's range. */
+  powerStops: number
+  /** Stops that the lamp's range does not allow; 0 where it does. */
+  shortStops: number
+}
+
+/** Clicks that bring a lamp from what was read to what was expected. */
+export const correctionFor = (light: Light, powerStops: number, offStops: number): Correction => {
+  const { clickStops, rangeStops } = light.lamp
+  const clicks = Math.round(-offStops / clickStops) || 0
+  const asked = tidyStops(powerStops + clicks * clickStops)
+  const kept = Math.min(0, Math.max(-rangeStops, asked))
+  return { offStops, clicks: Math.round((kept - powerStops) / clickStops) || 0, powerStops: kept, shortStops: asked - kept }
+}
+
+const SMALL_NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine']
+
+/** `two clicks down on B`, or `leave B as it is`. */
+export const correctionWords = (correction: Correction, light: Light): string => {
+  const count = Math.abs(correction.clicks)
+  if (count === 0 && Math.abs(correction.shortStops) < 1e-6) return `leave ${light.name} as it is`
+  if (count === 0) return `${light.name} is at the end of its range, ${Math.abs(correction.shortStops).toFixed(1)} stop short`
+  const turned = `${SMALL_NUMBERS[count] ?? count} click${count > 1 ? 's' : ''} ${correction.clicks > 0 ? 'up' : 'down'} on ${light.name}`
+  return Math.abs(correction.shortStops) < 1e-6 ? turned : `${turned}, which is the end of its range: ${Math.abs(correction.shortStops).toFixed(1)} stop stays missing`
+}

@@ -1,0 +1,94 @@
+import type { Receptor } from '../photometry/meter'
+import { luminance } from '../units/rgb'
+import { add, direction, scale, subtract, type Vector } from '../units/vector'
+import { vectorOf } from './bounds'
+import { headHeightM } from './figure'
+import type { Light, StudioSet, Subject } from './schema'
+
+/** A place where the meter is held, and what surface renders there. */
+export type MeterPoint = {
+  id: string
+  name: string
+  position: Vector
+  /** Where the receptor points; a unit vector. */
+  facing: Vector
+  /** The same in words, for whoever holds the meter. */
+  facingWords: string
+  heldWords: string
+  receptor: Receptor
+  surface: 'subject' | 'backdrop'
+  /** Luminous reflectance of the surface whose pixel value is shown; undefined where no value is meant. */
+  reflectance?: number
+}
+
+export const KEY_SIDE = 'subject/key-side'
+export const BACKDROP_MIDDLE = 'backdrop/middle'
+const BACKDROP_PLACES = [
+  { id: 'backdrop/left', name: 'Backdrop left', across: -1 },
+  { id: BACKDROP_MIDDLE, name: 'Backdrop middle', across: 0 },
+  { id: 'backdrop/right', name: 'Backdrop right', across: 1 },
+] as const
+
+/** Free air between the middle of the head and a meter held at the face. */
+const METER_FROM_HEAD_M = 0.17
+/** A meter held against the backdrop; keeps the receptor clear of the paper. */
+const METER_FROM_BACKDROP_M = 0.02
+/** Left and right are read at this share of half the backdrop's width. */
+const SIDE_SHARE = 0.6
+
+const keySide = (set: StudioSet, subject: Subject): MeterPoint => {
+  const key = set.lights.find(light => light.job === 'key')
+  const head: Vector = [subject.place.xM, subject.place.yM, headHeightM(subject)]
+  const facing = direction(subtract(key ? vectorOf(key.place) : vectorOf(set.camera.place), head), [0, 1, 0])
+  return {
+    id: KEY_SIDE,
+    name: 'Subject key side',
+    position: add(head, scale(facing, METER_FROM_HEAD_M)),
+    facing,
+    facingWords: key ? `dome toward the key (${key.name})` : 'dome toward the camera',
+    heldWords: 'at the subject\u2019s cheek',
+    receptor: 'dome',
+    surface: 'subject',
+  }
+}
+
+/** A point on the drop, `xM` from the middle of the room, read flat toward the camera. */
+const onBackdrop = (set: StudioSet, id: string, name: string, xM: number, heightM: number): MeterPoint => ({
+  id,
+  name,
+  position: [xM, METER_FROM_BACKDROP_M, heightM],
+  facing: [0, 1, 0],
+  facingWords: 'flat disc toward the camera',
+  heldWords: `against the backdrop, ${name.replace('Backdrop ', '')}, head height`,
+  receptor: 'flat',
+  surface: 'backdrop',
+  reflectance: luminance(set.backdrop.reflectance),
+})
+
+const readHeightM = (set: StudioSet): number => Math.min(headHeightM(set.subjects[0]!), set.backdrop.heightM - 0.1)
+
+/** The named points of a set: the subject's key side, and the backdrop left, middle and right at head height. */
+export const meterPoints = (set: StudioSet): MeterPoint[] => {
+  const reach = set.backdrop.widthM / 2 * SIDE_SHARE
+  return [
+    keySide(set, set.subjects[0]!),
+    ...BACKDROP_PLACES.map(({ id, name, across }) =>
+      onBackdrop(set, id, name, set.backdrop.centreXM + across * reach, readHeightM(set))),
+  ]
+}
+
+/** Points in a row across the backdrop at reading height, edge to edge, for its band of tone. */
+export const bandPoints = (set: StudioSet, count: number): MeterPoint[] =>
+  Array.from({ length: count }, (_, index) => {
+    const share = (index + 0.5) / count - 0.5
+    return onBackdrop(set, `band/${index}`, 'Backdrop band', set.backdrop.centreXM + share * set.backdrop.widthM, readHeightM(set))
+  })
+
+/** The point where a light is read alone: key-like lights at the subject, backdrop lights on the drop nearest their aim. */
+export const pointOfLight = (light: Light, points: readonly MeterPoint[]): MeterPoint => {
+  const backdrop = points.filter(point => point.surface === 'backdrop')
+  if (light.job !== 'backdrop' || backdrop.length === 0) return points[0]!
+  const aimXM = light.aim.at === 'place' ? light.aim.place.xM : light.place.xM
+  return backdrop.reduce((best, point) =>
+    Math.abs(point.position[0] - aimXM) < Math.abs(best.position[0] - aimXM) ? point : best)
+}

@@ -1,0 +1,97 @@
+import type { CameraSetting, LightSetting, Look, StudioSet } from '../set/schema'
+import type { Readout } from '../tone/readout'
+import { ON_TARGET_STOPS } from '../tone/target'
+import { formatFNumber } from '../units/aperture'
+import { formatStops } from '../units/fractions'
+import { changesBetween, changesWords, nameLights, type Change } from './changes'
+import type { LookAnswer } from './lookPowers'
+
+/** The answer to "is the backdrop where I want it, and if not, what is the smallest thing I can do?" */
+export type Verdict = {
+  state: 'on-target' | 'mend' | 'short' | 'no-target'
+  /** What is, and what would mend it, in one sentence. */
+  headline: string
+  /** What binds, where power alone cannot do it. */
+  detail?: string
+  /** The light settings that do what the headline says; absent where there is nothing to press. */
+  mend?: Record<string, LightSetting>
+  changes: Change[]
+}
+
+const worstOf = (readouts: readonly Readout[]): Readout | undefined => {
+  const missed = readouts.filter(readout => readout.missStops !== undefined)
+  const surfaceFirst = missed.filter(readout => readout.point.surface === 'backdrop')
+  const pool = surfaceFirst.some(isOff) ? surfaceFirst : missed
+  // Of equally bad points the middle is named, so a shade of margin goes to the first clear winner.
+  return pool.reduce<Readout | undefined>((worst, readout) =>
+    !worst || Math.abs(readout.missStops!) > Math.abs(worst.missStops!) + 0.15 || (readout.point.id.endsWith('middle') && Math.abs(readout.missStops!) > Math.abs(worst.missStops!) - 0.15)
+      ? readout
+      : worst, undefined)
+}
+
+const isOff = (readout: Readout): boolean => Math.abs(readout.missStops ?? 0) > ON_TARGET_STOPS
+
+const wantedWords = (readout: Readout, look: Look): string => {
+  const target = look.targets[readout.point.id]
+  if (target?.kind === 'value') return `${Math.round(readout.value!)}, wanted ${Math.round(target.value)}`
+  const wanted = Math.abs(readout.targetStops!) < 0.05 ? '' : `, wanted ${formatStops(readout.targetStops!)}`
+  return `${formatStops(readout.stops)} against the camera setting${wanted}`
+}
+
+const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1)
+
+const onTarget = (readouts: readonly Readout[]): string => {
+  const backdrop = readouts.filter(readout => readout.point.surface === 'backdrop' && readout.targetStops !== undefined)
+  const values = backdrop.map(readout => Math.round(readout.value!))
+  const span = Math.min(...values) === Math.max(...values) ? `${values[0]}` : `${Math.min(...values)} to ${Math.max(...values)}`
+  return backdrop.length > 0 ? `On target: backdrop ${span} from left to right, subject at the camera setting.` : 'On target.'
+}
+
+/** Both too bright and too dark by more than this is unevenness, which no power mends. */
+const UNEVEN_STOPS = 0.05
+
+/** Why power cannot do it: unevenness, the lights that are at full, or the spill that no power takes away. */
+const binding = (set: StudioSet, camera: CameraSetting, answer: LookAnswer): { words: string, advice: string } => {
+  const backdropMisses = answer.missStops.map((stops, index) => ({ stops, pointId: answer.pointIds[index]! }))
+  const worst = backdropMisses.reduce((a, b) => Math.abs(b.stops) > Math.abs(a.stops) ? b : a)
+  const onDrop = backdropMisses.filter(miss => miss.pointId.startsWith('backdrop'))
+  const brightest = onDrop.reduce((a, b) => b.stops > a.stops ? b : a, worst)
+  const darkest = onDrop.reduce((a, b) => b.stops < a.stops ? b : a, worst)
+  if (brightest.stops > UNEVEN_STOPS && darkest.stops < -UNEVEN_STOPS) {
+    const at = (pointId: string) => pointId.replace('backdrop/', '')
+    return {
+      words: `power cannot even it: at best ${at(brightest.pointId)} stays ${brightest.stops.toFixed(1)} stop over and ${at(darkest.pointId)} ${(-darkest.stops).toFixed(1)} under`,
+      advice: 'Move the backdrop lights further from the backdrop, or turn them toward its darker part.',
+    }
+  }
+  const amount = `${Math.abs(worst.stops).toFixed(1)} stop${Math.abs(worst.stops) >= 1.05 ? 's' : ''}`
+  const pool = set.lights.filter(light => (light.job === 'backdrop') === worst.pointId.startsWith('backdrop'))
+  if (worst.stops > 0) {
+    return {
+      words: `power cannot do it: spill keeps it ${amount} too bright with the backdrop lights down`,
+      advice: 'Take the subject and the key further from the backdrop, bring the key closer to the subject, or flag the key off the backdrop.',
+    }
+  }
+  const full = pool.filter(light => answer.settings[light.id]?.on && answer.settings[light.id]!.powerStops > -light.lamp.clickStops / 2)
+  const opened = formatFNumber(camera.fNumber / Math.sqrt(2 ** -worst.stops), 'thirds')
+  return {
+    words: `power cannot do it: with ${full.length > 0 ? `${nameLights(full, set.lights)} at full` : 'the lights there are'} it stays ${amount} short`,
+    advice: pool.length === 0
+      ? 'There is no light for it. Add a backdrop light.'
+      : `Missing: ${amount}. Open the camera to about ${opened} and turn the key down as much, bring the backdrop lights closer, or add one.`,
+  }
+}
+
+/** Words for a look from its readouts and the solved powers. */
+export const verdictOf = (set: StudioSet, look: Look, readouts: readonly Readout[], camera: CameraSetting, answer: LookAnswer): Verdict => {
+  const worst = worstOf(readouts)
+  if (!worst) return { state: 'no-target', headline: 'No target is set. Ask for a backdrop value to begin.', changes: [] }
+  if (!readouts.some(isOff)) return { state: 'on-target', headline: onTarget(readouts), changes: [] }
+  const changes = changesBetween(set.lights, look.lights, answer.settings)
+  const found = `${worst.point.name} ${wantedWords(worst, look)}`
+  const mend = changes.length > 0 ? answer.settings : undefined
+  if (answer.isReached) return { state: 'mend', headline: `${found}: ${changesWords(changes, set.lights)}.`, mend, changes }
+  const { words, advice } = binding(set, camera, answer)
+  const nearest = mend ? ` Nearest: ${changesWords(changes, set.lights)}.` : ''
+  return { state: 'short', headline: `${found}: ${words}.`, detail: capital(advice) + nearest, mend, changes }
+}

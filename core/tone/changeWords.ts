@@ -1,0 +1,22 @@
+import { formatFNumber } from '../units/aperture'
+import type { Readout } from './readout'
+
+/** Changes smaller than this are not worth a sentence. */
+const WORTH_SAYING_STOPS = 0.05
+
+type State = { readouts: readonly Readout[], cameraFNumber: number }
+
+/** What a change did to the backdrop: `Backdrop middle fell 2.1 stops (241 to 108); the camera stopped down from f/8 to f/18.` */
+export const changeWords = (before: State, after: State, pointId: string): string | undefined => {
+  const from = before.readouts.find(readout => readout.point.id === pointId)
+  const to = after.readouts.find(readout => readout.point.id === pointId)
+  if (!from || !to) return undefined
+  const stops = to.stops - from.stops
+  const isCamera = Math.abs(after.cameraFNumber / before.cameraFNumber - 1) > 0.01
+  const camera = isCamera
+    ? `; the camera ${after.cameraFNumber > before.cameraFNumber ? 'stopped down' : 'opened'} with the key from ${formatFNumber(before.cameraFNumber, 'thirds')} to ${formatFNumber(after.cameraFNumber, 'thirds')}`
+    : ''
+  if (Math.abs(stops) < WORTH_SAYING_STOPS) return `${to.point.name} held at ${Math.round(to.value ?? 0)}${camera}.`
+  const values = from.value === undefined || to.value === undefined ? '' : ` (${Math.round(from.value)} to ${Math.round(to.value)})`
+  return `${to.point.name} ${stops < 0 ? 'fell' : 'rose'} ${Math.abs(stops).toFixed(1)} ${Math.abs(stops).toFixed(1) === '1.0' ? 'stop' : 'stops'}${values}${camera}.`
+}

@@ -1,0 +1,24 @@
+/** Numbers that fill the unit square evenly: the additive recurrence on the plastic number (M. Roberts, 2018, "R2"). */
+const PLASTIC = 1.32471795724474602596
+
+export const R2_STEP_X = 1 / PLASTIC
+export const R2_STEP_Y = 1 / (PLASTIC * PLASTIC)
+
+/** Part after the point, for x >= 0. */
+export const fraction = (x: number): number => x - Math.floor(x)
+
+/**
+ * A repeatable offset in 0..1 for item `index`, unlike that of its neighbours and of other salts
+ * (32-bit mixing after C. Wellons' "lowbias32", public domain).
+ */
+export const scramble = (index: number, salt: number): number => {
+  let x = Math.imul(index + 1, 0x9E3779B1) ^ Math.imul(salt + 1, 0x85EBCA77)
+  x = Math.imul(x ^ (x >>> 16), 0x7FEB352D)
+  x = Math.imul(x ^ (x >>> 15), 0x846CA68B)
+  return ((x ^ (x >>> 16)) >>> 0) / 2 ** 32
+}
+
+/** The same for the unit cube: the root of x^4 = x + 1 gives three steps that do not fall into line with each other. */
+const CUBIC = 1.22074408460575947536
+
+export const R3_STEPS = [1 / CUBIC, CUBIC ** -2, CUBIC ** -3] as const

@@ -1,0 +1,65 @@
+import { fractionFrom, partOfStop, plainFigures, STOP_STYLE_STEPS, type StopStyle } from './fractions'
+import { refused, understood, type Outcome } from './outcome'
+
+/**
+ * Nominal f-numbers are rounded names of the powers of sqrt 2 (ISO 517): f/5.6 is 5.657, f/11 is 11.314.
+ * The name at position k belongs to 2^((k + FIRST) / 2).
+ */
+const FULL_STOP_NAMES = ['0.25', '0.35', '0.5', '0.7', '1', '1.4', '2', '2.8', '4', '5.6', '8', '11', '16', '22', '32', '45', '64', '90', '128', '180', '256', '360', '512']
+const FIRST = -4
+
+/** Apertures and readings between these f-numbers are understood. */
+export const SMALLEST_F_NUMBER = 0.25
+export const LARGEST_F_NUMBER = 720
+
+export const F_NUMBER_HELP = 'Write an f-number such as f/8 +0.3, 8.7, 5.6 1/3 or 2.8 and 3/10.'
+
+export type FNumberStyle = StopStyle | 'decimal'
+
+/** Stops of an f-number above f/1: 2 log2 N. */
+export const stopsFromFNumber = (fNumber: number): number => 2 * Math.log2(fNumber)
+
+/** The f-number so many stops above f/1. */
+export const fNumberFromStops = (stops: number): number => 2 ** (stops / 2)
+
+/** Full, half or third stops between two f-numbers: what a camera's aperture can be set to. */
+export const apertureScale = (from: number, to: number, clickStops: number): number[] => {
+  const first = Math.ceil(stopsFromFNumber(from) / clickStops - 1e-6)
+  const last = Math.floor(stopsFromFNumber(to) / clickStops + 1e-6)
+  return Array.from({ length: last - first + 1 }, (_, step) => fNumberFromStops((first + step) * clickStops))
+}
+
+/** Writes an f-number: `f/8`, `f/8 +0.3`, `f/5.6 +⅓`, or `f/8.7` in decimals. Rounds to the style's step. */
+export const formatFNumber = (fNumber: number, style: FNumberStyle = 'tenths'): string => {
+  if (style === 'decimal') return `f/${Number(fNumber.toPrecision(2))}`
+  const perStop = STOP_STYLE_STEPS[style]
+  const steps = Math.round(stopsFromFNumber(fNumber) * perStop)
+  const full = Math.floor(steps / perStop)
+  const name = FULL_STOP_NAMES[full - FIRST]
+  if (name === undefined) return `f/${Number(fNumber.toPrecision(2))}`
+  const rest = steps - full * perStop
+  return rest === 0 ? `f/${name}` : `f/${name} +${partOfStop(rest, style)}`
+}
+
+/**
+ * Reads an f-number. Full-stop names mean the exact power of sqrt 2; other decimals are taken as written.
+ * A part-stop may follow a full-stop name only: `f/8 +0.3`, `8 -1/3`, `5.6 1/3`, `2.8 and 3/10`, `T2.8 and 3/10`.
+ */
+export const parseFNumber = (text: string): Outcome<number> => {
+  const plain = plainFigures(text).replace(/^[ft]\s*\/?\s*/i, '')
+  const match = /^(\d+(?:\.\d*)?|\.\d+)(?:\s*([+-]|\band\b)\s*(\d+\/\d+|\d*\.?\d+)|\s+(\d+\/\d+))?$/i.exec(plain)
+  const refuse = (why: string) => refused<number>(`"${text.trim()}" ${why} ${F_NUMBER_HELP}`)
+  if (!match) return refuse('is not an f-number.')
+  const written = Number(match[1])
+  const name = FULL_STOP_NAMES.findIndex(known => Number(known) === written)
+  const base = name >= 0 ? fNumberFromStops(name + FIRST) : written
+  const tail = match[3] ?? match[4]
+  const part = tail === undefined ? 0 : fractionFrom(tail)
+  if (part === undefined || part >= 1) return refuse('has a part-stop that is not below one stop.')
+  if (tail !== undefined && name < 0) return refuse(`adds a part-stop to f/${written}, which is not a full stop.`)
+  const fNumber = base * fNumberFromStops(match[2] === '-' ? -part : part)
+  if (!(fNumber >= SMALLEST_F_NUMBER * 0.99 && fNumber <= LARGEST_F_NUMBER)) {
+    return refuse(`is outside f/${SMALLEST_F_NUMBER} to f/${LARGEST_F_NUMBER}.`)
+  }
+  return understood(fNumber)
+}

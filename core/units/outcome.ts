@@ -1,0 +1,6 @@
+/** The answer of a parser: a value, or a message that says what was wrong and what is understood. */
+export type Outcome<T> = { ok: true, value: T } | { ok: false, message: string }
+
+export const understood = <T>(value: T): Outcome<T> => ({ ok: true, value })
+
+export const refused = <T>(message: string): Outcome<T> => ({ ok: false, message })

@@ -1,0 +1,32 @@
+import * as v from 'valibot'
+import { meterPoints } from '#core/set/points'
+import { CameraSettingSchema, SetSchema } from '#core/set/schema'
+
+const seed = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(2 ** 31))
+/** Which of several readings or frames this is; each has its own noise. */
+const take = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(1_000_000))
+
+const question = {
+  set: SetSchema,
+  lookId: v.string(),
+  camera: CameraSettingSchema,
+  seed,
+  take,
+}
+
+const NO_SUCH_LOOK = 'The set has no such look.'
+
+export const ReadingRequestSchema = v.pipe(
+  v.strictObject({ ...question, pointId: v.string(), lightIds: v.array(v.string()) }),
+  v.check(({ set, lookId }) => set.looks.some(look => look.id === lookId), NO_SUCH_LOOK),
+  v.check(({ set, pointId }) => meterPoints(set).some(point => point.id === pointId), 'The set has no such meter point.'),
+  v.check(({ set, lightIds }) => lightIds.every(id => set.lights.some(light => light.id === id)), 'The set has no such light.'),
+)
+
+export const FrameRequestSchema = v.pipe(
+  v.strictObject({ ...question, width: v.pipe(v.number(), v.integer(), v.minValue(16), v.maxValue(800)) }),
+  v.check(({ set, lookId }) => set.looks.some(look => look.id === lookId), NO_SUCH_LOOK),
+)
+
+export type ReadingRequest = v.InferOutput<typeof ReadingRequestSchema>
+export type FrameRequest = v.InferOutput<typeof FrameRequestSchema>
