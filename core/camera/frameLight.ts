@@ -7,7 +7,7 @@ import type { FrameView } from './frameView'
 /** Samples of a light's front for the open light, and the step by which a pixel picks its own of them for shadows. */
 const FRONT = 4
 const SHADOW_FRONT = 8
-const SHADOW_STEP = 8
+const SHADOW_STEP = 4
 
 const ROWS_A_TURN = 24
 

@@ -11,10 +11,10 @@ export type FigurePart = { name: string, centre: Vector, radii: Vector, material
 const PARTS: readonly { name: string, centre: Vector, radii: Vector, material: FigurePart['material'] }[] = [
   { name: 'head', centre: [0, 0, 0.932], radii: [0.045, 0.056, 0.068], material: 'skin' },
   { name: 'neck', centre: [0, -0.004, 0.85], radii: [0.03, 0.032, 0.06], material: 'skin' },
-  { name: 'shoulders', centre: [0, 0, 0.778], radii: [0.128, 0.056, 0.046], material: 'clothing' },
+  { name: 'shoulders', centre: [0, 0, 0.775], radii: [0.122, 0.056, 0.05], material: 'clothing' },
   { name: 'torso', centre: [0, 0, 0.63], radii: [0.105, 0.066, 0.2], material: 'clothing' },
-  { name: 'left arm', centre: [-0.122, 0, 0.635], radii: [0.032, 0.036, 0.165], material: 'clothing' },
-  { name: 'right arm', centre: [0.122, 0, 0.635], radii: [0.032, 0.036, 0.165], material: 'clothing' },
+  { name: 'left arm', centre: [-0.112, 0, 0.635], radii: [0.034, 0.038, 0.17], material: 'clothing' },
+  { name: 'right arm', centre: [0.112, 0, 0.635], radii: [0.034, 0.038, 0.17], material: 'clothing' },
   { name: 'legs', centre: [0, 0, 0.26], radii: [0.1, 0.062, 0.255], material: 'clothing' },
 ]
 

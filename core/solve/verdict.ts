@@ -1,7 +1,7 @@
 import type { CameraSetting, LightSetting, Look, StudioSet } from '../set/schema'
 import type { Readout } from '../tone/readout'
 import { ON_TARGET_STOPS } from '../tone/target'
-import { formatFNumber } from '../units/aperture'
+import { formatAperture } from '../units/aperture'
 import { formatStops } from '../units/fractions'
 import { changesBetween, changesWords, nameLights, type Change } from './changes'
 import type { LookAnswer } from './lookPowers'
@@ -73,7 +73,7 @@ const binding = (set: StudioSet, camera: CameraSetting, answer: LookAnswer): { w
     }
   }
   const full = pool.filter(light => answer.settings[light.id]?.on && answer.settings[light.id]!.powerStops > -light.lamp.clickStops / 2)
-  const opened = formatFNumber(camera.fNumber / Math.sqrt(2 ** -worst.stops), 'thirds')
+  const opened = formatAperture(camera.fNumber / Math.sqrt(2 ** -worst.stops))
   return {
     words: `power cannot do it: with ${full.length > 0 ? `${nameLights(full, set.lights)} at full` : 'the lights there are'} it stays ${amount} short`,
     advice: pool.length === 0

@@ -1,4 +1,4 @@
-import { formatFNumber } from '../units/aperture'
+import { formatAperture } from '../units/aperture'
 import type { Readout } from './readout'
 
 /** Changes smaller than this are not worth a sentence. */
@@ -14,7 +14,7 @@ export const changeWords = (before: State, after: State, pointId: string): strin
   const stops = to.stops - from.stops
   const isCamera = Math.abs(after.cameraFNumber / before.cameraFNumber - 1) > 0.01
   const camera = isCamera
-    ? `; the camera ${after.cameraFNumber > before.cameraFNumber ? 'stopped down' : 'opened'} with the key from ${formatFNumber(before.cameraFNumber, 'thirds')} to ${formatFNumber(after.cameraFNumber, 'thirds')}`
+    ? `; the camera ${after.cameraFNumber > before.cameraFNumber ? 'stopped down' : 'opened'} with the key from ${formatAperture(before.cameraFNumber)} to ${formatAperture(after.cameraFNumber)}`
     : ''
   if (Math.abs(stops) < WORTH_SAYING_STOPS) return `${to.point.name} held at ${Math.round(to.value ?? 0)}${camera}.`
   const values = from.value === undefined || to.value === undefined ? '' : ` (${Math.round(from.value)} to ${Math.round(to.value)})`

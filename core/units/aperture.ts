@@ -8,6 +8,9 @@ import { refused, understood, type Outcome } from './outcome'
 const FULL_STOP_NAMES = ['0.25', '0.35', '0.5', '0.7', '1', '1.4', '2', '2.8', '4', '5.6', '8', '11', '16', '22', '32', '45', '64', '90', '128', '180', '256', '360', '512']
 const FIRST = -4
 
+/** What cameras call the third stops between the full ones, from f/1 on; common practice, no source. */
+const THIRD_STOP_NAMES = ['1', '1.1', '1.2', '1.4', '1.6', '1.8', '2', '2.2', '2.5', '2.8', '3.2', '3.5', '4', '4.5', '5', '5.6', '6.3', '7.1', '8', '9', '10', '11', '13', '14', '16', '18', '20', '22', '25', '29', '32', '36', '40', '45', '51', '57', '64']
+
 /** Apertures and readings between these f-numbers are understood. */
 export const SMALLEST_F_NUMBER = 0.25
 export const LARGEST_F_NUMBER = 720
@@ -39,6 +42,12 @@ export const formatFNumber = (fNumber: number, style: FNumberStyle = 'tenths'): 
   if (name === undefined) return `f/${Number(fNumber.toPrecision(2))}`
   const rest = steps - full * perStop
   return rest === 0 ? `f/${name}` : `f/${name} +${partOfStop(rest, style)}`
+}
+
+/** An aperture as the camera shows it: `f/8`, `f/9`, `f/10`. Rounds to the third of a stop. */
+export const formatAperture = (fNumber: number): string => {
+  const name = THIRD_STOP_NAMES[Math.round(stopsFromFNumber(fNumber) * 3)]
+  return name === undefined ? formatFNumber(fNumber, 'decimal') : `f/${name}`
 }
 
 /**

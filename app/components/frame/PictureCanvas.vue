@@ -1,0 +1,24 @@
+<script setup lang="ts">
+import { withClipTexture } from '~/support/clipTexture'
+
+const props = defineProps<{ picture: { width: number, height: number, data: Uint8ClampedArray<ArrayBuffer> }, label: string }>()
+const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
+
+watchPostEffect(() => {
+  const context = canvas.value?.getContext('2d')
+  if (!canvas.value || !context) return
+  const { width, height, data } = props.picture
+  canvas.value.width = width
+  canvas.value.height = height
+  context.putImageData(new ImageData(withClipTexture(data, width), width, height), 0, 0)
+})
+</script>
+
+<template>
+  <canvas
+    ref="canvas"
+    role="img"
+    :aria-label="label"
+    class="object-contain"
+  />
+</template>

@@ -1,0 +1,86 @@
+<script setup lang="ts">
+import { axisOf } from '#core/set/aim'
+import { moveLight } from '#core/set/edits'
+import { patternExponent } from '#core/sources/pattern'
+import type { Light } from '#core/set/schema'
+import type { PlanMap } from '~/support/planMap'
+
+const props = defineProps<{ map: PlanMap, light: Light, isOn: boolean }>()
+const studio = useStudio()
+const { distance } = useUnits()
+const body = useTemplateRef<SVGGElement>('body')
+
+const isSelected = computed(() => studio.selectedId === props.light.id)
+const { nudge, rest } = usePlanDrag(body, {
+  place: () => props.light.place,
+  map: () => props.map,
+  move: (xM, yM) => studio.edit(set => moveLight(set, props.light.id, { ...props.light.place, xM, yM })),
+  select: () => { studio.selectedId = props.light.id },
+})
+
+const front = computed(() => props.light.modifier.front)
+const halfWidthPx = computed(() => Math.max(4, (front.value.shape === 'rectangle' ? front.value.widthM / 2 : front.value.radiusM) * props.map.scale))
+/** Depth of the housing behind the front: drawn, not part of the model. */
+const HOUSING_PX = 20
+/** Length of the beam on its axis, as it is drawn. */
+const BEAM_M = 1.3
+const turned = computed(() => {
+  const [x, y] = axisOf(props.light, studio.document)
+  return Math.atan2(y, x) * 180 / Math.PI
+})
+/** The pattern itself: in every direction as long as the light is strong there. */
+const beam = computed(() => {
+  const exponent = patternExponent(props.light.modifier.halfIntensityDeg)
+  const points = Array.from({ length: 37 }, (_, step) => {
+    const angle = (step - 18) * 5 * Math.PI / 180
+    const reach = BEAM_M * props.map.scale * Math.max(0, Math.cos(angle)) ** exponent
+    return `${(reach * Math.cos(angle)).toFixed(1)} ${(reach * Math.sin(angle)).toFixed(1)}`
+  })
+  return `M${points.join(' L')} Z`
+})
+const shell = computed(() => `M0 ${-halfWidthPx.value} L0 ${halfWidthPx.value} L${-HOUSING_PX} ${Math.min(5, halfWidthPx.value)} L${-HOUSING_PX} ${-Math.min(5, halfWidthPx.value)} Z`)
+</script>
+
+<template>
+  <g
+    ref="body"
+    tabindex="0"
+    role="button"
+    class="cursor-grab"
+    :data-test="`plan-${light.id}`"
+    :aria-label="`Light ${light.name}, ${light.job}, ${distance(light.place.yM)} from the backdrop. Arrow keys move.`"
+    :aria-pressed="isSelected"
+    @keydown="nudge"
+    @blur="rest"
+  >
+    <circle
+      :cx="map.x(light.place.xM)"
+      :cy="map.y(light.place.yM)"
+      r="20"
+      fill="transparent"
+    />
+    <g :transform="`translate(${map.x(light.place.xM)} ${map.y(light.place.yM)}) rotate(${turned})`">
+      <path
+        v-if="isOn"
+        :d="beam"
+        class="fill-ink stroke-none"
+        opacity="0.13"
+      />
+      <path
+        :d="shell"
+        :class="isSelected ? 'fill-accent' : isOn ? 'fill-ink' : 'fill-rule'"
+      />
+      <path
+        :d="`M0 ${-halfWidthPx} V${halfWidthPx}`"
+        class="stroke-ink"
+        :stroke-width="isOn ? 4 : 1.5"
+      />
+    </g>
+    <text
+      :x="map.x(light.place.xM)"
+      :y="map.y(light.place.yM) + 36"
+      text-anchor="middle"
+      class="fill-ink text-sm font-semibold"
+    >{{ light.name }}</text>
+  </g>
+</template>

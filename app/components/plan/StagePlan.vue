@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import { roomBounds } from '#core/set/bounds'
+import { planMap } from '~/support/planMap'
+
+const studio = useStudio()
+const light = useLight()
+const field = useTemplateRef('field')
+const { width, height } = useElementSize(field)
+
+const MARGIN = 26
+const map = computed(() => planMap(roomBounds(studio.document.room), Math.max(200, width.value), Math.max(240, height.value), MARGIN))
+</script>
+
+<template>
+  <section
+    aria-label="Plan"
+    class="flex flex-col"
+  >
+    <div
+      ref="field"
+      class="relative min-h-96 grow overflow-hidden"
+    >
+      <svg
+        v-if="width > 0"
+        class="absolute inset-0 touch-none select-none"
+        :width="width"
+        :height="height"
+        @click.self="studio.selectedId = null"
+      >
+        <PlanRoom :map="map" />
+        <PlanCamera :map="map" />
+        <PlanTapes :map="map" />
+        <PlanSubject
+          v-for="subject in studio.document.subjects"
+          :key="subject.id"
+          :map="map"
+          :subject="subject"
+        />
+        <PlanLight
+          v-for="source in studio.document.lights"
+          :key="source.id"
+          :map="map"
+          :light="source"
+          :is-on="light.shownSettings[source.id]?.on ?? false"
+        />
+      </svg>
+    </div>
+    <PlaceFields />
+  </section>
+</template>

@@ -1,0 +1,103 @@
+<script setup lang="ts">
+import { drag, type D3DragEvent } from 'd3-drag'
+import { select } from 'd3-selection'
+import { responseOf } from '#core/camera/response'
+import type { Readout } from '#core/tone/readout'
+import { valueFromStops } from '#core/tone/backdropTone'
+import { formatStops } from '#core/units/fractions'
+
+const props = defineProps<{
+  readout: Readout
+  ghost?: Readout
+  /** Where the marker stands, where its label stands, and where the answer to an ask would put it. */
+  y: number
+  rowY: number
+  ghostY?: number
+  rampX: number
+  rampWidth: number
+  toValue: (pixels: number) => number
+}>()
+const studio = useStudio()
+const { askBackdrop } = useAsk()
+const body = useTemplateRef<SVGGElement>('body')
+
+const isBackdrop = computed(() => props.readout.point.surface === 'backdrop')
+const name = computed(() => isBackdrop.value ? props.readout.point.name.replace('Backdrop ', '') : 'Key side')
+const value = computed(() => props.readout.value === undefined ? '' : Math.round(props.readout.value))
+const stops = computed(() => props.readout.fNumber > 0 ? formatStops(props.readout.stops) : 'dark')
+
+const behaviour = drag<SVGGElement, unknown>()
+  .filter(() => isBackdrop.value)
+  .subject(() => ({ x: 0, y: props.y }))
+  .on('drag', (event: D3DragEvent<SVGGElement, unknown, unknown>) => askBackdrop(Math.round(props.toValue(event.y))))
+
+watch(body, (found) => {
+  if (found) select(found).call(behaviour)
+}, { flush: 'post', immediate: true })
+
+const NUDGE_STOPS = 0.1
+const nudge = (event: KeyboardEvent) => {
+  const step = event.key === 'ArrowUp' ? NUDGE_STOPS : event.key === 'ArrowDown' ? -NUDGE_STOPS : 0
+  const { reflectance } = props.readout.point
+  if (step === 0 || !isBackdrop.value || reflectance === undefined) return
+  event.preventDefault()
+  const from = props.readout.targetStops ?? props.readout.stops
+  askBackdrop(valueFromStops(from + step, reflectance, responseOf(studio.document.camera)))
+}
+</script>
+
+<template>
+  <g
+    ref="body"
+    :tabindex="isBackdrop ? 0 : -1"
+    :role="isBackdrop ? 'slider' : 'img'"
+    aria-orientation="vertical"
+    aria-valuemin="0"
+    aria-valuemax="255"
+    :aria-valuenow="isBackdrop ? Number(value) : undefined"
+    :aria-label="`${readout.point.name}, ${stops} stops against the camera setting${isBackdrop ? `, renders ${value}. Drag or use arrow keys to ask for another tone.` : ''}`"
+    :class="{ 'cursor-ns-resize': isBackdrop }"
+    :data-test="`marker-${readout.point.id}`"
+    :data-stops="readout.stops.toFixed(3)"
+    @keydown="nudge"
+  >
+    <rect
+      x="0"
+      :y="rowY - 16"
+      :width="rampX + rampWidth"
+      height="32"
+      fill="transparent"
+    />
+    <text
+      x="12"
+      :y="rowY - 1"
+      class="fill-soft text-xs"
+    >{{ name }}</text>
+    <text
+      x="12"
+      :y="rowY + 13"
+      class="fill-ink text-sm"
+    >{{ stops }}</text>
+    <text
+      x="132"
+      :y="rowY + 9"
+      text-anchor="end"
+      class="fill-ink text-[26px] font-semibold"
+    >{{ value }}</text>
+    <path
+      :d="`M${value === '' ? 60 : 137} ${rowY} L${rampX - 12} ${y} H${rampX}`"
+      class="fill-none stroke-soft"
+    />
+    <path
+      :d="`M${rampX} ${y - 5} l9 5 l-9 5 z`"
+      class="fill-ink stroke-ground"
+    />
+    <path
+      v-if="ghostY !== undefined"
+      :d="`M${rampX} ${ghostY} h${rampWidth}`"
+      class="stroke-accent stroke-2"
+      stroke-dasharray="5 3"
+      data-test="rail-ghost"
+    />
+  </g>
+</template>

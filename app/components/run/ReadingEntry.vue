@@ -1,0 +1,98 @@
+<script setup lang="ts">
+const run = useMeterRun()
+const text = ref('')
+const field = useTemplateRef<HTMLInputElement>('field')
+
+/** What a thumb needs to write any reading. */
+const PAD = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '+', '0', '.'] as const
+
+const type = (key: string) => {
+  // A part-stop follows a full stop: "8 +0." saves three presses.
+  text.value += key === '+' ? ' +0.' : key
+}
+const enter = () => {
+  if (run.enter(text.value)) text.value = ''
+}
+
+onMounted(() => {
+  // A phone would answer focus with its own keyboard over the pad.
+  if (window.matchMedia('(pointer: fine)').matches) field.value?.focus()
+})
+</script>
+
+<template>
+  <form
+    class="grid gap-3 lg:grid-cols-[minmax(0,1fr)_16rem] lg:gap-8"
+    @submit.prevent="enter"
+  >
+    <div class="flex flex-col gap-3">
+      <label>
+        <span class="text-sm text-soft">The meter shows</span>
+        <input
+          ref="field"
+          v-model="text"
+          inputmode="none"
+          autocomplete="off"
+          class="mt-1 w-full rounded-sm border border-rule bg-well px-3 py-2 text-3xl font-semibold"
+          placeholder="f/8 +0.3"
+          data-test="entry"
+          :aria-invalid="run.problem.value !== ''"
+          aria-describedby="entry-problem"
+        >
+      </label>
+      <p
+        v-if="run.problem.value"
+        id="entry-problem"
+        role="alert"
+        data-test="entry-problem"
+      >
+        {{ run.problem.value }}
+      </p>
+      <div class="flex gap-2">
+        <button
+          class="press-main min-h-12 grow text-lg"
+          :disabled="text.trim() === ''"
+          data-test="enter"
+        >
+          Enter
+        </button>
+        <button
+          type="button"
+          class="press min-h-12 grow"
+          :disabled="run.isAsking.value"
+          data-test="ask-bench"
+          @click="run.askBench"
+        >
+          {{ run.isAsking.value ? 'Metering…' : 'Ask the bench' }}
+        </button>
+        <button
+          type="button"
+          class="press min-h-12"
+          data-test="skip"
+          @click="run.next"
+        >
+          Skip
+        </button>
+      </div>
+    </div>
+    <div class="grid grid-cols-3 gap-1.5">
+      <button
+        v-for="key in PAD"
+        :key="key"
+        type="button"
+        class="press h-12 text-xl lg:h-11"
+        :aria-label="key === '+' ? 'plus tenths' : key"
+        @click="type(key)"
+      >
+        {{ key }}
+      </button>
+      <button
+        type="button"
+        class="press col-span-3 h-10"
+        @click="text = text.endsWith(' +0.') ? text.slice(0, -4) : text.slice(0, -1)"
+      >
+        Take back
+      </button>
+    </div>
+  </form>
+</template>

@@ -1,0 +1,108 @@
+<script setup lang="ts">
+import { formatFNumber } from '#core/units/aperture'
+import { formatStops } from '#core/units/fractions'
+
+const studio = useStudio()
+const light = useLight()
+const run = useMeterRun()
+const { accept } = useAsk()
+const { shoot, isShooting, problem, last } = useBenchFrame()
+
+const missing = computed(() => run.steps.value.filter(step => !run.readingOf(step)).length)
+const learned = computed(() => studio.document.lights.flatMap((source) => {
+  const stops = light.learned.lightStops[source.id]
+  return stops === undefined ? [] : [{ id: source.id, name: source.name, words: formatStops(stops) }]
+}))
+</script>
+
+<template>
+  <section
+    aria-label="Where it stands"
+    class="mx-auto flex max-w-3xl flex-col gap-5 px-4 py-5 lg:px-8 lg:py-7"
+    data-test="run-end"
+  >
+    <h1 class="text-2xl font-semibold lg:text-3xl">
+      Where it stands
+    </h1>
+    <p
+      class="text-xl leading-snug"
+      data-test="run-verdict"
+    >
+      {{ light.verdict?.headline }}
+    </p>
+    <p
+      v-if="missing > 0"
+      class="text-soft"
+    >
+      {{ missing }} of {{ run.steps.value.length }} readings are not taken yet; those are the plan's word alone.
+    </p>
+    <div class="flex flex-wrap gap-2">
+      <button
+        v-if="light.verdict?.mend"
+        class="press-main min-h-12 text-lg"
+        data-test="run-accept"
+        @click="accept"
+      >
+        Set the lamps so
+      </button>
+      <button
+        class="press min-h-12"
+        data-test="run-restart"
+        @click="run.goTo(0)"
+      >
+        Meter again
+      </button>
+      <button
+        class="press min-h-12"
+        :disabled="isShooting || !light.camera"
+        data-test="run-shoot"
+        @click="shoot"
+      >
+        {{ isShooting ? 'Shooting…' : 'Take a bench frame' }}
+      </button>
+    </div>
+    <p
+      v-if="problem"
+      role="alert"
+    >
+      {{ problem }}
+    </p>
+    <div
+      v-if="last"
+      class="flex flex-wrap gap-5"
+    >
+      <BenchPicture
+        :frame="last"
+        class="h-64"
+      />
+      <FrameValues :frame="last" />
+    </div>
+    <dl
+      v-if="learned.length > 0"
+      class="grid max-w-md grid-cols-[1fr_auto] gap-x-6 gap-y-1"
+    >
+      <template
+        v-for="row in learned"
+        :key="row.id"
+      >
+        <dt class="text-soft">
+          {{ row.name }} gives against its rating
+        </dt>
+        <dd class="text-right">
+          {{ row.words }} stop
+        </dd>
+      </template>
+      <template
+        v-for="readout in light.readouts"
+        :key="readout.point.id"
+      >
+        <dt class="text-soft">
+          {{ readout.point.name }}, all together
+        </dt>
+        <dd class="text-right">
+          {{ formatFNumber(readout.fNumber) }}
+        </dd>
+      </template>
+    </dl>
+  </section>
+</template>

@@ -1,0 +1,62 @@
+<script setup lang="ts">
+import { Redo2, Undo2 } from '@lucide/vue'
+
+const studio = useStudio()
+
+useHistoryKeys()
+
+const VIEWS = [
+  { to: '/', name: 'Stage' },
+  { to: '/meter', name: 'Meter' },
+  { to: '/sets', name: 'Sets' },
+] as const
+</script>
+
+<template>
+  <header class="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule px-3 py-1.5">
+    <NuxtLink
+      to="/"
+      class="text-base font-semibold tracking-tight"
+    >
+      Keen Tonal
+    </NuxtLink>
+    <nav
+      class="flex gap-1"
+      aria-label="Views"
+    >
+      <NuxtLink
+        v-for="view in VIEWS"
+        :key="view.to"
+        :to="view.to"
+        class="rounded-sm px-2 py-1 text-soft hover:text-ink"
+        exact-active-class="bg-panel font-semibold text-ink!"
+      >
+        {{ view.name }}
+      </NuxtLink>
+    </nav>
+    <SetName class="min-w-0 grow" />
+    <SaveState />
+    <div class="flex gap-1">
+      <button
+        class="press"
+        :disabled="!studio.canUndo"
+        aria-label="Undo"
+        title="Undo (Ctrl Z)"
+        @click="studio.undo()"
+      >
+        <Undo2 :size="16" />
+      </button>
+      <button
+        class="press"
+        :disabled="!studio.canRedo"
+        aria-label="Redo"
+        title="Redo (Ctrl Shift Z)"
+        @click="studio.redo()"
+      >
+        <Redo2 :size="16" />
+      </button>
+      <SettingsMenu />
+      <KeyHelp />
+    </div>
+  </header>
+</template>

@@ -1,0 +1,92 @@
+<script setup lang="ts">
+const studio = useStudio()
+const light = useLight()
+const { accept, dismiss } = useAsk()
+const note = useChangeNote()
+
+const isAsking = computed(() => light.asked !== null)
+const canAct = computed(() => isAsking.value || (light.verdict?.mend !== undefined && light.verdict.state !== 'on-target'))
+const action = computed(() => {
+  if (light.verdict?.state === 'short') return light.verdict.mend ? 'Go as near as power can' : 'Keep as target'
+  return light.verdict?.mend ? 'Do it' : 'Keep as target'
+})
+const isOpen = ref(false)
+
+const isControl = (target: EventTarget | null) => target instanceof HTMLElement && target.matches('input, textarea, button, a, [role="radio"], [role="switch"]')
+
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (event.key === 'Escape') {
+    dismiss()
+    studio.selectedId = null
+  }
+  if (event.key === 'Enter' && canAct.value && !isControl(event.target)) accept()
+})
+</script>
+
+<template>
+  <section
+    aria-label="Verdict"
+    class="border-b border-rule px-4 py-2.5"
+  >
+    <div class="flex flex-wrap items-center gap-x-4 gap-y-2 lg:flex-nowrap">
+      <VerdictMark :state="light.verdict?.state" />
+      <div
+        class="min-w-0 grow basis-72"
+        aria-live="polite"
+      >
+        <p
+          class="text-[19px] leading-snug font-medium"
+          data-test="verdict"
+        >
+          <span
+            v-if="isAsking"
+            class="text-accent"
+          >Asked: </span>{{ light.verdict?.headline ?? 'Working out the light…' }}
+        </p>
+        <p
+          v-if="note.words.value"
+          class="mt-0.5 text-accent"
+          data-test="change-note"
+        >
+          {{ note.words.value }}
+        </p>
+        <p
+          v-if="light.verdict?.detail"
+          class="mt-0.5 text-soft"
+          data-test="verdict-detail"
+        >
+          {{ light.verdict.detail }}
+        </p>
+      </div>
+      <div class="flex shrink-0 gap-2">
+        <button
+          v-if="canAct"
+          class="press-main"
+          data-test="accept"
+          title="Enter"
+          @click="accept"
+        >
+          {{ action }}
+        </button>
+        <button
+          v-if="isAsking"
+          class="press"
+          title="Escape"
+          data-test="dismiss"
+          @click="dismiss"
+        >
+          Leave it
+        </button>
+        <button
+          class="press"
+          :aria-expanded="isOpen"
+          data-test="why"
+          @click="isOpen = !isOpen"
+        >
+          Why
+        </button>
+      </div>
+    </div>
+    <WhyTable v-if="isOpen" />
+  </section>
+</template>

@@ -1,0 +1,59 @@
+import { drag, type D3DragEvent } from 'd3-drag'
+import { select } from 'd3-selection'
+import type { PlanMap } from '~/support/planMap'
+
+type Options = {
+  /** Where the thing stands, metres. */
+  place: () => { xM: number, yM: number }
+  map: () => PlanMap
+  /** Asked to stand there, metres. */
+  move: (xM: number, yM: number) => void
+  select: () => void
+}
+
+const NUDGE_M = 0.05
+const FINE_NUDGE_M = 0.01
+
+const STEPS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
+
+/** Lets a thing on the plan be dragged and nudged. A whole drag is one step to undo. */
+export const usePlanDrag = (element: Ref<SVGGElement | null>, { place, map, move, select: choose }: Options) => {
+  const studio = useStudio()
+  const note = useChangeNote()
+  const isDragging = ref(false)
+
+  const behaviour = drag<SVGGElement, unknown>()
+    .subject(() => ({ x: map().x(place().xM), y: map().y(place().yM) }))
+    .on('start', () => {
+      choose()
+      note.mark()
+      studio.beginDrag()
+      isDragging.value = true
+    })
+    .on('drag', (event: D3DragEvent<SVGGElement, unknown, unknown>) => move(map().xM(event.x), map().yM(event.y)))
+    .on('end', () => {
+      isDragging.value = false
+      studio.endDrag()
+    })
+
+  watch(element, (found) => {
+    if (found) select(found).call(behaviour)
+  }, { flush: 'post', immediate: true })
+
+  let isNudging = false
+  const nudge = (event: KeyboardEvent) => {
+    const step = STEPS[event.key]
+    if (!step) return
+    event.preventDefault()
+    if (!isNudging) note.mark()
+    isNudging = true
+    choose()
+    const size = event.shiftKey ? FINE_NUDGE_M : NUDGE_M
+    move(place().xM + step[0] * size, place().yM + step[1] * size)
+  }
+  const rest = () => {
+    isNudging = false
+  }
+
+  return { isDragging, nudge, rest }
+}

@@ -1,0 +1,81 @@
+import type { Bundle, SetSummary } from '~/storage/shelf'
+import { liveQuery } from 'dexie'
+import { downloadText } from '~/support/download'
+
+/** The list of sets and what can be done with them. */
+export const useShelf = createSharedComposable(() => {
+  const studio = useStudio()
+  const { shelf } = usePreferences()
+  const sets = ref<SetSummary[]>([])
+  const problem = ref('')
+  const done = ref('')
+  const removed = shallowRef<Bundle | null>(null)
+
+  const watching = liveQuery(() => shelf.list()).subscribe((found) => {
+    sets.value = found
+  })
+  onScopeDispose(() => watching.unsubscribe())
+
+  const say = (words: string) => {
+    done.value = words
+    problem.value = ''
+    removed.value = null
+  }
+
+  const open = async (id: string) => {
+    if (await studio.open(id)) await navigateTo('/')
+  }
+
+  const openDemo = async () => {
+    await studio.openDemo()
+    await navigateTo('/')
+  }
+
+  const duplicate = async (id: string) => {
+    const copy = await shelf.duplicate(id)
+    if (copy.ok) say(`Copied as "${copy.value.set.name}".`)
+    else problem.value = copy.message
+  }
+
+  const rename = async (id: string, name: string) => {
+    const kept = name.trim().slice(0, 80)
+    if (kept) await shelf.rename(id, kept)
+  }
+
+  const exportSet = async (id: string, name: string) => {
+    await studio.saveNow()
+    const text = await shelf.exportFile(id)
+    if (text.ok) downloadText(text.value, `${name.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-') || 'set'}.keen-tonal.json`)
+    else problem.value = text.message
+  }
+
+  /** Opens the first file that can be read; every one that cannot is named with its reason. */
+  const importFiles = async (files: readonly File[]) => {
+    const problems: string[] = []
+    const names: string[] = []
+    for (const file of files) {
+      const added = await shelf.importFile(await file.text())
+      if (added.ok) names.push(added.value.set.name)
+      else problems.push(`${file.name}: ${added.message}`)
+    }
+    say(names.length > 0 ? `Imported ${names.map(name => `"${name}"`).join(', ')}.` : '')
+    problem.value = problems.join(' ')
+  }
+
+  const remove = async (id: string) => {
+    await studio.saveNow()
+    const bundle = await shelf.remove(id)
+    if (!bundle) return
+    if (studio.document.id === id) await studio.openAnother()
+    say(`Deleted "${bundle.row.name}".`)
+    removed.value = bundle
+  }
+
+  const undoRemove = async () => {
+    if (!removed.value) return
+    await shelf.restore(removed.value)
+    say(`"${removed.value.row.name}" is back.`)
+  }
+
+  return { sets, problem, done, removed, open, openDemo, duplicate, rename, exportSet, importFiles, remove, undoRemove }
+})

@@ -1,0 +1,12 @@
+import { formatDistance, parseDistance } from '#core/units/distance'
+
+/** Distances in the user's own unit. */
+export const useUnits = () => {
+  const preferences = usePreferences()
+  const unit = computed(() => preferences.values.unit)
+  return {
+    unit,
+    distance: (metres: number) => formatDistance(metres, unit.value),
+    parse: (text: string) => parseDistance(text, unit.value),
+  }
+}

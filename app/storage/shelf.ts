@@ -1,0 +1,116 @@
+import { checkSet, parseSetFile, writeSetFile, type SetFile } from '#core/formats/setFile'
+import type { StudioSet } from '#core/set/schema'
+import { refused, understood, type Outcome } from '#core/units/outcome'
+import { bytesFromBase64, base64FromBytes } from '../support/base64'
+import type { Database, PictureRow, SetRow } from './database'
+
+/** A set with the revision it was read at; a save names it, so that another tab's work is never overwritten. */
+export type OpenedSet = { set: StudioSet, revision: number }
+
+export type SetSummary = Pick<SetRow, 'id' | 'name' | 'updatedAt'>
+
+/** Everything that belongs to a set, to put it back as it was. */
+export type Bundle = { row: SetRow, pictures: PictureRow[] }
+
+const rowOf = (set: StudioSet, revision: number): SetRow =>
+  ({ id: set.id, name: set.name, updatedAt: new Date().toISOString(), revision, document: set })
+
+/** The sets kept in the browser. */
+export const createShelf = (database: Database) => {
+  const freeId = async (wanted: string): Promise<string> => {
+    const base = wanted.slice(0, 50).replace(/-\d+$/, '')
+    for (let number = 2, id = wanted; ; number += 1) {
+      if (!await database.sets.get(id)) return id
+      id = `${base}-${number}`
+    }
+  }
+
+  const list = async (): Promise<SetSummary[]> =>
+    (await database.sets.orderBy('updatedAt').reverse().toArray()).map(({ id, name, updatedAt }) => ({ id, name, updatedAt }))
+
+  const open = async (id: string): Promise<Outcome<OpenedSet>> => {
+    const row = await database.sets.get(id)
+    if (!row) return refused('This set is not in this browser any more.')
+    const checked = checkSet(row.document)
+    return checked.ok
+      ? understood({ set: checked.value, revision: row.revision })
+      : refused(`"${row.name}" cannot be opened: ${checked.message} It is kept as it is; export it from the list of sets to look inside.`)
+  }
+
+  /** Saves over the revision that the caller knows; answers the new one, or undefined when another tab was there first. */
+  const save = (set: StudioSet, knownRevision: number): Promise<number | undefined> =>
+    database.transaction('rw', database.sets, async () => {
+      const row = await database.sets.get(set.id)
+      if (row && row.revision !== knownRevision) return undefined
+      await database.sets.put(rowOf(set, knownRevision + 1))
+      return knownRevision + 1
+    })
+
+  /** Adds a set under a free id and answers it. */
+  const add = async (set: StudioSet, pictures: Readonly<Record<string, Uint8Array<ArrayBuffer>>> = {}): Promise<OpenedSet> => {
+    const added = { ...set, id: await freeId(set.id) }
+    await database.transaction('rw', database.sets, database.pictures, async () => {
+      await database.sets.put(rowOf(added, 1))
+      await database.pictures.bulkPut(Object.entries(pictures).map(([id, png]) => ({ id: `${added.id}/${id}`, setId: added.id, png })))
+    })
+    return { set: added, revision: 1 }
+  }
+
+  const picturesOf = async (setId: string): Promise<Record<string, Uint8Array<ArrayBuffer>>> =>
+    Object.fromEntries((await database.pictures.where({ setId }).toArray()).map(row => [row.id.slice(setId.length + 1), row.png]))
+
+  const remove = (id: string): Promise<Bundle | undefined> =>
+    database.transaction('rw', database.sets, database.pictures, async () => {
+      const row = await database.sets.get(id)
+      if (!row) return undefined
+      const pictures = await database.pictures.where({ setId: id }).toArray()
+      await database.sets.delete(id)
+      await database.pictures.where({ setId: id }).delete()
+      return { row, pictures }
+    })
+
+  const restore = (bundle: Bundle): Promise<void> =>
+    database.transaction('rw', database.sets, database.pictures, async () => {
+      await database.sets.put(bundle.row)
+      await database.pictures.bulkPut(bundle.pictures)
+    })
+
+  const rename = (id: string, name: string): Promise<number> =>
+    database.sets.where({ id }).modify((row) => {
+      row.name = name
+      row.document = { ...row.document as object, name }
+      row.revision += 1
+    })
+
+  const duplicate = async (id: string): Promise<Outcome<OpenedSet>> => {
+    const opened = await open(id)
+    if (!opened.ok) return opened
+    const { set } = opened.value
+    return understood(await add({ ...set, name: `${set.name} copy`.slice(0, 80) }, await picturesOf(id)))
+  }
+
+  /** The set as a file's text. A set that cannot be opened is written as it lies. */
+  const exportFile = async (id: string): Promise<Outcome<string>> => {
+    const row = await database.sets.get(id)
+    if (!row) return refused('This set is not in this browser any more.')
+    const pictures = Object.entries(await picturesOf(id)).map(([key, png]) => [key, base64FromBytes(png)])
+    return understood(writeSetFile(row.document as StudioSet, Object.fromEntries(pictures)))
+  }
+
+  const importFile = async (text: string): Promise<Outcome<OpenedSet>> => {
+    const file: Outcome<SetFile> = parseSetFile(text)
+    if (!file.ok) return file
+    const pictures = Object.entries(file.value.pictures).map(([key, base64]) => [key, bytesFromBase64(base64)] as const)
+    return understood(await add(file.value.set, Object.fromEntries(pictures)))
+  }
+
+  const putPicture = (setId: string, frameId: string, png: Uint8Array<ArrayBuffer>) =>
+    database.pictures.put({ id: `${setId}/${frameId}`, setId, png })
+
+  const picture = async (setId: string, frameId: string): Promise<Uint8Array<ArrayBuffer> | undefined> =>
+    (await database.pictures.get(`${setId}/${frameId}`))?.png
+
+  return { list, open, save, add, remove, restore, rename, duplicate, exportFile, importFile, putPicture, picture }
+}
+
+export type Shelf = ReturnType<typeof createShelf>

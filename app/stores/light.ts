@@ -1,0 +1,116 @@
+import { defineStore } from 'pinia'
+import { learnFrom } from '#core/metering/learning'
+import { lightKey, stageKey } from '#core/set/lightingKey'
+import { BAND_COUNT } from '#core/set/lightingSolver'
+import { bandPoints, meterPoints } from '#core/set/points'
+import type { LightSetting, StudioSet, Target } from '#core/set/schema'
+import { solveLook } from '#core/solve/lookPowers'
+import { verdictOf } from '#core/solve/verdict'
+import { cameraSettingOf, readLook, readPoint, type Lighting } from '#core/tone/readout'
+import type { LightLayer } from '#core/transport/lightLayer'
+import { startLightWorker } from '~/workers/lightWorker'
+import { useStudio } from './studio'
+
+/** What is asked for but not yet accepted: targets for some points. */
+export type Ask = Record<string, Target>
+
+/** After this long a solve under way is told to make room for a newer question. */
+const PATIENCE_MS = 120
+
+/** Light on the open set: layers from the worker, and everything derived from them. Nothing here is ever edited. */
+export const useLight = defineStore('light', () => {
+  const studio = useStudio()
+  const worker = markRaw(startLightWorker())
+  const layers = shallowRef<{ set: StudioSet, layers: LightLayer[] } | undefined>()
+  const solvedRevision = ref(0)
+  const failure = ref<string | null>(null)
+  const asked = shallowRef<Ask | null>(null)
+  let revision = 0
+  let startedAt = 0
+  let isBusy = false
+  let isWaiting = false
+
+  const surfaces = computed(() => stageKey(studio.document))
+  const geometry = computed(() => JSON.stringify([surfaces.value, studio.document.lights.map(light => [light.id, light.job, lightKey(light, studio.document)])]))
+  let lastSurfaces = ''
+
+  const solveOnce = async (quality: 'draft' | 'full') => {
+    const set = studio.document
+    revision += 1
+    startedAt = performance.now()
+    const answer = await worker.solve(revision, toRaw(set), quality)
+    if (!answer) return
+    layers.value = { set, layers: answer.layers }
+    if (quality === 'full') solvedRevision.value = answer.revision
+  }
+
+  /** Solves until nothing newer waits: a draft first when surfaces moved, so that figures follow the hand. */
+  const solve = async () => {
+    if (isBusy) {
+      isWaiting = true
+      if (performance.now() - startedAt > PATIENCE_MS) void worker.supersede(revision + 1)
+      return
+    }
+    isBusy = true
+    try {
+      do {
+        isWaiting = false
+        const isMoved = lastSurfaces !== '' && lastSurfaces !== surfaces.value
+        lastSurfaces = surfaces.value
+        await solveOnce(isMoved ? 'draft' : 'full')
+        if (isMoved && !isWaiting) await solveOnce('full')
+      } while (isWaiting)
+      failure.value = null
+    }
+    catch (error) {
+      failure.value = `The light could not be worked out: ${(error as Error).message} Undo the last step; your set is kept.`
+    }
+    finally {
+      isBusy = false
+    }
+  }
+
+  watch(geometry, solve, { immediate: true })
+
+  const points = computed(() => meterPoints(studio.document))
+  const learned = computed(() => learnFrom(studio.document.readings))
+  /** Layers fit the set that is shown once every light of it has one. */
+  const lighting = computed((): Lighting | undefined => {
+    const ids = layers.value?.layers.map(layer => layer.lightId)
+    return layers.value && studio.document.lights.every(light => ids?.includes(light.id))
+      ? { layers: layers.value.layers, learned: learned.value }
+      : undefined
+  })
+  const camera = computed(() => lighting.value
+    ? cameraSettingOf(studio.document, studio.look, points.value, lighting.value)
+    : undefined)
+
+  const targets = computed(() => ({ ...studio.look.targets, ...asked.value }))
+  const answer = computed(() => lighting.value && camera.value
+    ? solveLook(studio.document, studio.look, targets.value, points.value, camera.value, lighting.value)
+    : undefined)
+  const wantedLook = computed(() => ({ ...studio.look, targets: targets.value }))
+  const readouts = computed(() => lighting.value && camera.value
+    ? readLook(studio.document, wantedLook.value, points.value, camera.value, lighting.value)
+    : [])
+  /** What would be, were the answer to an ask accepted. */
+  const ghosts = computed(() => asked.value && answer.value && lighting.value && camera.value
+    ? readLook(studio.document, { ...wantedLook.value, lights: answer.value.settings }, points.value, camera.value, lighting.value)
+    : [])
+  const verdict = computed(() => answer.value && camera.value
+    ? verdictOf(studio.document, wantedLook.value, readouts.value, camera.value, answer.value)
+    : undefined)
+  const band = computed(() => {
+    const { value: light } = lighting
+    const { value: setting } = camera
+    if (!light || !setting) return []
+    return bandPoints(studio.document, BAND_COUNT).map(point => readPoint(studio.document, point, studio.look.lights, setting, light))
+  })
+
+  /** Light settings that are shown: the present ones, or the asked-for ones while an ask stands. */
+  const shownSettings = computed((): Record<string, LightSetting> => asked.value && answer.value ? answer.value.settings : studio.look.lights)
+
+  return {
+    worker, solvedRevision, failure, asked, points, learned, lighting, camera, targets, answer, readouts, ghosts, verdict, band, shownSettings,
+  }
+})

@@ -1,0 +1,34 @@
+import { defineStore } from 'pinia'
+import * as v from 'valibot'
+import { openDatabase } from '~/storage/database'
+import { createShelf } from '~/storage/shelf'
+
+const PreferencesSchema = v.object({
+  unit: v.fallback(v.picklist(['metric', 'imperial']), 'metric'),
+  surround: v.fallback(v.picklist(['dark', 'light']), 'dark'),
+  benchSeed: v.fallback(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(999999)), 7),
+  currentSetId: v.fallback(v.nullable(v.string()), null),
+})
+
+export type Preferences = v.InferOutput<typeof PreferencesSchema>
+
+const KEY = 'app'
+
+/** What belongs to the user and this browser, not to a set. */
+export const usePreferences = defineStore('preferences', () => {
+  const database = openDatabase()
+  const shelf = createShelf(database)
+  const values = ref<Preferences>(v.parse(PreferencesSchema, {}))
+
+  const load = async () => {
+    const row = await database.preferences.get(KEY)
+    values.value = v.parse(PreferencesSchema, row?.value ?? {})
+  }
+
+  const change = async (changes: Partial<Preferences>) => {
+    values.value = v.parse(PreferencesSchema, { ...values.value, ...changes })
+    await database.preferences.put({ key: KEY, value: { ...values.value } })
+  }
+
+  return { values, load, change, shelf: markRaw(shelf), database: markRaw(database) }
+})

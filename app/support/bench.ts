@@ -1,0 +1,34 @@
+import * as v from 'valibot'
+import { refused, understood, type Outcome } from '#core/units/outcome'
+
+const AnswerSchema = v.object({ fNumber: v.nullable(v.number()) })
+const ErrorSchema = v.object({ message: v.string() })
+
+const STOPPED = 'The bench does not answer. Your set and readings are kept. Start the app again with "npm start", or type the reading by hand.'
+
+const ask = async (path: string, body: object): Promise<Outcome<Response>> => {
+  let response: Response
+  try {
+    response = await fetch(`/api/bench/${path}`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+  }
+  catch {
+    return refused(STOPPED)
+  }
+  if (response.ok) return understood(response)
+  const problem = v.safeParse(ErrorSchema, await response.json().catch(() => undefined))
+  return refused(problem.success ? problem.output.message : STOPPED)
+}
+
+/** Asks the simulated meter; undefined where no light reached it. */
+export const askBenchReading = async (body: object): Promise<Outcome<number | undefined>> => {
+  const response = await ask('reading', body)
+  if (!response.ok) return response
+  const answer = v.safeParse(AnswerSchema, await response.value.json().catch(() => undefined))
+  return answer.success ? understood(answer.output.fNumber ?? undefined) : refused('The bench gave an answer that cannot be read. Nothing was recorded.')
+}
+
+/** Asks the simulated camera for a PNG. */
+export const askBenchFrame = async (body: object): Promise<Outcome<Uint8Array<ArrayBuffer>>> => {
+  const response = await ask('frame', body)
+  return response.ok ? understood(new Uint8Array(await response.value.arrayBuffer())) : response
+}

@@ -1,0 +1,83 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { Builder, By, logging, until, type WebDriver, type WebElement } from 'selenium-webdriver'
+import { Driver, Options, ServiceBuilder } from 'selenium-webdriver/chrome.js'
+
+const CHROMIUM = '/usr/bin/chromium'
+const CHROMEDRIVER = '/usr/bin/chromedriver'
+const WAIT_MS = 15_000
+
+export type Size = { width: number, height: number, scale: number, isPhone: boolean }
+
+export const LAPTOP: Size = { width: 1280, height: 800, scale: 1, isPhone: false }
+export const PHONE: Size = { width: 390, height: 844, scale: 1, isPhone: true }
+
+/** Whether an entry of the console is a defect: any warning or error but those a test provokes on purpose. */
+const isDefect = (entry: logging.Entry, allowed: RegExp[]): boolean =>
+  entry.level.value >= logging.Level.WARNING.value && !allowed.some(pattern => pattern.test(entry.message))
+
+/** Opens headless Chromium, cut off from everything but this machine. */
+export const openBrowser = async (size: Size) => {
+  const folder = mkdtempSync(join(tmpdir(), 'keen-tonal-'))
+  const options = new Options()
+  options.setChromeBinaryPath(CHROMIUM)
+  options.addArguments(
+    '--headless=new', '--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', `--user-data-dir=${join(folder, 'profile')}`,
+    '--force-device-scale-factor=1', '--hide-scrollbars', '--no-first-run', '--no-default-browser-check',
+    '--disable-background-networking', '--disable-component-update', '--disable-sync',
+    '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost',
+  )
+  options.setUserPreferences({ 'download.default_directory': folder, 'download.prompt_for_download': false })
+  const logs = new logging.Preferences()
+  logs.setLevel(logging.Type.BROWSER, logging.Level.ALL)
+  options.setLoggingPrefs(logs)
+  const driver = await new Builder().forBrowser('chrome').setChromeOptions(options).setChromeService(new ServiceBuilder(CHROMEDRIVER)).build() as Driver
+  await driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+    width: size.width, height: size.height, deviceScaleFactor: size.scale, mobile: size.isPhone,
+  })
+
+  const find = (name: string): Promise<WebElement> =>
+    driver.wait(until.elementLocated(By.css(`[data-test="${name}"]`)), WAIT_MS, `"${name}" is not on the page`)
+
+  const close = async () => {
+    await driver.quit()
+    rmSync(folder, { recursive: true, force: true })
+  }
+
+  return {
+    driver: driver as WebDriver,
+    folder,
+    find,
+    close,
+    go: (url: string) => driver.get(url),
+    textOf: async (name: string) => (await find(name)).getText(),
+    click: async (name: string) => (await find(name)).click(),
+    /** Waits until the text of an element fits; answers it. */
+    waitForText: async (name: string, pattern: RegExp): Promise<string> => {
+      let last = ''
+      await driver.wait(async () => {
+        last = await find(name).then(element => element.getText()).catch(() => '')
+        return pattern.test(last)
+      }, WAIT_MS).catch(() => {
+        throw new Error(`"${name}" says "${last}", not ${pattern}`)
+      })
+      return last
+    },
+    waitFor: (what: string, condition: () => Promise<boolean>) => driver.wait(condition, WAIT_MS, `Waited in vain: ${what}`),
+    /** Presses at the middle of an element and lets go so many pixels further. */
+    dragBy: async (element: WebElement, right: number, down: number, steps = 8) => {
+      const actions = driver.actions({ async: true }).move({ origin: element }).press()
+      for (let step = 0; step < steps; step++) {
+        actions.move({ origin: 'pointer' as never, x: Math.round(right * (step + 1) / steps) - Math.round(right * step / steps), y: Math.round(down * (step + 1) / steps) - Math.round(down * step / steps) })
+      }
+      await actions.release().perform()
+    },
+    picture: async (path: string) => writeFileSync(path, await driver.takeScreenshot(), 'base64'),
+    /** Everything the page complained about since the last call. */
+    complaints: async (...allowed: RegExp[]): Promise<string[]> =>
+      (await driver.manage().logs().get(logging.Type.BROWSER)).filter(entry => isDefect(entry, allowed)).map(entry => entry.message),
+  }
+}
+
+export type Browser = Awaited<ReturnType<typeof openBrowser>>
