@@ -2,10 +2,10 @@ import { fileURLToPath } from 'node:url'
 import tailwindcss from '@tailwindcss/vite'
 
 export default defineNuxtConfig({
-  imports: { dirs: ['stores'] },
   modules: ['@pinia/nuxt', '@vueuse/nuxt', '@nuxt/eslint', '@vite-pwa/nuxt'],
   ssr: false,
   components: [{ path: '~/components', pathPrefix: false }],
+  imports: { dirs: ['stores'] },
   devtools: { enabled: false },
   app: {
     head: {
@@ -32,8 +32,8 @@ export default defineNuxtConfig({
     plugins: [tailwindcss()],
     worker: { format: 'es' },
   },
-  telemetry: false,
   typescript: { strict: true },
+  telemetry: false,
   eslint: { config: { stylistic: true } },
   pwa: {
     registerType: 'autoUpdate',

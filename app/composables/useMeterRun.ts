@@ -1,12 +1,11 @@
 import { correctionFor, type Correction } from '#core/metering/correction'
-import { surpriseStops } from '#core/metering/learning'
+import { NOTHING_LEARNED, surpriseStops } from '#core/metering/learning'
 import { meteringRun, readingOfStep, type MeterStep } from '#core/metering/run'
 import { weightsOf } from '#core/metering/weights'
 import { addReading, changeExposure, changeSettings, removeReading } from '#core/set/edits'
 import { onlyOn } from '#core/set/settings'
 import type { Reading } from '#core/set/schema'
 import { readPoint } from '#core/tone/readout'
-import { NOTHING_LEARNED } from '#core/metering/learning'
 import { partsAt } from '#core/transport/exposureAt'
 import { parseFNumber } from '#core/units/aperture'
 import { askBenchReading } from '~/support/bench'
@@ -24,7 +23,7 @@ export const useMeterRun = createSharedComposable(() => {
   const problem = ref('')
   const isAsking = ref(false)
   /** The reading just taken, with what was expected before it taught the plan anything. */
-  const taken = shallowRef<{ reading: Reading, expectedStops: number, offStops: number, correction?: Correction } | null>(null)
+  const taken = shallowRef<{ reading: Reading, expectedFNumber: number, offStops: number, correction?: Correction } | null>(null)
 
   const steps = computed((): MeterStep[] =>
     meteringRun(studio.document, studio.document.lights.filter(source => studio.look.lights[source.id]?.on).map(source => source.id), light.points))
@@ -57,6 +56,7 @@ export const useMeterRun = createSharedComposable(() => {
     const now = step.value
     if (!lighting || !camera || !now || !point.value || !expected.value) return
     const settings = onlyOn(studio.look, now.lightIds)
+    const { fNumber: expectedFNumber } = expected.value
     // A record keeps what the plan said before any learning, so that it teaches the same whatever else is read later.
     const parts = partsAt(lighting.layers, now.pointId, weightsOf(studio.document, settings, camera, NOTHING_LEARNED))
     const reading: Reading = {
@@ -82,7 +82,7 @@ export const useMeterRun = createSharedComposable(() => {
     })
     taken.value = {
       reading,
-      expectedStops: expected.value.stops,
+      expectedFNumber,
       offStops,
       correction: alone && correctionFor(alone, settings[alone.id]!.powerStops, offStops),
     }

@@ -1,9 +1,7 @@
-import { fNumberFromStops, stopsFromFNumber } from '../units/aperture'
-import { roundToClicks } from '../units/stops'
 import type { Camera } from '../set/schema'
+import { apertureScale } from '../units/aperture'
 
-/** The camera's own aperture click nearest to a reading, inside what the lens has. */
-export const apertureForReading = (readingFNumber: number, apertures: Camera['apertures']): number => {
-  const clicked = fNumberFromStops(roundToClicks(stopsFromFNumber(readingFNumber), apertures.clickStops))
-  return Math.min(apertures.smallest, Math.max(apertures.widest, clicked))
-}
+/** The aperture nearest to a reading, of those that the lens can be set to. */
+export const apertureForReading = (readingFNumber: number, { widest, smallest, clickStops }: Camera['apertures']): number =>
+  apertureScale(widest, smallest, clickStops).reduce((best, fNumber) =>
+    Math.abs(Math.log(fNumber / readingFNumber)) < Math.abs(Math.log(best / readingFNumber)) ? fNumber : best)

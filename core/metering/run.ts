@@ -26,12 +26,14 @@ export const meteringRun = (set: StudioSet, lightIdsInUse: readonly string[], po
     pointId: pointOfLight(light, points).id,
   }))
   const ordered = [...points].sort((a, b) => Number(TOGETHER_FIRST.includes(b.id)) - Number(TOGETHER_FIRST.includes(a.id)))
-  const together = lights.length === 0 ? [] : ordered.map((point): MeterStep => ({
-    id: `together/${point.id}`,
-    kind: 'together',
-    lightIds: lights.map(light => light.id),
-    pointId: point.id,
-  }))
+  const together = lights.length === 0
+    ? []
+    : ordered.map((point): MeterStep => ({
+        id: `together/${point.id}`,
+        kind: 'together',
+        lightIds: lights.map(light => light.id),
+        pointId: point.id,
+      }))
   return [...alone, ...together]
 }
 

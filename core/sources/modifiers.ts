@@ -1,7 +1,7 @@
 /** Shape of the bright front of a light. */
-export type EmitterShape =
-  | { shape: 'rectangle', widthM: number, heightM: number }
-  | { shape: 'disc', radiusM: number }
+export type EmitterShape
+  = | { shape: 'rectangle', widthM: number, heightM: number }
+    | { shape: 'disc', radiusM: number }
 
 /** What a modifier makes of a lamp: its front, how wide it spreads, and what it costs on the axis. */
 export type Modifier = {

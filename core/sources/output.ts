@@ -4,10 +4,10 @@ import { exposureFromReading } from '../photometry/meter'
 const INTENSITY_PER_GUIDE_NUMBER_SQUARED = 2.5
 
 /** What is known about a lamp at full power, in its standard reflector, on its axis. */
-export type Output =
-  | { from: 'guide-number', guideNumberM: number }
-  | { from: 'reading', fNumber: number, distanceM: number, iso: number }
-  | { from: 'lux-at-1-m', lux: number }
+export type Output
+  = | { from: 'guide-number', guideNumberM: number }
+    | { from: 'reading', fNumber: number, distanceM: number, iso: number }
+    | { from: 'lux-at-1-m', lux: number }
 
 /**
  * Luminous intensity on the axis at full power: candela for a continuous lamp, lux-seconds times square metres for flash.

@@ -18,5 +18,5 @@ export const changeWords = (before: State, after: State, pointId: string): strin
     : ''
   if (Math.abs(stops) < WORTH_SAYING_STOPS) return `${to.point.name} held at ${Math.round(to.value ?? 0)}${camera}.`
   const values = from.value === undefined || to.value === undefined ? '' : ` (${Math.round(from.value)} to ${Math.round(to.value)})`
-  return `${to.point.name} ${stops < 0 ? 'fell' : 'rose'} ${Math.abs(stops).toFixed(1)} ${Math.abs(stops).toFixed(1) === '1.0' ? 'stop' : 'stops'}${values}${camera}.`
+  return `${to.point.name} ${stops < 0 ? 'fell' : 'rose'} ${Math.abs(stops).toFixed(1)} ${Math.abs(stops) < 1.05 ? 'stop' : 'stops'}${values}${camera}.`
 }

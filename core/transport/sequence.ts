@@ -1,5 +1,5 @@
 /** Numbers that fill the unit square evenly: the additive recurrence on the plastic number (M. Roberts, 2018, "R2"). */
-const PLASTIC = 1.32471795724474602596
+const PLASTIC = 1.324717957244746
 
 export const R2_STEP_X = 1 / PLASTIC
 export const R2_STEP_Y = 1 / (PLASTIC * PLASTIC)
@@ -19,6 +19,6 @@ export const scramble = (index: number, salt: number): number => {
 }
 
 /** The same for the unit cube: the root of x^4 = x + 1 gives three steps that do not fall into line with each other. */
-const CUBIC = 1.22074408460575947536
+const CUBIC = 1.22074408460576
 
 export const R3_STEPS = [1 / CUBIC, CUBIC ** -2, CUBIC ** -3] as const

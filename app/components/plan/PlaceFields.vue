@@ -34,11 +34,11 @@ const putSubject = (changes: { xM?: number, yM?: number }) => {
 
 <template>
   <div
-    class="flex min-h-15 flex-wrap items-end gap-x-4 gap-y-2 border-t border-rule px-4 py-2"
+    class="flex min-h-15 flex-wrap items-end gap-x-3 gap-y-2 border-t border-rule px-4 py-2"
     data-test="place"
   >
     <template v-if="light">
-      <p class="w-44 self-center leading-tight">
+      <p class="w-40 self-center leading-tight">
         <strong>{{ light.name }}</strong> {{ light.job }}<br>
         <span class="text-soft">{{ light.modifier.name }}</span>
       </p>
@@ -71,7 +71,7 @@ const putSubject = (changes: { xM?: number, yM?: number }) => {
       </p>
     </template>
     <template v-else-if="subject">
-      <p class="w-44 self-center">
+      <p class="w-40 self-center">
         <strong>{{ subject.name }}</strong>
       </p>
       <DistanceField

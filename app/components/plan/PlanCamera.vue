@@ -44,6 +44,8 @@ const view = computed(() => {
       :x="view.x + 14"
       :y="view.y + 8"
       class="fill-soft text-xs"
-    >Camera, {{ studio.document.camera.lens.focalLengthMm }} mm</text>
+    >
+      Camera, {{ studio.document.camera.lens.focalLengthMm }} mm
+    </text>
   </g>
 </template>

@@ -46,7 +46,7 @@ const shell = computed(() => `M0 ${-halfWidthPx.value} L0 ${halfWidthPx.value} L
     ref="body"
     tabindex="0"
     role="button"
-    class="cursor-grab"
+    class="group cursor-grab outline-none"
     :data-test="`plan-${light.id}`"
     :aria-label="`Light ${light.name}, ${light.job}, ${distance(light.place.yM)} from the backdrop. Arrow keys move.`"
     :aria-pressed="isSelected"
@@ -56,8 +56,9 @@ const shell = computed(() => `M0 ${-halfWidthPx.value} L0 ${halfWidthPx.value} L
     <circle
       :cx="map.x(light.place.xM)"
       :cy="map.y(light.place.yM)"
-      r="20"
+      r="26"
       fill="transparent"
+      class="stroke-2 group-focus-visible:stroke-accent"
     />
     <g :transform="`translate(${map.x(light.place.xM)} ${map.y(light.place.yM)}) rotate(${turned})`">
       <path
@@ -81,6 +82,8 @@ const shell = computed(() => `M0 ${-halfWidthPx.value} L0 ${halfWidthPx.value} L
       :y="map.y(light.place.yM) + 36"
       text-anchor="middle"
       class="fill-ink text-sm font-semibold"
-    >{{ light.name }}</text>
+    >
+      {{ light.name }}
+    </text>
   </g>
 </template>

@@ -61,6 +61,8 @@ const floorPx = computed(() => backdrop.value.sweepM * props.map.scale)
       :y="map.y(bounds.front) + 17"
       text-anchor="middle"
       class="fill-soft text-xs"
-    >{{ distance(bounds.right - bounds.left) }} × {{ distance(bounds.front - bounds.back) }}, {{ distance(studio.document.room.heightM) }} high</text>
+    >
+      {{ distance(bounds.right - bounds.left) }} × {{ distance(bounds.front - bounds.back) }}, {{ distance(studio.document.room.heightM) }} high
+    </text>
   </g>
 </template>

@@ -25,7 +25,7 @@ const parts = computed(() => figureOf(props.subject).filter(part => ['shoulders'
     ref="body"
     tabindex="0"
     role="button"
-    class="cursor-grab"
+    class="group cursor-grab outline-none"
     data-test="plan-subject"
     :aria-label="`${subject.name}, ${distance(subject.place.yM)} from the backdrop. Arrow keys move.`"
     :aria-pressed="isSelected"
@@ -48,16 +48,18 @@ const parts = computed(() => figureOf(props.subject).filter(part => ['shoulders'
       :class="part.name === 'head' ? 'fill-ink' : 'fill-soft'"
     />
     <circle
-      v-if="isSelected"
       :cx="map.x(subject.place.xM)"
       :cy="map.y(subject.place.yM)"
       r="24"
-      class="fill-none stroke-accent stroke-2"
+      class="fill-none stroke-2"
+      :class="isSelected ? 'stroke-accent' : 'stroke-transparent group-focus-visible:stroke-accent'"
     />
     <text
       :x="map.x(subject.place.xM) + 30"
       :y="map.y(subject.place.yM) + 5"
       class="fill-soft text-xs"
-    >{{ subject.name }}</text>
+    >
+      {{ subject.name }}
+    </text>
   </g>
 </template>

@@ -38,7 +38,9 @@ const chosenLine = computed(() => lines.value.find(line => line.id === studio.se
         :y="line.y + 5"
         class="tape fill-ink text-sm font-semibold"
         :data-test="`tape-${line.id}`"
-      >{{ line.words }}</text>
+      >
+        {{ line.words }}
+      </text>
     </g>
     <text
       v-if="changed && chosenLine"
@@ -46,7 +48,9 @@ const chosenLine = computed(() => lines.value.find(line => line.id === studio.se
       :y="chosenLine.y + 23"
       class="tape fill-accent text-sm font-semibold"
       data-test="drag-change"
-    >{{ changed }}</text>
+    >
+      {{ changed }}
+    </text>
   </g>
 </template>
 

@@ -25,6 +25,8 @@ const isBackdrop = computed(() => props.readout.point.surface === 'backdrop')
 const name = computed(() => isBackdrop.value ? props.readout.point.name.replace('Backdrop ', '') : 'Key side')
 const value = computed(() => props.readout.value === undefined ? '' : Math.round(props.readout.value))
 const stops = computed(() => props.readout.fNumber > 0 ? formatStops(props.readout.stops) : 'dark')
+/** While an ask stands, the large figure is what would be, the small one what is. */
+const askedValue = computed(() => props.ghost?.value === undefined ? undefined : Math.round(props.ghost.value))
 
 const behaviour = drag<SVGGElement, unknown>()
   .filter(() => isBackdrop.value)
@@ -70,22 +72,29 @@ const nudge = (event: KeyboardEvent) => {
     />
     <text
       x="12"
-      :y="rowY - 1"
+      :y="rowY - 3"
       class="fill-soft text-xs"
-    >{{ name }}</text>
+    >
+      {{ name }}
+    </text>
     <text
       x="12"
       :y="rowY + 13"
       class="fill-ink text-sm"
-    >{{ stops }}</text>
+    >
+      {{ askedValue === undefined ? stops : `${value} to` }}
+    </text>
     <text
       x="132"
       :y="rowY + 9"
       text-anchor="end"
-      class="fill-ink text-[26px] font-semibold"
-    >{{ value }}</text>
+      class="text-[26px] font-semibold"
+      :class="askedValue === undefined ? 'fill-ink' : 'fill-accent'"
+    >
+      {{ askedValue ?? value }}
+    </text>
     <path
-      :d="`M${value === '' ? 60 : 137} ${rowY} L${rampX - 12} ${y} H${rampX}`"
+      :d="`M${value === '' ? 78 : 137} ${rowY} L${rampX - 12} ${y} H${rampX}`"
       class="fill-none stroke-soft"
     />
     <path

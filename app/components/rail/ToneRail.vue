@@ -17,7 +17,7 @@ const BOTTOM = -7.4
 const PAD = 12
 const RAMP_X = 158
 const RAMP_WIDTH = 30
-const ROW_PX = 32
+const ROW_PX = 37
 
 const reflectance = computed(() => luminance(studio.document.backdrop.reflectance))
 const response = computed(() => responseOf(studio.document.camera))

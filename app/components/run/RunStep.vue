@@ -5,6 +5,8 @@ const studio = useStudio()
 const run = useMeterRun()
 
 const isOn = (lightId: string) => run.step.value?.lightIds.includes(lightId) ?? false
+/** Once a reading is taken, what was expected before it is what it is held against. */
+const expectedFNumber = computed(() => run.taken.value?.expectedFNumber ?? run.expected.value?.fNumber ?? 0)
 const lights = computed(() => studio.document.lights)
 const title = computed(() => {
   const { value: step } = run.step
@@ -54,7 +56,7 @@ const title = computed(() => {
           class="text-4xl font-semibold lg:text-6xl"
           data-test="expected"
         >
-          {{ run.expected.value && run.expected.value.fNumber > 0 ? formatFNumber(run.expected.value.fNumber) : 'no light' }}
+          {{ expectedFNumber > 0 ? formatFNumber(expectedFNumber) : 'no light' }}
         </p>
       </div>
       <div>

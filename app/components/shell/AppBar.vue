@@ -34,8 +34,8 @@ const VIEWS = [
         {{ view.name }}
       </NuxtLink>
     </nav>
-    <SetName class="min-w-0 grow" />
-    <SaveState />
+    <SetName class="hidden min-w-0 grow sm:block" />
+    <SaveState class="grow sm:grow-0" />
     <div class="flex gap-1">
       <button
         class="press"

@@ -1,0 +1,62 @@
+import 'fake-indexeddb/auto'
+import { beforeEach, describe, expect, it } from 'vitest'
+import { demoSet } from '#core/set/demo'
+import { renameSet } from '#core/set/edits'
+import { openDatabase, type Database } from './database'
+import { createShelf, type Shelf } from './shelf'
+
+let database: Database
+let shelf: Shelf
+let count = 0
+
+beforeEach(() => {
+  count += 1
+  database = openDatabase(`shelf-${count}`)
+  shelf = createShelf(database)
+})
+
+const PICTURE = new Uint8Array([137, 80, 78, 71, 0, 255, 1])
+
+describe('the shelf of sets', () => {
+  it('saves, lists and opens', async () => {
+    const { set, revision } = await shelf.add(demoSet())
+    expect(await shelf.save(renameSet(set, 'Honey wash'), revision)).toBe(revision + 1)
+    expect((await shelf.list()).map(({ name }) => name)).toEqual(['Honey wash'])
+    expect(await shelf.open(set.id)).toMatchObject({ ok: true, value: { set: { name: 'Honey wash' }, revision: 2 } })
+  })
+
+  it('never overwrites what another tab saved in between', async () => {
+    const { set, revision } = await shelf.add(demoSet())
+    await shelf.save(renameSet(set, 'theirs'), revision)
+    expect(await shelf.save(renameSet(set, 'mine'), revision)).toBeUndefined()
+    expect(await shelf.open(set.id)).toMatchObject({ value: { set: { name: 'theirs' } } })
+  })
+
+  it('exports, deletes and imports a set with its pictures unchanged', async () => {
+    const { set } = await shelf.add(demoSet())
+    await shelf.putPicture(set.id, 'frame-1', PICTURE)
+    const text = await shelf.exportFile(set.id)
+    await shelf.remove(set.id)
+    expect(await shelf.list()).toEqual([])
+    const back = await shelf.importFile(text.ok ? text.value : '')
+    expect(back.ok && back.value.set).toEqual(set)
+    expect(await shelf.picture(set.id, 'frame-1')).toEqual(PICTURE)
+  })
+
+  it('gives a second copy an id of its own, and puts a deleted set back whole', async () => {
+    const first = await shelf.add(demoSet())
+    const second = await shelf.duplicate(first.set.id)
+    expect(second.ok && second.value.set.id).toBe('fernhollow-white-2')
+    const bundle = await shelf.remove(first.set.id)
+    await shelf.restore(bundle!)
+    expect((await shelf.list()).length).toBe(2)
+  })
+
+  it('keeps a set that it cannot open as it is, and says so', async () => {
+    await database.sets.put({ id: 'odd', name: 'Odd', updatedAt: '2026-01-01', revision: 4, document: { id: 'odd' } })
+    const outcome = await shelf.open('odd')
+    expect(outcome.ok).toBe(false)
+    expect(!outcome.ok && outcome.message).toMatch(/"Odd" cannot be opened: .*kept as it is/)
+    expect((await database.sets.get('odd'))?.document).toEqual({ id: 'odd' })
+  })
+})

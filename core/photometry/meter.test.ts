@@ -1,0 +1,48 @@
+import { describe, expect, it } from 'vitest'
+import { expectStops, expectWithin } from '#support/tolerance'
+import { axisIntensity } from '../sources/output'
+import { combineReadings, exposureFromReading, meteredFNumber, receptorResponse, stopsOverCamera } from './meter'
+import { stopsForDistance } from './inverseSquare'
+
+describe('the incident meter', () => {
+  // ISO 2720:1974: N^2 = H S / C with C = 250 (flat) and 340 (hemispherical). f/8 at ISO 100 is 8^2 * 250 / 100 = 160 lx s.
+  it('follows the meter equation', () => {
+    expectStops(exposureFromReading(8, 100, 'flat'), 160, 1e-12)
+    expectStops(exposureFromReading(8, 100, 'dome'), 217.6, 1e-12)
+    expectStops(meteredFNumber(160, 400, 'flat'), 16, 1e-12)
+    expectWithin(stopsOverCamera(320, { fNumber: 8, iso: 100 }, 'flat'), 1, 1e-12)
+  })
+
+  it('sees all round with the dome and half the world with the disc', () => {
+    expect([1, 0, -1].map(cosine => receptorResponse('dome', cosine))).toEqual([1, 0.5, 0])
+    expect([1, 0.5, 0, -1].map(cosine => receptorResponse('flat', cosine))).toEqual([1, 0.5, 0, 0])
+  })
+
+  // Common practice, no source: two lights that read f/2.8 each read f/4 together.
+  it('adds readings as light', () => {
+    const f28 = Math.sqrt(8)
+    expectWithin(combineReadings([f28, f28]), 4, 1e-12)
+    expectStops(exposureFromReading(combineReadings([5, 3, 7]), 100, 'flat'), [5, 3, 7].reduce((sum, n) => sum + exposureFromReading(n, 100, 'flat'), 0), 1e-12)
+  })
+})
+
+describe('inverse square', () => {
+  // Common practice, no source: twice the distance is two stops; f/16 at the subject leaves f/5.6 on the backdrop, three stops.
+  it('loses two stops at twice the distance, and three where f/16 becomes f/5.6', () => {
+    expectWithin(stopsForDistance(1.3, 2.6), -2, 1e-12)
+    expectWithin(stopsForDistance(1, Math.sqrt(8)), -3, 1e-12)
+    expectWithin(2 * Math.log2(16 / Math.sqrt(32)), 3, 1e-12)
+  })
+
+  // Common practice, no source: 0.3 m in 3.8 m is a quarter stop between two side lights (0.22 by inverse square).
+  it('makes a quarter stop of 0.3 m in 3.8 m', () => expectWithin(stopsForDistance(3.8, 4.1), -0.25, 0.035))
+})
+
+describe('a lamp\'s output', () => {
+  it('is the same from a guide number, a reading and lux at one metre', () => {
+    // Guide number 32 (m, ISO 100): f/8 at 4 m, which is 160 lx s at 4 m, so 2560 lx s m^2.
+    expectStops(axisIntensity({ from: 'guide-number', guideNumberM: 32 }), 2560, 1e-12)
+    expectStops(axisIntensity({ from: 'reading', fNumber: 8, distanceM: 4, iso: 100 }), 2560, 1e-12)
+    expectStops(axisIntensity({ from: 'lux-at-1-m', lux: 2560 }), 2560, 1e-12)
+  })
+})

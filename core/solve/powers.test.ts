@@ -1,0 +1,82 @@
+import fc from 'fast-check'
+import { fcnnlsVector } from 'ml-fcnnls'
+import { Matrix } from 'ml-matrix'
+import { describe, expect, it } from 'vitest'
+import { expectWithin } from '#support/tolerance'
+import { boundedLeastSquares } from './boundedLeastSquares'
+import { solvePowers, type Dial, type Wish } from './powers'
+
+/** Shares of light in thousandths: what a light gives at a point, none at all included. */
+const share = fc.integer({ min: 0, max: 1000 }).map(thousandths => thousandths / 1000)
+const problem = fc.record({ lights: fc.integer({ min: 1, max: 5 }), points: fc.integer({ min: 1, max: 8 }) }).chain(({ lights, points }) => fc.record({
+  rows: fc.array(fc.array(share, { minLength: lights, maxLength: lights }), { minLength: points, maxLength: points }),
+  wanted: fc.array(share.map(part => 2 * part), { minLength: points, maxLength: points }),
+}))
+const errorOf = (rows: number[][], wanted: number[], x: number[]) =>
+  rows.reduce((sum, row, index) => sum + (row.reduce((light, part, column) => light + part * x[column]!, 0) - wanted[index]!) ** 2, 0)
+
+describe('bounded least squares', () => {
+  it('is never worse than an independent non-negative solver that is held to the same bounds', () => {
+    fc.assert(fc.property(problem, ({ rows, wanted }) => {
+      const own = boundedLeastSquares(rows, wanted, rows[0]!.map(() => 0.5))
+      const free = fcnnlsVector(new Matrix(rows), wanted).K.to1DArray()
+      const clipped = free.map(value => Math.min(1, Math.max(0, value)))
+      expect(errorOf(rows, wanted, own)).toBeLessThanOrEqual(errorOf(rows, wanted, clipped) + 1e-6)
+    }), { numRuns: 200 })
+  })
+
+  it('leaves no slope to follow inside its bounds (the conditions of Karush, Kuhn and Tucker)', () => {
+    fc.assert(fc.property(problem, ({ rows, wanted }) => {
+      const x = boundedLeastSquares(rows, wanted, rows[0]!.map(() => 0.5))
+      x.forEach((value, column) => {
+        const slope = rows.reduce((sum, row, index) => sum + row[column]! * (wanted[index]! - row.reduce((light, part, other) => light + part * x[other]!, 0)), 0)
+        if (value > 1e-6) expect(slope).toBeGreaterThan(-1e-4)
+        if (value < 1 - 1e-6) expect(slope).toBeLessThan(1e-4)
+      })
+    }), { numRuns: 200 })
+  })
+})
+
+const dial = (lightId: string, powerStops = -2, on = true): Dial =>
+  ({ lightId, group: lightId[0]!, rangeStops: 7, clickStops: 0.1, now: { on, powerStops } })
+const wish = (shares: number[], wanted: number, isHard = false): Wish => ({ pointId: 'p', shares, wanted, isHard })
+
+describe('solved powers', () => {
+  it('reach targets that a random setting of the lamps shows to be reachable', () => {
+    const strong = fc.double({ min: 0.05, max: 1, noNaN: true })
+    fc.assert(fc.property(fc.array(fc.tuple(strong, strong, fc.integer({ min: 5, max: 60 })), { minLength: 2, maxLength: 2 }), (lights) => {
+      // Each light rules one point; a tenth of it spills on the other.
+      const shares = [[lights[0]![0], lights[1]![1] * 0.1], [lights[0]![1] * 0.1, lights[1]![0]]]
+      const truth = lights.map(([, , clicks]) => 2 ** (-clicks / 10))
+      const wishes = shares.map(row => wish(row, row[0]! * truth[0]! + row[1]! * truth[1]!))
+      const answer = solvePowers([dial('a'), dial('b')], wishes)
+      expect(answer.isReached).toBe(true)
+      Object.values(answer.settings).forEach(({ powerStops }) => expectWithin(powerStops * 10, Math.round(powerStops * 10), 1e-6))
+    }), { numRuns: 100 })
+  })
+
+  it('moves nothing where the target is met already', () => {
+    const dials = [dial('a', -2.03), dial('b', -1.5)]
+    const wanted = 2 ** -2 + 0.5 * 2 ** -1.5
+    expect(solvePowers(dials, [wish([1, 0.5], wanted)]).settings).toEqual({ a: dials[0]!.now, b: dials[1]!.now })
+  })
+
+  it('says by how much full power falls short', () => {
+    const answer = solvePowers([dial('a')], [wish([1], 2 ** 0.7)])
+    expect(answer.isReached).toBe(false)
+    expect(answer.settings.a).toEqual({ on: true, powerStops: 0 })
+    expectWithin(answer.missStops[0]!, -0.7, 1e-9)
+  })
+
+  it('switches a light off where even its least is too much, and keeps a hard wish while doing so', () => {
+    const answer = solvePowers([dial('k', 0), dial('b', -2)], [wish([1, 0.001], 1, true), wish([0.1, 1], 0.02)])
+    expect(answer.settings.b!.on).toBe(false)
+    expectWithin(answer.missStops[0]!, 0, 0.05)
+    expect(answer.missStops[1]!).toBeGreaterThan(2)
+  })
+
+  it('gives one instruction to lights of a group where two are hardly better', () => {
+    const answer = solvePowers([dial('b1'), dial('b2')], [wish([1, 0.32], 2 ** -1.5 * 1.3), wish([0.3, 1], 2 ** -1.5 * 1.31)])
+    expect(answer.settings.b1).toEqual(answer.settings.b2)
+  })
+})

@@ -1,0 +1,19 @@
+import { lightingSolver } from '#core/set/lightingSolver'
+import { meterPoints } from '#core/set/points'
+import type { StudioSet } from '#core/set/schema'
+import { learnFrom } from '#core/metering/learning'
+import { cameraSettingOf, readLook, type Readout } from '#core/tone/readout'
+
+const solve = lightingSolver()
+
+/** A set with everything the interface derives from it. */
+export const solvedSet = async (set: StudioSet) => {
+  const solved = (await solve(set))!
+  const look = set.looks[0]!
+  const points = meterPoints(set)
+  const lighting = { layers: solved.layers, learned: learnFrom(set.readings) }
+  const camera = cameraSettingOf(set, look, points, lighting)
+  const readouts = readLook(set, look, points, camera, lighting)
+  const at = (pointId: string): Readout => readouts.find(readout => readout.point.id === pointId)!
+  return { solved, look, points, lighting, camera, readouts, at }
+}
