@@ -1,12 +1,11 @@
 import { correctionFor, type Correction } from '#core/metering/correction'
-import { NOTHING_LEARNED, surpriseStops } from '#core/metering/learning'
+import { surpriseStops } from '#core/metering/learning'
+import { recordReading } from '#core/metering/record'
 import { meteringRun, readingOfStep, type MeterStep } from '#core/metering/run'
-import { weightsOf } from '#core/metering/weights'
 import { addReading, changeExposure, changeSettings, removeReading } from '#core/set/edits'
 import { onlyOn } from '#core/set/settings'
 import type { Reading } from '#core/set/schema'
 import { readPoint } from '#core/tone/readout'
-import { partsAt } from '#core/transport/exposureAt'
 import { parseFNumber } from '#core/units/aperture'
 import { askBenchReading } from '~/support/bench'
 
@@ -55,23 +54,14 @@ export const useMeterRun = createSharedComposable(() => {
     const { lighting, camera } = light
     const now = step.value
     if (!lighting || !camera || !now || !point.value || !expected.value) return
-    const settings = onlyOn(studio.look, now.lightIds)
     const { fNumber: expectedFNumber } = expected.value
-    // A record keeps what the plan said before any learning, so that it teaches the same whatever else is read later.
-    const parts = partsAt(lighting.layers, now.pointId, weightsOf(studio.document, settings, camera, NOTHING_LEARNED))
-    const reading: Reading = {
+    const { powerStops } = studio.look.lights[now.lightIds[0]!]!
+    const reading = recordReading(studio.document, studio.look, now, point.value, camera, lighting.layers, {
       id: `reading-${crypto.randomUUID().slice(0, 13)}`,
-      lookId: studio.look.id,
       at: new Date().toISOString(),
-      pointId: now.pointId,
-      receptor: point.value.receptor,
       fNumber,
       source,
-      camera,
-      lights: Object.fromEntries(parts.map(({ lightId, directLuxS, bouncedLuxS }) =>
-        [lightId, { powerStops: settings[lightId]!.powerStops, directLuxS, bouncedLuxS }])),
-      note: '',
-    }
+    })
     const offStops = surpriseStops(reading, light.learned)
     const alone = now.kind === 'alone' ? studio.document.lights.find(candidate => candidate.id === now.lightIds[0]) : undefined
     studio.edit((set) => {
@@ -84,7 +74,7 @@ export const useMeterRun = createSharedComposable(() => {
       reading,
       expectedFNumber,
       offStops,
-      correction: alone && correctionFor(alone, settings[alone.id]!.powerStops, offStops),
+      correction: alone && correctionFor(alone, powerStops, offStops),
     }
     problem.value = ''
   }

@@ -20,21 +20,18 @@ const STEPS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight
 export const usePlanDrag = (element: Ref<SVGGElement | null>, { place, map, move, select: choose }: Options) => {
   const studio = useStudio()
   const note = useChangeNote()
-  const isDragging = ref(false)
 
   const behaviour = drag<SVGGElement, unknown>()
+    // The page may move under the hand while figures change, so the pointer is followed on the screen.
+    .container(() => document.documentElement)
     .subject(() => ({ x: map().x(place().xM), y: map().y(place().yM) }))
     .on('start', () => {
       choose()
       note.mark()
       studio.beginDrag()
-      isDragging.value = true
     })
     .on('drag', (event: D3DragEvent<SVGGElement, unknown, unknown>) => move(map().xM(event.x), map().yM(event.y)))
-    .on('end', () => {
-      isDragging.value = false
-      studio.endDrag()
-    })
+    .on('end', () => studio.endDrag())
 
   watch(element, (found) => {
     if (found) select(found).call(behaviour)
@@ -55,5 +52,5 @@ export const usePlanDrag = (element: Ref<SVGGElement | null>, { place, map, move
     isNudging = false
   }
 
-  return { isDragging, nudge, rest }
+  return { nudge, rest }
 }

@@ -97,8 +97,15 @@ export const useStudio = defineStore('studio', () => {
   }
 
   /** Between these two, many small steps count as one to undo. */
-  const beginDrag = () => history.pause()
-  const endDrag = () => history.resume(true)
+  const isDragging = ref(false)
+  const beginDrag = () => {
+    isDragging.value = true
+    history.pause()
+  }
+  const endDrag = () => {
+    isDragging.value = false
+    history.resume(true)
+  }
 
   /** Saves what is waiting, before something else needs it on the shelf. */
   const saveNow = save
@@ -140,7 +147,7 @@ export const useStudio = defineStore('studio', () => {
   }
 
   return {
-    document, look, selectedId, isReady, saveState, message,
+    document, look, selectedId, isReady, isDragging, saveState, message,
     canUndo: history.canUndo, canRedo: history.canRedo, undo: history.undo, redo: history.redo,
     edit, beginDrag, endDrag, open, openDemo, openAnother, saveNow, start,
   }

@@ -34,7 +34,7 @@ const putSubject = (changes: { xM?: number, yM?: number }) => {
 
 <template>
   <div
-    class="flex min-h-15 flex-wrap items-end gap-x-3 gap-y-2 border-t border-rule px-4 py-2"
+    class="flex min-h-18 flex-wrap items-end gap-x-3 gap-y-2 border-t border-rule px-4 py-2"
     data-test="place"
   >
     <template v-if="light">

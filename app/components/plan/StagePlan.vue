@@ -8,7 +8,10 @@ const field = useTemplateRef('field')
 const { width, height } = useElementSize(field)
 
 const MARGIN = 26
-const map = computed(() => planMap(roomBounds(studio.document.room), Math.max(200, width.value), Math.max(240, height.value), MARGIN))
+const size = computed((before?: { width: number, height: number }) =>
+  // The plan keeps its scale under the hand, whatever else on the page changes its size meanwhile.
+  studio.isDragging && before ? before : { width: Math.max(200, width.value), height: Math.max(240, height.value) })
+const map = computed(() => planMap(roomBounds(studio.document.room), size.value.width, size.value.height, MARGIN))
 </script>
 
 <template>

@@ -30,6 +30,7 @@ const askedValue = computed(() => props.ghost?.value === undefined ? undefined :
 
 const behaviour = drag<SVGGElement, unknown>()
   .filter(() => isBackdrop.value)
+  .container(() => document.documentElement)
   .subject(() => ({ x: 0, y: props.y }))
   .on('drag', (event: D3DragEvent<SVGGElement, unknown, unknown>) => askBackdrop(Math.round(props.toValue(event.y))))
 

@@ -26,7 +26,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 <template>
   <section
     aria-label="Verdict"
-    class="border-b border-rule px-4 py-2.5"
+    class="flex min-h-23 flex-col justify-center border-b border-rule px-4 py-2"
   >
     <div class="flex flex-wrap items-center gap-x-4 gap-y-2 lg:flex-nowrap">
       <VerdictMark :state="light.verdict?.state" />
@@ -35,7 +35,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         aria-live="polite"
       >
         <p
-          class="text-[19px] leading-snug font-medium"
+          class="line-clamp-3 text-[19px] leading-snug font-medium"
           data-test="verdict"
         >
           <span
@@ -51,7 +51,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           {{ note.words.value }}
         </p>
         <p
-          v-if="light.verdict?.detail"
+          v-if="light.verdict?.detail && !studio.isDragging"
           class="mt-0.5 text-soft"
           data-test="verdict-detail"
         >
