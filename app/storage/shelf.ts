@@ -94,7 +94,9 @@ export const createShelf = (database: Database) => {
     const row = await database.sets.get(id)
     if (!row) return refused('This set is not in this browser any more.')
     const pictures = Object.entries(await picturesOf(id)).map(([key, png]) => [key, base64FromBytes(png)])
-    return understood(writeSetFile(row.document as StudioSet, Object.fromEntries(pictures)))
+    // A checked set has its fields in the order of the schema, so that equal sets make equal files.
+    const checked = checkSet(row.document)
+    return understood(writeSetFile(checked.ok ? checked.value : row.document as StudioSet, Object.fromEntries(pictures)))
   }
 
   const importFile = async (text: string): Promise<Outcome<OpenedSet>> => {

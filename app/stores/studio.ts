@@ -119,7 +119,9 @@ export const useStudio = defineStore('studio', () => {
   }
 
   const openDemo = async () => {
-    const added = await shelf.add(demoSet())
+    // An id of its own, so that an exported demo set finds its own free when it comes back.
+    const demo = demoSet()
+    const added = await shelf.add({ ...demo, id: `${demo.id}-${crypto.randomUUID().slice(0, 8)}` })
     take(added.set, added.revision)
   }
 

@@ -1,7 +1,9 @@
+import { readFileSync } from 'node:fs'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demoSet } from '../set/demo'
 import type { Reading, StudioSet } from '../set/schema'
+import { setFileJsonSchema } from './jsonSchema'
 import { parseSetFile, writeSetFile } from './setFile'
 
 const number = (min: number, max: number) => fc.double({ min, max, noNaN: true }).map(value => value || 0)
@@ -65,5 +67,12 @@ describe('a set file', () => {
     expect(changed((file) => { file.set.lights[0]!.place.xM = 9 })).toContain('Light A stands outside the room.')
     expect(changed((file) => { file.set.lights[1]!.id = 'key' })).toContain('Two lights share the id "key".')
     expect(changed((file) => { file.set.backdrop.heightM = 5 })).toContain('The backdrop is higher than the room.')
+  })
+})
+
+describe('the JSON Schema', () => {
+  it('in docs is the one that the app checks with', () => {
+    const written = JSON.parse(readFileSync(new URL('../../docs/set-file.schema.json', import.meta.url), 'utf8'))
+    expect(written).toEqual(JSON.parse(JSON.stringify(setFileJsonSchema())))
   })
 })

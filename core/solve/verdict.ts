@@ -16,6 +16,8 @@ export type Verdict = {
   /** The light settings that do what the headline says; absent where there is nothing to press. */
   mend?: Record<string, LightSetting>
   changes: Change[]
+  /** Stops by which the point that the headline names is off: above 0 too bright. */
+  missStops: number
 }
 
 const worstOf = (readouts: readonly Readout[]): Readout | undefined => {
@@ -85,13 +87,14 @@ const binding = (set: StudioSet, camera: CameraSetting, answer: LookAnswer): { w
 /** Words for a look from its readouts and the solved powers. */
 export const verdictOf = (set: StudioSet, look: Look, readouts: readonly Readout[], camera: CameraSetting, answer: LookAnswer): Verdict => {
   const worst = worstOf(readouts)
-  if (!worst) return { state: 'no-target', headline: 'No target is set. Ask for a backdrop value to begin.', changes: [] }
-  if (!readouts.some(isOff)) return { state: 'on-target', headline: onTarget(readouts), changes: [] }
+  if (!worst) return { state: 'no-target', headline: 'No target is set. Ask for a backdrop value to begin.', changes: [], missStops: 0 }
+  if (!readouts.some(isOff)) return { state: 'on-target', headline: onTarget(readouts), changes: [], missStops: 0 }
   const changes = changesBetween(set.lights, look.lights, answer.settings)
   const found = `${worst.point.name} ${wantedWords(worst, look)}`
   const mend = changes.length > 0 ? answer.settings : undefined
-  if (answer.isReached) return { state: 'mend', headline: `${found}: ${changesWords(changes, set.lights)}.`, mend, changes }
+  const missStops = worst.missStops!
+  if (answer.isReached) return { state: 'mend', headline: `${found}: ${changesWords(changes, set.lights)}.`, mend, changes, missStops }
   const { words, advice } = binding(set, camera, answer)
   const nearest = mend ? ` Nearest: ${changesWords(changes, set.lights)}.` : ''
-  return { state: 'short', headline: `${found}: ${words}.`, detail: capital(advice) + nearest, mend, changes }
+  return { state: 'short', headline: `${found}: ${words}.`, detail: capital(advice) + nearest, mend, changes, missStops }
 }

@@ -38,7 +38,10 @@ const floorPx = computed(() => backdrop.value.sweepM * props.map.scale)
       :height="floorPx"
       class="pointer-events-none fill-none stroke-rule"
     />
-    <g :aria-label="`${backdrop.name}, drawn in its own tone`">
+    <g
+      role="img"
+      :aria-label="`${backdrop.name}, drawn in its own tone`"
+    >
       <rect
         v-for="(cell, index) in cells"
         :key="index"
@@ -47,6 +50,7 @@ const floorPx = computed(() => backdrop.value.sweepM * props.map.scale)
         :width="cell.width"
         :height="BAND_PX"
         :fill="cell.tone"
+        shape-rendering="crispEdges"
       />
       <rect
         :x="map.x(leftM)"

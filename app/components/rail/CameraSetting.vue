@@ -39,7 +39,7 @@ const follow = (isOn: boolean) => {
       >
         <ListboxButton
           class="rounded-sm border border-rule bg-well px-2 py-0.5 text-lg font-semibold"
-          aria-label="Aperture of the camera"
+          :aria-label="`${formatAperture(fNumber)}, aperture of the camera`"
           data-test="camera"
         >
           {{ formatAperture(fNumber) }}

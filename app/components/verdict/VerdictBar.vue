@@ -29,7 +29,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     class="flex min-h-23 flex-col justify-center border-b border-rule px-4 py-2"
   >
     <div class="flex flex-wrap items-center gap-x-4 gap-y-2 lg:flex-nowrap">
-      <VerdictMark :state="light.verdict?.state" />
+      <VerdictMark :verdict="light.verdict" />
       <div
         class="min-w-0 grow basis-72"
         aria-live="polite"

@@ -1,0 +1,61 @@
+// Takes the pictures in docs/screenshots from the demo set, through the built app: npm run pictures
+import { By } from 'selenium-webdriver'
+import { LAPTOP, openBrowser, PHONE, type Browser, type Size } from '../tests/support/browser'
+import { startServer } from '../tests/support/server'
+
+const FOLDER = new URL('../docs/screenshots/', import.meta.url).pathname
+/** Long enough for the frame to be lit after the figures have come. */
+const REST_MS = 2500
+
+const rest = () => new Promise(resolve => setTimeout(resolve, REST_MS))
+
+const meterToTheEnd = async (browser: Browser) => {
+  for (let reading = 1; reading <= 7; reading++) {
+    await browser.waitForText('run-step', new RegExp(`Reading ${reading} of 7`))
+    await browser.click('ask-bench')
+    await browser.waitForText('from-bench', /simulated/)
+    const turned = await browser.driver.findElements(By.css('[data-test="turned"]'))
+    await (turned[0] ?? await browser.find('next')).click()
+  }
+  const accept = await browser.driver.findElements(By.css('[data-test="run-accept"]'))
+  await accept[0]?.click()
+  await browser.click('run-shoot')
+  await browser.find('frame-backdrop/middle')
+}
+
+const PICTURES: { name: string, size: Size, path: string, prepare?: (browser: Browser) => Promise<void> }[] = [
+  { name: 'stage', size: LAPTOP, path: '/' },
+  { name: 'stage-asked', size: LAPTOP, path: '/', prepare: browser => browser.click('ask-118') },
+  {
+    name: 'stage-moved',
+    size: LAPTOP,
+    path: '/',
+    prepare: async browser => browser.dragBy(await (await browser.find('plan-key')).findElement(By.css('circle')), 34, -46),
+  },
+  { name: 'run', size: LAPTOP, path: '/meter', prepare: browser => browser.click('ask-bench') },
+  { name: 'run-end', size: LAPTOP, path: '/meter', prepare: meterToTheEnd },
+  { name: 'run-phone', size: PHONE, path: '/meter' },
+  { name: 'sets', size: LAPTOP, path: '/sets' },
+]
+
+const only = process.argv.slice(2)
+const server = await startServer()
+try {
+  for (const { name, size, path, prepare } of PICTURES.filter(picture => only.length === 0 || only.includes(picture.name))) {
+    const browser = await openBrowser(size)
+    try {
+      await browser.go(server.url + path)
+      await rest()
+      await prepare?.(browser)
+      await rest()
+      await browser.picture(`${FOLDER}${name}.png`)
+      console.log(`docs/screenshots/${name}.png`)
+    }
+    finally {
+      await browser.close()
+    }
+  }
+}
+finally {
+  await server.stop()
+}
