@@ -79,23 +79,30 @@ export const useMeterRun = createSharedComposable(() => {
     problem.value = ''
   }
 
-  const enter = (text: string): boolean => {
+  /** Right after opening, the plan may still be worked out; a reading waits for it rather than be lost. */
+  const planReady = () => until(expected).toBeTruthy()
+
+  /** Takes a reading as written; false, with the problem said, where it cannot be read. */
+  const enter = async (text: string): Promise<boolean> => {
     const outcome = parseFNumber(text)
     problem.value = outcome.ok ? '' : outcome.message
-    if (outcome.ok) record(outcome.value, 'hand')
-    return outcome.ok
+    if (!outcome.ok) return false
+    await planReady()
+    record(outcome.value, 'hand')
+    return true
   }
 
   const askBench = async () => {
-    const now = step.value
-    if (!now || !light.camera || isAsking.value) return
+    if (isAsking.value) return
     isAsking.value = true
+    await planReady()
+    const now = step.value!
     const answer = await askBenchReading({
       set: toRaw(studio.document),
       lookId: studio.look.id,
       pointId: now.pointId,
       lightIds: now.lightIds,
-      camera: light.camera,
+      camera: light.camera!,
       seed: preferences.values.benchSeed,
       take: take.next(),
     })

@@ -42,7 +42,8 @@ const messageOf = (text: string): string => {
   const outcome = parseSetFile(text)
   return outcome.ok ? 'opened' : outcome.message
 }
-const changed = (change: (file: { version: unknown, format: unknown, set: StudioSet }) => void): string => {
+/** Changes one thing in a good file and answers what opening it says. */
+const changed = (change: (file: { version: unknown, format: unknown, set: StudioSet }) => unknown): string => {
   const file = JSON.parse(writeSetFile(demoSet(), {}))
   change(file)
   return messageOf(JSON.stringify(file))
@@ -59,14 +60,14 @@ describe('a set file', () => {
     expect(messageOf('not json at all')).toMatch(/not JSON .* Nothing was changed/)
     expect(messageOf('[1, 2]')).toContain('not a set file')
     expect(messageOf('{"format": "something-else"}')).toContain('lacks "format"')
-    expect(changed((file) => { file.version = 2 })).toMatch(/version 2, made by a newer Keen Tonal/)
-    expect(changed((file) => { file.version = 'one' })).toContain('no version number')
-    expect(changed((file) => { file.set.room.widthM = -3 })).toContain('set.room.widthM')
-    expect(changed((file) => { (file.set.lights[0] as { job: string }).job = 'sun' })).toContain('set.lights.0.job')
-    expect(changed((file) => { Object.assign(file.set, { surprise: 1 }) })).toContain('set.surprise')
-    expect(changed((file) => { file.set.lights[0]!.place.xM = 9 })).toContain('Light A stands outside the room.')
-    expect(changed((file) => { file.set.lights[1]!.id = 'key' })).toContain('Two lights share the id "key".')
-    expect(changed((file) => { file.set.backdrop.heightM = 5 })).toContain('The backdrop is higher than the room.')
+    expect(changed(file => Object.assign(file, { version: 2 }))).toMatch(/version 2, made by a newer Keen Tonal/)
+    expect(changed(file => Object.assign(file, { version: 'one' }))).toContain('no version number')
+    expect(changed(file => Object.assign(file.set.room, { widthM: -3 }))).toContain('set.room.widthM')
+    expect(changed(file => Object.assign(file.set.lights[0]!, { job: 'sun' }))).toContain('set.lights.0.job')
+    expect(changed(file => Object.assign(file.set, { surprise: 1 }))).toContain('set.surprise')
+    expect(changed(file => Object.assign(file.set.lights[0]!.place, { xM: 9 }))).toContain('Light A stands outside the room.')
+    expect(changed(file => Object.assign(file.set.lights[1]!, { id: 'key' }))).toContain('Two lights share the id "key".')
+    expect(changed(file => Object.assign(file.set.backdrop, { heightM: 5 }))).toContain('The backdrop is higher than the room.')
   })
 })
 

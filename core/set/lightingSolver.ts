@@ -1,4 +1,4 @@
-import { readField, solveField, viewReceiver, type LightField, type LightLayer, type SeenReceiver } from '../transport/lightLayer'
+import { readField, solveField, viewReceiver, type LightField, type LightLayer, type SeenReceiver, type Share } from '../transport/lightLayer'
 import { prepareStage, QUALITY, type Quality, type Stage } from '../transport/stage'
 import { lightKey, stageKey } from './lightingKey'
 import { bandPoints, meterPoints } from './points'
@@ -41,6 +41,16 @@ export const lightingSolver = (quality: Quality = QUALITY) => {
   const fields = keepsake<LightField>()
   const receivers = keepsake<SeenReceiver>()
 
+  /** What was read of a field at a receiver lasts as long as both do. */
+  const shares = new WeakMap<LightField, WeakMap<SeenReceiver, Share>>()
+  const shareOf = (stage: Stage, field: LightField, receiver: SeenReceiver): Share => {
+    const known = shares.get(field) ?? new WeakMap<SeenReceiver, Share>()
+    shares.set(field, known)
+    const share = known.get(receiver) ?? readField(stage, field, receiver)
+    known.set(receiver, share)
+    return share
+  }
+
   return async (set: StudioSet, shouldStop: ShouldStop = never): Promise<SolvedSet | undefined> => {
     const surfaces = stageKey(set)
     stages.keepOnly([surfaces])
@@ -61,6 +71,10 @@ export const lightingSolver = (quality: Quality = QUALITY) => {
       fields.get(key, () => solveField(stage, emitter))
     }
     const solved = lights.map(({ emitter, key }) => fields.get(key, () => solveField(stage, emitter)))
-    return { stage, fields: solved, layers: solved.map(field => readField(stage, field, seen)) }
+    const layers = solved.map((field): LightLayer => ({
+      lightId: field.emitter.id,
+      shares: Object.fromEntries(seen.map(receiver => [receiver.id, shareOf(stage, field, receiver)])),
+    }))
+    return { stage, fields: solved, layers }
   }
 }

@@ -55,21 +55,34 @@ const lastClick = (dial: Dial): number => Math.floor(dial.rangeStops / dial.clic
 const positionNow = (dial: Dial): Position =>
   dial.now.on ? Math.min(lastClick(dial), Math.max(0, Math.round(-dial.now.powerStops / dial.clickStops))) : 'off'
 
-const missesOf = (wishes: readonly Wish[], factors: readonly number[]): number[] => wishes.map(wish =>
-  stopsFromRatio(wish.shares.reduce((sum, share, index) => sum + share * factors[index]!, 0) / wish.wanted))
+const missesOf = (wishes: readonly Wish[], factors: readonly number[]): number[] => wishes.map((wish) => {
+  let light = 0
+  for (let index = 0; index < factors.length; index++) light += wish.shares[index]! * factors[index]!
+  return stopsFromRatio(light / wish.wanted)
+})
 
-const errorOf = (dials: readonly Dial[], wishes: readonly Wish[], positions: readonly Position[]): number => {
+/** How far a dial was turned, in stops; NaN when it was switched on or off. */
+const turnOf = (dial: Dial, now: Position, position: Position): number =>
+  position === now ? 0 : position === 'off' || now === 'off' ? Number.NaN : (position - now) * dial.clickStops
+
+const isSameInstruction = (a: Dial, turnA: number, b: Dial, turnB: number): boolean =>
+  a.group === b.group && (turnA === turnB || (Number.isNaN(turnA) && Number.isNaN(turnB)))
+
+/** What a state of the dials costs: missed wishes first, then how much has to be done to get there. */
+const errorOf = (dials: readonly Dial[], now: readonly Position[], wishes: readonly Wish[], positions: readonly Position[]): number => {
   const missed = missesOf(wishes, positions.map((position, index) => factorAt(dials[index]!, position)))
-  const instructions = new Set<string>()
-  const held = positions.reduce<number>((sum, position, index) => {
-    const dial = dials[index]!
-    const now = positionNow(dial)
-    if (position === now) return sum
-    const turned = position === 'off' || now === 'off' ? undefined : (position - now) * dial.clickStops
-    instructions.add(`${dial.group} ${turned ?? position}`)
-    return sum + (turned === undefined ? 1 : Math.min(1, Math.abs(turned)))
-  }, 0)
-  return missed.reduce((sum, stops, index) => sum + penalty(stops, wishes[index]!.isHard), 0) + HOLD * held + INSTRUCTION * instructions.size
+  const turns = positions.map((position, index) => turnOf(dials[index]!, now[index]!, position))
+  let error = 0
+  for (let index = 0; index < wishes.length; index++) error += penalty(missed[index]!, wishes[index]!.isHard)
+  for (let index = 0; index < dials.length; index++) {
+    const turn = turns[index]!
+    if (turn === 0) continue
+    error += HOLD * (Number.isNaN(turn) ? 1 : Math.min(1, Math.abs(turn)))
+    let isNew = true
+    for (let other = 0; other < index && isNew; other++) isNew = !isSameInstruction(dials[index]!, turn, dials[other]!, turns[other]!)
+    if (isNew) error += INSTRUCTION
+  }
+  return error
 }
 
 /** The clicks next to a position, and off beside the last of them. */
@@ -81,11 +94,11 @@ const neighbours = (dial: Dial, position: Position): Position[] => {
 }
 
 /** Improves clicks one dial or two dials at a time until nothing is gained: rounding each alone would not find them. */
-const searchClicks = (dials: readonly Dial[], wishes: readonly Wish[], start: readonly Position[]): Position[] => {
+const searchClicks = (dials: readonly Dial[], now: readonly Position[], wishes: readonly Wish[], start: readonly Position[]): Position[] => {
   let best = [...start]
-  let error = errorOf(dials, wishes, best)
+  let error = errorOf(dials, now, wishes, best)
   const tryOut = (candidate: Position[]): boolean => {
-    const found = errorOf(dials, wishes, candidate)
+    const found = errorOf(dials, now, wishes, candidate)
     if (found >= error - 1e-12) return false
     best = candidate
     error = found
@@ -131,6 +144,6 @@ export const solvePowers = (dials: readonly Dial[], wishes: readonly Wish[]): Po
     const click = Math.round(-stopsFromRatio(factor) / dial.clickStops)
     return click > lastClick(dial) + 1 / dial.clickStops ? 'off' : Math.min(lastClick(dial), Math.max(0, click))
   })
-  const candidates = [rounded, now].map(start => searchClicks(dials, wishes, start))
-  return answer(candidates.reduce((best, one) => errorOf(dials, wishes, one) < errorOf(dials, wishes, best) ? one : best))
+  const candidates = [rounded, now].map(start => searchClicks(dials, now, wishes, start))
+  return answer(candidates.reduce((best, one) => errorOf(dials, now, wishes, one) < errorOf(dials, now, wishes, best) ? one : best))
 }

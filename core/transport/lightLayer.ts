@@ -16,6 +16,8 @@ export type Share = { direct: Rgb, bounced: Rgb }
 /** One light in a scene at full power, wherever it may be read. */
 export type LightField = {
   emitter: Emitter
+  /** The light's front, sampled finely for single points. */
+  front: EmitterSamples
   /** Radiosity of every patch, for each channel. */
   radiosity: Channels
   /** Bounced exposure on every patch: what a picture shows beside the direct light. */
@@ -63,17 +65,15 @@ export const solveField = (stage: Stage, emitter: Emitter): LightField => {
     solveRadiosity(stage.patches, stage.rows, onPatches.map(value => value * emitter.intensity[channel]), channel)
   const radiosity: Channels = [solveChannel(0), solveChannel(1), solveChannel(2)]
   const bouncedOn = (channel: 0 | 1 | 2) => gatherOnPatches(stage.rows, radiosity[channel])
-  return { emitter, radiosity, irradiance: [bouncedOn(0), bouncedOn(1), bouncedOn(2)] }
+  return { emitter, front: sampleEmitter(emitter, stage.quality.frontForPoints), radiosity, irradiance: [bouncedOn(0), bouncedOn(1), bouncedOn(2)] }
 }
 
-/** Reads a light at every receiver: fresh direct samples there, and a final gather of the bounced light. */
-export const readField = (stage: Stage, field: LightField, receivers: readonly SeenReceiver[]): LightLayer => {
+/** Reads a light at one receiver: fresh direct samples there, and a final gather of the bounced light. */
+export const readField = (stage: Stage, field: LightField, { position, facing, receptor, view }: SeenReceiver): Share => {
   const { emitter, radiosity } = field
-  const fine = sampleEmitter(emitter, stage.quality.frontForPoints)
-  const shares = Object.fromEntries(receivers.map(({ id, position, facing, receptor, view }): [string, Share] => {
-    const open = directAt(fine, stage.rays, ...position, ...facing, receptor)
-    const direct: Rgb = [open * emitter.intensity[0], open * emitter.intensity[1], open * emitter.intensity[2]]
-    return [id, { direct, bounced: [gather(view, radiosity[0]), gather(view, radiosity[1]), gather(view, radiosity[2])] }]
-  }))
-  return { lightId: emitter.id, shares }
+  const open = directAt(field.front, stage.rays, ...position, ...facing, receptor)
+  return {
+    direct: [open * emitter.intensity[0], open * emitter.intensity[1], open * emitter.intensity[2]],
+    bounced: [gather(view, radiosity[0]), gather(view, radiosity[1]), gather(view, radiosity[2])],
+  }
 }

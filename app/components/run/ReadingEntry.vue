@@ -10,8 +10,8 @@ const type = (key: string) => {
   // A part-stop follows a full stop: "8 +0." saves three presses.
   text.value += key === '+' ? ' +0.' : key
 }
-const enter = () => {
-  if (run.enter(text.value)) text.value = ''
+const enter = async () => {
+  if (await run.enter(text.value)) text.value = ''
 }
 
 onMounted(() => {
