@@ -5,8 +5,8 @@ import { meteringRun, readingOfStep, type MeterStep } from '#core/metering/run'
 import { addReading, changeExposure, changeSettings, removeReading } from '#core/set/edits'
 import { onlyOn } from '#core/set/settings'
 import type { Reading } from '#core/set/schema'
+import { parseReading } from '#core/photometry/readingNotation'
 import { readPoint } from '#core/tone/readout'
-import { parseFNumber } from '#core/units/aperture'
 import { askBenchReading } from '~/support/bench'
 
 /** A reading further off than this is questioned before it is believed. */
@@ -84,10 +84,10 @@ export const useMeterRun = createSharedComposable(() => {
 
   /** Takes a reading as written; false, with the problem said, where it cannot be read. */
   const enter = async (text: string): Promise<boolean> => {
-    const outcome = parseFNumber(text)
+    await planReady()
+    const outcome = parseReading(text, { ...light.camera!, receptor: point.value!.receptor })
     problem.value = outcome.ok ? '' : outcome.message
     if (!outcome.ok) return false
-    await planReady()
     record(outcome.value, 'hand')
     return true
   }

@@ -2,6 +2,9 @@ import type { Bundle, SetSummary } from '~/storage/shelf'
 import { liveQuery } from 'dexie'
 import { downloadText } from '~/support/download'
 
+/** A set with hundreds of frames stays well under this; anything larger is not one. */
+const LARGEST_FILE_MB = 200
+
 /** The list of sets and what can be done with them. */
 export const useShelf = createSharedComposable(() => {
   const studio = useStudio()
@@ -54,6 +57,10 @@ export const useShelf = createSharedComposable(() => {
     const problems: string[] = []
     const names: string[] = []
     for (const file of files) {
+      if (file.size > LARGEST_FILE_MB * 1024 * 1024) {
+        problems.push(`${file.name}: This file has ${Math.round(file.size / 1024 / 1024)} MB; set files are read up to ${LARGEST_FILE_MB} MB. Nothing was changed in what is already saved.`)
+        continue
+      }
       const added = await shelf.importFile(await file.text())
       if (added.ok) names.push(added.value.set.name)
       else problems.push(`${file.name}: ${added.message}`)

@@ -3,6 +3,7 @@ import { expectStops, expectWithin } from '#support/tolerance'
 import { axisIntensity } from '../sources/output'
 import { combineReadings, exposureFromReading, meteredFNumber, receptorResponse, stopsOverCamera } from './meter'
 import { stopsForDistance } from './inverseSquare'
+import { parseReading } from './readingNotation'
 
 describe('the incident meter', () => {
   // ISO 2720:1974: N^2 = H S / C with C = 250 (flat) and 340 (hemispherical). f/8 at ISO 100 is 8^2 * 250 / 100 = 160 lx s.
@@ -44,5 +45,23 @@ describe('a lamp\'s output', () => {
     expectStops(axisIntensity({ from: 'guide-number', guideNumberM: 32 }), 2560, 1e-12)
     expectStops(axisIntensity({ from: 'reading', fNumber: 8, distanceM: 4, iso: 100 }), 2560, 1e-12)
     expectStops(axisIntensity({ from: 'lux-at-1-m', lux: 2560 }), 2560, 1e-12)
+  })
+})
+
+describe('readings in other units', () => {
+  const meter = { iso: 100, shutterS: 1 / 125, receptor: 'flat' } as const
+  const fNumberOf = (text: string): number => {
+    const outcome = parseReading(text, meter)
+    if (!outcome.ok) throw new Error(outcome.message)
+    return outcome.value
+  }
+
+  // EV 13 is f/8 at 1/125 s (8^2 x 125 = 8000, 2^13 = 8192); f/8 flat at ISO 100 is 160 lx s, so 20,000 lx for 1/125 s.
+  it.each([['EV 12.966', 8], ['12.966 EV', 8], ['160 lxs', 8], ['160 lx s', 8], ['20000 lx', 8], ['20000 lux', 8], ['1858.06 fc', 8], ['f/8', 8]])('reads %s as f/%s', (text, expected) =>
+    expectStops(fNumberOf(text), expected, 0.002))
+
+  it.each(['bright', '0 lx', '1e9 lx', 'EV', '12 kg'])('refuses "%s" and says what is understood', (text) => {
+    const outcome = parseReading(text, meter)
+    expect(!outcome.ok && outcome.message).toMatch(/f\/8 \+0\.3/)
   })
 })

@@ -38,7 +38,7 @@ const putSubject = (changes: { xM?: number, yM?: number }) => {
     data-test="place"
   >
     <template v-if="light">
-      <p class="w-40 self-center leading-tight">
+      <p class="w-37 self-center leading-tight">
         <strong>{{ light.name }}</strong> {{ light.job }}<br>
         <span class="text-soft">{{ light.modifier.name }}</span>
       </p>
@@ -71,7 +71,7 @@ const putSubject = (changes: { xM?: number, yM?: number }) => {
       </p>
     </template>
     <template v-else-if="subject">
-      <p class="w-40 self-center">
+      <p class="w-37 self-center">
         <strong>{{ subject.name }}</strong>
       </p>
       <DistanceField

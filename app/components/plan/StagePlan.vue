@@ -25,7 +25,7 @@ const map = computed(() => planMap(roomBounds(studio.document.room), size.value.
     >
       <svg
         v-if="width > 0"
-        class="absolute inset-0 touch-none select-none"
+        class="absolute inset-0 touch-pan-y select-none md:touch-none"
         :width="width"
         :height="height"
         @click.self="studio.selectedId = null"

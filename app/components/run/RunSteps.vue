@@ -31,7 +31,13 @@ const nameOf = (step: MeterStep) => {
         >
           <span class="w-5 text-soft">{{ index + 1 }}</span>
           <span class="grow">{{ nameOf(step) }}</span>
-          <span class="text-soft">{{ run.readingOf(step) ? formatFNumber(run.readingOf(step)!.fNumber) : '' }}</span>
+          <span
+            v-if="run.readingOf(step)"
+            class="text-right text-soft"
+          >{{ formatFNumber(run.readingOf(step)!.fNumber) }}<span
+            v-if="run.readingOf(step)!.source === 'bench'"
+            class="block text-xs font-normal"
+          >bench</span></span>
         </button>
       </li>
       <li>

@@ -35,7 +35,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         aria-live="polite"
       >
         <p
-          class="line-clamp-3 text-[19px] leading-snug font-medium"
+          class="lg:line-clamp-3 text-[19px] leading-snug font-medium"
           data-test="verdict"
         >
           <span
