@@ -1,8 +1,9 @@
 // Sets the app up where needed and serves it on this machine alone. PORT and HOST are respected.
 import { join } from 'node:path'
-import { become, ROOT } from './support/run.mjs'
+import { become, endWithParent, ROOT } from './support/run.mjs'
 import { ensureBuild, ensureDependencies } from './support/setUp.mjs'
 
+endWithParent()
 await ensureDependencies()
 await ensureBuild()
 

@@ -1,5 +1,6 @@
 import * as v from 'valibot'
-import { SetSchema, SET_VERSION, type StudioSet } from '../set/schema'
+import { SET_VERSION, type StudioSet } from '../set/schema'
+import { SetSchema } from '../set/sound'
 import { refused, understood, type Outcome } from '../units/outcome'
 
 const FORMAT = 'keen-tonal-set'

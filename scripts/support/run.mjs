@@ -22,3 +22,10 @@ export const become = (args, env) => {
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => child.kill(signal))
   child.on('exit', (code, signal) => process.exit(signal ? 0 : code ?? 1))
 }
+
+/** Ends this process when npm, which started it, is gone: a signal to npm ends its shell without coming through to here. */
+export const endWithParent = () => {
+  if (!process.env.npm_lifecycle_event) return
+  const parent = process.ppid
+  setInterval(() => process.ppid !== parent && process.kill(process.pid, 'SIGTERM'), 500).unref()
+}

@@ -1,6 +1,7 @@
 import * as v from 'valibot'
 import { meterPoints } from '#core/set/points'
-import { CameraSettingSchema, SetSchema } from '#core/set/schema'
+import { CameraSettingSchema } from '#core/set/schema'
+import { SetSchema } from '#core/set/sound'
 
 const seed = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(2 ** 31))
 /** Which of several readings or frames this is; each has its own noise. */

@@ -8,16 +8,6 @@ import type { PlanMap } from '~/support/planMap'
 const props = defineProps<{ map: PlanMap, light: Light, isOn: boolean }>()
 const studio = useStudio()
 const { distance } = useUnits()
-const body = useTemplateRef<SVGGElement>('body')
-
-const isSelected = computed(() => studio.selectedId === props.light.id)
-const { nudge, rest } = usePlanDrag(body, {
-  place: () => props.light.place,
-  map: () => props.map,
-  move: (xM, yM) => studio.edit(set => moveLight(set, props.light.id, { ...props.light.place, xM, yM })),
-  select: () => { studio.selectedId = props.light.id },
-})
-
 const front = computed(() => props.light.modifier.front)
 const halfWidthPx = computed(() => Math.max(4, (front.value.shape === 'rectangle' ? front.value.widthM / 2 : front.value.radiusM) * props.map.scale))
 /** Depth of the housing behind the front: drawn, not part of the model. */
@@ -42,24 +32,15 @@ const shell = computed(() => `M0 ${-halfWidthPx.value} L0 ${halfWidthPx.value} L
 </script>
 
 <template>
-  <g
-    ref="body"
-    tabindex="0"
-    role="button"
-    class="group cursor-grab outline-none"
+  <PlanThing
+    :id="light.id"
+    v-slot="{ isSelected }"
+    :map="map"
+    :place="light.place"
+    :label="`Light ${light.name}, ${light.job}, ${distance(light.place.yM)} from the backdrop.`"
     :data-test="`plan-${light.id}`"
-    :aria-label="`Light ${light.name}, ${light.job}, ${distance(light.place.yM)} from the backdrop. Arrow keys move.`"
-    :aria-pressed="isSelected"
-    @keydown="nudge"
-    @blur="rest"
+    @move="(xM, yM) => studio.edit(set => moveLight(set, light.id, { ...light.place, xM, yM }))"
   >
-    <circle
-      :cx="map.x(light.place.xM)"
-      :cy="map.y(light.place.yM)"
-      r="26"
-      fill="transparent"
-      class="stroke-2 group-focus-visible:stroke-accent"
-    />
     <g :transform="`translate(${map.x(light.place.xM)} ${map.y(light.place.yM)}) rotate(${turned})`">
       <path
         v-if="isOn"
@@ -85,5 +66,5 @@ const shell = computed(() => `M0 ${-halfWidthPx.value} L0 ${halfWidthPx.value} L
     >
       {{ light.name }}
     </text>
-  </g>
+  </PlanThing>
 </template>
