@@ -15,8 +15,7 @@ export const projectionOf = (set: StudioSet): Projection => {
   return {
     eye,
     ahead,
-    // The level axis of the frame runs to the left of the way ahead.
-    right: scale(across, -1),
+    right: across,
     up,
     halfWidth: camera.sensor.widthMm / 2 / camera.lens.focalLengthMm,
     halfHeight: camera.sensor.heightMm / 2 / camera.lens.focalLengthMm,
