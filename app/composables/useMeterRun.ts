@@ -28,7 +28,7 @@ export const useMeterRun = createSharedComposable(() => {
     meteringRun(studio.document, studio.document.lights.filter(source => studio.look.lights[source.id]?.on).map(source => source.id), light.points))
   const step = computed(() => steps.value[Math.min(position.value, steps.value.length - 1)])
   const point = computed(() => light.points.find(candidate => candidate.id === step.value?.pointId))
-  const isDone = computed(() => position.value >= steps.value.length)
+  const isDone = computed(() => steps.value.length > 0 && position.value >= steps.value.length)
   const readingOf = (of: MeterStep) => readingOfStep(of, studio.document.readings, studio.look.id)
 
   /** What the meter should show at this step, by all that readings have taught so far. */

@@ -27,6 +27,10 @@ export const changesBetween = (lights: readonly Light[], from: Readonly<Record<s
 
 const COUNT_WORDS = ['', '', 'both', 'all three', 'all four', 'all five', 'all six']
 
+/** A sentence names this many lights, and gives this many instructions; the light list shows the rest. */
+const NAMES_SAID = 4
+const INSTRUCTIONS_SAID = 4
+
 /** `the key`, `backdrop light B`, `both backdrop lights`. */
 export const nameLights = (lights: readonly Light[], all: readonly Light[]): string => {
   const [first] = lights
@@ -37,7 +41,9 @@ export const nameLights = (lights: readonly Light[], all: readonly Light[]): str
   if (lights.length === 1) return `${jobWords} ${first.name}`
   return lights.length === sameJob.length
     ? `${COUNT_WORDS[lights.length] ?? `all ${lights.length}`} ${jobWords}s`
-    : `${jobWords}s ${lights.map(light => light.name).join(' and ')}`
+    : lights.length <= NAMES_SAID
+      ? `${jobWords}s ${lights.map(light => light.name).join(' and ')}`
+      : `${lights.length} of the ${jobWords}s`
 }
 
 /** Power below full, as it is set on the lamp: `full`, `−1⅓`. */
@@ -59,6 +65,7 @@ export const changeWords = (change: Change, all: readonly Light[]): string => {
 
 /** Several instructions in one phrase. */
 export const changesWords = (changes: readonly Change[], all: readonly Light[]): string => {
-  const words = changes.map(change => changeWords(change, all))
+  const said = changes.slice(0, INSTRUCTIONS_SAID).map(change => changeWords(change, all))
+  const words = changes.length > INSTRUCTIONS_SAID ? [...said, `make ${changes.length - INSTRUCTIONS_SAID} changes more`] : said
   return words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`
 }

@@ -20,6 +20,14 @@ describe('instructions in words', () => {
     expect(said({})).toBe('')
   })
 
+  it('stay short for many lights', () => {
+    const many = Array.from({ length: 12 }, (_, index) => ({ ...lights[1]!, id: `l${index}`, name: `L${index}` }))
+    const settings = (stops: (index: number) => number) => Object.fromEntries(many.map((light, index) => [light.id, at(stops(index))]))
+    const from = settings(() => -3)
+    expect(changesWords(changesBetween(many, from, settings(index => index < 7 ? -2 : -3)), many)).toBe('add 1.0 stop to 7 of the backdrop lights')
+    expect(changesWords(changesBetween(many, from, settings(index => -3 + (index + 1) / 10)), many)).toMatch(/L3 and make 8 changes more$/)
+  })
+
   it('count in the lamps\' own clicks', () => {
     const thirds = lights.map(light => ({ ...light, lamp: { ...light.lamp, clickStops: 1 / 3 } }))
     expect(said({ 'backdrop-left': at(-2 + 1 / 3), 'backdrop-right': at(-2 + 1 / 3) }, thirds)).toBe('add ⅓ stop to both backdrop lights')
