@@ -3,10 +3,10 @@ import { beforeEach, describe, expect, it } from 'vitest'
 import { demoSet } from '#core/set/demo'
 import { renameSet } from '#core/set/edits'
 import { openDatabase, type Database } from './database'
-import { createShelf, type Shelf } from './shelf'
+import { createShelf } from './shelf'
 
 let database: Database
-let shelf: Shelf
+let shelf: ReturnType<typeof createShelf>
 let count = 0
 
 beforeEach(() => {

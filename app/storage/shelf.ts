@@ -114,5 +114,3 @@ export const createShelf = (database: Database) => {
 
   return { list, open, save, add, remove, restore, rename, duplicate, exportFile, importFile, putPicture, picture }
 }
-
-export type Shelf = ReturnType<typeof createShelf>

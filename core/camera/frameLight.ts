@@ -7,7 +7,7 @@ import type { FrameView } from './frameView'
 /** Samples of a light's front for the open light, and the step by which a pixel picks its own of them for shadows. */
 const FRONT = 4
 const SHADOW_FRONT = 8
-const SHADOW_STEP = 8
+const SHADOW_STEP = 4
 
 const ROWS_A_TURN = 24
 
@@ -32,9 +32,9 @@ export function* lightFrame(stage: Stage, view: FrameView, field: LightField): G
     // Neighbours in a block of pixels ask different parts of the front, so that penumbras are soft at few rays.
     const first = ((pixel % view.width) * 3 + Math.floor(pixel / view.width) * 5) % SHADOW_STEP
     if (direct > 0) {
-      const share = visibleShare(shadow, stage.rays, x, y, z, first, SHADOW_STEP)
+      const share = visibleShare(shadow, stage.rays, x, y, z, nx, ny, nz, first, SHADOW_STEP)
       // Only where the light is partly hidden does it take all samples to be smooth.
-      direct *= share > 0 && share < 1 ? visibleShare(shadow, stage.rays, x, y, z, 0, 1) : share
+      direct *= share > 0 && share < 1 ? visibleShare(shadow, stage.rays, x, y, z, nx, ny, nz, 0, 1) : share
     }
     for (let channel = 0; channel < 3; channel++) {
       const irradiance = field.irradiance[channel as 0 | 1 | 2]

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { expectStops, expectWithin } from '#support/tolerance'
 import { axisIntensity } from '../sources/output'
-import { combineReadings, exposureFromReading, meteredFNumber, receptorResponse, stopsOverCamera } from './meter'
+import { combineReadings, exposureFromReading, meteredFNumber, stopsOverCamera } from './meter'
 import { stopsForDistance } from './inverseSquare'
 import { parseReading } from './readingNotation'
 
@@ -12,11 +12,6 @@ describe('the incident meter', () => {
     expectStops(exposureFromReading(8, 100, 'dome'), 217.6, 1e-12)
     expectStops(meteredFNumber(160, 400, 'flat'), 16, 1e-12)
     expectWithin(stopsOverCamera(320, { fNumber: 8, iso: 100 }, 'flat'), 1, 1e-12)
-  })
-
-  it('sees all round with the dome and half the world with the disc', () => {
-    expect([1, 0, -1].map(cosine => receptorResponse('dome', cosine))).toEqual([1, 0.5, 0])
-    expect([1, 0.5, 0, -1].map(cosine => receptorResponse('flat', cosine))).toEqual([1, 0.5, 0, 0])
   })
 
   // Common practice, no source: two lights that read f/2.8 each read f/4 together.

@@ -1,4 +1,4 @@
-import { ratioFromStops, stopsFromRatio } from '../units/stops'
+import { stopsFromRatio } from '../units/stops'
 
 /** A flat receptor reads by the cosine; a dome by (1 + cos) / 2 over the whole sphere. */
 export type Receptor = 'flat' | 'dome'
@@ -8,10 +8,6 @@ export type Receptor = 'flat' | 'dome'
  * inside the ranges of ISO 2720:1974 (240 to 400 flat, 320 to 540 hemispherical; the ranges are quoted from memory).
  */
 export const METER_CONSTANT: Record<Receptor, number> = { flat: 250, dome: 340 }
-
-/** Sensitivity of a receptor to light from `cosine` off its axis; 1 on the axis. */
-export const receptorResponse = (receptor: Receptor, cosine: number): number =>
-  receptor === 'flat' ? Math.max(0, cosine) : (1 + cosine) / 2
 
 /**
  * The f-number that an incident meter shows: N^2 = H S / C (ISO 2720:1974).
@@ -27,10 +23,6 @@ export const exposureFromReading = (fNumber: number, iso: number, receptor: Rece
 /** Stops by which an exposure lies over the camera setting, as this receptor reads it. */
 export const stopsOverCamera = (exposureLuxS: number, camera: { fNumber: number, iso: number }, receptor: Receptor): number =>
   stopsFromRatio(exposureLuxS / exposureFromReading(camera.fNumber, camera.iso, receptor))
-
-/** The f-number of a reading so many stops over the camera setting. */
-export const fNumberOverCamera = (stops: number, cameraFNumber: number): number =>
-  cameraFNumber * Math.sqrt(ratioFromStops(stops))
 
 /** Readings add as light: N = sqrt(sum of N_i^2). */
 export const combineReadings = (fNumbers: readonly number[]): number => Math.hypot(...fNumbers)

@@ -31,11 +31,3 @@ export const placedEmitter = (id: string, intensity: Rgb, modifier: Modifier, ce
     intensity: [intensity[0] * passed, intensity[1] * passed, intensity[2] * passed],
   }
 }
-
-/** Area of a front in square metres. */
-export const frontArea = (front: EmitterShape): number =>
-  front.shape === 'rectangle' ? front.widthM * front.heightM : Math.PI * front.radiusM ** 2
-
-/** Longest measure across a front, metres. */
-export const frontSize = (front: EmitterShape): number =>
-  front.shape === 'rectangle' ? Math.hypot(front.widthM, front.heightM) : 2 * front.radiusM

@@ -71,21 +71,26 @@ export const directAt = (samples: EmitterSamples, scene: RayScene, x: number, y:
   return sum / samples.count
 }
 
-/** The same without shadows, and the share of the light that gets through on a few of the samples, starting at `first`. */
+/** The same on a flat receptor without shadows. */
 export const openLightAt = (samples: EmitterSamples, x: number, y: number, z: number, nx: number, ny: number, nz: number): number => {
   let sum = 0
   for (let index = 0; index < samples.count; index++) sum += sampleWeight(samples, index, x, y, z, nx, ny, nz, false)
   return sum / samples.count
 }
 
-export const visibleShare = (samples: EmitterSamples, scene: RayScene, x: number, y: number, z: number, first: number, step: number): number => {
+/**
+ * Share of a light's front that is not hidden, asked at every `step`th sample from `first` on.
+ * Only what lies above the surface counts: the rest gives no light there, hidden or not.
+ */
+export const visibleShare = (samples: EmitterSamples, scene: RayScene, x: number, y: number, z: number, nx: number, ny: number, nz: number, first: number, step: number): number => {
   let seen = 0
   let asked = 0
   for (let index = first; index < samples.count; index += step) {
-    asked += 1
     const dx = samples.positions[index * 3]! - x
     const dy = samples.positions[index * 3 + 1]! - y
     const dz = samples.positions[index * 3 + 2]! - z
+    if (dx * nx + dy * ny + dz * nz <= 0) continue
+    asked += 1
     if (!isBlocked(scene, x, y, z, dx, dy, dz)) seen += 1
   }
   return asked === 0 ? 1 : seen / asked

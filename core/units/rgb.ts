@@ -4,14 +4,10 @@ export type Rgb = readonly [red: number, green: number, blue: number]
 /** Weights of the linear channels in luminance: IEC 61966-2-1 (primaries of ITU-R BT.709). */
 export const LUMINANCE_WEIGHTS: Rgb = [0.2126, 0.7152, 0.0722]
 
-export const BLACK: Rgb = [0, 0, 0]
-
 export const grey = (level: number): Rgb => [level, level, level]
 
 export const luminance = (colour: Rgb): number =>
   colour[0] * LUMINANCE_WEIGHTS[0] + colour[1] * LUMINANCE_WEIGHTS[1] + colour[2] * LUMINANCE_WEIGHTS[2]
-
-export const addRgb = (a: Rgb, b: Rgb): Rgb => [a[0] + b[0], a[1] + b[1], a[2] + b[2]]
 
 export const scaleRgb = (colour: Rgb, factor: number): Rgb => [colour[0] * factor, colour[1] * factor, colour[2] * factor]
 

@@ -114,14 +114,13 @@ describe('values that are typed', () => {
 
 describe('the camera setting', () => {
   it('moves the whole rail and leaves the powers alone', async () => {
-    const stopsOf = async () => Number(await (await browser.find('marker-backdrop/middle')).getAttribute('data-stops'))
-    const [before, power] = [await stopsOf(), await browser.textOf('power-key')]
+    const [before, power] = [await browser.stopsAtRest('backdrop/middle'), await browser.textOf('power-key')]
     await browser.click('camera')
     await browser.driver.findElement(By.xpath('//li[.//span[text()="f/5.6"]]')).click()
     await browser.waitForText('camera', /^f\/5\.6$/)
     expect(await browser.textOf('power-key')).toBe(power)
     // From f/10 to f/5.6 is five thirds of a stop.
-    expect(Math.abs(await stopsOf() - before - 5 / 3)).toBeLessThan(0.01)
+    expect(Math.abs(await browser.stopsAtRest('backdrop/middle') - before - 5 / 3)).toBeLessThan(0.01)
     expect(await (await browser.find('follow')).getAttribute('aria-checked')).toBe('false')
     await browser.click('follow')
     await browser.waitForText('camera', /^f\/10$/)

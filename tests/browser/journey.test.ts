@@ -18,19 +18,7 @@ afterAll(async () => {
   await server?.stop()
 })
 
-const stopsAt = async (point: string) => Number(await (await browser.find(`marker-${point}`)).getAttribute('data-stops'))
 const tapeM = async (id: string) => Number.parseFloat(await browser.textOf(`tape-${id}`))
-const settle = async () => {
-  let last = Number.NaN
-  await browser.waitFor('figures at rest', async () => {
-    const now = await stopsAt('backdrop/middle')
-    const isAtRest = now === last
-    last = now
-    if (!isAtRest) await new Promise(resolve => setTimeout(resolve, 400))
-    return isAtRest
-  })
-}
-
 describe('a first set, from the demo to a frame on target', () => {
   it('opens on the demo set with a verdict', async () => {
     await browser.go(server.url)
@@ -39,7 +27,7 @@ describe('a first set, from the demo to a frame on target', () => {
   })
 
   it('says that the backdrop fell, and by how much, when the key is dragged from 1.8 m to 0.8 m', async () => {
-    const before = await stopsAt('backdrop/middle')
+    const before = await browser.stopsAtRest('backdrop/middle')
     const key = await browser.find('plan-key')
     const subject = await browser.find('plan-subject')
     const middle = async (element: typeof key) => {
@@ -51,9 +39,8 @@ describe('a first set, from the demo to a frame on target', () => {
     const rise = 2.05 - 0.932 * 1.72
     const share = 1 - Math.sqrt(0.8 ** 2 - rise ** 2) / Math.sqrt(1.8 ** 2 - rise ** 2)
     await browser.dragBy(await key.findElement(By.css('circle')), Math.round((to[0] - from[0]) * share), Math.round((to[1] - from[1]) * share))
-    await settle()
     expectWithin(await tapeM('key'), 0.8, 0.04)
-    const after = await stopsAt('backdrop/middle')
+    const after = await browser.stopsAtRest('backdrop/middle')
     expect(after - before).toBeLessThan(-1.2)
     const note = await browser.waitForText('change-note', /^Backdrop middle fell/)
     expect(note).toContain(`fell ${(before - after).toFixed(1)} stops`)
@@ -130,12 +117,11 @@ describe('a first set, from the demo to a frame on target', () => {
     const powers = async () => Promise.all(['key', 'backdrop-left', 'backdrop-right'].map(id => browser.textOf(`power-${id}`)))
     await browser.driver.findElement(By.linkText('Stage')).click()
     await browser.waitForText('verdict', /^On target/)
-    const [before, stops] = [await powers(), await stopsAt('backdrop/middle')]
+    const [before, stops] = [await powers(), await browser.stopsAtRest('backdrop/middle')]
     await browser.driver.navigate().refresh()
     await browser.waitForText('verdict', /^On target/)
-    await settle()
     expect(await powers()).toEqual(before)
-    expectWithin(await stopsAt('backdrop/middle'), stops, 0.002)
+    expectWithin(await browser.stopsAtRest('backdrop/middle'), stops, 0.002)
     await browser.driver.findElement(By.linkText('Meter')).click()
     await browser.waitForText('run-end', /Backdrop middle, all together/)
     await browser.find('frame-backdrop/middle')

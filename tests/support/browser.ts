@@ -41,6 +41,19 @@ export const openBrowser = async (size: Size) => {
   const find = (name: string): Promise<WebElement> =>
     driver.wait(until.elementLocated(By.css(`[data-test="${name}"]`)), WAIT_MS, `"${name}" is not on the page`)
 
+  /** Stops of a rail marker, once two looks a while apart show the same: the light may still be worked out. */
+  const stopsAtRest = async (pointId: string): Promise<number> => {
+    let last = Number.NaN
+    await driver.wait(async () => {
+      const now = Number(await (await find(`marker-${pointId}`)).getAttribute('data-stops'))
+      const isAtRest = now === last
+      last = now
+      if (!isAtRest) await new Promise(resolve => setTimeout(resolve, 500))
+      return isAtRest
+    }, WAIT_MS, 'The figures do not come to rest')
+    return last
+  }
+
   const close = async () => {
     await driver.quit()
     rmSync(folder, { recursive: true, force: true })
@@ -51,6 +64,7 @@ export const openBrowser = async (size: Size) => {
     folder,
     find,
     close,
+    stopsAtRest,
     go: (url: string) => driver.get(url),
     textOf: async (name: string) => (await find(name)).getText(),
     click: async (name: string) => (await find(name)).click(),
