@@ -39,12 +39,16 @@ const HOLD = 1e-3
 /** What each instruction more costs, so that "a third to both" wins over two numbers that are hardly better. */
 const INSTRUCTION = 1e-2
 
+/** What a point off its target costs beside its miss: being on target is worth ten instructions. */
+const OFF_TARGET = 0.1
+
 /** What a hard wish's miss weighs past its tolerance, against the others. */
 const HARD = 1000
 
 const penalty = (missStops: number, isHard: boolean): number => {
   const past = isHard ? Math.max(0, Math.abs(missStops) - ON_TARGET_STOPS / 2) : 0
-  return missStops * missStops + HARD * past * past
+  const offTarget = Math.abs(missStops) > ON_TARGET_STOPS ? OFF_TARGET : 0
+  return missStops * missStops + HARD * past * past + offTarget
 }
 
 const factorAt = (dial: Dial, position: Position): number =>

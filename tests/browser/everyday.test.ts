@@ -1,146 +1,133 @@
 import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { By, Key, type WebElement } from 'selenium-webdriver'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import { demoSet } from '#core/set/demo'
 import type { StudioSet } from '#core/set/schema'
 import { writeSetFile } from '#core/formats/setFile'
-import { LAPTOP, openBrowser, type Browser } from '#support/browser'
-import { startServer } from '#support/server'
+import { useApp } from '#support/app'
 
-let server: Awaited<ReturnType<typeof startServer>>
-let browser: Browser
+const app = useApp()
 
-beforeAll(async () => {
-  server = await startServer()
-  browser = await openBrowser(LAPTOP)
-  await browser.go(server.url)
-  await browser.waitForText('verdict', /wanted 250/)
-})
-afterAll(async () => {
-  await browser?.close()
-  await server?.stop()
-})
-
-const named = (label: string): Promise<WebElement> => browser.driver.findElement(By.css(`[aria-label="${label}"]`))
-const visit = async (view: string) => browser.driver.findElement(By.linkText(view)).click()
-const field = (label: string) => browser.driver.findElement(By.xpath(`//label[text()="${label}"]/following-sibling::input`))
-const press = (...keys: string[]) => browser.driver.actions().sendKeys(...keys).perform()
+const named = (label: string): Promise<WebElement> => app.browser.driver.findElement(By.css(`[aria-label="${label}"]`))
+const visit = async (view: string) => app.browser.driver.findElement(By.linkText(view)).click()
+const field = (label: string) => app.browser.driver.findElement(By.xpath(`//label[text()="${label}"]/following-sibling::input`))
+const press = (...keys: string[]) => app.browser.driver.actions().sendKeys(...keys).perform()
 /** Presses a key while others are held. */
 const hold = (key: string, ...held: string[]) => {
-  const actions = browser.driver.actions()
+  const actions = app.browser.driver.actions()
   for (const other of held) actions.keyDown(other)
   actions.sendKeys(key)
   for (const other of held) actions.keyUp(other)
   return actions.perform()
 }
-const setNames = async () => Promise.all((await browser.driver.findElements(By.css('[data-test^="set-"] input'))).map(input => input.getAttribute('value')))
+const setNames = async () => Promise.all((await app.browser.driver.findElements(By.css('[data-test^="set-"] input'))).map(input => input.getAttribute('value')))
 const importSet = async (name: string, set: StudioSet) => {
-  const path = join(browser.folder, `${name}.json`)
+  const path = join(app.browser.folder, `${name}.json`)
   writeFileSync(path, writeSetFile(set, {}))
   await visit('Sets')
-  await browser.driver.findElement(By.css('[data-test="import"]')).sendKeys(path)
-  await browser.waitForText('shelf-done', new RegExp(`Imported "${set.name}"`))
-  await browser.driver.findElement(By.xpath(`//li[.//input[@aria-label="Name of ${set.name}"]]//button[@data-test="open"]`)).click()
-  await browser.waitForText('verdict', /\.$/)
+  await app.browser.driver.findElement(By.css('[data-test="import"]')).sendKeys(path)
+  await app.browser.waitForText('shelf-done', new RegExp(`Imported "${set.name}"`))
+  await app.browser.driver.findElement(By.xpath(`//li[.//input[@aria-label="Name of ${set.name}"]]//button[@data-test="open"]`)).click()
+  await app.browser.waitForText('verdict', /\.$/)
 }
 
 describe('the keyboard alone', () => {
   it('asks on the rail, sees the answer, and accepts with Enter', async () => {
-    const marker = await browser.find('marker-backdrop/middle')
+    const marker = await app.browser.find('marker-backdrop/middle')
     for (let step = 0; step < 7; step++) await marker.sendKeys(Key.ARROW_DOWN)
-    await browser.waitForText('verdict', /^Asked: .* wanted 20\d: /)
-    await browser.driver.executeScript('document.activeElement.blur()')
+    await app.browser.waitForText('verdict', /^Asked: .* wanted 20\d: /)
+    await app.browser.driver.executeScript('document.activeElement.blur()')
     await press(Key.ENTER)
-    await browser.waitForText('verdict', /^On target: backdrop (19|20)\d/)
+    await app.browser.waitForText('verdict', /^On target: backdrop (19|20)\d/)
     await hold('z', Key.CONTROL)
-    await browser.waitForText('verdict', /wanted 250/)
+    await app.browser.waitForText('verdict', /wanted 250/)
     await hold('z', Key.CONTROL, Key.SHIFT)
-    await browser.waitForText('verdict', /^On target/)
+    await app.browser.waitForText('verdict', /^On target/)
     await hold('z', Key.CONTROL)
-    await browser.waitForText('verdict', /wanted 250/)
+    await app.browser.waitForText('verdict', /wanted 250/)
   })
 
   it('moves the sitter, and the tape and the verdict follow', async () => {
-    const sitter = await browser.find('plan-subject')
+    const sitter = await app.browser.find('plan-subject')
     for (let step = 0; step < 4; step++) await sitter.sendKeys(Key.ARROW_UP)
-    await browser.waitForText('tape-sitter', /^3\.40 m$/)
-    await browser.waitForText('change-note', /^Backdrop middle (rose|fell|held)/)
+    await app.browser.waitForText('tape-sitter', /^3\.40 m$/)
+    await app.browser.waitForText('change-note', /^Backdrop middle (rose|fell|held)/)
     await (await named('Undo')).click()
-    await browser.waitForText('tape-sitter', /^3\.45 m$/)
+    await app.browser.waitForText('tape-sitter', /^3\.45 m$/)
   })
 
   it('opens its list of keys and leaves it again', async () => {
-    await browser.driver.executeScript('document.activeElement.blur()')
+    await app.browser.driver.executeScript('document.activeElement.blur()')
     await press('?')
-    await browser.waitFor('the list of keys', async () => /nudge the chosen light/.test(await browser.driver.findElement(By.css('[role="dialog"]')).getText()))
+    await app.browser.waitFor('the list of keys', async () => /nudge the chosen light/.test(await app.browser.driver.findElement(By.css('[role="dialog"]')).getText()))
     await press(Key.ESCAPE)
-    await browser.waitFor('the list gone', async () => (await browser.driver.findElements(By.css('[role="dialog"]'))).length === 0)
+    await app.browser.waitFor('the list gone', async () => (await app.browser.driver.findElements(By.css('[role="dialog"]'))).length === 0)
   })
 })
 
 describe('values that are typed', () => {
   it('asks for any value, and says which are none', async () => {
-    const typed = await browser.find('ask-typed')
+    const typed = await app.browser.find('ask-typed')
     await typed.sendKeys(Key.chord(Key.CONTROL, 'a'), '187', Key.TAB)
-    await browser.waitForText('verdict', /^Asked: .*wanted 187: /)
+    await app.browser.waitForText('verdict', /^Asked: .*wanted 187: /)
     await typed.sendKeys(Key.chord(Key.CONTROL, 'a'), '300', Key.TAB)
-    await browser.waitFor('the reason', async () => /"300" is not a pixel value/.test(await browser.driver.findElement(By.css('[aria-label="Tone rail"]')).getText()))
-    await browser.click('dismiss')
+    await app.browser.waitFor('the reason', async () => /"300" is not a pixel value/.test(await app.browser.driver.findElement(By.css('[aria-label="Tone rail"]')).getText()))
+    await app.browser.click('dismiss')
   })
 
   it('works in feet and inches throughout, and remembers it', async () => {
     await (await named('Settings')).click()
-    await browser.driver.findElement(By.xpath('//span[text()="Feet"]')).click()
-    await browser.waitForText('tape-key', /^\d+ ft/)
+    await app.browser.driver.findElement(By.xpath('//span[text()="Feet"]')).click()
+    await app.browser.waitForText('tape-key', /^\d+ ft/)
     await press(Key.ESCAPE)
-    await (await browser.find('plan-backdrop-left')).sendKeys(Key.ARROW_LEFT)
+    await (await app.browser.find('plan-backdrop-left')).sendKeys(Key.ARROW_LEFT)
     await (await field('Height')).sendKeys(Key.chord(Key.CONTROL, 'a'), '7', Key.TAB)
-    await browser.waitFor('seven feet', async () => await (await field('Height')).getAttribute('value') === '7 ft')
-    await browser.waitForText('save-state', /^Saved$/)
-    await browser.driver.navigate().refresh()
-    await browser.waitForText('tape-key', /^\d+ ft/)
+    await app.browser.waitFor('seven feet', async () => await (await field('Height')).getAttribute('value') === '7 ft')
+    await app.browser.waitForText('save-state', /^Saved$/)
+    await app.browser.driver.navigate().refresh()
+    await app.browser.waitForText('tape-key', /^\d+ ft/)
     await (await named('Settings')).click()
-    await browser.driver.findElement(By.xpath('//span[text()="Metres"]')).click()
+    await app.browser.driver.findElement(By.xpath('//span[text()="Metres"]')).click()
     await press(Key.ESCAPE)
   })
 
   it('keeps a light inside the walls, whatever is typed', async () => {
-    await (await browser.find('plan-backdrop-left')).sendKeys(Key.ARROW_LEFT)
+    await (await app.browser.find('plan-backdrop-left')).sendKeys(Key.ARROW_LEFT)
     await (await field('Across')).sendKeys(Key.chord(Key.CONTROL, 'a'), '-40', Key.TAB)
-    await browser.waitFor('the wall', async () => await (await field('Across')).getAttribute('value') === '\u22123.10 m')
+    await app.browser.waitFor('the wall', async () => await (await field('Across')).getAttribute('value') === '\u22123.10 m')
   })
 })
 
 describe('the camera setting', () => {
   it('moves the whole rail and leaves the powers alone', async () => {
-    const [before, power] = [await browser.stopsAtRest('backdrop/middle'), await browser.textOf('power-key')]
-    await browser.click('camera')
-    await browser.driver.findElement(By.xpath('//li[.//span[text()="f/5.6"]]')).click()
-    await browser.waitForText('camera', /^f\/5\.6$/)
-    expect(await browser.textOf('power-key')).toBe(power)
+    const [before, power] = [await app.browser.stopsAtRest('backdrop/middle'), await app.browser.textOf('power-key')]
+    await app.browser.click('camera')
+    await app.browser.driver.findElement(By.xpath('//li[.//span[text()="f/5.6"]]')).click()
+    await app.browser.waitForText('camera', /^f\/5\.6$/)
+    expect(await app.browser.textOf('power-key')).toBe(power)
     // From f/10 to f/5.6 is five thirds of a stop.
-    expect(Math.abs(await browser.stopsAtRest('backdrop/middle') - before - 5 / 3)).toBeLessThan(0.01)
-    expect(await (await browser.find('follow')).getAttribute('aria-checked')).toBe('false')
-    await browser.click('follow')
-    await browser.waitForText('camera', /^f\/10$/)
+    expect(Math.abs(await app.browser.stopsAtRest('backdrop/middle') - before - 5 / 3)).toBeLessThan(0.01)
+    expect(await (await app.browser.find('follow')).getAttribute('aria-checked')).toBe('false')
+    await app.browser.click('follow')
+    await app.browser.waitForText('camera', /^f\/10$/)
   })
 })
 
 describe('the run, left in the middle', () => {
   it('goes on after a reload with what was read', async () => {
     await visit('Meter')
-    await (await browser.find('entry')).sendKeys('f/8 +0.4', Key.ENTER)
-    await browser.waitForText('read', /^f\/8 \+0\.4$/)
-    await browser.waitForText('save-state', /^Saved$/)
-    await browser.driver.navigate().refresh()
-    await browser.waitForText('run-step', /Reading 2 of 7/)
-    await browser.waitForText('run-title', /^B alone$/)
-    await (await browser.find('entry')).sendKeys('160 lxs', Key.ENTER)
-    await browser.waitForText('read', /^f\/8$/)
-    await browser.click('again')
-    await browser.click('skip')
-    await browser.waitForText('run-step', /Reading 3 of 7/)
+    await (await app.browser.find('entry')).sendKeys('f/8 +0.4', Key.ENTER)
+    await app.browser.waitForText('read', /^f\/8 \+0\.4$/)
+    await app.browser.waitForText('save-state', /^Saved$/)
+    await app.browser.driver.navigate().refresh()
+    await app.browser.waitForText('run-step', /Reading 2 of 7/)
+    await app.browser.waitForText('run-title', /^B alone$/)
+    await (await app.browser.find('entry')).sendKeys('160 lxs', Key.ENTER)
+    await app.browser.waitForText('read', /^f\/8$/)
+    await app.browser.click('again')
+    await app.browser.click('skip')
+    await app.browser.waitForText('run-step', /Reading 3 of 7/)
     await visit('Stage')
   })
 })
@@ -148,16 +135,16 @@ describe('the run, left in the middle', () => {
 describe('the shelf', () => {
   it('duplicates, renames, deletes and puts back', async () => {
     await visit('Sets')
-    await browser.click('duplicate')
-    await browser.waitForText('shelf-done', /Copied as "Fernhollow white copy"/)
+    await app.browser.click('duplicate')
+    await app.browser.waitForText('shelf-done', /Copied as "Fernhollow white copy"/)
     const name = await named('Name of Fernhollow white copy')
     await name.sendKeys(Key.chord(Key.CONTROL, 'a'), 'Honey wash', Key.TAB)
-    await browser.waitFor('the new name', async () => (await setNames()).includes('Honey wash'))
-    await browser.driver.findElement(By.xpath('//li[.//input[@aria-label="Name of Honey wash"]]//button[@data-test="delete"]')).click()
-    await browser.waitForText('shelf-done', /Deleted "Honey wash"/)
+    await app.browser.waitFor('the new name', async () => (await setNames()).includes('Honey wash'))
+    await app.browser.driver.findElement(By.xpath('//li[.//input[@aria-label="Name of Honey wash"]]//button[@data-test="delete"]')).click()
+    await app.browser.waitForText('shelf-done', /Deleted "Honey wash"/)
     expect(await setNames()).not.toContain('Honey wash')
-    await browser.click('undo-delete')
-    await browser.waitFor('the set back', async () => (await setNames()).includes('Honey wash'))
+    await app.browser.click('undo-delete')
+    await app.browser.waitFor('the set back', async () => (await setNames()).includes('Honey wash'))
   })
 })
 
@@ -167,16 +154,16 @@ describe('odd sets', () => {
 
   it('opens one without lights and says what to do', async () => {
     await importSet('bare', { ...set, id: 'bare', name: 'Bare hall', lights: [], looks: [{ ...look, lights: {} }] })
-    await browser.waitForText('verdict-detail', /Add a backdrop light/)
+    await app.browser.waitForText('verdict-detail', /Add a backdrop light/)
     await visit('Meter')
-    await browser.waitFor('the reason', async () => /No light is on/.test(await browser.driver.findElement(By.css('main')).getText()))
+    await app.browser.waitFor('the reason', async () => /No light is on/.test(await app.browser.driver.findElement(By.css('main')).getText()))
   })
 
   it('opens one with thirty lights and still fits the screen', async () => {
     const lights = Array.from({ length: 30 }, (_, index) => ({ ...set.lights[1]!, id: `light-${index}`, name: `L${index}`, place: { xM: -2.9 + index * 0.2, yM: 2, zM: 2 } }))
     await importSet('crowd', { ...set, id: 'crowd', name: 'Thirty lamps', lights, looks: [{ ...look, lights: Object.fromEntries(lights.map(light => [light.id, { on: true, powerStops: -6 }])) }] })
-    await browser.waitForText('power-light-29', /\d/)
-    expect(await browser.driver.executeScript('return document.documentElement.scrollHeight')).toBe(800)
+    await app.browser.waitForText('power-light-29', /\d/)
+    expect(await app.browser.driver.executeScript('return document.documentElement.scrollHeight')).toBe(800)
   })
 
   it('opens one in a room as small as rooms get', async () => {
@@ -191,10 +178,10 @@ describe('odd sets', () => {
       camera: { ...set.camera, place: { xM: 0, yM: 2.8, zM: 1.4 } },
       lights: set.lights.map((light, index) => ({ ...light, place: { xM: 0.8 * (index - 1), yM: 1.6, zM: 2 } })),
     })
-    await browser.waitForText('verdict', /Backdrop/)
+    await app.browser.waitForText('verdict', /Backdrop/)
   })
 
   it('gave the console nothing to complain of', async () => {
-    expect(await browser.complaints()).toEqual([])
+    expect(await app.browser.complaints()).toEqual([])
   })
 })

@@ -1,25 +1,13 @@
 import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { By } from 'selenium-webdriver'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import { demoSet } from '#core/set/demo'
 import { writeSetFile } from '#core/formats/setFile'
-import { LAPTOP, openBrowser, PHONE, type Browser } from '#support/browser'
-import { startServer } from '#support/server'
+import { useApp } from '#support/app'
+import { openBrowser, PHONE, type Browser } from '#support/browser'
 
-let server: Awaited<ReturnType<typeof startServer>>
-let browser: Browser
-
-beforeAll(async () => {
-  server = await startServer()
-  browser = await openBrowser(LAPTOP)
-  await browser.go(server.url)
-  await browser.waitForText('verdict', /wanted 250/)
-})
-afterAll(async () => {
-  await browser?.close()
-  await server?.stop()
-})
+const app = useApp()
 
 const AXE = readFileSync(join(import.meta.dirname, '../../node_modules/axe-core/axe.min.js'), 'utf8')
 
@@ -40,68 +28,68 @@ describe('what goes wrong', () => {
     ['newer.json', writeSetFile(demoSet(), {}).replace('"version": 1', '"version": 9'), /made by a newer Keen Tonal/],
     ['broken.json', writeSetFile(demoSet(), {}).replace('"widthM": 6.4', '"widthM": "wide"'), /set\.room\.widthM/],
   ])('a file is refused with its reason and nothing is lost: %s', async (name, text, reason) => {
-    const path = join(browser.folder, name)
+    const path = join(app.browser.folder, name)
     writeFileSync(path, text)
-    await browser.driver.findElement(By.linkText('Sets')).click()
-    await browser.driver.findElement(By.css('[data-test="import"]')).sendKeys(path)
-    expect(await browser.waitForText('shelf-problem', reason)).toContain('Nothing was changed in what is already saved.')
-    expect((await browser.driver.findElements(By.css('[data-test^="set-"]'))).length).toBe(1)
+    await app.browser.driver.findElement(By.linkText('Sets')).click()
+    await app.browser.driver.findElement(By.css('[data-test="import"]')).sendKeys(path)
+    expect(await app.browser.waitForText('shelf-problem', reason)).toContain('Nothing was changed in what is already saved.')
+    expect((await app.browser.driver.findElements(By.css('[data-test^="set-"]'))).length).toBe(1)
   })
 
   it('a stopped bench is named, the reading can be typed, and the frame says the same', async () => {
-    await browser.driver.findElement(By.linkText('Meter')).click()
-    await browser.find('entry')
-    await server.stop()
-    await browser.click('ask-bench')
-    await browser.waitForText('entry-problem', /The bench does not answer\. Your set and readings are kept\./)
-    await (await browser.find('entry')).sendKeys('f/8 +0.5\n')
-    await browser.waitForText('read', /^f\/8 \+0\.5$/)
-    await browser.driver.findElement(By.linkText('Stage')).click()
-    await browser.click('shoot')
-    await browser.waitForText('frame-problem', /The bench does not answer/)
+    await app.browser.driver.findElement(By.linkText('Meter')).click()
+    await app.browser.find('entry')
+    await app.server.stop()
+    await app.browser.click('ask-bench')
+    await app.browser.waitForText('entry-problem', /The bench does not answer\. Your set and readings are kept\./)
+    await (await app.browser.find('entry')).sendKeys('f/8 +0.5\n')
+    await app.browser.waitForText('read', /^f\/8 \+0\.5$/)
+    await app.browser.driver.findElement(By.linkText('Stage')).click()
+    await app.browser.click('shoot')
+    await app.browser.waitForText('frame-problem', /The bench does not answer/)
   })
 
   it('the app itself opens without its server, from what the browser kept', async () => {
-    await browser.driver.executeAsyncScript('const done = arguments[0]; navigator.serviceWorker.ready.then(() => done())')
-    await browser.driver.navigate().refresh()
-    await browser.waitForText('verdict', /wanted 250/)
-    await server.restart()
+    await app.browser.driver.executeAsyncScript('const done = arguments[0]; navigator.serviceWorker.ready.then(() => done())')
+    await app.browser.driver.navigate().refresh()
+    await app.browser.waitForText('verdict', /wanted 250/)
+    await app.server.restart()
   })
 
   it('two tabs follow each other and do not overwrite', async () => {
-    const first = await browser.driver.getWindowHandle()
-    await browser.driver.switchTo().newWindow('tab')
-    await browser.go(server.url)
-    await browser.click('switch-key')
-    await browser.waitForText('power-key', /^off$/)
-    await browser.waitForText('save-state', /^Saved$/)
-    await browser.driver.close()
-    await browser.driver.switchTo().window(first)
-    await browser.waitForText('power-key', /^off$/)
+    const first = await app.browser.driver.getWindowHandle()
+    await app.browser.driver.switchTo().newWindow('tab')
+    await app.browser.go(app.server.url)
+    await app.browser.click('switch-key')
+    await app.browser.waitForText('power-key', /^off$/)
+    await app.browser.waitForText('save-state', /^Saved$/)
+    await app.browser.driver.close()
+    await app.browser.driver.switchTo().window(first)
+    await app.browser.waitForText('power-key', /^off$/)
   })
 
   it('complains of nothing but the bench that was stopped', async () => {
-    expect(await browser.complaints(/api\/bench.*ERR_CONNECTION_REFUSED/, /ERR_CONNECTION_REFUSED/)).toEqual([])
+    expect(await app.browser.complaints(/api\/bench.*ERR_CONNECTION_REFUSED/, /ERR_CONNECTION_REFUSED/)).toEqual([])
   })
 })
 
 describe('for everyone', () => {
   it.each(['/', '/meter', '/sets'])('has no serious accessibility finding on %s', async (path) => {
-    await browser.go(server.url + path)
-    await browser.waitFor('the page', async () => (await browser.driver.findElements(By.css('main section'))).length > 0)
-    expect(await findings(browser)).toEqual([])
+    await app.browser.go(app.server.url + path)
+    await app.browser.waitFor('the page', async () => (await app.browser.driver.findElements(By.css('main section'))).length > 0)
+    expect(await findings(app.browser)).toEqual([])
   })
 
   it('fits the main screen at 1280 x 800 without scrolling the page', async () => {
-    await browser.go(server.url)
-    await browser.waitForText('verdict', /\w/)
-    expect(await browser.driver.executeScript('return [document.documentElement.scrollHeight, document.documentElement.scrollWidth]')).toEqual([800, 1280])
+    await app.browser.go(app.server.url)
+    await app.browser.waitForText('verdict', /\w/)
+    expect(await app.browser.driver.executeScript('return [document.documentElement.scrollHeight, document.documentElement.scrollWidth]')).toEqual([800, 1280])
   })
 
   it('runs the metering on a phone with the thumb alone', async () => {
     const phone = await openBrowser(PHONE)
     try {
-      await phone.go(`${server.url}/meter`)
+      await phone.go(`${app.server.url}/meter`)
       await phone.find('entry')
       for (const key of ['8', 'plus tenths', '3']) await phone.driver.findElement(By.css(`[aria-label="${key}"]`)).click()
       await phone.click('enter')

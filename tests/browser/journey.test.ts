@@ -1,35 +1,25 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { By, Key, until } from 'selenium-webdriver'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { LAPTOP, openBrowser, type Browser } from '#support/browser'
-import { startServer } from '#support/server'
+import { describe, expect, it } from 'vitest'
+import { useApp } from '#support/app'
 import { expectWithin } from '#support/tolerance'
 
-let server: Awaited<ReturnType<typeof startServer>>
-let browser: Browser
+const app = useApp()
 
-beforeAll(async () => {
-  server = await startServer()
-  browser = await openBrowser(LAPTOP)
-})
-afterAll(async () => {
-  await browser?.close()
-  await server?.stop()
-})
+const tapeM = async (id: string) => Number.parseFloat(await app.browser.textOf(`tape-${id}`))
 
-const tapeM = async (id: string) => Number.parseFloat(await browser.textOf(`tape-${id}`))
 describe('a first set, from the demo to a frame on target', () => {
   it('opens on the demo set with a verdict', async () => {
-    await browser.go(server.url)
-    await browser.waitForText('verdict', /^Backdrop middle 2\d\d, wanted 250: .* both backdrop lights\.$/)
+    await app.browser.go(app.server.url)
+    await app.browser.waitForText('verdict', /^Backdrop middle 2\d\d, wanted 250: .* both backdrop lights\.$/)
     expectWithin(await tapeM('key'), 1.8, 0.011)
   })
 
   it('says that the backdrop fell, and by how much, when the key is dragged from 1.8 m to 0.8 m', async () => {
-    const before = await browser.stopsAtRest('backdrop/middle')
-    const key = await browser.find('plan-key')
-    const subject = await browser.find('plan-subject')
+    const before = await app.browser.stopsAtRest('backdrop/middle')
+    const key = await app.browser.find('plan-key')
+    const subject = await app.browser.find('plan-subject')
     const middle = async (element: typeof key) => {
       const { x, y, width, height } = await element.findElement(By.css('circle')).then(circle => circle.getRect())
       return [x + width / 2, y + height / 2] as const
@@ -38,124 +28,124 @@ describe('a first set, from the demo to a frame on target', () => {
     // The plan is level, the tape runs from the light's height to the head's.
     const rise = 2.05 - 0.932 * 1.72
     const share = 1 - Math.sqrt(0.8 ** 2 - rise ** 2) / Math.sqrt(1.8 ** 2 - rise ** 2)
-    await browser.dragBy(await key.findElement(By.css('circle')), Math.round((to[0] - from[0]) * share), Math.round((to[1] - from[1]) * share))
+    await app.browser.dragBy(await key.findElement(By.css('circle')), Math.round((to[0] - from[0]) * share), Math.round((to[1] - from[1]) * share))
     expectWithin(await tapeM('key'), 0.8, 0.04)
-    const after = await browser.stopsAtRest('backdrop/middle')
+    const after = await app.browser.stopsAtRest('backdrop/middle')
     expect(after - before).toBeLessThan(-1.2)
-    const note = await browser.waitForText('change-note', /^Backdrop middle fell/)
+    const note = await app.browser.waitForText('change-note', /^Backdrop middle fell/)
     expect(note).toContain(`fell ${(before - after).toFixed(1)} stops`)
     expect(note).toMatch(/stopped down with the key from f\/10 to f\//)
-    expect(await browser.textOf('drag-change')).toBe(`backdrop \u2212${(before - after).toFixed(1)}`)
+    expect(await app.browser.textOf('drag-change')).toBe(`backdrop \u2212${(before - after).toFixed(1)}`)
   })
 
   it('takes a typed distance in feet and undoes step by step', async () => {
-    const field = await browser.driver.findElement(By.xpath('//label[text()="To subject"]/following-sibling::input'))
+    const field = await app.browser.driver.findElement(By.xpath('//label[text()="To subject"]/following-sibling::input'))
     await field.sendKeys(Key.chord(Key.CONTROL, 'a'), '5 ft 11 in', Key.TAB)
-    await browser.waitFor('the typed distance', async () => Math.abs(await tapeM('key') - 1.8) < 0.011)
+    await app.browser.waitFor('the typed distance', async () => Math.abs(await tapeM('key') - 1.8) < 0.011)
     await field.sendKeys(Key.chord(Key.CONTROL, 'a'), 'far away', Key.TAB)
-    expect(await browser.driver.findElement(By.css('[data-test="place"] [role="alert"]')).getText()).toContain('"far away" is not a distance')
-    await browser.driver.findElement(By.css('[aria-label="Undo"]')).click()
-    await browser.waitFor('the drag\'s end', async () => Math.abs(await tapeM('key') - 0.8) < 0.05)
-    await browser.driver.findElement(By.css('[aria-label="Undo"]')).click()
-    await browser.waitFor('the beginning', async () => Math.abs(await tapeM('key') - 1.8) < 0.011)
-    const light = await browser.find('plan-backdrop-left')
+    expect(await app.browser.driver.findElement(By.css('[data-test="place"] [role="alert"]')).getText()).toContain('"far away" is not a distance')
+    await app.browser.driver.findElement(By.css('[aria-label="Undo"]')).click()
+    await app.browser.waitFor('the drag\'s end', async () => Math.abs(await tapeM('key') - 0.8) < 0.05)
+    await app.browser.driver.findElement(By.css('[aria-label="Undo"]')).click()
+    await app.browser.waitFor('the beginning', async () => Math.abs(await tapeM('key') - 1.8) < 0.011)
+    const light = await app.browser.find('plan-backdrop-left')
     await light.sendKeys(Key.ARROW_LEFT)
-    await browser.waitForText('place', /B backdrop/)
-    await browser.driver.findElement(By.css('[aria-label="Undo"]')).click()
+    await app.browser.waitForText('place', /B backdrop/)
+    await app.browser.driver.findElement(By.css('[aria-label="Undo"]')).click()
   })
 
   it('answers what is asked: in reach, out of reach, dragged, and accepted', async () => {
-    await browser.click('ask-12')
-    await browser.waitForText('verdict', /^Asked: Backdrop middle 2\d\d, wanted 12: power cannot do it: spill keeps it \d\.\d stops too bright/)
-    await browser.click('dismiss')
-    await browser.dragBy(await browser.find('marker-backdrop/middle'), 0, 120)
-    await browser.waitForText('verdict', /^Asked: .*wanted \d+: /)
-    expect(await browser.textOf('power-backdrop-left')).not.toBe('\u22122.0')
-    await browser.driver.actions().sendKeys(Key.ESCAPE).perform()
-    await browser.waitForText('power-backdrop-left', /^\u22122\.0$/)
-    await browser.click('ask-250')
-    await browser.waitForText('verdict', /^Asked: /)
-    await browser.click('accept')
-    await browser.waitForText('verdict', /^On target: backdrop 2[45]\d/)
+    await app.browser.click('ask-12')
+    await app.browser.waitForText('verdict', /^Asked: Backdrop middle 2\d\d, wanted 12: power cannot do it: spill keeps it \d\.\d stops too bright/)
+    await app.browser.click('dismiss')
+    await app.browser.dragBy(await app.browser.find('marker-backdrop/middle'), 0, 120)
+    await app.browser.waitForText('verdict', /^Asked: .*wanted \d+: /)
+    expect(await app.browser.textOf('power-backdrop-left')).not.toBe('\u22122.0')
+    await app.browser.driver.actions().sendKeys(Key.ESCAPE).perform()
+    await app.browser.waitForText('power-backdrop-left', /^\u22122\.0$/)
+    await app.browser.click('ask-250')
+    await app.browser.waitForText('verdict', /^Asked: /)
+    await app.browser.click('accept')
+    await app.browser.waitForText('verdict', /^On target: backdrop 2[45]\d/)
   })
 
   it('meters the run from the bench to its end, with corrections in clicks', async () => {
-    await browser.driver.findElement(By.linkText('Meter')).click()
-    const total = Number(/of (\d+)/.exec(await browser.waitForText('run-step', /Reading 1 of \d+/))![1])
+    await app.browser.driver.findElement(By.linkText('Meter')).click()
+    const total = Number(/of (\d+)/.exec(await app.browser.waitForText('run-step', /Reading 1 of \d+/))![1])
     expect(total).toBe(7)
-    const entry = await browser.find('entry')
+    const entry = await app.browser.find('entry')
     await entry.sendKeys('f/eight', Key.ENTER)
-    await browser.waitForText('entry-problem', /"f\/eight" is not an f-number\. Write an f-number such as/)
+    await app.browser.waitForText('entry-problem', /"f\/eight" is not an f-number\. Write an f-number such as/)
     await entry.sendKeys(Key.chord(Key.CONTROL, 'a'), '5.6 1/3', Key.ENTER)
-    await browser.waitForText('read', /^f\/5\.6 \+0\.3$/)
-    await browser.waitForText('doubt', /another light still on/)
-    await browser.click('again')
+    await app.browser.waitForText('read', /^f\/5\.6 \+0\.3$/)
+    await app.browser.waitForText('doubt', /another light still on/)
+    await app.browser.click('again')
     const corrections: string[] = []
     for (let reading = 1; reading <= total; reading++) {
-      await browser.waitForText('run-step', new RegExp(`Reading ${reading} of ${total}`))
-      await browser.click('ask-bench')
-      await browser.waitForText('from-bench', /simulated meter/)
-      corrections.push(await browser.textOf('correction'))
-      const turned = await browser.driver.findElements(By.css('[data-test="turned"]'))
-      await (turned[0] ?? await browser.find('next')).click()
+      await app.browser.waitForText('run-step', new RegExp(`Reading ${reading} of ${total}`))
+      await app.browser.click('ask-bench')
+      await app.browser.waitForText('from-bench', /simulated meter/)
+      corrections.push(await app.browser.textOf('correction'))
+      const turned = await app.browser.driver.findElements(By.css('[data-test="turned"]'))
+      await (turned[0] ?? await app.browser.find('next')).click()
     }
     expect(corrections.slice(0, 3).some(words => /clicks? (up|down) on [ABC]\./.test(words))).toBe(true)
-    await browser.waitForText('run-end', /gives against its rating/)
-    const accept = await browser.driver.findElements(By.css('[data-test="run-accept"]'))
+    await app.browser.waitForText('run-end', /gives against its rating/)
+    const accept = await app.browser.driver.findElements(By.css('[data-test="run-accept"]'))
     if (accept.length > 0) await accept[0]!.click()
-    await browser.waitForText('run-verdict', /^On target/)
+    await app.browser.waitForText('run-verdict', /^On target/)
   })
 
   it('finds the backdrop within a tenth of a stop of 250 in the bench frame', async () => {
-    await browser.click('run-shoot')
-    await browser.waitForText('frame-backdrop/middle', /^\d+$/)
-    expectWithin(Number(await (await browser.find('frame-backdrop/middle')).getAttribute('data-off')), 0, 0.1)
-    await browser.waitForText('save-state', /^Saved$/)
+    await app.browser.click('run-shoot')
+    await app.browser.waitForText('frame-backdrop/middle', /^\d+$/)
+    expectWithin(Number(await (await app.browser.find('frame-backdrop/middle')).getAttribute('data-off')), 0, 0.1)
+    await app.browser.waitForText('save-state', /^Saved$/)
   })
 
   it('finds everything again after a reload', async () => {
-    const powers = async () => Promise.all(['key', 'backdrop-left', 'backdrop-right'].map(id => browser.textOf(`power-${id}`)))
-    await browser.driver.findElement(By.linkText('Stage')).click()
-    await browser.waitForText('verdict', /^On target/)
-    const [before, stops] = [await powers(), await browser.stopsAtRest('backdrop/middle')]
-    await browser.driver.navigate().refresh()
-    await browser.waitForText('verdict', /^On target/)
+    const powers = async () => Promise.all(['key', 'backdrop-left', 'backdrop-right'].map(id => app.browser.textOf(`power-${id}`)))
+    await app.browser.driver.findElement(By.linkText('Stage')).click()
+    await app.browser.waitForText('verdict', /^On target/)
+    const [before, stops] = [await powers(), await app.browser.stopsAtRest('backdrop/middle')]
+    await app.browser.driver.navigate().refresh()
+    await app.browser.waitForText('verdict', /^On target/)
     expect(await powers()).toEqual(before)
-    expectWithin(await browser.stopsAtRest('backdrop/middle'), stops, 0.002)
-    await browser.driver.findElement(By.linkText('Meter')).click()
-    await browser.waitForText('run-end', /Backdrop middle, all together/)
-    await browser.find('frame-backdrop/middle')
+    expectWithin(await app.browser.stopsAtRest('backdrop/middle'), stops, 0.002)
+    await app.browser.driver.findElement(By.linkText('Meter')).click()
+    await app.browser.waitForText('run-end', /Backdrop middle, all together/)
+    await app.browser.find('frame-backdrop/middle')
   })
 
   it('exports, deletes and imports the set, equal to the byte', async () => {
     const exported = async (within = ''): Promise<string> => {
-      const known = readdirSync(browser.folder)
-      await browser.driver.findElement(By.css(`${within}[data-test="export"]`)).click()
+      const known = readdirSync(app.browser.folder)
+      await app.browser.driver.findElement(By.css(`${within}[data-test="export"]`)).click()
       let name: string | undefined
-      await browser.waitFor('the file', async () => {
-        name = readdirSync(browser.folder).find(file => file.endsWith('.json') && !known.includes(file))
+      await app.browser.waitFor('the file', async () => {
+        name = readdirSync(app.browser.folder).find(file => file.endsWith('.json') && !known.includes(file))
         return name !== undefined
       })
-      return readFileSync(join(browser.folder, name!), 'utf8')
+      return readFileSync(join(app.browser.folder, name!), 'utf8')
     }
-    await browser.driver.findElement(By.linkText('Sets')).click()
-    const row = await browser.driver.wait(until.elementLocated(By.css('[data-test^="set-fernhollow-white"]')), 5000)
+    await app.browser.driver.findElement(By.linkText('Sets')).click()
+    const row = await app.browser.driver.wait(until.elementLocated(By.css('[data-test^="set-fernhollow-white"]')), 5000)
     const name = await row.getAttribute('data-test')
     const before = await exported()
     expect(JSON.parse(before).set.readings.length).toBe(7)
     expect(Object.keys(JSON.parse(before).pictures).length).toBe(1)
-    await browser.click('delete')
-    await browser.waitForText('shelf-done', /Deleted "Fernhollow white"/)
-    const file = join(browser.folder, readdirSync(browser.folder).find(found => found.endsWith('.json'))!)
-    await browser.driver.findElement(By.css('[data-test="import"]')).sendKeys(file)
-    await browser.waitForText('shelf-done', /Imported "Fernhollow white"/)
-    await browser.driver.findElement(By.css(`[data-test="${name}"] [data-test="open"]`)).click()
-    await browser.waitForText('verdict', /^On target/)
-    await browser.driver.findElement(By.linkText('Sets')).click()
+    await app.browser.click('delete')
+    await app.browser.waitForText('shelf-done', /Deleted "Fernhollow white"/)
+    const file = join(app.browser.folder, readdirSync(app.browser.folder).find(found => found.endsWith('.json'))!)
+    await app.browser.driver.findElement(By.css('[data-test="import"]')).sendKeys(file)
+    await app.browser.waitForText('shelf-done', /Imported "Fernhollow white"/)
+    await app.browser.driver.findElement(By.css(`[data-test="${name}"] [data-test="open"]`)).click()
+    await app.browser.waitForText('verdict', /^On target/)
+    await app.browser.driver.findElement(By.linkText('Sets')).click()
     expect(await exported(`[data-test="${name}"] `)).toBe(before)
   })
 
   it('gave the console nothing to complain of', async () => {
-    expect(await browser.complaints()).toEqual([])
+    expect(await app.browser.complaints()).toEqual([])
   })
 })

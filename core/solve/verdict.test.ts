@@ -1,0 +1,68 @@
+import { describe, expect, it } from 'vitest'
+import { SRGB_RESPONSE } from '../camera/response'
+import { demoSet } from '../set/demo'
+import { meterPoints } from '../set/points'
+import type { LightSetting } from '../set/schema'
+import { stopsFromValue, valueFromStops } from '../tone/backdropTone'
+import type { Readout } from '../tone/readout'
+import type { LookAnswer } from './lookPowers'
+import { verdictOf } from './verdict'
+
+const set = demoSet()
+const look = set.looks[0]!
+const camera = { fNumber: 8, shutterS: 1 / 125, iso: 100 }
+const points = meterPoints(set)
+const pointIds = points.map(point => point.id)
+const WANTED = stopsFromValue(250, 0.88, SRGB_RESPONSE)
+
+/** Readouts that miss their targets by so many stops: subject, left, middle, right. */
+const missing = (misses: number[]): Readout[] => points.map((point, index) => {
+  const targetStops = point.surface === 'subject' ? 0 : WANTED
+  const stops = targetStops + misses[index]!
+  return {
+    point, parts: [], fNumber: 8, stops, targetStops, missStops: misses[index]!,
+    value: point.reflectance === undefined ? undefined : valueFromStops(stops, point.reflectance, SRGB_RESPONSE),
+  }
+})
+const answering = (changes: Record<string, LightSetting>, missStops: number[], isReached: boolean): LookAnswer =>
+  ({ settings: { ...look.lights, ...changes }, missStops, isReached, pointIds })
+const both = (powerStops: number) => ({ 'backdrop-left': { on: true, powerStops }, 'backdrop-right': { on: true, powerStops } })
+const verdict = (misses: number[], answer: LookAnswer) => verdictOf(set, look, missing(misses), camera, answer)
+
+describe('the verdict', () => {
+  it('names the middle, what it renders, what was wanted and the smallest change', () => {
+    const answer = answering(both(-1.7), [0, 0, 0, 0], true)
+    expect(verdict([0, -0.3, -0.28, -0.31], answer)).toMatchObject({ state: 'mend', headline: 'Backdrop middle 229, wanted 250: add 0.3 stop to both backdrop lights.', mend: answer.settings })
+  })
+
+  it('is content inside a tenth of a stop and offers nothing to press', () => {
+    const content = verdict([0.05, -0.09, 0.02, 0.04], answering({}, [0.05, -0.09, 0.02, 0.04], true))
+    expect(content.state).toBe('on-target')
+    expect(content.headline).toBe('On target: backdrop 243 to 253 from left to right, subject at the camera setting.')
+    expect(content.mend).toBeUndefined()
+  })
+
+  it('names the worst side where one is clearly worse, and the subject where only it is off', () => {
+    expect(verdict([0, 0.02, 0.05, -0.6], answering(both(-1.9), [0, 0, 0, 0], true)).headline).toMatch(/^Backdrop right 208, wanted 250/)
+    expect(verdict([0.4, 0, 0, 0], answering({ key: { on: true, powerStops: -2 } }, [0, 0, 0, 0], true)).headline)
+      .toBe('Subject key side +0.4 against the camera setting: take 0.4 stop off the key.')
+  })
+
+  it('says what binds: unevenness, lamps at full, or spill', () => {
+    const uneven = verdict([0, 0.3, -0.3, 0.3], answering(both(-2.1), [0, 0.22, -0.22, 0.2], false))
+    expect(uneven.headline).toContain('power cannot even it: at best left stays 0.2 stop over and middle 0.2 under')
+    expect(uneven.detail).toContain('turn them toward its darker part')
+    const weak = verdict([0, -2.2, -2.2, -2.2], answering(both(0), [0, -0.7, -0.7, -0.7], false))
+    expect(weak.headline).toContain('with both backdrop lights at full it stays 0.7 stop short')
+    expect(weak.detail).toMatch(/Missing: 0\.7 stop\. Open the camera to about f\/6\.3/)
+    const spill = verdict([0, 3, 3, 3], answering({ 'backdrop-left': { on: false, powerStops: -2 }, 'backdrop-right': { on: false, powerStops: -2 } }, [0, 1.4, 1.5, 1.4], false))
+    expect(spill.headline).toContain('spill keeps it 1.5 stops too bright')
+    expect(spill.detail).toContain('Nearest: switch both backdrop lights off.')
+    expect(spill.state).toBe('short')
+  })
+
+  it('asks for a target where there is none', () => {
+    const bare = missing([0, 0, 0, 0]).map(readout => ({ ...readout, targetStops: undefined, missStops: undefined }))
+    expect(verdictOf(set, { ...look, targets: {} }, bare, camera, answering({}, [], true)).state).toBe('no-target')
+  })
+})
