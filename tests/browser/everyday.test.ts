@@ -9,9 +9,9 @@ import { useApp } from '#support/app'
 
 const app = useApp()
 
-const named = (label: string): Promise<WebElement> => app.browser.driver.findElement(By.css(`[aria-label="${label}"]`))
-const visit = async (view: string) => app.browser.driver.findElement(By.linkText(view)).click()
-const field = (label: string) => app.browser.driver.findElement(By.xpath(`//label[text()="${label}"]/following-sibling::input`))
+const named = (label: string): Promise<WebElement> => app.browser.locate(By.css(`[aria-label="${label}"]`))
+const visit = async (view: string) => app.browser.locate(By.linkText(view)).click()
+const field = (label: string) => app.browser.locate(By.xpath(`//label[text()="${label}"]/following-sibling::input`))
 const press = (...keys: string[]) => app.browser.driver.actions().sendKeys(...keys).perform()
 /** Presses a key while others are held. */
 const hold = (key: string, ...held: string[]) => {
@@ -26,9 +26,9 @@ const importSet = async (name: string, set: StudioSet) => {
   const path = join(app.browser.folder, `${name}.json`)
   writeFileSync(path, writeSetFile(set, {}))
   await visit('Sets')
-  await app.browser.driver.findElement(By.css('[data-test="import"]')).sendKeys(path)
+  await app.browser.locate(By.css('[data-test="import"]')).sendKeys(path)
   await app.browser.waitForText('shelf-done', new RegExp(`Imported "${set.name}"`))
-  await app.browser.driver.findElement(By.xpath(`//li[.//input[@aria-label="Name of ${set.name}"]]//button[@data-test="open"]`)).click()
+  await app.browser.locate(By.xpath(`//li[.//input[@aria-label="Name of ${set.name}"]]//button[@data-test="open"]`)).click()
   await app.browser.waitForText('verdict', /\.$/)
 }
 
@@ -60,7 +60,7 @@ describe('the keyboard alone', () => {
   it('opens its list of keys and leaves it again', async () => {
     await app.browser.driver.executeScript('document.activeElement.blur()')
     await press('?')
-    await app.browser.waitFor('the list of keys', async () => /nudge the chosen light/.test(await app.browser.driver.findElement(By.css('[role="dialog"]')).getText()))
+    await app.browser.waitFor('the list of keys', async () => /nudge the chosen light/.test(await app.browser.locate(By.css('[role="dialog"]')).getText()))
     await press(Key.ESCAPE)
     await app.browser.waitFor('the list gone', async () => (await app.browser.driver.findElements(By.css('[role="dialog"]'))).length === 0)
   })
@@ -72,13 +72,13 @@ describe('values that are typed', () => {
     await typed.sendKeys(Key.chord(Key.CONTROL, 'a'), '187', Key.TAB)
     await app.browser.waitForText('verdict', /^Asked: .*wanted 187: /)
     await typed.sendKeys(Key.chord(Key.CONTROL, 'a'), '300', Key.TAB)
-    await app.browser.waitFor('the reason', async () => /"300" is not a pixel value/.test(await app.browser.driver.findElement(By.css('[aria-label="Tone rail"]')).getText()))
+    await app.browser.waitFor('the reason', async () => /"300" is not a pixel value/.test(await app.browser.locate(By.css('[aria-label="Tone rail"]')).getText()))
     await app.browser.click('dismiss')
   })
 
   it('works in feet and inches throughout, and remembers it', async () => {
     await (await named('Settings')).click()
-    await app.browser.driver.findElement(By.xpath('//span[text()="Feet"]')).click()
+    await app.browser.locate(By.xpath('//span[text()="Feet"]')).click()
     await app.browser.waitForText('tape-key', /^\d+ ft/)
     await press(Key.ESCAPE)
     await (await app.browser.find('plan-backdrop-left')).sendKeys(Key.ARROW_LEFT)
@@ -88,7 +88,7 @@ describe('values that are typed', () => {
     await app.browser.driver.navigate().refresh()
     await app.browser.waitForText('tape-key', /^\d+ ft/)
     await (await named('Settings')).click()
-    await app.browser.driver.findElement(By.xpath('//span[text()="Metres"]')).click()
+    await app.browser.locate(By.xpath('//span[text()="Metres"]')).click()
     await press(Key.ESCAPE)
   })
 
@@ -103,7 +103,7 @@ describe('the camera setting', () => {
   it('moves the whole rail and leaves the powers alone', async () => {
     const [before, power] = [await app.browser.stopsAtRest('backdrop/middle'), await app.browser.textOf('power-key')]
     await app.browser.click('camera')
-    await app.browser.driver.findElement(By.xpath('//li[.//span[text()="f/5.6"]]')).click()
+    await app.browser.locate(By.xpath('//li[.//span[text()="f/5.6"]]')).click()
     await app.browser.waitForText('camera', /^f\/5\.6$/)
     expect(await app.browser.textOf('power-key')).toBe(power)
     // From f/10 to f/5.6 is five thirds of a stop.
@@ -140,7 +140,7 @@ describe('the shelf', () => {
     const name = await named('Name of Fernhollow white copy')
     await name.sendKeys(Key.chord(Key.CONTROL, 'a'), 'Honey wash', Key.TAB)
     await app.browser.waitFor('the new name', async () => (await setNames()).includes('Honey wash'))
-    await app.browser.driver.findElement(By.xpath('//li[.//input[@aria-label="Name of Honey wash"]]//button[@data-test="delete"]')).click()
+    await app.browser.locate(By.xpath('//li[.//input[@aria-label="Name of Honey wash"]]//button[@data-test="delete"]')).click()
     await app.browser.waitForText('shelf-done', /Deleted "Honey wash"/)
     expect(await setNames()).not.toContain('Honey wash')
     await app.browser.click('undo-delete')
@@ -156,7 +156,7 @@ describe('odd sets', () => {
     await importSet('bare', { ...set, id: 'bare', name: 'Bare hall', lights: [], looks: [{ ...look, lights: {} }] })
     await app.browser.waitForText('verdict-detail', /Add a backdrop light/)
     await visit('Meter')
-    await app.browser.waitFor('the reason', async () => /No light is on/.test(await app.browser.driver.findElement(By.css('main')).getText()))
+    await app.browser.waitFor('the reason', async () => /No light is on/.test(await app.browser.locate(By.css('main')).getText()))
   })
 
   it('opens one with thirty lights and still fits the screen', async () => {

@@ -30,21 +30,22 @@ describe('what goes wrong', () => {
   ])('a file is refused with its reason and nothing is lost: %s', async (name, text, reason) => {
     const path = join(app.browser.folder, name)
     writeFileSync(path, text)
-    await app.browser.driver.findElement(By.linkText('Sets')).click()
-    await app.browser.driver.findElement(By.css('[data-test="import"]')).sendKeys(path)
+    await app.browser.locate(By.linkText('Sets')).click()
+    await app.browser.locate(By.css('[data-test="import"]')).sendKeys(path)
     expect(await app.browser.waitForText('shelf-problem', reason)).toContain('Nothing was changed in what is already saved.')
+    await app.browser.locate(By.css('[data-test^="set-"]'))
     expect((await app.browser.driver.findElements(By.css('[data-test^="set-"]'))).length).toBe(1)
   })
 
   it('a stopped bench is named, the reading can be typed, and the frame says the same', async () => {
-    await app.browser.driver.findElement(By.linkText('Meter')).click()
+    await app.browser.locate(By.linkText('Meter')).click()
     await app.browser.find('entry')
     await app.server.stop()
     await app.browser.click('ask-bench')
     await app.browser.waitForText('entry-problem', /The bench does not answer\. Your set and readings are kept\./)
     await (await app.browser.find('entry')).sendKeys('f/8 +0.5\n')
     await app.browser.waitForText('read', /^f\/8 \+0\.5$/)
-    await app.browser.driver.findElement(By.linkText('Stage')).click()
+    await app.browser.locate(By.linkText('Stage')).click()
     await app.browser.click('shoot')
     await app.browser.waitForText('frame-problem', /The bench does not answer/)
   })
@@ -74,9 +75,9 @@ describe('what goes wrong', () => {
 })
 
 describe('for everyone', () => {
-  it.each(['/', '/meter', '/sets'])('has no serious accessibility finding on %s', async (path) => {
+  it.each([['/', 'marker-subject/key-side'], ['/meter', 'entry'], ['/sets', 'open-demo']])('has no serious accessibility finding on %s', async (path, landmark) => {
     await app.browser.go(app.server.url + path)
-    await app.browser.waitFor('the page', async () => (await app.browser.driver.findElements(By.css('main section'))).length > 0)
+    await app.browser.find(landmark)
     expect(await findings(app.browser)).toEqual([])
   })
 

@@ -39,19 +39,19 @@ describe('a first set, from the demo to a frame on target', () => {
   })
 
   it('takes a typed distance in feet and undoes step by step', async () => {
-    const field = await app.browser.driver.findElement(By.xpath('//label[text()="To subject"]/following-sibling::input'))
+    const field = await app.browser.locate(By.xpath('//label[text()="To subject"]/following-sibling::input'))
     await field.sendKeys(Key.chord(Key.CONTROL, 'a'), '5 ft 11 in', Key.TAB)
     await app.browser.waitFor('the typed distance', async () => Math.abs(await tapeM('key') - 1.8) < 0.011)
     await field.sendKeys(Key.chord(Key.CONTROL, 'a'), 'far away', Key.TAB)
-    expect(await app.browser.driver.findElement(By.css('[data-test="place"] [role="alert"]')).getText()).toContain('"far away" is not a distance')
-    await app.browser.driver.findElement(By.css('[aria-label="Undo"]')).click()
+    expect(await app.browser.locate(By.css('[data-test="place"] [role="alert"]')).getText()).toContain('"far away" is not a distance')
+    await app.browser.locate(By.css('[aria-label="Undo"]')).click()
     await app.browser.waitFor('the drag\'s end', async () => Math.abs(await tapeM('key') - 0.8) < 0.05)
-    await app.browser.driver.findElement(By.css('[aria-label="Undo"]')).click()
+    await app.browser.locate(By.css('[aria-label="Undo"]')).click()
     await app.browser.waitFor('the beginning', async () => Math.abs(await tapeM('key') - 1.8) < 0.011)
     const light = await app.browser.find('plan-backdrop-left')
     await light.sendKeys(Key.ARROW_LEFT)
     await app.browser.waitForText('place', /B backdrop/)
-    await app.browser.driver.findElement(By.css('[aria-label="Undo"]')).click()
+    await app.browser.locate(By.css('[aria-label="Undo"]')).click()
   })
 
   it('answers what is asked: in reach, out of reach, dragged, and accepted', async () => {
@@ -70,7 +70,7 @@ describe('a first set, from the demo to a frame on target', () => {
   })
 
   it('meters the run from the bench to its end, with corrections in clicks', async () => {
-    await app.browser.driver.findElement(By.linkText('Meter')).click()
+    await app.browser.locate(By.linkText('Meter')).click()
     const total = Number(/of (\d+)/.exec(await app.browser.waitForText('run-step', /Reading 1 of \d+/))![1])
     expect(total).toBe(7)
     const entry = await app.browser.find('entry')
@@ -105,14 +105,14 @@ describe('a first set, from the demo to a frame on target', () => {
 
   it('finds everything again after a reload', async () => {
     const powers = async () => Promise.all(['key', 'backdrop-left', 'backdrop-right'].map(id => app.browser.textOf(`power-${id}`)))
-    await app.browser.driver.findElement(By.linkText('Stage')).click()
+    await app.browser.locate(By.linkText('Stage')).click()
     await app.browser.waitForText('verdict', /^On target/)
     const [before, stops] = [await powers(), await app.browser.stopsAtRest('backdrop/middle')]
     await app.browser.driver.navigate().refresh()
     await app.browser.waitForText('verdict', /^On target/)
     expect(await powers()).toEqual(before)
     expectWithin(await app.browser.stopsAtRest('backdrop/middle'), stops, 0.002)
-    await app.browser.driver.findElement(By.linkText('Meter')).click()
+    await app.browser.locate(By.linkText('Meter')).click()
     await app.browser.waitForText('run-end', /Backdrop middle, all together/)
     await app.browser.find('frame-backdrop/middle')
   })
@@ -120,7 +120,7 @@ describe('a first set, from the demo to a frame on target', () => {
   it('exports, deletes and imports the set, equal to the byte', async () => {
     const exported = async (within = ''): Promise<string> => {
       const known = readdirSync(app.browser.folder)
-      await app.browser.driver.findElement(By.css(`${within}[data-test="export"]`)).click()
+      await app.browser.locate(By.css(`${within}[data-test="export"]`)).click()
       let name: string | undefined
       await app.browser.waitFor('the file', async () => {
         name = readdirSync(app.browser.folder).find(file => file.endsWith('.json') && !known.includes(file))
@@ -128,7 +128,7 @@ describe('a first set, from the demo to a frame on target', () => {
       })
       return readFileSync(join(app.browser.folder, name!), 'utf8')
     }
-    await app.browser.driver.findElement(By.linkText('Sets')).click()
+    await app.browser.locate(By.linkText('Sets')).click()
     const row = await app.browser.driver.wait(until.elementLocated(By.css('[data-test^="set-fernhollow-white"]')), 5000)
     const name = await row.getAttribute('data-test')
     const before = await exported()
@@ -137,11 +137,11 @@ describe('a first set, from the demo to a frame on target', () => {
     await app.browser.click('delete')
     await app.browser.waitForText('shelf-done', /Deleted "Fernhollow white"/)
     const file = join(app.browser.folder, readdirSync(app.browser.folder).find(found => found.endsWith('.json'))!)
-    await app.browser.driver.findElement(By.css('[data-test="import"]')).sendKeys(file)
+    await app.browser.locate(By.css('[data-test="import"]')).sendKeys(file)
     await app.browser.waitForText('shelf-done', /Imported "Fernhollow white"/)
-    await app.browser.driver.findElement(By.css(`[data-test="${name}"] [data-test="open"]`)).click()
+    await app.browser.locate(By.css(`[data-test="${name}"] [data-test="open"]`)).click()
     await app.browser.waitForText('verdict', /^On target/)
-    await app.browser.driver.findElement(By.linkText('Sets')).click()
+    await app.browser.locate(By.linkText('Sets')).click()
     expect(await exported(`[data-test="${name}"] `)).toBe(before)
   })
 

@@ -38,8 +38,9 @@ export const openBrowser = async (size: Size) => {
     width: size.width, height: size.height, deviceScaleFactor: size.scale, mobile: size.isPhone,
   })
 
-  const find = (name: string): Promise<WebElement> =>
-    driver.wait(until.elementLocated(By.css(`[data-test="${name}"]`)), WAIT_MS, `"${name}" is not on the page`)
+  /** Waits until an element is on the page. */
+  const locate = (by: By): Promise<WebElement> => driver.wait(until.elementLocated(by), WAIT_MS, `${by} is not on the page`)
+  const find = (name: string): Promise<WebElement> => locate(By.css(`[data-test="${name}"]`))
 
   /** Stops of a rail marker, once two looks a while apart show the same: the light may still be worked out. */
   const stopsAtRest = async (pointId: string): Promise<number> => {
@@ -63,6 +64,7 @@ export const openBrowser = async (size: Size) => {
     driver: driver as WebDriver,
     folder,
     find,
+    locate,
     close,
     stopsAtRest,
     go: (url: string) => driver.get(url),
