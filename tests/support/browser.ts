@@ -39,8 +39,8 @@ export const openBrowser = async (size: Size) => {
   })
 
   /** Waits until an element is on the page. */
-  const locate = (by: By): Promise<WebElement> => driver.wait(until.elementLocated(by), WAIT_MS, `${by} is not on the page`)
-  const find = (name: string): Promise<WebElement> => locate(By.css(`[data-test="${name}"]`))
+  const locate = (by: By) => driver.wait(until.elementLocated(by), WAIT_MS, `${by} is not on the page`)
+  const find = (name: string) => locate(By.css(`[data-test="${name}"]`))
 
   /** Stops of a rail marker, once two looks a while apart show the same: the light may still be worked out. */
   const stopsAtRest = async (pointId: string): Promise<number> => {
