@@ -3,8 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { expectWithin } from '#support/tolerance'
 import { solvedSet } from '#support/solvedSet'
 import { SRGB_RESPONSE } from '#core/camera/response'
-import { castFrame } from '#core/camera/frameView'
-import { projectionOf } from '#core/camera/projection'
+import { cameraView } from '#core/camera/takeFrame'
 import { backdropValues } from '#core/frames/readFrame'
 import { correctionFor } from '#core/metering/correction'
 import { learnFrom, surpriseStops } from '#core/metering/learning'
@@ -50,7 +49,7 @@ describe('a rehearsal on the bench', () => {
     const set = await rehearse(seed)
     const { solved, camera, points, at } = await solvedSet(set)
     const picture = decode(await benchFrame({ set, lookId: 'white', camera, seed, take: 99, width: 80 }))
-    const view = castFrame(solved.stage, projectionOf(set), picture.width, picture.height)
+    const view = cameraView(set, solved, picture.width)
     const values = backdropValues(picture, view, solved.stage.scene.surfaces.map(surface => surface.id), points, SRGB_RESPONSE)
     const inFrame = SRGB_RESPONSE.linearFromValue(values[BACKDROP_MIDDLE]!) / SRGB_RESPONSE.linearFromValue(250)
     expectWithin(Math.log2(inFrame), 0, 0.1)

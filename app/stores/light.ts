@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { learnFrom } from '#core/metering/learning'
-import { lightKey, stageKey } from '#core/set/lightingKey'
+import { lightKey, stageKey, thingsKey } from '#core/set/lightingKey'
 import { BAND_COUNT } from '#core/set/lightingSolver'
 import { bandPoints, meterPoints } from '#core/set/points'
 import type { LightSetting, StudioSet, Target } from '#core/set/schema'
@@ -8,6 +8,7 @@ import { solveLook } from '#core/solve/lookPowers'
 import { verdictOf } from '#core/solve/verdict'
 import { cameraSettingOf, readLook, readPoint, type Lighting } from '#core/tone/readout'
 import type { LightLayer } from '#core/transport/lightLayer'
+import type { Exactness } from '~/workers/light.worker'
 import { startLightWorker } from '~/workers/lightWorker'
 import { useStudio } from './studio'
 
@@ -24,27 +25,45 @@ export const useLight = defineStore('light', () => {
   const layers = shallowRef<{ set: StudioSet, layers: LightLayer[] } | undefined>()
   const solvedRevision = ref(0)
   const failure = ref<string | null>(null)
+  /** Share of the solve under way that is done; null when none is. */
+  const progress = ref<number | null>(null)
+  /** Whether the figures come from a draft that nothing is finishing. */
+  const isStopped = ref(false)
   const asked = shallowRef<Ask | null>(null)
   let revision = 0
   let startedAt = 0
   let isBusy = false
   let isWaiting = false
 
-  const surfaces = computed(() => stageKey(studio.document))
-  const geometry = computed(() => JSON.stringify([surfaces.value, studio.document.lights.map(light => [light.id, light.job, lightKey(light, studio.document)])]))
+  const geometry = computed(() => JSON.stringify([stageKey(studio.document), studio.document.lights.map(light => [light.id, light.job, lightKey(light, studio.document)])]))
+  let lastThings = ''
   let lastSurfaces = ''
 
-  const solveOnce = async (quality: 'draft' | 'full') => {
+  const solveOnce = async (exactness: Exactness): Promise<boolean> => {
     const set = studio.document
     revision += 1
     startedAt = performance.now()
-    const answer = await worker.solve(revision, toRaw(set), quality)
-    if (!answer) return
+    progress.value = 0
+    const answer = await worker.solve(revision, toRaw(set), exactness, (share) => {
+      progress.value = share
+    })
+    progress.value = null
+    if (!answer) return false
     layers.value = { set, layers: answer.layers }
-    if (quality === 'full') solvedRevision.value = answer.revision
+    if (!answer.isDraft) solvedRevision.value = answer.revision
+    return !answer.isDraft
   }
 
-  /** Solves until nothing newer waits: a draft first when surfaces moved, so that figures follow the hand. */
+  /** What gives figures at once: nothing has to be left out when surfaces stay, little when lights move, more when other things do. */
+  const firstExactness = (): Exactness => {
+    const [things, surfaces] = [thingsKey(studio.document), stageKey(studio.document)]
+    const first = lastThings === '' || surfaces === lastSurfaces ? 'full' : things === lastThings ? 'quick' : 'draft'
+    lastThings = things
+    lastSurfaces = surfaces
+    return first
+  }
+
+  /** Solves until nothing newer waits: in a rough way first when surfaces moved, so that figures follow the hand. */
   const solve = async () => {
     if (isBusy) {
       isWaiting = true
@@ -55,10 +74,9 @@ export const useLight = defineStore('light', () => {
     try {
       do {
         isWaiting = false
-        const isMoved = lastSurfaces !== '' && lastSurfaces !== surfaces.value
-        lastSurfaces = surfaces.value
-        await solveOnce(isMoved ? 'draft' : 'full')
-        if (isMoved && !isWaiting) await solveOnce('full')
+        isStopped.value = false
+        const isWhole = await solveOnce(firstExactness())
+        if (!isWhole && !isWaiting && !isStopped.value) await solveOnce('full')
       } while (isWaiting)
       failure.value = null
     }
@@ -68,6 +86,12 @@ export const useLight = defineStore('light', () => {
     finally {
       isBusy = false
     }
+  }
+
+  /** Stops the solve under way; what figures there are stay. */
+  const stop = () => {
+    isStopped.value = true
+    void worker.supersede(revision + 1)
   }
 
   watch(geometry, solve, { immediate: true })
@@ -111,6 +135,6 @@ export const useLight = defineStore('light', () => {
   const shownSettings = computed((): Record<string, LightSetting> => asked.value && answer.value ? answer.value.settings : studio.look.lights)
 
   return {
-    worker, solvedRevision, failure, asked, points, learned, lighting, camera, targets, answer, readouts, ghosts, verdict, band, shownSettings,
+    worker, solvedRevision, failure, progress, isStopped, stop, solve, asked, points, learned, lighting, camera, targets, answer, readouts, ghosts, verdict, band, shownSettings,
   }
 })

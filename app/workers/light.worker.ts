@@ -2,20 +2,30 @@ import { expose, transfer } from 'comlink'
 import { decode } from 'fast-png'
 import { responseOf } from '#core/camera/response'
 import { developFrame } from '#core/camera/develop'
-import { exposeFrame, lightWholeFrame, type LitFrame } from '#core/camera/takeFrame'
+import { FOR_MAPS, type Sampling } from '#core/camera/frameLight'
+import { cameraView, exposeFrame, frameHeight, lightView, type LitFrame } from '#core/camera/takeFrame'
 import { castFrame } from '#core/camera/frameView'
-import { projectionOf } from '#core/camera/projection'
+import { around, ontoBackdrop, projectionOf, throughLens, type RayThrough } from '#core/camera/projection'
 import { backdropValues } from '#core/frames/readFrame'
 import { meterPoints } from '#core/set/points'
 import { checkSet } from '#core/formats/setFile'
 import { lightingSolver, type SolvedSet } from '#core/set/lightingSolver'
 import type { CameraSetting, LightSetting, StudioSet } from '#core/set/schema'
 import type { Learned } from '#core/metering/learning'
-import type { LightLayer } from '#core/transport/lightLayer'
+import { bouncedByOwner, type LightLayer } from '#core/transport/lightLayer'
 import { QUALITY } from '#core/transport/stage'
+import { evennessOf, type Evenness } from '#core/tone/evenness'
+import { luminance } from '#core/units/rgb'
+import type { Vector } from '#core/units/vector'
 
 /** Layers of light for one revision of a set's geometry. */
-export type SolveAnswer = { revision: number, layers: LightLayer[] }
+export type SolveAnswer = { revision: number, layers: LightLayer[], isDraft: boolean }
+
+/**
+ * How exactly to solve: `quick` lets lights that only moved keep what their housings hide, `draft` casts about a quarter of the
+ * rays, `full` is what everything comes to rest at.
+ */
+export type Exactness = 'quick' | 'draft' | 'full'
 
 /** How a frame is exposed: everything that changes without a new solve. */
 export type Exposing = { settings: Record<string, LightSetting>, camera: CameraSetting, learned: Learned }
@@ -23,16 +33,35 @@ export type Exposing = { settings: Record<string, LightSetting>, camera: CameraS
 /** A picture ready for a canvas. */
 export type Developed = { revision: number, width: number, height: number, data: Uint8ClampedArray<ArrayBuffer> }
 
-/** Coarser, for things that move the surfaces themselves: about a quarter of the rays. */
+/** A picture of the set: through its lens, of its backdrop square on, or all round a place. */
+export type Looking
+  = | { at: 'frame', width: number }
+    | { at: 'backdrop', width: number }
+    | { at: 'around', width: number, eye: Vector, turnDeg: number }
+
+/** Where the bounced part of each reading comes from, luminance at full power: point, light, thing. */
+export type BounceTable = Record<string, Record<string, Record<string, number>>>
+
 const DRAFT_QUALITY = { ...QUALITY, raysPerPatch: 16, samplesPerPatch: 6, raysPerPoint: 256, frontForPoints: 8 }
 
 const solvers = { draft: lightingSolver(DRAFT_QUALITY), full: lightingSolver(QUALITY) }
 let newest = 0
 let solved: { revision: number, set: StudioSet, answer: SolvedSet } | undefined
-let frame: { revision: number, set: StudioSet, lit: LitFrame } | undefined
+const pictures = new Map<Looking['at'], { revision: number, set: StudioSet, lit: LitFrame }>()
 
-/** Lets waiting messages in. */
-const breathe = () => new Promise<void>(resolve => setTimeout(resolve, 0))
+/** Work lets waiting messages in after this long. */
+const TURN_MS = 12
+
+/** Lets waiting messages in, now and then; answers whether the work is still wanted. */
+const breather = (isWanted: () => boolean) => {
+  let last = performance.now()
+  return async (): Promise<boolean> => {
+    if (performance.now() - last < TURN_MS) return true
+    await new Promise<void>(resolve => setTimeout(resolve, 0))
+    last = performance.now()
+    return isWanted()
+  }
+}
 
 const checked = (value: StudioSet): StudioSet => {
   const outcome = checkSet(value)
@@ -40,47 +69,84 @@ const checked = (value: StudioSet): StudioSet => {
   return outcome.value
 }
 
+const viewOf = (set: StudioSet, { stage }: SolvedSet, looking: Looking) => {
+  const cast = (rays: RayThrough, height: number) => castFrame(stage, rays, looking.width, Math.max(8, Math.round(height)))
+  switch (looking.at) {
+    case 'frame': return cast(throughLens(projectionOf(set)), frameHeight(set, looking.width))
+    case 'backdrop': return cast(ontoBackdrop(set), looking.width * set.backdrop.heightM / set.backdrop.widthM)
+    case 'around': return cast(around(looking.eye, looking.turnDeg), looking.width / 2)
+  }
+}
+
+const SAMPLING: Record<Looking['at'], Sampling | undefined> = { frame: undefined, backdrop: FOR_MAPS, around: undefined }
+
 const worker = {
   /** Everything older than this revision may stop where it is. */
   supersede: (revision: number) => {
     newest = Math.max(newest, revision)
   },
 
-  /** Layers of every light, or undefined when a newer revision came in between. */
-  solve: async (revision: number, input: StudioSet, quality: 'draft' | 'full'): Promise<SolveAnswer | undefined> => {
+  /** Layers of every light, or undefined when a newer revision came in between. `report` hears the share that is done. */
+  solve: async (revision: number, input: StudioSet, exactness: Exactness, report: (share: number) => void): Promise<SolveAnswer | undefined> => {
     const set = checked(input)
     newest = Math.max(newest, revision)
-    const answer = await solvers[quality](set, async () => {
-      await breathe()
-      return newest > revision
-    })
+    const breathe = breather(() => newest <= revision)
+    const pause = async (share: number) => {
+      const isWanted = await breathe()
+      report(share)
+      return !isWanted
+    }
+    const answer = await solvers[exactness === 'draft' ? 'draft' : 'full'](set, { pause, mayLag: exactness === 'quick' })
     if (!answer) return undefined
     solved = { revision, set, answer }
-    return { revision, layers: answer.layers }
+    return { revision, layers: answer.layers, isDraft: exactness === 'draft' || answer.isLagging }
   },
 
-  /** Lights the frame of what was solved last; true when it got to the end. */
-  lightFrame: async (revision: number, width: number): Promise<boolean> => {
+  /** Lights a picture of what was solved last; true when it got to the end. */
+  light: async (revision: number, looking: Looking): Promise<boolean> => {
     if (solved?.revision !== revision) return false
     const { set, answer } = solved
-    const work = lightWholeFrame(set, answer, width)
+    const breathe = breather(() => newest <= revision)
+    const work = lightView(answer, viewOf(set, answer, looking), SAMPLING[looking.at])
     for (;;) {
       const turn = work.next()
       if (turn.done) {
-        frame = { revision, set, lit: turn.value }
+        pictures.set(looking.at, { revision, set, lit: turn.value })
         return true
       }
-      await breathe()
-      if (newest > revision) return false
+      if (!await breathe()) return false
     }
   },
 
-  /** The lit frame as a picture at some powers and camera setting. */
-  develop: ({ settings, camera, learned }: Exposing): Developed | undefined => {
-    if (!frame) return undefined
-    const { set, lit, revision } = frame
+  /** A lit picture at some powers and camera setting. */
+  develop: (at: Looking['at'], { settings, camera, learned }: Exposing): Developed | undefined => {
+    const picture = pictures.get(at)
+    if (!picture) return undefined
+    const { set, lit, revision } = picture
     const data = developFrame(exposeFrame(set, lit, settings, camera, learned), responseOf(set.camera))
     return transfer({ revision, width: lit.view.width, height: lit.view.height, data }, [data.buffer])
+  },
+
+  /** How even the backdrop's map is; the lens's veil left out. */
+  evenness: ({ settings, camera, learned }: Exposing, columns: number, rows: number): Evenness | undefined => {
+    const picture = pictures.get('backdrop')
+    if (!picture) return undefined
+    const { set, lit } = picture
+    const linear = exposeFrame({ ...set, camera: { ...set.camera, veilingGlare: 0 } }, lit, settings, camera, learned)
+    return evennessOf(linear, lit.view.width, lit.view.height, set.backdrop.reflectance, columns, rows)
+  },
+
+  /** Which things the bounced part of the named points' readings comes from. */
+  bounces: (revision: number, pointIds: readonly string[]): BounceTable | undefined => {
+    if (solved?.revision !== revision) return undefined
+    const { stage, fields, receivers } = solved.answer
+    return Object.fromEntries(receivers.filter(receiver => pointIds.includes(receiver.id)).map(receiver => [
+      receiver.id,
+      Object.fromEntries(fields.map(field => [
+        field.emitter.id,
+        Object.fromEntries(Object.entries(bouncedByOwner(stage, field, receiver)).map(([owner, light]) => [owner, luminance(light)])),
+      ])),
+    ]))
   },
 
   /** Pixel values at the backdrop's points in a PNG that was taken with the set's framing. */
@@ -89,7 +155,7 @@ const worker = {
     const picture = decode(png)
     const answer = await solvers.full(set)
     if (!answer) throw new Error('The reading of the frame was interrupted.')
-    const view = castFrame(answer.stage, projectionOf(set), picture.width, picture.height)
+    const view = cameraView(set, answer, picture.width)
     return backdropValues(picture, view, answer.stage.scene.surfaces.map(surface => surface.id), meterPoints(set), responseOf(set.camera))
   },
 }

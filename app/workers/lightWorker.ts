@@ -1,14 +1,17 @@
-import { wrap } from 'comlink'
-import type { LightWorker } from './light.worker'
+import { proxy, wrap } from 'comlink'
+import type { StudioSet } from '#core/set/schema'
+import type { Exactness, LightWorker } from './light.worker'
 
 /** Starts the worker that carries the light. Plain functions come back: a bare proxy would answer to any name, a framework's own too. */
 export const startLightWorker = () => {
   const remote = wrap<LightWorker>(new Worker(new URL('./light.worker.ts', import.meta.url), { type: 'module' }))
   return {
     supersede: (...question: Parameters<LightWorker['supersede']>) => remote.supersede(...question),
-    solve: (...question: Parameters<LightWorker['solve']>) => remote.solve(...question),
-    lightFrame: (...question: Parameters<LightWorker['lightFrame']>) => remote.lightFrame(...question),
+    solve: (revision: number, set: StudioSet, exactness: Exactness, report: (share: number) => void) => remote.solve(revision, set, exactness, proxy(report)),
+    light: (...question: Parameters<LightWorker['light']>) => remote.light(...question),
     develop: (...question: Parameters<LightWorker['develop']>) => remote.develop(...question),
+    evenness: (...question: Parameters<LightWorker['evenness']>) => remote.evenness(...question),
+    bounces: (...question: Parameters<LightWorker['bounces']>) => remote.bounces(...question),
     readPicture: (...question: Parameters<LightWorker['readPicture']>) => remote.readPicture(...question),
   }
 }

@@ -5,7 +5,7 @@ import type { FrameView } from './frameView'
 import type { Response } from './response'
 
 /** A light's frame with the factor of its power. */
-export type WeightedFrame = { exposure: Float32Array, weight: number }
+export type WeightedFrame = { layer: Float32Array, weight: number }
 
 /** Steps of the table from linear light to pixel values. */
 const TABLE_STEPS = 4096
@@ -13,18 +13,17 @@ const TABLE_STEPS = 4096
 const toneTable = (response: Response): Uint8ClampedArray =>
   Uint8ClampedArray.from({ length: TABLE_STEPS + 1 }, (_, step) => response.valueFromLinear(step / TABLE_STEPS))
 
-/** Linear value of every channel of every pixel: reflectance times light over the camera setting, plus the lens's veil. */
+/** Linear value of every channel of every pixel: what is sent back over the camera setting, plus the lens's veil. */
 export const linearFrame = (view: FrameView, frames: readonly WeightedFrame[], camera: CameraSetting, veilingGlare: number): Float32Array => {
   const linear = new Float32Array(view.width * view.height * 3)
   // A flat reading at the camera setting puts reflectance R at linear value R.
   const unit = camera.iso / (METER_CONSTANT.flat * camera.fNumber ** 2)
-  for (const { exposure, weight } of frames) {
+  for (const { layer, weight } of frames) {
     const factor = weight * unit
-    for (let index = 0; index < linear.length; index++) linear[index]! += exposure[index]! * factor
+    for (let index = 0; index < linear.length; index++) linear[index]! += layer[index]! * factor
   }
   const mean = [0, 0, 0]
   for (let index = 0; index < linear.length; index++) {
-    linear[index]! *= view.reflectance[index]!
     mean[index % 3]! += linear[index]!
   }
   const pixels = view.width * view.height

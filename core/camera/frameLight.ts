@@ -1,47 +1,151 @@
-import { openLightAt, sampleEmitter, visibleShare } from '../transport/direct'
-import { RAY_OFFSET_M } from '../transport/kernel'
-import type { LightField } from '../transport/lightLayer'
+import { openLightAt, sampleEmitter, visibleShare, type EmitterSamples } from '../transport/direct'
+import { RAY_OFFSET_M } from '../geometry/kernel'
+import { sideOf, transmits } from '../geometry/surface'
+import { radianceToward } from '../transport/glow'
+import { enteringShare } from '../transport/gloss'
+import { gather } from '../transport/gather'
+import { lobeToward } from '../transport/glints'
+import { thrownAt, type LightField } from '../transport/lightLayer'
+import { shiningFronts } from '../transport/shining'
 import type { Stage } from '../transport/stage'
+import type { Vector } from '../units/vector'
 import type { FrameView } from './frameView'
 
-/** Samples of a light's front for the open light, and the step by which a pixel picks its own of them for shadows. */
-const FRONT = 4
+/**
+ * Samples of a light's front for the open light, per side; and of its 64 shadow samples, how many each pixel asks: with few,
+ * neighbours ask different ones and are evened out, which suits pictures; maps ask many.
+ */
+export type Sampling = { front: number, shadowsAsked: number, isEvened: boolean }
+
+const FOR_PICTURES: Sampling = { front: 4, shadowsAsked: 4, isEvened: true }
+export const FOR_MAPS: Sampling = { front: 8, shadowsAsked: 32, isEvened: false }
 const SHADOW_FRONT = 8
-const SHADOW_STEP = 4
 
 const ROWS_A_TURN = 24
 
-/**
- * One light's exposure on the surface behind every pixel at full power, direct and bounced, three channels a pixel in lux-seconds.
- * Yields after each few rows, so that the caller can let other work through; returns the whole when it is done.
- */
-export function* lightFrame(stage: Stage, view: FrameView, field: LightField): Generator<void, Float32Array> {
-  const { emitter } = field
-  const count = view.width * view.height
-  const exposure = new Float32Array(count * 3)
-  const open = sampleEmitter(emitter, FRONT)
-  const shadow = sampleEmitter(emitter, SHADOW_FRONT)
-  for (let pixel = 0; pixel < count; pixel++) {
-    if (pixel % (view.width * ROWS_A_TURN) === 0) yield
-    if (view.surface[pixel]! < 0) continue
-    const at = pixel * 6
-    const p = view.points
-    const [nx, ny, nz] = [p[at + 3]!, p[at + 4]!, p[at + 5]!]
-    const [x, y, z] = [p[at]! + RAY_OFFSET_M * nx, p[at + 1]! + RAY_OFFSET_M * ny, p[at + 2]! + RAY_OFFSET_M * nz]
-    let direct = openLightAt(open, x, y, z, nx, ny, nz)
-    // Neighbours in a block of pixels ask different parts of the front, so that penumbras are soft at few rays.
-    const first = ((pixel % view.width) * 3 + Math.floor(pixel / view.width) * 5) % SHADOW_STEP
-    if (direct > 0) {
-      const share = visibleShare(shadow, stage.rays, x, y, z, nx, ny, nz, first, SHADOW_STEP)
-      // Only where the light is partly hidden does it take all samples to be smooth.
-      direct *= share > 0 && share < 1 ? visibleShare(shadow, stage.rays, x, y, z, nx, ny, nz, 0, 1) : share
-    }
+/** Bounced light at every node of the view (patches, then vertices) from one light, three channels. */
+const lightOnNodes = (stage: Stage, view: FrameView, field: LightField): Float32Array => {
+  const nodes = new Float32Array(field.irradiance.length + view.vertices.length * 3)
+  nodes.set(field.irradiance)
+  view.vertices.forEach(({ position, normal, view: seen }, index) => {
+    const bounced = gather(seen, field.radiosity)
+    const thrown = thrownAt(stage, field, position, normal)
     for (let channel = 0; channel < 3; channel++) {
-      const irradiance = field.irradiance[channel as 0 | 1 | 2]
-      let bounced = 0
-      for (let corner = pixel * 4; corner < pixel * 4 + 4; corner++) bounced += view.patchShares[corner]! * irradiance[view.patches[corner]!]!
-      exposure[pixel * 3 + channel] = direct * emitter.intensity[channel]! + bounced
+      nodes[field.irradiance.length + index * 3 + channel] = bounced[channel]! + thrown * field.emitter.intensity[channel]!
+    }
+  })
+  return nodes
+}
+
+/** The share of a front that each place sees, from a few samples each; neighbours ask different ones. Yields between rows. */
+function* visibility(stage: Stage, view: FrameView, shadow: EmitterSamples, open: Float32Array, asked: number): Generator<void, Float32Array> {
+  const share = new Float32Array(view.count)
+  const p = view.points
+  // Every tile of 4 x 4 pixels asks all the samples, each pixel its own few.
+  const step = Math.max(1, Math.floor(shadow.count / asked))
+  for (let index = 0; index < view.count; index++) {
+    if (index % (view.width * ROWS_A_TURN) === 0) yield
+    if (!(open[index]! > 0)) continue
+    const at = index * 6
+    const [nx, ny, nz] = [p[at + 3]!, p[at + 4]!, p[at + 5]!]
+    const first = ((index % view.width) % 4 + (Math.floor(index / view.width) % 4) * 4) * 7 % step
+    share[index] = visibleShare(shadow, stage.rays, p[at]! + LIFT_M * nx, p[at + 1]! + LIFT_M * ny, p[at + 2]! + LIFT_M * nz, nx, ny, nz, first, step)
+  }
+  return share
+}
+
+/** Cosine to the normal at which a place (position, normal) sees another; 0 from behind. */
+const cosineToward = (place: Vector, p: ArrayLike<number>): number => {
+  const [dx, dy, dz] = [place[0] - p[0]!, place[1] - p[1]!, place[2] - p[2]!]
+  return Math.max(0, (dx * p[3]! + dy * p[4]! + dz * p[5]!) / Math.hypot(dx, dy, dz))
+}
+
+/** Bodies are facets under a smooth normal: rays start a little further off, or facets would shade themselves. */
+const LIFT_M = 6 * RAY_OFFSET_M
+
+/** Pixels whose shadows may be evened out: the same surface, looking alike. */
+const ALIKE = 0.9
+
+/** Evens the visible share out over tiles of 4 x 4 pixels, never across an edge. Mirrored places stay as they are. */
+const evened = (view: FrameView, share: Float32Array): Float32Array => {
+  const { width, height, surface, points } = view
+  const even = share.slice()
+  for (let row = 0; row < height; row++) {
+    for (let column = 0; column < width; column++) {
+      const own = row * width + column
+      if (surface[own]! < 0) continue
+      let [sum, count] = [0, 0]
+      for (let y = Math.max(0, row - 1); y <= Math.min(height - 1, row + 2); y++) {
+        for (let x = Math.max(0, column - 1); x <= Math.min(width - 1, column + 2); x++) {
+          const other = y * width + x
+          if (surface[other] !== surface[own]) continue
+          const [a, b] = [own * 6 + 3, other * 6 + 3]
+          if (points[a]! * points[b]! + points[a + 1]! * points[b + 1]! + points[a + 2]! * points[b + 2]! < ALIKE) continue
+          sum += share[other]!
+          count += 1
+        }
+      }
+      even[own] = sum / count
     }
   }
-  return exposure
+  return even
+}
+
+/** Direct light of one front on every place, shadows included, per unit of axis intensity. */
+function* directOnPlaces(stage: Stage, view: FrameView, open: EmitterSamples, shadow: EmitterSamples, sampling: Sampling): Generator<void, Float32Array> {
+  const direct = new Float32Array(view.count)
+  const p = view.points
+  for (let index = 0; index < view.count; index++) {
+    if (view.surface[index]! >= 0) direct[index] = openLightAt(open, p[index * 6]!, p[index * 6 + 1]!, p[index * 6 + 2]!, p[index * 6 + 3]!, p[index * 6 + 4]!, p[index * 6 + 5]!)
+  }
+  const seen = yield* visibility(stage, view, shadow, direct, sampling.shadowsAsked)
+  const share = sampling.isEvened ? evened(view, seen) : seen
+  for (let index = 0; index < view.count; index++) direct[index]! *= share[index]!
+  return direct
+}
+
+/**
+ * What every pixel sends toward the viewer under one light at full power, three channels a pixel in lux-seconds: as if an even
+ * white surface received that much. Yields now and then, so that the caller can let other work through.
+ */
+export function* lightFrame(stage: Stage, view: FrameView, field: LightField, sampling: Sampling = FOR_PICTURES): Generator<void, Float32Array> {
+  const { emitter } = field
+  const { surfaces } = stage.scene
+  const sent = new Float32Array(view.count * 3)
+  const nodes = lightOnNodes(stage, view, field)
+  const fronts = [
+    { intensity: emitter.intensity, open: sampleEmitter(emitter, sampling.front), shadow: sampleEmitter(emitter, SHADOW_FRONT) },
+    ...shiningFronts(stage, field).map(front => ({ intensity: front.emitter.intensity, open: front, shadow: front })),
+  ]
+  for (const { intensity, open, shadow } of fronts) {
+    const direct = yield* directOnPlaces(stage, view, open, shadow, sampling)
+    for (let at = 0; at < sent.length; at++) sent[at]! += direct[(at / 3) | 0]! * intensity[at % 3]!
+  }
+  const onFronts = radianceToward(stage, emitter)
+  for (let index = 0; index < view.count; index++) {
+    const surface = surfaces[view.surface[index]!]
+    if (!surface) continue
+    const isThrough = transmits(surface)
+    const { gloss } = surface.shape === 'body' ? { gloss: null } : sideOf(surface, view.isFront[index] === 1, 0)
+    const entering = gloss?.kind === 'coat' ? enteringShare(gloss, cosineToward(emitter.centre, view.points.subarray(index * 6, index * 6 + 6))) : 1
+    for (let channel = 0; channel < 3; channel++) {
+      const at = index * 3 + channel
+      let [bounced, through] = [0, 0]
+      for (let corner = index * 4; corner < index * 4 + 4; corner++) {
+        const node = view.nodes[corner]! * 3 + channel
+        if (isThrough) through += view.nodeShares[corner]! * (field.radiosity[node]! + (field.shining?.[node] ?? 0))
+        else bounced += view.nodeShares[corner]! * nodes[node]!
+      }
+      sent[at] = (sent[at]! * entering + bounced) * view.reflectance[at]! + through
+    }
+    const way = view.ways.subarray(index * 3, index * 3 + 3)
+    const glow = onFronts(view.surface[index]!, view.isFront[index] === 1, way)
+    const lobe = gloss?.kind === 'lobe' ? Math.PI * lobeToward(stage, field, gloss, view.points.subarray(index * 6, index * 6 + 6), way) : 0
+    if (glow + lobe > 0) for (let channel = 0; channel < 3; channel++) sent[index * 3 + channel]! += (Math.PI * glow + lobe) * emitter.intensity[channel]!
+  }
+  const pixels = view.width * view.height
+  view.mirrorPixel.forEach((pixel, mirror) => {
+    for (let channel = 0; channel < 3; channel++) sent[pixel * 3 + channel]! += view.mirrorShare[mirror]! * sent[(pixels + mirror) * 3 + channel]!
+  })
+  return sent.slice(0, pixels * 3)
 }

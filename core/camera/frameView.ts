@@ -1,60 +1,165 @@
-import { castRay, noHit } from '../transport/kernel'
-import { pointOn } from '../transport/patches'
+import { castRay, noHit, RAY_OFFSET_M, type Hit } from '../geometry/kernel'
+import { sideOf, transmits, type Body } from '../geometry/surface'
+import { pointOn, turnOut } from '../geometry/surfacePoint'
+import { mirrored } from '../transport/follow'
+import { castView, type View } from '../transport/gather'
+import { glossShare } from '../transport/gloss'
+import { patchOfCell, type PatchGrid } from '../transport/patches'
 import type { Stage } from '../transport/stage'
-import { rayThrough, type Projection } from './projection'
+import { add, direction, dot, scale, type Vector } from '../units/vector'
+import type { RayThrough } from './projection'
 
-/** What every pixel of a frame sees; it holds for any lights. Row by row from the top left. */
+/**
+ * What every pixel of a picture sees; it holds for any lights. The pixels come first, row by row from the top left; behind them
+ * stand the places that glossy pixels mirror.
+ */
 export type FrameView = {
   width: number
   height: number
+  /** Pixels and mirrored places together. */
+  count: number
   /** Index of the surface in the scene; -1 where there is none. */
   surface: Int16Array
-  /** Place and normal, six numbers a pixel. */
+  isFront: Uint8Array
+  /** Place and normal, six numbers each. */
   points: Float32Array
-  /** Reflectance, three channels a pixel. */
+  /** Unit direction that each is looked at along. */
+  ways: Float32Array
+  /** What of the light there comes back evenly toward the viewer, three channels. */
   reflectance: Float32Array
-  /** The four patches around the pixel and their shares, for bounced light without steps. */
-  patches: Int32Array
-  patchShares: Float32Array
+  /** Four nodes around each and their shares, for bounced light without steps. A node is a patch, or a vertex behind the patches. */
+  nodes: Int32Array
+  nodeShares: Float32Array
+  /** What vertices of bodies see. */
+  vertices: { position: Vector, normal: Vector, view: View }[]
+  /** Which pixel shows each mirrored place, and how much of it. */
+  mirrorPixel: Int32Array
+  mirrorShare: Float32Array
 }
 
-/** The two cells of a row of `count` between which a coordinate lies, and the share of the second. Around a body they close. */
-const between = (coordinate: number, count: number, isClosed: boolean): [number, number, number] => {
+/** Rays that a vertex of a body casts for its bounced light. */
+const VERTEX_RAYS = 96
+
+/** The two cells of a row of `count` between which a coordinate lies, and the share of the second. */
+const between = (coordinate: number, count: number): [number, number, number] => {
   const at = coordinate * count - 0.5
   const low = Math.floor(at)
-  const keep = (cell: number) => isClosed ? (cell + count) % count : Math.min(count - 1, Math.max(0, cell))
+  const keep = (cell: number) => Math.min(count - 1, Math.max(0, cell))
   return [keep(low), keep(low + 1), at - low]
 }
 
+/** The patches around a place, each on the place's own side of whatever stands there. */
+const nodesOnGrid = (grid: PatchGrid, s: number, t: number): { nodes: number[], shares: number[] } => {
+  const [left, right, across] = between(s, grid.columns)
+  const [low, high, along] = between(t, grid.rows)
+  const own = Math.min(grid.rows - 1, Math.floor(t * grid.rows)) * grid.columns + Math.min(grid.columns - 1, Math.floor(s * grid.columns))
+  const lines = grid.cellLines[own]
+  const node = (column: number, row: number) => {
+    const [cs, ct] = [(column + 0.5) / grid.columns, (row + 0.5) / grid.rows]
+    const isBeyond = lines?.some(({ a, b, c }) => (a * s + b * t + c > 0) !== (a * cs + b * ct + c > 0))
+    return isBeyond ? patchOfCell(grid, own % grid.columns, Math.floor(own / grid.columns), s, t) : patchOfCell(grid, column, row, s, t)
+  }
+  return {
+    nodes: [node(left, low), node(right, low), node(left, high), node(right, high)],
+    shares: [(1 - across) * (1 - along), across * (1 - along), (1 - across) * along, across * along],
+  }
+}
+
+/** Numbers the vertices that pictures meet, and lets each look around once. */
+const vertexBook = (stage: Stage) => {
+  const numbers = new Map<number, number>()
+  const vertices: FrameView['vertices'] = []
+  const mostVertices = 1 << 24
+  return {
+    vertices,
+    nodeOf: (body: Body, surface: number, vertex: number): number => {
+      const key = surface * mostVertices + vertex
+      const known = numbers.get(key)
+      if (known !== undefined) return known
+      const at = (numbersOf: Float64Array): Vector => [numbersOf[vertex * 3]!, numbersOf[vertex * 3 + 1]!, numbersOf[vertex * 3 + 2]!]
+      const normal = turnOut(body, at(body.mesh.normals))
+      const position = add(body.place, scale(turnOut(body, at(body.mesh.vertices)), body.scaleM))
+      const node = stage.patches.count + vertices.length
+      // A vertex lies where facets meet; a hair off it, no facet hides its own neighbours.
+      vertices.push({ position, normal, view: castView(stage, add(position, scale(normal, 4 * RAY_OFFSET_M)), normal, 'flat', VERTEX_RAYS) })
+      numbers.set(key, node)
+      return node
+    },
+  }
+}
+
+const growable = () => {
+  const points: number[] = []
+  const ways: number[] = []
+  const reflectance: number[] = []
+  const nodes: number[] = []
+  const nodeShares: number[] = []
+  return { surface: [] as number[], isFront: [] as number[], points, ways, reflectance, nodes, nodeShares }
+}
+
 /** Casts one ray through the middle of every pixel. */
-export const castFrame = (stage: Stage, projection: Projection, width: number, height: number): FrameView => {
-  const count = width * height
-  const view: FrameView = {
+export const castFrame = (stage: Stage, rayThrough: RayThrough, width: number, height: number): FrameView => {
+  const { scene, patches } = stage
+  const seen = growable()
+  const book = vertexBook(stage)
+  const mirrors: { pixel: number, share: number, from: Vector, way: Vector }[] = []
+  const hit = noHit()
+
+  const nodesOf = (at: Hit): { nodes: number[], shares: number[] } => {
+    const surface = scene.surfaces[at.surface]!
+    if (surface.shape === 'body') {
+      const corner = (index: number) => book.nodeOf(surface, at.surface, surface.mesh.corners[at.triangle * 3 + index]!)
+      return { nodes: [corner(0), corner(1), corner(2), corner(2)], shares: [1 - at.s - at.t, at.s, at.t, 0] }
+    }
+    return nodesOnGrid(patches.grids[(at.isFront ? patches.frontGrid : patches.backGrid)[at.surface]!]!, at.s, at.t)
+  }
+
+  const look = (pixel: number, from: Vector, way: Vector, mayMirror: boolean) => {
+    castRay(stage.rays, ...from, ...way, hit)
+    seen.surface.push(hit.surface)
+    seen.isFront.push(hit.isFront ? 1 : 0)
+    seen.ways.push(...way)
+    const surface = scene.surfaces[hit.surface]
+    if (!surface) {
+      seen.points.push(0, 0, 0, 0, 0, 0)
+      seen.reflectance.push(0, 0, 0)
+      seen.nodes.push(0, 0, 0, 0)
+      seen.nodeShares.push(0, 0, 0, 0)
+      return
+    }
+    const { position, normal } = pointOn(surface, hit.s, hit.t, hit.isFront, hit.triangle)
+    const { gloss, reflectance } = sideOf(surface, hit.isFront, surface.shape === 'body' ? surface.mesh.material[hit.triangle]! : 0)
+    const away = gloss ? glossShare(gloss, Math.min(1, Math.abs(dot(way, normal)))) : 0
+    const { nodes, shares } = nodesOf(hit)
+    seen.points.push(...position, ...normal)
+    // What lets light through shows what its patches send out; see frameLight.
+    seen.reflectance.push(...transmits(surface) ? [0, 0, 0] : reflectance.map(share => share * (1 - away)))
+    seen.nodes.push(...nodes)
+    seen.nodeShares.push(...shares)
+    if (gloss?.kind === 'coat' && mayMirror) {
+      mirrors.push({ pixel, share: away, from: add(position, scale(normal, RAY_OFFSET_M)), way: direction(mirrored(way, normal)) })
+    }
+  }
+
+  const pixels = width * height
+  for (let pixel = 0; pixel < pixels; pixel++) {
+    const { from, way } = rayThrough(((pixel % width) + 0.5) / width, (Math.floor(pixel / width) + 0.5) / height)
+    look(pixel, from, direction(way), true)
+  }
+  for (const { pixel, from, way } of [...mirrors]) look(pixel, from, way, false)
+  return {
     width,
     height,
-    surface: new Int16Array(count).fill(-1),
-    points: new Float32Array(count * 6),
-    reflectance: new Float32Array(count * 3),
-    patches: new Int32Array(count * 4).fill(-1),
-    patchShares: new Float32Array(count * 4),
+    count: seen.surface.length,
+    surface: Int16Array.from(seen.surface),
+    isFront: Uint8Array.from(seen.isFront),
+    points: Float32Array.from(seen.points),
+    ways: Float32Array.from(seen.ways),
+    reflectance: Float32Array.from(seen.reflectance),
+    nodes: Int32Array.from(seen.nodes),
+    nodeShares: Float32Array.from(seen.nodeShares),
+    vertices: book.vertices,
+    mirrorPixel: Int32Array.from(mirrors, mirror => mirror.pixel),
+    mirrorShare: Float32Array.from(mirrors, mirror => mirror.share),
   }
-  const hit = noHit()
-  const [ex, ey, ez] = projection.eye
-  for (let pixel = 0; pixel < count; pixel++) {
-    const [dx, dy, dz] = rayThrough(projection, ((pixel % width) + 0.5) / width, (Math.floor(pixel / width) + 0.5) / height)
-    castRay(stage.rays, ex, ey, ez, dx, dy, dz, hit)
-    if (hit.surface < 0) continue
-    const surface = stage.scene.surfaces[hit.surface]!
-    const { position, normal } = pointOn(surface, hit.s, hit.t, hit.isFront)
-    view.surface[pixel] = hit.surface
-    view.points.set(position, pixel * 6)
-    view.points.set(normal, pixel * 6 + 3)
-    view.reflectance.set(hit.isFront || surface.shape === 'ellipsoid' ? surface.front : surface.back, pixel * 3)
-    const grid = stage.patches.grids[(hit.isFront ? stage.patches.frontGrid : stage.patches.backGrid)[hit.surface]!]!
-    const [left, right, across] = between(hit.s, grid.columns, surface.shape === 'ellipsoid')
-    const [low, high, along] = between(hit.t, grid.rows, false)
-    view.patches.set([[low, left], [low, right], [high, left], [high, right]].map(([row, column]) => grid.first + row! * grid.columns + column!), pixel * 4)
-    view.patchShares.set([(1 - across) * (1 - along), across * (1 - along), (1 - across) * along, across * along], pixel * 4)
-  }
-  return view
 }

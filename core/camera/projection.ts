@@ -1,4 +1,5 @@
-import { vectorOf } from '../set/bounds'
+import { roomBounds, vectorOf } from '../set/bounds'
+import { coveRadius } from '../set/build/backdropSurfaces'
 import type { StudioSet } from '../set/schema'
 import { add, direction, frameAround, scale, subtract, type Vector } from '../units/vector'
 
@@ -22,9 +23,39 @@ export const projectionOf = (set: StudioSet): Projection => {
   }
 }
 
-/** Direction through a place in the picture: u from left to right, v from top to bottom, both 0..1. Not a unit vector. */
-export const rayThrough = (projection: Projection, u: number, v: number): Vector =>
-  add(projection.ahead, add(
-    scale(projection.right, (2 * u - 1) * projection.halfWidth),
-    scale(projection.up, (1 - 2 * v) * projection.halfHeight),
-  ))
+/** The ray of a place in a picture: u from left to right, v from top to bottom, both 0..1. Its way need not be a unit vector. */
+export type RayThrough = (u: number, v: number) => { from: Vector, way: Vector }
+
+/** What a camera sees. */
+export const throughLens = ({ eye, ahead, right, up, halfWidth, halfHeight }: Projection): RayThrough => (u, v) => ({
+  from: eye,
+  way: add(ahead, add(scale(right, (2 * u - 1) * halfWidth), scale(up, (1 - 2 * v) * halfHeight))),
+})
+
+/** Every direction around a place in one wide picture: `turnDeg` in its middle, up at the top, behind at both ends. */
+export const around = (eye: Vector, turnDeg: number): RayThrough => (u, v) => {
+  const turned = (turnDeg * Math.PI / 180) + Math.PI / 2 + (u - 0.5) * 2 * Math.PI
+  const up = (0.5 - v) * Math.PI
+  return { from: eye, way: [Math.cos(turned) * Math.cos(up), Math.sin(turned) * Math.cos(up), Math.sin(up)] }
+}
+
+/** Maps look straight at a surface from this close, so that nothing stands between. */
+const MAP_FROM_M = 0.03
+
+/** How far before the drop the backdrop's curve stands at a height. */
+const curveAt = (backdrop: StudioSet['backdrop'], heightM: number): number => {
+  const radius = backdrop.sweepM > 0 ? coveRadius(backdrop) : 0
+  return heightM < radius ? radius - Math.sqrt(radius * radius - (radius - heightM) ** 2) : 0
+}
+
+/** The backdrop square on, edge to edge, from the floor to the top, its curve as it is met on the way down. */
+export const ontoBackdrop = ({ backdrop }: StudioSet): RayThrough => (u, v) => {
+  const heightM = backdrop.heightM * (1 - v)
+  return { from: [backdrop.centreXM + (u - 0.5) * backdrop.widthM, MAP_FROM_M + curveAt(backdrop, heightM), heightM], way: [0, -1, 0] }
+}
+
+/** The floor from above, the backdrop at the top; paper and boards that lie on it are seen as the floor. */
+export const ontoFloor = ({ room }: StudioSet): RayThrough => (u, v) => {
+  const { left, right, back, front } = roomBounds(room)
+  return { from: [left + u * (right - left), back + v * (front - back), MAP_FROM_M], way: [0, 0, -1] }
+}

@@ -4,7 +4,7 @@ import { BACKDROP_MIDDLE, KEY_SIDE } from './points'
 import type { Lamp, StudioSet } from './schema'
 
 const flash = (name: string, guideNumberM: number): Lamp =>
-  ({ kind: 'flash', name, output: { from: 'guide-number', guideNumberM }, rangeStops: 7, clickStops: 0.1 })
+  ({ kind: 'flash', name, output: { from: 'guide-number', guideNumberM }, rangeStops: 7, clickStops: 0.1, cctK: 5600 })
 
 const WHITE_WANTED = { kind: 'value', value: 250 } as const
 
@@ -22,9 +22,10 @@ export const demoSet = (): StudioSet => ({
     heightM: 3.4,
     behindBackdropM: 0.8,
     reflectances: { back: grey(0.45), front: grey(0.45), left: grey(0.45), right: grey(0.45), floor: [0.3, 0.25, 0.2], ceiling: grey(0.7) },
+    floorGloss: null,
   },
-  backdrop: { kind: 'paper-roll', name: 'White paper roll', widthM: 2.72, heightM: 2.8, centreXM: 0, sweepM: 1.6, reflectance: grey(0.88) },
-  subjects: [{ id: 'sitter', name: 'Sitter', place: { xM: 0, yM: 3.6 }, heightM: 1.72, skin: [0.5, 0.33, 0.25], clothing: [0.72, 0.69, 0.6] }],
+  backdrop: { kind: 'paper-roll', name: 'White paper roll', widthM: 2.72, heightM: 2.8, centreXM: 0, sweepM: 1.6, reflectance: grey(0.88), gloss: null, coveRadiusM: 0.35, corner: null, transmittance: [0, 0, 0] },
+  subjects: [{ id: 'sitter', name: 'Sitter', place: { xM: 0, yM: 3.6 }, heightM: 1.72, skin: [0.5, 0.33, 0.25], clothing: [0.72, 0.69, 0.6], hair: [0.07, 0.05, 0.04], pose: 'standing', turnDeg: 0 }],
   camera: {
     place: { xM: 0, yM: 7.6, zM: 1.4 },
     aimHeightM: 1.34,
@@ -33,7 +34,11 @@ export const demoSet = (): StudioSet => ({
     apertures: { widest: 2.8, smallest: 22, clickStops: 1 / 3 },
     response: { kind: 'srgb' },
     veilingGlare: 0.02,
+    whiteBalanceK: 5600,
   },
+  panels: [],
+  props: [],
+  points: [],
   lights: [
     {
       id: 'key',
@@ -42,6 +47,7 @@ export const demoSet = (): StudioSet => ({
       lamp: flash('Flash head 400', 58),
       modifier: modifierOfKind('softbox-large'),
       colour: grey(1),
+      gel: null,
       place: { xM: -1.12, yM: 4.93, zM: 2.05 },
       aim: { at: 'subject', subjectId: 'sitter', heightM: 1.55, featherPanDeg: 0, featherTiltDeg: 0 },
     },
@@ -52,6 +58,7 @@ export const demoSet = (): StudioSet => ({
       lamp: flash('Flash head 300', 50),
       modifier: modifierOfKind('wide-reflector'),
       colour: grey(1),
+      gel: null,
       place: { xM: -2.3, yM: 2.1, zM: 1.9 },
       aim: { at: 'place', place: { xM: 0.9, yM: 0, zM: 1.5 }, featherPanDeg: 0, featherTiltDeg: 0 },
     },
@@ -62,6 +69,7 @@ export const demoSet = (): StudioSet => ({
       lamp: flash('Flash head 300', 50),
       modifier: modifierOfKind('wide-reflector'),
       colour: grey(1),
+      gel: null,
       place: { xM: 2.3, yM: 2.1, zM: 1.9 },
       aim: { at: 'place', place: { xM: -0.9, yM: 0, zM: 1.5 }, featherPanDeg: 0, featherTiltDeg: 0 },
     },

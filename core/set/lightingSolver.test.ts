@@ -9,17 +9,21 @@ const COARSE = { raysPerPatch: 8, samplesPerPatch: 4, raysPerPoint: 32, frontFor
 const moved = (set: StudioSet, xM: number) => moveLight(set, 'key', { ...set.lights[0]!.place, xM })
 
 describe('solving one state of a set after another', () => {
-  it('keeps what has not changed: all for a power, all but one light for a move, nothing when surfaces move', async () => {
+  it('keeps what has not changed: all for a power, all but one light for a quick move, nothing when surfaces move', async () => {
     const solve = lightingSolver(COARSE)
     const set = demoSet()
     const first = (await solve(set))!
     const power = (await solve(changeSettings(set, 'white', { key: { on: true, powerStops: -5 } })))!
     expect(power.stage).toBe(first.stage)
     power.fields.forEach((field, index) => expect(field).toBe(first.fields[index]))
-    const key = (await solve(moved(set, -0.8)))!
-    expect(key.fields.map((field, index) => field === first.fields[index])).toEqual([false, true, true])
-    const subject = (await solve(moveSubject(set, 'sitter', 0.1, 3.6)))!
-    expect(subject.stage).not.toBe(first.stage)
+    const quick = (await solve(moved(set, -0.8), { mayLag: true }))!
+    expect(quick.fields.map((field, index) => field === first.fields[index])).toEqual([false, true, true])
+    expect(quick.isLagging).toBe(true)
+    const whole = (await solve(moved(set, -0.8)))!
+    expect(whole.stage).not.toBe(first.stage)
+    expect(whole.isLagging).toBe(false)
+    const subject = (await solve(moveSubject(set, 'sitter', 0.1, 3.6), { mayLag: true }))!
+    expect(subject.isLagging).toBe(false)
     expect(subject.fields.some(field => first.fields.includes(field))).toBe(false)
   })
 
@@ -27,19 +31,21 @@ describe('solving one state of a set after another', () => {
     const set = demoSet()
     const used = lightingSolver(COARSE)
     await used(moved(set, -0.5))
+    await used(moved(set, -0.6), { mayLag: true })
     await used(moveSubject(set, 'sitter', 0.4, 3))
     const [again, fresh] = [(await used(set))!, (await lightingSolver(COARSE)(set))!]
     expect(again.layers).toEqual(fresh.layers)
   })
 
-  it('stops when it is told to, and goes on from what it had', async () => {
+  it('stops when it is told to, tells how far it is, and goes on from what it had', async () => {
     const solve = lightingSolver(COARSE)
     const set = demoSet()
-    let asked = 0
-    expect(await solve(set, () => Promise.resolve(++asked > 2))).toBeUndefined()
-    expect(asked).toBe(3)
+    const shares: number[] = []
+    const stopBeforeLastLight = (share: number) => Promise.resolve(shares.push(share) > 0 && share > 0.8)
+    expect(await solve(set, { pause: stopBeforeLastLight })).toBeUndefined()
+    expect(shares).toEqual([...shares].sort((a, b) => a - b))
     let left = 0
-    expect(await solve(set, () => Promise.resolve(++left < 0))).toBeDefined()
+    expect(await solve(set, { pause: () => Promise.resolve(++left < 0) })).toBeDefined()
     expect(left).toBe(1)
   })
 

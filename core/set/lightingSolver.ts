@@ -1,6 +1,7 @@
 import { readField, solveField, viewReceiver, type LightField, type LightLayer, type SeenReceiver, type Share } from '../transport/lightLayer'
 import { prepareStage, QUALITY, type Quality, type Stage } from '../transport/stage'
-import { lightKey, stageKey } from './lightingKey'
+import { inSteps } from '../units/steps'
+import { lightKey, stageKey, thingsKey } from './lightingKey'
 import { bandPoints, meterPoints } from './points'
 import { emitterOf, sceneOf } from './scene'
 import type { StudioSet } from './schema'
@@ -8,23 +9,31 @@ import type { StudioSet } from './schema'
 /** Points across the backdrop's band of tone. */
 export const BAND_COUNT = 24
 
-/** Everything solved for one state of a set; fields and layers in the order of its lights. */
-export type SolvedSet = { stage: Stage, fields: LightField[], layers: LightLayer[] }
+/** Everything solved for one state of a set; fields, layers and receivers in their own order. */
+export type SolvedSet = {
+  stage: Stage
+  fields: LightField[]
+  layers: LightLayer[]
+  receivers: SeenReceiver[]
+  /** True where lights have moved but what they hide has not yet: quick, and within what their housings take. */
+  isLagging: boolean
+}
 
-/** Whether to stop between two lights, since a newer question is waiting. */
-export type ShouldStop = () => Promise<boolean>
-
-const never: ShouldStop = () => Promise.resolve(false)
+export type SolveOptions = {
+  /** Asked between steps with the share that is done; answers whether to stop, since a newer question is waiting. */
+  pause?: (share: number) => Promise<boolean>
+  /** Whether lights that only moved may be answered for with their housings still at their old places. */
+  mayLag?: boolean
+}
 
 /** Keeps what was made for a key as long as each round asks for it again. */
 const keepsake = <T>() => {
   let kept = new Map<string, T>()
   return {
-    has: (key: string) => kept.has(key),
-    get: (key: string, make: () => T): T => {
-      const found = kept.get(key) ?? make()
-      kept.set(key, found)
-      return found
+    get: (key: string): T | undefined => kept.get(key),
+    set: (key: string, value: T): T => {
+      kept.set(key, value)
+      return value
     },
     keepOnly: (keys: readonly string[]) => {
       kept = new Map(keys.flatMap(key => kept.has(key) ? [[key, kept.get(key)!]] : []))
@@ -32,49 +41,62 @@ const keepsake = <T>() => {
   }
 }
 
+/** Share of the whole work that the stage takes; the lights take the rest. */
+const STAGE_SHARE = 0.5
+
 /**
  * Solves sets one after another and keeps what has not changed: the stage while surfaces stay, a light's field while it stays,
  * and what each receiver sees. Answers undefined when it was told to stop; what was finished by then is kept.
  */
 export const lightingSolver = (quality: Quality = QUALITY) => {
-  const stages = keepsake<Stage>()
+  let known: { key: string, things: string, number: number, stage: Stage } | undefined
   const fields = keepsake<LightField>()
   const receivers = keepsake<SeenReceiver>()
 
   /** What was read of a field at a receiver lasts as long as both do. */
   const shares = new WeakMap<LightField, WeakMap<SeenReceiver, Share>>()
   const shareOf = (stage: Stage, field: LightField, receiver: SeenReceiver): Share => {
-    const known = shares.get(field) ?? new WeakMap<SeenReceiver, Share>()
-    shares.set(field, known)
-    const share = known.get(receiver) ?? readField(stage, field, receiver)
-    known.set(receiver, share)
+    const ofField = shares.get(field) ?? new WeakMap<SeenReceiver, Share>()
+    shares.set(field, ofField)
+    const share = ofField.get(receiver) ?? readField(stage, field, receiver)
+    ofField.set(receiver, share)
     return share
   }
 
-  return async (set: StudioSet, shouldStop: ShouldStop = never): Promise<SolvedSet | undefined> => {
-    const surfaces = stageKey(set)
-    stages.keepOnly([surfaces])
-    const stage = stages.get(surfaces, () => prepareStage(sceneOf(set), quality))
+  const stageOf = async (set: StudioSet, pause: (share: number) => Promise<boolean>, mayLag: boolean) => {
+    const key = stageKey(set)
+    const things = thingsKey(set)
+    if (known && (known.key === key || (mayLag && known.things === things))) return { ...known, isLagging: known.key !== key }
+    const stage = await inSteps(prepareStage(sceneOf(set), quality), share => pause(STAGE_SHARE * share))
+    if (!stage) return undefined
+    known = { key, things, number: (known?.number ?? 0) + 1, stage }
+    return { ...known, isLagging: false }
+  }
+
+  return async (set: StudioSet, { pause = () => Promise.resolve(false), mayLag = false }: SolveOptions = {}): Promise<SolvedSet | undefined> => {
+    const ground = await stageOf(set, pause, mayLag)
+    if (!ground) return undefined
+    const { stage, number, isLagging } = ground
 
     const points = [...meterPoints(set), ...bandPoints(set, BAND_COUNT)].map(point => ({
       point,
-      key: JSON.stringify([surfaces, point.id, point.position, point.facing, point.receptor]),
+      key: JSON.stringify([number, point.id, point.position, point.facing, point.receptor]),
     }))
     receivers.keepOnly(points.map(({ key }) => key))
-    const seen = points.map(({ point, key }) => receivers.get(key, () => viewReceiver(stage, point)))
+    const seen = points.map(({ point, key }) => receivers.get(key) ?? receivers.set(key, viewReceiver(stage, point)))
 
-    const lights = set.lights.map(light => ({ light, emitter: emitterOf(light, set), key: `${light.id} ${lightKey(light, set)} ${surfaces}` }))
+    const lights = set.lights.map(light => ({ light, key: `${number} ${light.id} ${lightKey(light, set)}` }))
     fields.keepOnly(lights.map(({ key }) => key))
-    for (const { emitter, key } of lights) {
-      if (fields.has(key)) continue
-      if (await shouldStop()) return undefined
-      fields.get(key, () => solveField(stage, emitter))
+    const solved: LightField[] = []
+    for (const [index, { light, key }] of lights.entries()) {
+      const kept = fields.get(key)
+      if (!kept && await pause(STAGE_SHARE + (1 - STAGE_SHARE) * index / lights.length)) return undefined
+      solved.push(kept ?? fields.set(key, solveField(stage, emitterOf(light, set))))
     }
-    const solved = lights.map(({ emitter, key }) => fields.get(key, () => solveField(stage, emitter)))
     const layers = solved.map((field): LightLayer => ({
       lightId: field.emitter.id,
       shares: Object.fromEntries(seen.map(receiver => [receiver.id, shareOf(stage, field, receiver)])),
     }))
-    return { stage, fields: solved, layers }
+    return { stage, fields: solved, layers, receivers: seen, isLagging }
   }
 }

@@ -2,8 +2,9 @@ import type { Receptor } from '../photometry/meter'
 import { luminance } from '../units/rgb'
 import { add, direction, scale, subtract, type Vector } from '../units/vector'
 import { vectorOf } from './bounds'
-import { headHeightM } from './figure'
-import type { Light, StudioSet, Subject } from './schema'
+import { facingOf } from './build/panelSheets'
+import { headHeightM } from './heads'
+import type { Light, OwnPoint, StudioSet, Subject } from './schema'
 
 /** A place where the meter is held, and what surface renders there. */
 export type MeterPoint = {
@@ -16,7 +17,7 @@ export type MeterPoint = {
   facingWords: string
   heldWords: string
   receptor: Receptor
-  surface: 'subject' | 'backdrop'
+  surface: 'subject' | 'backdrop' | 'own'
   /** Luminous reflectance of the surface whose pixel value is shown; undefined where no value is meant. */
   reflectance?: number
 }
@@ -67,13 +68,21 @@ const onBackdrop = (set: StudioSet, id: string, name: string, xM: number, height
 
 const readHeightM = (set: StudioSet): number => Math.min(headHeightM(set.subjects[0]!), set.backdrop.heightM - 0.1)
 
-/** The named points of a set: the subject's key side, and the backdrop left, middle and right at head height. */
+const own = ({ id, name, place, turnDeg, tiltDeg, receptor }: OwnPoint): MeterPoint => {
+  const [x, y] = facingOf(turnDeg)
+  const tilt = tiltDeg * Math.PI / 180
+  const facing: Vector = [x * Math.cos(tilt), y * Math.cos(tilt), Math.sin(tilt)]
+  return { id, name, position: vectorOf(place), facing, facingWords: 'as planned', heldWords: 'at its place', receptor, surface: 'own' }
+}
+
+/** The points of a set: the subject's key side, the backdrop left, middle and right at head height, and the user's own. */
 export const meterPoints = (set: StudioSet): MeterPoint[] => {
   const reach = set.backdrop.widthM / 2 * SIDE_SHARE
   return [
     keySide(set, set.subjects[0]!),
     ...BACKDROP_PLACES.map(({ id, name, across }) =>
       onBackdrop(set, id, name, set.backdrop.centreXM + across * reach, readHeightM(set))),
+    ...set.points.map(own),
   ]
 }
 

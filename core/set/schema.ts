@@ -1,100 +1,10 @@
 import * as v from 'valibot'
+import { LightSchema } from './lightSchema'
+import { between, identifier, title, words, type place } from './schemaBasics'
+import { BackdropSchema, CameraSchema, OwnPointSchema, PanelSchema, PropSchema, RoomSchema, SubjectSchema } from './stageSchema'
 
 /** The version of the set model; older files are upgraded when they are opened. */
 export const SET_VERSION = 1
-
-const between = (least: number, most: number) => v.pipe(v.number(), v.minValue(least), v.maxValue(most))
-const metres = between(-60, 60)
-const identifier = v.pipe(v.string(), v.regex(/^[a-z0-9][a-z0-9/-]{0,63}$/, 'An id is 1 to 64 small letters, digits, hyphens or slashes.'))
-const title = v.pipe(v.string(), v.minLength(1), v.maxLength(80))
-const words = v.pipe(v.string(), v.maxLength(2000))
-/** Share of light a surface returns, per channel. 0.98 is above any real material and keeps a closed room finite. */
-const reflectance = v.pipe(v.tuple([between(0, 0.98), between(0, 0.98), between(0, 0.98)]), v.readonly())
-const colour = v.pipe(v.tuple([between(0, 4), between(0, 4), between(0, 4)]), v.readonly())
-const place = v.strictObject({ xM: metres, yM: metres, zM: between(0, 30) })
-
-const RoomSchema = v.strictObject({
-  widthM: between(1.5, 60),
-  depthM: between(1.5, 60),
-  heightM: between(1.8, 30),
-  /** Free depth behind the backdrop; the rest of the room lies in front of it. */
-  behindBackdropM: between(0.02, 50),
-  reflectances: v.strictObject({
-    back: reflectance, front: reflectance, left: reflectance, right: reflectance, floor: reflectance, ceiling: reflectance,
-  }),
-})
-
-const BackdropSchema = v.strictObject({
-  kind: v.literal('paper-roll'),
-  name: title,
-  widthM: between(0.3, 40),
-  heightM: between(0.5, 29),
-  /** Middle of the backdrop from the middle of the room, to the right. */
-  centreXM: metres,
-  /** Paper that lies on the floor in front of the drop; 0 for none. */
-  sweepM: between(0, 20),
-  reflectance,
-})
-
-const SubjectSchema = v.strictObject({
-  id: identifier,
-  name: title,
-  place: v.strictObject({ xM: metres, yM: metres }),
-  heightM: between(0.4, 2.4),
-  skin: reflectance,
-  clothing: reflectance,
-})
-
-const CameraSchema = v.strictObject({
-  place,
-  aimHeightM: between(0, 30),
-  lens: v.strictObject({ focalLengthMm: between(4, 1200) }),
-  sensor: v.strictObject({ widthMm: between(2, 120), heightMm: between(2, 120) }),
-  apertures: v.strictObject({ widest: between(0.5, 64), smallest: between(0.7, 720), clickStops: between(0.05, 1) }),
-  response: v.strictObject({ kind: v.literal('srgb') }),
-  /** Share of the frame's mean luminance that the lens spreads over every pixel (the glare index of ISO 9358). */
-  veilingGlare: between(0, 0.5),
-})
-
-const OutputSchema = v.variant('from', [
-  v.strictObject({ from: v.literal('guide-number'), guideNumberM: between(1, 2000) }),
-  v.strictObject({ from: v.literal('reading'), fNumber: between(0.25, 720), distanceM: between(0.1, 50), iso: between(3, 409600) }),
-  v.strictObject({ from: v.literal('lux-at-1-m'), lux: between(1, 1e8) }),
-])
-
-const LampSchema = v.variant('kind', [
-  v.strictObject({ kind: v.literal('flash'), name: title, output: OutputSchema, rangeStops: between(0.5, 12), clickStops: between(0.05, 1) }),
-  v.strictObject({ kind: v.literal('continuous'), name: title, output: OutputSchema, rangeStops: between(0.5, 12), clickStops: between(0.05, 1) }),
-])
-
-const ModifierSchema = v.strictObject({
-  kind: identifier,
-  name: title,
-  front: v.variant('shape', [
-    v.strictObject({ shape: v.literal('rectangle'), widthM: between(0.02, 12), heightM: between(0.02, 12) }),
-    v.strictObject({ shape: v.literal('disc'), radiusM: between(0.01, 6) }),
-  ]),
-  halfIntensityDeg: between(1, 89),
-  lossStops: between(-3, 10),
-})
-
-/** Where a light looks; feathering turns it off that aim, to its left and up. */
-const AimSchema = v.variant('at', [
-  v.strictObject({ at: v.literal('subject'), subjectId: identifier, heightM: between(0, 30), featherPanDeg: between(-180, 180), featherTiltDeg: between(-90, 90) }),
-  v.strictObject({ at: v.literal('place'), place, featherPanDeg: between(-180, 180), featherTiltDeg: between(-90, 90) }),
-])
-
-const LightSchema = v.strictObject({
-  id: identifier,
-  /** The letter or short name on the stand. */
-  name: title,
-  job: v.picklist(['key', 'fill', 'edge', 'hair', 'top', 'backdrop']),
-  lamp: LampSchema,
-  modifier: ModifierSchema,
-  colour,
-  place,
-  aim: AimSchema,
-})
 
 const TargetSchema = v.variant('kind', [
   /** A pixel value of the picture, 0 to 255. */
@@ -161,6 +71,9 @@ export const SetShape = v.strictObject({
   backdrop: BackdropSchema,
   subjects: v.pipe(v.array(SubjectSchema), v.minLength(1, 'A set has at least one subject mark.'), v.maxLength(12)),
   camera: CameraSchema,
+  panels: v.optional(v.pipe(v.array(PanelSchema), v.maxLength(60)), []),
+  props: v.optional(v.pipe(v.array(PropSchema), v.maxLength(60)), []),
+  points: v.optional(v.pipe(v.array(OwnPointSchema), v.maxLength(60)), []),
   lights: v.pipe(v.array(LightSchema), v.maxLength(60)),
   looks: v.pipe(v.array(LookSchema), v.minLength(1, 'A set has at least one look.'), v.maxLength(40)),
   readings: v.pipe(v.array(ReadingSchema), v.maxLength(5000)),
@@ -172,6 +85,9 @@ export type StudioSet = v.InferOutput<typeof SetShape>
 export type Room = StudioSet['room']
 export type Backdrop = StudioSet['backdrop']
 export type Subject = StudioSet['subjects'][number]
+export type Panel = StudioSet['panels'][number]
+export type Prop = StudioSet['props'][number]
+export type OwnPoint = StudioSet['points'][number]
 export type Camera = StudioSet['camera']
 export type Light = StudioSet['lights'][number]
 export type Lamp = Light['lamp']

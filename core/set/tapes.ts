@@ -1,7 +1,7 @@
 import { distance, type Vector } from '../units/vector'
 import { aimedAt } from './aim'
 import { vectorOf } from './bounds'
-import { headHeightM } from './figure'
+import { headHeightM } from './heads'
 import type { Light, StudioSet, Subject } from './schema'
 
 /** A distance worth knowing, as a tape from one place to another. */

@@ -1,7 +1,8 @@
 import { frameAround, type Vector } from '../units/vector'
 import type { Rgb } from '../units/rgb'
 import { patternExponent } from './pattern'
-import type { EmitterShape, Modifier } from './modifiers'
+import type { Cutoff, EmitterShape, HalfScrim, Leaves, Mask, Modifier } from './modifiers'
+import type { PhotometricTable } from './photometricTable'
 
 /** A light as the transport sees it: a bright front in the room with an angular pattern. */
 export type Emitter = {
@@ -12,8 +13,15 @@ export type Emitter = {
   across: Vector
   up: Vector
   front: EmitterShape
-  /** Exponent m of I0 cos^m. */
+  /** Exponent m of I0 cos^m. A ball has the same intensity all round, whatever stands here. */
   exponent: number
+  cutoff: Cutoff | null
+  /** Light behind the front: share of the axis intensity and its exponent. */
+  back: { share: number, exponent: number } | null
+  leaves: Leaves | null
+  halfScrim: HalfScrim | null
+  mask: Mask | null
+  table: PhotometricTable | null
   /** Intensity on the axis at full power (lx s m^2 for flash, cd for continuous), per channel. */
   intensity: Rgb
 }
@@ -21,13 +29,38 @@ export type Emitter = {
 /** Puts a lamp's intensity behind a modifier and places it. */
 export const placedEmitter = (id: string, intensity: Rgb, modifier: Modifier, centre: Vector, axis: Vector): Emitter => {
   const passed = 2 ** -modifier.lossStops
+  const { front, cutoff, backSpill, leaves, halfScrim, mask, table } = modifier
   return {
     id,
     centre,
     axis,
     ...frameAround(axis),
-    front: modifier.front,
-    exponent: patternExponent(modifier.halfIntensityDeg),
+    front,
+    exponent: front.shape === 'ball' ? 0 : patternExponent(modifier.halfIntensityDeg),
+    cutoff,
+    back: backSpill && { share: backSpill.share, exponent: patternExponent(backSpill.halfIntensityDeg) },
+    leaves,
+    halfScrim,
+    mask,
+    table,
     intensity: [intensity[0] * passed, intensity[1] * passed, intensity[2] * passed],
+  }
+}
+
+/** Half the size of the front across and up: where barn doors hinge. */
+export const frontReach = (front: EmitterShape): { across: number, up: number } => {
+  switch (front.shape) {
+    case 'rectangle': return { across: front.widthM / 2, up: front.heightM / 2 }
+    case 'ring': return { across: front.outerRadiusM, up: front.outerRadiusM }
+    default: return { across: front.radiusM, up: front.radiusM }
+  }
+}
+
+/** Area of the front as it shines ahead, in square metres. */
+export const frontArea = (front: EmitterShape): number => {
+  switch (front.shape) {
+    case 'rectangle': return front.widthM * front.heightM
+    case 'ring': return Math.PI * (front.outerRadiusM ** 2 - front.innerRadiusM ** 2)
+    default: return Math.PI * front.radiusM ** 2
   }
 }

@@ -1,30 +1,107 @@
-/** Shape of the bright front of a light. */
+import type { PhotometricTable } from './photometricTable'
+
+/** Shape of the bright front of a light. A ball shines all round. */
 export type EmitterShape
   = | { shape: 'rectangle', widthM: number, heightM: number }
     | { shape: 'disc', radiusM: number }
+    | { shape: 'ring', innerRadiusM: number, outerRadiusM: number }
+    | { shape: 'ball', radiusM: number }
+
+/** Where a grid, snoot or lens ends the beam: half is left at `angleDeg` off the axis, none at `softDeg` beyond, all at `softDeg` within. */
+export type Cutoff = { angleDeg: number, softDeg: number }
+
+/** Light out of the back, as a see-through umbrella has: its share of the axis intensity, and its own spread. */
+export type BackSpill = { share: number, halfIntensityDeg: number }
+
+/**
+ * Barn-door leaves hinged on the rim of the front. Each opens by so many degrees from straight ahead (90 lies flat); null is no leaf.
+ * Left and right are seen from behind the light.
+ */
+export type Leaves = { lengthM: number, topDeg: number | null, bottomDeg: number | null, leftDeg: number | null, rightDeg: number | null }
+
+/** A scrim over one half of the beam, turned clockwise as seen from behind the light: 0 covers the lower half, 90 the left one. */
+export type HalfScrim = { stops: number, turnDeg: number }
+
+/** A pattern mask in a focusing spot, filling the beam: a strip of light, slats, or a window. Shares are of the beam's diameter. */
+export type Mask
+  = | { kind: 'strip', share: number, turnDeg: number }
+    | { kind: 'slats', count: number, openShare: number, turnDeg: number }
+    | { kind: 'window', columns: number, rows: number, barShare: number, turnDeg: number }
 
 /** What a modifier makes of a lamp: its front, how wide it spreads, and what it costs on the axis. */
 export type Modifier = {
   kind: string
   name: string
   front: EmitterShape
-  /** Angle off the axis where the intensity has fallen to half. */
+  /** Angle off the axis where the intensity has fallen to half, before any cut-off. A ball has none. */
   halfIntensityDeg: number
   /** Stops lost on the axis against the lamp in its standard reflector. */
   lossStops: number
+  cutoff: Cutoff | null
+  backSpill: BackSpill | null
+  leaves: Leaves | null
+  halfScrim: HalfScrim | null
+  mask: Mask | null
+  /** A measured distribution instead of the angle. */
+  table: PhotometricTable | null
+  /** The closed back that hides what is behind it, and what its front returns of light that falls on it; null for open ones. */
+  housing: { frontReflectance: number, backReflectance: number } | null
 }
 
+type Essentials = Pick<Modifier, 'kind' | 'name' | 'front' | 'halfIntensityDeg' | 'lossStops'>
+
+const SOFT_FRONT = { frontReflectance: 0.55, backReflectance: 0.05 }
+const METAL_FRONT = { frontReflectance: 0.6, backReflectance: 0.08 }
+const DARK_FRONT = { frontReflectance: 0.15, backReflectance: 0.05 }
+
+const fit = (essentials: Essentials, more: Partial<Modifier> = {}): Modifier => ({
+  cutoff: null, backSpill: null, leaves: null, halfScrim: null, mask: null, table: null, housing: METAL_FRONT, ...essentials, ...more,
+})
+
+const disc = (radiusM: number): EmitterShape => ({ shape: 'disc', radiusM })
+const rectangle = (widthM: number, heightM: number): EmitterShape => ({ shape: 'rectangle', widthM, heightM })
+const grid = (angleDeg: number): Partial<Modifier> => ({ cutoff: { angleDeg, softDeg: angleDeg * 0.6 }, housing: DARK_FRONT })
+/** Fabric grids: the outer beam is gone at about 40 degrees. */
+const FABRIC_GRID: Partial<Modifier> = { cutoff: { angleDeg: 28, softDeg: 14 }, housing: DARK_FRONT }
+const SOFT: Partial<Modifier> = { housing: SOFT_FRONT }
+
 /**
- * Generic modifiers. Sizes are definitions; spreads and losses are common practice, no source.
+ * Generic modifiers. Sizes are definitions; spreads, losses and reflectances of fronts are common practice, no source.
+ * Losses are on the axis against the standard reflector, so a focused one can gain.
  */
 export const MODIFIERS: readonly Modifier[] = [
-  { kind: 'reflector', name: 'Reflector 18 cm', front: { shape: 'disc', radiusM: 0.09 }, halfIntensityDeg: 35, lossStops: 0 },
-  { kind: 'wide-reflector', name: 'Backdrop reflector', front: { shape: 'disc', radiusM: 0.12 }, halfIntensityDeg: 48, lossStops: 0.6 },
-  { kind: 'beauty-dish', name: 'Beauty dish 55 cm', front: { shape: 'disc', radiusM: 0.275 }, halfIntensityDeg: 40, lossStops: 0.8 },
-  { kind: 'softbox-medium', name: 'Softbox 60 × 90 cm', front: { shape: 'rectangle', widthM: 0.6, heightM: 0.9 }, halfIntensityDeg: 50, lossStops: 1.4 },
-  { kind: 'softbox-large', name: 'Softbox 90 × 120 cm', front: { shape: 'rectangle', widthM: 0.9, heightM: 1.2 }, halfIntensityDeg: 52, lossStops: 1.7 },
-  { kind: 'strip', name: 'Strip box 30 × 120 cm', front: { shape: 'rectangle', widthM: 0.3, heightM: 1.2 }, halfIntensityDeg: 48, lossStops: 1.7 },
-  { kind: 'octa', name: 'Octa 120 cm', front: { shape: 'disc', radiusM: 0.6 }, halfIntensityDeg: 55, lossStops: 1.8 },
+  fit({ kind: 'bare-bulb', name: 'Bare bulb', front: { shape: 'ball', radiusM: 0.03 }, halfIntensityDeg: 89, lossStops: 2 }, { housing: null }),
+  fit({ kind: 'reflector', name: 'Reflector 18 cm', front: disc(0.09), halfIntensityDeg: 35, lossStops: 0 }),
+  fit({ kind: 'reflector-grid-10', name: 'Reflector 18 cm, grid 10°', front: disc(0.09), halfIntensityDeg: 35, lossStops: 1.4 }, grid(5)),
+  fit({ kind: 'reflector-grid-20', name: 'Reflector 18 cm, grid 20°', front: disc(0.09), halfIntensityDeg: 35, lossStops: 1 }, grid(10)),
+  fit({ kind: 'reflector-grid-30', name: 'Reflector 18 cm, grid 30°', front: disc(0.09), halfIntensityDeg: 35, lossStops: 0.7 }, grid(15)),
+  fit({ kind: 'reflector-grid-40', name: 'Reflector 18 cm, grid 40°', front: disc(0.09), halfIntensityDeg: 35, lossStops: 0.5 }, grid(20)),
+  fit({ kind: 'wide-reflector', name: 'Backdrop reflector', front: disc(0.12), halfIntensityDeg: 48, lossStops: 0.6 }),
+  fit({ kind: 'beauty-dish', name: 'Beauty dish 55 cm', front: { shape: 'ring', innerRadiusM: 0.08, outerRadiusM: 0.275 }, halfIntensityDeg: 40, lossStops: 0.8 }),
+  fit({ kind: 'beauty-dish-grid', name: 'Beauty dish 55 cm, grid 25°', front: { shape: 'ring', innerRadiusM: 0.08, outerRadiusM: 0.275 }, halfIntensityDeg: 40, lossStops: 1.3 }, grid(18)),
+  fit({ kind: 'softbox-medium', name: 'Softbox 60 × 90 cm', front: rectangle(0.6, 0.9), halfIntensityDeg: 50, lossStops: 1.4 }, SOFT),
+  fit({ kind: 'softbox-medium-grid', name: 'Softbox 60 × 90 cm, fabric grid', front: rectangle(0.6, 0.9), halfIntensityDeg: 50, lossStops: 2 }, FABRIC_GRID),
+  fit({ kind: 'softbox-large', name: 'Softbox 90 × 120 cm', front: rectangle(0.9, 1.2), halfIntensityDeg: 52, lossStops: 1.7 }, SOFT),
+  fit({ kind: 'softbox-panel', name: 'Softbox 140 × 200 cm', front: rectangle(1.4, 2), halfIntensityDeg: 56, lossStops: 2.4 }, SOFT),
+  fit({ kind: 'strip', name: 'Strip box 30 × 120 cm', front: rectangle(0.3, 1.2), halfIntensityDeg: 48, lossStops: 1.7 }, SOFT),
+  fit({ kind: 'strip-grid', name: 'Strip box 30 × 120 cm, fabric grid', front: rectangle(0.3, 1.2), halfIntensityDeg: 48, lossStops: 2.3 }, FABRIC_GRID),
+  fit({ kind: 'octa', name: 'Octa 120 cm', front: disc(0.6), halfIntensityDeg: 55, lossStops: 1.8 }, SOFT),
+  fit({ kind: 'octa-grid', name: 'Octa 120 cm, fabric grid', front: disc(0.6), halfIntensityDeg: 55, lossStops: 2.4 }, FABRIC_GRID),
+  fit({ kind: 'umbrella', name: 'Reflecting umbrella 105 cm', front: disc(0.5), halfIntensityDeg: 55, lossStops: 1.3 }, SOFT),
+  fit({ kind: 'umbrella-through', name: 'See-through umbrella 105 cm', front: disc(0.5), halfIntensityDeg: 58, lossStops: 2 }, { backSpill: { share: 0.45, halfIntensityDeg: 58 }, housing: null }),
+  fit({ kind: 'umbrella-through-covered', name: 'See-through umbrella 105 cm, back cover', front: disc(0.5), halfIntensityDeg: 58, lossStops: 1.8 }, SOFT),
+  fit({ kind: 'parabolic-focused', name: 'Parabolic 165 cm, focused', front: disc(0.8), halfIntensityDeg: 15, lossStops: -0.6 }),
+  fit({ kind: 'parabolic-ring', name: 'Parabolic 165 cm, lamp pushed in', front: { shape: 'ring', innerRadiusM: 0.35, outerRadiusM: 0.8 }, halfIntensityDeg: 38, lossStops: 0.8 }),
+  fit({ kind: 'ring-flash', name: 'Ring light 28 cm', front: { shape: 'ring', innerRadiusM: 0.08, outerRadiusM: 0.14 }, halfIntensityDeg: 45, lossStops: 0.9 }, { housing: null }),
+  fit({ kind: 'snoot', name: 'Snoot', front: disc(0.03), halfIntensityDeg: 30, lossStops: 1.2 }, { cutoff: { angleDeg: 10, softDeg: 2.5 }, housing: DARK_FRONT }),
+  fit({ kind: 'focusing-spot', name: 'Focusing spot', front: disc(0.04), halfIntensityDeg: 45, lossStops: 0.6 }, { cutoff: { angleDeg: 13, softDeg: 0.4 }, housing: DARK_FRONT }),
+  fit({ kind: 'fresnel-spot', name: 'Fresnel, spot', front: disc(0.075), halfIntensityDeg: 6, lossStops: -2.4 }, { housing: DARK_FRONT }),
+  fit({ kind: 'fresnel-flood', name: 'Fresnel, flood', front: disc(0.075), halfIntensityDeg: 24, lossStops: 0.6 }, { housing: DARK_FRONT }),
+  fit({ kind: 'open-face', name: 'Open-face flood', front: disc(0.1), halfIntensityDeg: 40, lossStops: 0.4 }),
+  fit({ kind: 'led-panel', name: 'LED panel 30 × 60 cm', front: rectangle(0.6, 0.3), halfIntensityDeg: 50, lossStops: 1 }, SOFT),
+  fit({ kind: 'tube-bank', name: 'Tube bank 60 × 120 cm', front: rectangle(0.6, 1.2), halfIntensityDeg: 55, lossStops: 1.4 }),
+  fit({ kind: 'lantern', name: 'Lantern 65 cm', front: { shape: 'ball', radiusM: 0.325 }, halfIntensityDeg: 89, lossStops: 2.6 }, { housing: null }),
+  fit({ kind: 'bounce-panel', name: 'Bounced off a panel 1 × 2 m', front: rectangle(1, 2), halfIntensityDeg: 60, lossStops: 3.2 }, SOFT),
 ]
 
 export const modifierOfKind = (kind: string): Modifier => {

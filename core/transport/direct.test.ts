@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { EMPTY, testEmitter } from '#support/scenes'
 import { expectStops, expectWithin } from '#support/tolerance'
-import type { Sheet } from './surface'
+import { matt, opaqueSheet } from '../geometry/surface'
 import { directAt, sampleEmitter } from './direct'
-import { rayScene } from './kernel'
+import { rayScene } from '../geometry/kernel'
 import { grey } from '../units/rgb'
 
 const open = rayScene(EMPTY)
@@ -62,7 +62,7 @@ describe('light straight from a source', () => {
   })
 
   it('is stopped by a sheet, half stopped by one that hides half of the source', () => {
-    const flag = (right: number): Sheet => ({ shape: 'sheet', id: 'flag', corner: [-1, 1, -1], edgeS: [1 + right, 0, 0], edgeT: [0, 0, 2], front: grey(0), back: grey(0), encloses: false })
+    const flag = (right: number) => opaqueSheet('flag', 'flag', [-1, 1, -1], [1 + right, 0, 0], [0, 0, 2], matt(grey(0)))
     const samples = sampleEmitter(testEmitter({ shape: 'rectangle', widthM: 0.6, heightM: 0.6 }, [0, 2, 0], [0, -1, 0]), 16)
     const lightBehind = (right: number) => directAt(samples, rayScene({ surfaces: [flag(right)] }), 0, 0, 0, 0, 1, 0, 'flat')
     const all = directAt(samples, open, 0, 0, 0, 0, 1, 0, 'flat')

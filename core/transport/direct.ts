@@ -1,97 +1,144 @@
-import type { Emitter } from '../sources/emitter'
+import { frontArea, type Emitter } from '../sources/emitter'
+import { onProfile, profileOf, shapingOf } from '../sources/pattern'
 import type { Receptor } from '../photometry/meter'
-import { add, scale, type Vector } from '../units/vector'
-import { isBlocked, RAY_OFFSET_M, type RayScene } from './kernel'
+import { isBlocked, RAY_OFFSET_M, type RayScene } from '../geometry/kernel'
+import { placeOnFront } from './front'
 
-/** Points over the front of a light, each standing for an equal part of it. */
+/** Points over the front of a light, each standing for a share of it, ready to be asked from anywhere. */
 export type EmitterSamples = {
   emitter: Emitter
   count: number
+  /** Place of each sample in the room, and on the front across and up. */
   positions: Float64Array
+  across: Float64Array
+  up: Float64Array
+  /** Share of the light's output that each sample stands for; they add up to 1. */
+  shares: Float64Array
+  profile: Float64Array
+  shaping: ReturnType<typeof shapingOf>
 }
 
-const discPoint = (a: number, b: number): [number, number] => {
-  // Concentric map from the square to the disc, equal areas to equal areas (P. Shirley and K. Chiu, 1997).
-  if (a === 0 && b === 0) return [0, 0]
-  const [radius, angle] = Math.abs(a) > Math.abs(b) ? [a, Math.PI / 4 * (b / a)] : [b, Math.PI / 2 - Math.PI / 4 * (a / b)]
-  return [radius * Math.cos(angle), radius * Math.sin(angle)]
-}
+/** Room for samples of a front with given shares; what does not depend on them is taken over. */
+const samplesOf = (like: Pick<EmitterSamples, 'emitter' | 'profile' | 'shaping'>, shares: Float64Array): EmitterSamples => ({
+  emitter: like.emitter,
+  profile: like.profile,
+  shaping: like.shaping,
+  count: shares.length,
+  positions: new Float64Array(shares.length * 3),
+  across: new Float64Array(shares.length),
+  up: new Float64Array(shares.length),
+  shares,
+})
 
 /** Spreads `perSide` squared points evenly over a light's front. */
 export const sampleEmitter = (emitter: Emitter, perSide: number): EmitterSamples => {
-  const positions = new Float64Array(perSide * perSide * 3)
-  const { front } = emitter
-  for (let index = 0; index < perSide * perSide; index++) {
-    const a = ((index % perSide) + 0.5) / perSide * 2 - 1
-    const b = (Math.floor(index / perSide) + 0.5) / perSide * 2 - 1
-    const [across, up] = front.shape === 'rectangle'
-      ? [a * front.widthM / 2, b * front.heightM / 2]
-      : discPoint(a, b).map(share => share * front.radiusM) as [number, number]
-    const point: Vector = add(emitter.centre, add(scale(emitter.across, across), scale(emitter.up, up)))
-    positions.set(point, index * 3)
+  const samples = samplesOf({ emitter, profile: profileOf(emitter), shaping: shapingOf(emitter) }, new Float64Array(perSide * perSide).fill(1 / perSide ** 2))
+  for (let index = 0; index < samples.count; index++) {
+    placeOnFront(emitter, ((index % perSide) + 0.5) / perSide, (Math.floor(index / perSide) + 0.5) / perSide, samples, index)
   }
-  return { emitter, count: perSide * perSide, positions }
+  return samples
 }
 
-/** Whether a light can reach a receiver at all: 0 where nothing does, so callers can skip shadows. */
-const sampleWeight = (samples: EmitterSamples, index: number, x: number, y: number, z: number, nx: number, ny: number, nz: number, isDome: boolean): number => {
-  const { axis, exponent } = samples.emitter
+/** Relative intensity of a sample in a direction (d, of unit length, away from the light). */
+const intensityToward = ({ emitter, across, up, profile, shaping }: EmitterSamples, index: number, dx: number, dy: number, dz: number): number => {
+  const { axis, front } = emitter
+  const ahead = dx * axis[0] + dy * axis[1] + dz * axis[2]
+  const isBall = front.shape === 'ball'
+  if (!isBall && ahead <= 0) return emitter.back && ahead < 0 ? emitter.back.share * (-ahead) ** emitter.back.exponent : 0
+  const open = isBall || emitter.table ? 1 : onProfile(profile, ahead)
+  if (open === 0 || !shaping || ahead <= 0) return open
+  const [a, u] = [emitter.across, emitter.up]
+  return open * shaping(across[index]!, up[index]!, dx * a[0] + dy * a[1] + dz * a[2], dx * u[0] + dy * u[1] + dz * u[2], ahead)
+}
+
+/** What one sample gives a receiver without shadows, per unit of axis intensity: 0 where it gives nothing, so callers can skip shadows. */
+export const sampleWeight = (samples: EmitterSamples, index: number, x: number, y: number, z: number, nx: number, ny: number, nz: number, isDome: boolean): number => {
   const dx = samples.positions[index * 3]! - x
   const dy = samples.positions[index * 3 + 1]! - y
   const dz = samples.positions[index * 3 + 2]! - z
   const squared = dx * dx + dy * dy + dz * dz
-  const length = Math.sqrt(squared)
-  const leaving = -(dx * axis[0] + dy * axis[1] + dz * axis[2]) / length
-  if (leaving <= 0) return 0
-  const arriving = (dx * nx + dy * ny + dz * nz) / length
+  const inverse = 1 / Math.sqrt(squared)
+  const arriving = (dx * nx + dy * ny + dz * nz) * inverse
   const response = isDome ? (1 + arriving) / 2 : arriving
-  return response <= 0 ? 0 : leaving ** exponent * response / squared
+  if (response <= 0) return 0
+  return intensityToward(samples, index, -dx * inverse, -dy * inverse, -dz * inverse) * response / squared * samples.shares[index]!
 }
+
+/** Whether a sample is hidden from a place. */
+export const isHidden = ({ positions }: EmitterSamples, index: number, scene: RayScene, x: number, y: number, z: number): boolean =>
+  isBlocked(scene, x, y, z, positions[index * 3]! - x, positions[index * 3 + 1]! - y, positions[index * 3 + 2]! - z)
 
 /**
  * Direct light at a point per unit of axis intensity (1 / m^2), shadows included: times lx s m^2 it is lux-seconds.
- * Each sample carries I0 cos^m over its share of the front, so that near an area source the inverse square bends as it should.
+ * Each sample carries I0 and the pattern over its share of the front, so that near an area source the inverse square bends as it should.
  */
 export const directAt = (samples: EmitterSamples, scene: RayScene, x: number, y: number, z: number, nx: number, ny: number, nz: number, receptor: Receptor): number => {
   let sum = 0
   const isDome = receptor === 'dome'
   // A flat receptor lies on a surface, so its rays start clear of it; a dome hangs in free air.
   const lift = isDome ? 0 : RAY_OFFSET_M
-  const ox = x + lift * nx
-  const oy = y + lift * ny
-  const oz = z + lift * nz
   for (let index = 0; index < samples.count; index++) {
     const weight = sampleWeight(samples, index, x, y, z, nx, ny, nz, isDome)
-    if (weight === 0) continue
-    const dx = samples.positions[index * 3]! - ox
-    const dy = samples.positions[index * 3 + 1]! - oy
-    const dz = samples.positions[index * 3 + 2]! - oz
-    if (!isBlocked(scene, ox, oy, oz, dx, dy, dz)) sum += weight
+    if (weight > 0 && !isHidden(samples, index, scene, x + lift * nx, y + lift * ny, z + lift * nz)) sum += weight
   }
-  return sum / samples.count
+  return sum
 }
 
-/** The same on a flat receptor without shadows. */
+/** One sample of the front, as if it were the whole: for callers that ask many places once each. */
+export const directFromSample = (samples: EmitterSamples, index: number, scene: RayScene, x: number, y: number, z: number, nx: number, ny: number, nz: number): number => {
+  const weight = sampleWeight(samples, index, x, y, z, nx, ny, nz, false) / samples.shares[index]!
+  return weight > 0 && !isHidden(samples, index, scene, x + RAY_OFFSET_M * nx, y + RAY_OFFSET_M * ny, z + RAY_OFFSET_M * nz) ? weight : 0
+}
+
+/** Direct light on a flat receptor without shadows. */
 export const openLightAt = (samples: EmitterSamples, x: number, y: number, z: number, nx: number, ny: number, nz: number): number => {
   let sum = 0
   for (let index = 0; index < samples.count; index++) sum += sampleWeight(samples, index, x, y, z, nx, ny, nz, false)
-  return sum / samples.count
+  return sum
 }
 
 /**
  * Share of a light's front that is not hidden, asked at every `step`th sample from `first` on.
- * Only what lies above the surface counts: the rest gives no light there, hidden or not.
+ * Only what gives light to the surface counts: the rest gives none there, hidden or not.
  */
 export const visibleShare = (samples: EmitterSamples, scene: RayScene, x: number, y: number, z: number, nx: number, ny: number, nz: number, first: number, step: number): number => {
   let seen = 0
   let asked = 0
   for (let index = first; index < samples.count; index += step) {
-    const dx = samples.positions[index * 3]! - x
-    const dy = samples.positions[index * 3 + 1]! - y
-    const dz = samples.positions[index * 3 + 2]! - z
-    if (dx * nx + dy * ny + dz * nz <= 0) continue
-    asked += 1
-    if (!isBlocked(scene, x, y, z, dx, dy, dz)) seen += 1
+    const weight = sampleWeight(samples, index, x, y, z, nx, ny, nz, false)
+    if (weight === 0) continue
+    asked += weight
+    if (!isHidden(samples, index, scene, x, y, z)) seen += weight
   }
   return asked === 0 ? 1 : seen / asked
+}
+
+/** Cells of a front are split until they are this much smaller than their distance from the receiver, or this often. */
+const CELL_TO_DISTANCE = 0.4
+const MOST_SPLITS = 8
+
+/**
+ * Samples of a front for one receiver: finer where the front is near, so that a meter held against a softbox reads right.
+ * `even` are the samples for receivers that are not; they are answered when nothing needs to be finer.
+ */
+export const sampleEmitterFor = (even: EmitterSamples, perSide: number, position: readonly number[]): EmitterSamples => {
+  const { emitter } = even
+  const extent = Math.sqrt(frontArea(emitter.front))
+  const reach = Math.hypot(...position.map((at, axis) => at - emitter.centre[axis]!)) - extent
+  if (extent / perSide <= CELL_TO_DISTANCE * reach) return even
+  const cells: { a: number, b: number, size: number }[] = []
+  const spot = { positions: new Float64Array(3), across: new Float64Array(1), up: new Float64Array(1) }
+  const lay = (a: number, b: number, size: number, splits: number): void => {
+    placeOnFront(emitter, a + size / 2, b + size / 2, spot, 0)
+    const away = Math.hypot(spot.positions[0]! - position[0]!, spot.positions[1]! - position[1]!, spot.positions[2]! - position[2]!)
+    if (splits === MOST_SPLITS || extent * size <= CELL_TO_DISTANCE * away) {
+      cells.push({ a: a + size / 2, b: b + size / 2, size })
+      return
+    }
+    for (let part = 0; part < 4; part++) lay(a + (part & 1) * size / 2, b + (part >> 1) * size / 2, size / 2, splits + 1)
+  }
+  for (let index = 0; index < perSide * perSide; index++) lay((index % perSide) / perSide, Math.floor(index / perSide) / perSide, 1 / perSide, 0)
+  const samples = samplesOf(even, Float64Array.from(cells, cell => cell.size * cell.size))
+  cells.forEach(({ a, b }, index) => placeOnFront(emitter, a, b, samples, index))
+  return samples
 }

@@ -1,7 +1,7 @@
+import { noHit, RAY_OFFSET_M } from '../geometry/kernel'
 import type { Receptor } from '../photometry/meter'
-import { directionAround } from './interreflection'
-import { castRay, noHit, RAY_OFFSET_M, type RayScene } from './kernel'
-import { patchAt, type Patches } from './patches'
+import type { Rgb } from '../units/rgb'
+import { directionAround, followRay, type Ground } from './follow'
 import { fraction, R2_STEP_X, R2_STEP_Y } from './sequence'
 
 /** The patches that a receptor sees, each ray an equal share of its response. */
@@ -11,7 +11,7 @@ export type View = { receptor: Receptor, seen: Int32Array }
 const FIELD_RESPONSE: Record<Receptor, number> = { flat: 1, dome: 2 }
 
 /** Casts the rays of one receptor, spread by its response. The view holds for any lights. */
-export const castView = (scene: RayScene, patches: Patches, position: readonly number[], facing: readonly number[], receptor: Receptor, rays: number): View => {
+export const castView = (ground: Ground, position: readonly number[], facing: readonly number[], receptor: Receptor, rays: number): View => {
   const seen = new Int32Array(rays)
   const way = new Float64Array(3)
   const hit = noHit()
@@ -23,18 +23,34 @@ export const castView = (scene: RayScene, patches: Patches, position: readonly n
     // Flat: cosine over the half sphere. Dome: (1 + cos) / 2 over the whole, whose share below c is ((1 + c) / 2)^2.
     const rise = receptor === 'flat' ? Math.sqrt(1 - a) : 2 * Math.sqrt(a) - 1
     directionAround(facing[0]!, facing[1]!, facing[2]!, Math.sqrt(Math.max(0, 1 - rise * rise)), rise, 2 * Math.PI * b, way)
-    castRay(scene, x, y, z, way[0]!, way[1]!, way[2]!, hit)
-    seen[ray] = patchAt(patches, hit)
+    seen[ray] = followRay(ground, x, y, z, way[0]!, way[1]!, way[2]!, fraction(ray * 0.5545497), hit)
   }
   return { receptor, seen }
 }
 
-/** Bounced light that a receptor reads, in the unit of the radiosity. */
-export const gather = (view: View, radiosity: Float64Array): number => {
-  let sum = 0
-  for (let ray = 0; ray < view.seen.length; ray++) {
-    const patch = view.seen[ray]!
-    if (patch >= 0) sum += radiosity[patch]!
+/** Bounced light that a receptor reads, per channel, in the unit of the radiosity (three channels a patch). */
+export const gather = ({ seen, receptor }: View, radiosity: Float64Array): Rgb => {
+  let [red, green, blue] = [0, 0, 0]
+  for (let ray = 0; ray < seen.length; ray++) {
+    const at = seen[ray]! * 3
+    if (at < 0) continue
+    red += radiosity[at]!
+    green += radiosity[at + 1]!
+    blue += radiosity[at + 2]!
   }
-  return FIELD_RESPONSE[view.receptor] * sum / view.seen.length
+  const factor = FIELD_RESPONSE[receptor] / seen.length
+  return [red * factor, green * factor, blue * factor]
+}
+
+/** The same told apart by the things that the rays ended on: `ownerOf` names the thing of a patch. */
+export const gatherByOwner = ({ seen, receptor }: View, radiosity: Float64Array, ownerOf: (patch: number) => string): Record<string, Rgb> => {
+  const shares: Record<string, Rgb> = {}
+  const factor = FIELD_RESPONSE[receptor] / seen.length
+  for (const patch of seen) {
+    if (patch < 0) continue
+    const owner = ownerOf(patch)
+    const [red, green, blue] = shares[owner] ?? [0, 0, 0]
+    shares[owner] = [red + factor * radiosity[patch * 3]!, green + factor * radiosity[patch * 3 + 1]!, blue + factor * radiosity[patch * 3 + 2]!]
+  }
+  return shares
 }

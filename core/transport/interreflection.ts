@@ -1,94 +1,120 @@
-import { castRay, noHit, RAY_OFFSET_M, type RayScene } from './kernel'
-import { patchAt, type Patches } from './patches'
+import { noHit, RAY_OFFSET_M } from '../geometry/kernel'
+import { sideOf } from '../geometry/surface'
+import { directionAround, followRay, type Ground } from './follow'
+import { enteringShare } from './gloss'
+import type { Patches } from './patches'
 import type { PatchSamples } from './patchSamples'
 import { fraction, R3_STEPS, scramble } from './sequence'
+import type { Steps } from '../units/steps'
 
-/** What each patch sees: the patches that `raysPerPatch` cosine-distributed rays end on; -1 for a ray that ends nowhere. */
-export type Rows = { raysPerPatch: number, seen: Int32Array }
-
-/** Unit direction about a normal; `level` and `rise` are its parts across and along the normal. Writes to `out`. */
-export const directionAround = (nx: number, ny: number, nz: number, level: number, rise: number, angle: number, out: Float64Array): void => {
-  // A frame around the normal without branches (T. Duff and others, "Building an Orthonormal Basis, Revisited", 2017).
-  const sign = nz >= 0 ? 1 : -1
-  const a = -1 / (sign + nz)
-  const b = nx * ny * a
-  const u = level * Math.cos(angle)
-  const v = level * Math.sin(angle)
-  out[0] = u * (1 + sign * nx * nx * a) + v * b + rise * nx
-  out[1] = u * sign * b + v * (sign + ny * ny * a) + rise * ny
-  out[2] = -u * sign * nx - v * ny + rise * nz
+/** What each patch sees: the patches that its cosine-distributed rays end on; -1 for a ray that brings nothing. */
+export type Rows = {
+  /** Rays of patch p stand at `first[p] .. first[p + 1] - 1`. */
+  first: Int32Array
+  seen: Int32Array
 }
 
+/** Bodies are cast more finely: they are small, curved, and what people look at. */
+const BODY_RAYS = 2
+
+const rayCounts = ({ scene, patches }: Ground, samples: PatchSamples, raysPerPatch: number): Int32Array =>
+  Int32Array.from({ length: patches.count }, (_, patch) => samples.exposed[patch]
+    ? raysPerPatch * (scene.surfaces[patches.surface[patch]!]!.shape === 'body' ? BODY_RAYS : 1)
+    : 0)
+
+const PATCHES_A_STEP = 64
+
 /** Casts the rays of every patch. The rows hold for any lights, as long as surfaces stay where they are. */
-export const castRows = (scene: RayScene, patches: Patches, samples: PatchSamples, raysPerPatch: number): Rows => {
-  const seen = new Int32Array(patches.count * raysPerPatch).fill(-1)
+export function* castRows(ground: Ground, samples: PatchSamples, raysPerPatch: number): Steps<Rows> {
+  const { patches, scene } = ground
+  const counts = rayCounts(ground, samples, raysPerPatch)
+  const first = new Int32Array(patches.count + 1)
+  for (let patch = 0; patch < patches.count; patch++) first[patch + 1] = first[patch]! + counts[patch]!
+  const seen = new Int32Array(first[patches.count]!).fill(-1)
   const way = new Float64Array(3)
   const hit = noHit()
+  const p = samples.points
   for (let patch = 0; patch < patches.count; patch++) {
-    if (!samples.exposed[patch]) continue
-    for (let ray = 0; ray < raysPerPatch; ray++) {
+    if (patch % PATCHES_A_STEP === 0) yield patch / patches.count
+    const { gloss } = sideOf(scene.surfaces[patches.surface[patch]!]!, patches.isFront[patch] === 1, patches.material[patch]!)
+    for (let ray = 0; ray < counts[patch]!; ray++) {
       // Place and direction come from one three-dimensional sequence, or places would favour directions.
       const place = Math.floor(fraction(scramble(patch, 1) + ray * R3_STEPS[2]) * samples.perPatch)
       const at = (patch * samples.perPatch + place) * 6
-      const [x, y, z, nx, ny, nz] = samples.points.subarray(at, at + 6) as unknown as [number, number, number, number, number, number]
       const a = fraction(scramble(patch, 2) + ray * R3_STEPS[0])
       const b = fraction(scramble(patch, 3) + ray * R3_STEPS[1])
+      const luck = fraction(scramble(patch, 4) + ray * 0.7548776662466927)
+      if (gloss && fraction(luck * 1021) >= enteringShare(gloss, Math.sqrt(1 - a))) continue
+      const [nx, ny, nz] = [p[at + 3]!, p[at + 4]!, p[at + 5]!]
       directionAround(nx, ny, nz, Math.sqrt(a), Math.sqrt(1 - a), 2 * Math.PI * b, way)
-      castRay(scene, x + RAY_OFFSET_M * nx, y + RAY_OFFSET_M * ny, z + RAY_OFFSET_M * nz, way[0]!, way[1]!, way[2]!, hit)
-      seen[patch * raysPerPatch + ray] = patchAt(patches, hit)
+      seen[first[patch]! + ray] = followRay(ground, p[at]! + RAY_OFFSET_M * nx, p[at + 1]! + RAY_OFFSET_M * ny, p[at + 2]! + RAY_OFFSET_M * nz, way[0]!, way[1]!, way[2]!, luck, hit)
     }
   }
-  return { raysPerPatch, seen }
+  return { first, seen }
 }
 
-/** Light that one patch receives from all it sees. */
-const received = (rows: Rows, radiosity: Float64Array, patch: number): number => {
-  let sum = 0
-  const end = (patch + 1) * rows.raysPerPatch
-  for (let ray = end - rows.raysPerPatch; ray < end; ray++) {
-    const other = rows.seen[ray]!
-    if (other >= 0) sum += radiosity[other]!
+/** Light that one patch receives from all it sees, three channels, written to `out`. */
+const receive = ({ first, seen }: Rows, radiosity: Float64Array, patch: number, out: Float64Array): void => {
+  let [red, green, blue] = [0, 0, 0]
+  const end = first[patch + 1]!
+  for (let ray = first[patch]!; ray < end; ray++) {
+    const other = seen[ray]! * 3
+    if (other < 0) continue
+    red += radiosity[other]!
+    green += radiosity[other + 1]!
+    blue += radiosity[other + 2]!
   }
-  return sum / rows.raysPerPatch
+  const share = end > first[patch]! ? 1 / (end - first[patch]!) : 0
+  out[0] = red * share
+  out[1] = green * share
+  out[2] = blue * share
 }
-
-/** Bounced light on every patch, in the unit of the radiosity. */
-export const gatherOnPatches = (rows: Rows, radiosity: Float64Array): Float64Array =>
-  radiosity.map((_, patch) => received(rows, radiosity, patch))
 
 const CONVERGED = 1e-4
 const MOST_ROUNDS = 200
 
+/** The light of an integrating sphere as a first guess: sum(A rho E0) / sum(A (1 - rho - tau)), channel by channel. */
+const closedRoomGuess = ({ count, areaM2, reflectance, transmittance }: Patches, direct: Float64Array): number[] =>
+  [0, 1, 2].map((channel) => {
+    let [sent, absorbing] = [0, 0]
+    for (let at = channel, patch = 0; patch < count; at += 3, patch++) {
+      const kept = reflectance[at]! + transmittance[at]!
+      sent += areaM2[patch]! * kept * direct[at]!
+      absorbing += areaM2[patch]! * (1 - kept)
+    }
+    return absorbing > 0 ? sent / absorbing : 0
+  })
+
+/** What every patch sends out, and what of it reaches every patch; three channels a patch, in the unit of the direct light. */
+export type Balance = { radiosity: Float64Array, received: Float64Array }
+
 /**
- * Solves the diffuse interreflection E = E0 + F (reflectance E) by fixed-point rounds, one channel.
- * Starts from the closed-room guess: sum(A rho E0) / sum(A (1 - rho)), the light of an integrating sphere.
- * @param direct irradiance of each patch from the light alone
- * @returns radiosity of each patch (reflectance times irradiance), in the unit of `direct`
+ * Solves the diffuse interreflection by rounds (Gauss-Seidel): what a patch sends out is its reflectance times what it receives, and
+ * the transmittance times what the other side of its sheet receives.
+ * @param direct irradiance of each patch from the light alone, three channels a patch
  */
-export const solveRadiosity = (patches: Patches, rows: Rows, direct: Float64Array, channel: number): Float64Array => {
-  const { count, areaM2, reflectance } = patches
-  let reflected = 0
-  let absorbing = 0
-  for (let patch = 0; patch < count; patch++) {
-    const rho = reflectance[patch * 3 + channel]!
-    reflected += areaM2[patch]! * rho * direct[patch]!
-    absorbing += areaM2[patch]! * (1 - rho)
-  }
-  const guess = absorbing > 0 ? reflected / absorbing : 0
-  let radiosity = new Float64Array(count)
-  let next = new Float64Array(count)
-  for (let patch = 0; patch < count; patch++) radiosity[patch] = reflectance[patch * 3 + channel]! * (direct[patch]! + guess)
+export const solveRadiosity = (patches: Patches, rows: Rows, direct: Float64Array): Balance => {
+  const { count, areaM2, reflectance, transmittance, partner } = patches
+  const guess = closedRoomGuess(patches, direct)
+  const received = direct.map((_, at) => guess[at % 3]!)
+  const radiosity = direct.map((value, at) => (reflectance[at]! + transmittance[at]!) * (value + guess[at % 3]!))
+  const got = new Float64Array(3)
   for (let round = 0; round < MOST_ROUNDS; round++) {
     let change = 0
     let total = 0
-    for (let patch = 0; patch < count; patch++) {
-      const value = reflectance[patch * 3 + channel]! * (direct[patch]! + received(rows, radiosity, patch))
-      change += areaM2[patch]! * Math.abs(value - radiosity[patch]!)
-      total += areaM2[patch]! * value
-      next[patch] = value
+    for (let patch = 0, at = 0; patch < count; patch++) {
+      receive(rows, radiosity, patch, got)
+      const other = partner[patch]! * 3
+      for (let channel = 0; channel < 3; channel++, at++) {
+        received[at] = got[channel]!
+        let value = reflectance[at]! * (direct[at]! + got[channel]!)
+        if (other >= 0) value += transmittance[at]! * (direct[other + channel]! + received[other + channel]!)
+        change += areaM2[patch]! * Math.abs(value - radiosity[at]!)
+        total += areaM2[patch]! * value
+        radiosity[at] = value
+      }
     }
-    [radiosity, next] = [next, radiosity]
     if (change <= CONVERGED * total) break
   }
-  return radiosity
+  return { radiosity, received }
 }

@@ -1,8 +1,9 @@
-import { rayScene, type RayScene } from './kernel'
+import type { Scene } from '../geometry/surface'
+import type { Steps } from '../units/steps'
+import { groundOf, type Ground } from './follow'
 import { castRows, type Rows } from './interreflection'
 import { samplePatches, type PatchSamples } from './patchSamples'
-import { cutIntoPatches, type Patches } from './patches'
-import type { Scene } from './surface'
+import { mirrorsOf, type Mirrors } from './mirrors'
 
 /** How finely light is sampled. Counts are per patch, per point or per side of a light's front. */
 export type Quality = {
@@ -17,11 +18,12 @@ export type Quality = {
 export const QUALITY: Quality = { raysPerPatch: 64, samplesPerPatch: 16, raysPerPoint: 1024, frontForPatches: 4, frontForPoints: 12 }
 
 /** A scene made ready for light: everything that does not depend on any lamp. */
-export type Stage = { scene: Scene, rays: RayScene, patches: Patches, samples: PatchSamples, rows: Rows, quality: Quality }
+export type Stage = Ground & { samples: PatchSamples, rows: Rows, mirrors: Mirrors, quality: Quality }
 
-export const prepareStage = (scene: Scene, quality: Quality = QUALITY): Stage => {
-  const rays = rayScene(scene)
-  const patches = cutIntoPatches(scene)
+export function* prepareStage(scene: Scene, quality: Quality = QUALITY): Steps<Stage> {
+  const ground = groundOf(scene)
+  const { patches } = ground
   const samples = samplePatches(scene, patches, quality.samplesPerPatch)
-  return { scene, rays, patches, samples, rows: castRows(rays, patches, samples, quality.raysPerPatch), quality }
+  const rows = yield* castRows(ground, samples, quality.raysPerPatch)
+  return { ...ground, samples, rows, mirrors: mirrorsOf(scene, samples, patches), quality }
 }

@@ -22,13 +22,16 @@ export const direction = (a: Vector, otherwise: Vector = [0, -1, 0]): Vector => 
   return size > 1e-12 ? scale(a, 1 / size) : otherwise
 }
 
-/** Two unit vectors that make a right-handed frame with the unit vector `axis`: the first is level, the second leans upward. */
+/** Two unit vectors square to the unit vector `axis` and to each other: the first is level, to the right of whoever looks along the axis; the second leans upward. */
 export const frameAround = (axis: Vector): { across: Vector, up: Vector } => {
   const across = direction(cross([0, 0, 1], axis), [1, 0, 0])
   return { across, up: cross(axis, across) }
 }
 
-/** Turns a unit direction by `panDeg` to its left about the upright and `tiltDeg` upward. */
+/**
+ * Turns a unit direction by `panDeg` about the upright, to the right of whoever looks along it, and `tiltDeg` upward.
+ * (With x to the right and y toward the camera the axes are left-handed, so that rising angles turn right.)
+ */
 export const turn = (axis: Vector, panDeg: number, tiltDeg: number): Vector => {
   if (panDeg === 0 && tiltDeg === 0) return axis
   const pan = Math.atan2(axis[1], axis[0]) + panDeg * Math.PI / 180

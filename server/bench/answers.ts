@@ -1,13 +1,14 @@
 import { encode } from 'fast-png'
 import { responseOf } from '#core/camera/response'
 import { developFrame } from '#core/camera/develop'
-import { exposeFrame, lightWholeFrame } from '#core/camera/takeFrame'
+import { cameraView, exposeFrame, lightView } from '#core/camera/takeFrame'
 import { lightingSolver } from '#core/set/lightingSolver'
 import { meterPoints } from '#core/set/points'
 import type { CameraSetting, StudioSet } from '#core/set/schema'
 import { onlyOn } from '#core/set/settings'
 import { readPoint } from '#core/tone/readout'
 import { fNumberFromStops, stopsFromFNumber } from '#core/units/aperture'
+import { atOnce } from '#core/units/steps'
 import { roundToClicks } from '#core/units/stops'
 import { normalDraw } from './chance'
 import type { FrameRequest, ReadingRequest } from './requests'
@@ -44,10 +45,8 @@ export const benchReading = async ({ set, lookId, pointId, lightIds, camera, see
 export const benchFrame = async ({ set, lookId, camera, seed, take, width }: FrameRequest): Promise<Uint8Array> => {
   const truth = trueStudio(set, seed)
   const look = set.looks.find(candidate => candidate.id === lookId)!
-  const lighting = lightWholeFrame(truth, await solveTruth(truth), width)
-  let turn = lighting.next()
-  while (!turn.done) turn = lighting.next()
-  const frame = turn.value
+  const solved = await solveTruth(truth)
+  const frame = atOnce(lightView(solved, cameraView(truth, solved, width)))
   const linear = exposeFrame(truth, frame, look.lights, camera satisfies CameraSetting, trueOutputs(set, seed))
   for (let index = 0; index < linear.length; index++) {
     linear[index]! += SENSOR_NOISE * Math.sqrt(linear[index]!) * normalDraw(seed, `sensor ${take} ${index}`)

@@ -2,7 +2,7 @@ import { lightingSolver } from '#core/set/lightingSolver'
 import { meterPoints } from '#core/set/points'
 import { emitterOf, sceneOf } from '#core/set/scene'
 import type { StudioSet } from '#core/set/schema'
-import { luminance } from '#core/units/rgb'
+import { luminance, type Rgb } from '#core/units/rgb'
 import { tracePoint } from './pathTracer'
 
 /** One light, or all of them, at one point: the core against the reference, lux-seconds at full power. */
@@ -20,7 +20,7 @@ export const compareSet = async (set: StudioSet, paths: number, seed: number): P
   const { surfaces } = sceneOf(set)
   const emitters = set.lights.map(light => emitterOf(light, set))
   return meterPoints(set).flatMap((point, index) => {
-    const reference = tracePoint(surfaces, emitters, point, paths, seed + index).map(({ direct, bounced }) => direct + bounced)
+    const reference = tracePoint(surfaces, emitters, point, paths, seed + index).map(({ direct, bounced }) => luminance(direct as unknown as Rgb) + luminance(bounced as unknown as Rgb))
     const core = solved.layers.map(({ shares }) => luminance(shares[point.id]!.direct) + luminance(shares[point.id]!.bounced))
     const whole = reference.reduce((sum, value) => sum + value, 0)
     return [

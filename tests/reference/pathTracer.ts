@@ -5,152 +5,142 @@
  */
 import type { Emitter } from '#core/sources/emitter'
 import type { Receptor } from '#core/photometry/meter'
-import type { Surface } from '#core/transport/surface'
+import type { Sheet, Side, Surface } from '#core/geometry/surface'
+import { behind, intensityOf, spotOn } from './lamps'
+import { worldOf, type Ray, type World } from './geometry'
+import { anyWay, bounce, cosineWay, dice, inner, lobeWay, minus, outer, plus, times, unit, v, type Dice, type V } from './vectors'
 
-type V = { x: number, y: number, z: number }
-type Ray = { from: V, way: V }
-type Struck = { far: number, at: V, normal: V, returned: number }
-
-const v = ([x, y, z]: readonly number[]): V => ({ x: x!, y: y!, z: z! })
-const plus = (a: V, b: V, times = 1): V => ({ x: a.x + times * b.x, y: a.y + times * b.y, z: a.z + times * b.z })
-const inner = (a: V, b: V): number => a.x * b.x + a.y * b.y + a.z * b.z
-const outer = (a: V, b: V): V => ({ x: a.y * b.z - a.z * b.y, y: a.z * b.x - a.x * b.z, z: a.x * b.y - a.y * b.x })
-const unit = (a: V): V => {
-  const size = Math.sqrt(inner(a, a))
-  return { x: a.x / size, y: a.y / size, z: a.z / size }
-}
-
-/** Marsaglia's xorshift, 32 bits (Journal of Statistical Software 8 (14), 2003). */
-export const dice = (seed: number) => {
-  let state = (seed * 2654435761 + 1013904223) >>> 0 || 1
-  return () => {
-    state ^= state << 13
-    state >>>= 0
-    state ^= state >>> 17
-    state ^= state << 5
-    state >>>= 0
-    return state / 4294967296
-  }
-}
-type Dice = ReturnType<typeof dice>
-
-/** Luminance of a reflectance, weights of ITU-R BT.709. */
-const level = (colour: readonly number[]) => 0.2126 * colour[0]! + 0.7152 * colour[1]! + 0.0722 * colour[2]!
+export { dice } from './vectors'
 
 const CLEAR = 1e-4
 
-const strike = (surface: Surface, { from, way }: Ray): Struck | undefined => {
-  if (surface.shape === 'sheet') {
-    const [corner, s, t] = [v(surface.corner), v(surface.edgeS), v(surface.edgeT)]
-    // Moeller and Trumbore's triple products, on a parallelogram.
-    const p = outer(way, t)
-    const determinant = inner(s, p)
-    if (Math.abs(determinant) < 1e-12) return undefined
-    const offset = plus(from, corner, -1)
-    const a = inner(offset, p) / determinant
-    if (a < 0 || a > 1) return undefined
-    const q = outer(offset, s)
-    const b = inner(way, q) / determinant
-    if (b < 0 || b > 1) return undefined
-    const far = inner(t, q) / determinant
-    if (far < CLEAR) return undefined
-    const face = unit(outer(s, t))
-    const isFront = inner(face, way) < 0
-    return { far, at: plus(from, way, far), normal: isFront ? face : plus({ x: 0, y: 0, z: 0 }, face, -1), returned: level(isFront ? surface.front : surface.back) }
-  }
-  const [c, r] = [v(surface.centre), v(surface.radii)]
-  const o = { x: (from.x - c.x) / r.x, y: (from.y - c.y) / r.y, z: (from.z - c.z) / r.z }
-  const d = { x: way.x / r.x, y: way.y / r.y, z: way.z / r.z }
-  const [A, B, C] = [inner(d, d), 2 * inner(o, d), inner(o, o) - 1]
-  const under = B * B - 4 * A * C
-  if (under <= 0) return undefined
-  const far = [(-B - Math.sqrt(under)) / (2 * A), (-B + Math.sqrt(under)) / (2 * A)].find(root => root > CLEAR)
-  if (far === undefined) return undefined
-  const at = plus(from, way, far)
-  return { far, at, normal: unit({ x: (at.x - c.x) / r.x ** 2, y: (at.y - c.y) / r.y ** 2, z: (at.z - c.z) / r.z ** 2 }), returned: level(surface.front) }
+/** Reflectance of clear glass or lacquer by Snell and Fresnel, both polarisations together. */
+const mirrorShare = (cosine: number, index: number): number => {
+  const into = Math.asin(Math.sqrt(1 - Math.min(1, cosine) ** 2) / index)
+  const from = Math.acos(Math.min(1, cosine))
+  if (from < 1e-6) return ((index - 1) / (index + 1)) ** 2
+  return (Math.sin(from - into) ** 2 / Math.sin(from + into) ** 2 + Math.tan(from - into) ** 2 / Math.tan(from + into) ** 2) / 2
 }
 
-const nearest = (surfaces: readonly Surface[], ray: Ray): Struck | undefined => {
-  let best: Struck | undefined
-  for (const surface of surfaces) {
-    const struck = strike(surface, ray)
-    if (struck && (!best || struck.far < best.far)) best = struck
-  }
-  return best
+type Flat = { foot: V, normal: V, sheet: Sheet, index: number }
+
+/** Flat coated sides: a light is seen in them a second time. */
+const coatedSides = (world: World): Flat[] => world.sheets.flatMap(sheet => ([['front', 1], ['back', -1]] as const).flatMap(([name, sign]) => {
+  const { gloss } = sheet[name]
+  return gloss?.kind === 'coat' ? [{ foot: v(sheet.corner), normal: times(unit(outer(v(sheet.edgeS), v(sheet.edgeT))), sign), sheet, index: gloss.refractiveIndex }] : []
+}))
+
+/** Whether a place on a sheet's plane lies within the sheet: it has positive coordinates that sum within bounds. */
+const isOn = (sheet: Sheet, place: V): boolean => {
+  const [s, t, offset] = [v(sheet.edgeS), v(sheet.edgeT), minus(place, v(sheet.corner))]
+  const [ss, st, tt, os, ot] = [inner(s, s), inner(s, t), inner(t, t), inner(offset, s), inner(offset, t)]
+  const whole = ss * tt - st * st
+  const [a, b] = [(os * tt - ot * st) / whole, (ot * ss - os * st) / whole]
+  return sheet.isRound ? Math.hypot(2 * a - 1, 2 * b - 1) <= 1 : a >= 0 && a <= 1 && b >= 0 && b <= 1
 }
 
-/** A direction with the density of the cosine about a normal: a point on the unit sphere that touches the plane (Malley and Lambert). */
-const cosineWay = (normal: V, roll: Dice): V => {
-  const height = 2 * roll() - 1
-  const turn = 2 * Math.PI * roll()
-  const ring = Math.sqrt(1 - height * height)
-  return unit(plus(normal, { x: ring * Math.cos(turn), y: ring * Math.sin(turn), z: height }, 0.999999))
-}
+/** How a place answers to light that comes along a unit direction (toward the light). */
+type Answer = (toLight: V) => number
 
-/** A direction from all round, every one alike. */
-const anyWay = (roll: Dice): V => {
-  const height = 2 * roll() - 1
-  const turn = 2 * Math.PI * roll()
-  const ring = Math.sqrt(1 - height * height)
-  return { x: ring * Math.cos(turn), y: ring * Math.sin(turn), z: height }
-}
-
-/** A place on a light's front, every part alike. */
-const onFront = ({ centre, across, up, front }: Emitter, roll: Dice): V => {
-  let [a, b] = [0, 0]
-  if (front.shape === 'rectangle') [a, b] = [(roll() - 0.5) * front.widthM, (roll() - 0.5) * front.heightM]
-  else {
-    do [a, b] = [2 * roll() - 1, 2 * roll() - 1]
-    while (a * a + b * b > 1)
-    ;[a, b] = [a * front.radiusM, b * front.radiusM]
-  }
-  return plus(plus(v(centre), v(across), a), v(up), b)
-}
-
-/** What one random point of a light gives at a place, for a receiver that responds by `response` to the cosine of arrival. */
-const straight = (surfaces: readonly Surface[], light: Emitter, at: V, normal: V, response: (cosine: number) => number, roll: Dice): number => {
-  const toward = plus(onFront(light, roll), at, -1)
-  const far = Math.sqrt(inner(toward, toward))
+/** What one random point of a light sends to a place, straight. */
+const straight = (world: World, light: Emitter, at: V, answer: Answer, roll: Dice): number => {
+  const spot = spotOn(light, roll)
+  const toward = minus(spot.at, at)
   const way = unit(toward)
-  const leaving = -inner(way, v(light.axis))
-  const seen = response(inner(way, normal))
-  if (leaving <= 0 || seen <= 0) return 0
-  const block = nearest(surfaces, { from: plus(at, way, CLEAR), way })
-  if (block && block.far < far - 2 * CLEAR) return 0
-  return level(light.intensity) * leaving ** light.exponent * seen / (far * far)
+  const sent = intensityOf(light, spot, times(way, -1)) * answer(way)
+  return sent <= 0 || world.isBlocked(plus(at, way, CLEAR), spot.at) ? 0 : sent / inner(toward, toward)
 }
 
-export type Reference = { direct: number, bounced: number }
+/** The same by way of the coated sides. */
+const mirrored = (world: World, coats: readonly Flat[], light: Emitter, at: V, answer: Answer, roll: Dice): number => coats.reduce((sum, { foot, normal, sheet, index }) => {
+  const spot = spotOn(light, roll)
+  const height = inner(minus(at, foot), normal)
+  if (height < 1e-3 || inner(minus(spot.at, foot), normal) < 1e-3) return sum
+  const image = behind(spot.at, foot, normal)
+  const toward = minus(image, at)
+  const way = unit(toward)
+  const cosine = -inner(way, normal)
+  const struck = plus(at, way, height / cosine)
+  if (!isOn(sheet, struck)) return sum
+  const clear = plus(struck, normal, CLEAR)
+  const sent = intensityOf(light, spot, unit(minus(struck, spot.at))) * answer(way) * mirrorShare(cosine, index)
+  return sent <= 0 || world.isBlocked(plus(at, way, CLEAR), clear) || world.isBlocked(clear, spot.at) ? sum : sum + sent / inner(toward, toward)
+}, 0)
 
-const flat = (cosine: number) => Math.max(0, cosine)
-const dome = (cosine: number) => (1 + cosine) / 2
+export type Reference = { direct: number[], bounced: number[] }
+
 const LONGEST_PATH = 400
 
-/** Exposure of every light at a receiver by so many paths, luminance, in the unit of the lights' intensity per square metre. */
+const addTo = (sum: number[], colour: readonly number[], factor: readonly number[], level: number) => {
+  for (const channel of [0, 1, 2]) sum[channel]! += colour[channel]! * factor[channel]! * level
+}
+
+const exponentOf = (halfWidthDeg: number) => Math.log(0.5) / Math.log(Math.cos(halfWidthDeg * Math.PI / 180))
+
+/** What a side gives light that enters it, before it scatters. */
+const lets = ({ gloss }: Side, cosine: number) => gloss?.kind === 'coat' ? 1 - mirrorShare(cosine, gloss.refractiveIndex) : 1
+
+/** Exposure of every light at a receiver by so many paths, three channels, in the unit of the lights' intensity per square metre. */
 export const tracePoint = (surfaces: readonly Surface[], lights: readonly Emitter[], point: { position: readonly number[], facing: readonly number[], receptor: Receptor }, paths: number, seed: number): Reference[] => {
   const roll = dice(seed)
+  const world = worldOf(surfaces)
+  const coats = coatedSides(world)
   const [at, facing] = [v(point.position), v(point.facing)]
-  const response = point.receptor === 'flat' ? flat : dome
-  const sums = lights.map(() => ({ direct: 0, bounced: 0 }))
+  const receptor: Answer = point.receptor === 'flat' ? way => Math.max(0, inner(way, facing)) : way => (1 + inner(way, facing)) / 2
+  const sums = lights.map(() => ({ direct: [0, 0, 0], bounced: [0, 0, 0] }))
+  const ONE = [1, 1, 1]
+  /** Lets every light shine on a place of the path that answers by `answer`. */
+  const collect = (place: V, carried: readonly number[], answer: Answer, isFirst = false) => lights.forEach((light, index) => {
+    addTo(isFirst ? sums[index]!.direct : sums[index]!.bounced, light.intensity, carried, straight(world, light, place, answer, roll))
+    if (coats.length > 0) addTo(sums[index]!.bounced, light.intensity, carried, mirrored(world, coats, light, place, answer, roll))
+  })
+
   for (let path = 0; path < paths; path++) {
-    lights.forEach((light, index) => {
-      sums[index]!.direct += straight(surfaces, light, at, facing, response, roll)
-    })
+    collect(at, ONE, receptor, true)
     // A flat disc is met by the cosine, which weighs pi; a dome from all round, which weighs 4 pi times its response.
     const way = point.receptor === 'flat' ? cosineWay(facing, roll) : anyWay(roll)
-    const weight = point.receptor === 'flat' ? Math.PI : 4 * Math.PI * dome(inner(way, facing))
+    const weight = point.receptor === 'flat' ? Math.PI : 4 * Math.PI * receptor(way)
+    let carried = [weight, weight, weight]
     let ray: Ray = { from: at, way }
-    for (let step = 0; step < LONGEST_PATH && weight > 0; step++) {
-      const struck = nearest(surfaces, ray)
+    for (let step = 0; step < LONGEST_PATH; step++) {
+      const struck = world.nearest(ray)
       if (!struck) break
-      // A matt surface sends on its reflectance over pi.
-      for (const [index, light] of lights.entries()) {
-        sums[index]!.bounced += weight * struck.returned / Math.PI * straight(surfaces, light, struck.at, struck.normal, flat, roll)
+      const { normal, side } = struck
+      const cosine = -inner(ray.way, normal)
+      const { gloss } = side
+      const outward = plus(struck.at, normal, CLEAR)
+      if (gloss?.kind === 'coat' && roll() < mirrorShare(cosine, gloss.refractiveIndex)) {
+        ray = { from: outward, way: bounce(ray.way, normal) }
+        continue
       }
-      // Russian roulette by the reflectance: what goes on, goes on whole.
-      if (roll() >= struck.returned) break
-      ray = { from: plus(struck.at, struck.normal, CLEAR), way: cosineWay(struck.normal, roll) }
+      if (gloss?.kind === 'lobe') {
+        const [about, n] = [bounce(ray.way, normal), exponentOf(gloss.halfWidthDeg)]
+        if (roll() < gloss.share) {
+          collect(outward, carried, toLight => inner(toLight, normal) > 0 ? (n + 1) / (2 * Math.PI) * Math.max(0, inner(toLight, about)) ** n : 0)
+          const onward = lobeWay(about, n, roll)
+          if (inner(onward, normal) <= 0) break
+          ray = { from: outward, way: onward }
+          continue
+        }
+      }
+      // A matt side sends on its reflectance over pi; a sheet that lets light through, its transmittance over pi from behind.
+      const inward = plus(struck.at, normal, -CLEAR)
+      const here = carried.map((part, channel) => part * side.reflectance[channel]! / Math.PI)
+      collect(outward, here, toLight => Math.max(0, inner(toLight, normal)) * lets(side, Math.max(0, inner(toLight, normal))))
+      const isThrough = struck.transmittance.some(share => share > 0)
+      if (isThrough) collect(inward, carried.map((part, channel) => part * struck.transmittance[channel]! / Math.PI), toLight => Math.max(0, -inner(toLight, normal)))
+      // Russian roulette by the greatest share: what goes on, goes on with what it lost made up.
+      const [back, through] = [Math.max(...side.reflectance), Math.max(...struck.transmittance)]
+      const draw = roll()
+      if (draw >= back + through) break
+      const isBack = draw < back
+      const onward = cosineWay(isBack ? normal : times(normal, -1), roll)
+      const shares = isBack ? side.reflectance : struck.transmittance
+      const kept = (isBack ? lets(side, inner(onward, normal)) : 1) / (isBack ? back : through)
+      carried = carried.map((part, channel) => part * shares[channel]! * kept)
+      ray = { from: isBack ? outward : inward, way: onward }
     }
   }
-  return sums.map(({ direct, bounced }) => ({ direct: direct / paths, bounced: bounced / paths }))
+  const mean = (sum: number[]) => sum.map(part => part / paths)
+  return sums.map(({ direct, bounced }) => ({ direct: mean(direct), bounced: mean(bounced) }))
 }

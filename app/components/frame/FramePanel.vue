@@ -1,8 +1,14 @@
 <script setup lang="ts">
-const { picture, isFresh } = usePredictedFrame()
 const { shoot, isShooting, problem, last } = useBenchFrame()
 
-const shows = ref<'predicted' | 'bench'>('predicted')
+const VIEWS = [
+  { value: 'predicted', name: 'Frame' },
+  { value: 'backdrop', name: 'Backdrop' },
+  { value: 'around', name: 'Look back' },
+  { value: 'bench', name: 'Bench' },
+] as const
+type View = typeof VIEWS[number]['value']
+const shows = ref<View>('predicted')
 
 const take = async () => {
   if (await shoot()) shows.value = 'bench'
@@ -12,47 +18,46 @@ const take = async () => {
 <template>
   <section
     aria-label="Frame"
-    class="flex gap-4 p-4"
+    class="flex flex-col gap-3 p-4 pt-3"
   >
-    <div class="h-78 w-52 shrink-0 bg-well">
-      <PictureCanvas
-        v-if="shows === 'predicted' && picture"
-        :picture="picture"
-        label="Predicted frame"
-        class="size-full"
-        :class="{ 'opacity-60': !isFresh }"
-      />
-      <BenchPicture
-        v-else-if="shows === 'bench' && last"
-        :frame="last"
-        class="size-full"
-      />
-    </div>
-    <div class="flex min-w-0 grow flex-col gap-3">
-      <ChoiceRow
-        label="Frame"
-        :value="shows"
-        :choices="[{ value: 'predicted', name: 'Predicted' }, { value: 'bench', name: 'Bench' }]"
-        @choose="shows = $event"
-      />
-      <FrameValues
-        v-if="shows === 'bench' && last"
-        :frame="last"
-      />
-      <p
-        v-else-if="shows === 'bench'"
-        class="text-sm text-soft"
-      >
-        No bench frame yet.
-      </p>
-      <p
+    <ChoiceRow
+      label="See"
+      :value="shows"
+      :choices="VIEWS"
+      @choose="shows = $event"
+    />
+    <div class="min-h-78">
+      <PredictedFrame v-if="shows === 'predicted'" />
+      <BackdropMap v-else-if="shows === 'backdrop'" />
+      <LookBack v-else-if="shows === 'around'" />
+      <div
         v-else
-        class="text-sm text-soft"
+        class="flex gap-4"
       >
-        What the camera would record, from the planned light. Dots mark what clips, dashes what is crushed.
-      </p>
+        <div class="h-78 w-52 shrink-0 bg-well">
+          <BenchPicture
+            v-if="last"
+            :frame="last"
+            class="size-full"
+          />
+        </div>
+        <div class="flex min-w-0 grow flex-col gap-3">
+          <FrameValues
+            v-if="last"
+            :frame="last"
+          />
+          <p
+            v-else
+            class="text-sm text-soft"
+          >
+            No bench frame yet.
+          </p>
+        </div>
+      </div>
+    </div>
+    <div class="flex items-center gap-3">
       <button
-        class="press mt-auto"
+        class="press"
         :disabled="isShooting"
         data-test="shoot"
         @click="take"

@@ -1,15 +1,16 @@
 <script setup lang="ts">
 import { axisOf } from '#core/set/aim'
 import { moveLight } from '#core/set/edits'
-import { patternExponent } from '#core/sources/pattern'
+import { frontReach } from '#core/sources/emitter'
+import { emitterOf } from '#core/set/scene'
+import { profileOf, onProfile } from '#core/sources/pattern'
 import type { Light } from '#core/set/schema'
 import type { PlanMap } from '~/support/planMap'
 
 const props = defineProps<{ map: PlanMap, light: Light, isOn: boolean }>()
 const studio = useStudio()
 const { distance } = useUnits()
-const front = computed(() => props.light.modifier.front)
-const halfWidthPx = computed(() => Math.max(4, (front.value.shape === 'rectangle' ? front.value.widthM / 2 : front.value.radiusM) * props.map.scale))
+const halfWidthPx = computed(() => Math.max(4, frontReach(props.light.modifier.front).across * props.map.scale))
 /** Depth of the housing behind the front: drawn, not part of the model. */
 const HOUSING_PX = 20
 /** Length of the beam on its axis, as it is drawn. */
@@ -20,10 +21,10 @@ const turned = computed(() => {
 })
 /** The pattern itself: in every direction as long as the light is strong there. */
 const beam = computed(() => {
-  const exponent = patternExponent(props.light.modifier.halfIntensityDeg)
+  const profile = profileOf(emitterOf(props.light, studio.document))
   const points = Array.from({ length: 37 }, (_, step) => {
     const angle = (step - 18) * 5 * Math.PI / 180
-    const reach = BEAM_M * props.map.scale * Math.max(0, Math.cos(angle)) ** exponent
+    const reach = BEAM_M * props.map.scale * onProfile(profile, Math.max(0, Math.cos(angle)))
     return `${(reach * Math.cos(angle)).toFixed(1)} ${(reach * Math.sin(angle)).toFixed(1)}`
   })
   return `M${points.join(' L')} Z`

@@ -1,14 +1,13 @@
 <script setup lang="ts">
 import { moveSubject } from '#core/set/edits'
-import { figureOf } from '#core/set/figure'
+import { figurePlan } from '#core/set/figurePlan'
 import type { Subject } from '#core/set/schema'
 import type { PlanMap } from '~/support/planMap'
 
 const props = defineProps<{ map: PlanMap, subject: Subject }>()
 const studio = useStudio()
 const { distance } = useUnits()
-/** From above: the parts that reach furthest out, then the head. */
-const parts = computed(() => figureOf(props.subject).filter(part => ['shoulders', 'left arm', 'right arm', 'head'].includes(part.name)).sort((a, b) => a.centre[2] - b.centre[2]))
+const parts = computed(() => figurePlan(props.subject))
 </script>
 
 <template>
@@ -21,14 +20,16 @@ const parts = computed(() => figureOf(props.subject).filter(part => ['shoulders'
     data-test="plan-subject"
     @move="(xM, yM) => studio.edit(set => moveSubject(set, subject.id, xM, yM))"
   >
-    <ellipse
+    <line
       v-for="part in parts"
-      :key="part.name"
-      :cx="map.x(part.centre[0])"
-      :cy="map.y(part.centre[1])"
-      :rx="part.radii[0] * map.scale"
-      :ry="part.radii[1] * map.scale"
-      :class="isSelected ? 'fill-accent' : part.name === 'head' ? 'fill-ink' : 'fill-soft'"
+      :key="part.id"
+      :x1="map.x(part.fromX)"
+      :y1="map.y(part.fromY)"
+      :x2="map.x(part.toX) + 0.01"
+      :y2="map.y(part.toY)"
+      :stroke-width="2 * part.radiusM * map.scale"
+      stroke-linecap="round"
+      :class="isSelected ? 'stroke-accent' : part.isHead ? 'stroke-ink' : 'stroke-soft'"
     />
     <text
       :x="map.x(subject.place.xM) + 30"

@@ -87,6 +87,10 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         </button>
       </div>
     </div>
-    <WhyTable v-if="isOpen" />
+    <SolveProgress />
+    <template v-if="isOpen">
+      <WhyTable />
+      <BounceTable />
+    </template>
   </section>
 </template>

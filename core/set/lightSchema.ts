@@ -1,0 +1,82 @@
+import * as v from 'valibot'
+import { between, colour, degrees, identifier, place, title, transmittance } from './schemaBasics'
+
+const OutputSchema = v.variant('from', [
+  v.strictObject({ from: v.literal('guide-number'), guideNumberM: between(1, 2000) }),
+  v.strictObject({ from: v.literal('reading'), fNumber: between(0.25, 720), distanceM: between(0.1, 50), iso: between(3, 409600) }),
+  v.strictObject({ from: v.literal('lux-at-1-m'), lux: between(1, 1e8) }),
+])
+
+const lamp = <K extends string>(kind: K) => v.strictObject({
+  kind: v.literal(kind),
+  name: title,
+  output: OutputSchema,
+  rangeStops: between(0.5, 12),
+  clickStops: between(0.05, 1),
+  /** Colour temperature of what the lamp sends out. */
+  cctK: v.optional(between(1700, 20000), 5600),
+})
+
+const angle = between(0.1, 89)
+const opening = v.nullable(between(-60, 90))
+
+const PhotometricTableSchema = v.strictObject({
+  type: v.picklist(['A', 'B', 'C']),
+  verticalDeg: v.pipe(v.array(between(-180, 180)), v.minLength(2), v.maxLength(1000), v.readonly()),
+  horizontalDeg: v.pipe(v.array(between(-180, 360)), v.minLength(1), v.maxLength(1000), v.readonly()),
+  relative: v.pipe(v.array(v.pipe(v.array(between(0, 1)), v.minLength(2), v.readonly())), v.minLength(1), v.readonly()),
+})
+
+const share = between(0, 1)
+
+const MaskSchema = v.variant('kind', [
+  v.strictObject({ kind: v.literal('strip'), share, turnDeg: degrees }),
+  v.strictObject({ kind: v.literal('slats'), count: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(60)), openShare: share, turnDeg: degrees }),
+  v.strictObject({
+    kind: v.literal('window'),
+    columns: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(12)),
+    rows: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(12)),
+    barShare: share,
+    turnDeg: degrees,
+  }),
+])
+
+const ModifierSchema = v.strictObject({
+  kind: identifier,
+  name: title,
+  front: v.variant('shape', [
+    v.strictObject({ shape: v.literal('rectangle'), widthM: between(0.02, 12), heightM: between(0.02, 12) }),
+    v.strictObject({ shape: v.literal('disc'), radiusM: between(0.01, 6) }),
+    v.strictObject({ shape: v.literal('ring'), innerRadiusM: between(0, 6), outerRadiusM: between(0.01, 6) }),
+    v.strictObject({ shape: v.literal('ball'), radiusM: between(0.005, 3) }),
+  ]),
+  halfIntensityDeg: between(1, 89),
+  lossStops: between(-6, 10),
+  cutoff: v.optional(v.nullable(v.strictObject({ angleDeg: angle, softDeg: between(0.05, 45) })), null),
+  backSpill: v.optional(v.nullable(v.strictObject({ share, halfIntensityDeg: between(1, 89) })), null),
+  leaves: v.optional(v.nullable(v.strictObject({ lengthM: between(0.02, 3), topDeg: opening, bottomDeg: opening, leftDeg: opening, rightDeg: opening })), null),
+  halfScrim: v.optional(v.nullable(v.strictObject({ stops: between(0, 4), turnDeg: degrees })), null),
+  mask: v.optional(v.nullable(MaskSchema), null),
+  table: v.optional(v.nullable(PhotometricTableSchema), null),
+  housing: v.optional(v.nullable(v.strictObject({ frontReflectance: between(0, 0.95), backReflectance: between(0, 0.95) })), { frontReflectance: 0.55, backReflectance: 0.05 }),
+})
+
+/** Where a light looks; feathering turns it off that aim: to the right as seen from behind the light, and up. */
+const AimSchema = v.variant('at', [
+  v.strictObject({ at: v.literal('subject'), subjectId: identifier, heightM: between(0, 30), featherPanDeg: between(-180, 180), featherTiltDeg: between(-90, 90) }),
+  v.strictObject({ at: v.literal('place'), place, featherPanDeg: between(-180, 180), featherTiltDeg: between(-90, 90) }),
+])
+
+export const LightSchema = v.strictObject({
+  id: identifier,
+  /** The letter or short name on the stand. */
+  name: title,
+  job: v.picklist(['key', 'fill', 'edge', 'hair', 'top', 'backdrop']),
+  lamp: v.variant('kind', [lamp('flash'), lamp('continuous')]),
+  modifier: ModifierSchema,
+  colour,
+  /** A gel before the light, or null. */
+  gel: v.optional(v.nullable(v.strictObject({ name: title, transmittance })), null),
+  place,
+  aim: AimSchema,
+})

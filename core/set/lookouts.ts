@@ -1,0 +1,28 @@
+import { add, type Vector } from '../units/vector'
+import { facingOf } from './build/panelSheets'
+import { headHeightM } from './heads'
+import { meterPoints } from './points'
+import type { StudioSet } from './schema'
+
+/** A place from which to look around, and the way that is straight ahead there (0 is toward the camera's side). */
+export type Lookout = { id: string, name: string, eye: Vector, turnDeg: number }
+
+/** A face looks from before itself, so that it does not see its own inside. */
+const BEFORE_FACE_M = 0.16
+const BEFORE_SURFACE_M = 0.05
+
+/** Places worth looking from: every sitter's face, the backdrop, and the user's own points. */
+export const lookouts = (set: StudioSet): Lookout[] => [
+  ...set.subjects.map((subject): Lookout => ({
+    id: `face/${subject.id}`,
+    name: `${subject.name}\u2019s face`,
+    eye: add([subject.place.xM, subject.place.yM, headHeightM(subject)], facingOf(subject.turnDeg).map(part => part * BEFORE_FACE_M) as unknown as Vector),
+    turnDeg: subject.turnDeg,
+  })),
+  ...meterPoints(set).filter(point => point.surface !== 'subject').map((point): Lookout => ({
+    id: point.id,
+    name: point.name,
+    eye: add(point.position, point.facing.map(part => part * BEFORE_SURFACE_M) as unknown as Vector),
+    turnDeg: Math.atan2(-point.facing[0], point.facing[1]) * 180 / Math.PI,
+  })),
+]

@@ -1,0 +1,22 @@
+import * as v from 'valibot'
+
+export const between = (least: number, most: number) => v.pipe(v.number(), v.minValue(least), v.maxValue(most))
+export const metres = between(-60, 60)
+export const degrees = between(-360, 360)
+export const identifier = v.pipe(v.string(), v.regex(/^[a-z0-9][a-z0-9/-]{0,63}$/, 'An id is 1 to 64 small letters, digits, hyphens or slashes.'))
+export const title = v.pipe(v.string(), v.minLength(1), v.maxLength(80))
+export const words = v.pipe(v.string(), v.maxLength(2000))
+const channels = (most: number) => v.pipe(v.tuple([between(0, most), between(0, most), between(0, most)]), v.readonly())
+/** Share of light a surface returns, per channel. 0.98 is above any real material and keeps a closed room finite. */
+export const reflectance = channels(0.98)
+export const transmittance = channels(1)
+export const colour = channels(4)
+export const place = v.strictObject({ xM: metres, yM: metres, zM: between(0, 30) })
+
+/** A clear mirroring coat, or a share of the light spread about the mirror direction; null is matt. */
+export const gloss = v.nullable(v.variant('kind', [
+  v.strictObject({ kind: v.literal('coat'), refractiveIndex: between(1, 3) }),
+  v.strictObject({ kind: v.literal('lobe'), share: between(0, 0.95), halfWidthDeg: between(1, 60) }),
+]))
+
+export const side = v.strictObject({ reflectance, gloss })

@@ -1,0 +1,109 @@
+import * as v from 'valibot'
+import { POSES } from '../figure/poses'
+import { between, degrees, gloss, identifier, metres, place, reflectance, side, title, transmittance } from './schemaBasics'
+
+const DARK_HAIR = [0.07, 0.05, 0.04] as const
+
+export const RoomSchema = v.strictObject({
+  widthM: between(1.5, 60),
+  depthM: between(1.5, 60),
+  heightM: between(1.8, 30),
+  /** Free depth behind the backdrop; the rest of the room lies in front of it. */
+  behindBackdropM: between(0.02, 50),
+  reflectances: v.strictObject({
+    back: reflectance, front: reflectance, left: reflectance, right: reflectance, floor: reflectance, ceiling: reflectance,
+  }),
+  /** A floor that mirrors, or null. */
+  floorGloss: v.optional(gloss, null),
+})
+
+/** Kinds of backdrop by how they are built; docs/formats.md says what each makes of the sizes. */
+export const BACKDROP_KINDS = ['paper-roll', 'fabric', 'vinyl', 'painted-wall', 'cyclorama', 'lit-panel', 'keying-screen'] as const
+
+export const BackdropSchema = v.strictObject({
+  kind: v.picklist(BACKDROP_KINDS),
+  name: title,
+  widthM: between(0.3, 40),
+  heightM: between(0.5, 29),
+  /** Middle of the backdrop from the middle of the room, to the right. */
+  centreXM: metres,
+  /** What lies on the floor in front of the drop; 0 for none. */
+  sweepM: between(0, 20),
+  reflectance,
+  gloss: v.optional(gloss, null),
+  /** Radius of the curve between drop and floor. */
+  coveRadiusM: v.optional(between(0.05, 5), 0.35),
+  /** A cyclorama's second wall, at the left or right end of the first, and how far it comes forward. */
+  corner: v.optional(v.nullable(v.strictObject({ side: v.picklist(['left', 'right']), depthM: between(0.5, 40) })), null),
+  /** What a lit panel lets through. */
+  transmittance: v.optional(transmittance, [0, 0, 0]),
+})
+
+export const SubjectSchema = v.strictObject({
+  id: identifier,
+  name: title,
+  place: v.strictObject({ xM: metres, yM: metres }),
+  heightM: between(0.4, 2.4),
+  skin: reflectance,
+  clothing: reflectance,
+  hair: v.optional(reflectance, DARK_HAIR),
+  pose: v.optional(v.picklist(POSES), 'standing'),
+  /** 0 faces the camera's side of the room; above 0 turns toward the camera's left. */
+  turnDeg: v.optional(degrees, 0),
+})
+
+export const CameraSchema = v.strictObject({
+  place,
+  aimHeightM: between(0, 30),
+  lens: v.strictObject({ focalLengthMm: between(4, 1200) }),
+  sensor: v.strictObject({ widthMm: between(2, 120), heightMm: between(2, 120) }),
+  apertures: v.strictObject({ widest: between(0.5, 64), smallest: between(0.7, 720), clickStops: between(0.05, 1) }),
+  response: v.strictObject({ kind: v.literal('srgb') }),
+  /** Share of the frame's mean luminance that the lens spreads over every pixel (the glare index of ISO 9358). */
+  veilingGlare: between(0, 0.5),
+  whiteBalanceK: v.optional(between(1700, 20000), 5600),
+})
+
+/** A flat panel on a stand: flag, board, V-flat, curtain, silver, diffusion frame. */
+export const PanelSchema = v.strictObject({
+  id: identifier,
+  name: title,
+  kind: identifier,
+  /** The middle of the lower edge; of a V-flat, of its hinge. */
+  place,
+  widthM: between(0.05, 40),
+  heightM: between(0.05, 29),
+  /** The front looks toward the camera's side of the room at 0; above 0 turns toward the camera's left. */
+  turnDeg: degrees,
+  /** Leaning back from upright; 90 lies with its front up. */
+  tiltDeg: between(-90, 90),
+  /** Two wings of this width, hinged, with so many degrees between their fronts; null for one panel. */
+  hingeDeg: v.nullable(between(20, 340)),
+  front: side,
+  back: side,
+  transmittance,
+})
+
+export const PropSchema = v.strictObject({
+  id: identifier,
+  name: title,
+  /** The middle of its foot. */
+  place,
+  turnDeg: degrees,
+  form: v.variant('shape', [
+    v.strictObject({ shape: v.literal('box'), widthM: between(0.02, 20), depthM: between(0.02, 20), heightM: between(0.02, 20) }),
+    v.strictObject({ shape: v.literal('cylinder'), radiusM: between(0.01, 10), heightM: between(0.02, 20) }),
+  ]),
+  surface: side,
+})
+
+/** A place where the user reads light, beside those that the set has of itself. */
+export const OwnPointSchema = v.strictObject({
+  id: v.pipe(identifier, v.startsWith('own/', 'The id of an own point begins with "own/".')),
+  name: title,
+  place,
+  /** Where the receptor looks: 0 toward the camera's side of the room, above 0 toward the camera's left; and upward. */
+  turnDeg: degrees,
+  tiltDeg: between(-90, 90),
+  receptor: v.picklist(['flat', 'dome']),
+})

@@ -1,0 +1,54 @@
+import { frameAround, type Vector } from '../units/vector'
+import type { Emitter } from '../sources/emitter'
+import { profileOf } from '../sources/pattern'
+import { luminance, type Rgb } from '../units/rgb'
+import type { EmitterSamples } from './direct'
+import type { LightField } from './lightLayer'
+import type { Stage } from './stage'
+
+/** Samples of each patch of a shining side. */
+const SAMPLES_A_PATCH = 4
+
+/**
+ * Diffusion as what it is to whatever it lights: an even front of its own, as bright in each patch as the light that strikes its
+ * other side makes it. One front for each shining side of a light's field.
+ */
+export const shiningFronts = (stage: Stage, { shining, emitter }: LightField): EmitterSamples[] => {
+  if (!shining) return []
+  const { patches, samples } = stage
+  const sides = new Map<string, number[]>()
+  for (let patch = 0; patch < patches.count; patch++) {
+    if (!(shining[patch * 3 + 1]! > 0) || !samples.exposed[patch]) continue
+    const key = `${patches.surface[patch]} ${patches.isFront[patch]}`
+    sides.set(key, [...sides.get(key) ?? [], patch])
+  }
+  return [...sides.values()].map((lit) => {
+    const powerOf = (patch: number): Rgb => [0, 1, 2].map(channel => patches.areaM2[patch]! * shining[patch * 3 + channel]! / Math.PI) as unknown as Rgb
+    const whole = lit.map(powerOf).reduce<Rgb>((sum, part) => [sum[0] + part[0], sum[1] + part[1], sum[2] + part[2]], [0, 0, 0])
+    const count = lit.length * SAMPLES_A_PATCH
+    const positions = new Float64Array(count * 3)
+    lit.forEach((patch, index) => {
+      for (let point = 0; point < SAMPLES_A_PATCH; point++) {
+        const from = (patch * samples.perPatch + point) * 6
+        // Points of one patch lie far apart in the list, so that a pixel's few samples cover the front.
+        positions.set(samples.points.subarray(from, from + 3), (point * lit.length + index) * 3)
+      }
+    })
+    const normal = samples.points.subarray(lit[0]! * samples.perPatch * 6 + 3) as unknown as Vector
+    const axis: Vector = [normal[0], normal[1], normal[2]]
+    const front: Emitter = {
+      ...emitter, axis, ...frameAround(axis), exponent: 1, intensity: whole,
+      front: { shape: 'disc', radiusM: 1 }, cutoff: null, back: null, leaves: null, halfScrim: null, mask: null, table: null,
+    }
+    return {
+      emitter: front,
+      count,
+      positions,
+      across: new Float64Array(count),
+      up: new Float64Array(count),
+      shares: Float64Array.from({ length: count }, (_, index) => luminance(powerOf(lit[index % lit.length]!)) / luminance(whole) / SAMPLES_A_PATCH),
+      profile: profileOf(front),
+      shaping: undefined,
+    }
+  })
+}
