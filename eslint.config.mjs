@@ -16,8 +16,8 @@ export default withNuxt(
     rules: { 'no-restricted-imports': ['error', { patterns: [{ group: INTERFACE, message: 'core is pure computation: app, server and cli know core, never the other way.' }, { group: ['**/app/**', '**/server/**', '**/cli/**'], message: 'core is pure computation: app, server and cli know core, never the other way.' }] }] },
   },
   {
-    files: ['server/**/*.ts'],
-    rules: { 'no-restricted-imports': ['error', { patterns: [{ group: ['~/*', '**/app/**'], message: 'The server knows core, not the interface.' }] }] },
+    files: ['server/**/*.ts', 'cli/**/*.ts'],
+    rules: { 'no-restricted-imports': ['error', { patterns: [{ group: ['~/*', '**/app/**'], message: 'Server and cli know core, not the interface.' }] }] },
   },
   { files: ['scripts/**'], rules: { 'no-console': 'off' } },
 )

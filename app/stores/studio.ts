@@ -98,13 +98,16 @@ export const useStudio = defineStore('studio', () => {
 
   /** Between these two, many small steps count as one to undo. */
   const isDragging = ref(false)
+  let beforeDrag = document.value
   const beginDrag = () => {
     isDragging.value = true
+    beforeDrag = document.value
     history.pause()
   }
   const endDrag = () => {
     isDragging.value = false
-    history.resume(true)
+    // A press that moved nothing is no step.
+    history.resume(document.value !== beforeDrag)
   }
 
   /** Saves what is waiting, before something else needs it on the shelf. */

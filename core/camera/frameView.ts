@@ -88,19 +88,35 @@ const vertexBook = (stage: Stage) => {
   }
 }
 
-const growable = () => {
-  const points: number[] = []
-  const ways: number[] = []
-  const reflectance: number[] = []
-  const nodes: number[] = []
-  const nodeShares: number[] = []
-  return { surface: [] as number[], isFront: [] as number[], points, ways, reflectance, nodes, nodeShares }
+type Places = Pick<FrameView, 'surface' | 'isFront' | 'points' | 'ways' | 'reflectance' | 'nodes' | 'nodeShares'>
+
+const placesFor = (count: number): Places => ({
+  surface: new Int16Array(count).fill(-1),
+  isFront: new Uint8Array(count),
+  points: new Float32Array(count * 6),
+  ways: new Float32Array(count * 3),
+  reflectance: new Float32Array(count * 3),
+  nodes: new Int32Array(count * 4),
+  nodeShares: new Float32Array(count * 4),
+})
+
+/** The same places with room for so many more behind them. */
+const withRoomFor = (places: Places, more: number): Places => {
+  const all = placesFor(places.surface.length + more)
+  all.surface.set(places.surface)
+  all.isFront.set(places.isFront)
+  all.points.set(places.points)
+  all.ways.set(places.ways)
+  all.reflectance.set(places.reflectance)
+  all.nodes.set(places.nodes)
+  all.nodeShares.set(places.nodeShares)
+  return all
 }
 
 /** Casts one ray through the middle of every pixel. */
 export const castFrame = (stage: Stage, rayThrough: RayThrough, width: number, height: number): FrameView => {
   const { scene, patches } = stage
-  const seen = growable()
+  let seen = placesFor(width * height)
   const book = vertexBook(stage)
   const mirrors: { pixel: number, share: number, from: Vector, way: Vector }[] = []
   const hit = noHit()
@@ -114,30 +130,25 @@ export const castFrame = (stage: Stage, rayThrough: RayThrough, width: number, h
     return nodesOnGrid(patches.grids[(at.isFront ? patches.frontGrid : patches.backGrid)[at.surface]!]!, at.s, at.t)
   }
 
-  const look = (pixel: number, from: Vector, way: Vector, mayMirror: boolean) => {
-    castRay(stage.rays, ...from, ...way, hit)
-    seen.surface.push(hit.surface)
-    seen.isFront.push(hit.isFront ? 1 : 0)
-    seen.ways.push(...way)
+  const look = (place: number, from: Vector, way: Vector, mayMirror: boolean) => {
+    castRay(stage.rays, from[0], from[1], from[2], way[0], way[1], way[2], hit)
+    seen.surface[place] = hit.surface
+    seen.isFront[place] = hit.isFront ? 1 : 0
+    seen.ways.set(way, place * 3)
     const surface = scene.surfaces[hit.surface]
-    if (!surface) {
-      seen.points.push(0, 0, 0, 0, 0, 0)
-      seen.reflectance.push(0, 0, 0)
-      seen.nodes.push(0, 0, 0, 0)
-      seen.nodeShares.push(0, 0, 0, 0)
-      return
-    }
+    if (!surface) return
     const { position, normal } = pointOn(surface, hit.s, hit.t, hit.isFront, hit.triangle)
     const { gloss, reflectance } = sideOf(surface, hit.isFront, surface.shape === 'body' ? surface.mesh.material[hit.triangle]! : 0)
     const away = gloss ? glossShare(gloss, Math.min(1, Math.abs(dot(way, normal)))) : 0
     const { nodes, shares } = nodesOf(hit)
-    seen.points.push(...position, ...normal)
+    seen.points.set(position, place * 6)
+    seen.points.set(normal, place * 6 + 3)
     // What lets light through shows what its patches send out; see frameLight.
-    seen.reflectance.push(...transmits(surface) ? [0, 0, 0] : reflectance.map(share => share * (1 - away)))
-    seen.nodes.push(...nodes)
-    seen.nodeShares.push(...shares)
+    if (!transmits(surface)) for (let channel = 0; channel < 3; channel++) seen.reflectance[place * 3 + channel] = reflectance[channel]! * (1 - away)
+    seen.nodes.set(nodes, place * 4)
+    seen.nodeShares.set(shares, place * 4)
     if (gloss?.kind === 'coat' && mayMirror) {
-      mirrors.push({ pixel, share: away, from: add(position, scale(normal, RAY_OFFSET_M)), way: direction(mirrored(way, normal)) })
+      mirrors.push({ pixel: place, share: away, from: add(position, scale(normal, RAY_OFFSET_M)), way: direction(mirrored(way, normal)) })
     }
   }
 
@@ -146,18 +157,13 @@ export const castFrame = (stage: Stage, rayThrough: RayThrough, width: number, h
     const { from, way } = rayThrough(((pixel % width) + 0.5) / width, (Math.floor(pixel / width) + 0.5) / height)
     look(pixel, from, direction(way), true)
   }
-  for (const { pixel, from, way } of [...mirrors]) look(pixel, from, way, false)
+  seen = withRoomFor(seen, mirrors.length)
+  mirrors.forEach(({ from, way }, mirror) => look(pixels + mirror, from, way, false))
   return {
     width,
     height,
-    count: seen.surface.length,
-    surface: Int16Array.from(seen.surface),
-    isFront: Uint8Array.from(seen.isFront),
-    points: Float32Array.from(seen.points),
-    ways: Float32Array.from(seen.ways),
-    reflectance: Float32Array.from(seen.reflectance),
-    nodes: Int32Array.from(seen.nodes),
-    nodeShares: Float32Array.from(seen.nodeShares),
+    count: pixels + mirrors.length,
+    ...seen,
     vertices: book.vertices,
     mirrorPixel: Int32Array.from(mirrors, mirror => mirror.pixel),
     mirrorShare: Float32Array.from(mirrors, mirror => mirror.share),

@@ -11,9 +11,14 @@ export type Walker = {
 export const walker = (): Walker =>
   ({ ray: new Float64Array(6), inverse: new Float64Array(3), open: new Int32Array(MOST_DEPTH) })
 
+/** Stands for the inverse of no motion along an axis: finite, so that a ray within a box's plane makes no NaN. */
+const STILL = 1e30
+
 /** To be called when a walker's ray has been set. */
 export const aimWalker = ({ ray, inverse }: Walker): void => {
-  for (let axis = 0; axis < 3; axis++) inverse[axis] = 1 / ray[axis + 3]!
+  inverse[0] = ray[3] === 0 ? STILL : 1 / ray[3]!
+  inverse[1] = ray[4] === 0 ? STILL : 1 / ray[4]!
+  inverse[2] = ray[5] === 0 ? STILL : 1 / ray[5]!
 }
 
 /** Tests the items of a leaf; true when it struck something and has lowered `found[0]`. */
@@ -37,20 +42,8 @@ export const walkTree = ({ boxes, links }: BoxTree, { ray, inverse, open }: Walk
   let struck = false
   for (;;) {
     const at = node * 6
-    // A ray within a plane makes a NaN there, which no comparison takes: that plane then bounds nothing.
-    let near = (boxes[at + nearX]! - ox) * ix
-    let far = (boxes[at + 3 - nearX]! - ox) * ix
-    if (!(near > 0)) near = 0
-    const limit = found[0]!
-    if (!(far < limit)) far = limit
-    const enterY = (boxes[at + nearY]! - oy) * iy
-    const leaveY = (boxes[at + 5 - nearY]! - oy) * iy
-    if (enterY > near) near = enterY
-    if (leaveY < far) far = leaveY
-    const enterZ = (boxes[at + nearZ]! - oz) * iz
-    const leaveZ = (boxes[at + 7 - nearZ]! - oz) * iz
-    if (enterZ > near) near = enterZ
-    if (leaveZ < far) far = leaveZ
+    const near = Math.max((boxes[at + nearX]! - ox) * ix, (boxes[at + nearY]! - oy) * iy, (boxes[at + nearZ]! - oz) * iz, 0)
+    const far = Math.min((boxes[at + 3 - nearX]! - ox) * ix, (boxes[at + 5 - nearY]! - oy) * iy, (boxes[at + 7 - nearZ]! - oz) * iz, found[0]!)
     if (near <= far) {
       const tag = links[node * 2 + 1]!
       if (tag < 0) {

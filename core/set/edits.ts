@@ -1,4 +1,5 @@
 import { insideRoom } from './bounds'
+import { faults } from './faults'
 import type { Frame, Light, LightSetting, Look, Place, Reading, StudioSet, Target } from './schema'
 
 /** Lights and stands keep at least this to walls, floor and ceiling. */
@@ -21,6 +22,26 @@ export const moveSubject = (set: StudioSet, subjectId: string, xM: number, yM: n
   const kept = insideRoom({ xM, yM: Math.max(SUBJECT_MARGIN_M, yM), zM: 1 }, set.room, SUBJECT_MARGIN_M)
   return { ...set, subjects: set.subjects.map(subject => subject.id === subjectId ? { ...subject, place: { xM: kept.xM, yM: kept.yM } } : subject) }
 }
+
+/** Moves a panel's foot; it stays where it was when it would reach through a wall. */
+export const movePanel = (set: StudioSet, panelId: string, xM: number, yM: number): StudioSet => {
+  const moved = { ...set, panels: set.panels.map(panel => panel.id === panelId ? { ...panel, place: { ...panel.place, xM, yM } } : panel) }
+  return faults(moved).length > 0 ? set : moved
+}
+
+/** Puts another modifier on a light. */
+export const fitModifier = (set: StudioSet, lightId: string, modifier: Light['modifier']): StudioSet => editLight(set, lightId, light => ({ ...light, modifier }))
+
+/** Makes a light the one that a photometric file describes: its distribution, and its output instead of the lamp's. */
+export const fitMeasured = (set: StudioSet, lightId: string, { modifier, output }: { modifier: Light['modifier'], output: Light['lamp']['output'] }): StudioSet =>
+  editLight(set, lightId, light => ({ ...light, modifier, lamp: { ...light.lamp, output } }))
+
+/** Puts a gel before a light, or none. */
+export const fitGel = (set: StudioSet, lightId: string, gel: Light['gel']): StudioSet => editLight(set, lightId, light => ({ ...light, gel }))
+
+/** Turns a light off its aim, in degrees to its right and up. */
+export const featherLight = (set: StudioSet, lightId: string, feather: { featherPanDeg?: number, featherTiltDeg?: number }): StudioSet =>
+  editLight(set, lightId, light => ({ ...light, aim: { ...light.aim, ...feather } }))
 
 /** Changes the settings of some lights in a look. */
 export const changeSettings = (set: StudioSet, lookId: string, settings: Readonly<Record<string, LightSetting>>): StudioSet =>

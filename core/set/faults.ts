@@ -1,4 +1,9 @@
+import { pointOn } from '../geometry/surfacePoint'
+import type { Surface } from '../geometry/surface'
 import { roomBounds } from './bounds'
+import { backdropSurfaces } from './build/backdropSurfaces'
+import { panelSheets } from './build/panelSheets'
+import { propSurfaces } from './build/propSurfaces'
 import type { StudioSet } from './schema'
 
 const repeatedIds = (kind: string, items: readonly { id: string }[]): string[] => {
@@ -7,10 +12,35 @@ const repeatedIds = (kind: string, items: readonly { id: string }[]): string[] =
 }
 
 const looseEnds = (set: StudioSet): string[] => [
-  ...(['subjects', 'lights', 'looks', 'readings', 'frames'] as const).flatMap(kind => repeatedIds(kind, set[kind])),
+  ...(['subjects', 'lights', 'panels', 'props', 'points', 'looks', 'readings', 'frames'] as const).flatMap(kind => repeatedIds(kind, set[kind])),
   ...set.looks.flatMap(look => set.lights
     .filter(light => look.lights[light.id] === undefined)
     .map(light => `Look ${look.name} lacks the setting of light ${light.name}.`)),
+]
+
+/** Whether a surface reaches through a wall of the room, by its rim. */
+const reachesOut = (surface: Surface, set: StudioSet): boolean => {
+  const { left, right, back, front, ceiling } = roomBounds(set.room)
+  return [[0, 0], [0, 1], [1, 0], [1, 1], [0.5, 0], [0.5, 1], [0, 0.5], [1, 0.5]].some(([s, t]) => {
+    const { position: [x, y, z] } = pointOn(surface, s!, t!, true)
+    return x <= left || x >= right || y <= back || y >= front || z <= 0 || z >= ceiling
+  })
+}
+
+const BOUNCE_MOST = 0.98
+
+/** Materials that would give back more light than they get, and things beyond the walls. */
+const thingFaults = (set: StudioSet): string[] => [
+  ...(backdropSurfaces(set.backdrop).some(surface => reachesOut(surface, set)) ? ['The backdrop reaches through a wall.'] : []),
+  ...set.panels.flatMap(panel => [
+    ...(panelSheets(panel).some(sheet => reachesOut(sheet, set)) ? [`${panel.name} reaches through a wall, the floor or the ceiling.`] : []),
+    ...([panel.front, panel.back].some(side => side.reflectance.some((share, channel) => share + panel.transmittance[channel]! > BOUNCE_MOST)) ? [`${panel.name} would send out more light than it gets.`] : []),
+  ]),
+  ...set.props.filter(prop => propSurfaces(prop).some(surface => reachesOut(surface, set))).map(prop => `${prop.name} reaches through a wall, the floor or the ceiling.`),
+  ...(set.backdrop.kind === 'lit-panel' && set.backdrop.reflectance.some((share, channel) => share + set.backdrop.transmittance[channel]! > BOUNCE_MOST) ? [`${set.backdrop.name} would send out more light than it gets.`] : []),
+  ...set.lights.filter(({ modifier: { front } }) => front.shape === 'ring' && front.innerRadiusM >= front.outerRadiusM).map(light => `The ring of light ${light.name} has no width.`),
+  ...set.lights.filter(({ modifier: { table } }) => table && (table.relative.length !== table.horizontalDeg.length || table.relative.some(row => row.length !== table.verticalDeg.length)))
+    .map(light => `The table of light ${light.name} does not fit its angles.`),
 ]
 
 /**
@@ -34,8 +64,9 @@ export const misfits = (set: StudioSet): string[] => {
     ]),
     ...(isOutside(set.camera.place) ? ['The camera stands outside the room.'] : []),
     ...set.lights.filter(light => isOutside(light.place)).map(light => `Light ${light.name} stands outside the room.`),
+    ...set.points.filter(point => isOutside(point.place)).map(point => `${point.name} lies outside the room.`),
   ]
 }
 
 /** Everything in a well-formed set that still cannot be right, in words. */
-export const faults = (set: StudioSet): string[] => [...looseEnds(set), ...misfits(set)]
+export const faults = (set: StudioSet): string[] => [...looseEnds(set), ...misfits(set), ...thingFaults(set)]

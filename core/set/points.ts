@@ -2,6 +2,7 @@ import type { Receptor } from '../photometry/meter'
 import { luminance } from '../units/rgb'
 import { add, direction, scale, subtract, type Vector } from '../units/vector'
 import { vectorOf } from './bounds'
+import { coveRadius } from './build/backdropSurfaces'
 import { facingOf } from './build/panelSheets'
 import { headHeightM } from './heads'
 import type { Light, OwnPoint, StudioSet, Subject } from './schema'
@@ -53,11 +54,20 @@ const keySide = (set: StudioSet, subject: Subject): MeterPoint => {
   }
 }
 
+/** How far before the drop the round corner of a cyclorama stands. */
+const cornerAt = ({ backdrop }: StudioSet, xM: number): number => {
+  const { kind, corner, centreXM, widthM, sweepM } = backdrop
+  if (kind !== 'cyclorama' || !corner || sweepM <= 0) return 0
+  const radius = coveRadius(backdrop)
+  const fromWall = corner.side === 'left' ? xM - (centreXM - widthM / 2) : centreXM + widthM / 2 - xM
+  return fromWall < radius ? radius - Math.sqrt(radius * radius - (radius - fromWall) ** 2) : 0
+}
+
 /** A point on the drop, `xM` from the middle of the room, read flat toward the camera. */
 const onBackdrop = (set: StudioSet, id: string, name: string, xM: number, heightM: number): MeterPoint => ({
   id,
   name,
-  position: [xM, METER_FROM_BACKDROP_M, heightM],
+  position: [xM, METER_FROM_BACKDROP_M + cornerAt(set, xM), heightM],
   facing: [0, 1, 0],
   facingWords: 'flat disc toward the camera',
   heldWords: `against the backdrop, ${name.replace('Backdrop ', '')}, head height`,

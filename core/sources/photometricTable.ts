@@ -19,9 +19,10 @@ const between = (angles: readonly number[], angle: number): [number, number] => 
   return [above - 1, (angle - angles[above - 1]!) / (angles[above]! - angles[above - 1]!)]
 }
 
-/** Folds an angle around the axis into the range that the table gives, by the symmetry that its last angle says (IES LM-63). */
-const foldAround = (degrees: number, last: number): number => {
+/** Folds an angle around the axis into the range that the table gives, by the symmetry that its first and last angles say (IES LM-63). */
+const foldAround = (degrees: number, first: number, last: number): number => {
   const around = ((degrees % 360) + 360) % 360
+  if (first === 90) return around < 90 ? 180 - around : around > 270 ? 540 - around : around
   if (last === 0) return 0
   if (last <= 90) return around > 270 ? 360 - around : around > 180 ? around - 180 : around > 90 ? 180 - around : around
   if (last <= 180) return around > 180 ? 360 - around : around
@@ -33,7 +34,7 @@ const DEGREES = 180 / Math.PI
 /** Angles of a direction in the table's own system, from its unit parts along across, up and axis. */
 const anglesOf = ({ type, horizontalDeg }: PhotometricTable, across: number, up: number, ahead: number): [number, number] => {
   const bounded = (share: number) => Math.max(-1, Math.min(1, share))
-  if (type === 'C') return [Math.acos(bounded(ahead)) * DEGREES, foldAround(Math.atan2(up, across) * DEGREES, horizontalDeg.at(-1)!)]
+  if (type === 'C') return [Math.acos(bounded(ahead)) * DEGREES, foldAround(Math.atan2(up, across) * DEGREES, horizontalDeg[0]!, horizontalDeg.at(-1)!)]
   const isHalf = horizontalDeg[0] === 0
   const [vertical, horizontal] = type === 'A'
     ? [Math.asin(bounded(up)) * DEGREES, Math.atan2(across, ahead) * DEGREES]

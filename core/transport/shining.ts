@@ -6,8 +6,8 @@ import type { EmitterSamples } from './direct'
 import type { LightField } from './lightLayer'
 import type { Stage } from './stage'
 
-/** Samples of each patch of a shining side. */
-const SAMPLES_A_PATCH = 4
+/** Samples of a shining side; bright patches get more of them. */
+const SAMPLES = 36
 
 /**
  * Diffusion as what it is to whatever it lights: an even front of its own, as bright in each patch as the light that strikes its
@@ -25,15 +25,14 @@ export const shiningFronts = (stage: Stage, { shining, emitter }: LightField): E
   return [...sides.values()].map((lit) => {
     const powerOf = (patch: number): Rgb => [0, 1, 2].map(channel => patches.areaM2[patch]! * shining[patch * 3 + channel]! / Math.PI) as unknown as Rgb
     const whole = lit.map(powerOf).reduce<Rgb>((sum, part) => [sum[0] + part[0], sum[1] + part[1], sum[2] + part[2]], [0, 0, 0])
-    const count = lit.length * SAMPLES_A_PATCH
-    const positions = new Float64Array(count * 3)
-    lit.forEach((patch, index) => {
-      for (let point = 0; point < SAMPLES_A_PATCH; point++) {
-        const from = (patch * samples.perPatch + point) * 6
-        // Points of one patch lie far apart in the list, so that a pixel's few samples cover the front.
-        positions.set(samples.points.subarray(from, from + 3), (point * lit.length + index) * 3)
-      }
-    })
+    const positions = new Float64Array(SAMPLES * 3)
+    let [at, before] = [0, 0]
+    for (let index = 0; index < SAMPLES; index++) {
+      const wanted = (index + 0.5) / SAMPLES * luminance(whole)
+      while (at < lit.length - 1 && before + luminance(powerOf(lit[at]!)) < wanted) before += luminance(powerOf(lit[at++]!))
+      const from = (lit[at]! * samples.perPatch + index % samples.perPatch) * 6
+      positions.set(samples.points.subarray(from, from + 3), index * 3)
+    }
     const normal = samples.points.subarray(lit[0]! * samples.perPatch * 6 + 3) as unknown as Vector
     const axis: Vector = [normal[0], normal[1], normal[2]]
     const front: Emitter = {
@@ -42,11 +41,11 @@ export const shiningFronts = (stage: Stage, { shining, emitter }: LightField): E
     }
     return {
       emitter: front,
-      count,
+      count: SAMPLES,
       positions,
-      across: new Float64Array(count),
-      up: new Float64Array(count),
-      shares: Float64Array.from({ length: count }, (_, index) => luminance(powerOf(lit[index % lit.length]!)) / luminance(whole) / SAMPLES_A_PATCH),
+      across: new Float64Array(SAMPLES),
+      up: new Float64Array(SAMPLES),
+      shares: new Float64Array(SAMPLES).fill(1 / SAMPLES),
       profile: profileOf(front),
       shaping: undefined,
     }

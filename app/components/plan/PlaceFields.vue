@@ -40,7 +40,7 @@ const putSubject = (changes: { xM?: number, yM?: number }) => {
     <template v-if="light">
       <p class="w-37 self-center leading-tight">
         <strong>{{ light.name }}</strong> {{ light.job }}<br>
-        <span class="text-soft">{{ light.modifier.name }}</span>
+        <span class="text-soft">{{ light.lamp.name }}</span>
       </p>
       <DistanceField
         :label="light.aim.at === 'subject' ? 'To subject' : 'To its aim'"
@@ -69,6 +69,10 @@ const putSubject = (changes: { xM?: number, yM?: number }) => {
       >
         {{ problem }}
       </p>
+      <FitFields
+        :key="light.id"
+        :light="light"
+      />
     </template>
     <template v-else-if="subject">
       <p class="w-37 self-center">

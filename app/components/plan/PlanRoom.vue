@@ -18,6 +18,15 @@ const cells = computed(() => light.band.map(({ value }, index) => ({
   width: backdrop.value.widthM / light.band.length * props.map.scale + 0.5,
   tone: `rgb(${[0, 1, 2].map(() => Math.round(value ?? 0)).join(' ')})`,
 })))
+/** A cyclorama's second wall, with the round of its corner. */
+const corner = computed(() => {
+  const { corner: wall, kind, sweepM, coveRadiusM, widthM } = backdrop.value
+  if (kind !== 'cyclorama' || !wall || sweepM <= 0) return undefined
+  const isLeft = wall.side === 'left'
+  const [end, inward] = [isLeft ? leftM.value : leftM.value + widthM, isLeft ? 1 : -1]
+  const { x, y } = props.map
+  return `M${x(end + inward * coveRadiusM)} ${y(0)} Q${x(end)} ${y(0)} ${x(end)} ${y(coveRadiusM)} V${y(wall.depthM)}`
+})
 const floorPx = computed(() => backdrop.value.sweepM * props.map.scale)
 </script>
 
@@ -37,6 +46,12 @@ const floorPx = computed(() => backdrop.value.sweepM * props.map.scale)
       :width="backdrop.widthM * map.scale"
       :height="floorPx"
       class="pointer-events-none fill-none stroke-rule"
+    />
+    <path
+      v-if="corner"
+      :d="corner"
+      class="pointer-events-none fill-none stroke-ink"
+      stroke-width="4"
     />
     <g
       role="img"

@@ -32,6 +32,18 @@ const map = computed(() => planMap(roomBounds(studio.document.room), size.value.
       >
         <PlanRoom :map="map" />
         <PlanCamera :map="map" />
+        <PlanProp
+          v-for="thing in studio.document.props"
+          :key="thing.id"
+          :map="map"
+          :thing="thing"
+        />
+        <PlanPanel
+          v-for="panel in studio.document.panels"
+          :key="panel.id"
+          :map="map"
+          :panel="panel"
+        />
         <PlanTapes :map="map" />
         <PlanSubject
           v-for="subject in studio.document.subjects"

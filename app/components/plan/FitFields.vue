@@ -1,0 +1,142 @@
+<script setup lang="ts">
+import { featherLight, fitGel, fitMeasured, fitModifier } from '#core/set/edits'
+import { measuredLight } from '#core/formats/measuredLight'
+import { parseIes } from '#core/formats/iesFile'
+import type { Light } from '#core/set/schema'
+import { GELS, gelStops } from '#core/sources/gels'
+import { MODIFIERS } from '#core/sources/modifiers'
+
+const props = defineProps<{ light: Light }>()
+const studio = useStudio()
+const note = useChangeNote()
+const problem = ref('')
+const ids = { modifier: useId(), gel: useId(), turn: useId(), lean: useId() }
+
+const isOwn = computed(() => !MODIFIERS.some(({ kind }) => kind === props.light.modifier.kind))
+const edit = (change: Parameters<typeof studio.edit>[0]) => {
+  note.mark()
+  problem.value = ''
+  studio.edit(change)
+}
+const fit = (kind: string) => {
+  const modifier = MODIFIERS.find(candidate => candidate.kind === kind)
+  if (modifier) edit(set => fitModifier(set, props.light.id, modifier))
+}
+const gel = (name: string) => edit(set => fitGel(set, props.light.id, GELS.find(candidate => candidate.name === name) ?? null))
+
+/** Feathering goes no further than this by the fields: past it the light looks away from its work. */
+const MOST_DEG = { featherPanDeg: 180, featherTiltDeg: 90 } as const
+const feather = (field: keyof typeof MOST_DEG, text: string) => {
+  const value = Number(text.replace('\u2212', '-').replace('°', ''))
+  if (text.trim() === '' || !Number.isFinite(value) || Math.abs(value) > MOST_DEG[field]) {
+    problem.value = `"${text}" is not an angle here; write degrees from −${MOST_DEG[field]} to ${MOST_DEG[field]}.`
+    return
+  }
+  edit(set => featherLight(set, props.light.id, { [field]: value }))
+}
+
+const readFile = async (event: Event) => {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  if (!file) return
+  const outcome = parseIes(await file.text())
+  input.value = ''
+  if (!outcome.ok) {
+    problem.value = `${file.name}: ${outcome.message}`
+    return
+  }
+  const measured = measuredLight(outcome.value, outcome.value.keywords.LUMINAIRE ?? file.name)
+  edit(set => fitMeasured(set, props.light.id, measured))
+}
+</script>
+
+<template>
+  <div class="flex basis-full flex-wrap items-end gap-x-2.5 gap-y-2">
+    <p class="flex flex-col">
+      <label
+        :for="ids.modifier"
+        class="text-xs text-soft"
+      >Modifier</label>
+      <select
+        :id="ids.modifier"
+        class="press h-8 w-46"
+        :value="light.modifier.kind"
+        data-test="modifier"
+        @change="fit(($event.target as HTMLSelectElement).value)"
+      >
+        <option
+          v-if="isOwn"
+          :value="light.modifier.kind"
+        >
+          {{ light.modifier.name }}
+        </option>
+        <option
+          v-for="modifier in MODIFIERS"
+          :key="modifier.kind"
+          :value="modifier.kind"
+        >
+          {{ modifier.name }}
+        </option>
+      </select>
+    </p>
+    <p class="flex flex-col">
+      <label
+        :for="ids.gel"
+        class="text-xs text-soft"
+      >Gel</label>
+      <select
+        :id="ids.gel"
+        class="press h-8 w-30"
+        :value="light.gel?.name ?? ''"
+        data-test="gel"
+        @change="gel(($event.target as HTMLSelectElement).value)"
+      >
+        <option value="">
+          none
+        </option>
+        <option
+          v-for="candidate in GELS"
+          :key="candidate.name"
+          :value="candidate.name"
+        >
+          {{ candidate.name }} (−{{ gelStops(candidate).toFixed(1) }})
+        </option>
+      </select>
+    </p>
+    <p
+      v-for="[field, label, id] in ([['featherPanDeg', 'Turn right', ids.turn], ['featherTiltDeg', 'Turn up', ids.lean]] as const)"
+      :key="field"
+      class="flex flex-col"
+    >
+      <label
+        :for="id"
+        class="text-xs text-soft"
+      >{{ label }}</label>
+      <input
+        :id="id"
+        class="h-8 w-16 rounded-sm border border-rule bg-well px-2"
+        :value="`${light.aim[field]}°`"
+        :data-test="field"
+        @change="feather(field, ($event.target as HTMLInputElement).value)"
+      >
+    </p>
+    <label class="press h-8 cursor-pointer focus-within:outline-2">
+      IES file…
+      <input
+        type="file"
+        accept=".ies,.IES"
+        class="sr-only"
+        data-test="ies"
+        @change="readFile"
+      >
+    </label>
+    <p
+      v-if="problem"
+      role="alert"
+      class="basis-full text-sm"
+      data-test="fit-problem"
+    >
+      {{ problem }}
+    </p>
+  </div>
+</template>

@@ -1,0 +1,52 @@
+import { weightsOf } from '#core/metering/weights'
+import { meteredFNumber } from '#core/photometry/meter'
+import type { Look, StudioSet } from '#core/set/schema'
+import { readPoint } from '#core/tone/readout'
+import { bouncedByOwner } from '#core/transport/lightLayer'
+import { luminance } from '#core/units/rgb'
+import { solvedFor, tidy } from '../solved'
+
+/** Every meter point's predicted reading. Flash is in lux-seconds; continuous light in lux, its f-number at the shutter time. */
+export const readingsOf = async (set: StudioSet, look: Look) => {
+  const { solved, points, lighting, camera } = await solvedFor(set, look)
+  const weights = weightsOf(set, look.lights, camera, lighting.learned)
+  return {
+    set: set.name,
+    look: look.name,
+    camera,
+    points: points.map((point) => {
+      const all = readPoint(set, point, look.lights, camera, lighting)
+      const receiver = solved.receivers.find(candidate => candidate.id === point.id)!
+      return {
+        id: point.id,
+        name: point.name,
+        receptor: point.receptor,
+        positionM: point.position,
+        lights: all.parts.map(({ lightId, directLuxS, bouncedLuxS }) => {
+          const light = set.lights.find(candidate => candidate.id === lightId)!
+          const field = solved.fields.find(candidate => candidate.emitter.id === lightId)!
+          const isFlash = light.lamp.kind === 'flash'
+          const shown = (luxS: number) => tidy(isFlash ? luxS : luxS / camera.shutterS)
+          return {
+            id: lightId,
+            name: light.name,
+            powerStops: look.lights[lightId]!.powerStops,
+            unit: isFlash ? 'lx s' : 'lx',
+            direct: shown(directLuxS),
+            bounced: shown(bouncedLuxS),
+            total: shown(directLuxS + bouncedLuxS),
+            fNumber: tidy(meteredFNumber(directLuxS + bouncedLuxS, camera.iso, point.receptor)),
+            bouncedFrom: Object.fromEntries(Object.entries(bouncedByOwner(solved.stage, field, receiver))
+              .map(([owner, colour]) => [owner, shown(luminance(colour) * weights[lightId]!.bounced)] as const).sort((a, b) => b[1] - a[1])),
+          }
+        }),
+        all: {
+          exposureLuxS: tidy(all.parts.reduce((sum, part) => sum + part.directLuxS + part.bouncedLuxS, 0)),
+          fNumber: tidy(all.fNumber),
+          stopsOverCamera: tidy(all.stops),
+          ...(all.value === undefined ? {} : { value: tidy(all.value) }),
+        },
+      }
+    }),
+  }
+}

@@ -1,0 +1,95 @@
+import { describe, expect, it } from 'vitest'
+import { expectShare, expectWithin } from '#support/tolerance'
+import { relativeIntensity, type PhotometricTable } from '../sources/photometricTable'
+import { measuredLight } from './measuredLight'
+import { parseIes, type IesFile } from './iesFile'
+
+/** A file after the layout of ANSI/IES LM-63-2002, with values worked by hand. */
+const file = ({ first = 'IESNA:LM-63-2002', tilt = 'TILT=NONE', head = '1 1000 2 3 1 1 2 0.3 0.6 0', factors = '0.5 1 120', vertical = '0 45 90', horizontal = '0', rows = ['100 50 0'] } = {}) =>
+  [first, '[TEST] made by hand', '[LUMINAIRE] Hall lamp', '[MORE] of oak', tilt, head, factors, vertical, horizontal, ...rows].join('\r\n')
+const read = (text: string): IesFile => {
+  const outcome = parseIes(text)
+  if (!outcome.ok) throw new Error(outcome.message)
+  return outcome.value
+}
+const reason = (text: string): string => {
+  const outcome = parseIes(text)
+  return outcome.ok ? 'it was accepted' : outcome.message
+}
+const tableOf = (text: string): PhotometricTable => measuredLight(read(text), 'x').modifier.table!
+const degrees = Math.PI / 180
+
+describe('photometric files', () => {
+  it('are read with their absolute candela, every multiplier taken in', () => {
+    const { candela, keywords, lumensPerLamp, type, widthM, lengthM, watts } = read(file())
+    // 100 cd times the candela multiplier 2 and the ballast factor 0.5.
+    expect(candela).toEqual([[100, 50, 0]])
+    expect(keywords).toEqual({ TEST: 'made by hand', LUMINAIRE: 'Hall lamp of oak' })
+    expect([lumensPerLamp, type, widthM, lengthM, watts]).toEqual([1000, 'C', 0.3, 0.6, 120])
+    expect(read(file({ head: '1 -1 2 3 1 1 1 -1 0 0' })).lumensPerLamp).toBeNull()
+    expectWithin(read(file({ head: '1 -1 2 3 1 1 1 -1 0 0' })).widthM, -0.3048, 1e-12)
+  })
+
+  it('of each edition differ in what the second factor means', () => {
+    expect(read(file({ first: 'IESNA:LM-63-1995', factors: '0.5 0.8 120' })).candela[0]![0]).toBe(80)
+    expect(read(file({ first: 'IES:LM-63-2019', factors: '0.5 1.10001 120' })).candela[0]![0]).toBe(100)
+  })
+
+  it('keep inline tilt factors', () => {
+    const { tilt, candela } = read(file({ tilt: 'TILT=INCLUDE\n1\n3\n0 45 90\n1 .95 .9' }))
+    expect(tilt).toEqual({ geometry: 1, anglesDeg: [0, 45, 90], factors: [1, 0.95, 0.9] })
+    expect(candela[0]).toEqual([100, 50, 0])
+  })
+
+  // An even (Lambertian) distribution of 1000 cd ahead has pi times 1000 lumens; summed over the table by zones.
+  it('give back the flux of a distribution worked by hand', () => {
+    const angles = Array.from({ length: 91 }, (_, angle) => angle)
+    const table = tableOf(file({ head: '1 -1 1 91 1 1 2 0 0 0', factors: '1 1 100', vertical: angles.join(' '), rows: [angles.map(angle => (1000 * Math.cos(angle * degrees)).toFixed(6)).join('\n')] }))
+    let flux = 0
+    for (let step = 0; step < 9000; step++) {
+      const angle = (step + 0.5) / 100 * degrees
+      flux += 1000 * relativeIntensity(table, Math.sin(angle), 0, Math.cos(angle)) * 2 * Math.PI * Math.sin(angle) * 0.01 * degrees
+    }
+    expectShare(flux, 1000 * Math.PI, 1e-3)
+  })
+
+  it('are folded by their symmetry around the axis', () => {
+    const quarter = tableOf(file({ head: '1 -1 1 3 2 1 2 0 0 0', factors: '1 1 1', horizontal: '0 90', rows: ['100 80 0', '100 20 0'] }))
+    const at = (table: PhotometricTable, around: number) => relativeIntensity(table, Math.SQRT1_2 * Math.cos(around * degrees), Math.SQRT1_2 * Math.sin(around * degrees), Math.SQRT1_2)
+    for (const [around, share] of [[0, 0.8], [90, 0.2], [45, 0.5], [135, 0.5], [180, 0.8], [225, 0.5], [270, 0.2]] as const) expectWithin(at(quarter, around), share, 1e-9)
+    const half = tableOf(file({ head: '1 -1 1 3 3 1 2 0 0 0', factors: '1 1 1', horizontal: '90 180 270', rows: ['100 20 0', '100 80 0', '100 40 0'] }))
+    for (const [around, share] of [[90, 0.2], [180, 0.8], [0, 0.8], [270, 0.4], [45, 0.5]] as const) expectWithin(at(half, around), share, 1e-9)
+  })
+
+  it('of types A and B lie around the axis ahead, and send nothing where nothing was measured', () => {
+    const lines = { factors: '1 1 1', vertical: '-90 0 90', horizontal: '-90 0 90', rows: ['0 0 0', '10 100 40', '0 60 0'] }
+    const a = tableOf(file({ ...lines, head: '1 -1 1 3 3 3 2 0 0 0' }))
+    expectWithin(relativeIntensity(a, 0, 0, 1), 1, 1e-12)
+    expectWithin(relativeIntensity(a, Math.SQRT1_2, 0, Math.SQRT1_2), 0.8, 1e-9)
+    expectWithin(relativeIntensity(a, 0, Math.SQRT1_2, Math.SQRT1_2), 0.7, 1e-9)
+    // At 45 degrees across and up: A measures the height over the level, B the turn about the level axis.
+    const b = tableOf(file({ ...lines, head: '1 -1 1 3 3 2 2 0 0 0' }))
+    const [x, y, z] = [0.6, 0.48, 0.64]
+    expect(relativeIntensity(a, x, y, z)).not.toBeCloseTo(relativeIntensity(b, x, y, z), 3)
+    const narrow = tableOf(file({ head: '1 -1 1 2 1 1 2 0 0 0', factors: '1 1 1', vertical: '0 90', rows: ['10 10'] }))
+    expect(relativeIntensity(narrow, 0, 0.6, -0.8)).toBe(0)
+  })
+
+  it.each([
+    ['', /first line is ""/],
+    [file({ first: 'IESNA91' }), /only IESNA:LM-63-1995/],
+    [file({ tilt: '' }), /no TILT=/],
+    [file({ tilt: 'TILT=lamp.tlt' }), /another file \("lamp\.tlt"\)/],
+    [file({ tilt: 'a loose line\nTILT=NONE' }), /line 5 is neither a keyword/],
+    [file({ head: '1 1000 2 3 1 4 2 0 0 0' }), /photometric type is 4/],
+    [file({ head: '1 0 2 3 1 1 2 0 0 0' }), /0 lumens/],
+    [file({ rows: ['100 50'] }), /ends before number 3 of 3 candela/],
+    [file({ rows: ['100 50 0 7'] }), /1 more numbers follow/],
+    [file({ rows: ['100 50 x'] }), /line 10 has "x"/],
+    [file({ rows: ['100 -50 0'] }), /negative/],
+    [file({ rows: ['0 0 0'] }), /all candela values are 0/],
+    [file({ vertical: '0 90 45' }), /do not rise/],
+    [file({ vertical: '10 45 90' }), /run from 10 to 90/],
+    [file({ horizontal: '15' }), /run from 15 to 15/],
+  ])('are refused with the reason (%#)', (text, words) => expect(reason(text)).toMatch(words))
+})
