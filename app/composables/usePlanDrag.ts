@@ -21,16 +21,22 @@ export const usePlanDrag = (element: Ref<SVGGElement | null>, { place, map, move
   const studio = useStudio()
   const note = useChangeNote()
 
+  let hasMoved = false
   const behaviour = drag<SVGGElement, unknown>()
     // The page may move under the hand while figures change, so the pointer is followed on the screen.
     .container(() => document.documentElement)
     .subject(() => ({ x: map().x(place().xM), y: map().y(place().yM) }))
     .on('start', () => {
       choose()
-      note.mark()
+      hasMoved = false
       studio.beginDrag()
     })
-    .on('drag', (event: D3DragEvent<SVGGElement, unknown, unknown>) => move(map().xM(event.x), map().yM(event.y)))
+    .on('drag', (event: D3DragEvent<SVGGElement, unknown, unknown>) => {
+      // Only what moves has a change to tell of.
+      if (!hasMoved) note.mark()
+      hasMoved = true
+      move(map().xM(event.x), map().yM(event.y))
+    })
     .on('end', () => studio.endDrag())
 
   watch(element, (found) => {

@@ -1,19 +1,21 @@
-import { frontArea, type Emitter } from '../sources/emitter'
+import type { Emitter } from '../sources/emitter'
 import { onProfile, profileOf } from '../sources/pattern'
+import { cross, length } from '../units/vector'
 import type { Stage } from './stage'
 
 /** Name of the surface that carries a light's bright front, where it has one. */
 export const frontSurfaceId = (lightId: string): string => `light/${lightId}`
 
 /**
- * How bright a light's own front looks, per unit of axis intensity (1 / m^2 sr): the intensity in that direction over the front's
- * area as seen from there. Asked for a place by its surface and the unit direction that it is looked at along.
- * The front counts as evenly bright, and leaves, scrims and masks as too close to it to be seen.
+ * How bright a light's own front looks, per unit of axis intensity (1 / m^2 sr): the intensity in that direction over the area of
+ * the surface that carries the front, as seen from there. Asked for a place by its surface and the unit direction that it is
+ * looked at along. The surface counts as evenly bright, and leaves, scrims and masks as too close to it to be seen.
  */
 export const radianceToward = (stage: Stage, emitter: Emitter) => {
   const own = stage.scene.surfaces.findIndex(surface => surface.id === frontSurfaceId(emitter.id))
+  const carrier = stage.scene.surfaces[own]
+  const area = carrier?.shape === 'sheet' ? length(cross(carrier.edgeS, carrier.edgeT)) * (carrier.isRound ? Math.PI / 4 : 1) : Infinity
   const profile = profileOf(emitter)
-  const area = frontArea(emitter.front)
   return (surface: number, isFront: boolean, way: ArrayLike<number>): number => {
     if (surface !== own || !isFront || own < 0) return 0
     const ahead = -(way[0]! * emitter.axis[0] + way[1]! * emitter.axis[1] + way[2]! * emitter.axis[2])

@@ -24,7 +24,7 @@ watch(() => light.progress === null, (isAtRest) => {
     data-test="progress"
   >
     <progress
-      class="h-1.5 w-36"
+      class="h-1.5 w-36 accent-accent"
       :value="light.progress"
       aria-label="Working out the light"
     />

@@ -1,5 +1,6 @@
 import { matt, opaqueSheet, type Sheet } from '../../geometry/surface'
 import { frontReach, type Emitter } from '../../sources/emitter'
+import { frontSurfaceId } from '../../transport/glow'
 import { grey } from '../../units/rgb'
 import { add, scale } from '../../units/vector'
 import type { Light } from '../schema'
@@ -10,7 +11,7 @@ const LARGER = 1.03
 const HOUSING_PATCH_M = 0.6
 
 /** Names the surface of a light's housing, and the light as what light comes from. */
-export const housingOwner = (lightId: string): string => `light/${lightId}`
+export const housingOwner = frontSurfaceId
 
 /**
  * What of a light stands in the way: its closed back as a flat shield. The depth of the body, stands and booms are left out.

@@ -1,0 +1,84 @@
+import { spawnSync } from 'node:child_process'
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { afterAll, describe, expect, it } from 'vitest'
+import { writeSetFile } from '#core/formats/setFile'
+import { solveLook } from '#core/solve/lookPowers'
+import { demoSet } from '#core/set/demo'
+import { solvedSet } from '#support/solvedSet'
+import { expectShare, expectStops } from '#support/tolerance'
+
+const root = fileURLToPath(new URL('..', import.meta.url))
+const folder = mkdtempSync(join(tmpdir(), 'keen-tonal-cli-'))
+afterAll(() => rmSync(folder, { recursive: true, force: true }))
+
+const demo = join(folder, 'demo.json')
+writeFileSync(demo, writeSetFile(demoSet(), {}))
+
+const tone = (...words: string[]) => {
+  const { status, stdout, stderr } = spawnSync(process.execPath, ['scripts/withNames.mjs', 'cli/tone.ts', ...words], { cwd: root, encoding: 'utf8' })
+  return { status, stdout, stderr, json: () => JSON.parse(stdout) }
+}
+
+describe('the command line', () => {
+  it('gives the readings that the app gives, light by light and together', async () => {
+    const { readouts, camera } = await solvedSet(demoSet())
+    const { points, camera: setting } = tone('readings', demo).json()
+    expectShare(setting.fNumber, camera.fNumber, 1e-9)
+    expect(points.map((point: { id: string }) => point.id)).toEqual(readouts.map(({ point }) => point.id))
+    for (const [index, readout] of readouts.entries()) {
+      const { all, lights } = points[index]
+      expectShare(all.fNumber, readout.fNumber, 1e-5)
+      for (const [at, part] of readout.parts.entries()) {
+        expectShare(lights[at].direct + 1e-9, part.directLuxS + 1e-9, 1e-4)
+        expectShare(lights[at].bounced, part.bouncedLuxS, 1e-4)
+        const from = Object.values(lights[at].bouncedFrom as Record<string, number>).reduce((sum, value) => sum + value, 0)
+        expectShare(from, part.bouncedLuxS, 1e-4)
+      }
+      expectStops(lights.reduce((sum: number, light: { total: number }) => sum + light.total, 0), all.exposureLuxS, 1e-4)
+    }
+  })
+
+  it('solves the powers that the app solves', async () => {
+    const set = demoSet()
+    const { look, points, lighting, camera } = await solvedSet(set)
+    const answer = solveLook(set, look, look.targets, points, camera, lighting)
+    const { lights, isReached } = tone('solve', demo).json()
+    expect(isReached).toBe(answer.isReached)
+    for (const light of lights) expect({ on: light.on, powerStops: light.powerStops }).toEqual(answer.settings[light.id])
+  })
+
+  it('maps a surface and walks a line', () => {
+    const { stopsOverCamera, columns, rows } = tone('map', demo, 'backdrop', '--columns=6').json()
+    expect([stopsOverCamera.length, stopsOverCamera[0].length]).toEqual([rows, columns])
+    expect(stopsOverCamera.flat().every((stops: number) => stops > -4 && stops < 1)).toBe(true)
+    const { steps } = tone('walk', demo, '--from=-1,3,1.6', '--to=1,3,1.6', '--steps=3').json()
+    expect(steps.map((step: { alongM: number }) => step.alongM)).toEqual([0, 1, 2])
+  })
+
+  it.each([
+    [['nonsense'], 2, /no command "nonsense".*--help/],
+    [['readings'], 2, /needs a set file/],
+    [['readings', '/nowhere.json'], 1, /"\/nowhere\.json" cannot be read/],
+    [['readings', join(root, 'README.md')], 1, /not JSON/],
+    [['readings', demo, '--look', 'grey'], 1, /no look "grey"; it has white/],
+    [['map', demo, 'roof'], 2, /backdrop or floor/],
+    [['map', demo, 'floor', '--columns', 'many'], 2, /whole number from 2 to 200/],
+    [['walk', demo, '--from=1,2'], 2, /three metres/],
+    [['walk', demo, '--from=0,2,1', '--to=0,30,1'], 1, /leaves the room/],
+    [['readings', demo, '--wrong'], 2, /Unknown option/],
+  ])('says what is wrong with %j', (words, status, reason) => {
+    const answer = tone(...words)
+    expect(answer.status).toBe(status)
+    expect(answer.stderr).toMatch(reason)
+    expect(answer.stdout).toBe('')
+  })
+
+  it('explains itself', () => {
+    const { status, stdout } = tone('--help')
+    expect(status).toBe(0)
+    expect(stdout).toMatch(/readings SET\.json[\s\S]*solve SET\.json/)
+  })
+})
