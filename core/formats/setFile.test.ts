@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { crowdedSet } from '#support/scenes'
 import { demoSet } from '../set/demo'
 import type { Reading, StudioSet } from '../set/schema'
 import { setFileJsonSchema } from './jsonSchema'
@@ -52,7 +53,7 @@ const changed = (change: (file: { version: unknown, format: unknown, set: Studio
 describe('a set file', () => {
   it('brings back any valid set and its pictures without loss', () => {
     fc.assert(fc.property(anySet, fc.base64String({ minLength: 4 }), (set, picture) => {
-      expect(parseSetFile(writeSetFile(set, { 'frame-1': picture }))).toEqual({ ok: true, value: { format: 'keen-tonal-set', version: 1, set, pictures: { 'frame-1': picture } } })
+      expect(parseSetFile(writeSetFile(set, { 'frame-1': picture }))).toEqual({ ok: true, value: { format: 'keen-tonal-set', version: 2, set, pictures: { 'frame-1': picture } } })
     }), { numRuns: 60 })
   })
 
@@ -60,7 +61,7 @@ describe('a set file', () => {
     expect(messageOf('not json at all')).toMatch(/not JSON .* Nothing was changed/)
     expect(messageOf('[1, 2]')).toContain('not a set file')
     expect(messageOf('{"format": "something-else"}')).toContain('lacks "format"')
-    expect(changed(file => Object.assign(file, { version: 2 }))).toMatch(/version 2, made by a newer Keen Tonal/)
+    expect(changed(file => Object.assign(file, { version: 3 }))).toMatch(/version 3, made by a newer Keen Tonal/)
     expect(changed(file => Object.assign(file, { version: 'one' }))).toContain('no version number')
     expect(changed(file => Object.assign(file.set.room, { widthM: -3 }))).toContain('set.room.widthM')
     expect(changed(file => Object.assign(file.set.lights[0]!, { job: 'sun' }))).toContain('set.lights.0.job')
@@ -68,6 +69,46 @@ describe('a set file', () => {
     expect(changed(file => Object.assign(file.set.lights[0]!.place, { xM: 9 }))).toContain('Light A stands outside the room.')
     expect(changed(file => Object.assign(file.set.lights[1]!, { id: 'key' }))).toContain('Two lights share the id "key".')
     expect(changed(file => Object.assign(file.set.backdrop, { heightM: 5 }))).toContain('The backdrop is higher than the room.')
+  })
+})
+
+describe('a set with all that can stand in a room', () => {
+  it('comes back as it was', () => {
+    const set = crowdedSet()
+    expect(parseSetFile(writeSetFile(set, {}))).toMatchObject({ ok: true, value: { set } })
+  })
+
+  it('of the first version opens as the same set, with nothing new in it', () => {
+    const file = JSON.parse(writeSetFile(demoSet(), {}))
+    for (const key of ['panels', 'props', 'points']) Reflect.deleteProperty(file.set, key)
+    for (const key of ['gloss', 'coveRadiusM', 'corner', 'transmittance']) Reflect.deleteProperty(file.set.backdrop, key)
+    for (const key of ['hair', 'pose', 'turnDeg']) Reflect.deleteProperty(file.set.subjects[0], key)
+    for (const light of file.set.lights) {
+      Reflect.deleteProperty(light, 'gel')
+      Reflect.deleteProperty(light.lamp, 'cctK')
+      for (const key of ['cutoff', 'backSpill', 'leaves', 'halfScrim', 'mask', 'table', 'housing']) Reflect.deleteProperty(light.modifier, key)
+    }
+    Reflect.deleteProperty(file.set.room, 'floorGloss')
+    Reflect.deleteProperty(file.set.camera, 'whiteBalanceK')
+    const outcome = parseSetFile(JSON.stringify({ ...file, version: 1 }))
+    const demo = demoSet()
+    const plainHousing = { frontReflectance: 0.55, backReflectance: 0.05 }
+    const lights = demo.lights.map(light => ({ ...light, modifier: { ...light.modifier, housing: plainHousing } }))
+    expect(outcome).toEqual({ ok: true, value: { format: 'keen-tonal-set', version: 2, set: { ...demo, lights }, pictures: {} } })
+  })
+
+  it.each([
+    ['a panel through a wall', (set: StudioSet) => ({ panels: [{ ...set.panels[0]!, place: { xM: -3.1, yM: 3, zM: 0 } }] }), /reaches through a wall/],
+    ['a panel through the ceiling', (set: StudioSet) => ({ panels: [{ ...set.panels[0]!, place: { xM: 0, yM: 5, zM: 2 } }] }), /reaches through a wall, the floor or the ceiling/],
+    ['a frame that makes light', (set: StudioSet) => ({ panels: [{ ...set.panels[2]!, transmittance: [0.6, 0.6, 0.6] }] }), /more light than it gets/],
+    ['a crate in the wall', (set: StudioSet) => ({ props: [{ ...set.props[0]!, place: { xM: -3.1, yM: 3, zM: 0 } }] }), /Crate reaches through/],
+    ['a cyclorama longer than the room', (set: StudioSet) => ({ backdrop: { ...set.backdrop, corner: { side: 'left', depthM: 30 } } }), /backdrop reaches through a wall/],
+    ['a ring without width', (set: StudioSet) => ({ lights: set.lights.map(light => ({ ...light, modifier: { ...light.modifier, front: { shape: 'ring', innerRadiusM: 0.2, outerRadiusM: 0.2 } } })) }), /has no width/],
+    ['a point outside', () => ({ points: [{ id: 'own/a', name: 'Here', place: { xM: 0, yM: 20, zM: 1 }, turnDeg: 0, tiltDeg: 0, receptor: 'flat' }] }), /Here lies outside/],
+    ['an own point that takes another\u2019s name', () => ({ points: [{ id: 'backdrop/left', name: 'Here', place: { xM: 0, yM: 2, zM: 1 }, turnDeg: 0, tiltDeg: 0, receptor: 'flat' }] }), /begins with "own\/"/],
+  ] as [string, (set: StudioSet) => object, RegExp][])('refuses %s', (_, change, words) => {
+    const set = crowdedSet()
+    expect(messageOf(JSON.stringify({ format: 'keen-tonal-set', version: 2, set: { ...set, ...change(set) }, pictures: {} }))).toMatch(words)
   })
 })
 

@@ -16,8 +16,13 @@ export const SetFileSchema = v.strictObject({
 
 export type SetFile = v.InferOutput<typeof SetFileSchema>
 
-/** Steps that lift a file from the version of their key to the next. Version 1 is the first, so there is none yet. */
-const UPGRADES: Record<number, (file: Record<string, unknown>) => Record<string, unknown>> = {}
+/**
+ * Steps that lift a file from the version of their key to the next. Version 2 brought panels, props, own points, poses, gloss,
+ * kinds of backdrop and what hangs on lights; all of it has a value that means "as before", which the schema fills in.
+ */
+const UPGRADES: Record<number, (file: Record<string, unknown>) => Record<string, unknown>> = {
+  1: file => ({ ...file, version: 2 }),
+}
 
 const KEPT = 'Nothing was changed in what is already saved.'
 

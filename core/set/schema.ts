@@ -4,7 +4,7 @@ import { between, identifier, title, words, type place } from './schemaBasics'
 import { BackdropSchema, CameraSchema, OwnPointSchema, PanelSchema, PropSchema, RoomSchema, SubjectSchema } from './stageSchema'
 
 /** The version of the set model; older files are upgraded when they are opened. */
-export const SET_VERSION = 1
+export const SET_VERSION = 2
 
 const TargetSchema = v.variant('kind', [
   /** A pixel value of the picture, 0 to 255. */

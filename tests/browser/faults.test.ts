@@ -25,7 +25,7 @@ describe('what goes wrong', () => {
   it.each([
     ['not-json.json', '{"format": "keen-tonal-set", ', /not-json\.json: This is not a set file: it is not JSON/],
     ['other.json', '{"hello": 1}', /other\.json: This is JSON, but not a set file/],
-    ['newer.json', writeSetFile(demoSet(), {}).replace('"version": 1', '"version": 9'), /made by a newer Keen Tonal/],
+    ['newer.json', writeSetFile(demoSet(), {}).replace('"version": 2', '"version": 9'), /made by a newer Keen Tonal/],
     ['broken.json', writeSetFile(demoSet(), {}).replace('"widthM": 6.4', '"widthM": "wide"'), /set\.room\.widthM/],
   ])('a file is refused with its reason and nothing is lost: %s', async (name, text, reason) => {
     const path = join(app.browser.folder, name)
