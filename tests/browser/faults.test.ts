@@ -1,25 +1,14 @@
-import { readFileSync, writeFileSync } from 'node:fs'
+import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { By } from 'selenium-webdriver'
 import { describe, expect, it } from 'vitest'
 import { demoSet } from '#core/set/demo'
 import { writeSetFile } from '#core/formats/setFile'
 import { useApp } from '#support/app'
-import { openBrowser, PHONE, type Browser } from '#support/browser'
+import { findings } from '#support/accessibility'
+import { openBrowser, PHONE } from '#support/browser'
 
 const app = useApp()
-
-const AXE = readFileSync(join(import.meta.dirname, '../../node_modules/axe-core/axe.min.js'), 'utf8')
-
-/** Serious and critical findings of the accessibility checker on the page as it stands. */
-const findings = async (on: Browser): Promise<string[]> => {
-  await on.driver.executeScript(AXE)
-  return on.driver.executeAsyncScript(`
-    const done = arguments[arguments.length - 1]
-    axe.run().then(({ violations }) => done(violations
-      .filter(({ impact }) => impact === 'serious' || impact === 'critical')
-      .map(({ id, nodes }) => id + ': ' + nodes.map(node => node.target.join(' ')).join(', '))))`)
-}
 
 describe('what goes wrong', () => {
   it.each([

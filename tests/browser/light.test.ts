@@ -1,0 +1,127 @@
+import { writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { By, Key } from 'selenium-webdriver'
+import { describe, expect, it } from 'vitest'
+import { writeSetFile } from '#core/formats/setFile'
+import type { StudioSet } from '#core/set/schema'
+import { useApp } from '#support/app'
+import { findings } from '#support/accessibility'
+import { crowdedSet } from '#support/scenes'
+
+const app = useApp()
+
+const see = async (name: string) => app.browser.locate(By.xpath(`//*[@role="radio"]//span[text()="${name}"]`)).click()
+/** Mean pixel value of a canvas, once it is drawn. */
+const meanOf = async (name: string): Promise<number> => {
+  await app.browser.find(name)
+  return app.browser.driver.executeScript(`
+    const canvas = document.querySelector('[data-test="${name}"]')
+    const copy = new OffscreenCanvas(canvas.width, canvas.height).getContext('2d', { willReadFrequently: true })
+    copy.drawImage(canvas, 0, 0)
+    const { data } = copy.getImageData(0, 0, canvas.width, canvas.height)
+    let sum = 0
+    for (let at = 1; at < data.length; at += 4) sum += data[at]
+    return sum / (data.length / 4)`)
+}
+const choose = async (name: string, option: string) => (await app.browser.find(name)).findElement(By.xpath(`.//option[normalize-space(text())="${option}"]`)).click()
+const type = async (name: string, text: string) => (await app.browser.find(name)).sendKeys(Key.chord(Key.CONTROL, 'a'), text, Key.TAB)
+const undo = async () => app.browser.locate(By.css('[aria-label="Undo"]')).click()
+const open = async (set: StudioSet) => {
+  const path = join(app.browser.folder, `${set.id}.json`)
+  writeFileSync(path, writeSetFile(set, {}))
+  await app.browser.locate(By.linkText('Sets')).click()
+  await app.browser.locate(By.css('[data-test="import"]')).sendKeys(path)
+  await app.browser.waitForText('shelf-done', new RegExp(`Imported "${set.name}"`))
+  await app.browser.locate(By.xpath(`//li[.//input[@aria-label="Name of ${set.name}"]]//button[@data-test="open"]`)).click()
+}
+
+describe('seeing where light comes from', () => {
+  it('opens a reading into what the light came from last', async () => {
+    await app.browser.click('why')
+    await app.browser.waitForText('bounces', /Backdrop middle\s+ceiling \d+ %[\s\S]*White paper roll \d+ %/)
+    await app.browser.click('why')
+  })
+
+  it('looks back from the sitter and from the backdrop, and a light that goes off darkens both', async () => {
+    await see('Look back')
+    const lit = await meanOf('look-back')
+    await choose('look-from', 'Backdrop middle')
+    await app.browser.waitFor('another view', async () => Math.abs(await meanOf('look-back') - lit) > 1)
+    const fromBackdrop = await meanOf('look-back')
+    for (const id of ['switch-backdrop-left', 'switch-backdrop-right']) await app.browser.click(id)
+    await app.browser.waitFor('a darker view', async () => await meanOf('look-back') < fromBackdrop - 2)
+    await undo()
+    await undo()
+  })
+
+  it('maps the backdrop: one light alone is less even than two', async () => {
+    await see('Backdrop')
+    const spread = async () => Number.parseFloat(await app.browser.waitForText('spread', /^\d\.\d stops$/))
+    const two = await spread()
+    await app.browser.click('switch-backdrop-left')
+    await app.browser.waitFor('a wider spread', async () => await spread() > two + 0.3)
+    await undo()
+    await see('Frame')
+  })
+})
+
+describe('what hangs on a light', () => {
+  it('changes the readings: another modifier, a gel, a turn; each is a step to undo', async () => {
+    const before = await app.browser.stopsAtRest('backdrop/middle')
+    await app.browser.click('plan-backdrop-left')
+    await choose('modifier', 'Reflector 18 cm, grid 20°')
+    await app.browser.waitFor('a darker middle', async () => await app.browser.stopsAtRest('backdrop/middle') < before - 0.2)
+    await undo()
+    await choose('gel', 'Blue (−3.6)')
+    await app.browser.waitFor('a gel\u2019s loss', async () => await app.browser.stopsAtRest('backdrop/middle') < before - 0.3)
+    await undo()
+    await type('featherPanDeg', '60')
+    await app.browser.waitFor('light turned away', async () => await app.browser.stopsAtRest('backdrop/middle') < before - 0.2)
+    await undo()
+    await type('featherPanDeg', 'left')
+    await app.browser.waitForText('fit-problem', /"left" is not an angle here/)
+    expect(await findings(app.browser)).toEqual([])
+  })
+
+  it('may be a measured file; a broken one is refused and changes nothing', async () => {
+    const file = (name: string, rows: string) => {
+      const path = join(app.browser.folder, name)
+      writeFileSync(path, `IESNA:LM-63-2002\n[LUMINAIRE] Oak hall lamp\nTILT=NONE\n1 -1 1 3 1 1 2 0.2 0.2 0 1 1 100\n0 45 90\n0\n${rows}\n`)
+      return path
+    }
+    const input = await app.browser.find('ies')
+    await input.sendKeys(file('broken.ies', '900 x 0'))
+    await app.browser.waitForText('fit-problem', /broken\.ies: .*line 7 has "x".*Nothing was changed/)
+    await input.sendKeys(file('lamp.ies', '900 500 0'))
+    await app.browser.waitFor('the lamp', async () => (await (await app.browser.find('modifier')).findElement(By.css('option:checked'))).getText().then(text => text.trim() === 'Oak hall lamp'))
+    await undo()
+  })
+})
+
+describe('a set full of things', () => {
+  it('shows panels on the plan, and moving one moves the tones', async () => {
+    await open({ ...crowdedSet(), id: 'crowded', name: 'Crowded' })
+    await app.browser.waitForText('verdict', /wanted 250/)
+    const frame = await app.browser.find('plan-overhead')
+    const before = await app.browser.stopsAtRest('subject/key-side')
+    for (let step = 0; step < 8; step++) await frame.sendKeys(Key.ARROW_DOWN)
+    await app.browser.waitFor('another reading', async () => await app.browser.stopsAtRest('subject/key-side') !== before)
+    for (let step = 0; step < 60; step++) await frame.sendKeys(Key.ARROW_DOWN)
+    expect(await frame.getAttribute('aria-label')).toMatch(/from the backdrop/)
+  })
+
+  it('tells how far a long solve is, stops when asked, and finishes later', async () => {
+    const set = crowdedSet()
+    const many = Array.from({ length: 24 }, (_, index) => ({ ...set.lights[1]!, id: `light-${index}`, name: `L${index}`, place: { xM: -2.4 + 0.2 * index, yM: 5 + (index % 3) * 0.4, zM: 2.6 } }))
+    await open({ ...set, id: 'slow', name: 'Slow', lights: many, looks: [{ ...set.looks[0]!, lights: Object.fromEntries(many.map(light => [light.id, { on: true, powerStops: -4 }])) }] })
+    await app.browser.click('stop-solving')
+    await app.browser.waitForText('stopped', /Stopped: these figures are a draft, or older/)
+    await app.browser.locate(By.xpath('//button[normalize-space(text())="Finish"]')).click()
+    await app.browser.waitFor('the stop taken back', async () => (await app.browser.driver.findElements(By.css('[data-test="stopped"]'))).length === 0)
+    await app.browser.waitForText('verdict', /Backdrop/)
+  })
+
+  it('complains of nothing', async () => {
+    expect(await app.browser.complaints()).toEqual([])
+  })
+})
