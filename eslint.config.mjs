@@ -19,5 +19,5 @@ export default withNuxt(
     files: ['server/**/*.ts', 'cli/**/*.ts'],
     rules: { 'no-restricted-imports': ['error', { patterns: [{ group: ['~/*', '**/app/**'], message: 'Server and cli know core, not the interface.' }] }] },
   },
-  { files: ['scripts/**'], rules: { 'no-console': 'off' } },
+  { files: ['scripts/**', 'tests/bench/**'], rules: { 'no-console': 'off' } },
 )

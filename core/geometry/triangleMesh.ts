@@ -24,7 +24,7 @@ export type TriangleMesh = {
   areaSoFar: Float64Array
 }
 
-const LEAF_TRIANGLES = 4
+const LEAF_TRIANGLES = 6
 
 const vertexOf = (vertices: Float64Array, index: number): Vector => [vertices[index * 3]!, vertices[index * 3 + 1]!, vertices[index * 3 + 2]!]
 

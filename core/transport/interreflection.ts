@@ -4,7 +4,7 @@ import { directionAround, followRay, type Ground } from './follow'
 import { enteringShare } from './gloss'
 import type { Patches } from './patches'
 import type { PatchSamples } from './patchSamples'
-import { fraction, R3_STEPS, scramble } from './sequence'
+import { fraction, R2_STEP_X, R3_STEPS, scramble } from './sequence'
 import type { Steps } from '../units/steps'
 
 /** What each patch sees: the patches that its cosine-distributed rays end on; -1 for a ray that brings nothing. */
@@ -14,15 +14,12 @@ export type Rows = {
   seen: Int32Array
 }
 
-/** Bodies are cast more finely: they are small, curved, and what people look at. */
-const BODY_RAYS = 2
-
-const rayCounts = ({ scene, patches }: Ground, samples: PatchSamples, raysPerPatch: number): Int32Array =>
-  Int32Array.from({ length: patches.count }, (_, patch) => samples.exposed[patch]
-    ? raysPerPatch * (scene.surfaces[patches.surface[patch]!]!.shape === 'body' ? BODY_RAYS : 1)
-    : 0)
+const rayCounts = ({ patches }: Ground, samples: PatchSamples, raysPerPatch: number): Int32Array =>
+  Int32Array.from({ length: patches.count }, (_, patch) => samples.exposed[patch] ? raysPerPatch : 0)
 
 const PATCHES_A_STEP = 64
+/** Takes a second draw from one number that has nothing to do with the first. */
+const LUCK_APART = 1021
 
 /** Casts the rays of every patch. The rows hold for any lights, as long as surfaces stay where they are. */
 export function* castRows(ground: Ground, samples: PatchSamples, raysPerPatch: number): Steps<Rows> {
@@ -37,17 +34,20 @@ export function* castRows(ground: Ground, samples: PatchSamples, raysPerPatch: n
   for (let patch = 0; patch < patches.count; patch++) {
     if (patch % PATCHES_A_STEP === 0) yield patch / patches.count
     const { gloss } = sideOf(scene.surfaces[patches.surface[patch]!]!, patches.isFront[patch] === 1, patches.material[patch]!)
+    const offsets = [1, 2, 3, 4].map(salt => scramble(patch, salt)) as [number, number, number, number]
+    const start = first[patch]!
     for (let ray = 0; ray < counts[patch]!; ray++) {
       // Place and direction come from one three-dimensional sequence, or places would favour directions.
-      const place = Math.floor(fraction(scramble(patch, 1) + ray * R3_STEPS[2]) * samples.perPatch)
-      const at = (patch * samples.perPatch + place) * 6
-      const a = fraction(scramble(patch, 2) + ray * R3_STEPS[0])
-      const b = fraction(scramble(patch, 3) + ray * R3_STEPS[1])
-      const luck = fraction(scramble(patch, 4) + ray * 0.7548776662466927)
-      if (gloss && fraction(luck * 1021) >= enteringShare(gloss, Math.sqrt(1 - a))) continue
-      const [nx, ny, nz] = [p[at + 3]!, p[at + 4]!, p[at + 5]!]
+      const at = (patch * samples.perPatch + Math.floor(fraction(offsets[0] + ray * R3_STEPS[2]) * samples.perPatch)) * 6
+      const a = fraction(offsets[1] + ray * R3_STEPS[0])
+      const b = fraction(offsets[2] + ray * R3_STEPS[1])
+      const luck = fraction(offsets[3] + ray * R2_STEP_X)
+      if (gloss && fraction(luck * LUCK_APART) >= enteringShare(gloss, Math.sqrt(1 - a))) continue
+      const nx = p[at + 3]!
+      const ny = p[at + 4]!
+      const nz = p[at + 5]!
       directionAround(nx, ny, nz, Math.sqrt(a), Math.sqrt(1 - a), 2 * Math.PI * b, way)
-      seen[first[patch]! + ray] = followRay(ground, p[at]! + RAY_OFFSET_M * nx, p[at + 1]! + RAY_OFFSET_M * ny, p[at + 2]! + RAY_OFFSET_M * nz, way[0]!, way[1]!, way[2]!, luck, hit)
+      seen[start + ray] = followRay(ground, p[at]! + RAY_OFFSET_M * nx, p[at + 1]! + RAY_OFFSET_M * ny, p[at + 2]! + RAY_OFFSET_M * nz, way[0]!, way[1]!, way[2]!, luck, hit)
     }
   }
   return { first, seen }
@@ -70,7 +70,7 @@ const receive = ({ first, seen }: Rows, radiosity: Float64Array, patch: number, 
   out[2] = blue * share
 }
 
-const CONVERGED = 1e-4
+const CONVERGED = 2e-4
 const MOST_ROUNDS = 200
 
 /** The light of an integrating sphere as a first guess: sum(A rho E0) / sum(A (1 - rho - tau)), channel by channel. */

@@ -1,0 +1,20 @@
+// Measures speed on the code as it ships, bundled and not transformed for tests: npm run bench [-- WORD...]
+import { rmSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+import { build } from 'vite'
+import { run } from './support/run.mjs'
+
+const folder = path => fileURLToPath(new URL(path, import.meta.url))
+const out = folder('../node_modules/.keen-tonal/bench')
+
+await build({
+  root: folder('..'),
+  configFile: false,
+  logLevel: 'warn',
+  resolve: { alias: { '#core': folder('../core'), '#support': folder('../tests/support') } },
+  ssr: { noExternal: true },
+  build: { ssr: folder('../tests/bench/main.ts'), outDir: out, emptyOutDir: true, target: 'node20', minify: false },
+})
+const { code } = await run(process.execPath, [`${out}/main.js`, ...process.argv.slice(2)])
+rmSync(out, { recursive: true, force: true })
+process.exit(code)

@@ -1,0 +1,79 @@
+// Speed of the core on the demo room; prints tables in Markdown. Words on the command line choose among the parts.
+import { cpus } from 'node:os'
+import { developFrame } from '#core/camera/develop'
+import { FOR_MAPS } from '#core/camera/frameLight'
+import { castFrame } from '#core/camera/frameView'
+import { ontoBackdrop } from '#core/camera/projection'
+import { SRGB_RESPONSE } from '#core/camera/response'
+import { cameraView, exposeFrame, lightView } from '#core/camera/takeFrame'
+import { NOTHING_LEARNED } from '#core/metering/learning'
+import { moveLight, moveSubject } from '#core/set/edits'
+import { lightingSolver } from '#core/set/lightingSolver'
+import { meterPoints } from '#core/set/points'
+import type { StudioSet } from '#core/set/schema'
+import { solveLook } from '#core/solve/lookPowers'
+import { readLook } from '#core/tone/readout'
+import { QUALITY } from '#core/transport/stage'
+import { atOnce } from '#core/units/steps'
+import { crowdedSet } from '../support/scenes'
+import { compareKernels } from './kernel'
+import { medianMs, report, shownMs } from './measure'
+import { withLights, withPanels } from './sets'
+
+const DRAFT = { ...QUALITY, raysPerPatch: 16, samplesPerPatch: 6, raysPerPoint: 256, frontForPoints: 8 }
+const wanted = process.argv.slice(2)
+const isWanted = (part: string) => wanted.length === 0 || wanted.includes(part)
+
+const set = withLights(8)
+const look = set.looks[0]!
+const camera = { fNumber: 10, shutterS: 1 / 125, iso: 100 }
+const points = meterPoints(set)
+let step = 0
+const moved = () => moveLight(set, 'key', { xM: -1 - (step = (step + 1) % 50) / 100, yM: 4.9, zM: 2 })
+const subjectMoved = () => moveSubject(set, 'sitter', (step = (step + 1) % 50) / 100, 3.6)
+
+const everyday = async () => {
+  const [full, draft] = [lightingSolver(), lightingSolver(DRAFT)]
+  const solved = (await full(set))!
+  const lighting = { layers: solved.layers, learned: NOTHING_LEARNED }
+  const portrait: StudioSet = { ...set, camera: { ...set.camera, sensor: { widthMm: 24, heightMm: 30 } } }
+  const view = cameraView(portrait, solved, 400)
+  const frame = atOnce(lightView(solved, view))
+  const exposed = () => developFrame(exposeFrame(portrait, frame, look.lights, camera, NOTHING_LEARNED), SRGB_RESPONSE)
+  const quick = lightingSolver()
+  await quick(set)
+  await report(`Eight lights in the demo room: ${solved.stage.patches.count} patches, ${solved.receivers.length} receivers`, [
+    { name: 'a power changes: readings of the named points', budgetMs: 8, run: () => readLook(set, look, points, camera, lighting) },
+    { name: 'a power changes: a frame of 400 × 500 again', budgetMs: 8, run: exposed },
+    { name: 'one light moved, first answer (housings follow with the whole): all points, interreflection included', budgetMs: 30, run: () => quick(moved(), { mayLag: true }) },
+    { name: 'one light moved, the whole: all lights, what its housing hides included', run: () => full(moved()) },
+    { name: 'the subject moved, first answer (a quarter of the rays)', run: () => draft(subjectMoved()) },
+    { name: 'the subject moved, the whole', budgetMs: 200, run: () => full(subjectMoved()) },
+    { name: 'powers solved, four targets', budgetMs: 1, run: () => solveLook(set, look, look.targets, points, camera, lighting) },
+    { name: 'backdrop map 48 × 36', budgetMs: 100, run: () => atOnce(lightView(solved, castFrame(solved.stage, ontoBackdrop(set), 48, 36), FOR_MAPS)) },
+    { name: 'frame 400 × 500: what each pixel sees', run: () => cameraView(portrait, solved, 400) },
+    { name: 'frame 400 × 500: lit by all lights', budgetMs: 1500, run: () => atOnce(lightView(solved, view)) },
+    { name: 'frame 104 × 130, seen and lit: a first picture', budgetMs: 300, run: () => atOnce(lightView(solved, cameraView(portrait, solved, 104))) },
+  ])
+}
+
+const growth = async () => {
+  console.log('\nHow time grows\n\n| what | median |\n|---|---|')
+  const line = async (name: string, run: () => unknown) => console.log(`| ${name} | ${shownMs(await medianMs({ name, run }))} |`)
+  for (const lights of [1, 4, 8, 16, 30]) await line(`from nothing, ${lights} light${lights > 1 ? 's' : ''}`, () => lightingSolver()(withLights(lights)))
+  for (const panels of [0, 8, 16, 32]) {
+    const crowded = withPanels(panels)
+    const { stage } = (await lightingSolver()(crowded))!
+    await line(`from nothing, 8 lights, ${panels} boards (${stage.patches.count} patches)`, () => lightingSolver()(crowded))
+  }
+  const solved = (await lightingSolver()(set))!
+  for (const width of [100, 200, 400]) {
+    const view = cameraView(set, solved, width)
+    await line(`frame of ${view.width * view.height} pixels lit by 8 lights`, () => atOnce(lightView(solved, view)))
+  }
+}
+
+console.log(`${new Date().toISOString().slice(0, 10)}, ${cpus().length} cores of ${cpus()[0]?.model}, Node ${process.versions.node}; medians`)
+if (isWanted('everyday')) await everyday()
+if (isWanted('kernel')) await compareKernels([{ name: 'demo room', set }, { name: 'crowded room', set: crowdedSet() }])
+if (isWanted('growth')) await growth()

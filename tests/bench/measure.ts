@@ -1,0 +1,32 @@
+import { Bench } from 'tinybench'
+
+/** Something to measure: its name, its budget in milliseconds where there is one, and one run of it. */
+export type Case = { name: string, budgetMs?: number, run: () => unknown }
+
+const LEAST_RUNS = 5
+const LEAST_TIME_MS = 1000
+
+/** Median milliseconds of a case over several runs, after some to warm up. */
+export const medianMs = async ({ name, run }: Case): Promise<number> => {
+  const bench = new Bench({ time: LEAST_TIME_MS, iterations: LEAST_RUNS, warmupIterations: 3, warmupTime: 300 })
+  bench.add(name, async () => {
+    await run()
+  })
+  await bench.run()
+  const { result } = bench.tasks[0]!
+  if (result?.error) throw result.error
+  const samples = [...result!.samples].sort((a, b) => a - b)
+  return samples[Math.floor(samples.length / 2)]!
+}
+
+export const shownMs = (ms: number): string => ms < 1 ? `${(ms * 1000).toPrecision(2)} µs` : ms < 100 ? `${ms.toPrecision(3)} ms` : `${Math.round(ms)} ms`
+
+/** Measures cases one after another and prints each as a line of a table. */
+export const report = async (title: string, cases: readonly Case[]): Promise<void> => {
+  console.log(`\n${title}\n\n| what | median | budget | |\n|---|---|---|---|`)
+  for (const one of cases) {
+    const ms = await medianMs(one)
+    const verdict = one.budgetMs === undefined ? '' : ms <= one.budgetMs ? 'met' : '**missed**'
+    console.log(`| ${one.name} | ${shownMs(ms)} | ${one.budgetMs === undefined ? '' : `${one.budgetMs} ms`} | ${verdict} |`)
+  }
+}
