@@ -1,5 +1,5 @@
 import { roomBounds, vectorOf } from '../set/bounds'
-import { coveRadius } from '../set/build/backdropSurfaces'
+import { coveRadius } from '../set/surfaces/backdropSurfaces'
 import type { StudioSet } from '../set/schema'
 import { add, direction, frameAround, scale, subtract, type Vector } from '../units/vector'
 

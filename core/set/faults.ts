@@ -1,9 +1,9 @@
 import { pointOn } from '../geometry/surfacePoint'
 import type { Surface } from '../geometry/surface'
 import { roomBounds } from './bounds'
-import { backdropSurfaces } from './build/backdropSurfaces'
-import { panelSheets } from './build/panelSheets'
-import { propSurfaces } from './build/propSurfaces'
+import { backdropSurfaces } from './surfaces/backdropSurfaces'
+import { panelSheets } from './surfaces/panelSheets'
+import { propSurfaces } from './surfaces/propSurfaces'
 import type { StudioSet } from './schema'
 
 const repeatedIds = (kind: string, items: readonly { id: string }[]): string[] => {

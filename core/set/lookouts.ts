@@ -1,5 +1,5 @@
 import { add, type Vector } from '../units/vector'
-import { facingOf } from './build/panelSheets'
+import { facingOf } from './surfaces/panelSheets'
 import { headHeightM } from './heads'
 import { meterPoints } from './points'
 import type { StudioSet } from './schema'

@@ -8,7 +8,8 @@ import { rayScene } from '../geometry/kernel'
 import type { Vector } from '../units/vector'
 import { placedEmitter, type Emitter } from './emitter'
 import { MODIFIERS, modifierOfKind, type Modifier } from './modifiers'
-import { cutoffShare, onProfile, patternExponent, profileOf } from './pattern'
+import { cutoffShare, onProfile, profileOf } from './pattern'
+import { patternExponent } from './patternExponent'
 
 const open = rayScene({ surfaces: [] })
 const AT: Vector = [0.3, 2, 1.4]

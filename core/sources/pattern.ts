@@ -1,17 +1,7 @@
-import { frontReach, type Emitter } from './emitter'
+import type { Emitter } from './emitter'
+import { frontReach } from './frontShape'
 import type { Cutoff, HalfScrim, Leaves, Mask } from './modifiers'
 import { relativeIntensity } from './photometricTable'
-
-/**
- * Exponent m of the pattern I = I0 cos^m, from the angle off the axis where the intensity has fallen to half:
- * m = ln 0.5 / ln cos(theta50). 60 degrees gives the Lambertian m = 1. Valid above 0 and below 90 degrees.
- */
-export const patternExponent = (halfIntensityDeg: number): number => {
-  if (!(halfIntensityDeg > 0 && halfIntensityDeg < 90)) {
-    throw new RangeError(`The half-intensity angle must lie between 0 and 90 degrees; got ${halfIntensityDeg}.`)
-  }
-  return Math.log(0.5) / Math.log(Math.cos(halfIntensityDeg * Math.PI / 180))
-}
 
 /** Share that a grid, snoot or lens lets through at an angle off the axis: a straight ramp about its cut-off. */
 export const cutoffShare = ({ angleDeg, softDeg }: Cutoff, offAxisDeg: number): number =>

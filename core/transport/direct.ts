@@ -1,4 +1,5 @@
-import { frontArea, type Emitter } from '../sources/emitter'
+import type { Emitter } from '../sources/emitter'
+import { frontArea } from '../sources/frontShape'
 import { onProfile, profileOf, shapingOf } from '../sources/pattern'
 import type { Receptor } from '../photometry/meter'
 import { isBlocked, RAY_OFFSET_M, type RayScene } from '../geometry/kernel'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { axisOf } from '#core/set/aim'
 import { moveLight } from '#core/set/edits'
-import { frontReach } from '#core/sources/emitter'
+import { frontReach } from '#core/sources/frontShape'
 import { emitterOf } from '#core/set/scene'
 import { profileOf, onProfile } from '#core/sources/pattern'
 import type { Light } from '#core/set/schema'

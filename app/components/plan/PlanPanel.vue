@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { movePanel } from '#core/set/edits'
-import { panelSheets } from '#core/set/build/panelSheets'
+import { panelSheets } from '#core/set/surfaces/panelSheets'
 import type { Panel } from '#core/set/schema'
 import { luminance } from '#core/units/rgb'
 import { add } from '#core/units/vector'

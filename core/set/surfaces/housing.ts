@@ -1,5 +1,6 @@
 import { matt, opaqueSheet, type Sheet } from '../../geometry/surface'
-import { frontReach, type Emitter } from '../../sources/emitter'
+import type { Emitter } from '../../sources/emitter'
+import { frontReach } from '../../sources/frontShape'
 import { frontSurfaceId } from '../../transport/glow'
 import { grey } from '../../units/rgb'
 import { add, scale } from '../../units/vector'
