@@ -69,9 +69,13 @@ export const formField = (parts: readonly Part[]) => {
   }
 }
 
-/** The material of the part nearest to a place. */
-export const materialAt = (parts: readonly Part[], x: number, y: number, z: number): FigureMaterial =>
-  parts.filter(part => !part.isCut).reduce((best, part) => {
-    const away = toPart(x, y, z, part)
-    return away < best.away ? { away, material: part.material } : best
-  }, { away: Infinity, material: 'skin' as FigureMaterial }).material
+/** The material of the part nearest to a place; cuts have none. */
+export const materialAt = (parts: readonly Part[], x: number, y: number, z: number): FigureMaterial => {
+  let nearest = Infinity
+  let material: FigureMaterial = 'skin'
+  for (const part of parts) {
+    const away = part.isCut ? Infinity : toPart(x, y, z, part)
+    if (away < nearest) [nearest, material] = [away, part.material]
+  }
+  return material
+}

@@ -7,7 +7,7 @@ export type Field = (x: number, y: number, z: number) => number
 export type Net = { vertices: Float64Array, normals: Float64Array, faces: Uint32Array }
 
 const SLOPE_STEP = 1e-4
-const PULLS = 3
+const PULLS = 2
 
 const slopeAt = (field: Field, [x, y, z]: Vector): Vector => [
   (field(x + SLOPE_STEP, y, z) - field(x - SLOPE_STEP, y, z)) / (2 * SLOPE_STEP),

@@ -32,7 +32,7 @@ const halfArea = (box: Float64Array): number => {
   return x < 0 ? 0 : x * y + y * z + z * x
 }
 
-/** Where a span is best cut along an axis by the surface-area heuristic (J. Goldsmith and J. Salmon, 1987), in equal bins. */
+/** Which items go low where a span is best cut along an axis, by the surface-area heuristic (J. Goldsmith and J. Salmon, 1987) in equal bins. */
 const bestCut = (items: Float64Array, order: Int32Array, { first, end }: Span, axis: number, least: number, most: number) => {
   const counts = new Int32Array(BINS)
   const bins = Array.from({ length: BINS }, emptyBox)
@@ -55,7 +55,7 @@ const bestCut = (items: Float64Array, order: Int32Array, { first, end }: Span, a
     const here = halfArea(low) * lowCount + halfArea(high) * highCount
     if (lowCount > 0 && highCount > 0 && here < cost) [best, cost] = [cut, here]
   }
-  return { axis, cost, isLow: (item: number) => binOf(item) < best, found: best > 0 }
+  return (item: number): boolean => binOf(item) < best
 }
 
 const centreOf = (items: Float64Array, item: number, axis: number): number => (items[item * 6 + axis]! + items[item * 6 + 3 + axis]!) / 2
@@ -94,12 +94,12 @@ export const boxTree = (items: Float64Array, leafSize: number): BoxTree => {
     boxes.push(...box)
     links.push(span.first, span.end - span.first)
     if (span.end - span.first <= leafSize || depth >= MOST_DEPTH - 2) return
-    const cuts = [0, 1, 2].filter(axis => centres[axis + 3]! - centres[axis]! > 1e-9)
-      .map(axis => bestCut(items, order, span, axis, centres[axis]!, centres[axis + 3]!)).filter(cut => cut.found)
-    if (cuts.length === 0) return
-    const cut = cuts.reduce((best, other) => other.cost < best.cost ? other : best)
-    const middle = partition(order, span, cut.isLow)
-    links[node * 2 + 1] = -(1 << cut.axis)
+    const widths = [0, 1, 2].map(axis => centres[axis + 3]! - centres[axis]!)
+    const axis = widths.indexOf(Math.max(...widths))
+    if (widths[axis]! <= 1e-9) return
+    const cut = bestCut(items, order, span, axis, centres[axis]!, centres[axis + 3]!)
+    const middle = partition(order, span, cut)
+    links[node * 2 + 1] = -(1 << axis)
     build({ first: span.first, end: middle }, depth + 1)
     links[node * 2] = links.length / 2
     build({ first: middle, end: span.end }, depth + 1)

@@ -4,6 +4,9 @@ import { onProfile, profileOf, shapingOf } from '../sources/pattern'
 import type { Receptor } from '../photometry/meter'
 import { isBlocked, RAY_OFFSET_M, type RayScene } from '../geometry/kernel'
 import { placeOnFront } from './front'
+import { fraction } from './sequence'
+
+const GOLDEN = (Math.sqrt(5) - 1) / 2
 
 /** Points over the front of a light, each standing for a share of it, ready to be asked from anywhere. */
 export type EmitterSamples = {
@@ -31,11 +34,14 @@ const samplesOf = (like: Pick<EmitterSamples, 'emitter' | 'profile' | 'shaping'>
   shares,
 })
 
-/** Spreads `perSide` squared points evenly over a light's front. */
+/**
+ * Spreads `perSide` squared points evenly over a light's front: a lattice of the golden ratio, so that an edge that crosses the
+ * front at any angle uncovers it in as many steps as there are points, and not a row at a time.
+ */
 export const sampleEmitter = (emitter: Emitter, perSide: number): EmitterSamples => {
   const samples = samplesOf({ emitter, profile: profileOf(emitter), shaping: shapingOf(emitter) }, new Float64Array(perSide * perSide).fill(1 / perSide ** 2))
   for (let index = 0; index < samples.count; index++) {
-    placeOnFront(emitter, ((index % perSide) + 0.5) / perSide, (Math.floor(index / perSide) + 0.5) / perSide, samples, index)
+    placeOnFront(emitter, (index + 0.5) / samples.count, fraction(0.5 + index * GOLDEN), samples, index)
   }
   return samples
 }
