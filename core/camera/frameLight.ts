@@ -1,7 +1,9 @@
-import { openLightAt, sampleEmitter, visibleShare, type EmitterSamples } from '../transport/direct'
+import { frontBox, openLightAt, sampleEmitter, visibleShare, type EmitterSamples } from '../transport/direct'
 import { RAY_OFFSET_M } from '../geometry/kernel'
 import { sideOf, transmits } from '../geometry/surface'
-import { radianceToward } from '../transport/glow'
+import { mayStandBetween } from '../geometry/between'
+import { frontReach } from '../sources/frontShape'
+import { ownSurface, radianceToward } from '../transport/glow'
 import { enteringShare } from '../transport/gloss'
 import { gather } from '../transport/gather'
 import { lobeToward } from '../transport/glints'
@@ -37,17 +39,31 @@ const lightOnNodes = (stage: Stage, view: FrameView, field: LightField): Float32
   return nodes
 }
 
+/** Whether anything may stand between each tile of a view and a front. */
+const shadowedTiles = (stage: Stage, { tiles }: FrameView, front: EmitterSamples): boolean[] => {
+  const around = frontBox(front)
+  const own = ownSurface(stage, front.emitter)
+  return tiles.boxes.map((box, tile) => mayStandBetween(stage.rays, around, box, tiles.flat[tile]!, own))
+}
+
 /** The share of a front that each place sees, from a few samples each; neighbours ask different ones. Yields between rows. */
 function* visibility(stage: Stage, view: FrameView, shadow: EmitterSamples, open: Float32Array, asked: number): Generator<void, Float32Array> {
   const share = new Float32Array(view.count)
   const p = view.points
+  const isShadowed = shadowedTiles(stage, view, shadow)
   // Every tile of 4 x 4 pixels asks all the samples, each pixel its own few.
   const step = Math.max(1, Math.floor(shadow.count / asked))
   for (let index = 0; index < view.count; index++) {
     if (index % (view.width * ROWS_A_TURN) === 0) yield
     if (!(open[index]! > 0)) continue
+    if (!isShadowed[view.tiles.of[index]!]) {
+      share[index] = 1
+      continue
+    }
     const at = index * 6
-    const [nx, ny, nz] = [p[at + 3]!, p[at + 4]!, p[at + 5]!]
+    const nx = p[at + 3]!
+    const ny = p[at + 4]!
+    const nz = p[at + 5]!
     const first = ((index % view.width) % 4 + (Math.floor(index / view.width) % 4) * 4) * 7 % step
     share[index] = visibleShare(shadow, stage.rays, p[at]! + LIFT_M * nx, p[at + 1]! + LIFT_M * ny, p[at + 2]! + LIFT_M * nz, nx, ny, nz, first, step)
   }
@@ -91,12 +107,29 @@ const evened = (view: FrameView, share: Float32Array): Float32Array => {
   return even
 }
 
+/** A front sampled for the light without shadows: few samples will do from far away. */
+type OpenSamples = { whole: EmitterSamples, few: EmitterSamples }
+
+const FEW = 2
+/** From this many times its own size on, a front is nearly a point. */
+const FAR = 4
+
+const isFar = ({ emitter }: EmitterSamples, p: Float32Array, at: number): boolean => {
+  const { across, up } = frontReach(emitter.front)
+  const reach = 2 * FAR * Math.max(across, up)
+  return (p[at]! - emitter.centre[0]) ** 2 + (p[at + 1]! - emitter.centre[1]) ** 2 + (p[at + 2]! - emitter.centre[2]) ** 2 > reach * reach
+}
+
 /** Direct light of one front on every place, shadows included, per unit of axis intensity. */
-function* directOnPlaces(stage: Stage, view: FrameView, open: EmitterSamples, shadow: EmitterSamples, sampling: Sampling): Generator<void, Float32Array> {
+function* directOnPlaces(stage: Stage, view: FrameView, open: OpenSamples, shadow: EmitterSamples, sampling: Sampling): Generator<void, Float32Array> {
   const direct = new Float32Array(view.count)
   const p = view.points
   for (let index = 0; index < view.count; index++) {
-    if (view.surface[index]! >= 0) direct[index] = openLightAt(open, p[index * 6]!, p[index * 6 + 1]!, p[index * 6 + 2]!, p[index * 6 + 3]!, p[index * 6 + 4]!, p[index * 6 + 5]!)
+    if (index % (view.width * ROWS_A_TURN) === 0) yield
+    if (view.surface[index]! < 0) continue
+    const at = index * 6
+    const samples = isFar(open.whole, p, at) ? open.few : open.whole
+    direct[index] = openLightAt(samples, p[at]!, p[at + 1]!, p[at + 2]!, p[at + 3]!, p[at + 4]!, p[at + 5]!)
   }
   const seen = yield* visibility(stage, view, shadow, direct, sampling.shadowsAsked)
   const share = sampling.isEvened ? evened(view, seen) : seen
@@ -114,8 +147,8 @@ export function* lightFrame(stage: Stage, view: FrameView, field: LightField, sa
   const sent = new Float32Array(view.count * 3)
   const nodes = lightOnNodes(stage, view, field)
   const fronts = [
-    { intensity: emitter.intensity, open: sampleEmitter(emitter, sampling.front), shadow: sampleEmitter(emitter, SHADOW_FRONT) },
-    ...shiningFronts(stage, field).map(front => ({ intensity: front.emitter.intensity, open: front, shadow: front })),
+    { intensity: emitter.intensity, open: { whole: sampleEmitter(emitter, sampling.front), few: sampleEmitter(emitter, FEW) }, shadow: sampleEmitter(emitter, SHADOW_FRONT) },
+    ...shiningFronts(stage, field).map(front => ({ intensity: front.emitter.intensity, open: { whole: front, few: front }, shadow: front })),
   ]
   for (const { intensity, open, shadow } of fronts) {
     const direct = yield* directOnPlaces(stage, view, open, shadow, sampling)

@@ -8,6 +8,7 @@ import { patchOfCell, type PatchGrid } from '../transport/patches'
 import type { Stage } from '../transport/stage'
 import { add, direction, dot, scale, type Vector } from '../units/vector'
 import type { RayThrough } from './projection'
+import { tilesOf, type Tiles } from './tiles'
 
 /**
  * What every pixel of a picture sees; it holds for any lights. The pixels come first, row by row from the top left; behind them
@@ -35,10 +36,12 @@ export type FrameView = {
   /** Which pixel shows each mirrored place, and how much of it. */
   mirrorPixel: Int32Array
   mirrorShare: Float32Array
+  /** Places taken together where they may be: tiles of pixels, and mirrored places in a row. */
+  tiles: Tiles
 }
 
 /** Rays that a vertex of a body casts for its bounced light. */
-const VERTEX_RAYS = 96
+const VERTEX_RAYS = 64
 
 /** The two cells of a row of `count` between which a coordinate lies, and the share of the second. */
 const between = (coordinate: number, count: number): [number, number, number] => {
@@ -159,11 +162,13 @@ export const castFrame = (stage: Stage, rayThrough: RayThrough, width: number, h
   }
   seen = withRoomFor(seen, mirrors.length)
   mirrors.forEach(({ from, way }, mirror) => look(pixels + mirror, from, way, false))
+  const count = pixels + mirrors.length
   return {
     width,
     height,
-    count: pixels + mirrors.length,
+    count,
     ...seen,
+    tiles: tilesOf(scene, { width, height, count, surface: seen.surface, points: seen.points }),
     vertices: book.vertices,
     mirrorPixel: Int32Array.from(mirrors, mirror => mirror.pixel),
     mirrorShare: Float32Array.from(mirrors, mirror => mirror.share),

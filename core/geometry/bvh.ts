@@ -1,13 +1,19 @@
+import { emptyBox } from './box'
+
 /**
- * A tree of boxes over items, in the order of a walk: a node's first child follows it, its second stands at `second`.
- * Items of a leaf stand at `order[first .. first + count - 1]`; along the axis of a split the first child lies lower.
+ * A tree of boxes over items. An inner node carries the boxes of both its children, so that one visit tells which to go to.
+ * A child is named by the number of its inner node, or by -1 - n for leaf n.
  */
 export type BoxTree = {
-  /** Six numbers a node: least x, y, z, then greatest. */
+  /** The child that holds everything; undefined where there are no items. */
+  root: number | undefined
+  bounds: Float64Array
+  /** Twelve numbers an inner node: the first child's least x, y, z and greatest, then the second's. */
   boxes: Float64Array
-  /** Two numbers a node: for a leaf its first item and their count; else the second child and -1, -2 or -4 for the axis that parts them. */
-  links: Int32Array
-  /** Items in the order of the leaves. */
+  /** The two children of each inner node. */
+  children: Int32Array
+  /** First item of each leaf in `order`, and their count. */
+  leaves: Int32Array
   order: Int32Array
 }
 
@@ -24,8 +30,6 @@ const grow = (box: Float64Array, boxes: Float64Array, item: number): void => {
     box[axis + 3] = Math.max(box[axis + 3]!, boxes[item * 6 + 3 + axis]!)
   }
 }
-
-const emptyBox = () => Float64Array.of(Infinity, Infinity, Infinity, -Infinity, -Infinity, -Infinity)
 
 const halfArea = (box: Float64Array): number => {
   const [x, y, z] = [box[3]! - box[0]!, box[4]! - box[1]!, box[5]! - box[2]!]
@@ -78,9 +82,15 @@ export const boxTree = (items: Float64Array, leafSize: number): BoxTree => {
   const count = items.length / 6
   const order = Int32Array.from({ length: count }, (_, index) => index)
   const boxes: number[] = []
-  const links: number[] = []
-  const build = (span: Span, depth: number): void => {
-    const node = links.length / 2
+  const children: number[] = []
+  const leaves: number[] = []
+
+  const layLeaf = ({ first, end }: Span): number => {
+    leaves.push(first, end - first)
+    return -leaves.length / 2
+  }
+
+  const build = (span: Span, depth: number): { child: number, box: Float64Array } => {
     const box = emptyBox()
     const centres = emptyBox()
     for (let index = span.first; index < span.end; index++) {
@@ -91,19 +101,30 @@ export const boxTree = (items: Float64Array, leafSize: number): BoxTree => {
         centres[axis + 3] = Math.max(centres[axis + 3]!, middle)
       }
     }
-    boxes.push(...box)
-    links.push(span.first, span.end - span.first)
-    if (span.end - span.first <= leafSize || depth >= MOST_DEPTH - 2) return
     const widths = [0, 1, 2].map(axis => centres[axis + 3]! - centres[axis]!)
     const axis = widths.indexOf(Math.max(...widths))
-    if (widths[axis]! <= 1e-9) return
-    const cut = bestCut(items, order, span, axis, centres[axis]!, centres[axis + 3]!)
-    const middle = partition(order, span, cut)
-    links[node * 2 + 1] = -(1 << axis)
-    build({ first: span.first, end: middle }, depth + 1)
-    links[node * 2] = links.length / 2
-    build({ first: middle, end: span.end }, depth + 1)
+    if (span.end - span.first <= leafSize || depth >= MOST_DEPTH - 2 || widths[axis]! <= 1e-9) return { child: layLeaf(span), box }
+    const middle = partition(order, span, bestCut(items, order, span, axis, centres[axis]!, centres[axis + 3]!))
+    const node = children.length / 2
+    children.push(0, 0)
+    boxes.push(...new Float64Array(12))
+    const parts = [build({ first: span.first, end: middle }, depth + 1), build({ first: middle, end: span.end }, depth + 1)]
+    parts.forEach((part, side) => {
+      children[node * 2 + side] = part.child
+      part.box.forEach((bound, at) => {
+        boxes[node * 12 + side * 6 + at] = bound
+      })
+    })
+    return { child: node, box }
   }
-  if (count > 0) build({ first: 0, end: count }, 0)
-  return { boxes: Float64Array.from(boxes), links: Int32Array.from(links), order }
+
+  const whole = count > 0 ? build({ first: 0, end: count }, 0) : undefined
+  return {
+    root: whole?.child,
+    bounds: whole?.box ?? emptyBox(),
+    boxes: Float64Array.from(boxes),
+    children: Int32Array.from(children),
+    leaves: Int32Array.from(leaves),
+    order,
+  }
 }

@@ -22,6 +22,8 @@ export type LaidOut = {
   tree: BoxTree
   kinds: Uint8Array
   data: Float64Array
+  /** Box of each primitive: least x, y, z, then greatest. */
+  boxes: Float64Array
   /** Index of each primitive into `scene.surfaces`. */
   surface: Int32Array
   /** The meshes of bodies, by primitive. */
@@ -89,10 +91,10 @@ const hullOf = (surface: Surface): Vector[] => {
     case 'bowl': return [0, 1, 2, 3, 4, 5, 6, 7].map(corner => surface.axes.reduce<Vector>((sum, axis, index) =>
       (corner >> index) & 1 ? add(sum, scale(axis, surface.radiusM)) : sum, surface.centre))
     case 'body': {
-      const { boxes } = surface.mesh.tree
-      const reach = Math.max(...[0, 1, 3, 4].map(axis => Math.abs(boxes[axis]!))) * Math.SQRT2 * surface.scaleM
+      const { bounds } = surface.mesh.tree
+      const reach = Math.max(...[0, 1, 3, 4].map(axis => Math.abs(bounds[axis]!))) * Math.SQRT2 * surface.scaleM
       const [x, y, z] = surface.place
-      return [[x - reach, y - reach, z + boxes[2]! * surface.scaleM], [x + reach, y + reach, z + boxes[5]! * surface.scaleM]]
+      return [[x - reach, y - reach, z + bounds[2]! * surface.scaleM], [x + reach, y + reach, z + bounds[5]! * surface.scaleM]]
     }
   }
 }
@@ -123,7 +125,8 @@ export const layOut = (scene: Scene): LaidOut => {
   const all = scene.surfaces.map((surface, index) => ({ surface, index }))
   const isWall = (entry: typeof all[number]): entry is { surface: Sheet, index: number } => entry.surface.shape === 'sheet' && entry.surface.encloses
   const things = all.filter(entry => !isWall(entry))
-  const tree = boxTree(Float64Array.from(things.flatMap(({ surface }) => boxOf(surface))), LEAF_PRIMITIVES)
+  const boxes = Float64Array.from(things.flatMap(({ surface }) => boxOf(surface)))
+  const tree = boxTree(boxes, LEAF_PRIMITIVES)
   const ordered = Array.from(tree.order, item => things[item]!)
   const data = new Float64Array(ordered.length * STRIDE)
   const kinds = new Uint8Array(ordered.length)
@@ -136,6 +139,7 @@ export const layOut = (scene: Scene): LaidOut => {
     tree,
     kinds,
     data,
+    boxes: Float64Array.from({ length: boxes.length }, (_, at) => boxes[tree.order[Math.floor(at / 6)]! * 6 + at % 6]!),
     surface: Int32Array.from(ordered, entry => entry.index),
     bodies: ordered.map(({ surface }) => surface.shape === 'body' ? surface : undefined),
     walls: wallsOf(all.filter(isWall)),

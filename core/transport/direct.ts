@@ -2,6 +2,7 @@ import type { Emitter } from '../sources/emitter'
 import { frontArea } from '../sources/frontShape'
 import { onProfile, profileOf, shapingOf } from '../sources/pattern'
 import type { Receptor } from '../photometry/meter'
+import { emptyBox, holdPlaces } from '../geometry/box'
 import { isBlocked, RAY_OFFSET_M, type RayScene } from '../geometry/kernel'
 import { placeOnFront } from './front'
 import { fraction } from './sequence'
@@ -20,6 +21,13 @@ export type EmitterSamples = {
   shares: Float64Array
   profile: Float64Array
   shaping: ReturnType<typeof shapingOf>
+}
+
+/** The box around a front's samples. */
+export const frontBox = ({ positions, count }: EmitterSamples): Float64Array => {
+  const box = emptyBox()
+  holdPlaces(box, positions, 0, count, 3)
+  return box
 }
 
 /** Room for samples of a front with given shares; what does not depend on them is taken over. */
@@ -91,10 +99,10 @@ export const directAt = (samples: EmitterSamples, scene: RayScene, x: number, y:
   return sum
 }
 
-/** One sample of the front, as if it were the whole: for callers that ask many places once each. */
-export const directFromSample = (samples: EmitterSamples, index: number, scene: RayScene, x: number, y: number, z: number, nx: number, ny: number, nz: number): number => {
+/** One sample of the front, as if it were the whole: for callers that ask many places once each. Without a scene nothing hides it. */
+export const directFromSample = (samples: EmitterSamples, index: number, scene: RayScene | undefined, x: number, y: number, z: number, nx: number, ny: number, nz: number): number => {
   const weight = sampleWeight(samples, index, x, y, z, nx, ny, nz, false) / samples.shares[index]!
-  return weight > 0 && !isHidden(samples, index, scene, x + RAY_OFFSET_M * nx, y + RAY_OFFSET_M * ny, z + RAY_OFFSET_M * nz) ? weight : 0
+  return weight > 0 && !(scene && isHidden(samples, index, scene, x + RAY_OFFSET_M * nx, y + RAY_OFFSET_M * ny, z + RAY_OFFSET_M * nz)) ? weight : 0
 }
 
 /** Direct light on a flat receptor without shadows. */

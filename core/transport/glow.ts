@@ -6,13 +6,16 @@ import type { Stage } from './stage'
 /** Name of the surface that carries a light's bright front, where it has one. */
 export const frontSurfaceId = (lightId: string): string => `light/${lightId}`
 
+/** Index of the surface that carries a light's front, and hides what is behind it; -1 where it has none. */
+export const ownSurface = ({ scene }: Stage, emitter: Emitter): number => scene.surfaces.findIndex(surface => surface.id === frontSurfaceId(emitter.id))
+
 /**
  * How bright a light's own front looks, per unit of axis intensity (1 / m^2 sr): the intensity in that direction over the area of
  * the surface that carries the front, as seen from there. Asked for a place by its surface and the unit direction that it is
  * looked at along. The surface counts as evenly bright, and leaves, scrims and masks as too close to it to be seen.
  */
 export const radianceToward = (stage: Stage, emitter: Emitter) => {
-  const own = stage.scene.surfaces.findIndex(surface => surface.id === frontSurfaceId(emitter.id))
+  const own = ownSurface(stage, emitter)
   const carrier = stage.scene.surfaces[own]
   const area = carrier?.shape === 'sheet' ? length(cross(carrier.edgeS, carrier.edgeT)) * (carrier.isRound ? Math.PI / 4 : 1) : Infinity
   const profile = profileOf(emitter)

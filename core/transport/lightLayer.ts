@@ -1,11 +1,13 @@
 import { fresnel } from './gloss'
 import type { Receptor } from '../photometry/meter'
+import { mayStandBetween } from '../geometry/between'
 import { sideOf } from '../geometry/surface'
 import type { Emitter } from '../sources/emitter'
 import { scaleRgb, type Rgb } from '../units/rgb'
 import type { Vector } from '../units/vector'
-import { directAt, directFromSample, sampleEmitter, sampleEmitterFor, type EmitterSamples } from './direct'
+import { directAt, directFromSample, frontBox, sampleEmitter, sampleEmitterFor, type EmitterSamples } from './direct'
 import { castView, gather, gatherByOwner, type View } from './gather'
+import { ownSurface } from './glow'
 import { glintsAt, strikeGlints, type LitGlints } from './glints'
 import { solveRadiosity } from './interreflection'
 import { imageIn, viaMirror, type MirroredLight } from './mirrors'
@@ -76,10 +78,15 @@ const coatOf = (stage: Stage, patch: number): number | undefined => {
 
 /** Mean direct light on every patch per unit of axis intensity, less what coats turn away. */
 const directOnPatches = (stage: Stage, front: EmitterSamples): Float64Array => {
-  const coats = Array.from({ length: stage.patches.count }, (_, patch) => coatOf(stage, patch))
+  const { patches, samples, rays, scene } = stage
+  const coats = Array.from({ length: patches.count }, (_, patch) => coatOf(stage, patch))
+  const around = frontBox(front)
+  const own = ownSurface(stage, front.emitter)
+  const blockers = Array.from(patches.surface, (surface, patch) =>
+    mayStandBetween(rays, around, samples.boxes[patch]!, scene.surfaces[surface]!.shape === 'sheet' ? surface : -1, own) ? rays : undefined)
   return overPatches(stage, (x, y, z, nx, ny, nz, point, patch) => {
     const part = partOfFront(point, patch, front.count)
-    const open = directFromSample(front, part, stage.rays, x, y, z, nx, ny, nz)
+    const open = directFromSample(front, part, blockers[patch], x, y, z, nx, ny, nz)
     const coat = coats[patch]
     if (coat === undefined || open === 0) return open
     const [dx, dy, dz] = [front.positions[part * 3]! - x, front.positions[part * 3 + 1]! - y, front.positions[part * 3 + 2]! - z]

@@ -1,5 +1,6 @@
 import { facetNormal, pointOn, type SurfacePoint } from '../geometry/surfacePoint'
 import type { Body, Scene } from '../geometry/surface'
+import { emptyBox, holdPlaces } from '../geometry/box'
 import { isOnSurface, patchOfCell, type Patches } from './patches'
 import { fraction, R2_STEP_X, R2_STEP_Y, scramble } from './sequence'
 
@@ -9,6 +10,8 @@ export type PatchSamples = {
   points: Float64Array
   /** 1 where a patch has any area, 0 where it is the empty part of a split cell. */
   exposed: Uint8Array
+  /** The box around each patch's points: least x, y, z, then greatest. */
+  boxes: Float64Array[]
 }
 
 /** Tries at finding a point in the right part of a cell, for each point wanted. */
@@ -70,5 +73,10 @@ export const samplePatches = (scene: Scene, patches: Patches, perPatch: number):
       }
     }
   })
-  return { perPatch, points, exposed }
+  const boxes = Array.from(exposed, (_, patch) => {
+    const box = emptyBox()
+    holdPlaces(box, points, patch * perPatch * 6, perPatch, 6)
+    return box
+  })
+  return { perPatch, points, exposed, boxes }
 }
