@@ -1,6 +1,6 @@
 import { METER_CONSTANT } from '../photometry/meter'
 import type { CameraSetting } from '../set/schema'
-import { LUMINANCE_WEIGHTS } from '../units/rgb'
+import { luminance } from '../units/rgb'
 import type { FrameView } from './frameView'
 import type { Response } from './response'
 
@@ -13,22 +13,32 @@ const TABLE_STEPS = 4096
 const toneTable = (response: Response): Uint8ClampedArray =>
   Uint8ClampedArray.from({ length: TABLE_STEPS + 1 }, (_, step) => response.valueFromLinear(step / TABLE_STEPS))
 
+/** Adds a layer times a factor; the first one is written, so that nothing has to be cleared. */
+const addLayer = (sum: Float32Array, layer: Float32Array, factor: number, isFirst: boolean): void => {
+  if (isFirst) for (let at = 0; at < sum.length; at++) sum[at] = layer[at]! * factor
+  else for (let at = 0; at < sum.length; at++) sum[at]! += layer[at]! * factor
+}
+
+const meanLuminance = (linear: Float32Array): number => {
+  let red = 0
+  let green = 0
+  let blue = 0
+  for (let at = 0; at < linear.length; at += 3) {
+    red += linear[at]!
+    green += linear[at + 1]!
+    blue += linear[at + 2]!
+  }
+  return luminance([red, green, blue]) / Math.max(1, linear.length / 3)
+}
+
 /** Linear value of every channel of every pixel: what is sent back over the camera setting, plus the lens's veil. */
-export const linearFrame = (view: FrameView, frames: readonly WeightedFrame[], camera: CameraSetting, veilingGlare: number): Float32Array => {
+export const linearFrame = (view: Pick<FrameView, 'width' | 'height'>, frames: readonly WeightedFrame[], camera: CameraSetting, veilingGlare: number): Float32Array => {
   const linear = new Float32Array(view.width * view.height * 3)
   // A flat reading at the camera setting puts reflectance R at linear value R.
   const unit = camera.iso / (METER_CONSTANT.flat * camera.fNumber ** 2)
-  for (const { layer, weight } of frames) {
-    const factor = weight * unit
-    for (let index = 0; index < linear.length; index++) linear[index]! += layer[index]! * factor
-  }
-  const mean = [0, 0, 0]
-  for (let index = 0; index < linear.length; index++) {
-    mean[index % 3]! += linear[index]!
-  }
-  const pixels = view.width * view.height
-  const veil = veilingGlare * mean.reduce((sum, total, channel) => sum + total / pixels * LUMINANCE_WEIGHTS[channel]!, 0)
-  for (let index = 0; index < linear.length; index++) linear[index]! += veil
+  frames.forEach(({ layer, weight }, index) => addLayer(linear, layer, weight * unit, index === 0))
+  const veil = veilingGlare * meanLuminance(linear)
+  if (veil > 0) for (let at = 0; at < linear.length; at++) linear[at]! += veil
   return linear
 }
 
@@ -36,10 +46,11 @@ export const linearFrame = (view: FrameView, frames: readonly WeightedFrame[], c
 export const developFrame = (linear: Float32Array, response: Response): Uint8ClampedArray<ArrayBuffer> => {
   const table = toneTable(response)
   const pixels = new Uint8ClampedArray(linear.length / 3 * 4)
+  const stepOf = (value: number): number => value >= 1 ? TABLE_STEPS : value > 0 ? (value * TABLE_STEPS + 0.5) | 0 : 0
   for (let index = 0, at = 0; index < linear.length; index += 3, at += 4) {
-    for (let channel = 0; channel < 3; channel++) {
-      pixels[at + channel] = table[Math.min(TABLE_STEPS, Math.max(0, Math.round(linear[index + channel]! * TABLE_STEPS)))]!
-    }
+    pixels[at] = table[stepOf(linear[index]!)]!
+    pixels[at + 1] = table[stepOf(linear[index + 1]!)]!
+    pixels[at + 2] = table[stepOf(linear[index + 2]!)]!
     pixels[at + 3] = 255
   }
   return pixels
