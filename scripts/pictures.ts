@@ -5,7 +5,7 @@ import { startServer } from '../tests/support/server'
 
 const FOLDER = new URL('../docs/screenshots/', import.meta.url).pathname
 /** Long enough for the frame to be lit after the figures have come. */
-const REST_MS = 2500
+const REST_MS = 5000
 
 const rest = () => new Promise(resolve => setTimeout(resolve, REST_MS))
 
@@ -23,6 +23,8 @@ const meterToTheEnd = async (browser: Browser) => {
   await browser.find('frame-backdrop/middle')
 }
 
+const see = async (browser: Browser, view: string) => browser.locate(By.xpath(`//*[@role="radio"]//span[text()="${view}"]`)).click()
+
 const PICTURES: { name: string, size: Size, path: string, prepare?: (browser: Browser) => Promise<void> }[] = [
   { name: 'stage', size: LAPTOP, path: '/' },
   { name: 'stage-asked', size: LAPTOP, path: '/', prepare: browser => browser.click('ask-118') },
@@ -31,6 +33,24 @@ const PICTURES: { name: string, size: Size, path: string, prepare?: (browser: Br
     size: LAPTOP,
     path: '/',
     prepare: async browser => browser.dragBy(await (await browser.find('plan-key')).findElement(By.css('circle')), 34, -46),
+  },
+  {
+    name: 'stage-why',
+    size: LAPTOP,
+    path: '/',
+    prepare: async (browser) => {
+      await see(browser, 'Backdrop')
+      await browser.click('why')
+    },
+  },
+  {
+    name: 'stage-look-back',
+    size: LAPTOP,
+    path: '/',
+    prepare: async (browser) => {
+      await see(browser, 'Look back')
+      await browser.click('plan-key')
+    },
   },
   { name: 'run', size: LAPTOP, path: '/meter', prepare: browser => browser.click('ask-bench') },
   { name: 'run-end', size: LAPTOP, path: '/meter', prepare: meterToTheEnd },

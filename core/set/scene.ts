@@ -14,8 +14,8 @@ import { propSurfaces } from './surfaces/propSurfaces'
 import { roomSheets } from './surfaces/roomSheets'
 import type { Light, StudioSet, Subject } from './schema'
 
-/** White, iris and pupil together, as they look from a few metres; from memory. */
-const EYES: Rgb = [0.16, 0.13, 0.11]
+/** White, iris, pupil and lashes together, as they look from a few metres; from memory. */
+const EYES: Rgb = [0.26, 0.18, 0.14]
 
 const figureOf = (subject: Subject): Body => {
   const reflectances: Record<FigureMaterial, Rgb> = { skin: subject.skin, clothing: subject.clothing, hair: subject.hair, eyes: EYES }
