@@ -28,8 +28,8 @@ const painted = (set: StudioSet, level: number): StudioSet => {
 }
 const withLight = (set: StudioSet, id: string, change: Partial<Light>): StudioSet => ({ ...set, lights: set.lights.map(one => one.id === id ? { ...one, ...change } : one) })
 const keyAt = (set: StudioSet, distanceM: number): StudioSet => moveLight(set, 'key', placeAtDistance(set.lights[0]!, set, distanceM)!)
-const withPoint = (set: StudioSet, xM: number, yM: number, zM: number, turnDeg = 0, receptor: 'flat' | 'dome' = 'dome'): StudioSet =>
-  ({ ...set, points: [{ id: 'own/here', name: 'Here', place: { xM, yM, zM }, turnDeg, tiltDeg: 0, receptor }] })
+const withPoint = (set: StudioSet, xM: number, yM: number, zM: number, turnDeg = 0, receptor: 'flat' | 'dome' = 'dome', tiltDeg = 0): StudioSet =>
+  ({ ...set, points: [{ id: 'own/here', name: 'Here', place: { xM, yM, zM }, turnDeg, tiltDeg, receptor }] })
 
 const black = painted(demoSet(), 0.01)
 
@@ -79,18 +79,20 @@ describe('rules of thumb', () => {
   })
 
   it('leaves the bottom dark with side lights, which a top light mends', async () => {
-    const low = withPoint(painted(demoSet(), 0.1), 0, 0.05, 0.36, 0, 'flat')
+    // Where the sweep lies on the floor, read facing up.
+    const low = withPoint(painted(demoSet(), 0.1), 0, 0.7, 0.02, 0, 'flat', 90)
     const sides = ['backdrop-left', 'backdrop-right']
     const dark = Math.log2(await light(low, 'own/here', sides) / await light(low, BACKDROP_MIDDLE, sides))
-    // More than the tenth of a stop in which evenness is counted.
-    expect(dark).toBeLessThan(-0.1)
+    // Clearly more than the tenth of a stop in which evenness is counted.
+    expect(dark).toBeLessThan(-0.15)
     const top: Light = {
       ...low.lights[0]!, id: 'top', name: 'T', job: 'top', modifier: modifierOfKind('softbox-panel'), place: { xM: 0, yM: 1.3, zM: 3.2 },
       aim: { at: 'place', place: { xM: 0, yM: 0.6, zM: 0 }, featherPanDeg: 0, featherTiltDeg: 0 },
     }
     const mended = { ...low, lights: [...low.lights, top], looks: [{ ...low.looks[0]!, lights: { ...low.looks[0]!.lights, top: { on: true, powerStops: 0 } } }] }
     const evened = Math.log2(await light(mended, 'own/here', [...sides, 'top']) / await light(mended, BACKDROP_MIDDLE, [...sides, 'top']))
-    expect(evened).toBeGreaterThan(dark + 0.1)
+    // At full it is more than is wanted, so some power between makes floor and drop alike.
+    expect(evened).toBeGreaterThan(0)
   })
 
   // Adding a flag between key and backdrop finishes a black; a board in the way is a shadow.
