@@ -86,8 +86,8 @@ describe('rules of thumb', () => {
     // Clearly more than the tenth of a stop in which evenness is counted.
     expect(dark).toBeLessThan(-0.15)
     const top: Light = {
-      ...low.lights[0]!, id: 'top', name: 'T', job: 'top', modifier: modifierOfKind('softbox-panel'), place: { xM: 0, yM: 1.3, zM: 3.2 },
-      aim: { at: 'place', place: { xM: 0, yM: 0.6, zM: 0 }, featherPanDeg: 0, featherTiltDeg: 0 },
+      ...low.lights[0]!, id: 'top', name: 'T', job: 'top', modifier: modifierOfKind('softbox-medium-grid'), place: { xM: 0, yM: 1.5, zM: 3.1 },
+      aim: { at: 'place', place: { xM: 0, yM: 0.9, zM: 0 }, featherPanDeg: 0, featherTiltDeg: 0 },
     }
     const mended = { ...low, lights: [...low.lights, top], looks: [{ ...low.looks[0]!, lights: { ...low.looks[0]!.lights, top: { on: true, powerStops: 0 } } }] }
     const evened = Math.log2(await light(mended, 'own/here', [...sides, 'top']) / await light(mended, BACKDROP_MIDDLE, [...sides, 'top']))
