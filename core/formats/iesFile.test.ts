@@ -1,6 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { expectShare, expectWithin } from '#support/tolerance'
 import { relativeIntensity, type PhotometricTable } from '../sources/photometricTable'
+import { rayScene } from '../geometry/kernel'
+import { placedEmitter } from '../sources/emitter'
+import { directAt, sampleEmitter } from '../transport/direct'
 import { measuredLight } from './measuredLight'
 import { parseIes, type IesFile } from './iesFile'
 
@@ -51,6 +54,14 @@ describe('photometric files', () => {
       flux += 1000 * relativeIntensity(table, Math.sin(angle), 0, Math.cos(angle)) * 2 * Math.PI * Math.sin(angle) * 0.01 * degrees
     }
     expectShare(flux, 1000 * Math.PI, 1e-3)
+  })
+
+  it('light what lies behind them where that was measured', () => {
+    const both = measuredLight(read(file({ head: '1 -1 1 3 1 1 2 0 0 0', factors: '1 1 1', vertical: '0 90 180', rows: ['100 0 60'] })), 'x').modifier
+    expect(both.housing).toBeNull()
+    const light = sampleEmitter(placedEmitter('l', [1, 1, 1], both, [0, 0, 2], [0, 0, -1]), 2)
+    const above = directAt(light, rayScene({ surfaces: [] }), 0, 0, 22, 0, 0, -1, 'flat') * 400
+    expectShare(above, 0.6, 2e-3)
   })
 
   it('are folded by their symmetry around the axis', () => {

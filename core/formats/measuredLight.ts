@@ -10,20 +10,26 @@ const frontOf = ({ widthM, lengthM }: IesFile): EmitterShape => {
   return { shape: 'disc', radiusM: Math.max(SMALLEST_M / 2, Math.abs(widthM) / 2, Math.abs(lengthM) / 2) }
 }
 
+const shinesBack = ({ type, verticalDeg, candela }: IesFile): boolean =>
+  type === 'C' && candela.some(row => row.some((value, index) => verticalDeg[index]! > 90 && value > 0))
+
 /**
  * A photometric file as a light: its greatest candela as the output, its distribution as the modifier's table. With type C the
  * file's downward axis becomes the light's axis.
  */
 export const measuredLight = (file: IesFile, name: string): { output: Output, modifier: Modifier } => {
+  const open = modifierOfKind('open-face')
   const greatest = Math.max(...file.candela.flat())
   return {
     output: { from: 'lux-at-1-m', lux: greatest },
     modifier: {
-      ...modifierOfKind('open-face'),
+      ...open,
       kind: 'measured',
       name: name.slice(0, 80) || 'Measured light',
       front: frontOf(file),
       lossStops: 0,
+      // What shines backward cannot have a closed back.
+      housing: shinesBack(file) ? null : open.housing,
       table: { type: file.type, verticalDeg: file.verticalDeg, horizontalDeg: file.horizontalDeg, relative: file.candela.map(row => row.map(value => value / greatest)) },
     },
   }

@@ -1,6 +1,7 @@
 import type { Emitter } from '../sources/emitter'
 import { frontArea } from '../sources/frontShape'
 import { onProfile, profileOf, shapingOf } from '../sources/pattern'
+import { relativeIntensity } from '../sources/photometricTable'
 import type { Receptor } from '../photometry/meter'
 import { emptyBox, holdPlaces } from '../geometry/box'
 import { isBlocked, RAY_OFFSET_M, type RayScene } from '../geometry/kernel'
@@ -54,12 +55,18 @@ export const sampleEmitter = (emitter: Emitter, perSide: number): EmitterSamples
   return samples
 }
 
+/** What a light sends out behind its front: what was measured there, or the spill of an open back. */
+const behind = ({ table, back, across: a, up: u }: Emitter, dx: number, dy: number, dz: number, ahead: number): number => {
+  if (table) return relativeIntensity(table, dx * a[0] + dy * a[1] + dz * a[2], dx * u[0] + dy * u[1] + dz * u[2], ahead)
+  return back ? back.share * (-ahead) ** back.exponent : 0
+}
+
 /** Relative intensity of a sample in a direction (d, of unit length, away from the light). */
 const intensityToward = ({ emitter, across, up, profile, shaping }: EmitterSamples, index: number, dx: number, dy: number, dz: number): number => {
   const { axis, front } = emitter
   const ahead = dx * axis[0] + dy * axis[1] + dz * axis[2]
   const isBall = front.shape === 'ball'
-  if (!isBall && ahead <= 0) return emitter.back && ahead < 0 ? emitter.back.share * (-ahead) ** emitter.back.exponent : 0
+  if (!isBall && ahead <= 0) return behind(emitter, dx, dy, dz, ahead)
   const open = isBall || emitter.table ? 1 : onProfile(profile, ahead)
   if (open === 0 || !shaping || ahead <= 0) return open
   const [a, u] = [emitter.across, emitter.up]
