@@ -1,9 +1,10 @@
 import { expose, transfer } from 'comlink'
 import { decode } from 'fast-png'
 import { responseOf } from '#core/camera/response'
-import { developFrame } from '#core/camera/develop'
+import { developLight, exposureGain } from '#core/camera/develop'
+import { frameSum } from '#core/camera/frameSum'
 import { FOR_MAPS, type Sampling } from '#core/camera/frameLight'
-import { cameraView, exposeFrame, frameHeight, lightView, type LitFrame } from '#core/camera/takeFrame'
+import { cameraView, exposeFrame, frameHeight, frameWeights, lightView, type LitFrame } from '#core/camera/takeFrame'
 import { castFrame } from '#core/camera/frameView'
 import { around, ontoBackdrop, projectionOf, throughLens, type RayThrough } from '#core/camera/projection'
 import { backdropValues } from '#core/frames/readFrame'
@@ -47,7 +48,7 @@ const DRAFT_QUALITY = { ...QUALITY, raysPerPatch: 16, samplesPerPatch: 6, raysPe
 const solvers = { draft: lightingSolver(DRAFT_QUALITY), full: lightingSolver(QUALITY) }
 let newest = 0
 let solved: { revision: number, set: StudioSet, answer: SolvedSet } | undefined
-const pictures = new Map<Looking['at'], { revision: number, set: StudioSet, lit: LitFrame }>()
+const pictures = new Map<Looking['at'], { revision: number, set: StudioSet, lit: LitFrame, sum: ReturnType<typeof frameSum> }>()
 
 /** Work lets waiting messages in after this long. */
 const TURN_MS = 12
@@ -111,7 +112,7 @@ const worker = {
     for (;;) {
       const turn = work.next()
       if (turn.done) {
-        pictures.set(looking.at, { revision, set, lit: turn.value })
+        pictures.set(looking.at, { revision, set, lit: turn.value, sum: frameSum(turn.value) })
         return true
       }
       if (!await breathe()) return false
@@ -122,8 +123,8 @@ const worker = {
   develop: (at: Looking['at'], { settings, camera, learned }: Exposing): Developed | undefined => {
     const picture = pictures.get(at)
     if (!picture) return undefined
-    const { set, lit, revision } = picture
-    const data = developFrame(exposeFrame(set, lit, settings, camera, learned), responseOf(set.camera))
+    const { set, lit, revision, sum } = picture
+    const data = developLight(sum(frameWeights(set, settings, camera, learned)), exposureGain(camera), set.camera.veilingGlare, responseOf(set.camera))
     return transfer({ revision, width: lit.view.width, height: lit.view.height, data }, [data.buffer])
   },
 

@@ -5,6 +5,8 @@ import { backdropValues } from '../frames/readFrame'
 import { NOTHING_LEARNED } from '../metering/learning'
 import { demoSet } from '../set/demo'
 import { developFrame } from './develop'
+import { frameSum } from './frameSum'
+import type { FrameView } from './frameView'
 import { projectionOf, throughLens } from './projection'
 import { SRGB_RESPONSE } from './response'
 import { atOnce } from '../units/steps'
@@ -43,6 +45,17 @@ describe('the simulated frame', () => {
     const mean = clear.linear.reduce((sum, value) => sum + value, 0) / clear.linear.length
     const lift = veiled.linear.reduce((sum, value) => sum + value, 0) / veiled.linear.length - mean
     expectWithin(lift / mean, 0.02, 0.001)
+  })
+
+  it('adds differences of changed lights to the same as summing all', async () => {
+    const count = 4
+    const layers = Object.fromEntries(['a', 'b', 'c', 'd', 'e'].map((id, index) => [id, Float32Array.from({ length: count * 3 }, (_, at) => (at + 1) * (index + 1))]))
+    const sum = frameSum({ view: { width: count, height: 1 } as FrameView, layers })
+    const weightsOf = (weights: number[]) => Object.fromEntries(Object.keys(layers).map((id, index) => [id, weights[index] ?? 0]))
+    for (const weights of [[1, 1, 1, 1, 1], [1, 0.5, 1, 1, 1], [1, 0.5, 1, 0, 1], [0, 0, 0, 0, 0], [0, 0, 0, 0, 2], [3, 2, 1, 0, 2]]) {
+      const light = sum(weightsOf(weights))
+      light.forEach((value, at) => expectWithin(value, weights.reduce((whole, weight, index) => whole + weight * (at + 1) * (index + 1), 0), 1e-4))
+    }
   })
 
   it('shows the sitter before the backdrop, in the middle', async () => {

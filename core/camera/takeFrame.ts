@@ -35,11 +35,15 @@ export function* lightView(solved: SolvedSet, view: FrameView, sampling?: Sampli
 export const cameraView = (set: StudioSet, solved: SolvedSet, width: number): FrameView =>
   castFrame(solved.stage, throughLens(projectionOf(set)), width, frameHeight(set, width))
 
+/** What each light's layer of a frame counts at some settings. A bounce that readings have shown to differ is left out: layers hold both. */
+export const frameWeights = (set: StudioSet, settings: Readonly<Record<string, LightSetting>>, camera: CameraSetting, learned: Learned): Record<string, number> =>
+  Object.fromEntries(Object.entries(weightsOf(set, settings, camera, learned)).map(([id, weight]) => [id, weight.direct]))
+
 /** Linear values of a lit frame at some light settings and camera setting. */
 export const exposeFrame = (set: StudioSet, frame: LitFrame, settings: Readonly<Record<string, LightSetting>>, camera: CameraSetting, learned: Learned): Float32Array =>
   linearFrame(
     frame.view,
-    Object.entries(weightsOf(set, settings, camera, learned)).map(([id, weight]) => ({ layer: frame.layers[id]!, weight: weight.direct })),
+    Object.entries(frameWeights(set, settings, camera, learned)).map(([id, weight]) => ({ layer: frame.layers[id]!, weight })),
     camera,
     set.camera.veilingGlare,
   )

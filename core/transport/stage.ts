@@ -15,7 +15,7 @@ export type Quality = {
   frontForPoints: number
 }
 
-export const QUALITY: Quality = { raysPerPatch: 64, samplesPerPatch: 16, raysPerPoint: 1024, frontForPatches: 4, frontForPoints: 12 }
+export const QUALITY: Quality = { raysPerPatch: 64, samplesPerPatch: 16, raysPerPoint: 1024, frontForPatches: 4, frontForPoints: 16 }
 
 /** A scene made ready for light: everything that does not depend on any lamp. */
 export type Stage = Ground & { samples: PatchSamples, rows: Rows, mirrors: Mirrors, quality: Quality }
