@@ -39,8 +39,8 @@ const LEAF_PRIMITIVES = 2
 /** Boxes are a hair wider than what they hold, so that flat things are never missed. */
 const BOX_SLACK_M = 1e-5
 
-/** The linear forms of s and t of a sheet, each with its offset. */
-const formsOf = ({ corner, edgeS, edgeT }: Sheet): number[] => {
+/** The linear forms of s and t of a sheet, each with its offset: s = a x + b y + c z - d. */
+export const formsOf = ({ corner, edgeS, edgeT }: Sheet): number[] => {
   const unit = direction(cross(edgeS, edgeT))
   const across = cross(edgeT, unit)
   const along = cross(unit, edgeS)

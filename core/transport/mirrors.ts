@@ -1,4 +1,5 @@
 import { isBlocked, RAY_OFFSET_M, type RayScene } from '../geometry/kernel'
+import { formsOf } from '../geometry/layOut'
 import { sideOf, type Scene, type Sheet } from '../geometry/surface'
 import type { Emitter } from '../sources/emitter'
 import { cross, direction, dot, scale, subtract, type Vector } from '../units/vector'
@@ -9,7 +10,14 @@ import type { Patches } from './patches'
 import type { PatchSamples } from './patchSamples'
 
 /** A flat coated side, which shows every light a second time behind itself. */
-export type Mirror = { sheet: Sheet, normal: Vector, offset: number, refractiveIndex: number }
+export type Mirror = {
+  normal: Vector
+  offset: number
+  /** Linear forms of the sheet's coordinates, and whether it is round. */
+  forms: readonly number[]
+  isRound: boolean
+  refractiveIndex: number
+}
 
 /** A place on a side with a lobe, and the area that it stands for. */
 export type GlintPoint = { position: Vector, normal: Vector, areaM2: number, share: number, halfWidthDeg: number }
@@ -21,7 +29,7 @@ const planesOf = (sheet: Sheet): Mirror[] => [true, false].flatMap((isFront) => 
   const { gloss } = sideOf(sheet, isFront, 0)
   if (gloss?.kind !== 'coat') return []
   const normal = scale(direction(cross(sheet.edgeS, sheet.edgeT)), isFront ? 1 : -1)
-  return [{ sheet, normal, offset: dot(normal, sheet.corner), refractiveIndex: gloss.refractiveIndex }]
+  return [{ normal, offset: dot(normal, sheet.corner), forms: formsOf(sheet), isRound: sheet.isRound, refractiveIndex: gloss.refractiveIndex }]
 })
 
 export const mirrorsOf = (scene: Scene, samples: PatchSamples, patches: Patches): Mirrors => {
@@ -50,11 +58,9 @@ export const imageIn = (mirror: Mirror, emitter: Emitter): Emitter => {
   }
 }
 
-const isWithin = ({ corner, edgeS, edgeT, isRound }: Sheet, place: Vector, normal: Vector): boolean => {
-  const offset = subtract(place, corner)
-  const [across, along] = [cross(edgeT, normal), cross(normal, edgeS)]
-  const s = dot(offset, across) / dot(edgeS, across)
-  const t = dot(offset, along) / dot(edgeT, along)
+const isWithin = ({ forms, isRound }: Mirror, x: number, y: number, z: number): boolean => {
+  const s = forms[0]! * x + forms[1]! * y + forms[2]! * z - forms[3]!
+  const t = forms[4]! * x + forms[5]! * y + forms[6]! * z - forms[7]!
   return isRound ? (s - 0.5) ** 2 + (t - 0.5) ** 2 <= 0.25 : s >= 0 && s <= 1 && t >= 0 && t <= 1
 }
 
@@ -66,17 +72,25 @@ export const viaMirror = ({ mirror, image, light }: MirroredLight, index: number
   const { normal, offset } = mirror
   const above = x * normal[0] + y * normal[1] + z * normal[2] - offset
   const p = image.positions
-  const [ix, iy, iz] = [p[index * 3]!, p[index * 3 + 1]!, p[index * 3 + 2]!]
+  const ix = p[index * 3]!
+  const iy = p[index * 3 + 1]!
+  const iz = p[index * 3 + 2]!
   const below = ix * normal[0] + iy * normal[1] + iz * normal[2] - offset
   if (above <= RAY_OFFSET_M || below >= 0) return 0
   const weight = sampleWeight(image, index, x, y, z, nx, ny, nz, isDome)
   if (weight === 0) return 0
   const share = above / (above - below)
-  const struck: Vector = [x + share * (ix - x), y + share * (iy - y), z + share * (iz - z)]
-  if (!isWithin(mirror.sheet, struck, normal)) return 0
-  const [qx, qy, qz] = [struck[0] + RAY_OFFSET_M * normal[0], struck[1] + RAY_OFFSET_M * normal[1], struck[2] + RAY_OFFSET_M * normal[2]]
+  const sx = x + share * (ix - x)
+  const sy = y + share * (iy - y)
+  const sz = z + share * (iz - z)
+  if (!isWithin(mirror, sx, sy, sz)) return 0
+  const qx = sx + RAY_OFFSET_M * normal[0]
+  const qy = sy + RAY_OFFSET_M * normal[1]
+  const qz = sz + RAY_OFFSET_M * normal[2]
   const lift = isDome ? 0 : RAY_OFFSET_M
-  const [ox, oy, oz] = [x + lift * nx, y + lift * ny, z + lift * nz]
+  const ox = x + lift * nx
+  const oy = y + lift * ny
+  const oz = z + lift * nz
   if (isBlocked(rays, ox, oy, oz, qx - ox, qy - oy, qz - oz) || isHidden(light, index, rays, qx, qy, qz)) return 0
   return weight * fresnel((above - below) / Math.hypot(ix - x, iy - y, iz - z), mirror.refractiveIndex)
 }
