@@ -131,6 +131,12 @@ const readFile = async (event: Event) => {
       >
     </label>
     <p
+      v-if="light.gel"
+      class="basis-full text-xs text-soft"
+    >
+      Gels on hot lamps melt and burn: keep them off the glass and vents clear, and let lamps cool before you touch them.
+    </p>
+    <p
       v-if="problem"
       role="alert"
       class="basis-full text-sm"
