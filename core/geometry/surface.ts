@@ -1,5 +1,5 @@
 import type { Rgb } from '../units/rgb'
-import type { Vector } from '../units/vector'
+import { cross, length, type Vector } from '../units/vector'
 import type { TriangleMesh } from './triangleMesh'
 
 /**
@@ -77,8 +77,11 @@ export type Surface = Sheet | Arc | Bowl | Body
 /** Everything that light can strike. Surfaces of one scene keep real gaps of a millimetre or more between them. */
 export type Scene = { surfaces: readonly Surface[] }
 
-/** Widest patch on things in the room, unless they say otherwise. */
-export const THING_PATCH_M = 0.25
+/** Widest patch on a thing in the room; on very large ones they grow, so that none takes more than so many. */
+const THING_PATCH_M = 0.25
+const MOST_THING_PATCHES = 400
+
+export const patchSizeFor = (areaM2: number): number => Math.max(THING_PATCH_M, Math.sqrt(areaM2 / MOST_THING_PATCHES))
 
 const OPAQUE: Rgb = [0, 0, 0]
 
@@ -86,7 +89,7 @@ export const matt = (reflectance: Rgb): Side => ({ reflectance, gloss: null })
 
 /** An opaque four-cornered sheet alike on both sides unless told otherwise. */
 export const opaqueSheet = (id: string, owner: string, corner: Vector, edgeS: Vector, edgeT: Vector, front: Side, back: Side = front): Sheet =>
-  ({ shape: 'sheet', id, owner, patchM: THING_PATCH_M, corner, edgeS, edgeT, isRound: false, front, back, transmittance: OPAQUE, encloses: false })
+  ({ shape: 'sheet', id, owner, patchM: patchSizeFor(length(cross(edgeS, edgeT))), corner, edgeS, edgeT, isRound: false, front, back, transmittance: OPAQUE, encloses: false })
 
 /** Whether any light comes through. */
 export const transmits = (surface: Surface): surface is Sheet => surface.shape === 'sheet' && surface.transmittance.some(share => share > 0)

@@ -1,4 +1,4 @@
-import { THING_PATCH_M, type Scene, type Sheet } from '../geometry/surface'
+import type { Scene, Sheet } from '../geometry/surface'
 import { add, cross, direction, dot, scale, subtract, type Vector } from '../units/vector'
 
 /** A line a s + b t + c = 0 in a sheet's own coordinates, along which its patches are split, with its ends. */
@@ -32,7 +32,7 @@ const within = (sheet: Sheet) => {
 export const splitLines = (scene: Scene, sheet: Sheet): SplitLine[] => {
   const locate = within(sheet)
   return scene.surfaces
-    .filter((other): other is Sheet => other.shape === 'sheet' && other !== sheet && !other.encloses && !other.isRound && other.patchM === THING_PATCH_M)
+    .filter((other): other is Sheet => other.shape === 'sheet' && other !== sheet && !other.encloses && !other.isRound)
     .flatMap(other => edgesOf(other).flatMap(([start, end]): SplitLine[] => {
       const way = direction(subtract(end, start))
       const [from, to] = [locate(subtract(start, scale(way, OVERHANG_M))), locate(add(end, scale(way, OVERHANG_M)))]

@@ -1,5 +1,5 @@
-import { opaqueSheet, THING_PATCH_M, type Arc, type Bowl, type Sheet, type Side, type Surface } from '../../geometry/surface'
-import type { Vector } from '../../units/vector'
+import { opaqueSheet, patchSizeFor, type Arc, type Bowl, type Sheet, type Side, type Surface } from '../../geometry/surface'
+import { length, type Vector } from '../../units/vector'
 import type { Backdrop } from '../schema'
 
 /** What lies on the floor is this far above it, so that no two surfaces touch. */
@@ -12,7 +12,7 @@ const sheetOf = (name: string, corner: Vector, edgeS: Vector, edgeT: Vector, sid
 
 /** A quarter-round cove whose front looks toward its axis. */
 const coveOf = (name: string, centre: Vector, axis: Vector, from: Vector, radiusM: number, side: Side): Arc =>
-  ({ shape: 'arc', id: `backdrop/${name}`, owner: OWNER, patchM: THING_PATCH_M, centre, axis, from, radiusM, sweepRad: QUARTER, isHollow: true, front: side, back: side })
+  ({ shape: 'arc', id: `backdrop/${name}`, owner: OWNER, patchM: patchSizeFor(length(axis) * radiusM * QUARTER), centre, axis, from, radiusM, sweepRad: QUARTER, isHollow: true, front: side, back: side })
 
 /** Radius of the curve that fits: it may take most of the sweep, and half of the height. */
 export const coveRadius = ({ coveRadiusM, sweepM, heightM }: Backdrop): number => Math.min(coveRadiusM, sweepM * 0.8, heightM * 0.5)
@@ -43,7 +43,7 @@ const cornerSurfaces = (backdrop: Backdrop, side: Side, wallX: number, isLeft: b
   const level: [Vector, Vector] = isLeft ? [[x, depthM, foot], [0, radius - depthM, 0]] : [[x, radius, foot], [0, depthM - radius, 0]]
   const up: Vector = [0, 0, heightM - foot]
   const ahead: Vector = [0, depthM - radius, 0]
-  const bowl: Bowl = { shape: 'bowl', id: 'backdrop/corner', owner: OWNER, patchM: THING_PATCH_M, centre: [x, radius, foot], radiusM: radius, axes: [outward, [0, -1, 0], [0, 0, -1]], front: side, back: side }
+  const bowl: Bowl = { shape: 'bowl', id: 'backdrop/corner', owner: OWNER, patchM: patchSizeFor(radius * radius * QUARTER), centre: [x, radius, foot], radiusM: radius, axes: [outward, [0, -1, 0], [0, 0, -1]], front: side, back: side }
   return [
     sheetOf('side', [wallX, radius, foot], isLeft ? ahead : up, isLeft ? up : ahead, side),
     coveOf('cove-upright', ...upright, [0, -1, 0], radius, side),

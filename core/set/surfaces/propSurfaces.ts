@@ -1,4 +1,4 @@
-import { opaqueSheet, THING_PATCH_M, type Arc, type Sheet, type Side, type Surface } from '../../geometry/surface'
+import { opaqueSheet, patchSizeFor, type Arc, type Sheet, type Side, type Surface } from '../../geometry/surface'
 import { add, cross, scale, type Vector } from '../../units/vector'
 import type { Prop } from '../schema'
 import { facingOf } from './panelSheets'
@@ -23,7 +23,7 @@ const box = (id: string, foot: Vector, turnDeg: number, size: { widthM: number, 
 }
 
 const cylinder = (id: string, foot: Vector, radiusM: number, heightM: number, side: Side): Surface[] => {
-  const wall: Arc = { shape: 'arc', id: `${id}/wall`, owner: id, patchM: THING_PATCH_M, centre: foot, axis: [0, 0, heightM], radiusM, from: [1, 0, 0], sweepRad: 2 * Math.PI, isHollow: false, front: side, back: side }
+  const wall: Arc = { shape: 'arc', id: `${id}/wall`, owner: id, patchM: patchSizeFor(2 * Math.PI * radiusM * heightM), centre: foot, axis: [0, 0, heightM], radiusM, from: [1, 0, 0], sweepRad: 2 * Math.PI, isHollow: false, front: side, back: side }
   const cap = (name: string, zM: number, isUp: boolean): Sheet => {
     const corner: Vector = [foot[0] - radiusM, foot[1] - radiusM, zM]
     const [x, y]: [Vector, Vector] = [[2 * radiusM, 0, 0], [0, 2 * radiusM, 0]]
