@@ -6,7 +6,7 @@ import { surfaceNet } from './surfaceNet'
 /** Steps of the mesh and size of its patches, as shares of body height: finer where the face is. */
 const BODY_STEP = 0.021
 const FACE_STEP = 0.0068
-const PATCH = 0.09
+const PATCH = 0.14
 
 /** Grid lines from `from` to `to` with fine steps between `fineFrom` and `fineTo`. */
 const lines = (from: number, to: number, fineFrom: number, fineTo: number): number[] => {

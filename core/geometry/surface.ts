@@ -91,6 +91,10 @@ export const matt = (reflectance: Rgb): Side => ({ reflectance, gloss: null })
 export const opaqueSheet = (id: string, owner: string, corner: Vector, edgeS: Vector, edgeT: Vector, front: Side, back: Side = front): Sheet =>
   ({ shape: 'sheet', id, owner, patchM: patchSizeFor(length(cross(edgeS, edgeT))), corner, edgeS, edgeT, isRound: false, front, back, transmittance: OPAQUE, encloses: false })
 
+/** The same sheet, letting light through: its patches are half as wide, since what it shines is looked at from close by. */
+export const translucent = (sheet: Sheet, transmittance: Rgb): Sheet =>
+  transmittance.some(share => share > 0) ? { ...sheet, transmittance, patchM: sheet.patchM / 2 } : sheet
+
 /** Whether any light comes through. */
 export const transmits = (surface: Surface): surface is Sheet => surface.shape === 'sheet' && surface.transmittance.some(share => share > 0)
 

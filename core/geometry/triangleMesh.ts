@@ -1,4 +1,4 @@
-import { cross, length, subtract, type Vector } from '../units/vector'
+import { cross, direction, length, subtract, type Vector } from '../units/vector'
 import { boxTree, type BoxTree } from './bvh'
 
 /** A mesh in its own coordinates, made ready for rays and for patches. Triangles are in the order of its tree. */
@@ -25,6 +25,8 @@ export type TriangleMesh = {
 }
 
 const LEAF_TRIANGLES = 6
+/** Steps of each part of a normal from 0 to 1 that patches tell apart. */
+const FACING_STEPS = 1
 
 const vertexOf = (vertices: Float64Array, index: number): Vector => [vertices[index * 3]!, vertices[index * 3 + 1]!, vertices[index * 3 + 2]!]
 
@@ -33,11 +35,11 @@ const gatherPatches = (triangles: Float64Array, material: Uint8Array, normals: (
   const numbers = new Map<string, number>()
   const patch = new Int32Array(material.length)
   for (let triangle = 0; triangle < material.length; triangle++) {
-    const normal = normals(triangle)
-    const steep = normal.reduce((best, part, axis) => Math.abs(part) > Math.abs(normal[best]!) ? axis : best, 0)
+    const normal = direction(normals(triangle))
+    const facing = normal.map(part => Math.round(part * FACING_STEPS)).join(' ')
     const cell = [0, 1, 2].map(axis => Math.floor((triangles[triangle * 9 + axis]!
       + (triangles[triangle * 9 + 3 + axis]! + triangles[triangle * 9 + 6 + axis]!) / 3) / patchSize))
-    const key = `${material[triangle]} ${steep} ${normal[steep]! > 0} ${cell.join(' ')}`
+    const key = `${material[triangle]} ${facing} ${cell.join(' ')}`
     if (!numbers.has(key)) numbers.set(key, numbers.size)
     patch[triangle] = numbers.get(key)!
   }

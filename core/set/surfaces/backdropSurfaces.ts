@@ -1,4 +1,4 @@
-import { opaqueSheet, patchSizeFor, type Arc, type Bowl, type Sheet, type Side, type Surface } from '../../geometry/surface'
+import { opaqueSheet, patchSizeFor, translucent, type Arc, type Bowl, type Sheet, type Side, type Surface } from '../../geometry/surface'
 import { length, type Vector } from '../../units/vector'
 import type { Backdrop } from '../schema'
 
@@ -59,7 +59,7 @@ export const backdropSurfaces = (backdrop: Backdrop): Surface[] => {
   const [left, right] = [centreXM - widthM / 2, centreXM + widthM / 2]
   switch (kind) {
     case 'painted-wall': return sweptSurfaces({ ...backdrop, sweepM: 0 }, side, left, right)
-    case 'lit-panel': return [{ ...sheetOf('panel', [right, 0, CLEARANCE_M], [-widthM, 0, 0], [0, 0, heightM - CLEARANCE_M], side), transmittance: backdrop.transmittance }]
+    case 'lit-panel': return [translucent(sheetOf('panel', [right, 0, CLEARANCE_M], [-widthM, 0, 0], [0, 0, heightM - CLEARANCE_M], side), backdrop.transmittance)]
     case 'cyclorama': {
       if (!corner || backdrop.sweepM <= 0) return sweptSurfaces(backdrop, side, left, right)
       const isLeft = corner.side === 'left'

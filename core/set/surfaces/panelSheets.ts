@@ -1,4 +1,4 @@
-import { opaqueSheet, type Sheet } from '../../geometry/surface'
+import { opaqueSheet, translucent, type Sheet } from '../../geometry/surface'
 import { add, cross, scale, type Vector } from '../../units/vector'
 import type { Panel } from '../schema'
 
@@ -21,18 +21,15 @@ const flat = (panel: Panel): Sheet => {
   const tilt = radians(panel.tiltDeg)
   const up = add(scale(UP, Math.cos(tilt)), scale(ahead, -Math.sin(tilt)))
   const corner = add(footOf(panel), scale(level, panel.widthM / 2))
-  return { ...opaqueSheet(panel.id, panel.id, corner, scale(level, -panel.widthM), scale(up, panel.heightM), panel.front, panel.back), transmittance: panel.transmittance }
+  return translucent(opaqueSheet(panel.id, panel.id, corner, scale(level, -panel.widthM), scale(up, panel.heightM), panel.front, panel.back), panel.transmittance)
 }
 
 /** Two wings whose fronts look at each other over the hinge angle. */
 const hinged = (panel: Panel, hingeDeg: number): Sheet[] => [1, -1].map((turn): Sheet => {
   const along = facingOf(panel.turnDeg + turn * hingeDeg / 2)
   const [level, up] = [scale(along, panel.widthM), scale(UP, panel.heightM)]
-  return {
-    ...opaqueSheet(`${panel.id}/${turn > 0 ? 'left' : 'right'}`, panel.id, add(footOf(panel), scale(along, HINGE_GAP_M)),
-      turn > 0 ? level : up, turn > 0 ? up : level, panel.front, panel.back),
-    transmittance: panel.transmittance,
-  }
+  return translucent(opaqueSheet(`${panel.id}/${turn > 0 ? 'left' : 'right'}`, panel.id, add(footOf(panel), scale(along, HINGE_GAP_M)),
+    turn > 0 ? level : up, turn > 0 ? up : level, panel.front, panel.back), panel.transmittance)
 })
 
 /** The sheets of a panel: one, or the two wings of a V-flat. */
