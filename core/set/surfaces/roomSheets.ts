@@ -6,8 +6,6 @@ import type { StudioSet } from '../schema'
 
 /** Widest patch on the walls of a usual room; in a hall they grow, so that the walls never take more than so many. */
 const WALL_PATCH_M = 0.5
-/** The floor's are finer: things stand on it, and light near their feet changes fast. */
-const FLOOR_SHARE = 0.7
 const MOST_WALL_PATCHES = 1500
 
 /** The six walls of the room. */
@@ -19,7 +17,7 @@ export const roomSheets = ({ room }: StudioSet): Sheet[] => {
   const areaM2 = 2 * (wide[0] * deep[1] + deep[1] * high[2] + high[2] * wide[0])
   const wall = (name: string, corner: Vector, edgeS: Vector, edgeT: Vector, reflectance: Rgb, gloss: Side['gloss'] = null): Sheet => ({
     ...opaqueSheet(`room/${name}`, `room/${name}`, corner, edgeS, edgeT, { ...matt(reflectance), gloss }),
-    patchM: Math.max(WALL_PATCH_M, Math.sqrt(areaM2 / MOST_WALL_PATCHES)) * (name === 'floor' ? FLOOR_SHARE : 1),
+    patchM: Math.max(WALL_PATCH_M, Math.sqrt(areaM2 / MOST_WALL_PATCHES)),
     encloses: true,
   })
   const r = room.reflectances
