@@ -1,6 +1,6 @@
 import { sideOf, transmits } from '../geometry/surface'
 import { frontReach } from '../sources/frontShape'
-import { openLightAt, sampleEmitter, type EmitterSamples } from '../transport/direct'
+import { openLightAt, resampled, type EmitterSamples } from '../transport/direct'
 import { gather } from '../transport/gather'
 import { lobeToward } from '../transport/glints'
 import { enteringShare } from '../transport/gloss'
@@ -71,7 +71,7 @@ function* receiveDirect(stage: Stage, view: FrameView, field: LightField, sampli
   const { emitter } = field
   const received = new Float32Array(view.count * 3)
   const fronts = [
-    { intensity: emitter.intensity, open: { whole: sampleEmitter(emitter, sampling.front), few: sampleEmitter(emitter, FEW) }, shadow: sampleEmitter(emitter, SHADOW_FRONT) },
+    { intensity: emitter.intensity, open: { whole: resampled(field.front, sampling.front), few: resampled(field.front, FEW) }, shadow: resampled(field.front, SHADOW_FRONT) },
     ...shiningFronts(stage, field).map(front => ({ intensity: front.emitter.intensity, open: { whole: front, few: front }, shadow: front })),
   ]
   for (const { intensity, open, shadow } of fronts) {

@@ -47,10 +47,13 @@ const samplesOf = (like: Pick<EmitterSamples, 'emitter' | 'profile' | 'shaping'>
  * Spreads `perSide` squared points evenly over a light's front: a lattice of the golden ratio, so that an edge that crosses the
  * front at any angle uncovers it in as many steps as there are points, and not a row at a time.
  */
-export const sampleEmitter = (emitter: Emitter, perSide: number): EmitterSamples => {
-  const samples = samplesOf({ emitter, profile: profileOf(emitter), shaping: shapingOf(emitter) }, new Float64Array(perSide * perSide).fill(1 / perSide ** 2))
+export const sampleEmitter = (emitter: Emitter, perSide: number): EmitterSamples => resampled({ emitter, profile: profileOf(emitter), shaping: shapingOf(emitter) }, perSide)
+
+/** The same front sampled by another number of points. */
+export const resampled = (like: Pick<EmitterSamples, 'emitter' | 'profile' | 'shaping'>, perSide: number): EmitterSamples => {
+  const samples = samplesOf(like, new Float64Array(perSide * perSide).fill(1 / perSide ** 2))
   for (let index = 0; index < samples.count; index++) {
-    placeOnFront(emitter, (index + 0.5) / samples.count, fraction(0.5 + index * GOLDEN), samples, index)
+    placeOnFront(like.emitter, (index + 0.5) / samples.count, fraction(0.5 + index * GOLDEN), samples, index)
   }
   return samples
 }

@@ -5,7 +5,7 @@ import { sideOf } from '../geometry/surface'
 import type { Emitter } from '../sources/emitter'
 import { scaleRgb, type Rgb } from '../units/rgb'
 import type { Vector } from '../units/vector'
-import { directAt, directFromSample, frontBox, sampleEmitter, sampleEmitterFor, type EmitterSamples } from './direct'
+import { directAt, directFromSample, frontBox, resampled, sampleEmitter, sampleEmitterFor, type EmitterSamples } from './direct'
 import { castView, gather, gatherByOwner, type View } from './gather'
 import { ownSurface } from './glow'
 import { glintsAt, strikeGlints, type LitGlints } from './glints'
@@ -123,7 +123,7 @@ const shiningThrough = ({ partner, transmittance }: Patches, direct: Float64Arra
 export const solveField = (stage: Stage, emitter: Emitter): LightField => {
   const { patches, quality } = stage
   const coarse = sampleEmitter(emitter, quality.frontForPatches)
-  const front = sampleEmitter(emitter, quality.frontForPoints)
+  const front = resampled(coarse, quality.frontForPoints)
   const glints = strikeGlints(stage, coarse)
   const straight = coloured(directOnPatches(stage, coarse), emitter.intensity)
   const onPatches = thrownOnPatches(stage, mirroredIn(stage, coarse, quality.frontForPatches), glints)
