@@ -119,6 +119,11 @@ const shiningThrough = ({ partner, transmittance }: Patches, direct: Float64Arra
     ? direct.map((_, at) => partner[(at / 3) | 0]! < 0 ? 0 : transmittance[at]! * direct[partner[(at / 3) | 0]! * 3 + at % 3]!)
     : undefined
 
+/** What is left of a whole less a part; nothing where the difference is only rounding. */
+const remainder = (whole: number, part: number): number => whole - part > ROUNDING * whole ? whole - part : 0
+
+const ROUNDING = 1e-6
+
 /** Solves one light on a prepared stage: direct light on every patch, then interreflection. */
 export const solveField = (stage: Stage, emitter: Emitter): LightField => {
   const { patches, quality } = stage
@@ -135,7 +140,7 @@ export const solveField = (stage: Stage, emitter: Emitter): LightField => {
     front,
     mirrored: mirroredIn(stage, front, quality.frontForPoints),
     glints,
-    radiosity: shining ? all.map((value, at) => value - shining[at]!) : all,
+    radiosity: shining ? all.map((value, at) => remainder(value, shining[at]!)) : all,
     shining,
     irradiance: thrown ? received.map((value, at) => value + thrown[at]!) : received,
   }
