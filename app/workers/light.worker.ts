@@ -4,9 +4,9 @@ import { responseOf } from '#core/camera/response'
 import { developLight, exposureGain } from '#core/camera/develop'
 import { frameSum } from '#core/camera/frameSum'
 import { FOR_MAPS, type Sampling } from '#core/camera/frameLight'
-import { cameraView, exposeFrame, frameHeight, frameWeights, lightView, type LitFrame } from '#core/camera/takeFrame'
+import { cameraView, exposeFrame, frameWeights, lightView, type LitFrame } from '#core/camera/takeFrame'
 import { castFrame } from '#core/camera/frameView'
-import { around, ontoBackdrop, projectionOf, throughLens, type RayThrough } from '#core/camera/projection'
+import { around, ontoBackdrop, type RayThrough } from '#core/camera/projection'
 import { backdropValues } from '#core/frames/readFrame'
 import { meterPoints } from '#core/set/points'
 import { checkSet } from '#core/formats/setFile'
@@ -14,7 +14,7 @@ import { lightingSolver, type SolvedSet } from '#core/set/lightingSolver'
 import type { CameraSetting, LightSetting, StudioSet } from '#core/set/schema'
 import type { Learned } from '#core/metering/learning'
 import { bouncedByOwner, type LightLayer } from '#core/transport/lightLayer'
-import { QUALITY } from '#core/transport/stage'
+import { DRAFT_QUALITY, QUALITY } from '#core/transport/stage'
 import { evennessOf, type Evenness } from '#core/tone/evenness'
 import { luminance } from '#core/units/rgb'
 import type { Vector } from '#core/units/vector'
@@ -43,8 +43,6 @@ export type Looking
 /** Where the bounced part of each reading comes from, luminance at full power: point, light, thing. */
 export type BounceTable = Record<string, Record<string, Record<string, number>>>
 
-const DRAFT_QUALITY = { ...QUALITY, raysPerPatch: 16, samplesPerPatch: 6, raysPerPoint: 256, frontForPoints: 8 }
-
 const solvers = { draft: lightingSolver(DRAFT_QUALITY), full: lightingSolver(QUALITY) }
 let newest = 0
 let solved: { revision: number, set: StudioSet, answer: SolvedSet } | undefined
@@ -70,10 +68,10 @@ const checked = (value: StudioSet): StudioSet => {
   return outcome.value
 }
 
-const viewOf = (set: StudioSet, { stage }: SolvedSet, looking: Looking) => {
-  const cast = (rays: RayThrough, height: number) => castFrame(stage, rays, looking.width, Math.max(8, Math.round(height)))
+const viewOf = (set: StudioSet, solvedSet: SolvedSet, looking: Looking) => {
+  const cast = (rays: RayThrough, height: number) => castFrame(solvedSet.stage, rays, looking.width, Math.max(8, Math.round(height)))
   switch (looking.at) {
-    case 'frame': return cast(throughLens(projectionOf(set)), frameHeight(set, looking.width))
+    case 'frame': return cameraView(set, solvedSet, looking.width)
     case 'backdrop': return cast(ontoBackdrop(set), looking.width * set.backdrop.heightM / set.backdrop.widthM)
     case 'around': return cast(around(looking.eye, looking.turnDeg), looking.width / 2)
   }

@@ -1,5 +1,6 @@
 import { pointOn } from '../geometry/surfacePoint'
 import type { Surface } from '../geometry/surface'
+import type { Rgb } from '../units/rgb'
 import { roomBounds } from './bounds'
 import { backdropSurfaces } from './surfaces/backdropSurfaces'
 import { panelSheets } from './surfaces/panelSheets'
@@ -29,15 +30,17 @@ const reachesOut = (surface: Surface, set: StudioSet): boolean => {
 
 const BOUNCE_MOST = 0.98
 
+const makesLight = (reflectance: Rgb, transmittance: Rgb): boolean => reflectance.some((share, channel) => share + transmittance[channel]! > BOUNCE_MOST)
+
 /** Materials that would give back more light than they get, and things beyond the walls. */
 const thingFaults = (set: StudioSet): string[] => [
   ...(backdropSurfaces(set.backdrop).some(surface => reachesOut(surface, set)) ? ['The backdrop reaches through a wall.'] : []),
   ...set.panels.flatMap(panel => [
     ...(panelSheets(panel).some(sheet => reachesOut(sheet, set)) ? [`${panel.name} reaches through a wall, the floor or the ceiling.`] : []),
-    ...([panel.front, panel.back].some(side => side.reflectance.some((share, channel) => share + panel.transmittance[channel]! > BOUNCE_MOST)) ? [`${panel.name} would send out more light than it gets.`] : []),
+    ...([panel.front, panel.back].some(side => makesLight(side.reflectance, panel.transmittance)) ? [`${panel.name} would send out more light than it gets.`] : []),
   ]),
   ...set.props.filter(prop => propSurfaces(prop).some(surface => reachesOut(surface, set))).map(prop => `${prop.name} reaches through a wall, the floor or the ceiling.`),
-  ...(set.backdrop.kind === 'lit-panel' && set.backdrop.reflectance.some((share, channel) => share + set.backdrop.transmittance[channel]! > BOUNCE_MOST) ? [`${set.backdrop.name} would send out more light than it gets.`] : []),
+  ...(set.backdrop.kind === 'lit-panel' && makesLight(set.backdrop.reflectance, set.backdrop.transmittance) ? [`${set.backdrop.name} would send out more light than it gets.`] : []),
   ...set.lights.filter(({ modifier: { front } }) => front.shape === 'ring' && front.innerRadiusM >= front.outerRadiusM).map(light => `The ring of light ${light.name} has no width.`),
   ...set.lights.filter(({ modifier: { table } }) => table && (table.relative.length !== table.horizontalDeg.length || table.relative.some(row => row.length !== table.verticalDeg.length)))
     .map(light => `The table of light ${light.name} does not fit its angles.`),

@@ -1,8 +1,7 @@
 import { noHit, RAY_OFFSET_M } from '../geometry/kernel'
-import { sideOf } from '../geometry/surface'
 import { directionAround, followRay, type Ground } from './follow'
 import { enteringShare } from './gloss'
-import type { Patches } from './patches'
+import { sideOfPatch, type Patches } from './patches'
 import type { PatchSamples } from './patchSamples'
 import { fraction, R2_STEP_X, R3_STEPS, scramble } from './sequence'
 import type { Steps } from '../units/steps'
@@ -33,7 +32,7 @@ export function* castRows(ground: Ground, samples: PatchSamples, raysPerPatch: n
   const p = samples.points
   for (let patch = 0; patch < patches.count; patch++) {
     if (patch % PATCHES_A_STEP === 0) yield patch / patches.count
-    const { gloss } = sideOf(scene.surfaces[patches.surface[patch]!]!, patches.isFront[patch] === 1, patches.material[patch]!)
+    const { gloss } = sideOfPatch(scene, patches, patch)
     const offsets = [1, 2, 3, 4].map(salt => scramble(patch, salt)) as [number, number, number, number]
     const start = first[patch]!
     for (let ray = 0; ray < counts[patch]!; ray++) {

@@ -1,7 +1,7 @@
-import { fresnel } from './gloss'
+import { enteringShare } from './gloss'
 import type { Receptor } from '../photometry/meter'
 import { mayStandBetween } from '../geometry/between'
-import { sideOf } from '../geometry/surface'
+import type { Gloss } from '../geometry/surface'
 import type { Emitter } from '../sources/emitter'
 import { scaleRgb, type Rgb } from '../units/rgb'
 import type { Vector } from '../units/vector'
@@ -11,7 +11,7 @@ import { ownSurface } from './glow'
 import { glintsAt, strikeGlints, type LitGlints } from './glints'
 import { solveRadiosity } from './interreflection'
 import { imageIn, viaMirror, type MirroredLight } from './mirrors'
-import type { Patches } from './patches'
+import { sideOfPatch, type Patches } from './patches'
 import type { Stage } from './stage'
 
 /** A place where light is read. */
@@ -71,15 +71,10 @@ const overPatches = (stage: Stage, at: (x: number, y: number, z: number, nx: num
 /** A step coprime to the count pairs points and parts of the front anew on every patch. */
 const partOfFront = (point: number, patch: number, count: number) => (point * 7 + patch) % count
 
-const coatOf = (stage: Stage, patch: number): number | undefined => {
-  const { gloss } = sideOf(stage.scene.surfaces[stage.patches.surface[patch]!]!, stage.patches.isFront[patch] === 1, stage.patches.material[patch]!)
-  return gloss?.kind === 'coat' ? gloss.refractiveIndex : undefined
-}
-
 /** Mean direct light on every patch per unit of axis intensity, less what coats turn away. */
 const directOnPatches = (stage: Stage, front: EmitterSamples): Float64Array => {
   const { patches, samples, rays, scene } = stage
-  const coats = Array.from({ length: patches.count }, (_, patch) => coatOf(stage, patch))
+  const glosses: (Gloss | null)[] = Array.from(patches.surface, (_, patch) => sideOfPatch(scene, patches, patch).gloss)
   const around = frontBox(front)
   const own = ownSurface(stage, front.emitter)
   const blockers = Array.from(patches.surface, (surface, patch) =>
@@ -87,10 +82,10 @@ const directOnPatches = (stage: Stage, front: EmitterSamples): Float64Array => {
   return overPatches(stage, (x, y, z, nx, ny, nz, point, patch) => {
     const part = partOfFront(point, patch, front.count)
     const open = directFromSample(front, part, blockers[patch], x, y, z, nx, ny, nz)
-    const coat = coats[patch]
-    if (coat === undefined || open === 0) return open
+    const gloss = glosses[patch] ?? null
+    if (gloss === null || open === 0) return open
     const [dx, dy, dz] = [front.positions[part * 3]! - x, front.positions[part * 3 + 1]! - y, front.positions[part * 3 + 2]! - z]
-    return open * (1 - fresnel((dx * nx + dy * ny + dz * nz) / Math.hypot(dx, dy, dz), coat))
+    return open * enteringShare(gloss, (dx * nx + dy * ny + dz * nz) / Math.hypot(dx, dy, dz))
   })
 }
 

@@ -6,7 +6,7 @@ import { cross, direction, dot, scale, subtract, type Vector } from '../units/ve
 import { isHidden, sampleWeight, type EmitterSamples } from './direct'
 import { mirrored } from './follow'
 import { fresnel } from './gloss'
-import type { Patches } from './patches'
+import { sideOfPatch, type Patches } from './patches'
 import type { PatchSamples } from './patchSamples'
 
 /** A flat coated side, which shows every light a second time behind itself. */
@@ -36,7 +36,7 @@ export const mirrorsOf = (scene: Scene, samples: PatchSamples, patches: Patches)
   const planes = scene.surfaces.flatMap(surface => surface.shape === 'sheet' ? planesOf(surface) : [])
   const glints: GlintPoint[] = []
   for (let patch = 0; patch < patches.count; patch++) {
-    const { gloss } = sideOf(scene.surfaces[patches.surface[patch]!]!, patches.isFront[patch] === 1, patches.material[patch]!)
+    const { gloss } = sideOfPatch(scene, patches, patch)
     if (gloss?.kind !== 'lobe' || !samples.exposed[patch]) continue
     for (let index = 0; index < samples.perPatch; index++) {
       const [x, y, z, nx, ny, nz] = samples.points.subarray((patch * samples.perPatch + index) * 6) as unknown as [number, number, number, number, number, number]

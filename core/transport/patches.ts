@@ -149,6 +149,10 @@ export const cutIntoPatches = (scene: Scene): Patches => {
   }
 }
 
+/** The side of its surface that a patch lies on. */
+export const sideOfPatch = (scene: Scene, { surface, isFront, material }: Patches, patch: number): Side =>
+  sideOf(scene.surfaces[surface[patch]!]!, isFront[patch] === 1, material[patch]!)
+
 /** The patch of a grid's cell that a place belongs to. */
 export const patchOfCell = (grid: PatchGrid, column: number, row: number, s: number, t: number): number => {
   const cell = row * grid.columns + column

@@ -17,6 +17,9 @@ export type Quality = {
 
 export const QUALITY: Quality = { raysPerPatch: 64, samplesPerPatch: 16, raysPerPoint: 1024, frontForPatches: 4, frontForPoints: 16 }
 
+/** A first answer while things move: about a quarter of the rays. */
+export const DRAFT_QUALITY: Quality = { ...QUALITY, raysPerPatch: 16, samplesPerPatch: 6, raysPerPoint: 256, frontForPoints: 8 }
+
 /** A scene made ready for light: everything that does not depend on any lamp. */
 export type Stage = Ground & { samples: PatchSamples, rows: Rows, mirrors: Mirrors, quality: Quality }
 

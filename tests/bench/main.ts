@@ -14,14 +14,13 @@ import { meterPoints } from '#core/set/points'
 import type { StudioSet } from '#core/set/schema'
 import { solveLook } from '#core/solve/lookPowers'
 import { readLook } from '#core/tone/readout'
-import { QUALITY } from '#core/transport/stage'
+import { DRAFT_QUALITY } from '#core/transport/stage'
 import { atOnce } from '#core/units/steps'
 import { crowdedSet } from '../support/scenes'
 import { compareKernels } from './kernel'
 import { medianMs, report, shownMs } from './measure'
 import { withLights, withPanels } from './sets'
 
-const DRAFT = { ...QUALITY, raysPerPatch: 16, samplesPerPatch: 6, raysPerPoint: 256, frontForPoints: 8 }
 const wanted = process.argv.slice(2)
 const isWanted = (part: string) => wanted.length === 0 || wanted.includes(part)
 
@@ -34,7 +33,7 @@ const moved = () => moveLight(set, 'key', { xM: -1 - (step = (step + 1) % 50) / 
 const subjectMoved = () => moveSubject(set, 'sitter', (step = (step + 1) % 50) / 100, 3.6)
 
 const everyday = async () => {
-  const [full, draft] = [lightingSolver(), lightingSolver(DRAFT)]
+  const [full, draft] = [lightingSolver(), lightingSolver(DRAFT_QUALITY)]
   const solved = (await full(set))!
   const lighting = { layers: solved.layers, learned: NOTHING_LEARNED }
   const portrait: StudioSet = { ...set, camera: { ...set.camera, sensor: { widthMm: 24, heightMm: 30 } } }
