@@ -25,7 +25,7 @@ export const useMeterRun = createSharedComposable(() => {
   const taken = shallowRef<{ reading: Reading, expectedFNumber: number, offStops: number, correction?: Correction } | null>(null)
 
   const steps = computed((): MeterStep[] =>
-    meteringRun(studio.document, studio.document.lights.filter(source => studio.look.lights[source.id]?.on).map(source => source.id), light.points))
+    meteringRun(studio.document, studio.document.lights.filter(source => studio.look.lights[source.id]?.on).map(source => source.id), light.points, studio.look.targets))
   const step = computed(() => steps.value[Math.min(position.value, steps.value.length - 1)])
   const point = computed(() => light.points.find(candidate => candidate.id === step.value?.pointId))
   const isDone = computed(() => steps.value.length > 0 && position.value >= steps.value.length)

@@ -1,7 +1,7 @@
 import { roomBounds, vectorOf } from '../set/bounds'
 import { coveRadius } from '../set/surfaces/backdropSurfaces'
 import type { StudioSet } from '../set/schema'
-import { add, direction, frameAround, scale, subtract, type Vector } from '../units/vector'
+import { add, direction, dot, frameAround, scale, subtract, type Vector } from '../units/vector'
 
 /** The camera as a window: rays leave `eye` through a rectangle one unit ahead. */
 export type Projection = { eye: Vector, ahead: Vector, right: Vector, up: Vector, halfWidth: number, halfHeight: number }
@@ -21,6 +21,13 @@ export const projectionOf = (set: StudioSet): Projection => {
     halfWidth: camera.sensor.widthMm / 2 / camera.lens.focalLengthMm,
     halfHeight: camera.sensor.heightMm / 2 / camera.lens.focalLengthMm,
   }
+}
+
+/** Where a place falls in the picture: -1..1 from left to right and from bottom to top is in the frame; undefined behind the camera. */
+export const project = ({ eye, ahead, right, up, halfWidth, halfHeight }: Projection, place: Vector): { u: number, v: number } | undefined => {
+  const way = subtract(place, eye)
+  const depth = dot(way, ahead)
+  return depth > 1e-6 ? { u: dot(way, right) / depth / halfWidth, v: dot(way, up) / depth / halfHeight } : undefined
 }
 
 /** The ray of a place in a picture: u from left to right, v from top to bottom, both 0..1. Its way need not be a unit vector. */

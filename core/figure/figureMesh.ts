@@ -18,13 +18,16 @@ const lines = (from: number, to: number, fineFrom: number, fineTo: number): numb
   return all
 }
 
+/** How far each pose reaches back and ahead. */
+const DEEP: Record<Pose, [number, number]> = { standing: [-0.1, 0.12], sitting: [-0.1, 0.36], object: [-0.15, 0.15] }
+
 const meshOf = (pose: Pose): TriangleMesh => {
   const parts = PARTS[pose]
   const drop = pose === 'sitting' ? SEAT_DROP : 0
   const { vertices, normals, faces } = surfaceNet(
     formField(parts),
     lines(-0.21, 0.21, -0.05, 0.05),
-    lines(-0.1, pose === 'sitting' ? 0.36 : 0.12, -0.06, 0.075),
+    lines(...DEEP[pose], -0.06, 0.075),
     lines(-0.01, 1.03 - drop, 0.86 - drop, 1.02 - drop),
   )
   const materials = Uint8Array.from({ length: faces.length / 3 }, (_, face) => {

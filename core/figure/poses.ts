@@ -2,7 +2,7 @@ import type { Vector } from '../units/vector'
 import type { FigureMaterial, Part } from './form'
 
 /** How a sitter holds themself. */
-export const POSES = ['standing', 'sitting'] as const
+export const POSES = ['standing', 'sitting', 'object'] as const
 export type Pose = typeof POSES[number]
 
 /**
@@ -76,7 +76,14 @@ const SITTING: readonly Part[] = [
   ...HEAD.map(part => lowered(part, SEAT_DROP)),
 ]
 
-export const PARTS: Record<Pose, readonly Part[]> = { standing: STANDING, sitting: SITTING }
+/** A thing instead of a person: a round bottle with a neck and a stopper. */
+const OBJECT: readonly Part[] = [
+  limb([0, 0, 0.13], 0.12, [0, 0, 0.52], 0.12, 'clothing', 0.02),
+  limb([0, 0, 0.6], 0.07, [0, 0, 0.86], 0.042, 'clothing', 0.1),
+  limb([0, 0, 0.92], 0.046, [0, 0, 0.95], 0.046, 'hair', 0.006),
+]
 
-/** Height of the eyes and the middle of the head. */
-export const headShare = (pose: Pose): number => 0.935 - (pose === 'sitting' ? SEAT_DROP : 0)
+export const PARTS: Record<Pose, readonly Part[]> = { standing: STANDING, sitting: SITTING, object: OBJECT }
+
+/** Height of the eyes and the middle of the head; of a thing, where it is read. */
+export const headShare = (pose: Pose): number => pose === 'object' ? 0.6 : 0.935 - (pose === 'sitting' ? SEAT_DROP : 0)

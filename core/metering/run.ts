@@ -1,5 +1,5 @@
 import { BACKDROP_MIDDLE, KEY_SIDE, pointOfLight, type MeterPoint } from '../set/points'
-import type { Light, Reading, StudioSet } from '../set/schema'
+import type { Light, Reading, StudioSet, Target } from '../set/schema'
 
 /** One reading to take: which lights burn, and where the meter is held. */
 export type MeterStep = {
@@ -14,8 +14,8 @@ const JOB_ORDER: readonly Light['job'][] = ['key', 'fill', 'edge', 'hair', 'top'
 
 const TOGETHER_FIRST = [KEY_SIDE, BACKDROP_MIDDLE]
 
-/** The run of readings for a set: each light alone with the others off, then all together at every point. */
-export const meteringRun = (set: StudioSet, lightIdsInUse: readonly string[], points: readonly MeterPoint[]): MeterStep[] => {
+/** The run of readings for a set: each light alone with the others off, then all together at every point that counts. */
+export const meteringRun = (set: StudioSet, lightIdsInUse: readonly string[], points: readonly MeterPoint[], targets: Readonly<Record<string, Target>> = {}): MeterStep[] => {
   const lights = set.lights
     .filter(light => lightIdsInUse.includes(light.id))
     .sort((a, b) => JOB_ORDER.indexOf(a.job) - JOB_ORDER.indexOf(b.job))
@@ -25,7 +25,7 @@ export const meteringRun = (set: StudioSet, lightIdsInUse: readonly string[], po
     lightIds: [light.id],
     pointId: pointOfLight(light, points).id,
   }))
-  const ordered = [...points].sort((a, b) => Number(TOGETHER_FIRST.includes(b.id)) - Number(TOGETHER_FIRST.includes(a.id)))
+  const ordered = points.filter(point => point.isEssential || targets[point.id]).sort((a, b) => Number(TOGETHER_FIRST.includes(b.id)) - Number(TOGETHER_FIRST.includes(a.id)))
   const together = lights.length === 0
     ? []
     : ordered.map((point): MeterStep => ({

@@ -4,7 +4,7 @@ import { BACKDROP_MIDDLE, KEY_SIDE } from './points'
 import type { Lamp, StudioSet } from './schema'
 
 const flash = (name: string, guideNumberM: number): Lamp =>
-  ({ kind: 'flash', name, output: { from: 'guide-number', guideNumberM }, rangeStops: 7, clickStops: 0.1, cctK: 5600 })
+  ({ kind: 'flash', name, output: { from: 'guide-number', guideNumberM }, rangeStops: 7, clickStops: 0.1, cctK: 5600, watts: null, kitId: null })
 
 const WHITE_WANTED = { kind: 'value', value: 250 } as const
 
@@ -16,6 +16,7 @@ export const demoSet = (): StudioSet => ({
   id: 'fernhollow-white',
   name: 'Fernhollow white',
   notes: 'Portraits for the Fernhollow Beekeepers\u2019 Almanac: sitters in pale bee suits on white paper.',
+  brief: { look: 'white', framing: 'half', ratio: 4, looksWanted: 5, minutesPerSitter: 20 },
   room: {
     widthM: 6.4,
     depthM: 9.2,
@@ -24,7 +25,7 @@ export const demoSet = (): StudioSet => ({
     reflectances: { back: grey(0.45), front: grey(0.45), left: grey(0.45), right: grey(0.45), floor: [0.3, 0.25, 0.2], ceiling: grey(0.7) },
     floorGloss: null,
   },
-  backdrop: { kind: 'paper-roll', name: 'White paper roll', widthM: 2.72, heightM: 2.8, centreXM: 0, sweepM: 1.6, reflectance: grey(0.88), gloss: null, coveRadiusM: 0.35, corner: null, transmittance: [0, 0, 0] },
+  backdrop: { kind: 'paper-roll', name: 'White paper roll', widthM: 2.72, heightM: 2.8, centreXM: 0, sweepM: 1.6, reflectance: grey(0.88), gloss: null, coveRadiusM: 0.35, corner: null, transmittance: [0, 0, 0], kitId: null },
   subjects: [{ id: 'sitter', name: 'Sitter', place: { xM: 0, yM: 3.6 }, heightM: 1.72, skin: [0.5, 0.33, 0.25], clothing: [0.72, 0.69, 0.6], hair: [0.07, 0.05, 0.04], pose: 'standing', turnDeg: 0 }],
   camera: {
     place: { xM: 0, yM: 7.6, zM: 1.4 },
@@ -35,6 +36,7 @@ export const demoSet = (): StudioSet => ({
     response: { kind: 'srgb' },
     veilingGlare: 0.02,
     whiteBalanceK: 5600,
+    kitId: null,
   },
   panels: [],
   props: [],
@@ -74,6 +76,8 @@ export const demoSet = (): StudioSet => ({
       aim: { at: 'place', place: { xM: -0.9, yM: 0, zM: 1.5 }, featherPanDeg: 0, featherTiltDeg: 0 },
     },
   ],
+  locked: [],
+  groups: [],
   looks: [{
     id: 'white',
     name: 'White',

@@ -1,5 +1,4 @@
 import { insideRoom } from './bounds'
-import { faults } from './faults'
 import type { Frame, Light, LightSetting, Look, Place, Reading, StudioSet, Target } from './schema'
 
 /** Lights and stands keep at least this to walls, floor and ceiling. */
@@ -23,11 +22,6 @@ export const moveSubject = (set: StudioSet, subjectId: string, xM: number, yM: n
   return { ...set, subjects: set.subjects.map(subject => subject.id === subjectId ? { ...subject, place: { xM: kept.xM, yM: kept.yM } } : subject) }
 }
 
-/** Moves a panel's foot; it stays where it was when it would reach through a wall. */
-export const movePanel = (set: StudioSet, panelId: string, xM: number, yM: number): StudioSet => {
-  const moved = { ...set, panels: set.panels.map(panel => panel.id === panelId ? { ...panel, place: { ...panel.place, xM, yM } } : panel) }
-  return faults(moved).length > 0 ? set : moved
-}
 
 /** Puts another modifier on a light. */
 export const fitModifier = (set: StudioSet, lightId: string, modifier: Light['modifier']): StudioSet => editLight(set, lightId, light => ({ ...light, modifier }))

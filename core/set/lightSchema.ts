@@ -1,11 +1,14 @@
 import * as v from 'valibot'
-import { between, colour, degrees, identifier, place, title, transmittance } from './schemaBasics'
+import { between, colour, degrees, identifier, kitId, place, title, transmittance } from './schemaBasics'
 
 const OutputSchema = v.variant('from', [
   v.strictObject({ from: v.literal('guide-number'), guideNumberM: between(1, 2000) }),
   v.strictObject({ from: v.literal('reading'), fNumber: between(0.25, 720), distanceM: between(0.1, 50), iso: between(3, 409600) }),
   v.strictObject({ from: v.literal('lux-at-1-m'), lux: between(1, 1e8) }),
 ])
+
+/** Watts that a lamp draws while it burns; null where it is not known. */
+const watts = v.optional(v.nullable(between(1, 30000)), null)
 
 const lamp = <K extends string>(kind: K) => v.strictObject({
   kind: v.literal(kind),
@@ -15,7 +18,12 @@ const lamp = <K extends string>(kind: K) => v.strictObject({
   clickStops: between(0.05, 1),
   /** Colour temperature of what the lamp sends out. */
   cctK: v.optional(between(1700, 20000), 5600),
+  watts,
+  kitId,
 })
+
+/** A flash or continuous lamp, as a kit lists it and a light holds it. */
+export const LampSchema = v.variant('kind', [lamp('flash'), lamp('continuous')])
 
 const angle = between(0.1, 89)
 const opening = v.nullable(between(-60, 90))
@@ -41,7 +49,7 @@ const MaskSchema = v.variant('kind', [
   }),
 ])
 
-const ModifierSchema = v.strictObject({
+export const ModifierSchema = v.strictObject({
   kind: identifier,
   name: title,
   front: v.variant('shape', [
@@ -61,6 +69,8 @@ const ModifierSchema = v.strictObject({
   housing: v.optional(v.nullable(v.strictObject({ frontReflectance: between(0, 0.95), backReflectance: between(0, 0.95) })), { frontReflectance: 0.55, backReflectance: 0.05 }),
 })
 
+export const GelSchema = v.strictObject({ name: title, transmittance })
+
 /** Where a light looks; feathering turns it off that aim: to the right as seen from behind the light, and up. */
 const AimSchema = v.variant('at', [
   v.strictObject({ at: v.literal('subject'), subjectId: identifier, heightM: between(0, 30), featherPanDeg: between(-180, 180), featherTiltDeg: between(-90, 90) }),
@@ -72,11 +82,11 @@ export const LightSchema = v.strictObject({
   /** The letter or short name on the stand. */
   name: title,
   job: v.picklist(['key', 'fill', 'edge', 'hair', 'top', 'backdrop']),
-  lamp: v.variant('kind', [lamp('flash'), lamp('continuous')]),
+  lamp: LampSchema,
   modifier: ModifierSchema,
   colour,
   /** A gel before the light, or null. */
-  gel: v.optional(v.nullable(v.strictObject({ name: title, transmittance })), null),
+  gel: v.optional(v.nullable(GelSchema), null),
   place,
   aim: AimSchema,
 })

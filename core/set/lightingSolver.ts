@@ -3,6 +3,7 @@ import { prepareStage, QUALITY, type Quality, type Stage } from '../transport/st
 import { inSteps } from '../units/steps'
 import { lightKey, stageKey, thingsKey } from './lightingKey'
 import { bandPoints, meterPoints } from './points'
+import { sensePoints } from './sensePoints'
 import { emitterOf, sceneOf } from './scene'
 import type { StudioSet } from './schema'
 
@@ -78,7 +79,7 @@ export const lightingSolver = (quality: Quality = QUALITY) => {
     if (!ground) return undefined
     const { stage, number, isLagging } = ground
 
-    const points = [...meterPoints(set), ...bandPoints(set, BAND_COUNT)].map(point => ({
+    const points = [...meterPoints(set), ...sensePoints(set), ...bandPoints(set, BAND_COUNT)].map(point => ({
       point,
       key: JSON.stringify([number, point.id, point.position, point.facing, point.receptor]),
     }))

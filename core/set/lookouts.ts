@@ -1,7 +1,7 @@
 import { add, type Vector } from '../units/vector'
 import { facingOf } from './surfaces/panelSheets'
 import { headHeightM } from './heads'
-import { meterPoints } from './points'
+import { meterPoints, SHADOW_SIDE } from './points'
 import type { StudioSet } from './schema'
 
 /** A place from which to look around, and the way that is straight ahead there (0 is toward the camera's side). */
@@ -19,7 +19,7 @@ export const lookouts = (set: StudioSet): Lookout[] => [
     eye: add([subject.place.xM, subject.place.yM, headHeightM(subject)], facingOf(subject.turnDeg).map(part => part * BEFORE_FACE_M) as unknown as Vector),
     turnDeg: subject.turnDeg,
   })),
-  ...meterPoints(set).filter(point => point.surface !== 'subject').map((point): Lookout => ({
+  ...meterPoints(set).filter(point => point.surface !== 'subject' || point.id === SHADOW_SIDE).map((point): Lookout => ({
     id: point.id,
     name: point.name,
     eye: add(point.position, point.facing.map(part => part * BEFORE_SURFACE_M) as unknown as Vector),

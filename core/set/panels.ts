@@ -33,5 +33,5 @@ export const PANEL_KINDS: readonly PanelKind[] = [
 export const panelOfKind = (kind: string, id: string): Panel => {
   const found = PANEL_KINDS.find(candidate => candidate.kind === kind)
   if (!found) throw new RangeError(`No panel of kind "${kind}".`)
-  return { ...found, id, place: { xM: 0, yM: 1, zM: 0 }, turnDeg: 0, tiltDeg: 0 }
+  return { ...found, id, place: { xM: 0, yM: 1, zM: 0 }, turnDeg: 0, tiltDeg: 0, kitId: null }
 }

@@ -1,10 +1,11 @@
 import * as v from 'valibot'
+import { BriefSchema, NO_BRIEF } from './briefSchema'
 import { LightSchema } from './lightSchema'
 import { between, identifier, title, words, type place } from './schemaBasics'
 import { BackdropSchema, CameraSchema, OwnPointSchema, PanelSchema, PropSchema, RoomSchema, SubjectSchema } from './stageSchema'
 
 /** The version of the set model; older files are upgraded when they are opened. */
-export const SET_VERSION = 2
+export const SET_VERSION = 3
 
 const TargetSchema = v.variant('kind', [
   /** A pixel value of the picture, 0 to 255. */
@@ -67,6 +68,7 @@ export const SetShape = v.strictObject({
   id: identifier,
   name: title,
   notes: words,
+  brief: v.optional(BriefSchema, NO_BRIEF),
   room: RoomSchema,
   backdrop: BackdropSchema,
   subjects: v.pipe(v.array(SubjectSchema), v.minLength(1, 'A set has at least one subject mark.'), v.maxLength(12)),
@@ -75,6 +77,10 @@ export const SetShape = v.strictObject({
   props: v.optional(v.pipe(v.array(PropSchema), v.maxLength(60)), []),
   points: v.optional(v.pipe(v.array(OwnPointSchema), v.maxLength(60)), []),
   lights: v.pipe(v.array(LightSchema), v.maxLength(60)),
+  /** Things that stay where they are, by id. */
+  locked: v.optional(v.pipe(v.array(identifier), v.maxLength(300)), []),
+  /** Things that move as one, by id. */
+  groups: v.optional(v.pipe(v.array(v.pipe(v.array(identifier), v.minLength(2), v.maxLength(300))), v.maxLength(100)), []),
   looks: v.pipe(v.array(LookSchema), v.minLength(1, 'A set has at least one look.'), v.maxLength(40)),
   readings: v.pipe(v.array(ReadingSchema), v.maxLength(5000)),
   frames: v.pipe(v.array(FrameSchema), v.maxLength(500)),
@@ -82,6 +88,7 @@ export const SetShape = v.strictObject({
 
 /** Everything that is known about a studio set-up; see docs/formats.md. */
 export type StudioSet = v.InferOutput<typeof SetShape>
+export type Brief = StudioSet['brief']
 export type Room = StudioSet['room']
 export type Backdrop = StudioSet['backdrop']
 export type Subject = StudioSet['subjects'][number]

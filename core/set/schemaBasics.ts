@@ -20,3 +20,6 @@ export const gloss = v.nullable(v.variant('kind', [
 ]))
 
 export const side = v.strictObject({ reflectance, gloss })
+
+/** The item of the user's kit that this is a copy of; null where it is none. The copy is what counts. */
+export const kitId = v.optional(v.nullable(identifier), null)

@@ -1,6 +1,6 @@
 import * as v from 'valibot'
 import { POSES } from '../figure/poses'
-import { between, degrees, gloss, identifier, metres, place, reflectance, side, title, transmittance } from './schemaBasics'
+import { between, degrees, gloss, identifier, kitId, metres, place, reflectance, side, title, transmittance } from './schemaBasics'
 
 const DARK_HAIR = [0.07, 0.05, 0.04] as const
 
@@ -37,13 +37,14 @@ export const BackdropSchema = v.strictObject({
   corner: v.optional(v.nullable(v.strictObject({ side: v.picklist(['left', 'right']), depthM: between(0.5, 40) })), null),
   /** What a lit panel lets through. */
   transmittance: v.optional(transmittance, [0, 0, 0]),
+  kitId,
 })
 
 export const SubjectSchema = v.strictObject({
   id: identifier,
   name: title,
   place: v.strictObject({ xM: metres, yM: metres }),
-  heightM: between(0.4, 2.4),
+  heightM: between(0.1, 2.4),
   skin: reflectance,
   clothing: reflectance,
   hair: v.optional(reflectance, DARK_HAIR),
@@ -62,6 +63,7 @@ export const CameraSchema = v.strictObject({
   /** Share of the frame's mean luminance that the lens spreads over every pixel (the glare index of ISO 9358). */
   veilingGlare: between(0, 0.5),
   whiteBalanceK: v.optional(between(1700, 20000), 5600),
+  kitId,
 })
 
 /** A flat panel on a stand: flag, board, V-flat, curtain, silver, diffusion frame. */
@@ -82,6 +84,7 @@ export const PanelSchema = v.strictObject({
   front: side,
   back: side,
   transmittance,
+  kitId,
 })
 
 export const PropSchema = v.strictObject({

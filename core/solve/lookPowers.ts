@@ -1,6 +1,6 @@
 import { weightOf } from '../metering/weights'
 import { exposureFromReading } from '../photometry/meter'
-import type { MeterPoint } from '../set/points'
+import { KEY_SIDE, type MeterPoint } from '../set/points'
 import type { CameraSetting, Look, StudioSet, Target } from '../set/schema'
 import { targetStops } from '../tone/target'
 import type { Lighting } from '../tone/readout'
@@ -28,7 +28,7 @@ export const solveLook = (set: StudioSet, look: Look, targets: Readonly<Record<s
     wanted: exposureFromReading(camera.fNumber, camera.iso, point.receptor)
       * ratioFromStops(targetStops(targets[point.id]!, point, set.camera)),
     // Every tone is relative to the subject's exposure, so no backdrop may pull it away.
-    isHard: point.surface === 'subject',
+    isHard: point.id === KEY_SIDE,
   }))
   return { ...solvePowers(dials, wishes), pointIds: wished.map(point => point.id) }
 }

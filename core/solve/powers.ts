@@ -35,6 +35,8 @@ type Position = number | 'off'
 
 /** How strongly a dial holds on to where it is, against stops of error: only settles what the wishes leave open. */
 const HOLD = 1e-3
+/** By the square, so that two lights turned a little are rather taken than one turned far; up to this many. */
+const HOLD_MOST = 6
 
 /** What each instruction more costs, so that "a third to both" wins over two numbers that are hardly better. */
 const INSTRUCTION = 1e-2
@@ -81,7 +83,7 @@ const errorOf = (dials: readonly Dial[], now: readonly Position[], wishes: reado
   for (let index = 0; index < dials.length; index++) {
     const turn = turns[index]!
     if (turn === 0) continue
-    error += HOLD * (Number.isNaN(turn) ? 1 : Math.min(1, Math.abs(turn)))
+    error += HOLD * (Number.isNaN(turn) ? 1 : Math.min(HOLD_MOST, turn * turn))
     let isNew = true
     for (let other = 0; other < index && isNew; other++) isNew = !isSameInstruction(dials[index]!, turn, dials[other]!, turns[other]!)
     if (isNew) error += INSTRUCTION

@@ -4,7 +4,7 @@ import type { Learned } from '../metering/learning'
 import { weightsOf } from '../metering/weights'
 import { meteredFNumber, stopsOverCamera } from '../photometry/meter'
 import type { MeterPoint } from '../set/points'
-import type { CameraSetting, LightSetting, Look, StudioSet } from '../set/schema'
+import type { CameraSetting, LightSetting, Look, StudioSet, Target } from '../set/schema'
 import { partsAt, totalOf, type Part } from '../transport/exposureAt'
 import type { LightLayer } from '../transport/lightLayer'
 import { valueFromStops } from './backdropTone'
@@ -57,13 +57,15 @@ export const readLook = (set: StudioSet, look: Look, points: readonly MeterPoint
     const target = look.targets[point.id]
     if (!target) return readout
     const wanted = targetStops(target, point, set.camera)
-    return { ...readout, targetStops: wanted, missStops: missFrom(readout, wanted, target.kind === 'value' && target.value >= CLIPPED) }
+    return { ...readout, targetStops: wanted, missStops: missFrom(readout.stops - wanted, target) }
   })
 
 const CLIPPED = 255
+/** Values up to this are asked for as black. */
+const BLACK = 16
 
-/** A point that is asked to clip is on target anywhere past clipping. */
-const missFrom = (readout: Readout, wanted: number, mayExceed: boolean): number => {
-  const miss = readout.stops - wanted
-  return mayExceed && miss > 0 ? 0 : miss
+/** A point that is asked to clip is on target anywhere past clipping, one that is asked to be black anywhere below. */
+const missFrom = (miss: number, target: Target): number => {
+  const isFree = target.kind === 'value' && (miss > 0 ? target.value >= CLIPPED : target.value <= BLACK)
+  return isFree ? 0 : miss
 }

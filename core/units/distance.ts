@@ -3,6 +3,9 @@ import { refused, understood, type Outcome } from './outcome'
 
 export type LengthUnit = 'metric' | 'imperial'
 
+/** How a length in metres is written for whoever reads it. */
+export type InLength = (metres: number) => string
+
 /** The international foot, exact (international yard and pound agreement, 1959). */
 export const METRES_PER_FOOT = 0.3048
 const INCHES_PER_FOOT = 12

@@ -1,0 +1,71 @@
+import { headHeightM } from '../set/heads'
+import { placeThing } from '../set/things'
+import { add, direction, dot, scale, subtract, type Vector } from '../units/vector'
+import { facingOf } from '../set/surfaces/panelSheets'
+import type { Light, StudioSet, Subject } from '../set/schema'
+import { vectorOf } from '../set/bounds'
+import { litOf, type Check } from './finding'
+
+/** How far over the straight look, as degrees of the eyeball, the upper and lower lid leave it open; from memory. */
+const UPPER_LID_DEG = 24
+const LOWER_LID_DEG = -28
+const ASIDE_DEG = 38
+/** How far a chin goes down without a word being said; common practice, no source. */
+const CHIN_DOWN_DEG = 12
+/** A light beside the face or behind it is not there for the eyes (cosine of the angle off the look). */
+const AHEAD = 0.1
+
+/** A catch light as the camera sees it: degrees up and to the camera's right on the eyeball. */
+export type CatchLight = { upDeg: number, rightDeg: number }
+
+/** Where a light mirrors in the eyes: along the half-way direction between camera and light. */
+export const catchLightOf = (set: StudioSet, subject: Subject, light: Light): CatchLight => {
+  const eye: Vector = [subject.place.xM, subject.place.yM, headHeightM(subject)]
+  const toCamera = direction(subtract(vectorOf(set.camera.place), eye))
+  const toLight = direction(subtract(vectorOf(light.place), eye))
+  const half = direction(add(toCamera, toLight))
+  const ahead = facingOf(subject.turnDeg)
+  const level = Math.hypot(half[0], half[1])
+  const side = scale(ahead, dot(half, ahead))
+  const across = subtract([half[0], half[1], 0], [side[0], side[1], 0])
+  const right = Math.sign(across[0] * ahead[1] - across[1] * ahead[0]) * Math.hypot(across[0], across[1])
+  return { upDeg: Math.atan2(half[2], level) * 180 / Math.PI, rightDeg: Math.atan2(right, dot(half, ahead)) * 180 / Math.PI }
+}
+
+const isOpen = ({ upDeg, rightDeg }: CatchLight, chinDownDeg: number): boolean =>
+  upDeg + chinDownDeg < UPPER_LID_DEG && upDeg + chinDownDeg > LOWER_LID_DEG && Math.abs(rightDeg) < ASIDE_DEG
+
+/** Where it stands, as on the face of a clock. */
+export const clockOf = ({ upDeg, rightDeg }: CatchLight): number => {
+  const hours = Math.round(Math.atan2(rightDeg, upDeg) * 6 / Math.PI)
+  return ((hours + 11) % 12 + 12) % 12 + 1
+}
+
+const lowered = (set: StudioSet, light: Light): StudioSet => {
+  const subject = set.subjects[0]!
+  for (let zM = light.place.zM - 0.05; zM > headHeightM(subject) - 0.1; zM -= 0.05) {
+    const lower = placeThing(set, light.id, { ...light.place, zM })
+    if (isOpen(catchLightOf(lower, subject, { ...light, place: { ...light.place, zM } }), CHIN_DOWN_DEG)) return lower
+  }
+  return set
+}
+
+/** Eyes without a catch light, or that lose it when the chin goes down. Speaks only of faces that look about at the camera. */
+export const catchLight: Check = (context, inLength) => {
+  const { set } = context
+  const subject = set.subjects[0]!
+  const lights = litOf(context, 'key', 'fill').filter(light => dot(direction(subtract(vectorOf(light.place), [subject.place.xM, subject.place.yM, headHeightM(subject)])), facingOf(subject.turnDeg)) > AHEAD)
+  if (subject.pose === 'object' || set.brief.look === 'silhouette' || Math.abs(subject.turnDeg) > 40 || lights.length === 0 || set.brief.framing === 'full' || set.brief.framing === 'group') return []
+  const caught = lights.filter(light => isOpen(catchLightOf(set, subject, light), 0))
+  const kept = caught.filter(light => isOpen(catchLightOf(set, subject, light), CHIN_DOWN_DEG))
+  if (kept.length > 0) return []
+  const key = lights[0]!
+  const lower = lowered(set, key)
+  return [{
+    id: 'catch-light', kind: 'problem',
+    words: caught.length > 0
+      ? `The catch light (${clockOf(catchLightOf(set, subject, caught[0]!))} o'clock) is lost when the chin goes down.`
+      : 'The eyes have no catch light.',
+    mends: lower !== set ? [{ words: `Lower ${key.name} to ${inLength(lower.lights.find(({ id }) => id === key.id)!.place.zM)}`, apply: before => lowered(before, before.lights.find(({ id }) => id === key.id) ?? key) }] : [],
+  }]
+}

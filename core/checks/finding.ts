@@ -1,0 +1,55 @@
+import type { LookAnswer } from '../solve/lookPowers'
+import { sensePoints } from '../set/sensePoints'
+import type { CameraSetting, Light, Look, StudioSet } from '../set/schema'
+import type { Mend } from '../set/mend'
+import { readPoint, type Lighting, type Readout } from '../tone/readout'
+import type { Part } from '../transport/exposureAt'
+import type { InLength } from '../units/distance'
+import { exposureFromReading } from '../photometry/meter'
+import { stopsFromRatio } from '../units/stops'
+import type { Sighting } from './sightings'
+
+/** Something worth saying about a set beside its tones: what it is, why, and what mends it. */
+export type Finding = {
+  id: string
+  /** Of cautions only the words count: the app certifies nothing. */
+  kind: 'problem' | 'caution'
+  words: string
+  mends: Mend[]
+}
+
+/** All that checks look at. */
+export type CheckContext = {
+  set: StudioSet
+  look: Look
+  camera: CameraSetting
+  lighting: Lighting
+  readouts: readonly Readout[]
+  answer: LookAnswer
+  sightings: readonly Sighting[]
+}
+
+export type Check = (context: CheckContext, inLength: InLength) => Finding[]
+
+/** The reading at one of the places that checks look at. */
+export const senseAt = ({ set, look, camera, lighting }: CheckContext, id: string): Readout => {
+  const point = sensePoints(set).find(candidate => candidate.id === id)
+  if (!point) throw new RangeError(`No place to look at is called "${id}".`)
+  return readPoint(set, point, look.lights, camera, lighting)
+}
+
+export const readoutAt = ({ readouts }: CheckContext, id: string): Readout | undefined => readouts.find(readout => readout.point.id === id)
+
+/** Light of some lights' parts, straight or all of it, in stops over the camera setting on a flat receptor. */
+export const stopsOf = ({ camera }: CheckContext, parts: readonly Part[], lights: readonly Light[], of: 'direct' | 'all', receptor: 'flat' | 'dome' = 'flat'): number => {
+  const ids = new Set(lights.map(light => light.id))
+  const sum = parts.filter(part => ids.has(part.lightId)).reduce((total, part) => total + part.directLuxS + (of === 'all' ? part.bouncedLuxS : 0), 0)
+  return stopsFromRatio(sum / exposureFromReading(camera.fNumber, camera.iso, receptor))
+}
+
+/** Lights that are on in the look. */
+export const litOf = ({ set, look }: CheckContext, ...jobs: Light['job'][]): Light[] =>
+  set.lights.filter(light => look.lights[light.id]?.on && (jobs.length === 0 || jobs.includes(light.job)))
+
+/** `1 stop`, `1.4 stops`. */
+export const stopWords = (stops: number): string => `${Math.abs(stops).toFixed(1).replace(/\.0$/, '')} ${Math.abs(stops) < 1.05 ? 'stop' : 'stops'}`

@@ -1,0 +1,42 @@
+import { turnSubjectLights } from '../solve/settle'
+import { changeSettings } from '../set/edits'
+import { headHeightM } from '../set/heads'
+import type { StudioSet } from '../set/schema'
+import { distance } from '../units/vector'
+import { vectorOf } from '../set/bounds'
+import { formatAperture } from '../units/aperture'
+import type { Check } from './finding'
+
+/** Circle of confusion: the sensor's diagonal over 1500; a usual choice, from memory. */
+const CIRCLES_A_DIAGONAL = 1500
+/** From the tip of the nose to the ears, with a little to spare. */
+const HEAD_DEPTH_M = 0.1
+
+/** Front and back limits of focus about a distance (thin lens, hyperfocal distance H = f^2 / (N c) + f). */
+export const focusLimits = (distanceM: number, focalLengthMm: number, fNumber: number, sensor: { widthMm: number, heightMm: number }) => {
+  const f = focalLengthMm / 1000
+  const circle = Math.hypot(sensor.widthMm, sensor.heightMm) / 1000 / CIRCLES_A_DIAGONAL
+  const hyperfocal = f * f / (fNumber * circle) + f
+  return {
+    nearM: distanceM * (hyperfocal - f) / (hyperfocal + distanceM - 2 * f),
+    farM: distanceM < hyperfocal ? distanceM * (hyperfocal - f) / (hyperfocal - distanceM) : Infinity,
+  }
+}
+
+/** Too little in focus, or sitters that stand in front of or behind it. */
+export const focus: Check = ({ set, look, camera }, inLength) => {
+  const subject = set.subjects[0]!
+  const away = distance(vectorOf(set.camera.place), [subject.place.xM, subject.place.yM, headHeightM(subject)])
+  const { nearM, farM } = focusLimits(away, set.camera.lens.focalLengthMm, camera.fNumber, set.camera.sensor)
+  const depths = set.subjects.map(other => set.camera.place.yM - other.place.yM)
+  const need = Math.max(HEAD_DEPTH_M, Math.max(...depths) - Math.min(...depths) + HEAD_DEPTH_M)
+  if (farM - nearM >= need || subject.pose === 'object') return []
+  const stops = Math.ceil(2 * Math.log2(need / (farM - nearM)))
+  const room = Math.min(...set.lights.filter(light => look.lights[light.id]?.on && light.job !== 'backdrop').map(light => -look.lights[light.id]!.powerStops))
+  const apply = (before: StudioSet) => changeSettings(before, look.id, turnSubjectLights(before, look, stops))
+  return [{
+    id: 'focus', kind: 'problem',
+    words: `At ${formatAperture(camera.fNumber)} only ${inLength(farM - nearM)} are in focus (${inLength(nearM)} to ${inLength(farM)} from the camera); the sitters want ${inLength(need)}.`,
+    mends: room >= stops && look.exposure.followsPointId ? [{ words: `Turn the sitter's lights up ${stops} ${stops === 1 ? 'stop' : 'stops'} and stop down`, apply }] : [],
+  }]
+}

@@ -1,0 +1,89 @@
+import { projectionOf } from '../camera/projection'
+import { responseOf } from '../camera/response'
+import { addLight, addPanel, aimAtHead, freeId, newLight } from '../set/populate'
+import { faults } from '../set/faults'
+import { panelOfKind } from '../set/panels'
+import { edgeId, SIDES } from '../set/sensePoints'
+import { bandPoints } from '../set/points'
+import { headHeightM } from '../set/heads'
+import { insideRoom } from '../set/bounds'
+import { modifierOfKind } from '../sources/modifiers'
+import type { StudioSet } from '../set/schema'
+import { valueFromStops } from '../tone/backdropTone'
+import { readPoint } from '../tone/readout'
+import { luminance } from '../units/rgb'
+import { senseAt, type Check } from './finding'
+
+/** Edges nearer than this to the backdrop beside them, in pixel values, melt into it; common practice, no source. */
+const APART_WHITE = 18
+const APART_BLACK = 10
+/** Over and under these a backdrop is white or black in this. */
+const WHITE = 225
+const BLACK = 45
+const BAND = 24
+const PANEL_BESIDE_M = 0.12
+
+/** Black boards at both sides of the sitter, as near as the frame allows. */
+export const blackSides = (set: StudioSet): StudioSet => {
+  const { xM, yM } = set.subjects[0]!.place
+  const { halfWidth } = projectionOf(set)
+  const beside = Math.max(0.6, Math.abs(set.camera.place.yM - yM - 0.6) * halfWidth + PANEL_BESIDE_M)
+  return [-1, 1].reduce((boarded, side) => {
+    const panel = panelOfKind('black-board', freeId(boarded, 'black-board'))
+    const added = addPanel(boarded, { ...panel, heightM: Math.min(panel.heightM, set.room.heightM - 0.1), place: { xM: xM + side * beside, yM, zM: 0 }, turnDeg: side * 90 })
+    return faults(added).length > 0 ? boarded : added
+  }, set)
+}
+
+const EDGE_DEG = 145
+const EDGE_REACH_M = 1.5
+
+/** A strip from behind, on the side away from the key. */
+export const edgeAdded = (set: StudioSet): StudioSet => {
+  const subject = set.subjects[0]!
+  const key = set.lights.find(light => light.job === 'key')
+  const side = (key?.place.xM ?? -1) <= subject.place.xM ? 1 : -1
+  const round = EDGE_DEG * Math.PI / 180
+  const place = insideRoom({ xM: subject.place.xM + side * EDGE_REACH_M * Math.sin(round), yM: Math.max(0.3, subject.place.yM + EDGE_REACH_M * Math.cos(round)), zM: headHeightM(subject) + 0.35 }, set.room, 0.15)
+  const light = newLight(set, { job: 'edge', lamp: key?.lamp, modifier: modifierOfKind('strip-grid'), place, aim: aimAtHead(subject) })
+  const keyStops = key ? set.looks[0]!.lights[key.id]!.powerStops : -3
+  return addLight(set, light, { on: true, powerStops: Math.max(-light.lamp.rangeStops, Math.round((keyStops - 0.5) * 10) / 10) })
+}
+
+/** Cloth that cannot be told from the backdrop beside it: white on white, black on black. */
+export const separation: Check = (context) => {
+  const { set, look, camera, lighting } = context
+  if (set.brief.look === 'silhouette') return []
+  const subject = set.subjects[0]!
+  const response = responseOf(set.camera)
+  const cloth = luminance(subject.clothing)
+  const band = bandPoints(set, BAND)
+  const sides = SIDES.map(({ side, sign }) => {
+    const edge = senseAt(context, edgeId(side))
+    // Where the camera sees the backdrop beside that shoulder.
+    const share = (set.camera.place.yM) / Math.max(0.1, set.camera.place.yM - subject.place.yM)
+    const xM = set.camera.place.xM + (edge.point.position[0] + sign * 0.05 - set.camera.place.xM) * share
+    const beside = band.reduce((best, point) => Math.abs(point.position[0] - xM) < Math.abs(best.position[0] - xM) ? point : best)
+    const backdrop = readPoint(set, beside, look.lights, camera, lighting).value ?? 0
+    const value = valueFromStops(edge.stops, cloth, response)
+    return { side, value, backdrop, apart: Math.abs(value - backdrop) }
+  })
+  const closest = sides.reduce((a, b) => b.apart < a.apart ? b : a)
+  const both = `${Math.round(closest.value)} against ${Math.round(closest.backdrop)}`
+  const boarded = blackSides(set)
+  if (closest.backdrop > WHITE && closest.value > WHITE - APART_WHITE && closest.apart < APART_WHITE) {
+    return [{
+      id: 'separation/white', kind: 'problem',
+      words: `The ${closest.side} shoulder melts into the backdrop: ${both}.`,
+      mends: boarded !== set ? [{ words: 'Stand black boards beside the sitter', apply: blackSides }] : [],
+    }]
+  }
+  if (closest.backdrop < BLACK && closest.apart < APART_BLACK && sides.every(side => side.apart < APART_BLACK)) {
+    return [{
+      id: 'separation/black', kind: 'problem',
+      words: `Both shoulders melt into the dark backdrop: ${both} at the ${closest.side}.`,
+      mends: [{ words: 'Add an edge light from behind', apply: edgeAdded }],
+    }]
+  }
+  return []
+}

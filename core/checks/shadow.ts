@@ -1,0 +1,114 @@
+import { project, projectionOf } from '../camera/projection'
+import { frontReach } from '../sources/frontShape'
+import { bandPoints, BACKDROP_MIDDLE } from '../set/points'
+import { moveParty } from '../set/party'
+import { headHeightM } from '../set/heads'
+import { placeThing } from '../set/things'
+import type { Light, StudioSet } from '../set/schema'
+import { readPoint } from '../tone/readout'
+import { totalOf } from '../transport/exposureAt'
+import { litOf, readoutAt, stopWords, type Check, type CheckContext } from './finding'
+import { stopsFromRatio } from '../units/stops'
+
+const HEAD_RADIUS_SHARE = 0.055
+/** Shadows shallower than this are not seen; common practice, no source. */
+const SEEN_STOPS = 0.25
+/** A shadow whose soft rim is narrower than this share of a head is crisp. */
+const CRISP = 0.6
+const BAND = 24
+
+/** Where the shadow of the sitter's head falls on the plane of the backdrop, and how wide its soft rim is (source size times b over a). */
+export const headShadow = (set: StudioSet, light: Light) => {
+  const subject = set.subjects[0]!
+  const headM = headHeightM(subject)
+  const ahead = light.place.yM - subject.place.yM
+  if (ahead <= 0.2) return undefined
+  const share = light.place.yM / ahead
+  const reach = frontReach(light.modifier.front)
+  return {
+    xM: light.place.xM + share * (subject.place.xM - light.place.xM),
+    zM: light.place.zM + share * (headM - light.place.zM),
+    radiusM: HEAD_RADIUS_SHARE * subject.heightM * share,
+    softM: 2 * Math.min(reach.across, reach.up) * (share - 1),
+  }
+}
+
+/** Whether the shadow shows beside the sitter in the frame: not on the backdrop, out of the frame, and behind the head count as hidden. */
+export const shadowShows = (set: StudioSet, light: Light): boolean => {
+  const shadow = headShadow(set, light)
+  const subject = set.subjects[0]!
+  if (!shadow || shadow.zM > set.backdrop.heightM || shadow.zM < 0 || Math.abs(shadow.xM - set.backdrop.centreXM) > set.backdrop.widthM / 2) return false
+  const projection = projectionOf(set)
+  const seen = project(projection, [shadow.xM, 0, shadow.zM])
+  const head = project(projection, [subject.place.xM, subject.place.yM, headHeightM(subject)])
+  if (!seen || !head || Math.abs(seen.u) > 1 || Math.abs(seen.v) > 1) return false
+  const toHead = Math.hypot((seen.u - head.u) * projection.halfWidth, (seen.v - head.v) * projection.halfHeight)
+  const eyeToDrop = projection.eye[1]
+  const eyeToHead = projection.eye[1] - subject.place.yM
+  const headSize = HEAD_RADIUS_SHARE * 1.6 * subject.heightM / eyeToHead
+  // The body below hides what falls behind it.
+  const isBehindBody = seen.v < head.v && Math.abs(seen.u - head.u) * projection.halfWidth < 0.13 * subject.heightM / eyeToHead
+  return toHead > headSize - shadow.radiusM / eyeToDrop && !isBehindBody
+}
+
+const RAISE_STEP_M = 0.05
+const FORWARD_STEP_M = 0.1
+const MOST_FORWARD_M = 3
+
+const raised = (set: StudioSet, light: Light): StudioSet => {
+  const top = set.room.heightM - frontReach(light.modifier.front).up - 0.05
+  for (let zM = light.place.zM + RAISE_STEP_M; zM <= top; zM += RAISE_STEP_M) {
+    const higher = placeThing(set, light.id, { ...light.place, zM })
+    if (!shadowShows(higher, { ...light, place: { ...light.place, zM } })) return higher
+  }
+  return set
+}
+
+/** Sitter, key and camera forward until the shadow is gone from the frame or soft. */
+const forward = (set: StudioSet, lightId: string): StudioSet => {
+  for (let by = FORWARD_STEP_M; by <= MOST_FORWARD_M; by += FORWARD_STEP_M) {
+    const moved = moveParty(set, by)
+    if (moved.camera.place.yM - set.camera.place.yM < by - 0.01) return set
+    const light = moved.lights.find(({ id }) => id === lightId)!
+    const shadow = headShadow(moved, light)
+    if (!shadow || !shadowShows(moved, light) || shadow.softM > 2 * shadow.radiusM) return moved
+  }
+  return set
+}
+
+/** How deep the shadow can be: the light's straight share of what the backdrop gets where nothing hides it. */
+const depthOf = (context: CheckContext, light: Light): number => {
+  const { set, look, camera, lighting } = context
+  const shares = bandPoints(set, BAND).map((point) => {
+    const { parts } = readPoint(set, point, look.lights, camera, lighting)
+    const whole = totalOf(parts)
+    return whole > 0 ? (parts.find(part => part.lightId === light.id)?.directLuxS ?? 0) / whole : 0
+  })
+  return -stopsFromRatio(1 - Math.min(0.999, Math.max(...shares)))
+}
+
+/** Shadows of the sitter's head that show on the backdrop: crisp or soft, and where. */
+export const shadow: Check = (context, inLength) => {
+  const { set } = context
+  return litOf(context, 'key', 'fill').flatMap((light) => {
+    const cast = headShadow(set, light)
+    if (!cast || !shadowShows(set, light)) return []
+    const depth = depthOf(context, light)
+    const share = cast.softM / (2 * cast.radiusM)
+    // A wide soft rim takes most of the depth away.
+    const visible = depth / Math.max(1, share * share)
+    if (visible < SEEN_STOPS || (readoutAt(context, BACKDROP_MIDDLE)?.value ?? 255) < 20) return []
+    const side = cast.xM < set.subjects[0]!.place.xM ? 'left' : 'right'
+    const up = raised(set, light)
+    const away = forward(set, light.id)
+    return [{
+      id: `shadow/${light.id}`,
+      kind: 'problem' as const,
+      words: `${share < CRISP ? 'A crisp' : 'A soft'} shadow of the head shows on the backdrop, ${inLength(Math.abs(cast.xM - set.subjects[0]!.place.xM))} to the ${side}, up to ${stopWords(visible)} dark, from ${light.name}.`,
+      mends: [
+        ...(up !== set ? [{ words: `Raise ${light.name} to ${inLength(up.lights.find(({ id }) => id === light.id)!.place.zM)}`, apply: (before: StudioSet) => raised(before, before.lights.find(({ id }) => id === light.id) ?? light) }] : []),
+        ...(away !== set ? [{ words: `Move sitter, key and camera ${inLength(away.subjects[0]!.place.yM - set.subjects[0]!.place.yM)} forward`, apply: (before: StudioSet) => forward(before, light.id) }] : []),
+      ],
+    }]
+  })
+}

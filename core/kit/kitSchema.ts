@@ -1,0 +1,34 @@
+import * as v from 'valibot'
+import { GelSchema, LampSchema, ModifierSchema } from '../set/lightSchema'
+import { between, identifier, title, words } from '../set/schemaBasics'
+import { BackdropSchema, CameraSchema, PanelSchema } from '../set/stageSchema'
+
+/** The version of the kit file. */
+export const KIT_VERSION = 1
+
+const item = <T extends v.GenericSchema>(schema: T) => v.array(v.strictObject({ id: identifier, count: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(99)), notes: words, what: schema }))
+
+const placeless = ['id', 'place', 'turnDeg', 'tiltDeg'] as const
+
+/** An incident meter: what it divides by. */
+export const MeterSchema = v.strictObject({
+  name: title,
+  /** Calibration constants in lux (ISO 2720). */
+  flatConstant: between(100, 1000),
+  domeConstant: between(100, 1000),
+})
+
+/** Everything the user owns, in kinds; `count` pieces of each. */
+export const KitSchema = v.strictObject({
+  lamps: item(LampSchema),
+  modifiers: item(ModifierSchema),
+  gels: item(GelSchema),
+  panels: item(v.omit(PanelSchema, placeless)),
+  backdrops: item(v.omit(BackdropSchema, ['centreXM'])),
+  cameras: item(v.strictObject({ name: title, what: v.omit(CameraSchema, ['place', 'aimHeightM', 'whiteBalanceK']) })),
+  meters: item(MeterSchema),
+})
+
+export type Kit = v.InferOutput<typeof KitSchema>
+export type KitKind = keyof Kit
+export type KitItem<K extends KitKind> = Kit[K][number]

@@ -1,0 +1,80 @@
+import { changeSettings } from '../set/edits'
+import { exposureFromReading } from '../photometry/meter'
+import { meterPoints, type MeterPoint } from '../set/points'
+import type { Light, LightSetting, Look, StudioSet } from '../set/schema'
+import { cameraSettingOf, readLook, readPoint, type Lighting } from '../tone/readout'
+import { ON_TARGET_STOPS, targetStops } from '../tone/target'
+import { totalOf } from '../transport/exposureAt'
+import { ratioFromStops, roundToClicks, stopsFromRatio } from '../units/stops'
+import { solveLook } from './lookPowers'
+
+const ROUNDS = 6
+/** Where the key begins: the aperture that a settled look is looked for at first. */
+const FIRST_F_NUMBER = 8
+
+const turned = (light: Light, setting: LightSetting, byStops: number): LightSetting =>
+  ({ ...setting, powerStops: Math.max(-light.lamp.rangeStops, Math.min(0, roundToClicks(setting.powerStops + byStops, light.lamp.clickStops))) })
+
+/** The lights on the sitter turned by so many stops, each within its range. */
+export const turnSubjectLights = (set: StudioSet, look: Look, byStops: number): Record<string, LightSetting> =>
+  Object.fromEntries(set.lights.map((light) => {
+    const setting = look.lights[light.id]!
+    if (light.job === 'backdrop') return [light.id, setting]
+    return [light.id, turned(light, setting, byStops)]
+  }))
+
+/** The backdrop lights turned alike until the backdrop gets, all in all, the light that its targets want. */
+const backdropTogether = (set: StudioSet, look: Look, points: readonly MeterPoint[], lighting: Lighting): Record<string, LightSetting> => {
+  const camera = cameraSettingOf(set, look, points, lighting)
+  const onBackdrop = new Set(set.lights.filter(light => light.job === 'backdrop' && look.lights[light.id]!.on).map(light => light.id))
+  const sums = points.filter(point => point.surface === 'backdrop' && look.targets[point.id]).map((point) => {
+    const { parts } = readPoint(set, point, look.lights, camera, lighting)
+    return {
+      wanted: exposureFromReading(camera.fNumber, camera.iso, point.receptor) * ratioFromStops(targetStops(look.targets[point.id]!, point, set.camera)),
+      own: totalOf(parts.filter(part => onBackdrop.has(part.lightId))),
+      others: totalOf(parts.filter(part => !onBackdrop.has(part.lightId))),
+    }
+  })
+  const sum = (of: 'wanted' | 'own' | 'others') => sums.reduce((total, each) => total + each[of], 0)
+  const missing = sum('wanted') - sum('others')
+  if (!(sum('own') > 0) || !(missing > 0)) return look.lights
+  const byStops = stopsFromRatio(missing / sum('own'))
+  return Object.fromEntries(set.lights.map((light) => {
+    const setting = look.lights[light.id]!
+    return [light.id, onBackdrop.has(light.id) ? turned(light, setting, byStops) : setting]
+  }))
+}
+
+/**
+ * Powers of a look from scratch: the key near f/8, everything else solved against it; where a backdrop light then lacks power, the
+ * sitter's lights come down and the camera opens until it is enough.
+ */
+export const settleLook = (set: StudioSet, look: Look, lighting: Lighting): Record<string, LightSetting> => {
+  const points = meterPoints(set)
+  let current = look
+  for (let round = 0; round < ROUNDS; round++) {
+    const camera = cameraSettingOf(set, current, points, lighting)
+    if (round === 0 && current.exposure.followsPointId) {
+      const wanted = 2 * Math.log2(FIRST_F_NUMBER / camera.fNumber)
+      current = { ...current, lights: turnSubjectLights(set, current, wanted) }
+    }
+    if (round === 0) {
+      current = { ...current, lights: backdropTogether(set, current, points, lighting) }
+      continue
+    }
+    // Lights that were turned alike and are good enough stay alike.
+    if (readLook(set, current, points, camera, lighting).every(({ missStops }) => Math.abs(missStops ?? 0) <= ON_TARGET_STOPS)) break
+    const answer = solveLook(set, current, current.targets, points, camera, lighting)
+    current = { ...current, lights: answer.settings }
+    if (answer.isReached) break
+    const isSpent = set.lights.some(light => light.job === 'backdrop' && answer.settings[light.id]!.on && answer.settings[light.id]!.powerStops > -light.lamp.clickStops)
+    const short = Math.min(...answer.missStops.filter((_, index) => answer.pointIds[index]!.startsWith('backdrop')), 0)
+    if (!isSpent || short > -0.1 || !current.exposure.followsPointId) break
+    current = { ...current, lights: turnSubjectLights(set, current, short) }
+  }
+  return current.lights
+}
+
+/** The set with the powers of every look settled. */
+export const settleSet = (set: StudioSet, lighting: Lighting): StudioSet =>
+  set.looks.reduce((settled, look) => changeSettings(settled, look.id, settleLook(settled, look, lighting)), set)
