@@ -1,17 +1,29 @@
+import type { LightSetting } from '#core/set/schema'
 import type { Developed, Looking } from '~/workers/light.worker'
 
 /** A picture is lit once the hand rests. */
 const REST_MS = 120
 
+type Options = {
+  /** Other light settings than those that are shown. */
+  settings?: Ref<Record<string, LightSetting>>
+  /** Lit after every answer of a drag, however rough. */
+  isLive?: boolean
+}
+
 /**
  * A picture of the open set as it would be lit: lit again when something moved or it looks elsewhere, only developed again when a
  * power changed.
  */
-export const useLitPicture = (looking: () => Looking) => {
+export const useLitPicture = (looking: () => Looking, { settings, isLive = false }: Options = {}) => {
   const light = useLight()
+  const studio = useStudio()
   const picture = shallowRef<Developed | undefined>()
   const litFor = ref('')
-  const wanted = computed(() => JSON.stringify([light.solvedRevision, looking()]))
+  const isFollowing = computed(() => isLive && studio.isDragging)
+  const revision = computed(() => isFollowing.value ? light.shownRevision : light.solvedRevision)
+  const wanted = computed(() => JSON.stringify([revision.value, looking()]))
+  const lights = computed(() => settings?.value ?? toRaw(light.shownSettings))
   let isDeveloping = false
   let isWaiting = false
 
@@ -24,21 +36,28 @@ export const useLitPicture = (looking: () => Looking) => {
     do {
       isWaiting = false
       if (!light.camera) break
-      picture.value = await light.worker.develop(looking().at, { settings: toRaw(light.shownSettings), camera: light.camera, learned: light.learned }) ?? picture.value
+      picture.value = await light.worker.develop(looking().at, { settings: lights.value, camera: light.camera, learned: light.learned }) ?? picture.value
     } while (isWaiting)
     isDeveloping = false
   }
 
-  const relight = useDebounceFn(async () => {
+  let isLighting = false
+  const relight = async () => {
+    if (isLighting) return
+    isLighting = true
     const mine = wanted.value
-    if (await light.worker.light(light.solvedRevision, looking())) {
+    if (await light.worker.light(revision.value, looking())) {
       litFor.value = mine
       await develop()
     }
-  }, REST_MS)
+    isLighting = false
+    // Things moved on meanwhile.
+    if (mine !== wanted.value) void (isFollowing.value ? relight() : relightAtRest())
+  }
+  const relightAtRest = useDebounceFn(relight, REST_MS)
 
-  watch(wanted, relight, { immediate: true })
-  watch(() => [light.shownSettings, light.camera, light.learned], develop)
+  watch(wanted, () => isFollowing.value ? relight() : relightAtRest(), { immediate: true })
+  watch(() => [lights.value, light.camera, light.learned], develop)
 
   return { picture, isFresh: computed(() => litFor.value === wanted.value) }
 }

@@ -3,21 +3,26 @@ import { select } from 'd3-selection'
 import type { PlanMap } from '~/support/planMap'
 
 type Options = {
-  /** Where the thing stands, metres. */
+  /** Where the thing stands, in the map's own two coordinates, metres. */
   place: () => { xM: number, yM: number }
   map: () => PlanMap
-  /** Asked to stand there, metres. */
-  move: (xM: number, yM: number) => void
-  select: () => void
+  /** Asked to stand there; `isFree` where nothing shall pull it to lines. */
+  move: (xM: number, yM: number, isFree: boolean) => void
+  /** Chosen; `isMore` where it joins what is chosen already. */
+  select: (isMore: boolean) => void
+  isChosen: () => boolean
+  /** Let go, after a drag or after a mere press. */
+  rest: (hasMoved: boolean, isMore: boolean) => void
 }
 
 const NUDGE_M = 0.05
 const FINE_NUDGE_M = 0.01
 
+/** Right and down on the screen. */
 const STEPS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
 
 /** Lets a thing on the plan be dragged and nudged. A whole drag is one step to undo. */
-export const usePlanDrag = (element: Ref<SVGGElement | null>, { place, map, move, select: choose }: Options) => {
+export const usePlanDrag = (element: Ref<SVGGElement | null>, { place, map, move, select: choose, isChosen, rest: letGo }: Options) => {
   const studio = useStudio()
   const note = useChangeNote()
 
@@ -26,8 +31,9 @@ export const usePlanDrag = (element: Ref<SVGGElement | null>, { place, map, move
     // The page may move under the hand while figures change, so the pointer is followed on the screen.
     .container(() => document.documentElement)
     .subject(() => ({ x: map().x(place().xM), y: map().y(place().yM) }))
-    .on('start', () => {
-      choose()
+    .on('start', (event: D3DragEvent<SVGGElement, unknown, unknown>) => {
+      event.sourceEvent.stopPropagation()
+      choose((event.sourceEvent as MouseEvent).shiftKey)
       hasMoved = false
       studio.beginDrag()
     })
@@ -35,9 +41,12 @@ export const usePlanDrag = (element: Ref<SVGGElement | null>, { place, map, move
       // Only what moves has a change to tell of.
       if (!hasMoved) note.mark()
       hasMoved = true
-      move(map().xM(event.x), map().yM(event.y))
+      move(map().xM(event.x), map().yM(event.y), (event.sourceEvent as MouseEvent).altKey)
     })
-    .on('end', () => studio.endDrag())
+    .on('end', (event: D3DragEvent<SVGGElement, unknown, unknown>) => {
+      studio.endDrag()
+      letGo(hasMoved, (event.sourceEvent as MouseEvent).shiftKey)
+    })
 
   watch(element, (found) => {
     if (found) select(found).call(behaviour)
@@ -45,14 +54,20 @@ export const usePlanDrag = (element: Ref<SVGGElement | null>, { place, map, move
 
   let isNudging = false
   const nudge = (event: KeyboardEvent) => {
+    if (event.key === ' ' || event.key === 'Enter') {
+      event.preventDefault()
+      event.stopPropagation()
+      choose(event.shiftKey)
+      return
+    }
     const step = STEPS[event.key]
     if (!step) return
     event.preventDefault()
     if (!isNudging) note.mark()
     isNudging = true
-    choose()
+    if (!isChosen()) choose(false)
     const size = event.shiftKey ? FINE_NUDGE_M : NUDGE_M
-    move(place().xM + step[0] * size, place().yM + step[1] * size)
+    move(place().xM + step[0] * size, place().yM + step[1] * size * map().down, true)
   }
   const rest = () => {
     isNudging = false

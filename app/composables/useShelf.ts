@@ -34,6 +34,11 @@ export const useShelf = createSharedComposable(() => {
     await navigateTo('/')
   }
 
+  const openEmpty = async () => {
+    await studio.openEmpty()
+    await navigateTo('/brief')
+  }
+
   const duplicate = async (id: string) => {
     const copy = await shelf.duplicate(id)
     if (copy.ok) say(`Copied as "${copy.value.set.name}".`)
@@ -84,5 +89,5 @@ export const useShelf = createSharedComposable(() => {
     say(`"${removed.value.row.name}" is back.`)
   }
 
-  return { sets, problem, done, removed, open, openDemo, duplicate, rename, exportSet, importFiles, remove, undoRemove }
+  return { sets, problem, done, removed, open, openDemo, openEmpty, duplicate, rename, exportSet, importFiles, remove, undoRemove }
 })

@@ -8,6 +8,9 @@ import { solveLook } from '#core/solve/lookPowers'
 import { verdictOf } from '#core/solve/verdict'
 import { cameraSettingOf, readLook, readPoint, type Lighting } from '#core/tone/readout'
 import type { LightLayer } from '#core/transport/lightLayer'
+import { findingsOf } from '#core/checks/findings'
+import type { Finding } from '#core/checks/finding'
+import type { Sighting } from '#core/checks/sightings'
 import type { Exactness } from '~/workers/light.worker'
 import { startLightWorker } from '~/workers/lightWorker'
 import { useStudio } from './studio'
@@ -22,7 +25,10 @@ const PATIENCE_MS = 120
 export const useLight = defineStore('light', () => {
   const studio = useStudio()
   const worker = markRaw(startLightWorker())
-  const layers = shallowRef<{ set: StudioSet, layers: LightLayer[] } | undefined>()
+  const { distance, unit } = useUnits()
+  const layers = shallowRef<{ set: StudioSet, layers: LightLayer[], sightings: Sighting[] } | undefined>()
+  /** The newest answer, however rough. */
+  const shownRevision = ref(0)
   const solvedRevision = ref(0)
   const failure = ref<string | null>(null)
   /** Share of the solve under way that is done; null when none is. */
@@ -49,7 +55,8 @@ export const useLight = defineStore('light', () => {
     })
     progress.value = null
     if (!answer) return false
-    layers.value = { set, layers: answer.layers }
+    layers.value = { set, layers: answer.layers, sightings: answer.sightings }
+    shownRevision.value = answer.revision
     if (!answer.isDraft) solvedRevision.value = answer.revision
     return !answer.isDraft
   }
@@ -131,10 +138,20 @@ export const useLight = defineStore('light', () => {
     return bandPoints(studio.document, BAND_COUNT).map(point => readPoint(studio.document, point, studio.look.lights, setting, light))
   })
 
+  /** What speaks up beside the tones, once the hand rests. */
+  const findings = shallowRef<Finding[]>([])
+  watchDebounced([readouts, layers, () => studio.isDragging, () => unit.value], () => {
+    const { value: light } = lighting
+    if (studio.isDragging || !light || !camera.value || !answer.value || asked.value) return
+    findings.value = findingsOf({
+      set: studio.document, look: studio.look, camera: camera.value, lighting: light, readouts: readouts.value, answer: answer.value, sightings: layers.value!.sightings,
+    }, distance)
+  }, { debounce: 120 })
+
   /** Light settings that are shown: the present ones, or the asked-for ones while an ask stands. */
   const shownSettings = computed((): Record<string, LightSetting> => asked.value && answer.value ? answer.value.settings : studio.look.lights)
 
   return {
-    worker, solvedRevision, failure, progress, isStopped, stop, solve, asked, points, learned, lighting, camera, targets, answer, readouts, ghosts, verdict, band, shownSettings,
+    worker, solvedRevision, shownRevision, findings, failure, progress, isStopped, stop, solve, asked, points, learned, lighting, camera, targets, answer, readouts, ghosts, verdict, band, shownSettings,
   }
 })

@@ -1,6 +1,7 @@
 import { liveQuery, type Subscription } from 'dexie'
 import { defineStore } from 'pinia'
 import { demoSet } from '#core/set/demo'
+import { emptySet } from '#core/set/emptySet'
 import type { StudioSet } from '#core/set/schema'
 import { usePreferences } from './preferences'
 
@@ -14,7 +15,15 @@ export const useStudio = defineStore('studio', () => {
   const preferences = usePreferences()
   const { shelf, database } = preferences
   const document = shallowRef<StudioSet>(demoSet())
-  const selectedId = ref<string | null>(null)
+  /** What is chosen on the plan; the last one is what fields and tapes speak of. */
+  const selectedIds = ref<string[]>([])
+  const selectedId = computed({
+    get: () => selectedIds.value.at(-1) ?? null,
+    set: (id: string | null) => {
+      selectedIds.value = id === null ? [] : [id]
+    },
+  })
+  const lookId = ref<string | null>(null)
   const isReady = ref(false)
   const saveState = ref<SaveState>('saved')
   const message = ref<string | null>(null)
@@ -23,7 +32,7 @@ export const useStudio = defineStore('studio', () => {
   let isQuiet = false
   let watching: Subscription | undefined
 
-  const look = computed(() => document.value.looks[0]!)
+  const look = computed(() => document.value.looks.find(({ id }) => id === lookId.value) ?? document.value.looks[0]!)
 
   /** Shows a document without saving it again or making it a step to undo. */
   const show = (set: StudioSet, atRevision: number) => {
@@ -56,7 +65,8 @@ export const useStudio = defineStore('studio', () => {
   const take = (set: StudioSet, atRevision: number) => {
     show(set, atRevision)
     history.clear()
-    selectedId.value = null
+    selectedIds.value = []
+    lookId.value = null
     watchShelf(set.id)
     void preferences.change({ currentSetId: set.id })
   }
@@ -128,6 +138,13 @@ export const useStudio = defineStore('studio', () => {
     take(added.set, added.revision)
   }
 
+  /** An empty room to build in. */
+  const openEmpty = async () => {
+    await saveNow()
+    const added = await shelf.add(emptySet(`set-${crypto.randomUUID().slice(0, 8)}`, 'New set'))
+    take(added.set, added.revision)
+  }
+
   /** Goes on with the newest other set, or the demo set where there is none. */
   const openAnother = async () => {
     const [newest] = await shelf.list()
@@ -152,8 +169,8 @@ export const useStudio = defineStore('studio', () => {
   }
 
   return {
-    document, look, selectedId, isReady, isDragging, saveState, message,
+    document, look, lookId, selectedId, selectedIds, isReady, isDragging, saveState, message,
     canUndo: history.canUndo, canRedo: history.canRedo, undo: history.undo, redo: history.redo,
-    edit, beginDrag, endDrag, open, openDemo, openAnother, saveNow, start,
+    edit, beginDrag, endDrag, open, openDemo, openEmpty, openAnother, saveNow, start,
   }
 })

@@ -6,7 +6,7 @@ import { frameSum } from '#core/camera/frameSum'
 import { FOR_MAPS, type Sampling } from '#core/camera/frameLight'
 import { cameraView, exposeFrame, frameWeights, lightView, type LitFrame } from '#core/camera/takeFrame'
 import { castFrame } from '#core/camera/frameView'
-import { around, ontoBackdrop, type RayThrough } from '#core/camera/projection'
+import { around, ontoBackdrop, ontoFloor, type RayThrough } from '#core/camera/projection'
 import { backdropValues } from '#core/frames/readFrame'
 import { meterPoints } from '#core/set/points'
 import { checkSet } from '#core/formats/setFile'
@@ -15,12 +15,17 @@ import type { CameraSetting, LightSetting, StudioSet } from '#core/set/schema'
 import type { Learned } from '#core/metering/learning'
 import { bouncedByOwner, type LightLayer } from '#core/transport/lightLayer'
 import { DRAFT_QUALITY, QUALITY } from '#core/transport/stage'
+import { sightingsOf, type Sighting } from '#core/checks/sightings'
+import { lightOnMap } from '#core/camera/lightOnMap'
+import { probeFrame, type Probe } from '#core/camera/probe'
+import { settleSet } from '#core/solve/settle'
+import { NOTHING_LEARNED } from '#core/metering/learning'
 import { evennessOf, type Evenness } from '#core/tone/evenness'
 import { luminance } from '#core/units/rgb'
 import type { Vector } from '#core/units/vector'
 
 /** Layers of light for one revision of a set's geometry. */
-export type SolveAnswer = { revision: number, layers: LightLayer[], isDraft: boolean }
+export type SolveAnswer = { revision: number, layers: LightLayer[], isDraft: boolean, sightings: Sighting[] }
 
 /**
  * How exactly to solve: `quick` lets lights that only moved keep what their housings hide, `draft` casts about a quarter of the
@@ -37,6 +42,7 @@ export type Developed = { revision: number, width: number, height: number, data:
 /** A picture of the set: through its lens, of its backdrop square on, or all round a place. */
 export type Looking
   = | { at: 'frame', width: number }
+    | { at: 'floor', width: number }
     | { at: 'backdrop', width: number }
     | { at: 'around', width: number, eye: Vector, turnDeg: number }
 
@@ -72,12 +78,13 @@ const viewOf = (set: StudioSet, solvedSet: SolvedSet, looking: Looking) => {
   const cast = (rays: RayThrough, height: number) => castFrame(solvedSet.stage, rays, looking.width, Math.max(8, Math.round(height)))
   switch (looking.at) {
     case 'frame': return cameraView(set, solvedSet, looking.width)
+    case 'floor': return cast(ontoFloor(set), looking.width * set.room.depthM / set.room.widthM)
     case 'backdrop': return cast(ontoBackdrop(set), looking.width * set.backdrop.heightM / set.backdrop.widthM)
     case 'around': return cast(around(looking.eye, looking.turnDeg), looking.width / 2)
   }
 }
 
-const SAMPLING: Record<Looking['at'], Sampling | undefined> = { frame: undefined, backdrop: FOR_MAPS, around: undefined }
+const SAMPLING: Record<Looking['at'], Sampling | undefined> = { frame: undefined, floor: FOR_MAPS, backdrop: FOR_MAPS, around: undefined }
 
 const worker = {
   /** Everything older than this revision may stop where it is. */
@@ -98,7 +105,7 @@ const worker = {
     const answer = await solvers[exactness === 'draft' ? 'draft' : 'full'](set, { pause, mayLag: exactness === 'quick' })
     if (!answer) return undefined
     solved = { revision, set, answer }
-    return { revision, layers: answer.layers, isDraft: exactness === 'draft' || answer.isLagging }
+    return { revision, layers: answer.layers, isDraft: exactness === 'draft' || answer.isLagging, sightings: sightingsOf(set, answer.stage) }
   },
 
   /** Lights a picture of what was solved last; true when it got to the end. */
@@ -124,6 +131,29 @@ const worker = {
     const { set, lit, revision, sum } = picture
     const data = developLight(sum(frameWeights(set, settings, camera, learned)), exposureGain(camera), set.camera.veilingGlare, responseOf(set.camera))
     return transfer({ revision, width: lit.view.width, height: lit.view.height, data }, [data.buffer])
+  },
+
+  /** Stops over the camera setting that the floor gets under some lights, row by row from the back wall's left end. */
+  floor: ({ settings, camera, learned }: Exposing): { width: number, height: number, stops: Float32Array<ArrayBuffer> } | undefined => {
+    const picture = pictures.get('floor')
+    if (!picture) return undefined
+    const { set, lit, sum } = picture
+    const stops = lightOnMap(sum(frameWeights(set, settings, camera, learned)), lit.view, camera)
+    return transfer({ width: lit.view.width, height: lit.view.height, stops }, [stops.buffer])
+  },
+
+  /** What one place of a picture records, and which lights made it. */
+  probe: (at: Looking['at'], u: number, v: number, { settings, camera, learned }: Exposing): Probe | undefined => {
+    const picture = pictures.get(at)
+    return picture && probeFrame(picture.lit, u, v, frameWeights(picture.set, settings, camera, learned), exposureGain(camera), responseOf(picture.set.camera))
+  },
+
+  /** A set with the powers of all its looks found from scratch. */
+  settle: async (input: StudioSet): Promise<StudioSet> => {
+    const set = checked(input)
+    const answer = await solvers.full(set)
+    if (!answer) throw new Error('Setting the powers was interrupted.')
+    return settleSet(set, { layers: answer.layers, learned: NOTHING_LEARNED })
   },
 
   /** How even the backdrop's map is; the lens's veil left out. */

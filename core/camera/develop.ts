@@ -32,7 +32,7 @@ const meanLuminance = (linear: Float32Array): number => {
 }
 
 /** Linear value that light of 1 lx s makes at a camera setting: a flat reading at the setting puts reflectance R at linear value R. */
-export const exposureGain = ({ iso, fNumber }: CameraSetting): number => iso / (METER_CONSTANT.flat * fNumber ** 2)
+export const exposureGain = ({ iso, fNumber }: Pick<CameraSetting, 'iso' | 'fNumber'>): number => iso / (METER_CONSTANT.flat * fNumber ** 2)
 
 /** Linear value of every channel of every pixel: what is sent back over the camera setting, plus the lens's veil. */
 export const linearFrame = (view: Pick<FrameView, 'width' | 'height'>, frames: readonly WeightedFrame[], camera: CameraSetting, veilingGlare: number): Float32Array => {

@@ -1,5 +1,9 @@
+import * as v from 'valibot'
+import { refused, understood, type Outcome } from '../units/outcome'
 import { insideRoom } from './bounds'
-import type { Frame, Light, LightSetting, Look, Place, Reading, StudioSet, Target } from './schema'
+import { faults } from './faults'
+import { SetShape } from './schema'
+import type { Backdrop, Camera, Frame, Light, LightSetting, Look, OwnPoint, Panel, Place, Prop, Reading, Room, StudioSet, Subject, Target } from './schema'
 
 /** Lights and stands keep at least this to walls, floor and ceiling. */
 const STAND_MARGIN_M = 0.1
@@ -9,7 +13,7 @@ const SUBJECT_MARGIN_M = 0.3
 const editLook = (set: StudioSet, lookId: string, edit: (look: Look) => Look): StudioSet =>
   ({ ...set, looks: set.looks.map(look => look.id === lookId ? edit(look) : look) })
 
-const editLight = (set: StudioSet, lightId: string, edit: (light: Light) => Light): StudioSet =>
+export const editLight = (set: StudioSet, lightId: string, edit: (light: Light) => Light): StudioSet =>
   ({ ...set, lights: set.lights.map(light => light.id === lightId ? edit(light) : light) })
 
 /** Moves a light; walls stop it. */
@@ -59,3 +63,37 @@ export const addFrame = (set: StudioSet, frame: Frame): StudioSet =>
   ({ ...set, frames: [...set.frames, frame] })
 
 export const renameSet = (set: StudioSet, name: string): StudioSet => ({ ...set, name })
+
+/** A change that makes something reach through a wall, or two things share an id, leaves the set as it was. */
+export const unlessFaulty = (before: StudioSet, after: StudioSet): StudioSet => faults(after).length > faults(before).length ? before : after
+
+const changeIn = <T extends { id: string }>(items: readonly T[], id: string, changes: Partial<T>): T[] => items.map(item => item.id === id ? { ...item, ...changes } : item)
+
+/** Renames a light; a blank name changes nothing. */
+export const renameLight = (set: StudioSet, lightId: string, name: string): StudioSet =>
+  name.trim() ? editLight(set, lightId, light => ({ ...light, name: name.trim().slice(0, 80) })) : set
+
+export const editSubject = (set: StudioSet, id: string, changes: Partial<Subject>): StudioSet => unlessFaulty(set, { ...set, subjects: changeIn(set.subjects, id, changes) })
+export const editPanel = (set: StudioSet, id: string, changes: Partial<Panel>): StudioSet => unlessFaulty(set, { ...set, panels: changeIn(set.panels, id, changes) })
+export const editProp = (set: StudioSet, id: string, changes: Partial<Prop>): StudioSet => unlessFaulty(set, { ...set, props: changeIn(set.props, id, changes) })
+export const editPoint = (set: StudioSet, id: string, changes: Partial<OwnPoint>): StudioSet => ({ ...set, points: changeIn(set.points, id, changes) })
+export const editCamera = (set: StudioSet, changes: Partial<Camera>): StudioSet => ({ ...set, camera: { ...set.camera, ...changes } })
+
+/** Holds the camera upright or level: the sensor's longer side stands or lies. */
+export const turnCamera = (set: StudioSet, isUpright: boolean): StudioSet => {
+  const { widthMm, heightMm } = set.camera.sensor
+  const [short, long] = [Math.min(widthMm, heightMm), Math.max(widthMm, heightMm)]
+  return editCamera(set, { sensor: isUpright ? { widthMm: short, heightMm: long } : { widthMm: long, heightMm: short } })
+}
+
+/** A set after a change of its room or backdrop, or why it cannot be. */
+const checkedShape = (before: StudioSet, after: StudioSet): Outcome<StudioSet> => {
+  const result = v.safeParse(SetShape, after)
+  if (!result.success) return refused(`${v.getDotPath(result.issues[0]) ?? 'This'}: ${result.issues[0].message} It is as it was.`)
+  const known = faults(before)
+  const [fault] = faults(after).filter(words => !known.includes(words))
+  return fault ? refused(`${fault} It is as it was.`) : understood(after)
+}
+
+export const editBackdrop = (set: StudioSet, changes: Partial<Backdrop>): Outcome<StudioSet> => checkedShape(set, { ...set, backdrop: { ...set.backdrop, ...changes } })
+export const editRoom = (set: StudioSet, changes: Partial<Room>): Outcome<StudioSet> => checkedShape(set, { ...set, room: { ...set.room, ...changes } })

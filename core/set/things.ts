@@ -1,5 +1,4 @@
-import { faults } from './faults'
-import { moveLight, moveSubject } from './edits'
+import { moveLight, moveSubject, unlessFaulty } from './edits'
 import { insideRoom } from './bounds'
 import { headHeightM } from './heads'
 import type { Place, StudioSet } from './schema'
@@ -39,9 +38,6 @@ const POINT_MARGIN_M = 0.01
 
 const editIn = <T extends { id: string }>(items: readonly T[], id: string, edit: (item: T) => T): T[] =>
   items.map(item => item.id === id ? edit(item) : item)
-
-/** A set whose change would put something through a wall stays as it was. */
-const unlessFaulty = (before: StudioSet, after: StudioSet): StudioSet => faults(after).length > faults(before).length ? before : after
 
 /** Puts one thing somewhere; walls stop it, and so does its lock. */
 export const placeThing = (set: StudioSet, id: string, place: Place): StudioSet => {

@@ -20,3 +20,10 @@ export const axisIntensity = (output: Output): number => {
     case 'lux-at-1-m': return output.lux
   }
 }
+
+/** Guide number in metres (ISO 100, standard reflector) of a flash of one watt-second; of many by the square root. Rough, from memory. */
+const GUIDE_NUMBER_OF_ONE_WATT_SECOND = 2.9
+
+export const guideNumberFromWattSeconds = (wattSeconds: number): number => GUIDE_NUMBER_OF_ONE_WATT_SECOND * Math.sqrt(wattSeconds)
+
+export const wattSecondsFromGuideNumber = (guideNumberM: number): number => (guideNumberM / GUIDE_NUMBER_OF_ONE_WATT_SECOND) ** 2

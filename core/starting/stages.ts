@@ -30,13 +30,13 @@ export const STAGES: readonly StartingPoint[] = [
     },
   },
   {
-    id: 'stage-two-tones', name: 'Curved stage, wall and floor at different tones', gives: 'Pale floor, grey wall, each with lights of its own',
+    id: 'stage-two-tones', name: 'Curved stage, wall and floor at different tones', gives: 'A pale floor before a darker wall, each with lights of its own',
     look: 'light-grey', framing: 'full', toBackdropM: 3, backdrop: 'Curved stage', mostMm: 70,
     build: (studio) => {
       studio.around('key', ['octa-grid', 'softbox-medium-grid', ...BIG], -35, 2.2, 0.8)
-      studio.put('top', BIG, { xM: studio.subject().place.xM, yM: studio.subject().place.yM - 0.3, zM: studio.bounds.ceiling - 0.35 }, aimAtPlace({ xM: studio.subject().place.xM, yM: studio.subject().place.yM + 0.45, zM: 0 }))
+      studio.put('top', BIG, { xM: studio.subject().place.xM, yM: studio.subject().place.yM - 0.7, zM: studio.bounds.ceiling - 0.35 }, aimAtPlace({ xM: studio.subject().place.xM, yM: studio.subject().place.yM + 0.45, zM: 0 }))
       studio.crossed(WIDE, { distanceM: 1.9, heightM: 2.3 })
-      studio.want({ ...evenBackdrop(140), [FLOOR]: { kind: 'value', value: 188 } })
+      studio.want({ ...evenBackdrop(110), [FLOOR]: { kind: 'value', value: 160 } })
     },
   },
   {

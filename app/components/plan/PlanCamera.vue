@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import { projectionOf } from '#core/camera/projection'
+import { CAMERA } from '#core/set/things'
 import type { PlanMap } from '~/support/planMap'
 
 const props = defineProps<{ map: PlanMap }>()
 const studio = useStudio()
+const { distance } = useUnits()
+const { moveOnPlan } = useMoves()
 
 const view = computed(() => {
   const { eye, ahead, right, halfWidth } = projectionOf(studio.document)
@@ -18,27 +21,25 @@ const view = computed(() => {
 </script>
 
 <template>
-  <g class="pointer-events-none">
+  <path
+    :d="`M${view.left} L${view.x} ${view.y} L${view.right}`"
+    class="pointer-events-none fill-none stroke-rule"
+    stroke-dasharray="1 5"
+    stroke-linecap="round"
+    stroke-width="2"
+  />
+  <PlanThing
+    :id="CAMERA"
+    v-slot="{ isSelected }"
+    :map="map"
+    :place="studio.document.camera.place"
+    :label="`Camera, ${distance(studio.document.camera.place.yM)} from the backdrop.`"
+    data-test="plan-camera"
+    @move="(xM, yM, isFree) => moveOnPlan(CAMERA, xM, yM, isFree, map.scale)"
+  >
     <path
-      :d="`M${view.left} L${view.x} ${view.y} L${view.right}`"
-      class="fill-none stroke-rule"
-      stroke-dasharray="1 5"
-      stroke-linecap="round"
-      stroke-width="2"
-    />
-    <rect
-      :x="view.x - 8"
-      :y="view.y - 4"
-      width="16"
-      height="13"
-      class="fill-soft"
-    />
-    <rect
-      :x="view.x - 4"
-      :y="view.y - 11"
-      width="8"
-      height="8"
-      class="fill-soft"
+      :d="`M${view.x - 8} ${view.y - 4} h4 v-7 h8 v7 h4 v13 h-16 z`"
+      :class="isSelected ? 'fill-accent' : 'fill-soft'"
     />
     <text
       :x="view.x + 14"
@@ -47,5 +48,5 @@ const view = computed(() => {
     >
       Camera, {{ studio.document.camera.lens.focalLengthMm }} mm
     </text>
-  </g>
+  </PlanThing>
 </template>

@@ -1,34 +1,21 @@
 <script setup lang="ts">
 import { axisOf } from '#core/set/aim'
-import { moveLight } from '#core/set/edits'
 import { frontReach } from '#core/sources/frontShape'
-import { emitterOf } from '#core/set/scene'
-import { profileOf, onProfile } from '#core/sources/pattern'
 import type { Light } from '#core/set/schema'
 import type { PlanMap } from '~/support/planMap'
 
 const props = defineProps<{ map: PlanMap, light: Light, isOn: boolean }>()
 const studio = useStudio()
 const { distance } = useUnits()
+const { moveOnPlan } = useMoves()
 const halfWidthPx = computed(() => Math.max(4, frontReach(props.light.modifier.front).across * props.map.scale))
 /** Depth of the housing behind the front: drawn, not part of the model. */
 const HOUSING_PX = 20
-/** Length of the beam on its axis, as it is drawn. */
-const BEAM_M = 1.3
 const turned = computed(() => {
   const [x, y] = axisOf(props.light, studio.document)
   return Math.atan2(y, x) * 180 / Math.PI
 })
-/** The pattern itself: in every direction as long as the light is strong there. */
-const beam = computed(() => {
-  const profile = profileOf(emitterOf(props.light, studio.document))
-  const points = Array.from({ length: 37 }, (_, step) => {
-    const angle = (step - 18) * 5 * Math.PI / 180
-    const reach = BEAM_M * props.map.scale * onProfile(profile, Math.max(0, Math.cos(angle)))
-    return `${(reach * Math.cos(angle)).toFixed(1)} ${(reach * Math.sin(angle)).toFixed(1)}`
-  })
-  return `M${points.join(' L')} Z`
-})
+const { beam } = useBeam(() => props.light, () => props.map.scale)
 const shell = computed(() => `M0 ${-halfWidthPx.value} L0 ${halfWidthPx.value} L${-HOUSING_PX} ${Math.min(5, halfWidthPx.value)} L${-HOUSING_PX} ${-Math.min(5, halfWidthPx.value)} Z`)
 </script>
 
@@ -40,7 +27,7 @@ const shell = computed(() => `M0 ${-halfWidthPx.value} L0 ${halfWidthPx.value} L
     :place="light.place"
     :label="`Light ${light.name}, ${light.job}, ${distance(light.place.yM)} from the backdrop.`"
     :data-test="`plan-${light.id}`"
-    @move="(xM, yM) => studio.edit(set => moveLight(set, light.id, { ...light.place, xM, yM }))"
+    @move="(xM, yM, isFree) => moveOnPlan(light.id, xM, yM, isFree, map.scale)"
   >
     <g :transform="`translate(${map.x(light.place.xM)} ${map.y(light.place.yM)}) rotate(${turned})`">
       <path

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { movePanel } from '#core/set/edits'
 import { panelSheets } from '#core/set/surfaces/panelSheets'
 import type { Panel } from '#core/set/schema'
 import { luminance } from '#core/units/rgb'
@@ -7,8 +6,8 @@ import { add } from '#core/units/vector'
 import type { PlanMap } from '~/support/planMap'
 
 const props = defineProps<{ map: PlanMap, panel: Panel }>()
-const studio = useStudio()
 const { distance } = useUnits()
+const { moveOnPlan } = useMoves()
 
 /** Each side is drawn in the tone that its reflectance renders, so that black and white sides are told apart. */
 const toneOf = (reflectance: Panel['front']['reflectance']) => {
@@ -41,7 +40,7 @@ const wings = computed(() => panelSheets(props.panel).map((sheet) => {
     :place="panel.place"
     :label="`${panel.name}, ${distance(panel.place.yM)} from the backdrop.`"
     :data-test="`plan-${panel.id}`"
-    @move="(xM, yM) => studio.edit(set => movePanel(set, panel.id, xM, yM))"
+    @move="(xM, yM, isFree) => moveOnPlan(panel.id, xM, yM, isFree, map.scale)"
   >
     <g
       v-for="(wing, index) in wings"

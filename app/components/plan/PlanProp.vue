@@ -3,6 +3,8 @@ import type { Prop } from '#core/set/schema'
 import type { PlanMap } from '~/support/planMap'
 
 const props = defineProps<{ map: PlanMap, thing: Prop }>()
+const { distance } = useUnits()
+const { moveOnPlan } = useMoves()
 const turned = computed(() => `translate(${props.map.x(props.thing.place.xM)} ${props.map.y(props.thing.place.yM)}) rotate(${props.thing.turnDeg})`)
 const size = computed(() => {
   const { form } = props.thing
@@ -13,9 +15,14 @@ const size = computed(() => {
 </script>
 
 <template>
-  <g
-    role="img"
-    :aria-label="thing.name"
+  <PlanThing
+    :id="thing.id"
+    v-slot="{ isSelected }"
+    :map="map"
+    :place="thing.place"
+    :label="`${thing.name}, ${distance(thing.place.yM)} from the backdrop.`"
+    :data-test="`plan-${thing.id}`"
+    @move="(xM, yM, isFree) => moveOnPlan(thing.id, xM, yM, isFree, map.scale)"
   >
     <rect
       :transform="turned"
@@ -24,8 +31,8 @@ const size = computed(() => {
       :width="size.wide"
       :height="size.deep"
       :rx="size.round"
-      class="fill-rule stroke-soft"
+      class="fill-rule"
+      :class="isSelected ? 'stroke-accent' : 'stroke-soft'"
     />
-    <title>{{ thing.name }}</title>
-  </g>
+  </PlanThing>
 </template>

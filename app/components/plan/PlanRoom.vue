@@ -54,8 +54,13 @@ const floorPx = computed(() => backdrop.value.sweepM * props.map.scale)
       stroke-width="4"
     />
     <g
-      role="img"
-      :aria-label="`${backdrop.name}, drawn in its own tone`"
+      role="button"
+      tabindex="0"
+      class="cursor-pointer"
+      :aria-label="`${backdrop.name}, drawn in its own tone. Press to change it.`"
+      data-test="plan-backdrop"
+      @click="studio.selectedId = 'backdrop'"
+      @keydown.enter.stop="studio.selectedId = 'backdrop'"
     >
       <rect
         v-for="(cell, index) in cells"
@@ -72,7 +77,8 @@ const floorPx = computed(() => backdrop.value.sweepM * props.map.scale)
         :y="map.y(0) - BAND_PX"
         :width="backdrop.widthM * map.scale"
         :height="BAND_PX"
-        class="fill-none stroke-ink"
+        class="fill-none"
+        :class="studio.selectedId === 'backdrop' ? 'stroke-accent stroke-2' : 'stroke-ink'"
       />
     </g>
     <text

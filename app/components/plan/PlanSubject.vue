@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { moveSubject } from '#core/set/edits'
 import { figurePlan } from '#core/set/figurePlan'
 import type { Subject } from '#core/set/schema'
 import type { PlanMap } from '~/support/planMap'
 
 const props = defineProps<{ map: PlanMap, subject: Subject }>()
-const studio = useStudio()
 const { distance } = useUnits()
+const { moveOnPlan } = useMoves()
+const studio = useStudio()
 const parts = computed(() => figurePlan(props.subject))
 </script>
 
@@ -17,8 +17,8 @@ const parts = computed(() => figurePlan(props.subject))
     :map="map"
     :place="subject.place"
     :label="`${subject.name}, ${distance(subject.place.yM)} from the backdrop.`"
-    data-test="plan-subject"
-    @move="(xM, yM) => studio.edit(set => moveSubject(set, subject.id, xM, yM))"
+    :data-test="subject.id === studio.document.subjects[0]!.id ? 'plan-subject' : `plan-${subject.id}`"
+    @move="(xM, yM, isFree) => moveOnPlan(subject.id, xM, yM, isFree, map.scale)"
   >
     <line
       v-for="part in parts"

@@ -1,21 +1,34 @@
 <script setup lang="ts">
 import { lightTape, subjectTape, type Tape } from '#core/set/tapes'
+import { measureHeightM, thingOf } from '#core/set/things'
+import { distance as between, type Vector } from '#core/units/vector'
 import { formatStops } from '#core/units/fractions'
 import type { PlanMap } from '~/support/planMap'
 
-const props = defineProps<{ map: PlanMap }>()
+const props = defineProps<{ map: PlanMap, isSide?: boolean }>()
 const studio = useStudio()
 const note = useChangeNote()
 const { distance } = useUnits()
 
+/** Between the two things that are chosen. */
+const measured = computed((): Tape[] => {
+  if (studio.selectedIds.length !== 2) return []
+  const places = studio.selectedIds.flatMap((id): Vector[] => {
+    const thing = thingOf(studio.document, id)
+    return thing ? [[thing.place.xM, thing.place.yM, measureHeightM(studio.document, thing)]] : []
+  })
+  return places.length === 2 ? [{ id: 'measured', from: places[0]!, to: places[1]!, lengthM: between(places[0]!, places[1]!) }] : []
+})
 /** The subject's distance always, and the tape of what is chosen; with nothing chosen, the key's. */
 const tapes = computed((): Tape[] => {
   const { lights, subjects } = studio.document
   const chosen = lights.find(light => light.id === studio.selectedId) ?? lights.find(light => light.job === 'key')
-  return [...subjects.map(subjectTape), ...(chosen ? [lightTape(chosen, studio.document)] : [])]
+  const shown = subjects.filter((subject, index) => index === 0 || subject.id === studio.selectedId)
+  return [...(props.isSide ? [] : shown.map(subjectTape)), ...(chosen && measured.value.length === 0 ? [lightTape(chosen, studio.document)] : []), ...measured.value]
 })
+const at = ([x, y, z]: Vector): [number, number] => props.isSide ? [props.map.x(y), props.map.y(z)] : [props.map.x(x), props.map.y(y)]
 const lines = computed(() => tapes.value.map((tape) => {
-  const [x1, y1, x2, y2] = [props.map.x(tape.from[0]), props.map.y(tape.from[1]), props.map.x(tape.to[0]), props.map.y(tape.to[1])]
+  const [[x1, y1], [x2, y2]] = [at(tape.from), at(tape.to)]
   return { id: tape.id, x1, y1, x2, y2, x: (x1 + x2) / 2, y: (y1 + y2) / 2, words: distance(tape.lengthM) }
 }))
 const changed = computed(() => note.stops.value === undefined || Math.abs(note.stops.value) < 0.05 ? undefined : `backdrop ${formatStops(note.stops.value)}`)
@@ -36,29 +49,20 @@ const chosenLine = computed(() => lines.value.find(line => line.id === studio.se
       <text
         :x="line.x + 8"
         :y="line.y + 5"
-        class="tape fill-ink text-sm font-semibold"
-        :data-test="`tape-${line.id}`"
+        class="figure-on-plan fill-ink text-sm font-semibold"
+        :data-test="isSide ? undefined : `tape-${line.id}`"
       >
         {{ line.words }}
       </text>
     </g>
     <text
-      v-if="changed && chosenLine"
+      v-if="changed && chosenLine && !isSide"
       :x="chosenLine.x + 8"
       :y="chosenLine.y + 23"
-      class="tape fill-accent text-sm font-semibold"
+      class="figure-on-plan fill-accent text-sm font-semibold"
       data-test="drag-change"
     >
       {{ changed }}
     </text>
   </g>
 </template>
-
-<style scoped>
-.tape {
-  paint-order: stroke;
-  stroke: var(--panel);
-  stroke-width: 5px;
-  stroke-linejoin: round;
-}
-</style>

@@ -1,26 +1,35 @@
 <script setup lang="ts">
 import type { PlanMap } from '~/support/planMap'
 
-/** Something on the plan that can be chosen, dragged and nudged; what it looks like goes in its slot. */
+/** Something on the plan or in the side view that can be chosen, dragged and nudged; what it looks like goes in its slot. */
 const props = defineProps<{
   map: PlanMap
   id: string
+  /** In the map's own two coordinates. */
   place: { xM: number, yM: number }
   label: string
 }>()
-const emit = defineEmits<{ move: [xM: number, yM: number] }>()
+const emit = defineEmits<{ move: [xM: number, yM: number, isFree: boolean] }>()
 const studio = useStudio()
+const { choose, letGo } = useMoves()
 const body = useTemplateRef<SVGGElement>('body')
 
 /** A thumb hits within this, whatever the thing's own size. */
 const HIT_PX = 26
 
-const isSelected = computed(() => studio.selectedId === props.id)
+const isSelected = computed(() => studio.selectedIds.includes(props.id))
+const isLocked = computed(() => studio.document.locked.includes(props.id))
 const { nudge, rest } = usePlanDrag(body, {
   place: () => props.place,
   map: () => props.map,
-  move: (xM, yM) => emit('move', xM, yM),
-  select: () => { studio.selectedId = props.id },
+  move: (xM, yM, isFree) => emit('move', xM, yM, isFree),
+  select: isMore => choose(props.id, isMore),
+  isChosen: () => isSelected.value,
+  rest: (hasMoved, isMore) => {
+    letGo()
+    // A mere press on one of several leaves that one chosen.
+    if (!hasMoved && !isMore) studio.selectedIds = [props.id]
+  },
 })
 </script>
 
@@ -29,8 +38,9 @@ const { nudge, rest } = usePlanDrag(body, {
     ref="body"
     tabindex="0"
     role="button"
-    class="group cursor-grab outline-none"
-    :aria-label="`${label} Arrow keys move.`"
+    class="group outline-none"
+    :class="isLocked ? 'cursor-pointer' : 'cursor-grab'"
+    :aria-label="`${label} ${isLocked ? 'Locked.' : 'Arrow keys move.'}`"
     :aria-pressed="isSelected"
     @keydown="nudge"
     @blur="rest"
@@ -43,5 +53,10 @@ const { nudge, rest } = usePlanDrag(body, {
       class="stroke-2 group-focus-visible:stroke-accent"
     />
     <slot :is-selected="isSelected" />
+    <path
+      v-if="isLocked"
+      :d="`M${map.x(place.xM) - 22} ${map.y(place.yM) - 12} h8 v7 h-8 z m1.5 0 v-2 a2.5 2.5 0 0 1 5 0 v2`"
+      class="fill-none stroke-soft"
+    />
   </g>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { FileUp, Plus } from '@lucide/vue'
 
-const { sets, problem, done, removed, importFiles, openDemo, undoRemove } = useShelf()
+const { sets, problem, done, removed, importFiles, openDemo, openEmpty, undoRemove } = useShelf()
 const picker = useTemplateRef<HTMLInputElement>('picker')
 const page = useTemplateRef<HTMLElement>('page')
 
@@ -24,6 +24,13 @@ const pick = async () => {
       <h1 class="grow text-2xl font-semibold">
         Sets
       </h1>
+      <button
+        class="press-main flex items-center gap-2"
+        data-test="open-empty"
+        @click="openEmpty"
+      >
+        <Plus :size="16" /> New set
+      </button>
       <button
         class="press flex items-center gap-2"
         data-test="open-demo"

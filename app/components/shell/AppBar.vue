@@ -6,6 +6,8 @@ const studio = useStudio()
 useHistoryKeys()
 
 const VIEWS = [
+  { to: '/brief', name: 'Brief' },
+  { to: '/kit', name: 'Kit' },
   { to: '/', name: 'Stage' },
   { to: '/meter', name: 'Meter' },
   { to: '/sets', name: 'Sets' },

@@ -17,7 +17,7 @@ const isControl = (target: EventTarget | null) => target instanceof HTMLElement 
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (event.key === 'Escape') {
     dismiss()
-    studio.selectedId = null
+    studio.selectedIds = []
   }
   if (event.key === 'Enter' && canAct.value && !isControl(event.target)) accept()
 })
@@ -87,6 +87,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         </button>
       </div>
     </div>
+    <FindingList v-if="!isAsking" />
     <SolveProgress />
     <template v-if="isOpen">
       <WhyTable />

@@ -1,0 +1,159 @@
+<script setup lang="ts">
+import { askLook, LOOKS } from '#core/brief/looks'
+import { FRAMINGS, bestLens, frameUp } from '#core/brief/framing'
+import { editRoom, editSubject } from '#core/set/edits'
+import { askRatio, editBrief } from '#core/brief/editBrief'
+import { CLOTHES, ROOM_MATERIALS, SKINS } from '#core/kit/materials'
+import type { Brief, Room } from '#core/set/schema'
+
+const studio = useStudio()
+const problem = ref('')
+const brief = computed(() => studio.document.brief)
+const room = computed(() => studio.document.room)
+const subject = computed(() => studio.document.subjects[0]!)
+
+const LOOK_OPTIONS = Object.entries(LOOKS).map(([value, { name }]) => ({ value: value as Brief['look'], name }))
+const FRAMING_OPTIONS = Object.entries(FRAMINGS).map(([value, { name }]) => ({ value: value as Brief['framing'], name }))
+const RATIOS = [{ value: '1', name: '1:1, flat' }, { value: '2', name: '2:1, one stop' }, { value: '3', name: '3:1' }, { value: '4', name: '4:1, two stops' }, { value: '8', name: '8:1, three stops' }] as const
+const SIZES = [['Wide', 'widthM'], ['Deep', 'depthM'], ['High', 'heightM'], ['Free behind the backdrop', 'behindBackdropM']] as const
+const WALLS = [['Side walls', ['left', 'right']], ['Wall behind the camera', ['front']], ['Wall behind the backdrop', ['back']], ['Ceiling', ['ceiling']], ['Floor', ['floor']]] as const
+
+const change = (changes: Partial<Room>) => {
+  const outcome = editRoom(studio.document, changes)
+  problem.value = outcome.ok ? '' : outcome.message
+  if (outcome.ok) studio.edit(() => outcome.value)
+}
+const paint = (walls: readonly (keyof Room['reflectances'])[], reflectance: Room['reflectances']['left']) =>
+  change({ reflectances: { ...room.value.reflectances, ...Object.fromEntries(walls.map(wall => [wall, reflectance])) } })
+const isGloss = computed(() => room.value.floorGloss !== null)
+</script>
+
+<template>
+  <section
+    aria-label="Brief"
+    class="flex flex-col gap-4 p-4"
+    data-test="brief"
+  >
+    <div>
+      <h2 class="mb-2 text-base font-semibold">
+        What it shall be
+      </h2>
+      <div class="grid grid-cols-2 gap-x-3 gap-y-2">
+        <SelectField
+          label="Look"
+          :value="brief.look"
+          :options="LOOK_OPTIONS"
+          wide
+          test-name="brief-look"
+          @choose="look => look && studio.edit(set => askLook(set, studio.look.id, look))"
+        />
+        <SelectField
+          label="Framing"
+          :value="brief.framing"
+          :options="FRAMING_OPTIONS"
+          wide
+          test-name="brief-framing"
+          @choose="framing => framing && studio.edit(set => frameUp(editBrief(set, { framing }), bestLens(editBrief(set, { framing }))))"
+        />
+        <SelectField
+          label="Key to fill"
+          :value="String(brief.ratio)"
+          :options="RATIOS.some(({ value }) => Number(value) === brief.ratio) ? RATIOS : [...RATIOS, { value: String(brief.ratio), name: `${brief.ratio}:1` }]"
+          wide
+          test-name="brief-ratio"
+          @choose="ratio => studio.edit(set => askRatio(set, studio.look.id, Number(ratio)))"
+        />
+        <div class="flex gap-3">
+          <NumberField
+            label="Looks"
+            :value="brief.looksWanted"
+            :least="1"
+            :most="40"
+            :digits="0"
+            narrow
+            @change="value => studio.edit(set => editBrief(set, { looksWanted: Math.round(value) }))"
+          />
+          <NumberField
+            label="Minutes a sitter"
+            :value="brief.minutesPerSitter"
+            :least="1"
+            :most="600"
+            :digits="0"
+            narrow
+            @change="value => studio.edit(set => editBrief(set, { minutesPerSitter: value }))"
+          />
+        </div>
+      </div>
+    </div>
+    <div>
+      <h2 class="mb-2 text-base font-semibold">
+        Who it is of
+      </h2>
+      <div class="flex flex-wrap gap-x-3 gap-y-2">
+        <MaterialField
+          label="Clothing"
+          :value="subject.clothing"
+          :materials="CLOTHES"
+          test-name="brief-clothing"
+          @change="clothing => studio.edit(set => editSubject(set, subject.id, { clothing }))"
+        />
+        <MaterialField
+          label="Skin"
+          :value="subject.skin"
+          :materials="SKINS"
+          @change="skin => studio.edit(set => editSubject(set, subject.id, { skin }))"
+        />
+        <DistanceField
+          label="Tall"
+          :value="subject.heightM"
+          @change="metres => metres >= 0.1 && metres <= 2.4 && studio.edit(set => editSubject(set, subject.id, { heightM: metres }))"
+        />
+      </div>
+    </div>
+    <div>
+      <h2 class="mb-2 text-base font-semibold">
+        Where it is
+      </h2>
+      <div class="flex flex-wrap gap-x-3 gap-y-2">
+        <DistanceField
+          v-for="[name, key] in SIZES"
+          :key="key"
+          :label="name"
+          :value="room[key]"
+          @change="metres => change({ [key]: metres })"
+        />
+        <MaterialField
+          v-for="[name, walls] in WALLS"
+          :key="name"
+          :label="name"
+          :value="room.reflectances[walls[0]]"
+          :materials="ROOM_MATERIALS"
+          @change="reflectance => paint(walls, reflectance)"
+        />
+        <label class="flex items-end gap-2 pb-1.5">
+          <input
+            type="checkbox"
+            :checked="isGloss"
+            @change="change({ floorGloss: isGloss ? null : { kind: 'coat', refractiveIndex: 1.5 } })"
+          >
+          Gloss floor
+        </label>
+      </div>
+      <p
+        v-if="problem"
+        role="alert"
+        class="mt-2 text-sm"
+        data-test="brief-problem"
+      >
+        {{ problem }}
+      </p>
+    </div>
+    <div>
+      <h2 class="mb-2 text-base font-semibold">
+        Before what, through what
+      </h2>
+      <BackdropFields />
+      <CameraFields class="mt-3" />
+    </div>
+  </section>
+</template>

@@ -1,0 +1,33 @@
+<script setup lang="ts">
+import { BarChart } from 'echarts/charts'
+import { AriaComponent, GridComponent } from 'echarts/components'
+import { use } from 'echarts/core'
+import { CanvasRenderer } from 'echarts/renderers'
+import VChart from 'vue-echarts'
+
+use([BarChart, GridComponent, AriaComponent, CanvasRenderer])
+
+const props = defineProps<{ heights: readonly number[], label: string }>()
+const preferences = usePreferences()
+
+/** The tallest bars are clipping walls; without a limit they would flatten everything between. */
+const LIMIT = 0.08
+const colour = computed(() => preferences.values.surround === 'dark' ? '#b4b4b4' : '#3d3d3d')
+const option = computed(() => ({
+  animation: false,
+  grid: { left: 0, right: 0, top: 0, bottom: 0 },
+  xAxis: { type: 'category', show: false, data: props.heights.map((_, index) => index) },
+  yAxis: { type: 'value', show: false, max: LIMIT },
+  series: [{ type: 'bar', data: props.heights.map(height => Math.min(LIMIT, height)), barCategoryGap: '0%', itemStyle: { color: colour.value }, silent: true }],
+}))
+</script>
+
+<template>
+  <VChart
+    class="size-full!"
+    :option="option"
+    role="img"
+    :aria-label="label"
+    autoresize
+  />
+</template>

@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import { plainFigures } from '#core/units/fractions'
+
+const props = withDefaults(defineProps<{ label: string, value: number, least: number, most: number, unit?: string, digits?: number, testName?: string, narrow?: boolean }>(), { unit: '', digits: 1, testName: undefined })
+const emit = defineEmits<{ change: [value: number] }>()
+const problem = ref('')
+const id = useId()
+const shown = computed(() => `${Number(props.value.toFixed(props.digits))}${props.unit}`.replace('-', '\u2212'))
+
+const commit = (event: Event) => {
+  const field = event.target as HTMLInputElement
+  const text = plainFigures(field.value).replace(props.unit.trim(), '').trim()
+  const value = Number(text)
+  problem.value = text === '' || !Number.isFinite(value) || value < props.least || value > props.most
+    ? `"${field.value.trim()}" does not fit here: write a number from ${props.least} to ${props.most}. It is still ${shown.value}.`
+    : ''
+  if (problem.value === '') emit('change', value)
+  void nextTick(() => {
+    field.value = shown.value
+  })
+}
+</script>
+
+<template>
+  <div class="relative flex flex-col">
+    <label
+      :for="id"
+      class="text-xs text-soft"
+    >{{ label }}</label>
+    <input
+      :id="id"
+      :value="shown"
+      class="h-8 rounded-sm border border-rule bg-well px-2"
+      :class="narrow ? 'w-16' : 'w-20'"
+      :aria-invalid="problem !== ''"
+      :aria-describedby="problem ? `${id}-problem` : undefined"
+      :data-test="testName"
+      @change="commit"
+      @focus="($event.target as HTMLInputElement).select()"
+    >
+    <p
+      v-if="problem"
+      :id="`${id}-problem`"
+      role="alert"
+      class="absolute bottom-full left-0 z-20 mb-1 w-64 rounded-sm border border-rule bg-panel p-2 text-sm"
+    >
+      {{ problem }}
+    </p>
+  </div>
+</template>

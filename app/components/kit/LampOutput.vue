@@ -1,0 +1,151 @@
+<script setup lang="ts">
+import { parseIes } from '#core/formats/iesFile'
+import { measuredLight } from '#core/formats/measuredLight'
+import type { KitItem } from '#core/kit/kitSchema'
+import { axisIntensity, guideNumberFromWattSeconds, wattSecondsFromGuideNumber, type Output } from '#core/sources/output'
+
+/** What a lamp gives at full power, from whatever is known of it. */
+const props = defineProps<{ item: KitItem<'lamps'> }>()
+const kit = useKit()
+const { freshId } = useKitItems()
+const problem = ref('')
+const done = ref('')
+
+type From = Output['from'] | 'watt-seconds'
+const WAYS: { value: From, name: string }[] = [
+  { value: 'guide-number', name: 'guide number' },
+  { value: 'lux-at-1-m', name: 'lux at 1 m' },
+  { value: 'watt-seconds', name: 'watt-seconds, roughly' },
+  { value: 'reading', name: 'a metered reading' },
+]
+const from = ref<From>(props.item.what.output.from)
+const intensity = computed(() => axisIntensity(props.item.what.output))
+const guideNumber = computed(() => Math.sqrt(intensity.value / 2.5))
+
+const put = (output: Output) => kit.put('lamps', { ...props.item, what: { ...props.item.what, output } })
+/** The same output, told another way. */
+const choose = (way: From | '') => {
+  if (!way) return
+  from.value = way
+  if (way === 'guide-number' || way === 'watt-seconds') void put({ from: 'guide-number', guideNumberM: Math.min(2000, Math.max(1, guideNumber.value)) })
+  else if (way === 'lux-at-1-m') void put({ from: 'lux-at-1-m', lux: Math.max(1, intensity.value) })
+  else void put({ from: 'reading', fNumber: Math.min(720, Math.max(0.25, guideNumber.value / 2)), distanceM: 2, iso: 100 })
+}
+const output = computed(() => props.item.what.output)
+
+const readFile = async (event: Event) => {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  if (!file) return
+  const outcome = parseIes(await file.text())
+  input.value = ''
+  problem.value = outcome.ok ? '' : `${file.name}: ${outcome.message}`
+  if (!outcome.ok) return
+  const measured = measuredLight(outcome.value, outcome.value.keywords.LUMINAIRE ?? file.name)
+  await put(measured.output)
+  from.value = measured.output.from
+  const id = freshId()
+  await kit.put('modifiers', { id, count: 1, notes: `Measured distribution from ${file.name}.`, what: { ...measured.modifier, kind: id } })
+  done.value = `Output taken; its distribution is in the kit as modifier "${measured.modifier.name}".`
+}
+</script>
+
+<template>
+  <div class="flex flex-wrap items-end gap-3">
+    <SelectField
+      label="Kind"
+      :value="item.what.kind"
+      :options="[{ value: 'flash', name: 'flash' }, { value: 'continuous', name: 'continuous' }]"
+      class="w-28"
+      wide
+      @choose="kind => kind && kit.put('lamps', { ...item, what: { ...item.what, kind } })"
+    />
+    <SelectField
+      label="Known by"
+      :value="from"
+      :options="WAYS"
+      test-name="known-by"
+      class="w-44"
+      wide
+      @choose="choose"
+    />
+    <NumberField
+      v-if="output.from === 'guide-number' && from === 'watt-seconds'"
+      label="Watt-seconds"
+      :value="wattSecondsFromGuideNumber(output.guideNumberM)"
+      :least="1"
+      :most="100000"
+      unit=" Ws"
+      :digits="0"
+      test-name="watt-seconds"
+      @change="value => put({ from: 'guide-number', guideNumberM: guideNumberFromWattSeconds(value) })"
+    />
+    <NumberField
+      v-else-if="output.from === 'guide-number'"
+      label="Guide number"
+      :value="output.guideNumberM"
+      :least="1"
+      :most="2000"
+      unit=" m"
+      test-name="guide-number"
+      @change="guideNumberM => put({ from: 'guide-number', guideNumberM })"
+    />
+    <NumberField
+      v-else-if="output.from === 'lux-at-1-m'"
+      label="At 1 m"
+      :value="output.lux"
+      :least="1"
+      :most="1e8"
+      :unit="item.what.kind === 'flash' ? ' lx s' : ' lx'"
+      :digits="0"
+      @change="lux => put({ from: 'lux-at-1-m', lux })"
+    />
+    <template v-else>
+      <NumberField
+        label="Read f/"
+        :value="output.fNumber"
+        :least="0.25"
+        :most="720"
+        narrow
+        @change="fNumber => output.from === 'reading' && put({ ...output, fNumber })"
+      />
+      <DistanceField
+        label="at"
+        :value="output.distanceM"
+        @change="metres => output.from === 'reading' && metres >= 0.1 && metres <= 50 && put({ ...output, distanceM: metres })"
+      />
+      <NumberField
+        label="ISO"
+        :value="output.iso"
+        :least="3"
+        :most="409600"
+        :digits="0"
+        narrow
+        @change="iso => output.from === 'reading' && put({ ...output, iso })"
+      />
+    </template>
+    <label class="press h-8 cursor-pointer focus-within:outline-2">
+      IES file…
+      <input
+        type="file"
+        accept=".ies,.IES"
+        class="sr-only"
+        data-test="kit-ies"
+        @change="readFile"
+      >
+    </label>
+    <p class="basis-full text-sm text-soft">
+      At full power in its standard reflector: guide number {{ guideNumber.toFixed(0) }} m (flat receptor, ISO 100), {{ Math.round(intensity).toLocaleString('en') }} {{ item.what.kind === 'flash' ? 'lx s at 1 m' : 'lx at 1 m' }}.
+      <template v-if="from === 'watt-seconds'">
+        Watt-seconds tell only roughly what comes out: a metered reading is better.
+      </template>
+    </p>
+    <p
+      v-if="problem || done"
+      :role="problem ? 'alert' : 'status'"
+      class="basis-full text-sm"
+    >
+      {{ problem || done }}
+    </p>
+  </div>
+</template>

@@ -1,0 +1,32 @@
+<script setup lang="ts">
+import type { OwnPoint } from '#core/set/schema'
+import type { PlanMap } from '~/support/planMap'
+
+defineProps<{ map: PlanMap, point: OwnPoint }>()
+const { distance } = useUnits()
+const { moveOnPlan } = useMoves()
+</script>
+
+<template>
+  <PlanThing
+    :id="point.id"
+    v-slot="{ isSelected }"
+    :map="map"
+    :place="point.place"
+    :label="`Point ${point.name}, ${distance(point.place.yM)} from the backdrop.`"
+    :data-test="`plan-${point.id}`"
+    @move="(xM, yM, isFree) => moveOnPlan(point.id, xM, yM, isFree, map.scale)"
+  >
+    <path
+      :transform="`translate(${map.x(point.place.xM)} ${map.y(point.place.yM)}) rotate(${point.turnDeg})`"
+      d="M-7 0 H7 M0 -7 V14 M-3.5 9 L0 14 L3.5 9"
+      class="fill-none stroke-2"
+      :class="isSelected ? 'stroke-accent' : 'stroke-ink'"
+    />
+    <text
+      :x="map.x(point.place.xM) + 10"
+      :y="map.y(point.place.yM) - 4"
+      class="fill-soft text-xs"
+    >{{ point.name }}</text>
+  </PlanThing>
+</template>

@@ -1,0 +1,60 @@
+<script setup lang="ts">
+import { axisOf } from '#core/set/aim'
+import { standPlaces } from '#core/checks/sightings'
+import { frontReach } from '#core/sources/frontShape'
+import type { Light } from '#core/set/schema'
+import type { PlanMap } from '~/support/planMap'
+
+const props = defineProps<{ map: PlanMap, light: Light, isOn: boolean }>()
+const studio = useStudio()
+const { distance } = useUnits()
+const { moveFromSide } = useMoves()
+const { beam } = useBeam(() => props.light, () => props.map.scale)
+
+const HOUSING_PX = 16
+const LEAST_PX = 4
+/** From the side the axis leans by its own rise; what comes toward the viewer is foreshortened. */
+const turned = computed(() => {
+  const [, y, z] = axisOf(props.light, studio.document)
+  return Math.atan2(-z, y) * 180 / Math.PI
+})
+const halfPx = computed(() => Math.max(LEAST_PX, frontReach(props.light.modifier.front).up * props.map.scale))
+const hasStand = computed(() => standPlaces(props.light, studio.document).length > 0)
+const at = computed(() => ({ x: props.map.x(props.light.place.yM), y: props.map.y(props.light.place.zM) }))
+</script>
+
+<template>
+  <PlanThing
+    :id="light.id"
+    v-slot="{ isSelected }"
+    :map="map"
+    :place="{ xM: light.place.yM, yM: light.place.zM }"
+    :label="`Light ${light.name} from the side, ${distance(light.place.zM)} high.`"
+    :data-test="`side-${light.id}`"
+    @move="(yM, zM) => moveFromSide(light.id, yM, zM)"
+  >
+    <path
+      v-if="hasStand"
+      :d="`M${at.x} ${at.y} V${map.y(0)}`"
+      class="stroke-rule stroke-2"
+    />
+    <g :transform="`translate(${at.x} ${at.y}) rotate(${turned})`">
+      <path
+        v-if="isOn"
+        :d="beam"
+        class="fill-ink stroke-none"
+        opacity="0.13"
+      />
+      <path
+        :d="`M0 ${-halfPx} L0 ${halfPx} L${-HOUSING_PX} ${Math.min(4, halfPx)} L${-HOUSING_PX} ${-Math.min(4, halfPx)} Z`"
+        :class="isSelected ? 'fill-accent' : isOn ? 'fill-ink' : 'fill-rule'"
+      />
+    </g>
+    <text
+      :x="at.x"
+      :y="at.y - halfPx - 6"
+      text-anchor="middle"
+      class="fill-ink text-xs font-semibold"
+    >{{ light.name }}</text>
+  </PlanThing>
+</template>

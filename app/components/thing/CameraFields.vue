@@ -1,0 +1,71 @@
+<script setup lang="ts">
+import { FOCAL_LENGTHS_MM, FRAMINGS, frameUp } from '#core/brief/framing'
+import { editCamera, turnCamera } from '#core/set/edits'
+import { CAMERA } from '#core/set/things'
+
+const studio = useStudio()
+const { edit } = useThingActions()
+const camera = computed(() => studio.document.camera)
+const focals = computed(() => [...new Set([...FOCAL_LENGTHS_MM, camera.value.lens.focalLengthMm])].sort((a, b) => a - b).map(mm => ({ value: String(mm), name: `${mm} mm` })))
+const isUpright = computed(() => camera.value.sensor.heightMm >= camera.value.sensor.widthMm)
+</script>
+
+<template>
+  <div class="flex flex-wrap items-end gap-x-2.5 gap-y-2">
+    <p class="self-center font-semibold">
+      Camera
+    </p>
+    <PlaceRow
+      :id="CAMERA"
+      :place="camera.place"
+      has-height
+    />
+    <DistanceField
+      label="Looks at height"
+      :value="camera.aimHeightM"
+      @change="metres => metres >= 0 && metres <= 30 && edit(set => editCamera(set, { aimHeightM: metres }))"
+    />
+    <SelectField
+      label="Lens"
+      :value="String(camera.lens.focalLengthMm)"
+      :options="focals"
+      class="w-24"
+      wide
+      test-name="lens"
+      @choose="mm => edit(set => editCamera(set, { lens: { focalLengthMm: Number(mm) } }))"
+    />
+    <SelectField
+      label="Held"
+      :value="isUpright ? 'upright' : 'level'"
+      :options="[{ value: 'upright', name: 'upright' }, { value: 'level', name: 'level' }]"
+      class="w-22"
+      wide
+      @choose="how => edit(set => turnCamera(set, how === 'upright'))"
+    />
+    <NumberField
+      label="Glare"
+      :value="100 * camera.veilingGlare"
+      :least="0"
+      :most="50"
+      unit=" %"
+      narrow
+      @change="percent => edit(set => editCamera(set, { veilingGlare: percent / 100 }))"
+    />
+    <NumberField
+      label="White balance"
+      :value="camera.whiteBalanceK"
+      :least="1700"
+      :most="20000"
+      unit=" K"
+      :digits="0"
+      @change="whiteBalanceK => edit(set => editCamera(set, { whiteBalanceK }))"
+    />
+    <button
+      class="press h-8"
+      data-test="frame-up"
+      @click="edit(set => frameUp(set))"
+    >
+      Frame {{ FRAMINGS[studio.document.brief.framing].name.toLowerCase() }}
+    </button>
+  </div>
+</template>

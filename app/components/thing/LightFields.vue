@@ -1,0 +1,108 @@
+<script setup lang="ts">
+import { editLight, renameLight } from '#core/set/edits'
+import { aimAtNamed } from '#core/set/aims'
+import { placeThing } from '#core/set/things'
+import { lightTape, placeAtDistance } from '#core/set/tapes'
+import type { Light, Place } from '#core/set/schema'
+
+const props = defineProps<{ light: Light }>()
+const studio = useStudio()
+const { edit } = useThingActions()
+const { distance } = useUnits()
+const kit = useKit()
+const problem = ref('')
+
+const JOBS: Light['job'][] = ['key', 'fill', 'edge', 'hair', 'top', 'backdrop']
+
+const put = (changes: Partial<Place>) => {
+  problem.value = ''
+  edit(set => placeThing(set, props.light.id, { ...props.light.place, ...changes }))
+}
+const putAtDistance = (metres: number) => {
+  const place = placeAtDistance(props.light, studio.document, metres)
+  if (place) put(place)
+  else problem.value = `It hangs more than ${distance(metres)} above or below what it lights. Change the height first.`
+}
+const aims = computed(() => [...studio.document.subjects.map(({ id, name }) => ({ value: id, name })), { value: 'backdrop', name: 'the backdrop' }])
+const aimName = computed(() => props.light.aim.at === 'subject' ? props.light.aim.subjectId : 'backdrop')
+const isKitLamp = computed(() => kit.kit.lamps.some(({ id }) => id === props.light.lamp.kitId))
+const lamps = computed(() => [
+  ...(isKitLamp.value ? [] : [{ value: '', name: props.light.lamp.name }]),
+  ...kit.kit.lamps.map(({ id, what }) => ({ value: id, name: what.name })),
+])
+const takeLamp = (id: string) => {
+  const item = kit.kit.lamps.find(candidate => candidate.id === id)
+  if (item) edit(set => editLight(set, props.light.id, light => ({ ...light, lamp: { ...item.what, kitId: id } })))
+}
+</script>
+
+<template>
+  <div class="flex flex-wrap items-end gap-x-2.5 gap-y-2">
+    <div class="flex flex-col">
+      <label
+        :for="`name-${light.id}`"
+        class="text-xs text-soft"
+      >Light</label>
+      <input
+        :id="`name-${light.id}`"
+        :value="light.name"
+        maxlength="80"
+        class="h-8 w-14 rounded-sm border border-rule bg-well px-2 font-semibold"
+        @change="edit(set => renameLight(set, light.id, ($event.target as HTMLInputElement).value))"
+      >
+    </div>
+    <SelectField
+      label="Job"
+      :value="light.job"
+      :options="JOBS.map(job => ({ value: job, name: job }))"
+      test-name="job"
+      class="w-24"
+      wide
+      @choose="job => job && edit(set => editLight(set, light.id, before => ({ ...before, job })))"
+    />
+    <DistanceField
+      :label="light.aim.at === 'subject' ? 'To subject' : 'To its aim'"
+      :value="lightTape(light, studio.document).lengthM"
+      @change="putAtDistance"
+    />
+    <DistanceField
+      label="From backdrop"
+      :value="light.place.yM"
+      @change="put({ yM: $event })"
+    />
+    <DistanceField
+      label="Across"
+      :value="light.place.xM"
+      @change="put({ xM: $event })"
+    />
+    <DistanceField
+      label="Height"
+      :value="light.place.zM"
+      @change="put({ zM: $event })"
+    />
+    <SelectField
+      label="Lamp"
+      :value="isKitLamp ? light.lamp.kitId! : ''"
+      :options="lamps"
+      test-name="lamp"
+      @choose="takeLamp"
+    />
+    <SelectField
+      label="Aimed at"
+      :value="aimName"
+      :options="aims"
+      test-name="aim"
+      class="w-28"
+      wide
+      @choose="goal => edit(set => aimAtNamed(set, light.id, goal))"
+    />
+    <p
+      v-if="problem"
+      role="alert"
+      class="basis-full text-sm"
+    >
+      {{ problem }}
+    </p>
+    <FitFields :light="light" />
+  </div>
+</template>

@@ -1,0 +1,122 @@
+<script setup lang="ts">
+import { aimBoard } from '#core/set/aimBoard'
+import { editPanel } from '#core/set/edits'
+import { meterPoints, SHADOW_SIDE, KEY_SIDE, HAIR } from '#core/set/points'
+import type { Panel } from '#core/set/schema'
+
+const props = defineProps<{ panel: Panel }>()
+const studio = useStudio()
+const kit = useKit()
+const { edit } = useThingActions()
+const problem = ref('')
+const change = (changes: Partial<Panel>) => {
+  problem.value = ''
+  const before = studio.document
+  edit(set => editPanel(set, props.panel.id, changes))
+  if (studio.document === before) problem.value = 'It would reach through a wall, the floor or the ceiling. It is as it was.'
+}
+const kinds = computed(() => [...(kit.kit.panels.some(({ what }) => what.kind === props.panel.kind) ? [] : [{ value: props.panel.kind, name: props.panel.name }]), ...kit.kit.panels.map(({ what }) => ({ value: what.kind, name: what.name }))])
+const become = (kind: string) => {
+  const item = kit.kit.panels.find(({ what }) => what.kind === kind)
+  if (item) change({ ...item.what, kitId: item.id })
+}
+
+const fromId = ref('')
+const goalId = ref<string>(SHADOW_SIDE)
+const from = computed(() => studio.document.lights.find(({ id }) => id === fromId.value) ?? studio.document.lights.find(({ job }) => job === 'key') ?? studio.document.lights[0])
+const goals = computed(() => meterPoints(studio.document).filter(({ id }) => [SHADOW_SIDE, KEY_SIDE, HAIR].includes(id) || id.startsWith('own/')).map(({ id, name }) => ({ value: id, name })))
+const throwLight = () => {
+  const goal = meterPoints(studio.document).find(({ id }) => id === goalId.value)
+  if (from.value && goal) edit(set => aimBoard(set, props.panel, from.value!, goal.position))
+}
+</script>
+
+<template>
+  <div class="flex flex-wrap items-end gap-x-2.5 gap-y-2">
+    <SelectField
+      label="Panel"
+      :value="panel.kind"
+      :options="kinds"
+      test-name="panel-kind"
+      @choose="become"
+    />
+    <PlaceRow
+      :id="panel.id"
+      :place="panel.place"
+      has-height
+    />
+    <DistanceField
+      label="Wide"
+      :value="panel.widthM"
+      @change="metres => metres >= 0.05 && metres <= 40 && change({ widthM: metres })"
+    />
+    <DistanceField
+      label="High"
+      :value="panel.heightM"
+      @change="metres => metres >= 0.05 && metres <= 29 && change({ heightM: metres })"
+    />
+    <NumberField
+      label="Turned"
+      :value="panel.turnDeg"
+      :least="-180"
+      :most="180"
+      unit="°"
+      narrow
+      test-name="panel-turn"
+      @change="turnDeg => change({ turnDeg })"
+    />
+    <NumberField
+      v-if="panel.hingeDeg === null"
+      label="Leaning"
+      :value="panel.tiltDeg"
+      :least="-90"
+      :most="90"
+      unit="°"
+      narrow
+      @change="tiltDeg => change({ tiltDeg })"
+    />
+    <NumberField
+      v-else
+      label="Opened"
+      :value="panel.hingeDeg"
+      :least="20"
+      :most="340"
+      unit="°"
+      narrow
+      @change="hingeDeg => change({ hingeDeg })"
+    />
+    <div
+      v-if="from"
+      class="flex items-end gap-1.5"
+    >
+      <SelectField
+        label="Throw the light of"
+        :value="from.id"
+        :options="studio.document.lights.map(({ id, name, job }) => ({ value: id, name: `${name} ${job}` }))"
+        class="w-28"
+        wide
+        @choose="id => fromId = id"
+      />
+      <SelectField
+        label="to the"
+        :value="goalId"
+        :options="goals"
+        @choose="id => goalId = id"
+      />
+      <button
+        class="press h-8"
+        data-test="aim-board"
+        @click="throwLight"
+      >
+        Aim it
+      </button>
+    </div>
+    <p
+      v-if="problem"
+      role="alert"
+      class="basis-full text-sm"
+    >
+      {{ problem }}
+    </p>
+  </div>
+</template>

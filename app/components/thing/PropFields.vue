@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import { editProp } from '#core/set/edits'
+import { ROOM_MATERIALS } from '#core/kit/materials'
+import type { Prop } from '#core/set/schema'
+
+const props = defineProps<{ thing: Prop }>()
+const { edit } = useThingActions()
+const change = (changes: Partial<Prop>) => edit(set => editProp(set, props.thing.id, changes))
+const SIZES = computed(() => props.thing.form.shape === 'box' ? [['Wide', 'widthM'], ['Deep', 'depthM'], ['High', 'heightM']] as const : [['Radius', 'radiusM'], ['High', 'heightM']] as const)
+const size = (key: string) => (props.thing.form as Record<string, number | string>)[key] as number
+const resize = (key: string, metres: number) => {
+  if (metres >= 0.02 && metres <= 10) change({ form: { ...props.thing.form, [key]: metres } })
+}
+</script>
+
+<template>
+  <div class="flex flex-wrap items-end gap-x-2.5 gap-y-2">
+    <p class="self-center font-semibold">
+      {{ thing.name }}
+    </p>
+    <PlaceRow
+      :id="thing.id"
+      :place="thing.place"
+      has-height
+    />
+    <DistanceField
+      v-for="[name, key] in SIZES"
+      :key="key"
+      :label="name"
+      :value="size(key)"
+      @change="metres => resize(key, metres)"
+    />
+    <NumberField
+      label="Turned"
+      :value="thing.turnDeg"
+      :least="-180"
+      :most="180"
+      unit="°"
+      :digits="0"
+      narrow
+      @change="turnDeg => change({ turnDeg })"
+    />
+    <MaterialField
+      label="Surface"
+      :value="thing.surface.reflectance"
+      :materials="ROOM_MATERIALS"
+      @change="reflectance => change({ surface: { ...thing.surface, reflectance } })"
+    />
+  </div>
+</template>

@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import { Copy, FlipHorizontal2, Group, Lock, LockOpen, Trash2, Ungroup } from '@lucide/vue'
+import { CAMERA } from '#core/set/things'
+
+const { ids, isLocked, isGrouped, canMirror, copy, mirror, remove, align, lock, group, ungroup } = useThingActions()
+const hasOnlyCamera = computed(() => ids.value.every(id => id === CAMERA))
+
+const isTyping = (target: EventTarget | null) => target instanceof HTMLElement && target.matches('input, textarea, select')
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (isTyping(event.target) || ids.value.length === 0) return
+  if (event.key === 'Delete' || event.key === 'Backspace') remove()
+  else if (event.key.toLowerCase() === 'd' && (event.ctrlKey || event.metaKey)) {
+    event.preventDefault()
+    copy()
+  }
+})
+</script>
+
+<template>
+  <div class="mt-2 flex flex-wrap items-center gap-1.5">
+    <button
+      class="press flex items-center gap-1.5"
+      :disabled="hasOnlyCamera"
+      data-test="copy-thing"
+      title="Ctrl D"
+      @click="copy"
+    >
+      <Copy :size="14" /> Copy
+    </button>
+    <button
+      class="press flex items-center gap-1.5"
+      :disabled="!canMirror"
+      data-test="mirror-thing"
+      title="Adds its mirror image on the other side of the backdrop"
+      @click="mirror"
+    >
+      <FlipHorizontal2 :size="14" /> Mirror
+    </button>
+    <template v-if="ids.length > 1">
+      <button
+        v-for="[along, name] in ([['yM', 'Same depth'], ['xM', 'Same side'], ['zM', 'Same height']] as const)"
+        :key="along"
+        class="press"
+        :data-test="`align-${along}`"
+        @click="align(along)"
+      >
+        {{ name }}
+      </button>
+      <button
+        class="press flex items-center gap-1.5"
+        data-test="group"
+        @click="isGrouped ? ungroup() : group()"
+      >
+        <component
+          :is="isGrouped ? Ungroup : Group"
+          :size="14"
+        /> {{ isGrouped ? 'Ungroup' : 'Group' }}
+      </button>
+    </template>
+    <button
+      class="press flex items-center gap-1.5"
+      data-test="lock"
+      @click="lock(!isLocked)"
+    >
+      <component
+        :is="isLocked ? LockOpen : Lock"
+        :size="14"
+      /> {{ isLocked ? 'Unlock' : 'Lock' }}
+    </button>
+    <button
+      class="press flex items-center gap-1.5"
+      :disabled="hasOnlyCamera || isLocked"
+      data-test="remove-thing"
+      title="Delete"
+      @click="remove"
+    >
+      <Trash2 :size="14" /> Take away
+    </button>
+  </div>
+</template>

@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import { thingOf } from '#core/set/things'
+
+const studio = useStudio()
+const things = computed(() => studio.selectedIds.flatMap(id => thingOf(studio.document, id) ?? []))
+const chosen = computed(() => things.value.length === 1 ? things.value[0] : undefined)
+const find = <T extends { id: string }>(items: readonly T[]) => items.find(({ id }) => id === chosen.value?.id)
+const light = computed(() => find(studio.document.lights))
+const subject = computed(() => find(studio.document.subjects))
+const panel = computed(() => find(studio.document.panels))
+const prop = computed(() => find(studio.document.props))
+const point = computed(() => find(studio.document.points))
+</script>
+
+<template>
+  <div
+    class="max-h-64 min-h-18 overflow-y-auto border-t border-rule px-4 py-2"
+    data-test="place"
+  >
+    <LightFields
+      v-if="light"
+      :key="light.id"
+      :light="light"
+    />
+    <SubjectFields
+      v-else-if="subject"
+      :key="subject.id"
+      :subject="subject"
+    />
+    <PanelFields
+      v-else-if="panel"
+      :key="panel.id"
+      :panel="panel"
+    />
+    <PropFields
+      v-else-if="prop"
+      :key="prop.id"
+      :thing="prop"
+    />
+    <PointFields
+      v-else-if="point"
+      :key="point.id"
+      :point="point"
+    />
+    <CameraFields v-else-if="chosen?.kind === 'camera'" />
+    <p v-else-if="things.length > 1">
+      <strong>{{ things.length }} chosen:</strong> <span class="text-soft">{{ things.map(thing => thing.name).join(', ') }}</span>
+    </p>
+    <BackdropFields v-else-if="studio.selectedId === 'backdrop'" />
+    <p
+      v-else
+      class="text-soft"
+    >
+      Drag anything on the plan, or choose it to type its values. Shift chooses several; two show the distance between them.
+    </p>
+    <ThingActions v-if="things.length > 0" />
+  </div>
+</template>

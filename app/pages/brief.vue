@@ -1,0 +1,7 @@
+<template>
+  <div class="grid grow grid-cols-1 lg:min-h-0 lg:grid-cols-[25rem_minmax(0,1fr)_24rem]">
+    <BriefForm class="border-rule lg:overflow-y-auto lg:border-r" />
+    <StartingPoints class="border-rule lg:overflow-y-auto lg:border-r" />
+    <BriefAnswers class="lg:overflow-y-auto" />
+  </div>
+</template>
