@@ -20,7 +20,7 @@ export const useLitPicture = (looking: () => Looking, { settings, isLive = false
   const studio = useStudio()
   const picture = shallowRef<Developed | undefined>()
   const litFor = ref('')
-  const isFollowing = computed(() => isLive && studio.isDragging)
+  const isFollowing = computed(() => isLive && studio.isMoving)
   const revision = computed(() => isFollowing.value ? light.shownRevision : light.solvedRevision)
   const wanted = computed(() => JSON.stringify([revision.value, looking()]))
   const lights = computed(() => settings?.value ?? toRaw(light.shownSettings))

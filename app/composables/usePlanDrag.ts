@@ -3,11 +3,11 @@ import { select } from 'd3-selection'
 import type { PlanMap } from '~/support/planMap'
 
 type Options = {
-  /** Where the thing stands, in the map's own two coordinates, metres. */
-  place: () => { xM: number, yM: number }
+  /** Where the thing stands: metres from the backdrop, and across or up. */
+  place: () => { depthM: number, acrossM: number }
   map: () => PlanMap
   /** Asked to stand there; `isFree` where nothing shall pull it to lines. */
-  move: (xM: number, yM: number, isFree: boolean) => void
+  move: (depthM: number, acrossM: number, isFree: boolean) => void
   /** Chosen; `isMore` where it joins what is chosen already. */
   select: (isMore: boolean) => void
   isChosen: () => boolean
@@ -18,8 +18,8 @@ type Options = {
 const NUDGE_M = 0.05
 const FINE_NUDGE_M = 0.01
 
-/** Right and down on the screen. */
-const STEPS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
+/** As on the screen: left is toward the backdrop, up is to the camera's right, or higher. */
+const STEPS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }
 
 /** Lets a thing on the plan be dragged and nudged. A whole drag is one step to undo. */
 export const usePlanDrag = (element: Ref<SVGGElement | null>, { place, map, move, select: choose, isChosen, rest: letGo }: Options) => {
@@ -30,7 +30,7 @@ export const usePlanDrag = (element: Ref<SVGGElement | null>, { place, map, move
   const behaviour = drag<SVGGElement, unknown>()
     // The page may move under the hand while figures change, so the pointer is followed on the screen.
     .container(() => document.documentElement)
-    .subject(() => ({ x: map().x(place().xM), y: map().y(place().yM) }))
+    .subject(() => ({ x: map().x(place().depthM), y: map().y(place().acrossM) }))
     .on('start', (event: D3DragEvent<SVGGElement, unknown, unknown>) => {
       event.sourceEvent.stopPropagation()
       choose((event.sourceEvent as MouseEvent).shiftKey)
@@ -41,7 +41,7 @@ export const usePlanDrag = (element: Ref<SVGGElement | null>, { place, map, move
       // Only what moves has a change to tell of.
       if (!hasMoved) note.mark()
       hasMoved = true
-      move(map().xM(event.x), map().yM(event.y), (event.sourceEvent as MouseEvent).altKey)
+      move(map().depthM(event.x), map().acrossM(event.y), (event.sourceEvent as MouseEvent).altKey)
     })
     .on('end', (event: D3DragEvent<SVGGElement, unknown, unknown>) => {
       studio.endDrag()
@@ -67,7 +67,7 @@ export const usePlanDrag = (element: Ref<SVGGElement | null>, { place, map, move
     isNudging = true
     if (!isChosen()) choose(false)
     const size = event.shiftKey ? FINE_NUDGE_M : NUDGE_M
-    move(place().xM + step[0] * size, place().yM + step[1] * size * map().down, true)
+    move(place().depthM + step[0] * size, place().acrossM + step[1] * size, true)
   }
   const rest = () => {
     isNudging = false

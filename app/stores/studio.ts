@@ -101,13 +101,16 @@ export const useStudio = defineStore('studio', () => {
     void saveSoon()
   }, { flush: 'sync' })
 
+  /** Between these two, many small steps count as one to undo. */
+  const isDragging = ref(false)
+  /** Something was moved by the drag under way. */
+  const isMoving = ref(false)
   /** Makes a step: the document becomes what `change` makes of it. */
   const edit = (change: (set: StudioSet) => StudioSet) => {
     document.value = change(document.value)
+    if (isDragging.value) isMoving.value = true
   }
 
-  /** Between these two, many small steps count as one to undo. */
-  const isDragging = ref(false)
   let beforeDrag = document.value
   const beginDrag = () => {
     isDragging.value = true
@@ -116,6 +119,7 @@ export const useStudio = defineStore('studio', () => {
   }
   const endDrag = () => {
     isDragging.value = false
+    isMoving.value = false
     // A press that moved nothing is no step.
     history.resume(document.value !== beforeDrag)
   }
@@ -169,7 +173,7 @@ export const useStudio = defineStore('studio', () => {
   }
 
   return {
-    document, look, lookId, selectedId, selectedIds, isReady, isDragging, saveState, message,
+    document, look, lookId, selectedId, selectedIds, isReady, isDragging, isMoving, saveState, message,
     canUndo: history.canUndo, canRedo: history.canRedo, undo: history.undo, redo: history.redo,
     edit, beginDrag, endDrag, open, openDemo, openEmpty, openAnother, saveNow, start,
   }

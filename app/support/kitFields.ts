@@ -37,7 +37,8 @@ export const KIT_FIELDS: { [K in KitKind]: readonly KitField<What<K>>[] } = {
     field('Range', 0.5, 12, ' stops', 1, what => what.rangeStops, (what, rangeStops) => ({ ...what, rangeStops })),
     field('Click', 0.05, 1, ' stop', 2, what => what.clickStops, (what, clickStops) => ({ ...what, clickStops })),
     field('Colour', 1700, 20000, ' K', 0, what => what.cctK, (what, cctK) => ({ ...what, cctK })),
-    field('Draws', 1, 30000, ' W', 0, what => what.watts ?? 1, (what, watts) => ({ ...what, watts })),
+    // 0 stands for not known.
+    field('Draws', 0, 30000, ' W', 0, what => what.watts ?? 0, (what, watts) => ({ ...what, watts: watts >= 1 ? watts : null })),
   ],
   modifiers: [
     across, up,

@@ -1,17 +1,16 @@
 import type { RoomBounds } from '#core/set/bounds'
 
 /**
- * Metres of the room to pixels and back, for the plan and for the side view. On the plan the backdrop is at the top, the camera below,
- * right is the camera's right; from the side the backdrop is at the left and the floor below.
+ * Metres of the room to pixels and back. The plan and the side view lie one under the other and share their depth: the backdrop is at
+ * the left, the camera at the right. `x` takes metres from the backdrop; `y` takes metres to the camera's right on the plan (up the
+ * screen), and heights in the side view.
  */
 export type PlanMap = {
   scale: number
-  /** Which way the second coordinate grows on the screen: 1 down, -1 up. */
-  down: 1 | -1
-  x: (metres: number) => number
+  x: (depthM: number) => number
   y: (metres: number) => number
-  xM: (pixels: number) => number
-  yM: (pixels: number) => number
+  depthM: (pixels: number) => number
+  acrossM: (pixels: number) => number
 }
 
 /** How far in the plan is, and by how much it is pushed aside, pixels. */
@@ -19,29 +18,35 @@ export type Zoom = { k: number, x: number, y: number }
 
 export const WHOLE: Zoom = { k: 1, x: 0, y: 0 }
 
-type Extent = { from: number, to: number }
+export type Shows = 'plan' | 'side' | 'both'
 
-const fitted = (across: Extent, along: Extent, down: 1 | -1, width: number, height: number, margin: number, zoom: Zoom): PlanMap => {
-  const [wide, deep] = [across.to - across.from, along.to - along.from]
-  const fit = Math.max(1, Math.min((width - 2 * margin) / wide, (height - 2 * margin) / deep))
-  const scale = fit * zoom.k
-  const left = ((width - wide * fit) / 2 - across.from * fit) * zoom.k + zoom.x
-  const first = down > 0 ? along.from : along.to
-  const top = ((height - deep * fit) / 2 - down * first * fit) * zoom.k + zoom.y
-  return {
-    scale,
-    down,
-    x: metres => left + metres * scale,
-    y: metres => top + down * metres * scale,
-    xM: pixels => (pixels - left) / scale,
-    yM: pixels => down * (pixels - top) / scale,
-  }
+/** Free edge about a drawing of the room, pixels. */
+export const MARGIN_PX = 22
+
+/** What a field of pixels gives to the plan and to the side view, and the scale at which all of it fits. */
+export const stageLayout = (bounds: RoomBounds, width: number, height: number, shows: Shows) => {
+  const [deep, wide, high] = [bounds.front - bounds.back, bounds.right - bounds.left, bounds.ceiling - bounds.floor]
+  const tall = (shows === 'side' ? 0 : wide) + (shows === 'plan' ? 0 : high)
+  const margins = (shows === 'both' ? 4 : 2) * MARGIN_PX
+  const scale = Math.max(1, Math.min((width - 2 * MARGIN_PX) / deep, (height - margins) / tall))
+  const sideHeight = shows === 'plan' ? 0 : shows === 'side' ? height : Math.round(high * scale + 2 * MARGIN_PX)
+  return { scale, planHeight: height - sideHeight, sideHeight }
 }
 
-/** Fits a room from above into a field of pixels, centred, with a margin for the walls. */
-export const planMap = (bounds: RoomBounds, width: number, height: number, margin: number, zoom: Zoom = WHOLE): PlanMap =>
-  fitted({ from: bounds.left, to: bounds.right }, { from: bounds.back, to: bounds.front }, 1, width, height, margin, zoom)
+const mapOf = (scale: number, left: number, top: number): PlanMap => ({
+  scale,
+  x: metres => left + metres * scale,
+  y: metres => top - metres * scale,
+  depthM: pixels => (pixels - left) / scale,
+  acrossM: pixels => (top - pixels) / scale,
+})
 
-/** The same from the side: depth across, height up. */
-export const sideMap = (bounds: RoomBounds, width: number, height: number, margin: number): PlanMap =>
-  fitted({ from: bounds.back, to: bounds.front }, { from: bounds.floor, to: bounds.ceiling }, -1, width, height, margin, WHOLE)
+/** The room from above in the middle of a field. */
+export const planMap = (bounds: RoomBounds, width: number, height: number, scale: number, zoom: Zoom = WHOLE): PlanMap => {
+  const left = width / 2 - (bounds.back + bounds.front) / 2 * scale
+  const top = height / 2 + (bounds.left + bounds.right) / 2 * scale
+  return mapOf(scale * zoom.k, left * zoom.k + zoom.x, top * zoom.k + zoom.y)
+}
+
+/** The room from the side under a plan: the same depth at the same place, the floor at the foot of the field. */
+export const sideMap = (plan: PlanMap, height: number): PlanMap => mapOf(plan.scale, plan.x(0), height - MARGIN_PX)

@@ -12,7 +12,7 @@ import { add, distance, scale, subtract, type Vector } from '../units/vector'
 /** What of a thing the camera sees: the share of it that is in the frame, and of that the share that nothing hides. */
 export type Sighting = { id: string, what: 'lamp' | 'stand' | 'panel', inFrame: number, seen: number }
 
-const GRID = [-0.9, 0, 0.9] as const
+const GRID = [-1, -0.5, 0, 0.5, 1] as const
 const STAND_SAMPLES = 10
 /** A lamp this near the ceiling hangs and has no stand. */
 const HANGS_UNDER_M = 0.7
@@ -21,7 +21,7 @@ const PART_OF_BACKDROP_M = 0.4
 /** A ray that gets this near its goal has met it. */
 const MET_M = 0.06
 
-/** Places over the front of a lamp, out to near its rim. */
+/** Places over the front of a lamp, out to its rim. */
 export const lampPlaces = (light: Light, set: StudioSet): Vector[] => {
   const { centre, across, up, front } = emitterOf(light, set)
   const reach = frontReach(front)

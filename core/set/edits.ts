@@ -26,7 +26,6 @@ export const moveSubject = (set: StudioSet, subjectId: string, xM: number, yM: n
   return { ...set, subjects: set.subjects.map(subject => subject.id === subjectId ? { ...subject, place: { xM: kept.xM, yM: kept.yM } } : subject) }
 }
 
-
 /** Puts another modifier on a light. */
 export const fitModifier = (set: StudioSet, lightId: string, modifier: Light['modifier']): StudioSet => editLight(set, lightId, light => ({ ...light, modifier }))
 

@@ -1,5 +1,4 @@
-import { moveThings } from './things'
-import { CAMERA } from './things'
+import { moveThings, CAMERA } from './things'
 import type { StudioSet } from './schema'
 
 /** The sitters with the lights that are for them, and the camera: what moves together when the backdrop shall be nearer or further. */

@@ -24,8 +24,8 @@ export const STAGES: readonly StartingPoint[] = [
     build: (studio) => {
       studio.around('key', BIG, -35, 2.6, 0.8)
       for (const side of [-1, 1]) {
-        const xM = studio.centreXM + side * 0.5 * studio.halfM
-        studio.put('backdrop', BIG, { xM, yM: 1.5, zM: studio.bounds.ceiling - 0.35 }, aimAtPlace({ xM, yM: 0.5, zM: 0.6 }))
+        const xM = studio.centreXM + side * 0.62 * studio.halfM
+        studio.put('backdrop', BIG, { xM, yM: 1.7, zM: studio.bounds.ceiling - 0.35 }, aimAtPlace({ xM, yM: 0.5, zM: 0.6 }))
       }
     },
   },

@@ -27,7 +27,7 @@ const commit = (event: Event) => {
     <input
       :id="id"
       :value="distance(value)"
-      class="w-23 rounded-sm border border-rule bg-well px-2 py-1"
+      class="h-8 w-21 rounded-sm border border-rule bg-well px-2 py-1"
       :aria-invalid="problem !== ''"
       :aria-describedby="problem ? `${id}-problem` : undefined"
       @change="commit"

@@ -5,6 +5,7 @@ const VIEWS = [
   { value: 'predicted', name: 'Frame' },
   { value: 'backdrop', name: 'Backdrop' },
   { value: 'around', name: 'Look back' },
+  { value: 'pinned', name: 'Compare' },
   { value: 'bench', name: 'Bench' },
 ] as const
 type View = typeof VIEWS[number]['value']
@@ -22,6 +23,7 @@ const take = async () => {
   >
     <ChoiceRow
       label="See"
+      hide-label
       :value="shows"
       :choices="VIEWS"
       @choose="shows = $event"
@@ -30,6 +32,7 @@ const take = async () => {
       <PredictedFrame v-if="shows === 'predicted'" />
       <BackdropMap v-else-if="shows === 'backdrop'" />
       <LookBack v-else-if="shows === 'around'" />
+      <CompareView v-else-if="shows === 'pinned'" />
       <div
         v-else
         class="flex gap-4"

@@ -2,13 +2,11 @@
 import type { Probe } from '#core/camera/probe'
 
 /** The simulated picture: live and coarse under the hand, refined after it, by all lights or some, with a probe and a histogram. */
-const FRAME_WIDTH = 232
-const COARSE_WIDTH = 64
 
 const studio = useStudio()
 const light = useLight()
 const { shownLights, choices, choice } = useFrameSplit()
-const { picture, isFresh } = useLitPicture(() => ({ at: 'frame', width: studio.isDragging ? COARSE_WIDTH : FRAME_WIDTH }), { settings: shownLights, isLive: true })
+const { picture, isFresh } = useFramePicture()
 const probe = shallowRef<(Probe & { u: number, v: number }) | undefined>()
 const field = useTemplateRef('field')
 
@@ -62,7 +60,7 @@ watch(picture, () => {
         :picture="picture"
         label="Predicted frame"
         class="size-full"
-        :class="{ 'opacity-80': !isFresh && !studio.isDragging }"
+        :class="{ 'opacity-80': !isFresh && !studio.isMoving }"
         data-test="predicted-frame"
       />
       <svg

@@ -31,12 +31,13 @@ const shares = computed(() => Object.entries(props.probe?.shares ?? {}).map(([id
       v-if="probe"
       class="text-sm text-soft"
     >
-      {{ formatStops(probe.stops) }} from mid grey<br>
-      <span
-        v-for="share in shares"
-        :key="share.id"
-        class="mr-2 whitespace-nowrap"
-      >{{ share.name }} {{ share.percent }} %</span>
+      {{ formatStops(probe.stops) }} stops from mid grey
+      <span class="flex flex-wrap gap-x-3">
+        <span
+          v-for="share in shares"
+          :key="share.id"
+        >{{ share.name }} {{ share.percent }} %</span>
+      </span>
     </p>
     <p
       v-else

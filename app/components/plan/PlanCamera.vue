@@ -14,9 +14,9 @@ const view = computed(() => {
   const edge = (side: number) => {
     const way = [ahead[0] + side * halfWidth * right[0], ahead[1] + side * halfWidth * right[1]] as const
     const length = way[1] < 0 ? reach / -way[1] : 1
-    return `${props.map.x(eye[0] + way[0] * length)} ${props.map.y(eye[1] + way[1] * length)}`
+    return `${props.map.x(eye[1] + way[1] * length)} ${props.map.y(eye[0] + way[0] * length)}`
   }
-  return { x: props.map.x(eye[0]), y: props.map.y(eye[1]), left: edge(-1), right: edge(1) }
+  return { x: props.map.x(eye[1]), y: props.map.y(eye[0]), left: edge(-1), right: edge(1) }
 })
 </script>
 
@@ -32,21 +32,22 @@ const view = computed(() => {
     :id="CAMERA"
     v-slot="{ isSelected }"
     :map="map"
-    :place="studio.document.camera.place"
+    :place="{ depthM: studio.document.camera.place.yM, acrossM: studio.document.camera.place.xM }"
     :label="`Camera, ${distance(studio.document.camera.place.yM)} from the backdrop.`"
     data-test="plan-camera"
-    @move="(xM, yM, isFree) => moveOnPlan(CAMERA, xM, yM, isFree, map.scale)"
+    @move="(depthM, acrossM, isFree) => moveOnPlan(CAMERA, acrossM, depthM, isFree, map.scale)"
   >
     <path
-      :d="`M${view.x - 8} ${view.y - 4} h4 v-7 h8 v7 h4 v13 h-16 z`"
+      :d="`M${view.x - 4} ${view.y - 8} v4 h-7 v8 h7 v4 h13 v-16 z`"
       :class="isSelected ? 'fill-accent' : 'fill-soft'"
     />
     <text
-      :x="view.x + 14"
-      :y="view.y + 8"
+      :x="view.x"
+      :y="view.y + 24"
+      text-anchor="middle"
       class="fill-soft text-xs"
     >
-      Camera, {{ studio.document.camera.lens.focalLengthMm }} mm
+      {{ studio.document.camera.lens.focalLengthMm }} mm
     </text>
   </PlanThing>
 </template>

@@ -1,19 +1,26 @@
 <script setup lang="ts">
+import { roomBounds } from '#core/set/bounds'
+import { coveRadius } from '#core/set/surfaces/backdropSurfaces'
 import { formatStops } from '#core/units/fractions'
 import type { PlanMap } from '~/support/planMap'
 
 const props = defineProps<{ map: PlanMap }>()
 const { lines } = useFloorContours()
+const studio = useStudio()
+const bounds = computed(() => roomBounds(studio.document.room))
+/** Behind the drop and under its curve the floor is not open. */
+const foot = computed(() => studio.document.backdrop.sweepM > 0 ? coveRadius(studio.document.backdrop) : 0)
 
-/** A figure stands where its line is lowest on the plan, clear of the walls. */
+/** A figure stands where its line comes nearest to the camera, a little inside it. */
+const LABEL_INSIDE_PX = 8
 const shown = computed(() => lines.value.map(({ stops, rings }) => {
   const longest = rings.toSorted((a, b) => b.length - a.length)[0] ?? []
-  const foot = longest.reduce<[number, number] | undefined>((best, point) => !best || point[1] > best[1] ? point : best, undefined)
+  const lowest = longest.reduce<[number, number] | undefined>((best, point) => !best || point[1] > best[1] ? point : best, undefined)
   return {
     stops,
     words: formatStops(stops, 'halves'),
-    path: rings.map(ring => `M${ring.map(([x, y]) => `${props.map.x(x).toFixed(1)} ${props.map.y(y).toFixed(1)}`).join(' L')} Z`).join(' '),
-    at: foot && { x: props.map.x(foot[0]), y: props.map.y(foot[1]) },
+    path: rings.map(ring => `M${ring.map(([x, y]) => `${props.map.x(y).toFixed(1)} ${props.map.y(x).toFixed(1)}`).join(' L')} Z`).join(' '),
+    at: lowest && { x: props.map.x(lowest[1]) - LABEL_INSIDE_PX, y: props.map.y(lowest[0]) },
   }
 }))
 </script>
@@ -22,7 +29,16 @@ const shown = computed(() => lines.value.map(({ stops, rings }) => {
   <g
     class="pointer-events-none"
     data-test="contours"
+    clip-path="url(#open-floor)"
   >
+    <clipPath id="open-floor">
+      <rect
+        :x="map.x(foot)"
+        :y="map.y(bounds.right)"
+        :width="(bounds.front - foot) * map.scale"
+        :height="(bounds.right - bounds.left) * map.scale"
+      />
+    </clipPath>
     <g
       v-for="line in shown"
       :key="line.stops"
@@ -38,7 +54,9 @@ const shown = computed(() => lines.value.map(({ stops, rings }) => {
         :y="line.at.y - 3"
         text-anchor="middle"
         class="figure-on-plan fill-ink text-xs"
-      >{{ line.words }}</text>
+      >
+        {{ line.words }}
+      </text>
     </g>
   </g>
 </template>

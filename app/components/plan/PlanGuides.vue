@@ -13,12 +13,12 @@ const { guides } = useMoves()
     >
       <path
         v-if="guide.kind === 'across'"
-        :d="`M${map.x(guide.atM)} 0 V${height}`"
+        :d="`M0 ${map.y(guide.atM)} H${width}`"
         stroke-dasharray="2 4"
       />
       <path
         v-else-if="guide.kind === 'depth'"
-        :d="`M0 ${map.y(guide.atM)} H${width}`"
+        :d="`M${map.x(guide.atM)} 0 V${height}`"
         stroke-dasharray="2 4"
       />
     </template>

@@ -23,18 +23,18 @@ const at = computed(() => {
     const from = light.value.place
     return props.isSide
       ? { x: map.x(aim.yM), y: map.y(aim.zM), fromX: map.x(from.yM), fromY: map.y(from.zM) }
-      : { x: map.x(aim.xM), y: map.y(aim.yM), fromX: map.x(from.xM), fromY: map.y(from.yM) }
+      : { x: map.x(aim.yM), y: map.y(aim.xM), fromX: map.x(from.yM), fromY: map.y(from.xM) }
   }
   if (!turned.value) return undefined
   const angle = turned.value.turnDeg * Math.PI / 180
-  const [fromX, fromY] = [map.x(turned.value.place.xM), map.y(turned.value.place.yM)]
-  return { x: fromX - ARM_PX * Math.sin(angle), y: fromY + ARM_PX * Math.cos(angle), fromX, fromY }
+  const [fromX, fromY] = [map.x(turned.value.place.yM), map.y(turned.value.place.xM)]
+  return { x: fromX + ARM_PX * Math.cos(angle), y: fromY + ARM_PX * Math.sin(angle), fromX, fromY }
 })
 
 const STEP_DEG = 5
 const turnTo = (x: number, y: number) => {
   if (!turned.value || !at.value) return
-  const wanted = Math.atan2(-(x - at.value.fromX), y - at.value.fromY) * 180 / Math.PI
+  const wanted = Math.atan2(y - at.value.fromY, x - at.value.fromX) * 180 / Math.PI
   studio.edit(set => turnThings(set, [turned.value!.id], Math.round(wanted / STEP_DEG) * STEP_DEG - turned.value!.turnDeg))
 }
 const aimTo = (x: number, y: number) => {
@@ -43,8 +43,8 @@ const aimTo = (x: number, y: number) => {
   const aim = aimPlace(studio.document, source)
   const { map } = props
   studio.edit(set => aimAt(set, source.id, props.isSide
-    ? { ...aim, yM: Math.max(0, map.xM(x)), zM: Math.max(0, map.yM(y)) }
-    : { ...aim, xM: map.xM(x), yM: Math.max(0, map.yM(y)) }))
+    ? { ...aim, yM: Math.max(0, map.depthM(x)), zM: Math.max(0, map.acrossM(y)) }
+    : { ...aim, xM: map.acrossM(y), yM: Math.max(0, map.depthM(x)) }))
 }
 
 const behaviour = drag<SVGGElement, unknown>()

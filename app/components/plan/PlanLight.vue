@@ -13,7 +13,7 @@ const halfWidthPx = computed(() => Math.max(4, frontReach(props.light.modifier.f
 const HOUSING_PX = 20
 const turned = computed(() => {
   const [x, y] = axisOf(props.light, studio.document)
-  return Math.atan2(y, x) * 180 / Math.PI
+  return Math.atan2(-x, y) * 180 / Math.PI
 })
 const { beam } = useBeam(() => props.light, () => props.map.scale)
 const shell = computed(() => `M0 ${-halfWidthPx.value} L0 ${halfWidthPx.value} L${-HOUSING_PX} ${Math.min(5, halfWidthPx.value)} L${-HOUSING_PX} ${-Math.min(5, halfWidthPx.value)} Z`)
@@ -24,12 +24,12 @@ const shell = computed(() => `M0 ${-halfWidthPx.value} L0 ${halfWidthPx.value} L
     :id="light.id"
     v-slot="{ isSelected }"
     :map="map"
-    :place="light.place"
+    :place="{ depthM: light.place.yM, acrossM: light.place.xM }"
     :label="`Light ${light.name}, ${light.job}, ${distance(light.place.yM)} from the backdrop.`"
     :data-test="`plan-${light.id}`"
-    @move="(xM, yM, isFree) => moveOnPlan(light.id, xM, yM, isFree, map.scale)"
+    @move="(depthM, acrossM, isFree) => moveOnPlan(light.id, acrossM, depthM, isFree, map.scale)"
   >
-    <g :transform="`translate(${map.x(light.place.xM)} ${map.y(light.place.yM)}) rotate(${turned})`">
+    <g :transform="`translate(${map.x(light.place.yM)} ${map.y(light.place.xM)}) rotate(${turned})`">
       <path
         v-if="isOn"
         :d="beam"
@@ -47,8 +47,8 @@ const shell = computed(() => `M0 ${-halfWidthPx.value} L0 ${halfWidthPx.value} L
       />
     </g>
     <text
-      :x="map.x(light.place.xM)"
-      :y="map.y(light.place.yM) + 36"
+      :x="map.x(light.place.yM)"
+      :y="map.y(light.place.xM) + 36"
       text-anchor="middle"
       class="fill-ink text-sm font-semibold"
     >

@@ -20,14 +20,14 @@ const isOverhead = computed(() => Math.abs(props.panel.tiltDeg) > 45)
 const HALF_PX = 2
 const wings = computed(() => panelSheets(props.panel).map((sheet) => {
   const ends = [sheet.corner, add(sheet.corner, sheet.edgeS), add(sheet.corner, sheet.edgeT), add(add(sheet.corner, sheet.edgeS), sheet.edgeT)]
-  const points = ends.map(([x, y]) => [props.map.x(x), props.map.y(y)] as const)
+  const points = ends.map(([x, y]) => [props.map.x(y), props.map.y(x)] as const)
   const normalX = sheet.edgeS[1] * sheet.edgeT[2] - sheet.edgeS[2] * sheet.edgeT[1]
   const normalY = sheet.edgeS[2] * sheet.edgeT[0] - sheet.edgeS[0] * sheet.edgeT[2]
   const size = Math.hypot(normalX, normalY) || 1
   return {
     outline: `M${points[0]!.join(' ')} L${points[1]!.join(' ')} L${points[3]!.join(' ')} L${points[2]!.join(' ')} Z`,
-    dx: normalX / size * HALF_PX,
-    dy: normalY / size * HALF_PX,
+    dx: normalY / size * HALF_PX,
+    dy: -normalX / size * HALF_PX,
   }
 }))
 </script>
@@ -37,10 +37,10 @@ const wings = computed(() => panelSheets(props.panel).map((sheet) => {
     :id="panel.id"
     v-slot="{ isSelected }"
     :map="map"
-    :place="panel.place"
+    :place="{ depthM: panel.place.yM, acrossM: panel.place.xM }"
     :label="`${panel.name}, ${distance(panel.place.yM)} from the backdrop.`"
     :data-test="`plan-${panel.id}`"
-    @move="(xM, yM, isFree) => moveOnPlan(panel.id, xM, yM, isFree, map.scale)"
+    @move="(depthM, acrossM, isFree) => moveOnPlan(panel.id, acrossM, depthM, isFree, map.scale)"
   >
     <g
       v-for="(wing, index) in wings"
@@ -65,8 +65,8 @@ const wings = computed(() => panelSheets(props.panel).map((sheet) => {
     </g>
     <text
       v-if="isSelected"
-      :x="map.x(panel.place.xM)"
-      :y="map.y(panel.place.yM) + 20"
+      :x="map.x(panel.place.yM)"
+      :y="map.y(panel.place.xM) + 20"
       text-anchor="middle"
       class="fill-soft text-xs"
     >

@@ -12,21 +12,23 @@ const { moveOnPlan } = useMoves()
     :id="point.id"
     v-slot="{ isSelected }"
     :map="map"
-    :place="point.place"
+    :place="{ depthM: point.place.yM, acrossM: point.place.xM }"
     :label="`Point ${point.name}, ${distance(point.place.yM)} from the backdrop.`"
     :data-test="`plan-${point.id}`"
-    @move="(xM, yM, isFree) => moveOnPlan(point.id, xM, yM, isFree, map.scale)"
+    @move="(depthM, acrossM, isFree) => moveOnPlan(point.id, acrossM, depthM, isFree, map.scale)"
   >
     <path
-      :transform="`translate(${map.x(point.place.xM)} ${map.y(point.place.yM)}) rotate(${point.turnDeg})`"
+      :transform="`translate(${map.x(point.place.yM)} ${map.y(point.place.xM)}) rotate(${point.turnDeg - 90})`"
       d="M-7 0 H7 M0 -7 V14 M-3.5 9 L0 14 L3.5 9"
       class="fill-none stroke-2"
       :class="isSelected ? 'stroke-accent' : 'stroke-ink'"
     />
     <text
-      :x="map.x(point.place.xM) + 10"
-      :y="map.y(point.place.yM) - 4"
+      :x="map.x(point.place.yM) + 10"
+      :y="map.y(point.place.xM) - 4"
       class="fill-soft text-xs"
-    >{{ point.name }}</text>
+    >
+      {{ point.name }}
+    </text>
   </PlanThing>
 </template>

@@ -5,7 +5,7 @@ import type { PlanMap } from '~/support/planMap'
 const props = defineProps<{ map: PlanMap, thing: Prop }>()
 const { distance } = useUnits()
 const { moveOnPlan } = useMoves()
-const turned = computed(() => `translate(${props.map.x(props.thing.place.xM)} ${props.map.y(props.thing.place.yM)}) rotate(${props.thing.turnDeg})`)
+const turned = computed(() => `translate(${props.map.x(props.thing.place.yM)} ${props.map.y(props.thing.place.xM)}) rotate(${props.thing.turnDeg - 90})`)
 const size = computed(() => {
   const { form } = props.thing
   return form.shape === 'box'
@@ -19,10 +19,10 @@ const size = computed(() => {
     :id="thing.id"
     v-slot="{ isSelected }"
     :map="map"
-    :place="thing.place"
+    :place="{ depthM: thing.place.yM, acrossM: thing.place.xM }"
     :label="`${thing.name}, ${distance(thing.place.yM)} from the backdrop.`"
     :data-test="`plan-${thing.id}`"
-    @move="(xM, yM, isFree) => moveOnPlan(thing.id, xM, yM, isFree, map.scale)"
+    @move="(depthM, acrossM, isFree) => moveOnPlan(thing.id, acrossM, depthM, isFree, map.scale)"
   >
     <rect
       :transform="turned"

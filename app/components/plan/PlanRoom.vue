@@ -13,11 +13,12 @@ const leftM = computed(() => backdrop.value.centreXM - backdrop.value.widthM / 2
 
 /** The band is drawn behind y = 0, thick enough to judge. */
 const BAND_PX = 14
+const cellPx = computed(() => backdrop.value.widthM / Math.max(1, light.band.length) * props.map.scale)
 const cells = computed(() => light.band.map(({ value }, index) => ({
-  x: props.map.x(leftM.value + index / light.band.length * backdrop.value.widthM),
-  width: backdrop.value.widthM / light.band.length * props.map.scale + 0.5,
+  y: props.map.y(leftM.value) - (index + 1) * cellPx.value,
   tone: `rgb(${[0, 1, 2].map(() => Math.round(value ?? 0)).join(' ')})`,
 })))
+const rightM = computed(() => leftM.value + backdrop.value.widthM)
 /** A cyclorama's second wall, with the round of its corner. */
 const corner = computed(() => {
   const { corner: wall, kind, sweepM, coveRadiusM, widthM } = backdrop.value
@@ -25,26 +26,25 @@ const corner = computed(() => {
   const isLeft = wall.side === 'left'
   const [end, inward] = [isLeft ? leftM.value : leftM.value + widthM, isLeft ? 1 : -1]
   const { x, y } = props.map
-  return `M${x(end + inward * coveRadiusM)} ${y(0)} Q${x(end)} ${y(0)} ${x(end)} ${y(coveRadiusM)} V${y(wall.depthM)}`
+  return `M${x(0)} ${y(end + inward * coveRadiusM)} Q${x(0)} ${y(end)} ${x(coveRadiusM)} ${y(end)} H${x(wall.depthM)}`
 })
-const floorPx = computed(() => backdrop.value.sweepM * props.map.scale)
 </script>
 
 <template>
   <g>
     <rect
-      :x="map.x(bounds.left)"
-      :y="map.y(bounds.back)"
-      :width="(bounds.right - bounds.left) * map.scale"
-      :height="(bounds.front - bounds.back) * map.scale"
+      :x="map.x(bounds.back)"
+      :y="map.y(bounds.right)"
+      :width="(bounds.front - bounds.back) * map.scale"
+      :height="(bounds.right - bounds.left) * map.scale"
       class="pointer-events-none fill-panel stroke-soft"
       stroke-width="3"
     />
     <rect
-      :x="map.x(leftM)"
-      :y="map.y(0)"
-      :width="backdrop.widthM * map.scale"
-      :height="floorPx"
+      :x="map.x(0)"
+      :y="map.y(rightM)"
+      :width="backdrop.sweepM * map.scale"
+      :height="backdrop.widthM * map.scale"
       class="pointer-events-none fill-none stroke-rule"
     />
     <path
@@ -65,25 +65,25 @@ const floorPx = computed(() => backdrop.value.sweepM * props.map.scale)
       <rect
         v-for="(cell, index) in cells"
         :key="index"
-        :x="cell.x"
-        :y="map.y(0) - BAND_PX"
-        :width="cell.width"
-        :height="BAND_PX"
+        :x="map.x(0) - BAND_PX"
+        :y="cell.y"
+        :width="BAND_PX"
+        :height="cellPx + 0.5"
         :fill="cell.tone"
         shape-rendering="crispEdges"
       />
       <rect
-        :x="map.x(leftM)"
-        :y="map.y(0) - BAND_PX"
-        :width="backdrop.widthM * map.scale"
-        :height="BAND_PX"
+        :x="map.x(0) - BAND_PX"
+        :y="map.y(rightM)"
+        :width="BAND_PX"
+        :height="backdrop.widthM * map.scale"
         class="fill-none"
         :class="studio.selectedId === 'backdrop' ? 'stroke-accent stroke-2' : 'stroke-ink'"
       />
     </g>
     <text
-      :x="map.x((bounds.left + bounds.right) / 2)"
-      :y="map.y(bounds.front) + 17"
+      :x="map.x((bounds.back + bounds.front) / 2)"
+      :y="map.y(bounds.left) + 16"
       text-anchor="middle"
       class="fill-soft text-xs"
     >

@@ -15,25 +15,25 @@ const parts = computed(() => figurePlan(props.subject))
     :id="subject.id"
     v-slot="{ isSelected }"
     :map="map"
-    :place="subject.place"
+    :place="{ depthM: subject.place.yM, acrossM: subject.place.xM }"
     :label="`${subject.name}, ${distance(subject.place.yM)} from the backdrop.`"
     :data-test="subject.id === studio.document.subjects[0]!.id ? 'plan-subject' : `plan-${subject.id}`"
-    @move="(xM, yM, isFree) => moveOnPlan(subject.id, xM, yM, isFree, map.scale)"
+    @move="(depthM, acrossM, isFree) => moveOnPlan(subject.id, acrossM, depthM, isFree, map.scale)"
   >
     <line
       v-for="part in parts"
       :key="part.id"
-      :x1="map.x(part.fromX)"
-      :y1="map.y(part.fromY)"
-      :x2="map.x(part.toX) + 0.01"
-      :y2="map.y(part.toY)"
+      :x1="map.x(part.fromY)"
+      :y1="map.y(part.fromX)"
+      :x2="map.x(part.toY) + 0.01"
+      :y2="map.y(part.toX)"
       :stroke-width="2 * part.radiusM * map.scale"
       stroke-linecap="round"
       :class="isSelected ? 'stroke-accent' : part.isHead ? 'stroke-ink' : 'stroke-soft'"
     />
     <text
-      :x="map.x(subject.place.xM) + 30"
-      :y="map.y(subject.place.yM) + 5"
+      :x="map.x(subject.place.yM) + 12"
+      :y="map.y(subject.place.xM) + 34"
       class="fill-soft text-xs"
     >
       {{ subject.name }}

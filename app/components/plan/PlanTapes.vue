@@ -26,7 +26,7 @@ const tapes = computed((): Tape[] => {
   const shown = subjects.filter((subject, index) => index === 0 || subject.id === studio.selectedId)
   return [...(props.isSide ? [] : shown.map(subjectTape)), ...(chosen && measured.value.length === 0 ? [lightTape(chosen, studio.document)] : []), ...measured.value]
 })
-const at = ([x, y, z]: Vector): [number, number] => props.isSide ? [props.map.x(y), props.map.y(z)] : [props.map.x(x), props.map.y(y)]
+const at = ([x, y, z]: Vector): [number, number] => [props.map.x(y), props.map.y(props.isSide ? z : x)]
 const lines = computed(() => tapes.value.map((tape) => {
   const [[x1, y1], [x2, y2]] = [at(tape.from), at(tape.to)]
   return { id: tape.id, x1, y1, x2, y2, x: (x1 + x2) / 2, y: (y1 + y2) / 2, words: distance(tape.lengthM) }

@@ -5,11 +5,11 @@ import type { PlanMap } from '~/support/planMap'
 const props = defineProps<{
   map: PlanMap
   id: string
-  /** In the map's own two coordinates. */
-  place: { xM: number, yM: number }
+  /** From the backdrop, and across or up. */
+  place: { depthM: number, acrossM: number }
   label: string
 }>()
-const emit = defineEmits<{ move: [xM: number, yM: number, isFree: boolean] }>()
+const emit = defineEmits<{ move: [depthM: number, acrossM: number, isFree: boolean] }>()
 const studio = useStudio()
 const { choose, letGo } = useMoves()
 const body = useTemplateRef<SVGGElement>('body')
@@ -22,7 +22,7 @@ const isLocked = computed(() => studio.document.locked.includes(props.id))
 const { nudge, rest } = usePlanDrag(body, {
   place: () => props.place,
   map: () => props.map,
-  move: (xM, yM, isFree) => emit('move', xM, yM, isFree),
+  move: (depthM, acrossM, isFree) => emit('move', depthM, acrossM, isFree),
   select: isMore => choose(props.id, isMore),
   isChosen: () => isSelected.value,
   rest: (hasMoved, isMore) => {
@@ -46,8 +46,8 @@ const { nudge, rest } = usePlanDrag(body, {
     @blur="rest"
   >
     <circle
-      :cx="map.x(place.xM)"
-      :cy="map.y(place.yM)"
+      :cx="map.x(place.depthM)"
+      :cy="map.y(place.acrossM)"
       :r="HIT_PX"
       fill="transparent"
       class="stroke-2 group-focus-visible:stroke-accent"
@@ -55,7 +55,7 @@ const { nudge, rest } = usePlanDrag(body, {
     <slot :is-selected="isSelected" />
     <path
       v-if="isLocked"
-      :d="`M${map.x(place.xM) - 22} ${map.y(place.yM) - 12} h8 v7 h-8 z m1.5 0 v-2 a2.5 2.5 0 0 1 5 0 v2`"
+      :d="`M${map.x(place.depthM) - 22} ${map.y(place.acrossM) - 12} h8 v7 h-8 z m1.5 0 v-2 a2.5 2.5 0 0 1 5 0 v2`"
       class="fill-none stroke-soft"
     />
   </g>

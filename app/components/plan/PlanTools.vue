@@ -9,10 +9,11 @@ const VIEWS = [{ value: 'plan', name: 'Plan' }, { value: 'side', name: 'Side' },
 </script>
 
 <template>
-  <div class="hidden flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule px-3 py-1.5 text-sm sm:flex">
+  <div class="hidden flex-nowrap items-center gap-x-3 border-b border-rule px-3 py-1.5 text-sm sm:flex">
     <AddMenu />
     <ChoiceRow
-      label="See"
+      label="View"
+      hide-label
       :value="shows"
       :choices="VIEWS"
       @choose="shows = $event"
@@ -21,11 +22,12 @@ const VIEWS = [{ value: 'plan', name: 'Plan' }, { value: 'side', name: 'Side' },
       <label
         :for="id"
         class="text-soft"
-      >Light on the floor</label>
+      >Floor</label>
       <select
         :id="id"
         v-model="contours"
         class="press max-w-32"
+        aria-label="Lines of equal light on the floor"
         data-test="contour-choice"
       >
         <option value="none">

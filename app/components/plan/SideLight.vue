@@ -28,7 +28,7 @@ const at = computed(() => ({ x: props.map.x(props.light.place.yM), y: props.map.
     :id="light.id"
     v-slot="{ isSelected }"
     :map="map"
-    :place="{ xM: light.place.yM, yM: light.place.zM }"
+    :place="{ depthM: light.place.yM, acrossM: light.place.zM }"
     :label="`Light ${light.name} from the side, ${distance(light.place.zM)} high.`"
     :data-test="`side-${light.id}`"
     @move="(yM, zM) => moveFromSide(light.id, yM, zM)"
@@ -55,6 +55,8 @@ const at = computed(() => ({ x: props.map.x(props.light.place.yM), y: props.map.
       :y="at.y - halfPx - 6"
       text-anchor="middle"
       class="fill-ink text-xs font-semibold"
-    >{{ light.name }}</text>
+    >
+      {{ light.name }}
+    </text>
   </PlanThing>
 </template>

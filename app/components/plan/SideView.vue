@@ -3,18 +3,17 @@ import { project, projectionOf } from '#core/camera/projection'
 import { roomBounds } from '#core/set/bounds'
 import { backdropSide, figureSide, panelSide, type SidePlace } from '#core/set/sideShapes'
 import { CAMERA } from '#core/set/things'
-import { sideMap } from '~/support/planMap'
+import { sideMap, type PlanMap } from '~/support/planMap'
 
 /** The stage from the side: the backdrop at the left, heights true, linked with the plan. */
-const props = defineProps<{ width: number, height: number }>()
+const props = defineProps<{ plan: PlanMap, width: number, height: number }>()
 const studio = useStudio()
 const light = useLight()
 const { distance } = useUnits()
 const { moveFromSide } = useMoves()
 
-const MARGIN = 12
 const bounds = computed(() => roomBounds(studio.document.room))
-const map = computed(() => sideMap(bounds.value, props.width, props.height, MARGIN))
+const map = computed(() => sideMap(props.plan, props.height))
 const course = (places: readonly SidePlace[], isClosed = false) => `M${places.map(([y, z]) => `${map.value.x(y).toFixed(1)} ${map.value.y(z).toFixed(1)}`).join(' L')}${isClosed ? ' Z' : ''}`
 
 /** What the camera sees, as far as the backdrop: the ends of its view in the plane of the drop. */
@@ -79,7 +78,7 @@ const view = computed(() => {
       :key="panel.id"
       v-slot="{ isSelected }"
       :map="map"
-      :place="{ xM: panel.place.yM, yM: panel.place.zM }"
+      :place="{ depthM: panel.place.yM, acrossM: panel.place.zM }"
       :label="`${panel.name} from the side, ${distance(panel.place.zM)} off the floor.`"
       :data-test="`side-${panel.id}`"
       @move="(yM, zM) => moveFromSide(panel.id, yM, zM)"
@@ -99,7 +98,7 @@ const view = computed(() => {
       :key="subject.id"
       v-slot="{ isSelected }"
       :map="map"
-      :place="{ xM: subject.place.yM, yM: subject.heightM / 2 }"
+      :place="{ depthM: subject.place.yM, acrossM: subject.heightM / 2 }"
       :label="`${subject.name} from the side.`"
       :data-test="`side-${subject.id}`"
       @move="yM => moveFromSide(subject.id, yM, 0)"
@@ -120,7 +119,7 @@ const view = computed(() => {
       :id="CAMERA"
       v-slot="{ isSelected }"
       :map="map"
-      :place="{ xM: studio.document.camera.place.yM, yM: studio.document.camera.place.zM }"
+      :place="{ depthM: studio.document.camera.place.yM, acrossM: studio.document.camera.place.zM }"
       :label="`Camera from the side, ${distance(studio.document.camera.place.zM)} high.`"
       data-test="side-camera"
       @move="(yM, zM) => moveFromSide(CAMERA, yM, zM)"

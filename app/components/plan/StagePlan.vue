@@ -1,22 +1,22 @@
 <script setup lang="ts">
 import { roomBounds } from '#core/set/bounds'
-import { planMap } from '~/support/planMap'
+import { planMap, stageLayout } from '~/support/planMap'
 
 const studio = useStudio()
 const light = useLight()
 const field = useTemplateRef('field')
 const svg = useTemplateRef<SVGSVGElement>('svg')
-const sideField = useTemplateRef('sideField')
 const { width, height } = useElementSize(field)
-const { width: sideWidth, height: sideHeight } = useElementSize(sideField)
 const { shows, zoom, contours } = usePlanView()
 const { closer, further, whole } = usePlanZoom(svg)
+const isNarrow = useMediaQuery('(max-width: 639px)')
 
-const MARGIN = 26
 const size = computed((before?: { width: number, height: number }) =>
   // The plan keeps its scale under the hand, whatever else on the page changes its size meanwhile.
   studio.isDragging && before ? before : { width: Math.max(200, width.value), height: Math.max(200, height.value) })
-const map = computed(() => planMap(roomBounds(studio.document.room), size.value.width, size.value.height, MARGIN, zoom.value))
+const bounds = computed(() => roomBounds(studio.document.room))
+const layout = computed(() => stageLayout(bounds.value, size.value.width, size.value.height, isNarrow.value ? 'plan' : shows.value))
+const map = computed(() => planMap(bounds.value, size.value.width, layout.value.planHeight, layout.value.scale, zoom.value))
 </script>
 
 <template>
@@ -30,16 +30,15 @@ const map = computed(() => planMap(roomBounds(studio.document.room), size.value.
       @whole="whole"
     />
     <div
-      v-show="shows !== 'side'"
       ref="field"
       class="relative min-h-72 grow basis-0 overflow-hidden"
     >
       <svg
-        v-if="width > 0"
+        v-if="width > 0 && layout.planHeight > 0"
         ref="svg"
-        class="absolute inset-0 touch-pan-y select-none md:touch-none"
-        :width="width"
-        :height="height"
+        class="absolute inset-x-0 top-0 touch-pan-y select-none md:touch-none"
+        :width="size.width"
+        :height="layout.planHeight"
         data-test="plan"
         @click.self="studio.selectedIds = []"
       >
@@ -50,8 +49,8 @@ const map = computed(() => planMap(roomBounds(studio.document.room), size.value.
         />
         <PlanGuides
           :map="map"
-          :width="width"
-          :height="height"
+          :width="size.width"
+          :height="layout.planHeight"
         />
         <PlanCamera :map="map" />
         <PlanProp
@@ -88,18 +87,12 @@ const map = computed(() => planMap(roomBounds(studio.document.room), size.value.
         />
         <PlanHandles :map="map" />
       </svg>
-    </div>
-    <div
-      v-if="shows !== 'plan'"
-      ref="sideField"
-      class="relative hidden overflow-hidden border-t border-rule sm:block"
-      :class="shows === 'both' ? 'h-42 shrink-0' : 'min-h-72 grow'"
-    >
       <SideView
-        v-if="sideWidth > 0"
-        class="absolute inset-0"
-        :width="sideWidth"
-        :height="sideHeight"
+        v-if="width > 0 && layout.sideHeight > 0"
+        class="absolute inset-x-0 bottom-0 border-t border-rule"
+        :plan="map"
+        :width="size.width"
+        :height="layout.sideHeight"
       />
     </div>
     <ThingPanel class="hidden sm:block" />

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { drag, type D3DragEvent } from 'd3-drag'
 import { select } from 'd3-selection'
+import { FLOOR, HAIR, KEY_SIDE, SHADOW_SIDE } from '#core/set/points'
 import { responseOf } from '#core/camera/response'
 import type { Readout } from '#core/tone/readout'
 import { valueFromStops } from '#core/tone/backdropTone'
@@ -22,7 +23,8 @@ const { askBackdrop } = useAsk()
 const body = useTemplateRef<SVGGElement>('body')
 
 const isBackdrop = computed(() => props.readout.point.surface === 'backdrop')
-const name = computed(() => isBackdrop.value ? props.readout.point.name.replace('Backdrop ', '') : 'Key side')
+const SHORT: Record<string, string> = { [KEY_SIDE]: 'key side', [SHADOW_SIDE]: 'shadow side', [HAIR]: 'hair', [FLOOR]: 'floor' }
+const name = computed(() => SHORT[props.readout.point.id] ?? props.readout.point.name.replace('Backdrop ', ''))
 const value = computed(() => props.readout.value === undefined ? '' : Math.round(props.readout.value))
 const stops = computed(() => props.readout.fNumber > 0 ? formatStops(props.readout.stops) : 'dark')
 /** While an ask stands, the large figure is what would be, the small one what is. */
@@ -80,19 +82,19 @@ const nudge = (event: KeyboardEvent) => {
       :y="rowY + 13"
       class="fill-ink text-sm"
     >
-      {{ askedValue === undefined ? stops : `${value} to` }}
+      {{ askedValue !== undefined ? `${value} to` : value === '' ? 'stops' : stops }}
     </text>
     <text
       x="132"
       :y="rowY + 9"
       text-anchor="end"
-      class="text-[26px] font-semibold"
-      :class="askedValue === undefined ? 'fill-ink' : 'fill-accent'"
+      class="font-semibold"
+      :class="[value === '' ? 'text-[19px]' : 'text-[26px]', askedValue === undefined ? 'fill-ink' : 'fill-accent']"
     >
-      {{ askedValue ?? value }}
+      {{ askedValue ?? (value === '' ? stops : value) }}
     </text>
     <path
-      :d="`M${value === '' ? 78 : 137} ${rowY} L${rampX - 12} ${y} H${rampX}`"
+      :d="`M137 ${rowY} L${rampX - 12} ${y} H${rampX}`"
       class="fill-none stroke-soft"
     />
     <path

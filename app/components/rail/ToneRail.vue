@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { FLOOR, HAIR, SHADOW_SIDE } from '#core/set/points'
+import type { Readout } from '#core/tone/readout'
 import { stopsFromRatio } from '#core/units/stops'
 import { responseOf } from '#core/camera/response'
 import { luminance } from '#core/units/rgb'
@@ -37,12 +39,17 @@ const ticks = computed(() => Array.from({ length: 10 }, (_, index) => {
 }))
 const clipY = computed(() => y(stopsFromRatio(1 / reflectance.value)))
 
+/** Hair and floor have a row where something is wanted of them, or a light is there for them. */
+const isShown = ({ point, targetStops }: Readout) => targetStops !== undefined || point.isEssential || point.id === SHADOW_SIDE
+  || (point.id === HAIR && studio.document.lights.some(({ job }) => job === 'edge' || job === 'hair'))
+  || (point.id === FLOOR && (studio.document.brief.framing === 'full' || studio.document.brief.framing === 'group'))
 const rows = computed(() => {
-  const wishes = light.readouts.map(readout => y(readout.stops))
+  const shown = light.readouts.filter(isShown)
+  const wishes = shown.map(readout => y(readout.stops))
   const placed = dodge(wishes, ROW_PX, PAD + 8, height.value - PAD - 8)
-  return light.readouts.map((readout, index) => ({
+  return shown.map((readout, index) => ({
     readout,
-    ghost: light.ghosts[index],
+    ghost: light.ghosts.find(({ point }) => point.id === readout.point.id),
     y: wishes[index]!,
     rowY: placed[index]!,
   }))
@@ -54,6 +61,7 @@ const rows = computed(() => {
     aria-label="Tone rail"
     class="flex flex-col"
   >
+    <LookChooser />
     <AskTone />
     <CameraSetting />
     <div

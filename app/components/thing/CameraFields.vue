@@ -7,14 +7,27 @@ const studio = useStudio()
 const { edit } = useThingActions()
 const camera = computed(() => studio.document.camera)
 const focals = computed(() => [...new Set([...FOCAL_LENGTHS_MM, camera.value.lens.focalLengthMm])].sort((a, b) => a - b).map(mm => ({ value: String(mm), name: `${mm} mm` })))
+const kit = useKit()
+const isKit = computed(() => kit.kit.cameras.some(({ id }) => id === camera.value.kitId))
+const bodies = computed(() => [...(isKit.value ? [] : [{ value: '', name: 'as it is' }]), ...kit.kit.cameras.map(({ id, what }) => ({ value: id, name: what.name }))])
+const take = (id: string) => {
+  const item = kit.kit.cameras.find(candidate => candidate.id === id)
+  if (item) edit(set => frameUp(editCamera(set, { ...item.what.what, kitId: id })))
+}
 const isUpright = computed(() => camera.value.sensor.heightMm >= camera.value.sensor.widthMm)
 </script>
 
 <template>
   <div class="flex flex-wrap items-end gap-x-2.5 gap-y-2">
-    <p class="self-center font-semibold">
-      Camera
-    </p>
+    <SelectField
+      label="Camera"
+      :value="isKit ? camera.kitId! : ''"
+      :options="bodies"
+      class="w-26"
+      wide
+      test-name="camera-body"
+      @choose="take"
+    />
     <PlaceRow
       :id="CAMERA"
       :place="camera.place"

@@ -51,7 +51,7 @@ const readFile = async (event: Event) => {
 </script>
 
 <template>
-  <div class="flex basis-full flex-wrap items-end gap-x-2.5 gap-y-2">
+  <div class="contents">
     <p class="flex flex-col">
       <label
         :for="ids.modifier"
@@ -59,7 +59,7 @@ const readFile = async (event: Event) => {
       >Modifier</label>
       <select
         :id="ids.modifier"
-        class="press h-8 w-46"
+        class="press h-8 w-38"
         :value="light.modifier.kind"
         data-test="modifier"
         @change="fit(($event.target as HTMLSelectElement).value)"
@@ -86,7 +86,7 @@ const readFile = async (event: Event) => {
       >Gel</label>
       <select
         :id="ids.gel"
-        class="press h-8 w-30"
+        class="press h-8 w-26"
         :value="light.gel?.name ?? ''"
         data-test="gel"
         @change="gel(($event.target as HTMLSelectElement).value)"

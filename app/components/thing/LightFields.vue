@@ -11,6 +11,7 @@ const { edit } = useThingActions()
 const { distance } = useUnits()
 const kit = useKit()
 const problem = ref('')
+const { shows } = useLightTab()
 
 const JOBS: Light['job'][] = ['key', 'fill', 'edge', 'hair', 'top', 'backdrop']
 
@@ -37,7 +38,10 @@ const takeLamp = (id: string) => {
 </script>
 
 <template>
-  <div class="flex flex-wrap items-end gap-x-2.5 gap-y-2">
+  <div
+    v-if="shows === 'place'"
+    class="flex flex-wrap items-end gap-x-2 gap-y-2"
+  >
     <div class="flex flex-col">
       <label
         :for="`name-${light.id}`"
@@ -56,7 +60,7 @@ const takeLamp = (id: string) => {
       :value="light.job"
       :options="JOBS.map(job => ({ value: job, name: job }))"
       test-name="job"
-      class="w-24"
+      class="w-27"
       wide
       @choose="job => job && edit(set => editLight(set, light.id, before => ({ ...before, job })))"
     />
@@ -80,11 +84,25 @@ const takeLamp = (id: string) => {
       :value="light.place.zM"
       @change="put({ zM: $event })"
     />
+    <p
+      v-if="problem"
+      role="alert"
+      class="basis-full text-sm"
+    >
+      {{ problem }}
+    </p>
+  </div>
+  <div
+    v-else-if="shows === 'fit'"
+    class="flex flex-wrap items-end gap-x-2 gap-y-2"
+  >
     <SelectField
       label="Lamp"
       :value="isKitLamp ? light.lamp.kitId! : ''"
       :options="lamps"
       test-name="lamp"
+      class="w-30"
+      wide
       @choose="takeLamp"
     />
     <SelectField
@@ -96,13 +114,10 @@ const takeLamp = (id: string) => {
       wide
       @choose="goal => edit(set => aimAtNamed(set, light.id, goal))"
     />
-    <p
-      v-if="problem"
-      role="alert"
-      class="basis-full text-sm"
-    >
-      {{ problem }}
-    </p>
     <FitFields :light="light" />
   </div>
+  <ShapeFields
+    v-else
+    :light="light"
+  />
 </template>

@@ -2,6 +2,9 @@
 import { Copy, FlipHorizontal2, Group, Lock, LockOpen, Trash2, Ungroup } from '@lucide/vue'
 import { CAMERA } from '#core/set/things'
 
+defineProps<{ isLight?: boolean }>()
+const { shows } = useLightTab()
+const TABS = [{ value: 'place', name: 'Place' }, { value: 'fit', name: 'Fit' }, { value: 'shape', name: 'Shape' }] as const
 const { ids, isLocked, isGrouped, canMirror, copy, mirror, remove, align, lock, group, ungroup } = useThingActions()
 const hasOnlyCamera = computed(() => ids.value.every(id => id === CAMERA))
 
@@ -17,7 +20,19 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 </script>
 
 <template>
-  <div class="mt-2 flex flex-wrap items-center gap-1.5">
+  <div
+    v-if="!hasOnlyCamera"
+    class="flex flex-wrap items-center gap-1.5 text-sm"
+  >
+    <ChoiceRow
+      v-if="isLight"
+      label="Values"
+      hide-label
+      :value="shows"
+      :choices="TABS"
+      class="mr-2"
+      @choose="shows = $event"
+    />
     <button
       class="press flex items-center gap-1.5"
       :disabled="hasOnlyCamera"

@@ -14,7 +14,7 @@ const point = computed(() => find(studio.document.points))
 
 <template>
   <div
-    class="max-h-64 min-h-18 overflow-y-auto border-t border-rule px-4 py-2"
+    class="flex h-33 shrink-0 flex-col justify-between gap-2 overflow-y-auto border-t border-rule px-4 py-2"
     data-test="place"
   >
     <LightFields
@@ -53,6 +53,9 @@ const point = computed(() => find(studio.document.points))
     >
       Drag anything on the plan, or choose it to type its values. Shift chooses several; two show the distance between them.
     </p>
-    <ThingActions v-if="things.length > 0" />
+    <ThingActions
+      v-if="things.length > 0"
+      :is-light="light !== undefined"
+    />
   </div>
 </template>

@@ -10,7 +10,12 @@ const isOpen = ref(false)
 const problems = computed(() => light.findings.filter(({ kind }) => kind === 'problem'))
 const cautions = computed(() => light.findings.filter(({ kind }) => kind === 'caution'))
 const shown = computed(() => isOpen.value ? light.findings : light.findings.slice(0, 1))
-const more = computed(() => light.findings.length - shown.value.length)
+const hasMore = computed(() => light.findings.length > 1 || light.findings.some(({ mends }) => mends.length > 1))
+
+const moreWords = computed(() => {
+  const others = light.findings.length - 1
+  return others === 0 ? 'Other ways' : `${others} more${cautions.value.length > 0 && problems.value.length > 0 ? ', with cautions' : ''}`
+})
 
 const mend = ({ apply }: Mend) => {
   note.mark()
@@ -39,7 +44,7 @@ const mend = ({ apply }: Mend) => {
         >Take care: </strong>{{ finding.words }}
       </span>
       <button
-        v-for="one in finding.mends"
+        v-for="one in isOpen ? finding.mends : finding.mends.slice(0, 1)"
         :key="one.words"
         class="press"
         data-test="mend"
@@ -48,13 +53,13 @@ const mend = ({ apply }: Mend) => {
         {{ one.words }}
       </button>
       <button
-        v-if="index === shown.length - 1 && (more > 0 || isOpen) && light.findings.length > 1"
+        v-if="index === shown.length - 1 && hasMore"
         class="text-soft underline underline-offset-2"
         :aria-expanded="isOpen"
         data-test="more-findings"
         @click="isOpen = !isOpen"
       >
-        {{ isOpen ? 'Less' : `${more} more${cautions.length > 0 && problems.length <= 1 ? ', with cautions' : ''}` }}
+        {{ isOpen ? 'Less' : moreWords }}
       </button>
     </li>
   </ul>

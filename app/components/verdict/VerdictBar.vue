@@ -11,6 +11,8 @@ const action = computed(() => {
   return light.verdict?.mend ? 'Do it' : 'Keep as target'
 })
 const isOpen = ref(false)
+/** What speaks up says more, with what to press; the detail stands in for it. */
+const detail = computed(() => !studio.isDragging && (isAsking.value || !light.findings.some(({ mends }) => mends.length > 0)) ? light.verdict?.detail : undefined)
 
 const isControl = (target: EventTarget | null) => target instanceof HTMLElement && target.matches('input, textarea, button, a, [role="radio"], [role="switch"]')
 
@@ -51,11 +53,11 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           {{ note.words.value }}
         </p>
         <p
-          v-if="light.verdict?.detail && !studio.isDragging"
+          v-if="detail"
           class="mt-0.5 text-soft lg:line-clamp-2"
           data-test="verdict-detail"
         >
-          {{ light.verdict.detail }}
+          {{ detail }}
         </p>
       </div>
       <div class="flex shrink-0 gap-2">

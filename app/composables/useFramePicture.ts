@@ -1,0 +1,10 @@
+const FRAME_WIDTH = 232
+/** Under the hand the picture is coarse, so that it follows. */
+const COARSE_WIDTH = 64
+
+/** The simulated frame, shared by everything that shows it. */
+export const useFramePicture = createSharedComposable(() => {
+  const studio = useStudio()
+  const { shownLights } = useFrameSplit()
+  return useLitPicture(() => ({ at: 'frame', width: studio.isMoving ? COARSE_WIDTH : FRAME_WIDTH }), { settings: shownLights, isLive: true })
+})

@@ -1,0 +1,25 @@
+import type { StudioSet } from '#core/set/schema'
+import type { Readout } from '#core/tone/readout'
+import type { Developed } from '~/workers/light.worker'
+
+/** A state to compare with: the set as it was, what it read, and its frame. */
+export type Pin = { setId: string, set: StudioSet, lookId: string, fNumber: number, readouts: readonly Readout[], picture: Developed | undefined }
+
+/** Pinning how things stand, and going back there. */
+export const usePin = createSharedComposable(() => {
+  const studio = useStudio()
+  const light = useLight()
+  const kept = shallowRef<Pin | null>(null)
+  const pin = computed(() => kept.value?.setId === studio.document.id ? kept.value : null)
+
+  const put = (picture: Developed | undefined) => {
+    if (!light.camera) return
+    kept.value = { setId: studio.document.id, set: studio.document, lookId: studio.look.id, fNumber: light.camera.fNumber, readouts: light.readouts, picture }
+  }
+  /** One step to undo; readings and frames taken since stay. */
+  const goBack = () => {
+    const { value: known } = pin
+    if (known) studio.edit(now => ({ ...known.set, readings: now.readings, frames: now.frames, name: now.name }))
+  }
+  return { pin, put, goBack }
+})
