@@ -1,23 +1,43 @@
 import { placeThing } from '../set/things'
 import { emitterOf } from '../set/scene'
 import { frontReach } from '../sources/frontShape'
+import type { Light, StudioSet } from '../set/schema'
 import type { Check } from './finding'
 
 const AIR_M = 0.03
+/** A light that is lowered leans anew toward its aim, so its place is found in a few rounds. */
+const ROUNDS = 12
+const TOUCH_M = 0.005
 
-/** Fronts that would reach through the ceiling, or into the floor. */
-export const ceiling: Check = ({ set }, inLength) => set.lights.flatMap((light) => {
+/** How far a light's front reaches above the ceiling, and into the floor. */
+const reachOut = (set: StudioSet, light: Light): { over: number, under: number } => {
   const { up, across, front } = emitterOf(light, set)
   const reach = frontReach(front)
   const rise = Math.abs(up[2]) * reach.up + Math.abs(across[2]) * reach.across
-  const over = light.place.zM + rise + AIR_M - set.room.heightM
-  const under = rise + AIR_M - light.place.zM
-  if (over <= 0.005 && under <= 0.005) return []
-  const zM = over > 0 ? light.place.zM - over : light.place.zM + under
+  return { over: light.place.zM + rise + AIR_M - set.room.heightM, under: rise + AIR_M - light.place.zM }
+}
+
+const fitted = (set: StudioSet, id: string): StudioSet => {
+  let current = set
+  for (let round = 0; round < ROUNDS; round++) {
+    const light = current.lights.find(candidate => candidate.id === id)
+    if (!light) return current
+    const { over, under } = reachOut(current, light)
+    if (over <= 0 && under <= 0) break
+    current = placeThing(current, id, { ...light.place, zM: light.place.zM + (over > 0 ? -over : under) })
+  }
+  return current
+}
+
+/** Fronts that would reach through the ceiling, or into the floor. */
+export const ceiling: Check = ({ set }, inLength) => set.lights.flatMap((light) => {
+  const { over, under } = reachOut(set, light)
+  if (over <= TOUCH_M && under <= TOUCH_M) return []
+  const { zM } = fitted(set, light.id).lights.find(({ id }) => id === light.id)!.place
   return [{
     id: `ceiling/${light.id}`,
     kind: 'problem' as const,
     words: over > 0 ? `${light.name} (${light.modifier.name}) reaches ${inLength(over)} above the ceiling.` : `${light.name} (${light.modifier.name}) reaches ${inLength(under)} into the floor.`,
-    mends: [{ words: `${over > 0 ? 'Lower' : 'Raise'} ${light.name} to ${inLength(zM)}`, apply: before => placeThing(before, light.id, { ...light.place, zM }) }],
+    mends: [{ words: `${over > 0 ? 'Lower' : 'Raise'} ${light.name} to ${inLength(zM)}`, apply: (before: StudioSet) => fitted(before, light.id) }],
   }]
 })

@@ -32,6 +32,8 @@ export const hotSide: Check = (context, inLength) => {
   const [left, right] = [readoutAt(context, 'backdrop/left'), readoutAt(context, 'backdrop/right')]
   if (!left || !right || !shallBeEven(context) || Math.abs(left.stops - right.stops) < SIDES_STOPS) return []
   const lights = litOf(context, 'backdrop')
+  // A key's own falloff across the backdrop is a matter of where the key stands; other checks speak of that.
+  if (lights.length === 0) return []
   const onLeft = lights.filter(light => light.place.xM < set.backdrop.centreXM)
   const onRight = lights.filter(light => light.place.xM > set.backdrop.centreXM)
   const [a, b] = [onLeft[0], onRight[0]]
@@ -47,15 +49,17 @@ export const hotSide: Check = (context, inLength) => {
   }]
 }
 
-const AIM_DOWN_M = 0.55
+/** Where lights that reach the foot look and stand at most; common practice, no source. */
+const AIM_LOW_M = 0.7
+const STAND_LOW_M = 1.5
 
-/** Backdrop lights aimed lower, and lowered as much. */
+/** Backdrop lights lowered, and aimed lower. */
 const loweredAims = (set: StudioSet, lights: readonly Light[]): StudioSet => lights.reduce((lower, light) => {
   const { aim } = light
   if (aim.at !== 'place') return lower
-  const zM = Math.max(0.25, aim.place.zM - AIM_DOWN_M)
+  const zM = Math.min(aim.place.zM, AIM_LOW_M)
   const aimed = { ...lower, lights: lower.lights.map(other => other.id === light.id ? { ...other, aim: { ...aim, place: { ...aim.place, zM } } } : other) }
-  return placeThing(aimed, light.id, { ...light.place, zM: Math.max(0.4, light.place.zM - AIM_DOWN_M) })
+  return placeThing(aimed, light.id, { ...light.place, zM: Math.min(light.place.zM, STAND_LOW_M) })
 }, set)
 
 /** A foot of the drop that is in the frame and darker than its middle. */

@@ -1,9 +1,9 @@
-import { turnSubjectLights } from '../solve/settle'
 import { changeSettings } from '../set/edits'
 import { headHeightM } from '../set/heads'
 import type { StudioSet } from '../set/schema'
 import { distance } from '../units/vector'
 import { vectorOf } from '../set/bounds'
+import { roundToClicks } from '../units/stops'
 import { formatAperture } from '../units/aperture'
 import type { Check } from './finding'
 
@@ -32,11 +32,13 @@ export const focus: Check = ({ set, look, camera }, inLength) => {
   const need = Math.max(HEAD_DEPTH_M, Math.max(...depths) - Math.min(...depths) + HEAD_DEPTH_M)
   if (farM - nearM >= need || subject.pose === 'object') return []
   const stops = Math.ceil(2 * Math.log2(need / (farM - nearM)))
-  const room = Math.min(...set.lights.filter(light => look.lights[light.id]?.on && light.job !== 'backdrop').map(light => -look.lights[light.id]!.powerStops))
-  const apply = (before: StudioSet) => changeSettings(before, look.id, turnSubjectLights(before, look, stops))
+  const lit = set.lights.filter(light => look.lights[light.id]?.on)
+  const room = Math.min(...lit.map(light => -look.lights[light.id]!.powerStops))
+  const apply = (before: StudioSet) => changeSettings(before, look.id, Object.fromEntries(lit.map(light =>
+    [light.id, { on: true, powerStops: Math.min(0, roundToClicks(look.lights[light.id]!.powerStops + stops, light.lamp.clickStops)) }])))
   return [{
     id: 'focus', kind: 'problem',
     words: `At ${formatAperture(camera.fNumber)} only ${inLength(farM - nearM)} are in focus (${inLength(nearM)} to ${inLength(farM)} from the camera); the sitters want ${inLength(need)}.`,
-    mends: room >= stops && look.exposure.followsPointId ? [{ words: `Turn the sitter's lights up ${stops} ${stops === 1 ? 'stop' : 'stops'} and stop down`, apply }] : [],
+    mends: room >= stops && look.exposure.followsPointId ? [{ words: `Turn all lights up ${stops} ${stops === 1 ? 'stop' : 'stops'} and stop down`, apply }] : [],
   }]
 }

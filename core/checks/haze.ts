@@ -29,12 +29,14 @@ export const haze: Check = (context) => {
   const lights = litOf(context, 'backdrop')
   const isOver = backdrop.some(readout => (readout.missStops ?? 0) > ON_TARGET_STOPS || (readout.missStops === 0 && readout.stops - readout.targetStops! > PAST_CLIPPING_STOPS))
   if (lift < HAZE_VALUES || over < SPARE_STOPS || lights.length === 0 || !isOver || set.brief.look === 'silhouette') return []
+  const isWanted = context.answer.isReached && lights.some(light => context.answer.settings[light.id]!.powerStops < look.lights[light.id]!.powerStops)
+  const less = Object.fromEntries(lights.map(light => [light.id, { ...look.lights[light.id]!, powerStops: Math.max(-light.lamp.rangeStops, roundToClicks(look.lights[light.id]!.powerStops - over + 0.1, light.lamp.clickStops)) }]))
   return [{
     id: 'haze', kind: 'problem',
     words: `Haze: the backdrop is ${stopWords(over)} past clipping, and its glare in the lens lifts black by ${Math.round(lift)} values.`,
     mends: [{
-      words: `Take ${stopWords(over - 0.1)} off the backdrop lights`,
-      apply: before => changeSettings(before, look.id, Object.fromEntries(lights.map(light => [light.id, { ...look.lights[light.id]!, powerStops: Math.max(-light.lamp.rangeStops, roundToClicks(look.lights[light.id]!.powerStops - over + 0.1, light.lamp.clickStops)) }]))),
+      words: isWanted ? 'Bring it down to what is wanted' : `Take ${stopWords(over - 0.1)} off the backdrop lights`,
+      apply: before => changeSettings(before, look.id, isWanted ? context.answer.settings : less),
     }],
   }]
 }

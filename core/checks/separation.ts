@@ -16,7 +16,9 @@ import { senseAt, type Check } from './finding'
 
 /** Edges nearer than this to the backdrop beside them, in pixel values, melt into it; common practice, no source. */
 const APART_WHITE = 18
-const APART_BLACK = 10
+const APART_BLACK = 14
+/** One shoulder that stands out this far carries the figure, and the other may melt. */
+const CARRIES = 20
 /** Over and under these a backdrop is white or black in this. */
 const WHITE = 225
 const BLACK = 45
@@ -37,6 +39,8 @@ export const blackSides = (set: StudioSet): StudioSet => {
 
 const EDGE_DEG = 145
 const EDGE_REACH_M = 1.5
+/** Dark cloth wants more on its edge than the key gives its front. */
+const OVER_KEY_STOPS = 0.5
 
 /** A strip from behind, on the side away from the key. */
 export const edgeAdded = (set: StudioSet): StudioSet => {
@@ -47,7 +51,7 @@ export const edgeAdded = (set: StudioSet): StudioSet => {
   const place = insideRoom({ xM: subject.place.xM + side * EDGE_REACH_M * Math.sin(round), yM: Math.max(0.3, subject.place.yM + EDGE_REACH_M * Math.cos(round)), zM: headHeightM(subject) + 0.35 }, set.room, 0.15)
   const light = newLight(set, { job: 'edge', lamp: key?.lamp, modifier: modifierOfKind('strip-grid'), place, aim: aimAtHead(subject) })
   const keyStops = key ? set.looks[0]!.lights[key.id]!.powerStops : -3
-  return addLight(set, light, { on: true, powerStops: Math.max(-light.lamp.rangeStops, Math.round((keyStops - 0.5) * 10) / 10) })
+  return addLight(set, light, { on: true, powerStops: Math.max(-light.lamp.rangeStops, Math.min(0, Math.round((keyStops + OVER_KEY_STOPS) * 10) / 10)) })
 }
 
 /** Cloth that cannot be told from the backdrop beside it: white on white, black on black. */
@@ -78,10 +82,10 @@ export const separation: Check = (context) => {
       mends: boarded !== set ? [{ words: 'Stand black boards beside the sitter', apply: blackSides }] : [],
     }]
   }
-  if (closest.backdrop < BLACK && closest.apart < APART_BLACK && sides.every(side => side.apart < APART_BLACK)) {
+  if (closest.backdrop < BLACK && closest.apart < APART_BLACK && sides.every(side => side.apart < CARRIES)) {
     return [{
       id: 'separation/black', kind: 'problem',
-      words: `Both shoulders melt into the dark backdrop: ${both} at the ${closest.side}.`,
+      words: `The shoulders melt into the dark backdrop: ${both} at the ${closest.side}.`,
       mends: [{ words: 'Add an edge light from behind', apply: edgeAdded }],
     }]
   }

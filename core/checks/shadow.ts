@@ -64,6 +64,24 @@ const raised = (set: StudioSet, light: Light): StudioSet => {
   return set
 }
 
+const SWING_STEP_DEG = 5
+
+/** The light swung round the sitter toward the camera until its shadow hides behind the sitter. */
+const swungFrontal = (set: StudioSet, light: Light): StudioSet => {
+  const { xM, yM } = set.subjects[0]!.place
+  const reach = Math.hypot(light.place.xM - xM, light.place.yM - yM)
+  const from = Math.atan2(light.place.xM - xM, light.place.yM - yM)
+  const goal = Math.atan2(set.camera.place.xM - xM, set.camera.place.yM - yM)
+  const steps = Math.ceil(Math.abs(from - goal) * 180 / Math.PI / SWING_STEP_DEG)
+  for (let step = 1; step <= steps; step++) {
+    const round = from + (goal - from) * step / steps
+    const place = { xM: xM + reach * Math.sin(round), yM: yM + reach * Math.cos(round), zM: light.place.zM }
+    const swung = placeThing(set, light.id, place)
+    if (swung !== set && !shadowShows(swung, { ...light, place })) return swung
+  }
+  return set
+}
+
 /** Sitter, key and camera forward until the shadow is gone from the frame or soft. */
 const forward = (set: StudioSet, lightId: string): StudioSet => {
   for (let by = FORWARD_STEP_M; by <= MOST_FORWARD_M; by += FORWARD_STEP_M) {
@@ -101,12 +119,14 @@ export const shadow: Check = (context, inLength) => {
     const side = cast.xM < set.subjects[0]!.place.xM ? 'left' : 'right'
     const up = raised(set, light)
     const away = forward(set, light.id)
+    const frontal = swungFrontal(set, light)
     return [{
       id: `shadow/${light.id}`,
       kind: 'problem' as const,
       words: `${share < CRISP ? 'A crisp' : 'A soft'} shadow of the head shows on the backdrop, ${inLength(Math.abs(cast.xM - set.subjects[0]!.place.xM))} to the ${side}, up to ${stopWords(visible)} dark, from ${light.name}.`,
       mends: [
         ...(up !== set ? [{ words: `Raise ${light.name} to ${inLength(up.lights.find(({ id }) => id === light.id)!.place.zM)}`, apply: (before: StudioSet) => raised(before, before.lights.find(({ id }) => id === light.id) ?? light) }] : []),
+        ...(frontal !== set ? [{ words: `Swing ${light.name} toward the camera`, apply: (before: StudioSet) => swungFrontal(before, before.lights.find(({ id }) => id === light.id) ?? light) }] : []),
         ...(away !== set ? [{ words: `Move sitter, key and camera ${inLength(away.subjects[0]!.place.yM - set.subjects[0]!.place.yM)} forward`, apply: (before: StudioSet) => forward(before, light.id) }] : []),
       ],
     }]

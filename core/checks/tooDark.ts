@@ -1,7 +1,7 @@
 import { turnSubjectLights } from '../solve/settle'
 import { addLight, aimAtPlace, newLight } from '../set/populate'
 import { changeSettings } from '../set/edits'
-import { BACKDROP_MIDDLE } from '../set/points'
+import { BACKDROP_MIDDLE, KEY_SIDE } from '../set/points'
 import { lightTape, placeAtDistance } from '../set/tapes'
 import { modifierOfKind } from '../sources/modifiers'
 import { placeThing } from '../set/things'
@@ -9,6 +9,8 @@ import type { Light, StudioSet } from '../set/schema'
 import { litOf, readoutAt, stopWords, type Check } from './finding'
 
 const NEAREST_STEP_M = 0.05
+/** The camera opens in clicks of its own, so half a usual click is spared. */
+const SPARE_STOPS = 1 / 6
 const BESIDE_M = 0.9
 
 /** Two lights beside the backdrop, crossed, in front of which nobody stands. */
@@ -66,12 +68,14 @@ export const tooDark: Check = (context, inLength) => {
   const atFull = lights.filter(light => answer.settings[light.id]!.on && answer.settings[light.id]!.powerStops > -light.lamp.clickStops)
   if (atFull.length === 0) return []
   const room = Math.min(...set.lights.filter(light => light.job !== 'backdrop' && look.lights[light.id]!.on).map(light => light.lamp.rangeStops + look.lights[light.id]!.powerStops))
+  // Past its smallest aperture the camera cannot follow; that much comes off first.
+  const past = Math.max(0, readoutAt(context, KEY_SIDE)?.stops ?? 0)
   const canOpen = look.exposure.followsPointId !== null && room >= -short && context.camera.fNumber / Math.sqrt(2 ** -short) >= set.camera.apertures.widest * 0.99
   return [{
     id: 'too-dark', kind: 'problem',
     words: `The backdrop lights are at full and it is still ${stopWords(short)} too dark: too little power against the key.`,
     mends: [
-      ...(canOpen ? [{ words: `Turn the sitter's lights down ${stopWords(short)} and open the camera`, apply: (before: StudioSet) => changeSettings(before, look.id, { ...answer.settings, ...pick(turnSubjectLights(before, look, short), before) }) }] : []),
+      ...(canOpen ? [{ words: `Turn the sitter's lights down ${stopWords(short - past)} and open the camera`, apply: (before: StudioSet) => changeSettings(before, look.id, { ...answer.settings, ...pick(turnSubjectLights(before, look, short - past - SPARE_STOPS), before) }) }] : []),
       { words: 'Add two backdrop lights', apply: backdropLightsAdded },
     ],
   }]

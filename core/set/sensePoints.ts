@@ -18,7 +18,7 @@ const sense = (id: string, name: string, position: Vector, facing: Vector): Mete
 })
 
 /** Shares of the subject's height: where the shoulders end, and how far the receptor keeps from cloth and skin. */
-const SHOULDER = { across: 0.155, up: -0.16 }
+const SHOULDER = { across: 0.18, up: -0.16 }
 const REAR = { across: 0.055, back: 0.075 }
 const NOSE_AHEAD = 0.085
 
@@ -28,7 +28,7 @@ const turned = (subject: Subject, [x, y, z]: Vector): Vector => {
   return [x * Math.cos(angle) - y * Math.sin(angle), x * Math.sin(angle) + y * Math.cos(angle), z]
 }
 
-/** Flat places about the first subject and on the drop that checks look at: its outline, the back of its head, its nose, and the foot of the drop. */
+/** Flat places about the first subject and on the drop that checks look at: its outline (there a surface is seen edge on, so it looks sideways), the back of its head, its nose, and the foot of the drop. */
 export const sensePoints = (set: StudioSet): MeterPoint[] => {
   const subject = set.subjects[0]!
   const head: Vector = [subject.place.xM, subject.place.yM, headHeightM(subject)]
@@ -36,7 +36,7 @@ export const sensePoints = (set: StudioSet): MeterPoint[] => {
   const footM = Math.min(readHeightM(set), (set.backdrop.sweepM > 0 ? coveRadius(set.backdrop) : 0) + 0.15)
   return [
     ...SIDES.flatMap(({ side, sign }) => [
-      sense(edgeId(side), `Shoulder ${side}`, at([sign * SHOULDER.across, 0, SHOULDER.up]), direction(turned(subject, [sign * 0.94, 0.34, 0]))),
+      sense(edgeId(side), `Shoulder ${side}`, at([sign * SHOULDER.across, 0, SHOULDER.up]), turned(subject, [sign, 0, 0])),
       sense(rearId(side), `Back of the head ${side}`, at([sign * REAR.across, -REAR.back, 0]), direction(turned(subject, [sign * 0.6, -0.8, 0]))),
       sense(noseId(side), `Nose ${side}`, at([sign * 0.012, NOSE_AHEAD, -0.02]), turned(subject, [sign, 0, 0])),
     ]),

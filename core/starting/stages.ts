@@ -34,9 +34,11 @@ export const STAGES: readonly StartingPoint[] = [
     look: 'light-grey', framing: 'full', toBackdropM: 3, backdrop: 'Curved stage', mostMm: 70,
     build: (studio) => {
       studio.around('key', ['octa-grid', 'softbox-medium-grid', ...BIG], -35, 2.2, 0.8)
-      studio.put('top', BIG, { xM: studio.subject().place.xM, yM: studio.subject().place.yM - 0.7, zM: studio.bounds.ceiling - 0.35 }, aimAtPlace({ xM: studio.subject().place.xM, yM: studio.subject().place.yM + 0.45, zM: 0 }))
+      const { xM, yM } = studio.subject().place
+      // Straight down before the sitter: the grid keeps it off the face.
+      studio.put('top', ['octa-grid', 'softbox-medium-grid', ...BIG], { xM, yM: yM + 1.3, zM: studio.bounds.ceiling - 0.35 }, aimAtPlace({ xM, yM: yM + 1.25, zM: 0 }))
       studio.crossed(WIDE, { distanceM: 1.9, heightM: 2.3 })
-      studio.want({ ...evenBackdrop(110), [FLOOR]: { kind: 'value', value: 160 } })
+      studio.want({ ...evenBackdrop(130), [FLOOR]: { kind: 'value', value: 178 } })
     },
   },
   {

@@ -42,10 +42,12 @@ export const WHITES: readonly StartingPoint[] = [
   },
   {
     id: 'white-on-white', name: 'White on white, ring light and black sides', gives: 'Pale clothes that keep their edges on white, lit flat from the lens',
-    look: 'white', framing: 'half', toBackdropM: 3.5, backdrop: 'White paper roll',
+    look: 'white', framing: 'half', toBackdropM: 3.4, backdrop: 'White paper roll',
     build: (studio) => {
       studio.put('key', ['ring-flash', 'beauty-dish', 'octa'], studio.set.camera.place, aimAtHead(studio.subject()))
-      studio.crossed(WIDE, { distanceM: 2.5 })
+      studio.crossed(WIDE)
+      // The middle lies in the sitter's own shadow, out of the camera's sight.
+      studio.wantOnly({ 'backdrop/left': { kind: 'value', value: 250 }, 'backdrop/right': { kind: 'value', value: 250 } })
       const { xM, yM } = studio.subject().place
       for (const side of [-1, 1]) studio.panel('black-board', { xM: xM + side * 0.85, yM: yM + 0.1 }, side * 90)
     },

@@ -1,0 +1,17 @@
+import { findingsOf } from '#core/checks/findings'
+import type { Finding } from '#core/checks/finding'
+import { sightingsOf } from '#core/checks/sightings'
+import type { StudioSet } from '#core/set/schema'
+import { solveLook } from '#core/solve/lookPowers'
+import { verdictOf } from '#core/solve/verdict'
+import { formatDistance } from '#core/units/distance'
+import { solvedSet } from './solvedSet'
+
+/** A set solved, with its verdict and all that speaks up beside it. */
+export const checkedSet = async (set: StudioSet) => {
+  const solved = await solvedSet(set)
+  const { look, lighting, camera, readouts, points } = solved
+  const answer = solveLook(set, look, look.targets, points, camera, lighting)
+  const findings = findingsOf({ set, look, camera, lighting, readouts, answer, sightings: sightingsOf(set, solved.solved.stage) }, metres => formatDistance(metres, 'metric'))
+  return { ...solved, set, answer, verdict: verdictOf(set, look, readouts, camera, answer), findings, finding: (id: string): Finding | undefined => findings.find(found => found.id.startsWith(id)) }
+}
