@@ -3,7 +3,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { crowdedSet } from '#support/scenes'
 import { demoSet } from '../set/demo'
-import type { Reading, StudioSet } from '../set/schema'
+import { NO_BRIEF } from '../set/briefSchema'
+import { SET_VERSION, type Reading, type StudioSet } from '../set/schema'
 import { setFileJsonSchema } from './jsonSchema'
 import { parseSetFile, writeSetFile } from './setFile'
 
@@ -53,7 +54,7 @@ const changed = (change: (file: { version: unknown, format: unknown, set: Studio
 describe('a set file', () => {
   it('brings back any valid set and its pictures without loss', () => {
     fc.assert(fc.property(anySet, fc.base64String({ minLength: 4 }), (set, picture) => {
-      expect(parseSetFile(writeSetFile(set, { 'frame-1': picture }))).toEqual({ ok: true, value: { format: 'keen-tonal-set', version: 2, set, pictures: { 'frame-1': picture } } })
+      expect(parseSetFile(writeSetFile(set, { 'frame-1': picture }))).toEqual({ ok: true, value: { format: 'keen-tonal-set', version: SET_VERSION, set, pictures: { 'frame-1': picture } } })
     }), { numRuns: 60 })
   })
 
@@ -61,7 +62,7 @@ describe('a set file', () => {
     expect(messageOf('not json at all')).toMatch(/not JSON .* Nothing was changed/)
     expect(messageOf('[1, 2]')).toContain('not a set file')
     expect(messageOf('{"format": "something-else"}')).toContain('lacks "format"')
-    expect(changed(file => Object.assign(file, { version: 3 }))).toMatch(/version 3, made by a newer Keen Tonal/)
+    expect(changed(file => Object.assign(file, { version: SET_VERSION + 1 }))).toMatch(/version \d+, made by a newer Keen Tonal/)
     expect(changed(file => Object.assign(file, { version: 'one' }))).toContain('no version number')
     expect(changed(file => Object.assign(file.set.room, { widthM: -3 }))).toContain('set.room.widthM')
     expect(changed(file => Object.assign(file.set.lights[0]!, { job: 'sun' }))).toContain('set.lights.0.job')
@@ -80,21 +81,21 @@ describe('a set with all that can stand in a room', () => {
 
   it('of the first version opens as the same set, with nothing new in it', () => {
     const file = JSON.parse(writeSetFile(demoSet(), {}))
-    for (const key of ['panels', 'props', 'points']) Reflect.deleteProperty(file.set, key)
-    for (const key of ['gloss', 'coveRadiusM', 'corner', 'transmittance']) Reflect.deleteProperty(file.set.backdrop, key)
+    for (const key of ['panels', 'props', 'points', 'brief', 'locked', 'groups']) Reflect.deleteProperty(file.set, key)
+    for (const key of ['gloss', 'coveRadiusM', 'corner', 'transmittance', 'kitId']) Reflect.deleteProperty(file.set.backdrop, key)
     for (const key of ['hair', 'pose', 'turnDeg']) Reflect.deleteProperty(file.set.subjects[0], key)
     for (const light of file.set.lights) {
       Reflect.deleteProperty(light, 'gel')
-      Reflect.deleteProperty(light.lamp, 'cctK')
+      for (const key of ['cctK', 'watts', 'kitId']) Reflect.deleteProperty(light.lamp, key)
       for (const key of ['cutoff', 'backSpill', 'leaves', 'halfScrim', 'mask', 'table', 'housing']) Reflect.deleteProperty(light.modifier, key)
     }
     Reflect.deleteProperty(file.set.room, 'floorGloss')
-    Reflect.deleteProperty(file.set.camera, 'whiteBalanceK')
+    for (const key of ['whiteBalanceK', 'kitId']) Reflect.deleteProperty(file.set.camera, key)
     const outcome = parseSetFile(JSON.stringify({ ...file, version: 1 }))
     const demo = demoSet()
     const plainHousing = { frontReflectance: 0.55, backReflectance: 0.05 }
     const lights = demo.lights.map(light => ({ ...light, modifier: { ...light.modifier, housing: plainHousing } }))
-    expect(outcome).toEqual({ ok: true, value: { format: 'keen-tonal-set', version: 2, set: { ...demo, lights }, pictures: {} } })
+    expect(outcome).toEqual({ ok: true, value: { format: 'keen-tonal-set', version: SET_VERSION, set: { ...demo, lights, brief: NO_BRIEF }, pictures: {} } })
   })
 
   it.each([
@@ -108,7 +109,7 @@ describe('a set with all that can stand in a room', () => {
     ['an own point that takes another\u2019s name', () => ({ points: [{ id: 'backdrop/left', name: 'Here', place: { xM: 0, yM: 2, zM: 1 }, turnDeg: 0, tiltDeg: 0, receptor: 'flat' }] }), /begins with "own\/"/],
   ] as [string, (set: StudioSet) => object, RegExp][])('refuses %s', (_, change, words) => {
     const set = crowdedSet()
-    expect(messageOf(JSON.stringify({ format: 'keen-tonal-set', version: 2, set: { ...set, ...change(set) }, pictures: {} }))).toMatch(words)
+    expect(messageOf(JSON.stringify({ format: 'keen-tonal-set', version: SET_VERSION, set: { ...set, ...change(set) }, pictures: {} }))).toMatch(words)
   })
 })
 

@@ -81,9 +81,12 @@ export const removeThings = (set: StudioSet, ids: readonly string[]): StudioSet 
 
 const mirroredX = (axisXM: number, xM: number) => 2 * axisXM - xM
 
+/** The opposite of an angle, without a negative zero. */
+const opposite = (degrees: number): number => 0 - degrees
+
 const mirroredAim = (aim: Aim, axisXM: number): Aim => aim.at === 'place'
-  ? { ...aim, place: { ...aim.place, xM: mirroredX(axisXM, aim.place.xM) }, featherPanDeg: -aim.featherPanDeg }
-  : { ...aim, featherPanDeg: -aim.featherPanDeg }
+  ? { ...aim, place: { ...aim.place, xM: mirroredX(axisXM, aim.place.xM) }, featherPanDeg: opposite(aim.featherPanDeg) }
+  : { ...aim, featherPanDeg: opposite(aim.featherPanDeg) }
 
 /** What of a light makes it the twin of another on the other side of the backdrop's middle: place, aim, lamp and fit. */
 export const mirrorOf = (set: StudioSet, light: Light): Pick<Light, 'lamp' | 'modifier' | 'colour' | 'gel' | 'place' | 'aim'> => ({
@@ -108,7 +111,7 @@ export const mirrorThings = (set: StudioSet, ids: readonly string[]): { set: Stu
     const newId = freeId(current, id)
     made.push(newId)
     if (light) return addLight(current, { ...light, ...mirrorOf(set, light), id: newId, name: freeLetter(current) }, set.looks[0]!.lights[id])
-    return addPanel(current, { ...panel!, id: newId, place: { ...panel!.place, xM }, turnDeg: -panel!.turnDeg })
+    return addPanel(current, { ...panel!, id: newId, place: { ...panel!.place, xM }, turnDeg: opposite(panel!.turnDeg) })
   }, set)
   return { set: mirrored, ids: made }
 }

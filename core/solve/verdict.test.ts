@@ -11,7 +11,7 @@ import { verdictOf } from './verdict'
 const set = demoSet()
 const look = set.looks[0]!
 const camera = { fNumber: 8, shutterS: 1 / 125, iso: 100 }
-const points = meterPoints(set)
+const points = meterPoints(set).filter(point => point.isEssential)
 const pointIds = points.map(point => point.id)
 const WANTED = stopsFromValue(250, 0.88, SRGB_RESPONSE)
 

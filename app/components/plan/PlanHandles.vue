@@ -87,7 +87,7 @@ const nudge = (event: KeyboardEvent) => {
   >
     <path
       :d="`M${at.fromX} ${at.fromY} L${at.x} ${at.y}`"
-      class="stroke-accent"
+      class="pointer-events-none stroke-accent"
       stroke-dasharray="4 4"
     />
     <circle

@@ -39,7 +39,7 @@ const view = computed(() => {
     role="group"
     aria-label="Side view"
     data-test="side-view"
-    @click.self="studio.selectedIds = []"
+    @pointerdown.self="studio.selectedIds = []"
   >
     <rect
       :x="map.x(bounds.back)"

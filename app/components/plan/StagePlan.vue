@@ -40,7 +40,7 @@ const map = computed(() => planMap(bounds.value, size.value.width, layout.value.
         :width="size.width"
         :height="layout.planHeight"
         data-test="plan"
-        @click.self="studio.selectedIds = []"
+        @pointerdown.self="studio.selectedIds = []"
       >
         <PlanRoom :map="map" />
         <PlanContours
