@@ -1,2 +1,2 @@
 /** Which of a light's values are at hand; it stays from light to light. */
-export const useLightTab = createSharedComposable(() => ({ shows: ref<'place' | 'fit' | 'shape'>('place') }))
+export const useLightTab = createSharedComposable(() => ({ shows: ref<'place' | 'aim' | 'fit' | 'shape'>('place') }))

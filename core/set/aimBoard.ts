@@ -3,13 +3,16 @@ import { vectorOf } from './bounds'
 import type { Light, Panel, StudioSet } from './schema'
 import { faults } from './faults'
 
+/** A board whose foot is no higher stands on the floor: leaning it back would take its top away from the sitter, so it is only turned. */
+const STANDS_M = 0.2
+
 /** Turns and tilts a flat board so that a mirror in its place would throw the light to the goal: its front halves the angle between them. */
 export const aimBoard = (set: StudioSet, panel: Panel, light: Light, goal: Vector): StudioSet => {
   const middle: Vector = [panel.place.xM, panel.place.yM, panel.place.zM + panel.heightM / 2]
   const facing = direction(add(direction(subtract(vectorOf(light.place), middle)), direction(subtract(goal, middle))), [0, 1, 0])
   const turnDeg = Math.round(Math.atan2(-facing[0], facing[1]) * 1800 / Math.PI) / 10
   const tiltDeg = Math.round(Math.asin(Math.max(-1, Math.min(1, facing[2]))) * 1800 / Math.PI) / 10
-  const aimed = (tilt: number) => ({ ...set, panels: set.panels.map(other => other.id === panel.id ? { ...other, turnDeg, tiltDeg: panel.hingeDeg === null ? tilt : other.tiltDeg } : other) })
+  const aimed = (tilt: number) => ({ ...set, panels: set.panels.map(other => other.id === panel.id ? { ...other, turnDeg, tiltDeg: panel.hingeDeg === null && panel.place.zM > STANDS_M ? tilt : other.tiltDeg } : other) })
   const whole = aimed(tiltDeg)
   // A board that cannot tilt for want of room is turned alone.
   return faults(whole).length > faults(set).length ? aimed(0) : whole

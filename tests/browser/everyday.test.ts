@@ -50,7 +50,7 @@ describe('the keyboard alone', () => {
 
   it('moves the sitter, and the tape and the verdict follow', async () => {
     const sitter = await app.browser.find('plan-subject')
-    for (let step = 0; step < 4; step++) await sitter.sendKeys(Key.ARROW_UP)
+    for (let step = 0; step < 4; step++) await sitter.sendKeys(Key.ARROW_LEFT)
     await app.browser.waitForText('tape-sitter', /^3\.40 m$/)
     await app.browser.waitForText('change-note', /^Backdrop middle (rose|fell|held)/)
     await (await named('Undo')).click()
@@ -154,7 +154,7 @@ describe('odd sets', () => {
 
   it('opens one without lights and says what to do', async () => {
     await importSet('bare', { ...set, id: 'bare', name: 'Bare hall', lights: [], looks: [{ ...look, lights: {} }] })
-    await app.browser.waitForText('verdict-detail', /Add a backdrop light/)
+    await app.browser.waitForText('findings', /No light is on that reaches the backdrop\.\s*Add two backdrop lights/)
     await visit('Meter')
     await app.browser.waitFor('the reason', async () => /No light is on/.test(await app.browser.locate(By.css('main')).getText()))
   })

@@ -14,7 +14,7 @@ describe('what goes wrong', () => {
   it.each([
     ['not-json.json', '{"format": "keen-tonal-set", ', /not-json\.json: This is not a set file: it is not JSON/],
     ['other.json', '{"hello": 1}', /other\.json: This is JSON, but not a set file/],
-    ['newer.json', writeSetFile(demoSet(), {}).replace('"version": 2', '"version": 9'), /made by a newer Keen Tonal/],
+    ['newer.json', writeSetFile(demoSet(), {}).replace('"version": 3', '"version": 9'), /made by a newer Keen Tonal/],
     ['broken.json', writeSetFile(demoSet(), {}).replace('"widthM": 6.4', '"widthM": "wide"'), /set\.room\.widthM/],
   ])('a file is refused with its reason and nothing is lost: %s', async (name, text, reason) => {
     const path = join(app.browser.folder, name)
@@ -64,7 +64,7 @@ describe('what goes wrong', () => {
 })
 
 describe('for everyone', () => {
-  it.each([['/', 'marker-subject/key-side'], ['/meter', 'entry'], ['/sets', 'open-demo']])('has no serious accessibility finding on %s', async (path, landmark) => {
+  it.each([['/', 'marker-subject/key-side'], ['/meter', 'entry'], ['/sets', 'open-demo'], ['/brief', 'answers'], ['/kit', 'kit-form']])('has no serious accessibility finding on %s', async (path, landmark) => {
     await app.browser.go(app.server.url + path)
     await app.browser.find(landmark)
     expect(await findings(app.browser)).toEqual([])
@@ -85,6 +85,10 @@ describe('for everyone', () => {
       await phone.click('enter')
       await phone.waitForText('read', /^f\/8 \+0\.3$/)
       await phone.waitForText('correction', /clicks? (up|down) on A|leave A/i)
+      expect(await phone.driver.executeScript('return document.documentElement.scrollWidth')).toBe(390)
+      expect(await findings(phone)).toEqual([])
+      await phone.driver.findElement(By.linkText('Stage')).click()
+      await phone.find('plan-key')
       expect(await phone.driver.executeScript('return document.documentElement.scrollWidth')).toBe(390)
       expect(await findings(phone)).toEqual([])
       expect(await phone.complaints()).toEqual([])

@@ -50,7 +50,7 @@ describe('a first set, from the demo to a frame on target', () => {
     await app.browser.waitFor('the beginning', async () => Math.abs(await tapeM('key') - 1.8) < 0.011)
     const light = await app.browser.find('plan-backdrop-left')
     await light.sendKeys(Key.ARROW_LEFT)
-    await app.browser.waitForText('place', /B backdrop/)
+    await app.browser.waitFor('the light chosen', async () => await light.getAttribute('aria-pressed') === 'true')
     await app.browser.locate(By.css('[aria-label="Undo"]')).click()
   })
 

@@ -69,18 +69,21 @@ describe('what hangs on a light', () => {
   it('changes the readings: another modifier, a gel, a turn; each is a step to undo', async () => {
     const before = await app.browser.stopsAtRest('backdrop/middle')
     await app.browser.click('plan-backdrop-left')
+    await see('Fit')
     await choose('modifier', 'Reflector 18 cm, grid 20°')
     await app.browser.waitFor('a darker middle', async () => await app.browser.stopsAtRest('backdrop/middle') < before - 0.2)
     await undo()
     await choose('gel', 'Blue (−3.6)')
     await app.browser.waitFor('a gel\u2019s loss', async () => await app.browser.stopsAtRest('backdrop/middle') < before - 0.3)
     await undo()
+    await see('Aim')
     await type('featherPanDeg', '60')
     await app.browser.waitFor('light turned away', async () => await app.browser.stopsAtRest('backdrop/middle') < before - 0.2)
     await undo()
     await type('featherPanDeg', 'left')
-    await app.browser.waitForText('fit-problem', /"left" is not an angle here/)
+    await app.browser.waitForText('place', /"left" does not fit here: write a number from -180 to 180/)
     expect(await findings(app.browser)).toEqual([])
+    await see('Fit')
   })
 
   it('may be a measured file; a broken one is refused and changes nothing', async () => {

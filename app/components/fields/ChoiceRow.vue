@@ -17,7 +17,7 @@ const emit = defineEmits<{ choose: [value: T] }>()
     >
       {{ label }}
     </RadioGroupLabel>
-    <div class="flex">
+    <div class="flex flex-wrap">
       <RadioGroupOption
         v-for="choice in choices"
         :key="choice.value"

@@ -33,7 +33,7 @@ const view = computed(() => {
     v-slot="{ isSelected }"
     :map="map"
     :place="{ depthM: studio.document.camera.place.yM, acrossM: studio.document.camera.place.xM }"
-    :label="`Camera, ${distance(studio.document.camera.place.yM)} from the backdrop.`"
+    :label="`Camera, ${studio.document.camera.lens.focalLengthMm} mm, ${distance(studio.document.camera.place.yM)} from the backdrop.`"
     data-test="plan-camera"
     @move="(depthM, acrossM, isFree) => moveOnPlan(CAMERA, acrossM, depthM, isFree, map.scale)"
   >

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { featherLight, fitGel, fitMeasured, fitModifier } from '#core/set/edits'
+import { fitGel, fitMeasured, fitModifier } from '#core/set/edits'
 import { measuredLight } from '#core/formats/measuredLight'
 import { parseIes } from '#core/formats/iesFile'
 import type { Light } from '#core/set/schema'
@@ -10,7 +10,7 @@ const props = defineProps<{ light: Light }>()
 const studio = useStudio()
 const note = useChangeNote()
 const problem = ref('')
-const ids = { modifier: useId(), gel: useId(), turn: useId(), lean: useId() }
+const ids = { modifier: useId(), gel: useId() }
 
 const isOwn = computed(() => !MODIFIERS.some(({ kind }) => kind === props.light.modifier.kind))
 const edit = (change: Parameters<typeof studio.edit>[0]) => {
@@ -23,17 +23,6 @@ const fit = (kind: string) => {
   if (modifier) edit(set => fitModifier(set, props.light.id, modifier))
 }
 const gel = (name: string) => edit(set => fitGel(set, props.light.id, GELS.find(candidate => candidate.name === name) ?? null))
-
-/** Feathering goes no further than this by the fields: past it the light looks away from its work. */
-const MOST_DEG = { featherPanDeg: 180, featherTiltDeg: 90 } as const
-const feather = (field: keyof typeof MOST_DEG, text: string) => {
-  const value = Number(text.replace('\u2212', '-').replace('°', ''))
-  if (text.trim() === '' || !Number.isFinite(value) || Math.abs(value) > MOST_DEG[field]) {
-    problem.value = `"${text}" is not an angle here; write degrees from −${MOST_DEG[field]} to ${MOST_DEG[field]}.`
-    return
-  }
-  edit(set => featherLight(set, props.light.id, { [field]: value }))
-}
 
 const readFile = async (event: Event) => {
   const input = event.target as HTMLInputElement
@@ -102,23 +91,6 @@ const readFile = async (event: Event) => {
           {{ candidate.name }} (−{{ gelStops(candidate).toFixed(1) }})
         </option>
       </select>
-    </p>
-    <p
-      v-for="[field, label, id] in ([['featherPanDeg', 'Turn right', ids.turn], ['featherTiltDeg', 'Turn up', ids.lean]] as const)"
-      :key="field"
-      class="flex flex-col"
-    >
-      <label
-        :for="id"
-        class="text-xs text-soft"
-      >{{ label }}</label>
-      <input
-        :id="id"
-        class="h-8 w-16 rounded-sm border border-rule bg-well px-2"
-        :value="`${light.aim[field]}°`"
-        :data-test="field"
-        @change="feather(field, ($event.target as HTMLInputElement).value)"
-      >
     </p>
     <label class="press h-8 cursor-pointer focus-within:outline-2">
       IES file…

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { editLight, renameLight } from '#core/set/edits'
-import { aimAtNamed } from '#core/set/aims'
 import { placeThing } from '#core/set/things'
 import { lightTape, placeAtDistance } from '#core/set/tapes'
 import type { Light, Place } from '#core/set/schema'
@@ -24,8 +23,6 @@ const putAtDistance = (metres: number) => {
   if (place) put(place)
   else problem.value = `It hangs more than ${distance(metres)} above or below what it lights. Change the height first.`
 }
-const aims = computed(() => [...studio.document.subjects.map(({ id, name }) => ({ value: id, name })), { value: 'backdrop', name: 'the backdrop' }])
-const aimName = computed(() => props.light.aim.at === 'subject' ? props.light.aim.subjectId : 'backdrop')
 const isKitLamp = computed(() => kit.kit.lamps.some(({ id }) => id === props.light.lamp.kitId))
 const lamps = computed(() => [
   ...(isKitLamp.value ? [] : [{ value: '', name: props.light.lamp.name }]),
@@ -105,17 +102,12 @@ const takeLamp = (id: string) => {
       wide
       @choose="takeLamp"
     />
-    <SelectField
-      label="Aimed at"
-      :value="aimName"
-      :options="aims"
-      test-name="aim"
-      class="w-28"
-      wide
-      @choose="goal => edit(set => aimAtNamed(set, light.id, goal))"
-    />
     <FitFields :light="light" />
   </div>
+  <AimFields
+    v-else-if="shows === 'aim'"
+    :light="light"
+  />
   <ShapeFields
     v-else
     :light="light"

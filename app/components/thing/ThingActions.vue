@@ -4,7 +4,7 @@ import { CAMERA } from '#core/set/things'
 
 defineProps<{ isLight?: boolean }>()
 const { shows } = useLightTab()
-const TABS = [{ value: 'place', name: 'Place' }, { value: 'fit', name: 'Fit' }, { value: 'shape', name: 'Shape' }] as const
+const TABS = [{ value: 'place', name: 'Place' }, { value: 'aim', name: 'Aim' }, { value: 'fit', name: 'Fit' }, { value: 'shape', name: 'Shape' }] as const
 const { ids, isLocked, isGrouped, canMirror, copy, mirror, remove, align, lock, group, ungroup } = useThingActions()
 const hasOnlyCamera = computed(() => ids.value.every(id => id === CAMERA))
 
@@ -37,19 +37,21 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       class="press flex items-center gap-1.5"
       :disabled="hasOnlyCamera"
       data-test="copy-thing"
-      title="Ctrl D"
+      aria-label="Copy"
+      title="Copy (Ctrl D)"
       @click="copy"
     >
-      <Copy :size="14" /> Copy
+      <Copy :size="15" />
     </button>
     <button
       class="press flex items-center gap-1.5"
       :disabled="!canMirror"
       data-test="mirror-thing"
-      title="Adds its mirror image on the other side of the backdrop"
+      aria-label="Mirror"
+      title="Mirror: adds its image on the other side of the backdrop's middle"
       @click="mirror"
     >
-      <FlipHorizontal2 :size="14" /> Mirror
+      <FlipHorizontal2 :size="15" />
     </button>
     <template v-if="ids.length > 1">
       <button
@@ -75,21 +77,24 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     <button
       class="press flex items-center gap-1.5"
       data-test="lock"
+      :aria-label="isLocked ? 'Unlock' : 'Lock in place'"
+      :title="isLocked ? 'Unlock' : 'Lock in place'"
       @click="lock(!isLocked)"
     >
       <component
         :is="isLocked ? LockOpen : Lock"
-        :size="14"
-      /> {{ isLocked ? 'Unlock' : 'Lock' }}
+        :size="15"
+      />
     </button>
     <button
       class="press flex items-center gap-1.5"
       :disabled="hasOnlyCamera || isLocked"
       data-test="remove-thing"
-      title="Delete"
+      aria-label="Take away"
+      title="Take away (Delete)"
       @click="remove"
     >
-      <Trash2 :size="14" /> Take away
+      <Trash2 :size="15" />
     </button>
   </div>
 </template>

@@ -1,0 +1,54 @@
+<script setup lang="ts">
+import { aimAt, aimAtNamed, aimPlace } from '#core/set/aims'
+import { featherLight } from '#core/set/edits'
+import type { Light } from '#core/set/schema'
+
+/** Where a light looks, and how far it is turned off that. */
+const props = defineProps<{ light: Light }>()
+const studio = useStudio()
+const { edit } = useThingActions()
+
+const aims = computed(() => [...studio.document.subjects.map(({ id, name }) => ({ value: id, name })), { value: 'backdrop', name: 'the backdrop' }])
+const aimName = computed(() => props.light.aim.at === 'subject' ? props.light.aim.subjectId : 'backdrop')
+const place = computed(() => aimPlace(studio.document, props.light))
+const put = (changes: Partial<ReturnType<typeof aimPlace>>) => edit(set => aimAt(set, props.light.id, { ...place.value, ...changes }))
+/** Feathering goes no further than this: past it the light looks away from its work. */
+const FEATHERS = [['Turn right', 'featherPanDeg', 180], ['Turn up', 'featherTiltDeg', 90]] as const
+</script>
+
+<template>
+  <div class="flex flex-wrap items-end gap-x-2 gap-y-2">
+    <SelectField
+      label="Aimed at"
+      :value="aimName"
+      :options="aims"
+      test-name="aim"
+      class="w-30"
+      wide
+      @choose="goal => edit(set => aimAtNamed(set, light.id, goal))"
+    />
+    <DistanceField
+      label="At height"
+      :value="place.zM"
+      @change="zM => put({ zM })"
+    />
+    <DistanceField
+      v-if="light.aim.at === 'place'"
+      label="Across"
+      :value="place.xM"
+      @change="xM => put({ xM })"
+    />
+    <NumberField
+      v-for="[label, field, most] in FEATHERS"
+      :key="field"
+      :label="label"
+      :value="light.aim[field]"
+      :least="-most"
+      :most="most"
+      unit="°"
+      narrow
+      :test-name="field"
+      @change="value => edit(set => featherLight(set, light.id, { [field]: value }))"
+    />
+  </div>
+</template>

@@ -1,0 +1,39 @@
+import { writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { By, Key, type WebElement } from 'selenium-webdriver'
+import { writeSetFile } from '#core/formats/setFile'
+import type { StudioSet } from '#core/set/schema'
+import type { Browser } from './browser'
+
+/** What tests do over and over in the interface, in the words of whoever uses it. */
+export const stepsIn = (app: { browser: Browser }) => {
+  const press = (...keys: string[]) => app.browser.driver.actions().sendKeys(...keys).perform()
+  return {
+    press,
+    /** Goes to a view by its name in the bar. */
+    visit: async (view: string) => app.browser.locate(By.linkText(view)).click(),
+    /** Chooses one of a row of views. */
+    see: async (name: string) => app.browser.locate(By.xpath(`//*[@role="radio"]//span[text()="${name}"]`)).click(),
+    /** Chooses in a list by what it says. */
+    choose: async (name: string, option: string) => (await app.browser.find(name)).findElement(By.xpath(`.//option[contains(normalize-space(text()), "${option}")]`)).click(),
+    /** The field with a label. */
+    field: (label: string): Promise<WebElement> => app.browser.locate(By.xpath(`//label[text()="${label}"]/following-sibling::input`)),
+    type: async (element: WebElement, text: string) => element.sendKeys(Key.chord(Key.CONTROL, 'a'), text, Key.TAB),
+    undo: async () => app.browser.locate(By.css('[aria-label="Undo"]')).click(),
+    /** Puts something on the stage from the menu. */
+    add: async (what: string) => {
+      await app.browser.click('add')
+      await app.browser.click(`add-${what}`)
+    },
+    /** Imports a set from a file and opens it. */
+    open: async (set: StudioSet) => {
+      const path = join(app.browser.folder, `${set.id}.json`)
+      writeFileSync(path, writeSetFile(set, {}))
+      await app.browser.locate(By.linkText('Sets')).click()
+      await app.browser.locate(By.css('[data-test="import"]')).sendKeys(path)
+      await app.browser.waitForText('shelf-done', new RegExp(`Imported "${set.name}"`))
+      await app.browser.locate(By.xpath(`//li[.//input[@aria-label="Name of ${set.name}"]]//button[@data-test="open"]`)).click()
+    },
+    count: async (css: string) => (await app.browser.driver.findElements(By.css(css))).length,
+  }
+}
