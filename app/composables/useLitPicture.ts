@@ -56,6 +56,8 @@ export const useLitPicture = (looking: () => Looking, { settings, isLive = false
   }
   const relightAtRest = useDebounceFn(relight, REST_MS)
 
+  // What was lit last is there at once, until it is lit again.
+  if (looking().at !== 'around') void develop()
   watch(wanted, () => isFollowing.value ? relight() : relightAtRest(), { immediate: true })
   watch(() => [lights.value, light.camera, light.learned], develop)
 

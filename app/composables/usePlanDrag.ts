@@ -15,6 +15,7 @@ type Options = {
   rest: (hasMoved: boolean, isMore: boolean) => void
 }
 
+const NARROWEST_PX = 640
 const NUDGE_M = 0.05
 const FINE_NUDGE_M = 0.01
 
@@ -31,6 +32,8 @@ export const usePlanDrag = (element: Ref<SVGGElement | null>, { place, map, move
     // The page may move under the hand while figures change, so the pointer is followed on the screen.
     .container(() => document.documentElement)
     .subject(() => ({ x: map().x(place().depthM), y: map().y(place().acrossM) }))
+    // On a phone the plan is to read, and a thumb scrolls over it.
+    .filter((event: MouseEvent) => !event.button && window.innerWidth >= NARROWEST_PX)
     .on('start', (event: D3DragEvent<SVGGElement, unknown, unknown>) => {
       event.sourceEvent.stopPropagation()
       choose((event.sourceEvent as MouseEvent).shiftKey)

@@ -1,6 +1,7 @@
 import { castRay, noHit, RAY_OFFSET_M, type Hit } from '../geometry/kernel'
 import { sideOf, transmits, type Body } from '../geometry/surface'
 import { pointOn, turnOut } from '../geometry/surfacePoint'
+import type { TriangleMesh } from '../geometry/triangleMesh'
 import { mirrored } from '../transport/follow'
 import { castView, type View } from '../transport/gather'
 import { glossShare } from '../transport/gloss'
@@ -116,6 +117,13 @@ const withRoomFor = (places: Places, more: number): Places => {
   return all
 }
 
+/** The material that a ray met on a mesh: of the very place where the form knows it, of its triangle otherwise. */
+const materialOf = ({ triangles, material, materialAt }: TriangleMesh, { triangle, s, t }: Hit): number => {
+  if (!materialAt) return material[triangle]!
+  const at = (axis: number) => triangles[triangle * 9 + axis]! + s * triangles[triangle * 9 + 3 + axis]! + t * triangles[triangle * 9 + 6 + axis]!
+  return materialAt(at(0), at(1), at(2))
+}
+
 /** Casts one ray through the middle of every pixel. */
 export const castFrame = (stage: Stage, rayThrough: RayThrough, width: number, height: number): FrameView => {
   const { scene, patches } = stage
@@ -141,7 +149,7 @@ export const castFrame = (stage: Stage, rayThrough: RayThrough, width: number, h
     const surface = scene.surfaces[hit.surface]
     if (!surface) return
     const { position, normal } = pointOn(surface, hit.s, hit.t, hit.isFront, hit.triangle)
-    const { gloss, reflectance } = sideOf(surface, hit.isFront, surface.shape === 'body' ? surface.mesh.material[hit.triangle]! : 0)
+    const { gloss, reflectance } = sideOf(surface, hit.isFront, surface.shape === 'body' ? materialOf(surface.mesh, hit) : 0)
     const away = gloss ? glossShare(gloss, Math.min(1, Math.abs(dot(way, normal)))) : 0
     const { nodes, shares } = nodesOf(hit)
     seen.points.set(position, place * 6)

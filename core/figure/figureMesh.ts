@@ -34,7 +34,7 @@ const meshOf = (pose: Pose): TriangleMesh => {
     const middle = (axis: number) => [0, 1, 2].reduce((sum, corner) => sum + vertices[faces[face * 3 + corner]! * 3 + axis]! / 3, 0)
     return FIGURE_MATERIALS.indexOf(materialAt(parts, middle(0), middle(1), middle(2)))
   })
-  return triangleMesh(vertices, normals, faces, materials, PATCH)
+  return { ...triangleMesh(vertices, normals, faces, materials, PATCH), materialAt: (x, y, z) => FIGURE_MATERIALS.indexOf(materialAt(parts, x, y, z)) }
 }
 
 const meshes = new Map<Pose, TriangleMesh>()

@@ -1,7 +1,7 @@
 import type { Vector } from '../units/vector'
 
 /** What a part of the figure is made of; the numbers are those of its mesh. */
-export const FIGURE_MATERIALS = ['skin', 'clothing', 'hair', 'eyes'] as const
+export const FIGURE_MATERIALS = ['skin', 'clothing', 'hair', 'eyes', 'irises'] as const
 export type FigureMaterial = typeof FIGURE_MATERIALS[number]
 
 /** A part of a rounded form. Lengths are shares of body height. */
@@ -69,13 +69,25 @@ export const formField = (parts: readonly Part[]) => {
   }
 }
 
+/** An eye shows where its ball comes to the surface; its iris and pupil are a disc in the middle of that. Shares of body height, from memory. */
+const EYE_SHOWS = 0.0014
+const IRIS_RADIUS = 0.0042
+/** The lids leave this much open, over the middle of the eye and under it. */
+const LIDS = { over: 0.0036, under: 0.0048 }
+
+const eyeAt = ({ centre }: Extract<Part, { shape: 'ball' }>, x: number, y: number, z: number, away: number): FigureMaterial => {
+  if (away > EYE_SHOWS || z - centre[2] > LIDS.over || centre[2] - z > LIDS.under) return 'skin'
+  return y > centre[1] && Math.hypot(x - centre[0], z - centre[2]) < IRIS_RADIUS ? 'irises' : 'eyes'
+}
+
 /** The material of the part nearest to a place; cuts have none. */
 export const materialAt = (parts: readonly Part[], x: number, y: number, z: number): FigureMaterial => {
   let nearest = Infinity
-  let material: FigureMaterial = 'skin'
+  let found: Part | undefined
   for (const part of parts) {
     const away = part.isCut ? Infinity : toPart(x, y, z, part)
-    if (away < nearest) [nearest, material] = [away, part.material]
+    if (away < nearest) [nearest, found] = [away, part]
   }
-  return material
+  if (found?.material === 'eyes' && found.shape === 'ball') return eyeAt(found, x, y, z, nearest)
+  return found?.material ?? 'skin'
 }

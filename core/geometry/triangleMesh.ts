@@ -11,8 +11,9 @@ export type TriangleMesh = {
   corners: Uint32Array
   vertices: Float64Array
   normals: Float64Array
-  /** Material number of each triangle. */
+  /** Material number of each triangle; and, where the form knows it, of any place on the surface, for edges finer than triangles. */
   material: Uint8Array
+  materialAt?: (x: number, y: number, z: number) => number
   /** The patch of each triangle, their number, and area of each patch in the mesh's own unit. */
   patch: Int32Array
   patchCount: number

@@ -10,6 +10,16 @@ export type Lookout = { id: string, name: string, eye: Vector, turnDeg: number }
 /** A face looks from before itself, so that it does not see its own inside. */
 const BEFORE_FACE_M = 0.16
 const BEFORE_SURFACE_M = 0.05
+/** Clear of the curve as well. */
+const BEFORE_DROP_M = 0.4
+
+/** A place of the drop, shares of its width and height from the lower left, to look from. */
+export const backdropLookout = ({ backdrop }: StudioSet, across: number, up: number): Lookout => ({
+  id: 'backdrop/here',
+  name: 'Backdrop, where you pressed',
+  eye: [backdrop.centreXM + (across - 0.5) * backdrop.widthM, BEFORE_DROP_M, Math.max(BEFORE_DROP_M, up * backdrop.heightM)],
+  turnDeg: 0,
+})
 
 /** Places worth looking from: every sitter's face, the backdrop, and the user's own points. */
 export const lookouts = (set: StudioSet): Lookout[] => [

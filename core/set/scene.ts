@@ -14,11 +14,12 @@ import { propSurfaces } from './surfaces/propSurfaces'
 import { roomSheets } from './surfaces/roomSheets'
 import type { Light, StudioSet, Subject } from './schema'
 
-/** White, iris, pupil and lashes together, as they look from a few metres; from memory. */
-const EYES: Rgb = [0.26, 0.18, 0.14]
+/** Eyes between their lids and lashes, and irises with their pupils, as they look from a few metres; from memory. */
+const EYES: Rgb = [0.42, 0.36, 0.33]
+const IRISES: Rgb = [0.04, 0.03, 0.025]
 
 const figureOf = (subject: Subject): Body => {
-  const reflectances: Record<FigureMaterial, Rgb> = { skin: subject.skin, clothing: subject.clothing, hair: subject.hair, eyes: EYES }
+  const reflectances: Record<FigureMaterial, Rgb> = { skin: subject.skin, clothing: subject.clothing, hair: subject.hair, eyes: EYES, irises: IRISES }
   return {
     shape: 'body',
     id: subject.id,

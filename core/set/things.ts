@@ -10,6 +10,9 @@ export type Thing = { id: string, kind: ThingKind, name: string, place: Place, i
 /** The camera is a thing too; no list of the set names it, so its id is fixed. */
 export const CAMERA = 'camera'
 
+/** The backdrop has no place of its own, but can be chosen; no id of a thing can be like this. */
+export const BACKDROP = '#backdrop'
+
 /** What has a place on the floor alone stands on it. */
 const onFloor = ({ xM, yM }: { xM: number, yM: number }): Place => ({ xM, yM, zM: 0 })
 

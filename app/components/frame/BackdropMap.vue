@@ -8,7 +8,14 @@ const ROWS = 5
 /** Text is dark on what renders lighter than this. */
 const LIGHT_VALUE = 110
 
+const emit = defineEmits<{ look: [] }>()
 const light = useLight()
+const { place } = useLookPlace()
+const lookFrom = (event: PointerEvent) => {
+  const box = (event.currentTarget as HTMLElement).getBoundingClientRect()
+  place.value = { across: (event.clientX - box.left) / box.width, up: 1 - (event.clientY - box.top) / box.height }
+  emit('look')
+}
 const { picture, isFresh } = useLitPicture(() => ({ at: 'backdrop', width: MAP_WIDTH }))
 const evenness = shallowRef<Evenness | undefined>()
 
@@ -43,6 +50,7 @@ const cells = computed(() => {
       :class="{ 'opacity-60': !isFresh }"
       :style="{ height: `${Math.min(19.5, 16 * shape)}rem` }"
       data-test="backdrop-map"
+      @pointerdown="lookFrom"
     >
       <PictureCanvas
         :picture="picture"
@@ -72,7 +80,7 @@ const cells = computed(() => {
         between its lightest and darkest part.
       </p>
       <p class="mt-2">
-        Square on, floor to top; the camera may see less.
+        Square on, floor to top; the camera may see less. Press a place to look back from it.
       </p>
     </div>
   </div>

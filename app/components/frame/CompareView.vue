@@ -35,7 +35,7 @@ const rows = computed(() => (pin.value?.readouts ?? []).flatMap((before) => {
     </div>
     <div
       v-if="pin"
-      class="mt-2 grid grid-cols-[7.5rem_7.5rem_1fr] gap-3"
+      class="mt-2 grid grid-cols-[6.5rem_6.5rem_minmax(0,1fr)] gap-2"
     >
       <figure
         v-for="[name, shown] in ([['pinned', pin.picture], ['now', picture]] as const)"

@@ -30,7 +30,10 @@ const take = async () => {
     />
     <div class="min-h-78">
       <PredictedFrame v-if="shows === 'predicted'" />
-      <BackdropMap v-else-if="shows === 'backdrop'" />
+      <BackdropMap
+        v-else-if="shows === 'backdrop'"
+        @look="shows = 'around'"
+      />
       <LookBack v-else-if="shows === 'around'" />
       <CompareView v-else-if="shows === 'pinned'" />
       <div

@@ -1,12 +1,13 @@
 <script setup lang="ts">
-import { lookouts } from '#core/set/lookouts'
+import { backdropLookout, lookouts } from '#core/set/lookouts'
 
 /** Pixels around: the whole turn is twice as wide as it is high. */
 const PICTURE_WIDTH = 392
 
 const studio = useStudio()
-const places = computed(() => lookouts(studio.document))
-const chosenId = ref('')
+const { place: pressed } = useLookPlace()
+const places = computed(() => [...lookouts(studio.document), ...(pressed.value ? [backdropLookout(studio.document, pressed.value.across, pressed.value.up)] : [])])
+const chosenId = ref(pressed.value ? 'backdrop/here' : '')
 const place = computed(() => places.value.find(candidate => candidate.id === chosenId.value) ?? places.value[0]!)
 const { picture, isFresh } = useLitPicture(() => ({ at: 'around', width: PICTURE_WIDTH, eye: place.value.eye, turnDeg: place.value.turnDeg }))
 const fieldId = useId()

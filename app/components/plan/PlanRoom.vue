@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { roomBounds } from '#core/set/bounds'
+import { BACKDROP } from '#core/set/things'
 import type { PlanMap } from '~/support/planMap'
 
 const props = defineProps<{ map: PlanMap }>()
@@ -58,9 +59,9 @@ const corner = computed(() => {
       tabindex="0"
       class="cursor-pointer"
       :aria-label="`${backdrop.name}, drawn in its own tone. Press to change it.`"
-      data-test="plan-backdrop"
-      @click="studio.selectedId = 'backdrop'"
-      @keydown.enter.stop="studio.selectedId = 'backdrop'"
+      data-test="plan-drop"
+      @click="studio.selectedId = BACKDROP"
+      @keydown.enter.stop="studio.selectedId = BACKDROP"
     >
       <rect
         v-for="(cell, index) in cells"
@@ -78,7 +79,7 @@ const corner = computed(() => {
         :width="BAND_PX"
         :height="backdrop.widthM * map.scale"
         class="fill-none"
-        :class="studio.selectedId === 'backdrop' ? 'stroke-accent stroke-2' : 'stroke-ink'"
+        :class="studio.selectedId === BACKDROP ? 'stroke-accent stroke-2' : 'stroke-ink'"
       />
     </g>
     <text

@@ -9,11 +9,12 @@ const VIEWS = [{ value: 'plan', name: 'Plan' }, { value: 'side', name: 'Side' },
 </script>
 
 <template>
-  <div class="hidden flex-nowrap items-center gap-x-3 border-b border-rule px-3 py-1.5 text-sm sm:flex">
+  <div class="hidden flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule px-3 py-1.5 text-sm sm:flex">
     <AddMenu />
     <ChoiceRow
       label="View"
       hide-label
+      class="shrink-0 flex-nowrap!"
       :value="shows"
       :choices="VIEWS"
       @choose="shows = $event"

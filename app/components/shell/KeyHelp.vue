@@ -6,7 +6,11 @@ const isOpen = ref(false)
 
 const KEYS = [
   ['Tab', 'next thing on the plan, the rail or the list'],
-  ['Arrow keys', 'nudge the chosen light or subject 5 cm; with Shift 1 cm'],
+  ['Arrow keys', 'nudge what is chosen 5 cm; with Shift 1 cm; on a handle, aim or turn'],
+  ['Space', 'choose the thing with the focus; with Shift as well as others'],
+  ['Alt while dragging', 'let nothing pull it to lines'],
+  ['[ and ]', 'turn what is chosen by five degrees'],
+  ['Ctrl D, Delete', 'copy, take away what is chosen'],
   ['Arrow up and down on a rail marker', 'ask for a tenth of a stop more or less'],
   ['Enter', 'do what the verdict proposes; take a reading in the run'],
   ['Escape', 'leave an ask; let go of what is chosen'],

@@ -5,13 +5,15 @@ import { CAMERA } from '#core/set/things'
 defineProps<{ isLight?: boolean }>()
 const { shows } = useLightTab()
 const TABS = [{ value: 'place', name: 'Place' }, { value: 'aim', name: 'Aim' }, { value: 'fit', name: 'Fit' }, { value: 'shape', name: 'Shape' }] as const
-const { ids, isLocked, isGrouped, canMirror, copy, mirror, remove, align, lock, group, ungroup } = useThingActions()
+const { ids, isLocked, isGrouped, canMirror, copy, mirror, remove, align, turn, lock, group, ungroup } = useThingActions()
 const hasOnlyCamera = computed(() => ids.value.every(id => id === CAMERA))
 
+const TURN_DEG = 5
 const isTyping = (target: EventTarget | null) => target instanceof HTMLElement && target.matches('input, textarea, select')
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (isTyping(event.target) || ids.value.length === 0) return
   if (event.key === 'Delete' || event.key === 'Backspace') remove()
+  else if (event.key === '[' || event.key === ']') turn(event.key === '[' ? -TURN_DEG : TURN_DEG)
   else if (event.key.toLowerCase() === 'd' && (event.ctrlKey || event.metaKey)) {
     event.preventDefault()
     copy()

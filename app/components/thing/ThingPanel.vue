@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { thingOf } from '#core/set/things'
+import { BACKDROP, thingOf } from '#core/set/things'
 
 const studio = useStudio()
 const things = computed(() => studio.selectedIds.flatMap(id => thingOf(studio.document, id) ?? []))
@@ -14,9 +14,13 @@ const point = computed(() => find(studio.document.points))
 
 <template>
   <div
-    class="flex h-33 shrink-0 flex-col justify-between gap-2 overflow-y-auto border-t border-rule px-4 py-2"
+    class="flex h-38 shrink-0 flex-col gap-1.5 overflow-y-auto border-t border-rule px-4 py-1.5"
     data-test="place"
   >
+    <ThingActions
+      v-if="things.length > 0"
+      :is-light="light !== undefined"
+    />
     <LightFields
       v-if="light"
       :key="light.id"
@@ -46,16 +50,12 @@ const point = computed(() => find(studio.document.points))
     <p v-else-if="things.length > 1">
       <strong>{{ things.length }} chosen:</strong> <span class="text-soft">{{ things.map(thing => thing.name).join(', ') }}</span>
     </p>
-    <BackdropFields v-else-if="studio.selectedId === 'backdrop'" />
+    <BackdropFields v-else-if="studio.selectedId === BACKDROP" />
     <p
       v-else
       class="text-soft"
     >
       Drag anything on the plan, or choose it to type its values. Shift chooses several; two show the distance between them.
     </p>
-    <ThingActions
-      v-if="things.length > 0"
-      :is-light="light !== undefined"
-    />
   </div>
 </template>
