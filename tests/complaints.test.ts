@@ -94,7 +94,7 @@ describe('what the verdict says when', () => {
   })
 
   it('the foot of the screen and the curve are dark: lower lights mend it', async () => {
-    const full = { ...demoSet(), brief: { ...demoSet().brief, framing: 'full' as const }, camera: { ...demoSet().camera, lens: { focalLengthMm: 50 }, aimHeightM: 0.95 } }
+    const full: StudioSet = { ...demoSet(), brief: { ...demoSet().brief, framing: 'full' }, camera: { ...demoSet().camera, lens: { focalLengthMm: 50 }, aimHeightM: 0.95 } }
     const high = DROP.reduce((set, id) => fitModifier(editLight(placeThing(set, id, { ...set.lights.find(light => light.id === id)!.place, zM: 2.9 }), id, light => ({ ...light, aim: { ...light.aim, at: 'place', place: { xM: 0, yM: 0, zM: 2.3 } } as never })), id, modifierOfKind('reflector-grid-40')), full)
     const { before, after } = await mended(high, 'dark-foot', /The foot of the backdrop is .* darker than its middle/)
     const words = (checked: typeof before) => Number(/is ([\d.]+) stop/.exec(checked.finding('dark-foot')?.words ?? 'is 0 stop')![1])

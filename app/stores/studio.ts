@@ -1,7 +1,7 @@
 import { liveQuery, type Subscription } from 'dexie'
 import { defineStore } from 'pinia'
 import { demoSet } from '#core/set/demo'
-import { emptySet } from '#core/set/emptySet'
+import { emptySet } from '#core/starting/emptySet'
 import type { StudioSet } from '#core/set/schema'
 import { usePreferences } from './preferences'
 

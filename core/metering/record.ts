@@ -1,7 +1,7 @@
 import type { MeterPoint } from '../set/points'
 import type { CameraSetting, Look, Reading, StudioSet } from '../set/schema'
 import { onlyOn } from '../set/settings'
-import type { Lighting } from '../tone/readout'
+import type { Lighting } from './lighting'
 import { partsAt } from '../transport/exposureAt'
 import { NOTHING_LEARNED } from './learning'
 import type { MeterStep } from './run'

@@ -1,12 +1,11 @@
 import { apertureForReading } from '../camera/followedAperture'
 import { responseOf } from '../camera/response'
-import type { Learned } from '../metering/learning'
+import type { Lighting } from '../metering/lighting'
 import { weightsOf } from '../metering/weights'
 import { meteredFNumber, stopsOverCamera } from '../photometry/meter'
 import type { MeterPoint } from '../set/points'
 import type { CameraSetting, LightSetting, Look, StudioSet, Target } from '../set/schema'
 import { partsAt, totalOf, type Part } from '../transport/exposureAt'
-import type { LightLayer } from '../transport/lightLayer'
 import { valueFromStops } from './backdropTone'
 import { targetStops } from './target'
 
@@ -23,9 +22,6 @@ export type Readout = {
   targetStops?: number
   missStops?: number
 }
-
-/** What is needed to read a set: its layers of light and what readings have taught. */
-export type Lighting = { layers: readonly LightLayer[], learned: Learned }
 
 /** The reading of one point under some light settings. */
 export const readPoint = (set: StudioSet, point: MeterPoint, settings: Readonly<Record<string, LightSetting>>, camera: CameraSetting, lighting: Lighting): Readout => {

@@ -9,9 +9,7 @@ const props = defineProps<{ map: PlanMap, light: Light, isOn: boolean }>()
 const studio = useStudio()
 const { distance } = useUnits()
 const { moveFromSide } = useMoves()
-const { beam } = useBeam(() => props.light, () => props.map.scale)
 
-const HOUSING_PX = 16
 const LEAST_PX = 4
 /** From the side the axis leans by its own rise; what comes toward the viewer is foreshortened. */
 const turned = computed(() => {
@@ -38,18 +36,16 @@ const at = computed(() => ({ x: props.map.x(props.light.place.yM), y: props.map.
       :d="`M${at.x} ${at.y} V${map.y(0)}`"
       class="stroke-rule stroke-2"
     />
-    <g :transform="`translate(${at.x} ${at.y}) rotate(${turned})`">
-      <path
-        v-if="isOn"
-        :d="beam"
-        class="fill-ink stroke-none"
-        opacity="0.13"
-      />
-      <path
-        :d="`M0 ${-halfPx} L0 ${halfPx} L${-HOUSING_PX} ${Math.min(4, halfPx)} L${-HOUSING_PX} ${-Math.min(4, halfPx)} Z`"
-        :class="isSelected ? 'fill-accent' : isOn ? 'fill-ink' : 'fill-rule'"
-      />
-    </g>
+    <LightBody
+      :light="light"
+      :x="at.x"
+      :y="at.y"
+      :turned-deg="turned"
+      :half-px="halfPx"
+      :scale="map.scale"
+      :is-on="isOn"
+      :is-selected="isSelected"
+    />
     <text
       :x="at.x"
       :y="at.y - halfPx - 6"

@@ -1,9 +1,9 @@
 import { askLook } from '../brief/looks'
 import { frameUp } from '../brief/framing'
 import { backdropNamed } from '../kit/backdropPresets'
-import { NO_BRIEF } from './briefSchema'
+import { NO_BRIEF } from '../set/briefSchema'
 import { grey } from '../units/rgb'
-import type { StudioSet } from './schema'
+import type { StudioSet } from '../set/schema'
 
 /** A room with a white roll, a mark and a camera, and no lights: where a set is built from. Sizes are of a usual small studio. */
 export const emptySet = (id: string, name: string): StudioSet => {
