@@ -25,15 +25,20 @@ const meterToTheEnd = async (browser: Browser) => {
 
 const see = async (browser: Browser, view: string) => browser.locate(By.xpath(`//*[@role="radio"]//span[text()="${view}"]`)).click()
 
+const choose = async (browser: Browser, name: string, option: string) =>
+  (await browser.find(name)).findElement(By.xpath(`.//option[contains(normalize-space(text()), "${option}")]`)).click()
+
+const startFrom = async (browser: Browser, id: string) => {
+  await browser.click(`start-${id}`)
+  await browser.waitForText('verdict', /\.$/)
+}
+const dragKey = async (browser: Browser, right: number, down: number) =>
+  browser.dragBy(await (await browser.find('plan-key')).findElement(By.css('circle')), right, down)
+
 const PICTURES: { name: string, size: Size, path: string, prepare?: (browser: Browser) => Promise<void> }[] = [
   { name: 'stage', size: LAPTOP, path: '/' },
   { name: 'stage-asked', size: LAPTOP, path: '/', prepare: browser => browser.click('ask-118') },
-  {
-    name: 'stage-moved',
-    size: LAPTOP,
-    path: '/',
-    prepare: async browser => browser.dragBy(await (await browser.find('plan-key')).findElement(By.css('circle')), 34, -46),
-  },
+  { name: 'stage-moved', size: LAPTOP, path: '/', prepare: browser => dragKey(browser, -24, -18) },
   {
     name: 'stage-why',
     size: LAPTOP,
@@ -52,6 +57,40 @@ const PICTURES: { name: string, size: Size, path: string, prepare?: (browser: Br
       await browser.click('plan-key')
     },
   },
+  {
+    name: 'stage-ready',
+    size: LAPTOP,
+    path: '/brief',
+    prepare: async (browser) => {
+      await startFrom(browser, 'stage-group')
+      await choose(browser, 'contour-choice', 'all lights')
+      await browser.click('plan-key')
+    },
+  },
+  {
+    name: 'stage-findings',
+    size: LAPTOP,
+    path: '/brief',
+    prepare: async (browser) => {
+      await startFrom(browser, 'pool')
+      await browser.dragBy(await (await browser.find('plan-backdrop')).findElement(By.css('circle')), 30, 18)
+      await browser.waitForText('findings', /more|Other ways/)
+      await browser.click('more-findings')
+    },
+  },
+  {
+    name: 'stage-compare',
+    size: LAPTOP,
+    path: '/',
+    prepare: async (browser) => {
+      await see(browser, 'Compare')
+      await rest()
+      await browser.click('pin')
+      for (const id of ['backdrop-left', 'backdrop-right']) await browser.click(`switch-${id}`)
+    },
+  },
+  { name: 'brief', size: LAPTOP, path: '/brief' },
+  { name: 'kit', size: LAPTOP, path: '/kit' },
   { name: 'run', size: LAPTOP, path: '/meter', prepare: browser => browser.click('ask-bench') },
   { name: 'run-end', size: LAPTOP, path: '/meter', prepare: meterToTheEnd },
   { name: 'run-phone', size: PHONE, path: '/meter' },

@@ -177,9 +177,10 @@ export const bandPoints = (set: StudioSet, count: number): MeterPoint[] =>
     return onBackdrop(set, `band/${index}`, 'Backdrop band', set.backdrop.centreXM + share * set.backdrop.widthM, readHeightM(set))
   })
 
-/** The point where a light is read alone: key-like lights at the subject, backdrop lights on the drop nearest their aim. */
+/** The point where a light is read alone: key-like lights at the subject, edge and hair lights over the crown, backdrop lights on the drop nearest their aim. */
 export const pointOfLight = (light: Light, points: readonly MeterPoint[]): MeterPoint => {
   const backdrop = points.filter(point => point.surface === 'backdrop')
+  if (light.job === 'edge' || light.job === 'hair') return points.find(point => point.id === HAIR) ?? points[0]!
   if (light.job !== 'backdrop' || backdrop.length === 0) return points[0]!
   const aimXM = light.aim.at === 'place' ? light.aim.place.xM : light.place.xM
   return backdrop.reduce((best, point) =>

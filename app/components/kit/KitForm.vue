@@ -73,17 +73,27 @@ const refreshed = computed(() => refreshCopies(studio.document, props.kind, prop
       :item="item as Kit['lamps'][number]"
     />
     <div class="flex flex-wrap gap-3">
-      <NumberField
+      <template
         v-for="field in fields"
         :key="field.label"
-        :label="field.label"
-        :value="field.read(item.what)"
-        :least="field.least"
-        :most="field.most"
-        :unit="field.unit"
-        :digits="field.digits"
-        @change="value => put({ what: field.write(item.what, value) as never })"
-      />
+      >
+        <DistanceField
+          v-if="field.unit === ' m'"
+          :label="field.label"
+          :value="field.read(item.what)"
+          @change="metres => metres >= field.least && metres <= field.most && put({ what: field.write(item.what, metres) as never })"
+        />
+        <NumberField
+          v-else
+          :label="field.label"
+          :value="field.read(item.what)"
+          :least="field.least"
+          :most="field.most"
+          :unit="field.unit"
+          :digits="field.digits"
+          @change="value => put({ what: field.write(item.what, value) as never })"
+        />
+      </template>
     </div>
     <div class="flex flex-col">
       <label

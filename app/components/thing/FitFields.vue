@@ -3,26 +3,32 @@ import { fitGel, fitMeasured, fitModifier } from '#core/set/edits'
 import { measuredLight } from '#core/formats/measuredLight'
 import { parseIes } from '#core/formats/iesFile'
 import type { Light } from '#core/set/schema'
-import { GELS, gelStops } from '#core/sources/gels'
-import { MODIFIERS } from '#core/sources/modifiers'
+import { gelStops, type Gel } from '#core/sources/gels'
 
+/** What hangs on a light, out of the kit. */
 const props = defineProps<{ light: Light }>()
-const studio = useStudio()
-const note = useChangeNote()
+const kit = useKit()
+const { edit } = useThingActions()
 const problem = ref('')
-const ids = { modifier: useId(), gel: useId() }
 
-const isOwn = computed(() => !MODIFIERS.some(({ kind }) => kind === props.light.modifier.kind))
-const edit = (change: Parameters<typeof studio.edit>[0]) => {
-  note.mark()
-  problem.value = ''
-  studio.edit(change)
-}
+const modifiers = computed(() => kit.kit.modifiers.map(({ what }) => what))
+const modifierOptions = computed(() => [
+  ...(modifiers.value.some(({ kind }) => kind === props.light.modifier.kind) ? [] : [{ value: props.light.modifier.kind, name: props.light.modifier.name }]),
+  ...modifiers.value.map(({ kind, name }) => ({ value: kind, name })),
+])
 const fit = (kind: string) => {
-  const modifier = MODIFIERS.find(candidate => candidate.kind === kind)
+  const modifier = modifiers.value.find(candidate => candidate.kind === kind)
   if (modifier) edit(set => fitModifier(set, props.light.id, modifier))
 }
-const gel = (name: string) => edit(set => fitGel(set, props.light.id, GELS.find(candidate => candidate.name === name) ?? null))
+
+const gels = computed(() => kit.kit.gels.map(({ what }) => what))
+const gelOption = (gel: Gel) => ({ value: gel.name, name: `${gel.name} (\u2212${gelStops(gel).toFixed(1)})` })
+const gelOptions = computed(() => [
+  { value: '', name: 'none' },
+  ...(props.light.gel && !gels.value.some(({ name }) => name === props.light.gel?.name) ? [gelOption(props.light.gel)] : []),
+  ...gels.value.map(gelOption),
+])
+const putGel = (name: string) => edit(set => fitGel(set, props.light.id, gels.value.find(candidate => candidate.name === name) ?? null))
 
 const readFile = async (event: Event) => {
   const input = event.target as HTMLInputElement
@@ -30,10 +36,8 @@ const readFile = async (event: Event) => {
   if (!file) return
   const outcome = parseIes(await file.text())
   input.value = ''
-  if (!outcome.ok) {
-    problem.value = `${file.name}: ${outcome.message}`
-    return
-  }
+  problem.value = outcome.ok ? '' : `${file.name}: ${outcome.message}`
+  if (!outcome.ok) return
   const measured = measuredLight(outcome.value, outcome.value.keywords.LUMINAIRE ?? file.name)
   edit(set => fitMeasured(set, props.light.id, measured))
 }
@@ -41,57 +45,24 @@ const readFile = async (event: Event) => {
 
 <template>
   <div class="contents">
-    <p class="flex flex-col">
-      <label
-        :for="ids.modifier"
-        class="text-xs text-soft"
-      >Modifier</label>
-      <select
-        :id="ids.modifier"
-        class="press h-8 w-38"
-        :value="light.modifier.kind"
-        data-test="modifier"
-        @change="fit(($event.target as HTMLSelectElement).value)"
-      >
-        <option
-          v-if="isOwn"
-          :value="light.modifier.kind"
-        >
-          {{ light.modifier.name }}
-        </option>
-        <option
-          v-for="modifier in MODIFIERS"
-          :key="modifier.kind"
-          :value="modifier.kind"
-        >
-          {{ modifier.name }}
-        </option>
-      </select>
-    </p>
-    <p class="flex flex-col">
-      <label
-        :for="ids.gel"
-        class="text-xs text-soft"
-      >Gel</label>
-      <select
-        :id="ids.gel"
-        class="press h-8 w-26"
-        :value="light.gel?.name ?? ''"
-        data-test="gel"
-        @change="gel(($event.target as HTMLSelectElement).value)"
-      >
-        <option value="">
-          none
-        </option>
-        <option
-          v-for="candidate in GELS"
-          :key="candidate.name"
-          :value="candidate.name"
-        >
-          {{ candidate.name }} (−{{ gelStops(candidate).toFixed(1) }})
-        </option>
-      </select>
-    </p>
+    <SelectField
+      label="Modifier"
+      :value="light.modifier.kind"
+      :options="modifierOptions"
+      class="w-46"
+      wide
+      test-name="modifier"
+      @choose="fit"
+    />
+    <SelectField
+      label="Gel"
+      :value="light.gel?.name ?? ''"
+      :options="gelOptions"
+      class="w-30"
+      wide
+      test-name="gel"
+      @choose="putGel"
+    />
     <label class="press h-8 cursor-pointer focus-within:outline-2">
       IES file…
       <input
