@@ -60,7 +60,7 @@ describe('the keyboard alone', () => {
   it('opens its list of keys and leaves it again', async () => {
     await app.browser.driver.executeScript('document.activeElement.blur()')
     await press('?')
-    await app.browser.waitFor('the list of keys', async () => /nudge the chosen light/.test(await app.browser.locate(By.css('[role="dialog"]')).getText()))
+    await app.browser.waitFor('the list of keys', async () => /nudge what is chosen/.test(await app.browser.locate(By.css('[role="dialog"]')).getText()))
     await press(Key.ESCAPE)
     await app.browser.waitFor('the list gone', async () => (await app.browser.driver.findElements(By.css('[role="dialog"]'))).length === 0)
   })

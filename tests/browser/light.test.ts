@@ -115,7 +115,7 @@ describe('a set full of things', () => {
 
   it('tells how far a long solve is, stops when asked, and finishes later', async () => {
     const set = crowdedSet()
-    const many = Array.from({ length: 24 }, (_, index) => ({ ...set.lights[1]!, id: `light-${index}`, name: `L${index}`, place: { xM: -2.4 + 0.2 * index, yM: 5 + (index % 3) * 0.4, zM: 2.6 } }))
+    const many = Array.from({ length: 14 }, (_, index) => ({ ...set.lights[1]!, id: `light-${index}`, name: `L${index}`, place: { xM: -2.4 + 0.34 * index, yM: 5 + (index % 3) * 0.4, zM: 2.6 } }))
     await open({ ...set, id: 'slow', name: 'Slow', lights: many, looks: [{ ...set.looks[0]!, lights: Object.fromEntries(many.map(light => [light.id, { on: true, powerStops: -4 }])) }] })
     await app.browser.click('stop-solving')
     await app.browser.waitForText('stopped', /Stopped: these figures are a draft, or older/)

@@ -28,7 +28,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 <template>
   <section
     aria-label="Verdict"
-    class="flex min-h-23 shrink-0 flex-col justify-center border-b border-rule px-4 py-2"
+    class="flex min-h-28 shrink-0 flex-col justify-center border-b border-rule px-4 py-2"
   >
     <div class="flex flex-wrap items-center gap-x-4 gap-y-2 lg:flex-nowrap">
       <VerdictMark :verdict="light.verdict" />
