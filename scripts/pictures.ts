@@ -1,11 +1,13 @@
 // Takes the pictures in docs/screenshots from the demo set, through the built app: npm run pictures
-import { By } from 'selenium-webdriver'
+import { By, until } from 'selenium-webdriver'
 import { LAPTOP, openBrowser, PHONE, type Browser, type Size } from '../tests/support/browser'
 import { startServer } from '../tests/support/server'
 
 const FOLDER = new URL('../docs/screenshots/', import.meta.url).pathname
 /** Long enough for the frame to be lit after the figures have come. */
 const REST_MS = 5000
+/** A frame of several sitters takes this long at most. */
+const FRAME_MS = 60_000
 
 const rest = () => new Promise(resolve => setTimeout(resolve, REST_MS))
 
@@ -32,13 +34,13 @@ const startFrom = async (browser: Browser, id: string) => {
   await browser.click(`start-${id}`)
   await browser.waitForText('verdict', /\.$/)
 }
-const dragKey = async (browser: Browser, right: number, down: number) =>
-  browser.dragBy(await (await browser.find('plan-key')).findElement(By.css('circle')), right, down)
+const dragLight = async (browser: Browser, id: string, right: number, down: number) =>
+  browser.dragBy(await (await browser.find(`plan-${id}`)).findElement(By.css('circle')), right, down)
 
 const PICTURES: { name: string, size: Size, path: string, prepare?: (browser: Browser) => Promise<void> }[] = [
   { name: 'stage', size: LAPTOP, path: '/' },
   { name: 'stage-asked', size: LAPTOP, path: '/', prepare: browser => browser.click('ask-118') },
-  { name: 'stage-moved', size: LAPTOP, path: '/', prepare: browser => dragKey(browser, -24, -18) },
+  { name: 'stage-moved', size: LAPTOP, path: '/', prepare: browser => dragLight(browser, 'key', -24, -18) },
   {
     name: 'stage-why',
     size: LAPTOP,
@@ -65,15 +67,15 @@ const PICTURES: { name: string, size: Size, path: string, prepare?: (browser: Br
       await startFrom(browser, 'stage-group')
       await choose(browser, 'contour-choice', 'all lights')
       await browser.click('plan-key')
+      await browser.driver.wait(until.elementLocated(By.css('[data-test="predicted-frame"]')), FRAME_MS)
     },
   },
   {
     name: 'stage-findings',
     size: LAPTOP,
-    path: '/brief',
+    path: '/',
     prepare: async (browser) => {
-      await startFrom(browser, 'pool')
-      await browser.dragBy(await (await browser.find('plan-backdrop')).findElement(By.css('circle')), 30, 18)
+      await dragLight(browser, 'backdrop-left', 62, -62)
       await browser.waitForText('findings', /more|Other ways/)
       await browser.click('more-findings')
     },

@@ -1,6 +1,4 @@
 const FRAME_WIDTH = 232
-/** Under the hand the picture is coarse, so that it follows. */
-const COARSE_WIDTH = 64
 
 /** The simulated frame, shared by everything that shows it. */
 export const useFramePicture = createSharedComposable(() => {

@@ -1,6 +1,9 @@
 import type { LightSetting } from '#core/set/schema'
 import type { Developed, Looking } from '~/workers/light.worker'
 
+/** Under the hand, and before there is any, a picture is coarse, so that it comes at once. */
+export const COARSE_WIDTH = 64
+
 /** A picture is lit once the hand rests. */
 const REST_MS = 120
 
@@ -46,6 +49,8 @@ export const useLitPicture = (looking: () => Looking, { settings, isLive = false
     if (isLighting) return
     isLighting = true
     const mine = wanted.value
+    const isFirst = isLive && !picture.value
+    if (isFirst && await light.worker.light(revision.value, { ...looking(), width: COARSE_WIDTH })) await develop()
     if (await light.worker.light(revision.value, looking())) {
       litFor.value = mine
       await develop()

@@ -20,7 +20,7 @@ export const wrap: Check = (context, inLength) => {
   return [{
     id: 'wrap',
     kind: 'problem',
-    words: `Hair and shoulders glow: the backdrop's light wraps round the sitter at ${stopWords(most)} ${most < 0 ? 'under' : 'over'} the camera setting; one or two under looks natural.`,
+    words: `Hair and shoulders glow: the backdrop's light wraps round the sitter at ${Math.abs(most) < 0.05 ? '' : `${stopWords(most)} ${most < 0 ? 'under' : 'over'} `}the camera setting; one or two stops under looks natural.`,
     mends: moved.subjects[0]!.place.yM - set.subjects[0]!.place.yM > FORWARD_M - 0.01 && moved.camera.place.yM - set.camera.place.yM > FORWARD_M / 2
       ? [{ words: `Move sitter, key and camera ${inLength(FORWARD_M)} forward`, apply: (before: StudioSet) => moveParty(before, FORWARD_M) }]
       : [],

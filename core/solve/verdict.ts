@@ -1,4 +1,5 @@
 import type { CameraSetting, LightSetting, Look, StudioSet } from '../set/schema'
+import { KEY_SIDE } from '../set/points'
 import type { Readout } from '../tone/readout'
 import { ON_TARGET_STOPS } from '../tone/target'
 import { formatAperture } from '../units/aperture'
@@ -42,11 +43,25 @@ const wantedWords = (readout: Readout, look: Look): string => {
 
 const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1)
 
+const pointName = ({ point }: Readout): string => point.name.charAt(0).toLowerCase() + point.name.slice(1)
+
+/** Where the backdrop stands, by the points that were asked for: a span for more than one, the place for a single one. */
+const backdropWords = (asked: readonly Readout[]): string => {
+  const values = asked.map(readout => Math.round(readout.value!))
+  const [least, most] = [Math.min(...values), Math.max(...values)]
+  if (asked.length === 1) return `${pointName(asked[0]!)} ${least}`
+  return `backdrop ${least === most ? least : `${least} to ${most}`} from left to right`
+}
+
 const onTarget = (readouts: readonly Readout[]): string => {
-  const backdrop = readouts.filter(readout => readout.point.surface === 'backdrop' && readout.targetStops !== undefined)
-  const values = backdrop.map(readout => Math.round(readout.value!))
-  const span = Math.min(...values) === Math.max(...values) ? `${values[0]}` : `${Math.min(...values)} to ${Math.max(...values)}`
-  return backdrop.length > 0 ? `On target: backdrop ${span} from left to right, subject at the camera setting.` : 'On target.'
+  const asked = readouts.filter(readout => readout.targetStops !== undefined)
+  const backdrop = asked.filter(readout => readout.point.surface === 'backdrop')
+  const subject = asked.find(readout => readout.point.id === KEY_SIDE)
+  const words = [
+    ...backdrop.length > 0 ? [backdropWords(backdrop)] : [],
+    ...subject ? [Math.abs(subject.targetStops!) < 0.05 ? 'subject at the camera setting' : `subject ${formatStops(subject.targetStops!)} against the camera setting`] : [],
+  ]
+  return words.length > 0 ? `On target: ${words.join(', ')}.` : 'On target.'
 }
 
 /** Both too bright and too dark by more than this is unevenness, which no power mends. */
