@@ -67,7 +67,7 @@ const PICTURES: { name: string, size: Size, path: string, prepare?: (browser: Br
       await startFrom(browser, 'stage-group')
       await choose(browser, 'contour-choice', 'all lights')
       await browser.click('plan-key')
-      await browser.driver.wait(until.elementLocated(By.css('[data-test="predicted-frame"]')), FRAME_MS)
+      await browser.driver.wait(until.elementLocated(By.css('canvas[data-test="predicted-frame"][width="232"]')), FRAME_MS)
     },
   },
   {

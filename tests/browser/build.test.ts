@@ -62,9 +62,9 @@ describe('from an empty room to white on target, by the interface alone', () => 
 
 describe('from a ready set-up to its look', () => {
   it.each([
-    ['white-hidden', /^On target: backdrop 2[45]\d/, 2],
-    ['four-lights', /^On target: backdrop 1[12]\d/, 4],
-    ['lit-panel', /^On target: backdrop 255/, 3],
+    ['white-hidden', /^On target: backdrop middle 2[45]\d/, 2],
+    ['four-lights', /^On target: backdrop middle 1[12]\d/, 4],
+    ['lit-panel', /^On target: backdrop middle 255/, 3],
   ])('%s', async (id, verdict, lights) => {
     await visit('Brief')
     await app.browser.click(`start-${id}`)
@@ -76,11 +76,11 @@ describe('from a ready set-up to its look', () => {
   it('has its looks to choose from, and one undo brings back what was', async () => {
     await visit('Brief')
     await app.browser.click('start-one-wall')
-    await app.browser.waitForText('verdict', /^On target: backdrop 2[45]\d/)
+    await app.browser.waitForText('verdict', /^On target: backdrop middle 2[45]\d/)
     await choose('look', 'Mid grey')
-    await app.browser.waitForText('verdict', /^On target: backdrop 1[12]\d/)
+    await app.browser.waitForText('verdict', /^On target: backdrop middle 1[12]\d/)
     await undo()
-    await app.browser.waitForText('verdict', /^On target: backdrop 255/)
+    await app.browser.waitForText('verdict', /^On target: backdrop middle 255/)
   })
 })
 
