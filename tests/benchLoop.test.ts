@@ -19,7 +19,7 @@ import { benchFrame, benchReading } from '../server/bench/answers'
 /** Sets the powers that the plan asks for, as it knows the lamps by now. */
 const setPowers = async (set: StudioSet): Promise<StudioSet> => {
   const { look, points, lighting, camera } = await solvedSet(set)
-  return changeSettings(set, look.id, solveLook(set, look, look.targets, points, camera, lighting).settings)
+  return changeSettings(set, look.id, solveLook(set, look, points, camera, lighting).settings)
 }
 
 /** Plans, meters every step on the bench with its corrections, and sets the lamps by what was learned. */

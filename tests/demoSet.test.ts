@@ -16,7 +16,7 @@ const asking = (value: number): StudioSet => changeTargets(demoSet(), 'white', O
 
 const ask = async (set: StudioSet) => {
   const { look, points, lighting, camera, readouts } = await solvedSet(set)
-  const answer = solveLook(set, look, look.targets, points, camera, lighting)
+  const answer = solveLook(set, look, points, camera, lighting)
   return { answer, verdict: verdictOf(set, look, readouts, camera, answer), camera }
 }
 

@@ -5,7 +5,7 @@ import { solvedFor, tidy } from '../solved'
 /** The powers that meet a look's targets, or come nearest. */
 export const solvedPowers = async (set: StudioSet, look: Look) => {
   const { points, lighting, camera } = await solvedFor(set, look)
-  const answer = solveLook(set, look, look.targets, points, camera, lighting)
+  const answer = solveLook(set, look, points, camera, lighting)
   return {
     set: set.name,
     look: look.name,

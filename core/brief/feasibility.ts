@@ -7,7 +7,7 @@ import type { InLength } from '../units/distance'
 import type { Mend } from '../set/mend'
 import { misfits } from '../set/faults'
 import { moveParty } from '../set/party'
-import { coverageOf, uncovered } from './coverage'
+import { coverageOf, uncovered } from '../camera/coverage'
 import { bestLens, distanceFor, FRAMINGS, frameUp, lensesThatFit, roomForCamera } from './framing'
 
 /** One answer to "can this be done here?", with what to change where it cannot. */

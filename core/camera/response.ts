@@ -1,3 +1,6 @@
+import type { CameraResponse } from '../set/schema'
+import { monotoneCubic } from '../units/monotoneCubic'
+
 /** How a camera turns linear light into pixel values, and back. */
 export type Response = {
   /** Pixel value 0..255 (not rounded) of a linear value; clipped at both ends. */
@@ -26,9 +29,82 @@ export const SRGB_RESPONSE: Response = {
   linearFromValue: value => decode(Math.min(WHITE, Math.max(0, value)) / WHITE),
 }
 
-/** The response that a set's camera names. */
-export const responseOf = (camera: { response: { kind: 'srgb' } }): Response => {
-  switch (camera.response.kind) {
+/** Straight up to here; above it a shoulder rolls off. */
+const KNEE = 0.5
+
+/** Straight sRGB up to the knee, then a hyperbola that leaves it without a bend and comes to white `headroomStops` later. */
+const shoulderResponse = (headroomStops: number): Response => {
+  const end = 2 ** headroomStops
+  const slope = (end - KNEE) / (1 - KNEE)
+  const roll = (linear: number) => {
+    if (linear <= KNEE) return linear
+    const along = Math.min(1, (linear - KNEE) / (end - KNEE))
+    return KNEE + (1 - KNEE) * slope * along / (1 + (slope - 1) * along)
+  }
+  const unroll = (rolled: number) => {
+    if (rolled <= KNEE) return rolled
+    const share = (rolled - KNEE) / (1 - KNEE)
+    return KNEE + (end - KNEE) * share / (slope - (slope - 1) * share)
+  }
+  return { valueFromLinear: linear => SRGB_RESPONSE.valueFromLinear(roll(linear)), linearFromValue: value => unroll(SRGB_RESPONSE.linearFromValue(value)) }
+}
+
+const DARKEST = 2 ** -20
+const BISECTIONS = 60
+
+/** Through the steps of a bracket, smooth and never falling; past its ends straight sRGB goes on from the last step. */
+const measuredResponse = ({ cardReflectance, steps }: Extract<CameraResponse, { kind: 'measured' }>): Response => {
+  const stopsAt = steps.map(step => step.stops)
+  const values = steps.map(step => step.value)
+  const within = monotoneCubic(stopsAt, values)
+  const [first, last] = [steps[0]!, steps.at(-1)!]
+  const beyond = (step: { stops: number, value: number }) => {
+    const gain = SRGB_RESPONSE.linearFromValue(step.value) / 2 ** step.stops
+    return (stops: number) => SRGB_RESPONSE.valueFromLinear(gain * 2 ** stops)
+  }
+  const [below, above] = [beyond(first), beyond(last)]
+  const valueFromLinear = (linear: number) => {
+    if (linear <= DARKEST) return 0
+    const stops = Math.log2(linear / cardReflectance)
+    return stops < first.stops ? below(stops) : stops > last.stops ? above(stops) : within(stops)
+  }
+  const linearFromValue = (value: number) => {
+    let [low, high] = [Math.log2(DARKEST), 10]
+    if (value <= valueFromLinear(DARKEST)) return 0
+    for (let round = 0; round < BISECTIONS; round++) {
+      const middle = (low + high) / 2
+      if (valueFromLinear(2 ** middle) < Math.min(WHITE - 1e-6, value)) low = middle
+      else high = middle
+    }
+    return 2 ** high
+  }
+  return { valueFromLinear, linearFromValue }
+}
+
+/** Made once for each response that a set names: a set is never changed in place. */
+const made = new WeakMap<CameraResponse, Response>()
+
+const makeResponse = (response: CameraResponse): Response => {
+  switch (response.kind) {
     case 'srgb': return SRGB_RESPONSE
+    case 'shoulder': return shoulderResponse(response.headroomStops)
+    case 'measured': return measuredResponse(response)
   }
 }
+
+/** The response that a set's camera names. */
+export const responseOf = ({ response }: { response: CameraResponse }): Response => {
+  const known = made.get(response) ?? makeResponse(response)
+  made.set(response, known)
+  return known
+}
+
+/** Stops by which a surface may be off when its pixel value is read `valueError` wrong; unbounded where a value more is clipped. */
+export const uncertaintyStops = (response: Response, value: number, valueError = 1): number => {
+  if (value + valueError >= WHITE) return Number.POSITIVE_INFINITY
+  const low = response.linearFromValue(Math.max(0, value - valueError))
+  return low > 0 ? Math.log2(response.linearFromValue(value + valueError) / low) / 2 : Number.POSITIVE_INFINITY
+}
+
+/** Least linear value that renders white. */
+export const clippingLinear = (response: Response): number => response.linearFromValue(WHITE)

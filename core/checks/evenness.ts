@@ -1,4 +1,4 @@
-import { coverageOf } from '../brief/coverage'
+import { coverageOf } from '../camera/coverage'
 import { mirrorOf } from '../set/populate'
 import { FOOT_OF_DROP } from '../set/sensePoints'
 import { bandPoints, BACKDROP_MIDDLE } from '../set/points'

@@ -8,7 +8,7 @@ import type { Part } from '../transport/exposureAt'
 import type { InLength } from '../units/distance'
 import { exposureFromReading } from '../photometry/meter'
 import { stopsFromRatio } from '../units/stops'
-import type { Sighting } from './sightings'
+import type { Sighting } from '../camera/sightings'
 
 /** Something worth saying about a set beside its tones: what it is, why, and what mends it. */
 export type Finding = {

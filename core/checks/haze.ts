@@ -1,5 +1,5 @@
 import { responseOf } from '../camera/response'
-import { coverageOf } from '../brief/coverage'
+import { coverageOf } from '../camera/coverage'
 import { changeSettings } from '../set/edits'
 import { ratioFromStops, roundToClicks } from '../units/stops'
 import { ON_TARGET_STOPS } from '../tone/target'

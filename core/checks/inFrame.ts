@@ -4,7 +4,7 @@ import { placeThing, thingOf } from '../set/things'
 import type { Light, StudioSet } from '../set/schema'
 import type { Vector } from '../units/vector'
 import { pointOn } from '../geometry/surfacePoint'
-import { anyInFrame, lampPlaces, standPlaces, type Sighting } from './sightings'
+import { anyInFrame, lampPlaces, standPlaces, type Sighting } from '../camera/sightings'
 import type { Check, Finding } from './finding'
 
 /** Seen by less than this share of what lies in the frame, a thing counts as hidden. */

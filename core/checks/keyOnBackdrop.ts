@@ -1,6 +1,6 @@
 import { fitModifier } from '../set/edits'
 import { BACKDROP_MIDDLE } from '../set/points'
-import { MODIFIERS, type Modifier } from '../sources/modifiers'
+import { gridded } from '../sources/gridded'
 import { placeAtDistance, lightTape } from '../set/tapes'
 import { placeThing } from '../set/things'
 import { moveParty } from '../set/party'
@@ -8,10 +8,6 @@ import { stopsForDistance } from '../photometry/inverseSquare'
 import type { Light, StudioSet } from '../set/schema'
 import { totalOf } from '../transport/exposureAt'
 import { litOf, readoutAt, stopWords, type Check } from './finding'
-
-/** The same modifier with a grid before it. */
-const gridded = (modifier: Modifier): Modifier | undefined =>
-  MODIFIERS.find(({ kind }) => kind === `${modifier.kind}-grid`) ?? (modifier.kind === 'reflector' || modifier.kind === 'wide-reflector' ? MODIFIERS.find(({ kind }) => kind === 'reflector-grid-30') : undefined)
 
 const KEY_SHARE = 0.2
 const NEAREST_KEY_M = 0.55

@@ -87,6 +87,7 @@ export const demoSet = (): StudioSet => ({
       'backdrop-right': { on: true, powerStops: -2 },
     },
     exposure: { fNumber: 8, shutterS: 1 / 125, iso: 100, followsPointId: KEY_SIDE },
+    areas: [],
     targets: {
       [KEY_SIDE]: { kind: 'stops', stops: 0 },
       'backdrop/left': WHITE_WANTED,

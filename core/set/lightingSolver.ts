@@ -2,7 +2,7 @@ import { readField, solveField, viewReceiver, type LightField, type LightLayer, 
 import { prepareStage, QUALITY, type Quality, type Stage } from '../transport/stage'
 import { inSteps } from '../units/steps'
 import { lightKey, stageKey, thingsKey } from './lightingKey'
-import { bandPoints, meterPoints } from './points'
+import { bandPoints, meterPoints, type MeterPoint } from './points'
 import { sensePoints } from './sensePoints'
 import { emitterOf, sceneOf } from './scene'
 import type { StudioSet } from './schema'
@@ -42,6 +42,9 @@ const keepsake = <T>() => {
   }
 }
 
+/** All that the interface shows of a set: its meter points, what checks look at, and the backdrop's band of tone. */
+const everyPoint = (set: StudioSet): MeterPoint[] => [...meterPoints(set), ...sensePoints(set), ...bandPoints(set, BAND_COUNT)]
+
 /** Share of the whole work that the stage takes; the lights take the rest. */
 const STAGE_SHARE = 0.5
 
@@ -49,7 +52,7 @@ const STAGE_SHARE = 0.5
  * Solves sets one after another and keeps what has not changed: the stage while surfaces stay, a light's field while it stays,
  * and what each receiver sees. Answers undefined when it was told to stop; what was finished by then is kept.
  */
-export const lightingSolver = (quality: Quality = QUALITY) => {
+export const lightingSolver = (quality: Quality = QUALITY, receiversOf: (set: StudioSet) => MeterPoint[] = everyPoint) => {
   let known: { key: string, things: string, number: number, stage: Stage } | undefined
   const fields = keepsake<LightField>()
   const receivers = keepsake<SeenReceiver>()
@@ -79,7 +82,7 @@ export const lightingSolver = (quality: Quality = QUALITY) => {
     if (!ground) return undefined
     const { stage, number, isLagging } = ground
 
-    const points = [...meterPoints(set), ...sensePoints(set), ...bandPoints(set, BAND_COUNT)].map(point => ({
+    const points = receiversOf(set).map(point => ({
       point,
       key: JSON.stringify([number, point.id, point.position, point.facing, point.receptor]),
     }))

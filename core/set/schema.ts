@@ -3,16 +3,10 @@ import { BriefSchema, NO_BRIEF } from './briefSchema'
 import { LightSchema } from './lightSchema'
 import { between, identifier, title, words, type place } from './schemaBasics'
 import { BackdropSchema, CameraSchema, OwnPointSchema, PanelSchema, PropSchema, RoomSchema, SubjectSchema } from './stageSchema'
+import { AreaTargetSchema, TargetSchema } from './targetSchema'
 
 /** The version of the set model; older files are upgraded when they are opened. */
-export const SET_VERSION = 3
-
-const TargetSchema = v.variant('kind', [
-  /** A pixel value of the picture, 0 to 255. */
-  v.strictObject({ kind: v.literal('value'), value: between(0, 255) }),
-  /** Stops over the camera setting, as the point's receptor reads it. */
-  v.strictObject({ kind: v.literal('stops'), stops: between(-12, 6) }),
-])
+export const SET_VERSION = 4
 
 const LightSettingSchema = v.strictObject({
   on: v.boolean(),
@@ -36,6 +30,8 @@ const LookSchema = v.strictObject({
     followsPointId: v.nullable(identifier),
   }),
   targets: v.record(identifier, TargetSchema),
+  /** What is wanted of whole areas. */
+  areas: v.optional(v.pipe(v.array(AreaTargetSchema), v.maxLength(20)), []),
 })
 
 const ReadingSchema = v.strictObject({
@@ -96,6 +92,7 @@ export type Panel = StudioSet['panels'][number]
 export type Prop = StudioSet['props'][number]
 export type OwnPoint = StudioSet['points'][number]
 export type Camera = StudioSet['camera']
+export type CameraResponse = Camera['response']
 export type Light = StudioSet['lights'][number]
 export type Lamp = Light['lamp']
 export type Aim = Light['aim']
@@ -103,6 +100,7 @@ export type Look = StudioSet['looks'][number]
 export type LightSetting = v.InferOutput<typeof LightSettingSchema>
 export type CameraSetting = v.InferOutput<typeof CameraSettingSchema>
 export type Target = v.InferOutput<typeof TargetSchema>
+export type AreaTarget = v.InferOutput<typeof AreaTargetSchema>
 export type Reading = StudioSet['readings'][number]
 export type Frame = StudioSet['frames'][number]
 export type Place = v.InferOutput<typeof place>

@@ -53,13 +53,32 @@ export const SubjectSchema = v.strictObject({
   turnDeg: v.optional(degrees, 0),
 })
 
+/** How the camera turns light into pixel values. */
+const ResponseSchema = v.variant('kind', [
+  v.strictObject({ kind: v.literal('srgb') }),
+  /** Highlights roll off: white clips so many stops later than it would on the straight curve. */
+  v.strictObject({ kind: v.literal('shoulder'), headroomStops: between(0.1, 3) }),
+  /** Read off a bracket of one grey card: the pixel values of it at stops over the camera setting. */
+  v.strictObject({
+    kind: v.literal('measured'),
+    cardReflectance: between(0.02, 1),
+    steps: v.pipe(
+      v.array(v.strictObject({ stops: between(-10, 8), value: between(0, 255) })),
+      v.minLength(3, 'A bracket needs at least three pictures.'),
+      v.maxLength(60),
+      v.check(steps => steps.every((step, index) => index === 0 || (step.stops > steps[index - 1]!.stops && step.value >= steps[index - 1]!.value)), 'A bracket goes up: each step has more stops than the one before, and no smaller value.'),
+      v.check(steps => new Set(steps.map(step => step.value)).size > 2, 'A bracket has at least three different values.'),
+    ),
+  }),
+])
+
 export const CameraSchema = v.strictObject({
   place,
   aimHeightM: between(0, 30),
   lens: v.strictObject({ focalLengthMm: between(4, 1200) }),
   sensor: v.strictObject({ widthMm: between(2, 120), heightMm: between(2, 120) }),
   apertures: v.strictObject({ widest: between(0.5, 64), smallest: between(0.7, 720), clickStops: between(0.05, 1) }),
-  response: v.strictObject({ kind: v.literal('srgb') }),
+  response: ResponseSchema,
   /** Share of the frame's mean luminance that the lens spreads over every pixel (the glare index of ISO 9358). */
   veilingGlare: between(0, 0.5),
   whiteBalanceK: v.optional(between(1700, 20000), 5600),

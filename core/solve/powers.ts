@@ -1,132 +1,135 @@
 import type { LightSetting } from '../set/schema'
+import type { Demand } from '../tone/demand'
 import { ON_TARGET_STOPS } from '../tone/target'
 import { ratioFromStops, stopsFromRatio, tidyStops } from '../units/stops'
 import { boundedLeastSquares } from './boundedLeastSquares'
-
-/** A light whose power may be changed. */
-export type Dial = {
-  lightId: string
-  /** Dials of one group that turn alike are one instruction. */
-  group: string
-  /** Furthest below full power. */
-  rangeStops: number
-  clickStops: number
-  now: LightSetting
-}
-
-/** One wish: what each dial gives at a point at full power, and what the point should get, in one unit of light. */
-export type Wish = {
-  pointId: string
-  shares: readonly number[]
-  wanted: number
-  /** A must: no other wish may pull the point further off than the tolerance allows. */
-  isHard: boolean
-}
+import { factorAt, lastClick, positionNow, turnsCost, type Dial, type Position } from './dials'
 
 export type PowerAnswer = {
   settings: Record<string, LightSetting>
-  /** Stops by which each wish is missed after clicks: above 0 too bright, below 0 too dark. */
+  /** Stops by which each demand is missed after clicks: above 0 too much, below 0 too little. */
   missStops: number[]
+  /** Whether every hard demand is met. */
   isReached: boolean
+  /** What is missed and what has to be done for it, in one figure to compare answers by. */
+  cost: number
 }
 
-/** Position of a dial: whole clicks below full, or off. */
-type Position = number | 'off'
-
-/** How strongly a dial holds on to where it is, against stops of error: only settles what the wishes leave open. */
-const HOLD = 1e-3
-/** By the square, so that two lights turned a little are rather taken than one turned far; up to this many. */
-const HOLD_MOST = 6
-
-/** What each instruction more costs, so that "a third to both" wins over two numbers that are hardly better. */
-const INSTRUCTION = 1e-2
-
-/** What a point off its target costs beside its miss: being on target is worth ten instructions. */
+/** What a demand off its target costs beside its miss: being on target is worth ten instructions. */
 const OFF_TARGET = 0.1
+/** What the anchor's miss weighs past half its tolerance, against the others. */
+const ANCHOR = 1000
+/** What a wish weighs against what has to be. */
+const WISHED = 0.1
+const PULL_OF_HOLD = 1e-3
+/** How hard a dial that must not be touched is held. */
+const PULL_OF_FIXED = 1e3
+/** A demand that no light reaches is as far off as this. */
+const WORST_STOPS = 30
 
-/** What a hard wish's miss weighs past its tolerance, against the others. */
-const HARD = 1000
-
-const penalty = (missStops: number, isHard: boolean): number => {
-  const past = isHard ? Math.max(0, Math.abs(missStops) - ON_TARGET_STOPS / 2) : 0
-  const offTarget = Math.abs(missStops) > ON_TARGET_STOPS ? OFF_TARGET : 0
-  return missStops * missStops + HARD * past * past + offTarget
+const penalty = (missStops: number, { isAnchor, isHard }: Demand): number => {
+  const miss = Number.isNaN(missStops) ? WORST_STOPS : Math.min(WORST_STOPS, Math.abs(missStops))
+  const past = isAnchor ? Math.max(0, miss - ON_TARGET_STOPS / 2) : 0
+  const offTarget = miss > ON_TARGET_STOPS ? OFF_TARGET : 0
+  return (isHard ? 1 : WISHED) * (miss * miss + ANCHOR * past * past + offTarget)
 }
 
-const factorAt = (dial: Dial, position: Position): number =>
-  position === 'off' ? 0 : ratioFromStops(-position * dial.clickStops)
-
-const lastClick = (dial: Dial): number => Math.floor(dial.rangeStops / dial.clickStops + 1e-6)
-
-const positionNow = (dial: Dial): Position =>
-  dial.now.on ? Math.min(lastClick(dial), Math.max(0, Math.round(-dial.now.powerStops / dial.clickStops))) : 'off'
-
-const missesOf = (wishes: readonly Wish[], factors: readonly number[]): number[] => wishes.map((wish) => {
-  let light = 0
-  for (let index = 0; index < factors.length; index++) light += wish.shares[index]! * factors[index]!
-  return stopsFromRatio(light / wish.wanted)
-})
-
-/** How far a dial was turned, in stops; NaN when it was switched on or off. */
-const turnOf = (dial: Dial, now: Position, position: Position): number =>
-  position === now ? 0 : position === 'off' || now === 'off' ? Number.NaN : (position - now) * dial.clickStops
-
-const isSameInstruction = (a: Dial, turnA: number, b: Dial, turnB: number): boolean =>
-  a.group === b.group && (turnA === turnB || (Number.isNaN(turnA) && Number.isNaN(turnB)))
-
-/** What a state of the dials costs: missed wishes first, then how much has to be done to get there. */
-const errorOf = (dials: readonly Dial[], now: readonly Position[], wishes: readonly Wish[], positions: readonly Position[]): number => {
-  const missed = missesOf(wishes, positions.map((position, index) => factorAt(dials[index]!, position)))
-  const turns = positions.map((position, index) => turnOf(dials[index]!, now[index]!, position))
-  let error = 0
-  for (let index = 0; index < wishes.length; index++) error += penalty(missed[index]!, wishes[index]!.isHard)
-  for (let index = 0; index < dials.length; index++) {
-    const turn = turns[index]!
-    if (turn === 0) continue
-    error += HOLD * (Number.isNaN(turn) ? 1 : Math.min(HOLD_MOST, turn * turn))
-    let isNew = true
-    for (let other = 0; other < index && isNew; other++) isNew = !isSameInstruction(dials[index]!, turn, dials[other]!, turns[other]!)
-    if (isNew) error += INSTRUCTION
-  }
-  return error
+/** Rows of all demands one after another, a column for each dial. */
+const packed = (dials: readonly Dial[], demands: readonly Demand[]) => {
+  const rows = demands.flatMap(demand => demand.rows)
+  const starts = demands.map((_, index) => demands.slice(0, index).reduce((sum, demand) => sum + demand.rows.length, 0))
+  return { count: rows.length, starts, columns: dials.map((_, index) => Float64Array.from(rows, row => row[index]!)) }
 }
 
 /** The clicks next to a position, and off beside the last of them. */
 const neighbours = (dial: Dial, position: Position): Position[] => {
+  if (dial.isFixed) return []
   const last = lastClick(dial)
   if (position === 'off') return [last, Math.max(0, last - 1)]
   const near = [position - 2, position - 1, position + 1, position + 2].filter(click => click >= 0 && click <= last)
   return [...near, 'off']
 }
 
-/** Improves clicks one dial or two dials at a time until nothing is gained: rounding each alone would not find them. */
-const searchClicks = (dials: readonly Dial[], now: readonly Position[], wishes: readonly Wish[], start: readonly Position[]): Position[] => {
+/** Weighs states of the dials; sums of light are carried from state to state, so that a turned dial costs one column. */
+const scales = (dials: readonly Dial[], demands: readonly Demand[], now: readonly Position[]) => {
+  const { count, starts, columns } = packed(dials, demands)
+  const moved = new Float64Array(count)
+
+  const sumsAt = (positions: readonly Position[]): Float64Array => {
+    const sums = new Float64Array(count)
+    positions.forEach((position, dial) => addTurn(sums, sums, dial, factorAt(dials[dial]!, position)))
+    return sums
+  }
+  const addTurn = (from: Float64Array, into: Float64Array, dial: number, byFactor: number) => {
+    const column = columns[dial]!
+    for (let row = 0; row < count; row++) into[row] = from[row]! + byFactor * column[row]!
+  }
+  const missesAt = (sums: Float64Array): number[] => demands.map((demand, index) => demand.missOf(demand.measure(sums, starts[index]!)))
+  /** Stops adding as soon as the cost is over `limit`. */
+  const costAt = (sums: Float64Array, positions: readonly Position[], limit = Number.POSITIVE_INFINITY): number => {
+    let cost = turnsCost(dials, now, positions)
+    for (let index = 0; index < demands.length && cost < limit; index++) {
+      const demand = demands[index]!
+      cost += penalty(demand.missOf(demand.measure(sums, starts[index]!)), demand)
+    }
+    return cost
+  }
+  return { moved, sumsAt, addTurn, missesAt, costAt }
+}
+
+/** Improves clicks one dial, then two dials at a time until nothing is gained: rounding each alone would not find them. */
+const searchClicks = (dials: readonly Dial[], { moved, sumsAt, addTurn, costAt }: ReturnType<typeof scales>, start: readonly Position[]) => {
   let best = [...start]
-  let error = errorOf(dials, now, wishes, best)
-  const tryOut = (candidate: Position[]): boolean => {
-    const found = errorOf(dials, now, wishes, candidate)
-    if (found >= error - 1e-12) return false
+  let sums = sumsAt(best)
+  let cost = costAt(sums, best)
+  const second = new Float64Array(sums.length)
+  const stepOf = (dial: number, position: Position) => factorAt(dials[dial]!, position) - factorAt(dials[dial]!, best[dial]!)
+  const takeIfBetter = (candidate: Position[], light: Float64Array): boolean => {
+    const found = costAt(light, candidate, cost - 1e-12)
+    if (found >= cost - 1e-12) return false
     best = candidate
-    error = found
+    sums = sumsAt(best)
+    cost = found
     return true
   }
-  const replaced = (from: readonly Position[], index: number, position: Position) => from.with(index, position)
-  const improve = (): boolean => dials.some((dial, i) => neighbours(dial, best[i]!).some((position) => {
-    const one = replaced(best, i, position)
-    return tryOut(one) || dials.some((other, j) => j > i && neighbours(other, best[j]!).some(second => tryOut(replaced(one, j, second))))
+  const improveOne = (): boolean => dials.some((dial, i) => neighbours(dial, best[i]!).some((position) => {
+    addTurn(sums, moved, i, stepOf(i, position))
+    return takeIfBetter(best.with(i, position), moved)
   }))
-  for (let round = 0; round < 200 && improve(); round++);
-  return best
+  const improveTwo = (): boolean => dials.some((dial, i) => neighbours(dial, best[i]!).some((position) => {
+    addTurn(sums, moved, i, stepOf(i, position))
+    return dials.some((other, j) => j > i && neighbours(other, best[j]!).some((next) => {
+      addTurn(moved, second, j, stepOf(j, next))
+      return takeIfBetter(best.with(i, position).with(j, next), second)
+    }))
+  }))
+  for (let round = 0; round < 400 && (improveOne() || improveTwo()); round++);
+  return { positions: best, cost }
+}
+
+/** Powers that come near before clicks: least squares of the levels' relative errors, within what the lamps can do. */
+const ideal = (dials: readonly Dial[], demands: readonly Demand[], now: readonly number[]): number[] => {
+  const aims = demands.flatMap(demand => demand.aims.map(({ row, wanted }) => ({
+    shares: demand.rows[row]!,
+    wanted,
+    pull: Math.sqrt((demand.isAnchor ? ANCHOR : demand.isHard ? 1 : WISHED) / demand.aims.length),
+  })))
+  const rows = aims.map(({ shares, wanted, pull }) => shares.map(share => pull * share / wanted))
+  const pulls = dials.map(dial => dial.isFixed ? PULL_OF_FIXED : PULL_OF_HOLD)
+  const holds = dials.map((_, index) => dials.map((_, column) => column === index ? pulls[index]! : 0))
+  return boundedLeastSquares([...rows, ...holds], [...aims.map(({ pull }) => pull), ...now.map((factor, index) => factor * pulls[index]!)], now)
 }
 
 /**
- * The powers that bring every wish nearest to what is wanted, in whole clicks within each lamp's range.
- * Bounded least squares of relative error first, then a search over the clicks around it. Where all wishes are met already, nothing moves.
+ * The powers that bring every demand nearest to what is wanted, in whole clicks within each lamp's range.
+ * Bounded least squares of relative error first, then a search over the clicks around it. Where all is met already, nothing moves.
  */
-export const solvePowers = (dials: readonly Dial[], wishes: readonly Wish[]): PowerAnswer => {
+export const solvePowers = (dials: readonly Dial[], demands: readonly Demand[]): PowerAnswer => {
   const now = dials.map(positionNow)
+  const weigh = scales(dials, demands, now)
   const answer = (positions: readonly Position[]): PowerAnswer => {
-    const missStops = missesOf(wishes, positions.map((position, index) => factorAt(dials[index]!, position)))
+    const sums = weigh.sumsAt(positions)
+    const missStops = weigh.missesAt(sums)
     return {
       settings: Object.fromEntries(dials.map((dial, index) => {
         const position = positions[index]!
@@ -135,21 +138,19 @@ export const solvePowers = (dials: readonly Dial[], wishes: readonly Wish[]): Po
           : { on: position !== 'off', powerStops: position === 'off' ? dial.now.powerStops : tidyStops(-position * dial.clickStops) }]
       })),
       missStops,
-      isReached: missStops.every(stops => Math.abs(stops) <= ON_TARGET_STOPS),
+      isReached: missStops.every((stops, index) => !demands[index]!.isHard || Math.abs(stops) <= ON_TARGET_STOPS),
+      cost: weigh.costAt(sums, positions),
     }
   }
   const asIs = answer(now)
   if (asIs.missStops.every(stops => Math.abs(stops) <= ON_TARGET_STOPS / 2)) return asIs
-  const pulls = wishes.map(wish => Math.sqrt(wish.isHard ? HARD : 1))
-  const wishRows = wishes.map((wish, index) => wish.shares.map(share => pulls[index]! * share / wish.wanted))
-  const nowFactors = now.map((position, index) => factorAt(dials[index]!, position))
-  const holdRows = dials.map((_, index) => dials.map((_, column) => column === index ? HOLD : 0))
-  const ideal = boundedLeastSquares([...wishRows, ...holdRows], [...pulls, ...nowFactors.map(factor => factor * HOLD)], nowFactors)
-  const rounded = ideal.map((factor, index): Position => {
+  const wanted = ideal(dials, demands, now.map((position, index) => factorAt(dials[index]!, position)))
+  const rounded = wanted.map((factor, index): Position => {
     const dial = dials[index]!
+    if (dial.isFixed) return now[index]!
     const click = Math.round(-stopsFromRatio(factor) / dial.clickStops)
     return click > lastClick(dial) + 1 / dial.clickStops ? 'off' : Math.min(lastClick(dial), Math.max(0, click))
   })
-  const candidates = [rounded, now].map(start => searchClicks(dials, now, wishes, start))
-  return answer(candidates.reduce((best, one) => errorOf(dials, now, wishes, one) < errorOf(dials, now, wishes, best) ? one : best))
+  const [first, second] = [rounded, now].map(start => searchClicks(dials, weigh, start))
+  return answer(first!.cost < second!.cost ? first!.positions : second!.positions)
 }

@@ -4,7 +4,7 @@ import { meterPoints, type MeterPoint } from '../set/points'
 import type { Light, LightSetting, Look, StudioSet } from '../set/schema'
 import type { Lighting } from '../metering/lighting'
 import { cameraSettingOf, readLook, readPoint } from '../tone/readout'
-import { ON_TARGET_STOPS, targetStops } from '../tone/target'
+import { keyWanted, ON_TARGET_STOPS, targetBand } from '../tone/target'
 import { totalOf } from '../transport/exposureAt'
 import { ratioFromStops, roundToClicks, stopsFromRatio } from '../units/stops'
 import { solveLook } from './lookPowers'
@@ -31,7 +31,7 @@ const backdropTogether = (set: StudioSet, look: Look, points: readonly MeterPoin
   const sums = points.filter(point => point.surface === 'backdrop' && look.targets[point.id]).map((point) => {
     const { parts } = readPoint(set, point, look.lights, camera, lighting)
     return {
-      wanted: exposureFromReading(camera.fNumber, camera.iso, point.receptor) * ratioFromStops(targetStops(look.targets[point.id]!, point, set.camera)),
+      wanted: exposureFromReading(camera.fNumber, camera.iso, point.receptor) * ratioFromStops(targetBand(look.targets[point.id]!, point, set.camera, keyWanted(look.targets)).stops),
       own: totalOf(parts.filter(part => onBackdrop.has(part.lightId))),
       others: totalOf(parts.filter(part => !onBackdrop.has(part.lightId))),
     }
@@ -65,7 +65,7 @@ export const settleLook = (set: StudioSet, look: Look, lighting: Lighting): Reco
     }
     // Lights that were turned alike and are good enough stay alike.
     if (readLook(set, current, points, camera, lighting).every(({ missStops }) => Math.abs(missStops ?? 0) <= ON_TARGET_STOPS)) break
-    const answer = solveLook(set, current, current.targets, points, camera, lighting)
+    const answer = solveLook(set, current, points, camera, lighting)
     current = { ...current, lights: answer.settings }
     if (answer.isReached) break
     const isSpent = set.lights.some(light => light.job === 'backdrop' && answer.settings[light.id]!.on && answer.settings[light.id]!.powerStops > -light.lamp.clickStops)

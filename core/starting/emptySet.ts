@@ -24,7 +24,7 @@ export const emptySet = (id: string, name: string): StudioSet => {
       apertures: { widest: 2.8, smallest: 22, clickStops: 1 / 3 }, response: { kind: 'srgb' }, veilingGlare: 0.02, whiteBalanceK: 5600, kitId: null,
     },
     panels: [], props: [], points: [], lights: [], locked: [], groups: [],
-    looks: [{ id: 'first', name: 'First look', lights: {}, exposure: { fNumber: 8, shutterS: 1 / 125, iso: 100, followsPointId: null }, targets: {} }],
+    looks: [{ id: 'first', name: 'First look', lights: {}, exposure: { fNumber: 8, shutterS: 1 / 125, iso: 100, followsPointId: null }, targets: {}, areas: [] }],
     readings: [], frames: [],
   }
   return askLook(frameUp(bare), 'first', 'white')

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { sightingsOf } from '../checks/sightings'
-import { uncovered } from '../brief/coverage'
+import { sightingsOf } from '../camera/sightings'
+import { uncovered } from '../camera/coverage'
 import { genericKit } from '../kit/genericKit'
 import { demoSet } from '../set/demo'
 import { emptySet } from './emptySet'

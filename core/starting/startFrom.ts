@@ -1,4 +1,4 @@
-import { uncovered } from '../brief/coverage'
+import { uncovered } from '../camera/coverage'
 import { nearerUntilCovered } from '../brief/feasibility'
 import { askLook } from '../brief/looks'
 import { bestLens, FRAMINGS, frameUp } from '../brief/framing'

@@ -7,7 +7,7 @@ import type { MeterPoint } from '../set/points'
 import type { CameraSetting, LightSetting, Look, StudioSet, Target } from '../set/schema'
 import { partsAt, totalOf, type Part } from '../transport/exposureAt'
 import { valueFromStops } from './backdropTone'
-import { targetStops } from './target'
+import { isHard, keyWanted, missFrom, targetBand } from './target'
 
 /** What a meter point reads and renders. */
 export type Readout = {
@@ -21,6 +21,8 @@ export type Readout = {
   /** Where the look wants it, and how far it is from there (above 0: too bright). */
   targetStops?: number
   missStops?: number
+  /** Good to have, but nothing is off target for want of it. */
+  isWished?: boolean
 }
 
 /** The reading of one point under some light settings. */
@@ -52,16 +54,7 @@ export const readLook = (set: StudioSet, look: Look, points: readonly MeterPoint
     const readout = readPoint(set, point, look.lights, camera, lighting)
     const target = look.targets[point.id]
     if (!target) return readout
-    const wanted = targetStops(target, point, set.camera)
-    return { ...readout, targetStops: wanted, missStops: missFrom(readout.stops - wanted, target) }
+    if (target.firmness === 'indifferent') return readout
+    const band = targetBand(target, point, set.camera, keyWanted(look.targets))
+    return { ...readout, targetStops: band.stops, missStops: missFrom(readout.stops, band), isWished: !isHard(target) }
   })
-
-const CLIPPED = 255
-/** Values up to this are asked for as black. */
-const BLACK = 16
-
-/** A point that is asked to clip is on target anywhere past clipping, one that is asked to be black anywhere below. */
-const missFrom = (miss: number, target: Target): number => {
-  const isFree = target.kind === 'value' && (miss > 0 ? target.value >= CLIPPED : target.value <= BLACK)
-  return isFree ? 0 : miss
-}

@@ -1,5 +1,5 @@
-import { responseOf } from '../camera/response'
-import type { MeterPoint } from '../set/points'
+import { responseOf, SRGB_RESPONSE } from '../camera/response'
+import { KEY_SIDE, type MeterPoint } from '../set/points'
 import type { Camera, Target } from '../set/schema'
 import { stopsFromValue } from './backdropTone'
 
@@ -15,9 +15,62 @@ export const TONE_NAMES: readonly { value: number, name: string }[] = [
   { value: 12, name: 'black' },
 ]
 
-/** A target as stops over the camera setting at its point. A pixel value needs a point with a reflectance. */
-export const targetStops = (target: Target, point: MeterPoint, camera: Camera): number => {
-  if (target.kind === 'stops') return target.stops
-  if (point.reflectance === undefined) throw new RangeError(`${point.name} has no surface to render a pixel value.`)
-  return stopsFromValue(target.value, point.reflectance, responseOf(camera))
+/** Where a target wants a point, and how far off it may be for nothing: infinite where any amount is welcome. */
+export type Band = {
+  /** Stops over the camera setting. */
+  stops: number
+  freeAbove: number
+  freeBelow: number
 }
+
+const CLIPPED = 255
+/** Values up to this are asked for as black. */
+const BLACK = 16
+/** "Holds detail" keeps this far under clipping. */
+const HELD_STOPS = 0.15
+
+/** CIE 1976: the linear share of white at a lightness of 0 to 100. */
+const linearFromLightness = (lightness: number): number =>
+  lightness > 8 ? ((lightness + 16) / 116) ** 3 : lightness * (3 / 29) ** 3
+
+const reflectanceAt = (point: MeterPoint): number => {
+  if (point.reflectance === undefined) throw new RangeError(`${point.name} has no surface to render a pixel value.`)
+  return point.reflectance
+}
+
+/**
+ * A target as a band about stops over the camera setting at its point. A pixel value needs a point with a reflectance.
+ * @param keyStops what is wanted of the key side, for targets that are ratios to it
+ */
+export const targetBand = (target: Target, point: MeterPoint, camera: Camera, keyStops = 0): Band => {
+  const exactly = (stops: number): Band => ({ stops, freeAbove: 0, freeBelow: 0 })
+  const response = responseOf(camera)
+  switch (target.kind) {
+    case 'stops': return exactly(target.stops)
+    case 'ratio': return exactly(keyStops + target.stops)
+    case 'lightness': return exactly(stopsFromValue(SRGB_RESPONSE.valueFromLinear(linearFromLightness(target.lightness)), reflectanceAt(point), response))
+    case 'clip': return { stops: stopsFromValue(CLIPPED, reflectanceAt(point), response), freeAbove: target.atMostStops, freeBelow: 0 }
+    case 'detail': return exactly(stopsFromValue(CLIPPED, reflectanceAt(point), response) - HELD_STOPS)
+    // Who asks for white is on target anywhere past clipping, who asks for black anywhere below.
+    case 'value': return {
+      stops: stopsFromValue(target.value, reflectanceAt(point), response),
+      freeAbove: target.value >= CLIPPED ? Number.POSITIVE_INFINITY : 0,
+      freeBelow: target.value <= BLACK ? Number.POSITIVE_INFINITY : 0,
+    }
+  }
+}
+
+/** How far outside its band a point is: above 0 too bright, below 0 too dark. */
+export const missFrom = (stops: number, band: Band): number => {
+  const off = stops - band.stops
+  return off > 0 ? Math.max(0, off - band.freeAbove) : Math.min(0, off + band.freeBelow)
+}
+
+/** What the key side is wanted at, stops over the camera setting. */
+export const keyWanted = (targets: Readonly<Record<string, Target>>): number => {
+  const target = targets[KEY_SIDE]
+  return target?.kind === 'stops' ? target.stops : 0
+}
+
+/** Whether a target has to be met for a look to be on target. */
+export const isHard = ({ firmness }: { firmness?: Target['firmness'] }): boolean => firmness === undefined || firmness === 'hard'

@@ -55,7 +55,7 @@ const everyday = async () => {
     { name: 'one light moved, the whole: all lights, what its housing hides included', run: () => full(moved()) },
     { name: 'the subject moved, first answer (a quarter of the rays)', run: () => draft(subjectMoved()) },
     { name: 'the subject moved, the whole', budgetMs: 200, run: () => full(subjectMoved()) },
-    { name: 'powers solved, four targets', budgetMs: 1, run: () => solveLook(set, look, look.targets, points, camera, lighting) },
+    { name: 'powers solved, four targets', budgetMs: 1, run: () => solveLook(set, look, points, camera, lighting) },
     { name: 'backdrop map 48 × 36', budgetMs: 100, run: () => atOnce(lightView(solved, castFrame(solved.stage, ontoBackdrop(set), 48, 36), FOR_MAPS)) },
     { name: 'frame 400 × 500: what each pixel sees', run: () => cameraView(portrait, solved, 400) },
     { name: 'frame 400 × 500: lit by all lights', budgetMs: 1500, run: () => atOnce(lightView(solved, view)) },

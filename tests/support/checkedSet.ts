@@ -1,6 +1,6 @@
 import { findingsOf } from '#core/checks/findings'
 import type { Finding } from '#core/checks/finding'
-import { sightingsOf } from '#core/checks/sightings'
+import { sightingsOf } from '#core/camera/sightings'
 import type { StudioSet } from '#core/set/schema'
 import { solveLook } from '#core/solve/lookPowers'
 import { verdictOf } from '#core/solve/verdict'
@@ -11,7 +11,7 @@ import { solvedSet } from './solvedSet'
 export const checkedSet = async (set: StudioSet) => {
   const solved = await solvedSet(set)
   const { look, lighting, camera, readouts, points } = solved
-  const answer = solveLook(set, look, look.targets, points, camera, lighting)
+  const answer = solveLook(set, look, points, camera, lighting)
   const findings = findingsOf({ set, look, camera, lighting, readouts, answer, sightings: sightingsOf(set, solved.solved.stage) }, metres => formatDistance(metres, 'metric'))
   return { ...solved, set, answer, verdict: verdictOf(set, look, readouts, camera, answer), findings, finding: (id: string): Finding | undefined => findings.find(found => found.id.startsWith(id)) }
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { axisOf } from '#core/set/aim'
-import { standPlaces } from '#core/checks/sightings'
+import { standPlaces } from '#core/camera/sightings'
 import { frontReach } from '#core/sources/frontShape'
 import type { Light } from '#core/set/schema'
 import type { PlanMap } from '~/support/planMap'

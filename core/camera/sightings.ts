@@ -1,4 +1,4 @@
-import { project, projectionOf, type Projection } from '../camera/projection'
+import { project, projectionOf, type Projection } from './projection'
 import { castRay, noHit } from '../geometry/kernel'
 import { pointOn } from '../geometry/surfacePoint'
 import { frontReach } from '../sources/frontShape'

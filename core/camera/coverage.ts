@@ -1,4 +1,4 @@
-import { projectionOf } from '../camera/projection'
+import { projectionOf } from './projection'
 import { scale, add, type Vector } from '../units/vector'
 import type { StudioSet } from '../set/schema'
 

@@ -1,0 +1,37 @@
+import * as v from 'valibot'
+import { between, metres } from './schemaBasics'
+
+/** How much a target counts: hard ones have to be met, wished ones come after them, indifferent ones are only shown. Hard where nothing is said. */
+const firmness = v.optional(v.picklist(['hard', 'wished', 'indifferent']))
+
+/** What is wanted of one point. */
+export const TargetSchema = v.variant('kind', [
+  /** A pixel value of the picture, 0 to 255. */
+  v.strictObject({ kind: v.literal('value'), value: between(0, 255), firmness }),
+  /** Stops over the camera setting, as the point's receptor reads it. */
+  v.strictObject({ kind: v.literal('stops'), stops: between(-12, 6), firmness }),
+  /** CIE 1976 lightness of the pixel in the picture, 0 to 100. */
+  v.strictObject({ kind: v.literal('lightness'), lightness: between(0, 100), firmness }),
+  /** Stops over what is wanted of the key side, whatever that is. */
+  v.strictObject({ kind: v.literal('ratio'), stops: between(-12, 6), firmness }),
+  /** Clipped, but by no more than so many stops. */
+  v.strictObject({ kind: v.literal('clip'), atMostStops: between(0, 4), firmness }),
+  /** As bright as can be with every texture still held. */
+  v.strictObject({ kind: v.literal('detail'), firmness }),
+])
+
+/** What is wanted of an area: of the backdrop as far as the frame shows it, or of the sitter's outline. */
+export const AreaTargetSchema = v.variant('kind', [
+  /** Lightest and darkest part are no further apart than this. */
+  v.strictObject({ kind: v.literal('even'), withinStops: between(0.05, 4), firmness }),
+  /** A pool about a place of the backdrop, that has fallen by its depth at its radius. */
+  v.strictObject({ kind: v.literal('pool'), xM: metres, heightM: between(0, 30), radiusM: between(0.1, 20), depthStops: between(0.1, 8), firmness }),
+  /** Brighter toward one side by so many stops from edge to edge. */
+  v.strictObject({ kind: v.literal('ramp'), toward: v.picklist(['left', 'right', 'top', 'bottom']), stops: between(0.1, 8), firmness }),
+  /** The hue that the backdrop sends back, degrees (0 red, 120 green, 240 blue), and its depth: 0 is grey, 1 leaves one primary out. */
+  v.strictObject({ kind: v.literal('colour'), hueDeg: between(0, 360), depth: between(0, 1), firmness }),
+  /** Light of the backdrop lights on the back of the head, at most so many stops over the camera setting. */
+  v.strictObject({ kind: v.literal('wrap'), mostStops: between(-8, 3), firmness }),
+  /** The sitter's outline and the backdrop beside it render at least so many stops apart. */
+  v.strictObject({ kind: v.literal('apart'), leastStops: between(0.05, 6), firmness }),
+])

@@ -1,0 +1,188 @@
+import { lightingSolver } from '../../set/lightingSolver'
+import type { StudioSet } from '../../set/schema'
+import { thingsKey } from '../../set/lightingKey'
+import { DRAFT_QUALITY, QUALITY } from '../../transport/stage'
+import { isLocked } from './mayMove'
+import type { Family, Move } from './family'
+import { lightFamilies } from './lightMoves'
+import { stageFamilies } from './stageMoves'
+import { trialPoints, tryState, type Question, type Trial } from './trial'
+
+/** What keeps a target out of reach: nothing that could be moved helps further because of it. */
+export type Binding = 'power' | 'room' | 'frame' | 'spill' | 'unevenness'
+
+/** Answers so far, the least effort first; what binds where none reaches. */
+export type Proposed = { trials: Trial[], binding?: Binding, tried: number }
+
+export type ProposeOptions = {
+  /** Judges answers by the number of things to do rather than by minutes. */
+  fewest?: boolean
+  /** Work that is spent at most: one for a state where only lights moved, three for others. */
+  most?: number
+  /** Hears better answers as they come, and the share that is done. */
+  report?: (proposed: Proposed, share: number) => void
+  /** Asked often; answers whether to stop. */
+  pause?: () => Promise<boolean>
+}
+
+const MOST_SPENT = 200
+/** What a state costs to try where surfaces move, against one where only lights do. */
+const STAGE_COST = 3
+const PROPOSALS = 5
+/** So many that reach the target are choice enough. */
+const ENOUGH = 3
+/** On how many states a move is laid: on things as they are, on the best with one moved, with two. */
+const WIDTHS = [1, 3, 2] as const
+/** A move has helped when it cost this much less. */
+const HELPS = 1e-3
+
+const things = ({ moves, changes }: Trial): number => moves.length + changes.length
+
+const ranked = (trials: readonly Trial[], fewest: boolean): Trial[] => {
+  const effort = (trial: Trial) => fewest ? things(trial) + trial.minutes / 100 : trial.minutes
+  return [...trials].sort((a, b) => Number(b.isReached) - Number(a.isReached) || (a.isReached ? effort(a) - effort(b) : a.cost - b.cost) || a.cost - b.cost)
+}
+
+const familyOf = (move: Move): string => move.id.split('/')[0]!
+const kindOf = ({ moves, camera }: Trial): string => JSON.stringify([moves.map(familyOf).sort(), moves.length === 0 ? camera.fNumber : 0])
+
+/** The best of each kind, so that proposals differ in what is done; a costlier one that only adds to another is none. */
+const different = (trials: readonly Trial[], fewest: boolean): Trial[] => {
+  const order = ranked(trials, fewest)
+  const kept: Trial[] = []
+  for (const trial of order) {
+    const families = trial.moves.map(familyOf)
+    const isMoreOfOne = kept.some(other => other.isReached && other.moves.every(move => families.includes(familyOf(move))))
+    if (kept.some(other => kindOf(other) === kindOf(trial)) || (isMoreOfOne && kept.length > 0)) continue
+    kept.push(trial)
+    if (kept.length === PROPOSALS) break
+  }
+  return kept
+}
+
+/** Worst hard miss. */
+const worstOf = (trial: Trial) => trial.misses.filter(miss => miss.isHard).reduce((worst, miss) => Math.abs(miss.stops) > Math.abs(worst.stops) ? miss : worst, { id: '', stops: 0, isHard: true })
+
+/** What stands in the way of a best answer that still misses. */
+const bindingOf = (best: Trial, stopped: readonly { against: 'room' | 'frame', cost: number }[], lookId: string): Binding => {
+  const worst = worstOf(best)
+  // A way that got better with each step until something stood in it.
+  const inTheWay = stopped.filter(({ cost }) => cost < best.cost + 0.05).sort((a, b) => a.cost - b.cost)[0]
+  if (inTheWay) return inTheWay.against
+  if (worst.id.startsWith('area:even')) return 'unevenness'
+  if (worst.stops > 0) return 'spill'
+  const look = best.set.looks.find(({ id }) => id === lookId) ?? best.set.looks[0]!
+  const atFull = best.set.lights.some(light => look.lights[light.id]!.on && look.lights[light.id]!.powerStops > -light.lamp.clickStops)
+  const onDrop = best.misses.filter(miss => miss.id.startsWith('backdrop/')).map(miss => miss.stops)
+  return !atFull && Math.max(...onDrop) > 0.05 && Math.min(...onDrop) < -0.05 ? 'unevenness' : 'power'
+}
+
+/**
+ * Looks for what could be done so that a look's targets are met: powers and camera alone first, then one thing moved, then two and
+ * three. The same question has the same answers. Answers improve as they are reported; the last are verified with all rays.
+ */
+export const propose = async (question: Question, { fewest = false, most = MOST_SPENT, report, pause = () => Promise.resolve(false) }: ProposeOptions = {}): Promise<Proposed | undefined> => {
+  const solver = lightingSolver(DRAFT_QUALITY, trialPoints)
+  const trials: Trial[] = []
+  const stopped: { against: 'room' | 'frame', cost: number }[] = []
+  let [tried, spent] = [0, 0]
+  let isCalledOff = false
+  let lastThings = ''
+
+  const attempt = async (after: StudioSet, moves: readonly Move[]): Promise<Trial | 'frame' | 'room' | undefined> => {
+    if (isCalledOff || await pause()) {
+      isCalledOff = true
+      return undefined
+    }
+    const isLightsOnly = thingsKey(after) === lastThings
+    lastThings = thingsKey(after)
+    tried += 1
+    spent += isLightsOnly ? 1 : STAGE_COST
+    const trial = await tryState(question, after, moves, solver, pause, isLightsOnly)
+    if (!trial) isCalledOff = true
+    return trial
+  }
+  const tell = () => report?.({ trials: different(trials, fewest), tried }, Math.min(1, spent / most))
+
+  /** Goes down each way of a family as long as it helps. */
+  const explore = async (from: Trial, family: Family): Promise<Trial | undefined> => {
+    let best: Trial | undefined
+    for (const way of family.ways) {
+      let last = from.cost
+      for (const move of way) {
+        if (spent >= most) return best
+        const after = move.apply(from.set)
+        const outcome = after === from.set || JSON.stringify(after) === JSON.stringify(from.set) ? 'room' : await attempt(after, [...from.moves, move])
+        if (!outcome) return best
+        if (outcome === 'room' || outcome === 'frame') {
+          if (last < from.cost || way[0] === move) stopped.push({ against: outcome, cost: last })
+          break
+        }
+        trials.push(outcome)
+        if (!best || outcome.cost < best.cost) best = outcome
+        if (outcome.isReached || outcome.cost > last + 1e-3) break
+        last = outcome.cost
+      }
+      if (best?.isReached) break
+    }
+    tell()
+    return best
+  }
+
+  const base = await attempt(question.set, [])
+  if (!base || base === 'frame' || base === 'room') return undefined
+  trials.push(base)
+  tell()
+  const mayMove = (id: string) => !isLocked(question.set, id) && !question.fixedIds.includes(id)
+  const isEnough = () => different(trials, fewest).filter(({ isReached }) => isReached).length >= ENOUGH
+  const familiesOf = (set: StudioSet): Family[] => [...lightFamilies(set, mayMove), ...stageFamilies(set, mayMove)]
+  const gains = new Map<string, number>()
+  let front: Trial[] = [base]
+  for (const [depth, width] of WIDTHS.entries()) {
+    const next: Trial[] = []
+    for (const from of front.slice(0, width)) {
+      const done = from.moves.map(familyOf)
+      // What helped by itself is laid on, most first.
+      const families = familiesOf(from.set).filter(({ id }) => !done.includes(id) && (depth === 0 || (gains.get(id) ?? 0) > HELPS)).sort((a, b) => (gains.get(b.id) ?? 0) - (gains.get(a.id) ?? 0))
+      for (const family of families) {
+        if (isCalledOff || spent >= most || (depth > 0 && isEnough())) break
+        const best = await explore(depth === 0 ? { ...base, set: question.set } : { ...from, set: withLookOf(question, from) }, family)
+        if (!best) continue
+        if (depth === 0) gains.set(family.id, base.cost - best.cost)
+        if (best.cost < from.cost) next.push(best)
+      }
+    }
+    if (base.isReached) break
+    front = next.sort((a, b) => a.cost - b.cost)
+  }
+  if (isCalledOff) return undefined
+
+  const verified = await verify(question, different(trials, fewest), pause)
+  if (!verified) return undefined
+  const order = different(verified, fewest)
+  const proposed: Proposed = { trials: order.some(({ isReached }) => isReached) ? order.filter(({ isReached }) => isReached) : order.slice(0, 3), tried }
+  const answer = proposed.trials[0]?.isReached ? proposed : { ...proposed, binding: bindingOf(proposed.trials[0] ?? base, stopped, question.lookId) }
+  report?.(answer, 1)
+  return answer
+}
+
+/** The set as it would stand, but with the powers and the camera of now: changes are counted from there. */
+const withLookOf = ({ set }: Question, trial: Trial): StudioSet => ({
+  ...trial.set,
+  looks: trial.set.looks.map((look) => {
+    const before = set.looks.find(({ id }) => id === look.id)!
+    return { ...look, lights: { ...look.lights, ...before.lights }, exposure: before.exposure }
+  }),
+})
+
+/** The answers solved again with every ray; their powers with them. */
+const verify = async (question: Question, trials: readonly Trial[], pause: () => Promise<boolean>): Promise<Trial[] | undefined> => {
+  const solver = lightingSolver(QUALITY, trialPoints)
+  const verified: Trial[] = []
+  for (const trial of trials) {
+    const again = await tryState(question, withLookOf(question, trial), trial.moves, solver, pause)
+    if (!again) return undefined
+    if (again !== 'frame' && again !== 'room') verified.push(again)
+  }
+  return verified
+}

@@ -1,0 +1,133 @@
+import { sightingsOf } from '../../camera/sightings'
+import { changeExposure, changeSettings } from '../../set/edits'
+import { meterPoints, type MeterPoint } from '../../set/points'
+import { sensePoints } from '../../set/sensePoints'
+import { distance } from '../../units/vector'
+import { vectorOf } from '../../set/bounds'
+import { headHeightM } from '../../set/heads'
+import type { SolvedSet, SolveOptions } from '../../set/lightingSolver'
+import type { CameraSetting, Look, StudioSet } from '../../set/schema'
+import type { Learned } from '../../metering/learning'
+import type { Lighting } from '../../metering/lighting'
+import { areaPoints } from '../../tone/areaPoints'
+import { measureAt } from '../../tone/demand'
+import { demandsOf, factorsOf } from '../../tone/demands'
+import { cameraSettingOf } from '../../tone/readout'
+import { ON_TARGET_STOPS } from '../../tone/target'
+import { apertureScale } from '../../units/aperture'
+import { changesBetween, type Change } from '../changes'
+import { solveLook } from '../lookPowers'
+import { MINUTES } from './effort'
+import type { Move } from './family'
+
+export type Solver = (set: StudioSet, options?: SolveOptions) => Promise<SolvedSet | undefined>
+
+/** A question: the look of a set, what readings have taught, and what must stay as it is. */
+export type Question = { set: StudioSet, lookId: string, learned: Learned, fixedIds: readonly string[], mayChangeCamera: boolean }
+
+/** A miss by the point or area that it belongs to. */
+export type Miss = { id: string, stops: number, isHard: boolean }
+
+/** A state that was tried: the set as it would be, and how it stands. */
+export type Trial = {
+  set: StudioSet
+  moves: readonly Move[]
+  changes: readonly Change[]
+  camera: CameraSetting
+  misses: readonly Miss[]
+  isReached: boolean
+  minutes: number
+  /** Misses first, then effort; what the search goes down. */
+  cost: number
+}
+
+/** Receivers that targets are judged at; what only areas look at is left out where no area is asked for. */
+export const trialPoints = (set: StudioSet): MeterPoint[] => [
+  ...meterPoints(set),
+  ...set.looks.some(look => look.areas.some(({ kind }) => kind === 'wrap' || kind === 'apart')) ? sensePoints(set) : [],
+  ...areaPoints(set),
+]
+
+const lookOf = (set: StudioSet, lookId: string): Look => set.looks.find(({ id }) => id === lookId) ?? set.looks[0]!
+
+/** Apertures, and above the widest of them film speeds, from the present one outward: thirds near by, then whole stops. */
+const cameraOptions = (set: StudioSet, camera: CameraSetting, mayChange: boolean): CameraSetting[] => {
+  if (!mayChange) return [camera]
+  const { widest, smallest, clickStops } = set.camera.apertures
+  const scale = apertureScale(widest, smallest, clickStops)
+  const opened = (byStops: number): CameraSetting | undefined => {
+    const wanted = camera.fNumber * 2 ** (-byStops / 2)
+    const near = scale.reduce((best, fNumber) => Math.abs(Math.log(fNumber / wanted)) < Math.abs(Math.log(best / wanted)) ? fNumber : best)
+    if (Math.abs(2 * Math.log2(near / wanted)) < 0.2) return { ...camera, fNumber: near }
+    // Past the widest, the sensor has to see more.
+    return byStops > 0 && near === scale[0] ? { ...camera, fNumber: near, iso: camera.iso * 2 ** Math.round(byStops - 2 * Math.log2(camera.fNumber / near)) } : undefined
+  }
+  const others = [1 / 3, 2 / 3, 1, 4 / 3, 5 / 3, 2, 3, 4, -2 / 3, -4 / 3, -2].map(opened)
+  const known = new Set([JSON.stringify(camera)])
+  return [camera, ...others.filter((option): option is CameraSetting => {
+    const key = JSON.stringify(option)
+    const isNew = option !== undefined && option.iso <= 25600 && !known.has(key)
+    known.add(key)
+    return isNew
+  })]
+}
+
+const missesOf = (set: StudioSet, lookId: string, lighting: Lighting): { camera: CameraSetting, misses: Miss[] } => {
+  const look = lookOf(set, lookId)
+  const points = meterPoints(set)
+  const camera = cameraSettingOf(set, look, points, lighting)
+  const factors = factorsOf(set, look.lights)
+  return { camera, misses: demandsOf(set, look, points, camera, lighting).map(demand => ({ id: demand.id, stops: demand.missOf(measureAt(demand, factors)), isHard: demand.isHard })) }
+}
+
+const NEAREST_LIGHT_M = 0.45
+/** Seen by more than this share, a thing that was not in the frame before must not come into it. */
+const HIDDEN = 0.12
+
+/** Why a state cannot be: something came into the frame, or too near. */
+const objection = (before: StudioSet, after: StudioSet, solved: SolvedSet): 'frame' | 'room' | undefined => {
+  const heads = after.subjects.map(subject => [subject.place.xM, subject.place.yM, headHeightM(subject)] as const)
+  if (after.lights.some(light => heads.some(head => distance(vectorOf(light.place), head) < NEAREST_LIGHT_M && light.modifier.front.shape !== 'ring'))) return 'room'
+  const isNew = (id: string) => JSON.stringify(thingIn(before, id)) !== JSON.stringify(thingIn(after, id)) || JSON.stringify(before.camera.place) !== JSON.stringify(after.camera.place)
+  return sightingsOf(after, solved.stage).some(sighting => sighting.seen > HIDDEN && isNew(sighting.id)) ? 'frame' : undefined
+}
+const thingIn = (set: StudioSet, id: string) => set.lights.find(light => light.id === id)?.place ?? set.panels.find(panel => panel.id === id)?.place
+
+/** What of the camera setting was changed counts as one thing to do. */
+const isSameCamera = (a: CameraSetting, b: CameraSetting) => Math.abs(Math.log(a.fNumber / b.fNumber)) < 0.01 && a.iso === b.iso
+
+const MINUTE_COST = 1e-3
+
+/**
+ * Tries a state of the set: its light, the best powers for it, and the camera settings near by where they help.
+ * Answers what stands against it where it cannot be, and undefined where the work was called off.
+ */
+export const tryState = async (question: Question, after: StudioSet, moves: readonly Move[], solver: Solver, pause: SolveOptions['pause'], mayLag = false): Promise<Trial | 'frame' | 'room' | undefined> => {
+  const { set: before, lookId, learned, fixedIds, mayChangeCamera } = question
+  const solved = await solver(after, { pause, mayLag })
+  if (!solved) return undefined
+  const against = moves.length > 0 ? objection(before, after, solved) : undefined
+  if (against) return against
+  const lighting = { layers: solved.layers, learned }
+  const points = meterPoints(after)
+  const look = lookOf(after, lookId)
+  const present = lookOf(before, lookId).exposure
+  const start: CameraSetting = moves.length === 0 ? cameraSettingOf(after, look, points, lighting) : { fNumber: present.fNumber, shutterS: present.shutterS, iso: present.iso }
+  const trialAt = (camera: CameraSetting): Trial => {
+    const { settings, cost } = solveLook(after, look, points, camera, lighting, fixedIds)
+    const exposed = changeExposure(changeSettings(after, lookId, settings), lookId, { fNumber: camera.fNumber, iso: camera.iso })
+    const { camera: shown, misses } = missesOf(exposed, lookId, lighting)
+    const changes = changesBetween(after.lights, look.lights, settings)
+    const isTurned = !isSameCamera(shown, start)
+    const minutes = moves.reduce((sum, move) => sum + move.minutes, 0) + MINUTES.power * changes.reduce((sum, change) => sum + change.lights.length, 0) + (isTurned ? MINUTES.camera : 0)
+    const isReached = misses.every(miss => !miss.isHard || Math.abs(miss.stops) <= ON_TARGET_STOPS)
+    return { set: exposed, moves, changes, camera: shown, misses, isReached, minutes, cost: cost + MINUTE_COST * minutes + (isReached ? 0 : 1e-2) }
+  }
+  let best: Trial | undefined
+  for (const camera of cameraOptions(after, start, mayChangeCamera)) {
+    const trial = trialAt(camera)
+    if (!best || trial.cost < best.cost - 1e-9) best = trial
+    if (best.isReached) break
+  }
+  return best
+}

@@ -1,0 +1,107 @@
+import type { Lighting } from '../metering/lighting'
+import { weightOf } from '../metering/weights'
+import { exposureFromReading } from '../photometry/meter'
+import { BACKDROP_MIDDLE, KEY_SIDE, type MeterPoint } from '../set/points'
+import { edgeId, rearId, SIDES } from '../set/sensePoints'
+import type { AreaTarget, CameraSetting, LightSetting, StudioSet, Target } from '../set/schema'
+import { luminance, type Rgb } from '../units/rgb'
+import { ratioFromStops } from '../units/stops'
+import { AREA_COLUMNS, AREA_ROWS, areaId, POOL_MIDDLE, POOL_RING, ringId } from './areaPoints'
+import { levelDemand, ratioDemand, spreadDemand, type Demand } from './demand'
+import { isHard, keyWanted, targetBand } from './target'
+
+/** All that says what is wanted of a look. */
+export type Wanted = { targets: Readonly<Record<string, Target>>, areas: readonly AreaTarget[] }
+
+/** Factor of each light on its full power. */
+export const factorsOf = (set: StudioSet, settings: Readonly<Record<string, LightSetting>>): number[] =>
+  set.lights.map(light => settings[light.id]?.on ? ratioFromStops(settings[light.id]!.powerStops) : 0)
+
+export const areaDemandId = (area: AreaTarget): string => `area:${area.kind}`
+
+type RowOf = (pointId: string, weigh?: (light: Rgb) => number, isCounted?: (lightId: string) => boolean) => number[]
+
+/** What each light gives at a point at full power. */
+const rowsFor = (set: StudioSet, camera: CameraSetting, lighting: Lighting): RowOf => {
+  const weights = set.lights.map(light => weightOf(light, 0, camera.shutterS, lighting.learned))
+  const shares = set.lights.map(light => lighting.layers.find(({ lightId }) => lightId === light.id)?.shares ?? {})
+  return (pointId, weigh = luminance, isCounted = () => true) => set.lights.map((light, index) => {
+    const share = shares[index]![pointId]
+    return share && isCounted(light.id) ? weigh(share.direct) * weights[index]!.direct + weigh(share.bounced) * weights[index]!.bounced : 0
+  })
+}
+
+const meanRow = (rows: readonly (readonly number[])[]): number[] => rows[0]!.map((_, column) => rows.reduce((sum, row) => sum + row[column]!, 0) / rows.length)
+
+const hasAll = (lighting: Lighting, ids: readonly string[]): boolean => lighting.layers.every(({ shares }) => ids.every(id => shares[id]))
+
+const gridIds = Array.from({ length: AREA_ROWS }, (_, row) => Array.from({ length: AREA_COLUMNS }, (_, column) => areaId(row, column)))
+
+/** The points along the side that a ramp goes toward, or along the one that it comes from. */
+const sideIds = (toward: Extract<AreaTarget, { kind: 'ramp' }>['toward'], isFar: boolean): string[] => {
+  switch (isFar ? ({ left: 'right', right: 'left', top: 'bottom', bottom: 'top' } as const)[toward] : toward) {
+    case 'left': return gridIds.map(row => row[0]!)
+    case 'right': return gridIds.map(row => row.at(-1)!)
+    case 'top': return gridIds[0]!
+    case 'bottom': return gridIds.at(-1)!
+  }
+}
+
+/** Between outermost grid points lies this share of the whole. */
+const acrossShare = (toward: 'left' | 'right' | 'top' | 'bottom') => toward === 'left' || toward === 'right' ? 1 - 1 / AREA_COLUMNS : 1 - 1 / AREA_ROWS
+
+/** A stop of miss for each third of depth that a colour lacks. */
+const STOPS_PER_DEPTH = 3
+
+/** Depth of a colour toward a hue: saturation of the linear light, less as the hue turns away. */
+export const depthToward = (red: number, green: number, blue: number, hueDeg: number): number => {
+  const [most, least] = [Math.max(red, green, blue), Math.min(red, green, blue)]
+  if (!(most > 0) || most === least) return 0
+  const span = most - least
+  const hue = 60 * (most === red ? (green - blue) / span : most === green ? 2 + (blue - red) / span : 4 + (red - green) / span)
+  return Math.max(0, span / most * Math.cos((hue - hueDeg) * Math.PI / 180))
+}
+
+const areaDemand = (set: StudioSet, area: AreaTarget, camera: CameraSetting, lighting: Lighting, rowOf: RowOf, level: number | undefined): Demand[] => {
+  const id = areaDemandId(area)
+  const standing = { isAnchor: false, isHard: isHard(area) }
+  const whole = (wanted: number) => (stops: number) => stops - wanted
+  const subject = set.subjects[0]!
+  const backdropOnly = (lightId: string) => set.lights.find(light => light.id === lightId)?.job === 'backdrop'
+  const needed = { even: gridIds.flat(), ramp: gridIds.flat(), pool: [POOL_MIDDLE, ringId(0)], colour: [BACKDROP_MIDDLE], wrap: SIDES.map(({ side }) => rearId(side)), apart: [...SIDES.map(({ side }) => edgeId(side)), BACKDROP_MIDDLE] }[area.kind]
+  if (!hasAll(lighting, needed)) return []
+  switch (area.kind) {
+    case 'even': return [spreadDemand(id, gridIds.flat().map(point => rowOf(point)), area.withinStops, level, standing)]
+    case 'ramp': return [ratioDemand(id, [meanRow(sideIds(area.toward, false).map(point => rowOf(point))), meanRow(sideIds(area.toward, true).map(point => rowOf(point)))], whole(area.stops * acrossShare(area.toward)), standing)]
+    case 'pool': return [ratioDemand(id, [rowOf(POOL_MIDDLE), meanRow(Array.from({ length: POOL_RING }, (_, index) => rowOf(ringId(index))))], whole(area.depthStops), standing)]
+    case 'colour': return [{
+      id, ...standing, aims: [],
+      rows: [0, 1, 2].map(channel => rowOf(BACKDROP_MIDDLE, light => light[channel]! * set.backdrop.reflectance[channel]!)),
+      measure: (sums, from) => depthToward(sums[from]!, sums[from + 1]!, sums[from + 2]!, area.hueDeg),
+      missOf: depth => Math.min(0, depth - area.depth) * STOPS_PER_DEPTH,
+    }]
+    case 'wrap': return SIDES.map(({ side }) => levelDemand(id, rowOf(rearId(side), luminance, backdropOnly), exposureFromReading(camera.fNumber, camera.iso, 'flat') * ratioFromStops(area.mostStops), standing, { freeAbove: 0, freeBelow: Number.POSITIVE_INFINITY }))
+    case 'apart': return SIDES.map(({ side }) => ratioDemand(
+      id,
+      [rowOf(BACKDROP_MIDDLE).map(share => share * luminance(set.backdrop.reflectance)), rowOf(edgeId(side)).map(share => share * luminance(subject.clothing))],
+      stops => Math.min(0, Math.abs(stops) - area.leastStops),
+      standing,
+    ))
+  }
+}
+
+/** What a look wants of its points and areas, as demands on the powers of the set's lights in their order. */
+export const demandsOf = (set: StudioSet, { targets, areas }: Wanted, points: readonly MeterPoint[], camera: CameraSetting, lighting: Lighting): Demand[] => {
+  const rowOf = rowsFor(set, camera, lighting)
+  const exposureAt = (point: MeterPoint, stops: number) => exposureFromReading(camera.fNumber, camera.iso, point.receptor) * ratioFromStops(stops)
+  const keyStops = keyWanted(targets)
+  const counted = (target: Target | AreaTarget) => target.firmness !== 'indifferent'
+  const levels = points.filter(point => targets[point.id] && counted(targets[point.id]!)).map((point) => {
+    const target = targets[point.id]!
+    const band = targetBand(target, point, set.camera, keyStops)
+    return levelDemand(point.id, rowOf(point.id), exposureAt(point, band.stops), { isAnchor: point.id === KEY_SIDE, isHard: isHard(target) }, band)
+  })
+  const middle = points.find(({ id }) => id === BACKDROP_MIDDLE)
+  const level = middle && targets[BACKDROP_MIDDLE] ? exposureAt(middle, targetBand(targets[BACKDROP_MIDDLE], middle, set.camera, keyStops).stops) : undefined
+  return [...levels, ...areas.filter(counted).flatMap(area => areaDemand(set, area, camera, lighting, rowOf, level))]
+}
