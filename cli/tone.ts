@@ -4,9 +4,11 @@ import { parseArgs } from 'node:util'
 import { ensureLook, readSet } from './readSet'
 import { Misuse } from './misuse'
 import { mapOf } from './commands/map'
+import { careFor, ladderFor, proposalsFor } from './commands/propose'
 import { readingsOf } from './commands/readings'
 import { solvedPowers } from './commands/solve'
 import { walkOf } from './commands/walk'
+import type { Look, StudioSet } from '#core/set/schema'
 
 const HELP = `Keen Tonal on the command line. Answers JSON on standard output.
 
@@ -14,6 +16,13 @@ const HELP = `Keen Tonal on the command line. Answers JSON on standard output.
       Predicted reading of every meter point: light by light (direct, bounced, total, by what it bounced from), and all together.
   npm run -s tone -- solve SET.json [--look ID]
       Powers that meet the look's targets, or come nearest, and by how much each is missed.
+  npm run -s tone -- propose SET.json [--look ID] [--ask VALUE] [--fewest] [--keep-key]
+      What could be done so that the look's targets are met, or so that the whole backdrop renders VALUE (0 to 255): powers, camera
+      and moves, least minutes on set first, or fewest things to do with --fewest; --keep-key leaves key and camera alone.
+  npm run -s tone -- ladder SET.json [--look ID] [--fewest] [--keep-key]
+      The same for pure white, light grey, mid grey, dark grey and black.
+  npm run -s tone -- care SET.json [--look ID]
+      Stops that a slip of 5 cm or 5 degrees of each light, or of the sitter, makes at subject and backdrop; the worst first.
   npm run -s tone -- map SET.json backdrop|floor [--look ID] [--columns N]
       Stops over the camera setting on a grid over the backdrop or the floor, row by row; the backdrop from the top left, the floor
       from the back left.
@@ -27,15 +36,18 @@ Exit status: 0 done, 1 the file or the set cannot be used, 2 the command cannot 
 const run = async (): Promise<unknown> => {
   const { values, positionals } = parseArgs({
     allowPositionals: true,
-    options: { help: { type: 'boolean', short: 'h' }, look: { type: 'string' }, columns: { type: 'string' }, from: { type: 'string' }, to: { type: 'string' }, steps: { type: 'string' } },
+    options: { 'help': { type: 'boolean', short: 'h' }, 'look': { type: 'string' }, 'columns': { type: 'string' }, 'from': { type: 'string' }, 'to': { type: 'string' }, 'steps': { type: 'string' }, 'ask': { type: 'string' }, 'fewest': { type: 'boolean' }, 'keep-key': { type: 'boolean' } },
   })
   const [command, path, surface] = positionals
   if (values.help || command === undefined) return HELP
   const commands = {
     readings: readingsOf,
     solve: solvedPowers,
-    map: (set: Parameters<typeof mapOf>[0], look: Parameters<typeof mapOf>[1]) => mapOf(set, look, surface, values.columns),
-    walk: (set: Parameters<typeof walkOf>[0], look: Parameters<typeof walkOf>[1]) => walkOf(set, look, [values.from, values.to], values.steps),
+    map: (set: StudioSet, look: Look) => mapOf(set, look, surface, values.columns),
+    propose: (set: StudioSet, look: Look) => proposalsFor(set, look, values),
+    ladder: (set: StudioSet, look: Look) => ladderFor(set, look, values),
+    care: careFor,
+    walk: (set: StudioSet, look: Look) => walkOf(set, look, [values.from, values.to], values.steps),
   }
   if (!(command in commands)) throw new Misuse(`There is no command "${command}"; there are ${Object.keys(commands).join(', ')}.`)
   if (path === undefined) throw new Misuse(`"${command}" needs a set file.`)

@@ -7,6 +7,8 @@ import type { LightSetting, StudioSet, Target } from '#core/set/schema'
 import { solveLook } from '#core/solve/lookPowers'
 import { verdictOf } from '#core/solve/verdict'
 import type { Lighting } from '#core/metering/lighting'
+import { areaPoints } from '#core/tone/areaPoints'
+import { readAreas } from '#core/tone/areaReadout'
 import { cameraSettingOf, readLook, readPoint } from '#core/tone/readout'
 import type { LightLayer } from '#core/transport/lightLayer'
 import { findingsOf } from '#core/checks/findings'
@@ -42,7 +44,7 @@ export const useLight = defineStore('light', () => {
   let isBusy = false
   let isWaiting = false
 
-  const geometry = computed(() => JSON.stringify([stageKey(studio.document), studio.document.lights.map(light => [light.id, light.job, lightKey(light, studio.document)])]))
+  const geometry = computed(() => JSON.stringify([stageKey(studio.document), studio.document.lights.map(light => [light.id, light.job, lightKey(light, studio.document)]), areaPoints(studio.document).map(({ position }) => position)]))
   let lastThings = ''
   let lastSurfaces = ''
 
@@ -86,6 +88,7 @@ export const useLight = defineStore('light', () => {
         const isWhole = await solveOnce(firstExactness())
         if (!isWhole && !isWaiting && !isStopped.value) await solveOnce('full')
       } while (isWaiting)
+      if (!isStopped.value) void worker.warm(revision, toRaw(studio.document))
       failure.value = null
     }
     catch (error) {
@@ -118,10 +121,13 @@ export const useLight = defineStore('light', () => {
     : undefined)
 
   const targets = computed(() => ({ ...studio.look.targets, ...asked.value }))
-  const answer = computed(() => lighting.value && camera.value
-    ? solveLook(studio.document, studio.look, targets.value, points.value, camera.value, lighting.value)
-    : undefined)
   const wantedLook = computed(() => ({ ...studio.look, targets: targets.value }))
+  const answer = computed(() => lighting.value && camera.value
+    ? solveLook(studio.document, wantedLook.value, points.value, camera.value, lighting.value)
+    : undefined)
+  const areas = computed(() => lighting.value && camera.value
+    ? readAreas(studio.document, wantedLook.value, studio.look.lights, camera.value, lighting.value)
+    : [])
   const readouts = computed(() => lighting.value && camera.value
     ? readLook(studio.document, wantedLook.value, points.value, camera.value, lighting.value)
     : [])
@@ -130,7 +136,7 @@ export const useLight = defineStore('light', () => {
     ? readLook(studio.document, { ...wantedLook.value, lights: answer.value.settings }, points.value, camera.value, lighting.value)
     : [])
   const verdict = computed(() => answer.value && camera.value
-    ? verdictOf(studio.document, wantedLook.value, readouts.value, camera.value, answer.value)
+    ? verdictOf(studio.document, wantedLook.value, readouts.value, camera.value, answer.value, areas.value)
     : undefined)
   const band = computed(() => {
     const { value: light } = lighting
@@ -153,6 +159,6 @@ export const useLight = defineStore('light', () => {
   const shownSettings = computed((): Record<string, LightSetting> => asked.value && answer.value ? answer.value.settings : studio.look.lights)
 
   return {
-    worker, solvedRevision, shownRevision, findings, failure, progress, isStopped, stop, solve, asked, points, learned, lighting, camera, targets, answer, readouts, ghosts, verdict, band, shownSettings,
+    worker, solvedRevision, shownRevision, findings, failure, progress, isStopped, stop, solve, asked, points, learned, lighting, camera, targets, answer, readouts, areas, ghosts, verdict, band, shownSettings,
   }
 })

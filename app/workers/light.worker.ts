@@ -9,8 +9,7 @@ import { castFrame } from '#core/camera/frameView'
 import { around, ontoBackdrop, ontoFloor, type RayThrough } from '#core/camera/projection'
 import { backdropValues } from '#core/frames/readFrame'
 import { meterPoints } from '#core/set/points'
-import { checkSet } from '#core/formats/setFile'
-import { lightingSolver, type SolvedSet } from '#core/set/lightingSolver'
+import { everyPoint, lightingSolver, withoutHousings, type SolvedSet } from '#core/set/lightingSolver'
 import type { CameraSetting, LightSetting, StudioSet } from '#core/set/schema'
 import type { Learned } from '#core/metering/learning'
 import { bouncedByOwner, type LightLayer } from '#core/transport/lightLayer'
@@ -20,15 +19,18 @@ import { lightOnMap } from '#core/camera/lightOnMap'
 import { probeFrame, type Probe } from '#core/camera/probe'
 import { settleSet } from '#core/solve/settle'
 import { NOTHING_LEARNED } from '#core/metering/learning'
+import { areaPoints } from '#core/tone/areaPoints'
 import { evennessOf, type Evenness } from '#core/tone/evenness'
 import { luminance } from '#core/units/rgb'
 import type { Vector } from '#core/units/vector'
+import { breather } from './breather'
+import { checked } from './checked'
 
 /** Layers of light for one revision of a set's geometry. */
 export type SolveAnswer = { revision: number, layers: LightLayer[], isDraft: boolean, sightings: Sighting[] }
 
 /**
- * How exactly to solve: `quick` lets lights that only moved keep what their housings hide, `draft` casts about a quarter of the
+ * How exactly to solve: `quick` leaves out what the housings of lamps hide, so that moved lights are all there is to do, `draft` casts about a quarter of the
  * rays, `full` is what everything comes to rest at.
  */
 export type Exactness = 'quick' | 'draft' | 'full'
@@ -49,30 +51,12 @@ export type Looking
 /** Where the bounced part of each reading comes from, luminance at full power: point, light, thing. */
 export type BounceTable = Record<string, Record<string, Record<string, number>>>
 
-const solvers = { draft: lightingSolver(DRAFT_QUALITY), full: lightingSolver(QUALITY) }
+/** All that is shown, and the points of areas that something is wanted of. */
+const shownPoints = (set: StudioSet) => [...everyPoint(set), ...areaPoints(set)]
+const solvers = { draft: lightingSolver(DRAFT_QUALITY, shownPoints), full: lightingSolver(QUALITY, shownPoints), quick: lightingSolver(QUALITY, shownPoints) }
 let newest = 0
 let solved: { revision: number, set: StudioSet, answer: SolvedSet } | undefined
 const pictures = new Map<Looking['at'], { revision: number, set: StudioSet, lit: LitFrame, sum: ReturnType<typeof frameSum> }>()
-
-/** Work lets waiting messages in after this long. */
-const TURN_MS = 12
-
-/** Lets waiting messages in, now and then; answers whether the work is still wanted. */
-const breather = (isWanted: () => boolean) => {
-  let last = performance.now()
-  return async (): Promise<boolean> => {
-    if (performance.now() - last < TURN_MS) return true
-    await new Promise<void>(resolve => setTimeout(resolve, 0))
-    last = performance.now()
-    return isWanted()
-  }
-}
-
-const checked = (value: StudioSet): StudioSet => {
-  const outcome = checkSet(value)
-  if (!outcome.ok) throw new TypeError(outcome.message)
-  return outcome.value
-}
 
 const viewOf = (set: StudioSet, solvedSet: SolvedSet, looking: Looking) => {
   const cast = (rays: RayThrough, height: number) => castFrame(solvedSet.stage, rays, looking.width, Math.max(8, Math.round(height)))
@@ -102,10 +86,16 @@ const worker = {
       report(share)
       return !isWanted
     }
-    const answer = await solvers[exactness === 'draft' ? 'draft' : 'full'](set, { pause, mayLag: exactness === 'quick' })
+    const answer = await solvers[exactness](exactness === 'quick' ? withoutHousings(set) : set, { pause })
     if (!answer) return undefined
     solved = { revision, set, answer }
-    return { revision, layers: answer.layers, isDraft: exactness === 'draft' || answer.isLagging, sightings: sightingsOf(set, answer.stage) }
+    return { revision, layers: answer.layers, isDraft: exactness !== 'full', sightings: sightingsOf(set, answer.stage) }
+  },
+
+  /** Makes ready what a quick answer needs, while nothing else is asked. */
+  warm: async (revision: number, input: StudioSet): Promise<void> => {
+    const breathe = breather(() => newest <= revision)
+    await solvers.quick(withoutHousings(checked(input)), { pause: async () => !await breathe() })
   },
 
   /** Lights a picture of what was solved last; true when it got to the end. */

@@ -8,6 +8,7 @@ export const startLightWorker = () => {
   return {
     supersede: (...question: Parameters<LightWorker['supersede']>) => remote.supersede(...question),
     solve: (revision: number, set: StudioSet, exactness: Exactness, report: (share: number) => void) => remote.solve(revision, set, exactness, proxy(report)),
+    warm: (...question: Parameters<LightWorker['warm']>) => remote.warm(...question),
     light: (...question: Parameters<LightWorker['light']>) => remote.light(...question),
     develop: (...question: Parameters<LightWorker['develop']>) => remote.develop(...question),
     evenness: (...question: Parameters<LightWorker['evenness']>) => remote.evenness(...question),

@@ -48,6 +48,13 @@ export const changeSettings = (set: StudioSet, lookId: string, settings: Readonl
 export const changeTargets = (set: StudioSet, lookId: string, targets: Readonly<Record<string, Target>>): StudioSet =>
   editLook(set, lookId, look => ({ ...look, targets: { ...look.targets, ...targets } }))
 
+/** Takes away what was wanted of a point. */
+export const dropTarget = (set: StudioSet, lookId: string, pointId: string): StudioSet =>
+  editLook(set, lookId, look => ({ ...look, targets: Object.fromEntries(Object.entries(look.targets).filter(([id]) => id !== pointId)) }))
+
+/** Changes what is wanted of areas. */
+export const changeAreas = (set: StudioSet, lookId: string, areas: Look['areas']): StudioSet => editLook(set, lookId, look => ({ ...look, areas }))
+
 /** Changes the camera setting of a look, or the point that its aperture follows. */
 export const changeExposure = (set: StudioSet, lookId: string, exposure: Partial<Look['exposure']>): StudioSet =>
   editLook(set, lookId, look => ({ ...look, exposure: { ...look.exposure, ...exposure } }))

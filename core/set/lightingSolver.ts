@@ -1,7 +1,7 @@
 import { readField, solveField, viewReceiver, type LightField, type LightLayer, type SeenReceiver, type Share } from '../transport/lightLayer'
 import { prepareStage, QUALITY, type Quality, type Stage } from '../transport/stage'
 import { inSteps } from '../units/steps'
-import { lightKey, stageKey, thingsKey } from './lightingKey'
+import { lightKey, stageKey } from './lightingKey'
 import { bandPoints, meterPoints, type MeterPoint } from './points'
 import { sensePoints } from './sensePoints'
 import { emitterOf, sceneOf } from './scene'
@@ -10,21 +10,23 @@ import type { StudioSet } from './schema'
 /** Points across the backdrop's band of tone. */
 export const BAND_COUNT = 24
 
+/**
+ * The set with lamps that hide nothing. Its stage lasts while lamps are moved, so that their light is quick to work out again; what
+ * their housings take away is missing.
+ */
+export const withoutHousings = (set: StudioSet): StudioSet => ({ ...set, lights: set.lights.map(light => ({ ...light, modifier: { ...light.modifier, housing: null } })) })
+
 /** Everything solved for one state of a set; fields, layers and receivers in their own order. */
 export type SolvedSet = {
   stage: Stage
   fields: LightField[]
   layers: LightLayer[]
   receivers: SeenReceiver[]
-  /** True where lights have moved but what they hide has not yet: quick, and within what their housings take. */
-  isLagging: boolean
 }
 
 export type SolveOptions = {
   /** Asked between steps with the share that is done; answers whether to stop, since a newer question is waiting. */
   pause?: (share: number) => Promise<boolean>
-  /** Whether lights that only moved may be answered for with their housings still at their old places. */
-  mayLag?: boolean
 }
 
 /** Keeps what was made for a key as long as each round asks for it again. */
@@ -43,7 +45,7 @@ const keepsake = <T>() => {
 }
 
 /** All that the interface shows of a set: its meter points, what checks look at, and the backdrop's band of tone. */
-const everyPoint = (set: StudioSet): MeterPoint[] => [...meterPoints(set), ...sensePoints(set), ...bandPoints(set, BAND_COUNT)]
+export const everyPoint = (set: StudioSet): MeterPoint[] => [...meterPoints(set), ...sensePoints(set), ...bandPoints(set, BAND_COUNT)]
 
 /** Share of the whole work that the stage takes; the lights take the rest. */
 const STAGE_SHARE = 0.5
@@ -53,7 +55,7 @@ const STAGE_SHARE = 0.5
  * and what each receiver sees. Answers undefined when it was told to stop; what was finished by then is kept.
  */
 export const lightingSolver = (quality: Quality = QUALITY, receiversOf: (set: StudioSet) => MeterPoint[] = everyPoint) => {
-  let known: { key: string, things: string, number: number, stage: Stage } | undefined
+  let known: { key: string, number: number, stage: Stage } | undefined
   const fields = keepsake<LightField>()
   const receivers = keepsake<SeenReceiver>()
 
@@ -67,20 +69,19 @@ export const lightingSolver = (quality: Quality = QUALITY, receiversOf: (set: St
     return share
   }
 
-  const stageOf = async (set: StudioSet, pause: (share: number) => Promise<boolean>, mayLag: boolean) => {
+  const stageOf = async (set: StudioSet, pause: (share: number) => Promise<boolean>) => {
     const key = stageKey(set)
-    const things = thingsKey(set)
-    if (known && (known.key === key || (mayLag && known.things === things))) return { ...known, isLagging: known.key !== key }
+    if (known?.key === key) return known
     const stage = await inSteps(prepareStage(sceneOf(set), quality), share => pause(STAGE_SHARE * share))
     if (!stage) return undefined
-    known = { key, things, number: (known?.number ?? 0) + 1, stage }
-    return { ...known, isLagging: false }
+    known = { key, number: (known?.number ?? 0) + 1, stage }
+    return known
   }
 
-  return async (set: StudioSet, { pause = () => Promise.resolve(false), mayLag = false }: SolveOptions = {}): Promise<SolvedSet | undefined> => {
-    const ground = await stageOf(set, pause, mayLag)
+  return async (set: StudioSet, { pause = () => Promise.resolve(false) }: SolveOptions = {}): Promise<SolvedSet | undefined> => {
+    const ground = await stageOf(set, pause)
     if (!ground) return undefined
-    const { stage, number, isLagging } = ground
+    const { stage, number } = ground
 
     const points = receiversOf(set).map(point => ({
       point,
@@ -101,6 +102,6 @@ export const lightingSolver = (quality: Quality = QUALITY, receiversOf: (set: St
       lightId: field.emitter.id,
       shares: Object.fromEntries(seen.map(receiver => [receiver.id, shareOf(stage, field, receiver)])),
     }))
-    return { stage, fields: solved, layers, receivers: seen, isLagging }
+    return { stage, fields: solved, layers, receivers: seen }
   }
 }

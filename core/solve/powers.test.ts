@@ -4,7 +4,9 @@ import { Matrix } from 'ml-matrix'
 import { describe, expect, it } from 'vitest'
 import { expectWithin } from '#support/tolerance'
 import { boundedLeastSquares } from './boundedLeastSquares'
-import { solvePowers, type Dial, type Wish } from './powers'
+import { levelDemand, type Demand } from '../tone/demand'
+import type { Dial } from './dials'
+import { solvePowers } from './powers'
 
 /** Shares of light in thousandths: what a light gives at a point, none at all included. */
 const share = fc.integer({ min: 0, max: 1000 }).map(thousandths => thousandths / 1000)
@@ -43,7 +45,7 @@ describe('bounded least squares', () => {
 
 const dial = (lightId: string, powerStops = -2, on = true): Dial =>
   ({ lightId, group: lightId[0]!, rangeStops: 7, clickStops: 0.1, now: { on, powerStops } })
-const wish = (shares: number[], wanted: number, isHard = false): Wish => ({ pointId: 'p', shares, wanted, isHard })
+const wish = (shares: number[], wanted: number, isAnchor = false): Demand => levelDemand('p', shares, wanted, { isAnchor, isHard: true })
 
 describe('solved powers', () => {
   it('reach targets that a random setting of the lamps shows to be reachable', () => {

@@ -1,7 +1,7 @@
 import type { LightSetting } from '../set/schema'
 import type { Demand } from '../tone/demand'
 import { ON_TARGET_STOPS } from '../tone/target'
-import { ratioFromStops, stopsFromRatio, tidyStops } from '../units/stops'
+import { stopsFromRatio, tidyStops } from '../units/stops'
 import { boundedLeastSquares } from './boundedLeastSquares'
 import { factorAt, lastClick, positionNow, turnsCost, type Dial, type Position } from './dials'
 

@@ -25,7 +25,7 @@ const missing = (misses: number[]): Readout[] => points.map((point, index) => {
   }
 })
 const answering = (changes: Record<string, LightSetting>, missStops: number[], isReached: boolean): LookAnswer =>
-  ({ settings: { ...look.lights, ...changes }, missStops, isReached, pointIds })
+  ({ settings: { ...look.lights, ...changes }, missStops, isReached, pointIds, cost: 0 })
 const both = (powerStops: number) => ({ 'backdrop-left': { on: true, powerStops }, 'backdrop-right': { on: true, powerStops } })
 const verdict = (misses: number[], answer: LookAnswer) => verdictOf(set, look, missing(misses), camera, answer)
 

@@ -1,5 +1,6 @@
 import type { CameraSetting, LightSetting, Look, StudioSet } from '../set/schema'
 import { KEY_SIDE } from '../set/points'
+import { areaReadoutWords, type AreaReadout } from '../tone/areaReadout'
 import type { Readout } from '../tone/readout'
 import { ON_TARGET_STOPS } from '../tone/target'
 import { formatAperture } from '../units/aperture'
@@ -22,7 +23,7 @@ export type Verdict = {
 }
 
 const worstOf = (readouts: readonly Readout[]): Readout | undefined => {
-  const missed = readouts.filter(readout => readout.missStops !== undefined)
+  const missed = readouts.filter(readout => readout.missStops !== undefined && !readout.isWished)
   const surfaceFirst = missed.filter(readout => readout.point.surface === 'backdrop')
   const pool = surfaceFirst.some(isOff) ? surfaceFirst : missed
   // Of equally bad points the middle is named, so a shade of margin goes to the first clear winner.
@@ -32,7 +33,7 @@ const worstOf = (readouts: readonly Readout[]): Readout | undefined => {
       : worst, undefined)
 }
 
-const isOff = (readout: Readout): boolean => Math.abs(readout.missStops ?? 0) > ON_TARGET_STOPS
+const isOff = ({ missStops, isWished }: Pick<Readout, 'missStops' | 'isWished'>): boolean => !isWished && Math.abs(missStops ?? 0) > ON_TARGET_STOPS
 
 const wantedWords = (readout: Readout, look: Look): string => {
   const target = look.targets[readout.point.id]
@@ -64,11 +65,17 @@ const onTarget = (readouts: readonly Readout[]): string => {
   return words.length > 0 ? `On target: ${words.join(', ')}.` : 'On target.'
 }
 
+const stopWords = (stops: number): string => `${Math.abs(stops).toFixed(1)} stop${Math.abs(stops) >= 1.05 ? 's' : ''}`
+
 /** Both too bright and too dark by more than this is unevenness, which no power mends. */
 const UNEVEN_STOPS = 0.05
 
 /** Why power cannot do it: unevenness, the lights that are at full, or the spill that no power takes away. */
 const binding = (set: StudioSet, camera: CameraSetting, answer: LookAnswer): { words: string, advice: string } => {
+  const area = answer.missStops.find((stops, index) => answer.pointIds[index]!.startsWith('area:') && Math.abs(stops) > ON_TARGET_STOPS)
+  if (area !== undefined && answer.missStops.every((stops, index) => answer.pointIds[index]!.startsWith('area:') || Math.abs(stops) <= ON_TARGET_STOPS)) {
+    return { words: `power cannot do it: at best it stays ${stopWords(area)} off`, advice: 'Something has to be moved: look for other ways.' }
+  }
   const backdropMisses = answer.missStops.map((stops, index) => ({ stops, pointId: answer.pointIds[index]! }))
   const worst = backdropMisses.reduce((a, b) => Math.abs(b.stops) > Math.abs(a.stops) ? b : a)
   const onDrop = backdropMisses.filter(miss => miss.pointId.startsWith('backdrop'))
@@ -81,7 +88,7 @@ const binding = (set: StudioSet, camera: CameraSetting, answer: LookAnswer): { w
       advice: 'Move the backdrop lights further from the backdrop, or turn them toward its darker part.',
     }
   }
-  const amount = `${Math.abs(worst.stops).toFixed(1)} stop${Math.abs(worst.stops) >= 1.05 ? 's' : ''}`
+  const amount = stopWords(worst.stops)
   const pool = set.lights.filter(light => (light.job === 'backdrop') === worst.pointId.startsWith('backdrop'))
   if (worst.stops > 0) {
     return {
@@ -100,14 +107,16 @@ const binding = (set: StudioSet, camera: CameraSetting, answer: LookAnswer): { w
 }
 
 /** Words for a look from its readouts and the solved powers. */
-export const verdictOf = (set: StudioSet, look: Look, readouts: readonly Readout[], camera: CameraSetting, answer: LookAnswer): Verdict => {
+export const verdictOf = (set: StudioSet, look: Look, readouts: readonly Readout[], camera: CameraSetting, answer: LookAnswer, areas: readonly AreaReadout[] = []): Verdict => {
   const worst = worstOf(readouts)
-  if (!worst) return { state: 'no-target', headline: 'No target is set. Ask for a backdrop value to begin.', changes: [], missStops: 0 }
-  if (!readouts.some(isOff)) return { state: 'on-target', headline: onTarget(readouts), changes: [], missStops: 0 }
+  if (!worst && areas.length === 0) return { state: 'no-target', headline: 'No target is set. Ask for a backdrop value to begin.', changes: [], missStops: 0 }
+  const offArea = areas.filter(isOff).reduce<AreaReadout | undefined>((most, area) => !most || Math.abs(area.missStops) > Math.abs(most.missStops) ? area : most, undefined)
+  const isPointOff = readouts.some(isOff)
+  if (!isPointOff && !offArea) return { state: 'on-target', headline: onTarget(readouts), changes: [], missStops: 0 }
   const changes = changesBetween(set.lights, look.lights, answer.settings)
-  const found = `${worst.point.name} ${wantedWords(worst, look)}`
+  const found = isPointOff || !offArea ? `${worst!.point.name} ${wantedWords(worst!, look)}` : areaReadoutWords(offArea)
   const mend = changes.length > 0 ? answer.settings : undefined
-  const missStops = worst.missStops!
+  const missStops = isPointOff || !offArea ? worst!.missStops! : offArea.missStops
   if (answer.isReached) return { state: 'mend', headline: `${found}: ${changesWords(changes, set.lights)}.`, mend, changes, missStops }
   const { words, advice } = binding(set, camera, answer)
   const nearest = mend ? ` Nearest: ${changesWords(changes, set.lights)}.` : ''

@@ -56,3 +56,8 @@ export const areaReadoutWords = ({ area, measured }: AreaReadout): string => {
     case 'apart': return `Outline and backdrop are ${Math.abs(measured).toFixed(1)} apart, wanted ${stops(area.leastStops)}`
   }
 }
+
+/** Areas by the id of their demand, for words. */
+export const areaReadoutNames: Readonly<Record<string, string>> = {
+  'area:even': 'Evenness', 'area:pool': 'The pool', 'area:ramp': 'The ramp', 'area:colour': 'The colour', 'area:wrap': 'Wrap', 'area:apart': 'The outline',
+}

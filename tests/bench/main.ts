@@ -9,10 +9,12 @@ import { SRGB_RESPONSE } from '#core/camera/response'
 import { cameraView, lightView } from '#core/camera/takeFrame'
 import { NOTHING_LEARNED } from '#core/metering/learning'
 import { moveLight, moveSubject } from '#core/set/edits'
-import { lightingSolver } from '#core/set/lightingSolver'
+import { lightingSolver, withoutHousings } from '#core/set/lightingSolver'
 import { meterPoints } from '#core/set/points'
 import type { StudioSet } from '#core/set/schema'
-import { solveLook } from '#core/solve/lookPowers'
+import { dialsOf, solveLook } from '#core/solve/lookPowers'
+import { solvePowers } from '#core/solve/powers'
+import { levelDemand } from '#core/tone/demand'
 import { readLook } from '#core/tone/readout'
 import { DRAFT_QUALITY } from '#core/transport/stage'
 import { atOnce } from '#core/units/steps'
@@ -46,15 +48,18 @@ const everyday = async () => {
     return developLight(sum(weights), exposureGain(camera), 0.02, SRGB_RESPONSE)
   }
   const quick = lightingSolver()
-  await quick(set)
+  // As many points as a dense grid has, each lit by every light in its own share.
+  const manyDemands = Array.from({ length: 200 }, (_, index) => levelDemand(`point-${index}`, set.lights.map((__, light) => 1 + Math.sin(index * 0.13 + light * 1.7) ** 2), 2 + Math.sin(index * 0.07)))
+  await quick(withoutHousings(set))
   await report(`Eight lights in the demo room: ${solved.stage.patches.count} patches, ${solved.receivers.length} receivers`, [
     { name: 'a power changes: readings of the named points', budgetMs: 8, run: () => readLook(set, look, points, camera, lighting) },
     { name: 'all powers change: a frame of 400 × 500 again', budgetMs: 8, run: () => exposed(set.lights.map(({ id }) => id)) },
     { name: 'one power changes: a frame of 400 × 500 again', budgetMs: 4, run: () => exposed(['key']) },
-    { name: 'one light moved, first answer (housings follow with the whole): all points, interreflection included', budgetMs: 30, run: () => quick(moved(), { mayLag: true }) },
+    { name: 'one light moved, first answer (housings follow with the whole): all points, interreflection included', budgetMs: 30, run: () => quick(withoutHousings(moved())) },
     { name: 'one light moved, the whole: all lights, what its housing hides included', run: () => full(moved()) },
     { name: 'the subject moved, first answer (a quarter of the rays)', run: () => draft(subjectMoved()) },
     { name: 'the subject moved, the whole', budgetMs: 200, run: () => full(subjectMoved()) },
+    { name: 'powers solved, 200 targets', budgetMs: 50, run: () => solvePowers(dialsOf(set, look), manyDemands) },
     { name: 'powers solved, four targets', budgetMs: 1, run: () => solveLook(set, look, points, camera, lighting) },
     { name: 'backdrop map 48 × 36', budgetMs: 100, run: () => atOnce(lightView(solved, castFrame(solved.stage, ontoBackdrop(set), 48, 36), FOR_MAPS)) },
     { name: 'frame 400 × 500: what each pixel sees', run: () => cameraView(portrait, solved, 400) },

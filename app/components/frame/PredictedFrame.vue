@@ -6,7 +6,10 @@ import type { Probe } from '#core/camera/probe'
 const studio = useStudio()
 const light = useLight()
 const { shownLights, choices, choice } = useFrameSplit()
-const { picture, isFresh } = useFramePicture()
+const { picture: lit, isFresh } = useFramePicture()
+const search = useSearch()
+/** A proposal that is looked at shows in the place of what is. */
+const picture = computed(() => search.preview?.picture ?? lit.value)
 const probe = shallowRef<(Probe & { u: number, v: number }) | undefined>()
 const field = useTemplateRef('field')
 

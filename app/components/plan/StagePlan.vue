@@ -85,6 +85,7 @@ const map = computed(() => planMap(bounds.value, size.value.width, layout.value.
           :light="source"
           :is-on="light.shownSettings[source.id]?.on ?? false"
         />
+        <PlanGhosts :map="map" />
         <PlanHandles :map="map" />
       </svg>
       <SideView

@@ -10,6 +10,7 @@ import { dodge } from '~/support/dodge'
 
 const studio = useStudio()
 const light = useLight()
+const search = useSearch()
 const field = useTemplateRef('field')
 const { height } = useElementSize(field)
 
@@ -43,13 +44,19 @@ const clipY = computed(() => y(stopsFromRatio(1 / reflectance.value)))
 const isShown = ({ point, targetStops }: Readout) => targetStops !== undefined || point.isEssential || point.id === SHADOW_SIDE
   || (point.id === HAIR && studio.document.lights.some(({ job }) => job === 'edge' || job === 'hair'))
   || (point.id === FLOOR && (studio.document.brief.framing === 'full' || studio.document.brief.framing === 'group'))
+/** What a point would read: under the proposal that is looked at, or under what is asked for. */
+const ghostOf = (readout: Readout): Readout | undefined => {
+  const stops = search.preview?.stops[readout.point.id]
+  if (stops === undefined) return light.ghosts.find(({ point }) => point.id === readout.point.id)
+  return { ...readout, stops, value: readout.point.reflectance === undefined ? undefined : valueFromStops(stops, readout.point.reflectance, response.value) }
+}
 const rows = computed(() => {
   const shown = light.readouts.filter(isShown)
   const wishes = shown.map(readout => y(readout.stops))
   const placed = dodge(wishes, ROW_PX, PAD + 8, height.value - PAD - 8)
   return shown.map((readout, index) => ({
     readout,
-    ghost: light.ghosts.find(({ point }) => point.id === readout.point.id),
+    ghost: ghostOf(readout),
     y: wishes[index]!,
     rowY: placed[index]!,
   }))

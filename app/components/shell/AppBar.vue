@@ -8,7 +8,9 @@ useHistoryKeys()
 const VIEWS = [
   { to: '/brief', name: 'Brief' },
   { to: '/kit', name: 'Kit' },
+  { to: '/tones', name: 'Tones' },
   { to: '/', name: 'Stage' },
+  { to: '/explore', name: 'Explore' },
   { to: '/meter', name: 'Meter' },
   { to: '/sets', name: 'Sets' },
 ] as const

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { weightsOf } from '#core/metering/weights'
+import { formatStops } from '#core/units/fractions'
 import { thingName } from '#core/set/thingNames'
 import type { BounceTable } from '~/workers/light.worker'
 
@@ -27,7 +28,7 @@ const rows = computed(() => {
         things.set(owner, (things.get(owner) ?? 0) + luxS * (weights[lightId]?.bounced ?? 0))
       }
     }
-    const sorted = [...things].sort((a, b) => b[1] - a[1]).map(([owner, luxS]) => ({ name: thingName(studio.document, owner), percent: whole > 0 ? Math.round(100 * luxS / whole) : 0 })).filter(({ percent }) => percent > 0)
+    const sorted = [...things].sort((a, b) => b[1] - a[1]).map(([owner, luxS]) => ({ name: thingName(studio.document, owner), percent: whole > 0 ? Math.round(100 * luxS / whole) : 0, without: formatStops(Math.log2(Math.max(1e-3, 1 - luxS / whole))) })).filter(({ percent }) => percent > 0)
     return { point, named: sorted.slice(0, NAMED) }
   })
 })
@@ -53,7 +54,8 @@ const rows = computed(() => {
         <span
           v-for="thing in row.named"
           :key="thing.name"
-          class="mr-4 whitespace-nowrap"
+          class="mr-4 cursor-help whitespace-nowrap"
+          :title="`Were it black, this would read ${thing.without} stop`"
         >{{ thing.name }} {{ thing.percent }} %</span>
         <span v-if="row.named.length === 0">nothing to speak of</span>
       </dd>

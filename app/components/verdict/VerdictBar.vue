@@ -1,6 +1,7 @@
 <script setup lang="ts">
 const studio = useStudio()
 const light = useLight()
+const search = useSearch()
 const { accept, dismiss } = useAsk()
 const note = useChangeNote()
 
@@ -10,9 +11,10 @@ const action = computed(() => {
   if (light.verdict?.state === 'short') return light.verdict.mend ? 'Go as near as power can' : 'Keep as target'
   return light.verdict?.mend ? 'Do it' : 'Keep as target'
 })
+const hasOtherWays = computed(() => light.verdict?.state === 'mend' || light.verdict?.state === 'short')
 const isOpen = ref(false)
 /** What speaks up says more, with what to press; the detail stands in for it. */
-const detail = computed(() => !studio.isDragging && (isAsking.value || !light.findings.some(({ mends }) => mends.length > 0)) ? light.verdict?.detail : undefined)
+const detail = computed(() => !studio.isDragging && !search.proposals && (isAsking.value || !light.findings.some(({ mends }) => mends.length > 0)) ? light.verdict?.detail : undefined)
 
 const isControl = (target: EventTarget | null) => target instanceof HTMLElement && target.matches('input, textarea, button, a, [role="radio"], [role="switch"]')
 
@@ -71,6 +73,14 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           {{ action }}
         </button>
         <button
+          v-if="hasOtherWays && !search.proposals"
+          class="press"
+          data-test="other-ways"
+          @click="search.propose()"
+        >
+          Other ways
+        </button>
+        <button
           v-if="isAsking"
           class="press"
           title="Escape"
@@ -89,7 +99,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         </button>
       </div>
     </div>
-    <FindingList v-if="!isAsking" />
+    <ProposalList v-if="search.proposals" />
+    <FindingList v-else-if="!isAsking" />
     <SolveProgress />
     <template v-if="isOpen">
       <WhyTable />

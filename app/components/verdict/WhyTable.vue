@@ -1,11 +1,18 @@
 <script setup lang="ts">
 import { totalOf, type Part } from '#core/transport/exposureAt'
 import { formatFNumber } from '#core/units/aperture'
+import { formatStops } from '#core/units/fractions'
 
 const studio = useStudio()
 const light = useLight()
 
 const nameOf = (lightId: string) => studio.document.lights.find(candidate => candidate.id === lightId)?.name ?? lightId
+/** The light that one points at: what would be read without it. */
+const without = ref<string | null>(null)
+const rest = ({ parts }: { parts: readonly Part[] }) => {
+  const all = totalOf(parts)
+  return all > 0 ? 1 - totalOf(parts.filter(({ lightId }) => lightId === without.value)) / all : 1
+}
 const percent = (share: number, whole: number) => whole > 0 ? `${Math.round(100 * share / whole)} %` : '0 %'
 const part = (parts: readonly Part[], lightId: string) => parts.find(candidate => candidate.lightId === lightId)
 </script>
@@ -22,14 +29,24 @@ const part = (parts: readonly Part[], lightId: string) => parts.find(candidate =
             Reading
           </th>
           <th class="pr-6 font-normal">
-            All together
+            {{ without === null ? 'All together' : `Without ${nameOf(without)}` }}
           </th>
           <th
             v-for="source in studio.document.lights"
             :key="source.id"
             class="pr-6 font-normal"
           >
-            {{ source.name }} straight + bounced
+            <button
+              class="cursor-help underline decoration-dotted underline-offset-2"
+              :aria-label="`What if ${source.name} were off`"
+              :data-test="`without-${source.id}`"
+              @pointerenter="without = source.id"
+              @pointerleave="without = null"
+              @focus="without = source.id"
+              @blur="without = null"
+            >
+              {{ source.name }}
+            </button> straight + bounced
           </th>
         </tr>
       </thead>
@@ -42,7 +59,13 @@ const part = (parts: readonly Part[], lightId: string) => parts.find(candidate =
             {{ readout.point.name }}
           </th>
           <td class="pr-6">
-            {{ readout.fNumber > 0 ? formatFNumber(readout.fNumber) : 'no light' }}
+            <template v-if="without === null || rest(readout) === 1">
+              {{ readout.fNumber > 0 ? formatFNumber(readout.fNumber) : 'no light' }}
+            </template>
+            <span
+              v-else
+              class="text-accent"
+            >{{ rest(readout) > 1e-6 ? `${formatFNumber(readout.fNumber * Math.sqrt(rest(readout)))} (${formatStops(Math.log2(rest(readout)))})` : 'no light' }}</span>
           </td>
           <td
             v-for="source in studio.document.lights"

@@ -1,4 +1,4 @@
-import { lightingSolver } from '../../set/lightingSolver'
+import { lightingSolver, withoutHousings, type SolvedSet } from '../../set/lightingSolver'
 import type { StudioSet } from '../../set/schema'
 import { thingsKey } from '../../set/lightingKey'
 import { DRAFT_QUALITY, QUALITY } from '../../transport/stage'
@@ -6,7 +6,7 @@ import { isLocked } from './mayMove'
 import type { Family, Move } from './family'
 import { lightFamilies } from './lightMoves'
 import { stageFamilies } from './stageMoves'
-import { trialPoints, tryState, type Question, type Trial } from './trial'
+import { trialPoints, tryState, type Question, type Solver, type Trial } from './trial'
 
 /** What keeps a target out of reach: nothing that could be moved helps further because of it. */
 export type Binding = 'power' | 'room' | 'frame' | 'spill' | 'unevenness'
@@ -23,6 +23,8 @@ export type ProposeOptions = {
   report?: (proposed: Proposed, share: number) => void
   /** Asked often; answers whether to stop. */
   pause?: () => Promise<boolean>
+  /** Is shown each verified answer with its light, to make a picture of it. */
+  see?: (trial: Trial, solved: SolvedSet) => void
 }
 
 const MOST_SPENT = 200
@@ -81,8 +83,10 @@ const bindingOf = (best: Trial, stopped: readonly { against: 'room' | 'frame', c
  * Looks for what could be done so that a look's targets are met: powers and camera alone first, then one thing moved, then two and
  * three. The same question has the same answers. Answers improve as they are reported; the last are verified with all rays.
  */
-export const propose = async (question: Question, { fewest = false, most = MOST_SPENT, report, pause = () => Promise.resolve(false) }: ProposeOptions = {}): Promise<Proposed | undefined> => {
-  const solver = lightingSolver(DRAFT_QUALITY, trialPoints)
+export const propose = async (question: Question, { fewest = false, most = MOST_SPENT, report, see, pause = () => Promise.resolve(false) }: ProposeOptions = {}): Promise<Proposed | undefined> => {
+  const bare = lightingSolver(DRAFT_QUALITY, trialPoints)
+  /** What housings hide is left for the verification. */
+  const solver: Solver = (set, options) => bare(withoutHousings(set), options)
   const trials: Trial[] = []
   const stopped: { against: 'room' | 'frame', cost: number }[] = []
   let [tried, spent] = [0, 0]
@@ -98,7 +102,7 @@ export const propose = async (question: Question, { fewest = false, most = MOST_
     lastThings = thingsKey(after)
     tried += 1
     spent += isLightsOnly ? 1 : STAGE_COST
-    const trial = await tryState(question, after, moves, solver, pause, isLightsOnly)
+    const trial = await tryState(question, after, moves, solver, pause)
     if (!trial) isCalledOff = true
     return trial
   }
@@ -157,7 +161,7 @@ export const propose = async (question: Question, { fewest = false, most = MOST_
   }
   if (isCalledOff) return undefined
 
-  const verified = await verify(question, different(trials, fewest), pause)
+  const verified = await verify(question, different(trials, fewest), pause, see)
   if (!verified) return undefined
   const order = different(verified, fewest)
   const proposed: Proposed = { trials: order.some(({ isReached }) => isReached) ? order.filter(({ isReached }) => isReached) : order.slice(0, 3), tried }
@@ -176,11 +180,11 @@ const withLookOf = ({ set }: Question, trial: Trial): StudioSet => ({
 })
 
 /** The answers solved again with every ray; their powers with them. */
-const verify = async (question: Question, trials: readonly Trial[], pause: () => Promise<boolean>): Promise<Trial[] | undefined> => {
+const verify = async (question: Question, trials: readonly Trial[], pause: () => Promise<boolean>, see: ProposeOptions['see']): Promise<Trial[] | undefined> => {
   const solver = lightingSolver(QUALITY, trialPoints)
   const verified: Trial[] = []
   for (const trial of trials) {
-    const again = await tryState(question, withLookOf(question, trial), trial.moves, solver, pause)
+    const again = await tryState(question, withLookOf(question, trial), trial.moves, solver, pause, see)
     if (!again) return undefined
     if (again !== 'frame' && again !== 'room') verified.push(again)
   }

@@ -12,7 +12,7 @@ import type { Lighting } from '../../metering/lighting'
 import { areaPoints } from '../../tone/areaPoints'
 import { measureAt } from '../../tone/demand'
 import { demandsOf, factorsOf } from '../../tone/demands'
-import { cameraSettingOf } from '../../tone/readout'
+import { cameraSettingOf, readLook, type Readout } from '../../tone/readout'
 import { ON_TARGET_STOPS } from '../../tone/target'
 import { apertureScale } from '../../units/aperture'
 import { changesBetween, type Change } from '../changes'
@@ -35,6 +35,8 @@ export type Trial = {
   changes: readonly Change[]
   camera: CameraSetting
   misses: readonly Miss[]
+  /** What each meter point would read. */
+  readouts: readonly Readout[]
   isReached: boolean
   minutes: number
   /** Misses first, then effort; what the search goes down. */
@@ -72,12 +74,12 @@ const cameraOptions = (set: StudioSet, camera: CameraSetting, mayChange: boolean
   })]
 }
 
-const missesOf = (set: StudioSet, lookId: string, lighting: Lighting): { camera: CameraSetting, misses: Miss[] } => {
+const missesOf = (set: StudioSet, lookId: string, lighting: Lighting) => {
   const look = lookOf(set, lookId)
   const points = meterPoints(set)
   const camera = cameraSettingOf(set, look, points, lighting)
   const factors = factorsOf(set, look.lights)
-  return { camera, misses: demandsOf(set, look, points, camera, lighting).map(demand => ({ id: demand.id, stops: demand.missOf(measureAt(demand, factors)), isHard: demand.isHard })) }
+  return { camera, readouts: readLook(set, look, points, camera, lighting), misses: demandsOf(set, look, points, camera, lighting).map((demand): Miss => ({ id: demand.id, stops: demand.missOf(measureAt(demand, factors)), isHard: demand.isHard })) }
 }
 
 const NEAREST_LIGHT_M = 0.45
@@ -102,9 +104,9 @@ const MINUTE_COST = 1e-3
  * Tries a state of the set: its light, the best powers for it, and the camera settings near by where they help.
  * Answers what stands against it where it cannot be, and undefined where the work was called off.
  */
-export const tryState = async (question: Question, after: StudioSet, moves: readonly Move[], solver: Solver, pause: SolveOptions['pause'], mayLag = false): Promise<Trial | 'frame' | 'room' | undefined> => {
+export const tryState = async (question: Question, after: StudioSet, moves: readonly Move[], solver: Solver, pause: SolveOptions['pause'], see?: (trial: Trial, solved: SolvedSet) => void): Promise<Trial | 'frame' | 'room' | undefined> => {
   const { set: before, lookId, learned, fixedIds, mayChangeCamera } = question
-  const solved = await solver(after, { pause, mayLag })
+  const solved = await solver(after, { pause })
   if (!solved) return undefined
   const against = moves.length > 0 ? objection(before, after, solved) : undefined
   if (against) return against
@@ -116,12 +118,12 @@ export const tryState = async (question: Question, after: StudioSet, moves: read
   const trialAt = (camera: CameraSetting): Trial => {
     const { settings, cost } = solveLook(after, look, points, camera, lighting, fixedIds)
     const exposed = changeExposure(changeSettings(after, lookId, settings), lookId, { fNumber: camera.fNumber, iso: camera.iso })
-    const { camera: shown, misses } = missesOf(exposed, lookId, lighting)
+    const { camera: shown, misses, readouts } = missesOf(exposed, lookId, lighting)
     const changes = changesBetween(after.lights, look.lights, settings)
     const isTurned = !isSameCamera(shown, start)
     const minutes = moves.reduce((sum, move) => sum + move.minutes, 0) + MINUTES.power * changes.reduce((sum, change) => sum + change.lights.length, 0) + (isTurned ? MINUTES.camera : 0)
     const isReached = misses.every(miss => !miss.isHard || Math.abs(miss.stops) <= ON_TARGET_STOPS)
-    return { set: exposed, moves, changes, camera: shown, misses, isReached, minutes, cost: cost + MINUTE_COST * minutes + (isReached ? 0 : 1e-2) }
+    return { set: exposed, moves, changes, camera: shown, misses, readouts, isReached, minutes, cost: cost + MINUTE_COST * minutes + (isReached ? 0 : 1e-2) }
   }
   let best: Trial | undefined
   for (const camera of cameraOptions(after, start, mayChangeCamera)) {
@@ -129,5 +131,6 @@ export const tryState = async (question: Question, after: StudioSet, moves: read
     if (!best || trial.cost < best.cost - 1e-9) best = trial
     if (best.isReached) break
   }
+  if (best) see?.(best, solved)
   return best
 }

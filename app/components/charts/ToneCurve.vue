@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import { LineChart } from 'echarts/charts'
+import { AriaComponent, GridComponent, MarkLineComponent, MarkPointComponent } from 'echarts/components'
+import { use } from 'echarts/core'
+import { CanvasRenderer } from 'echarts/renderers'
+import VChart from 'vue-echarts'
+
+use([LineChart, GridComponent, MarkLineComponent, MarkPointComponent, AriaComponent, CanvasRenderer])
+
+/** Pixel value over stops, with marks where something is wanted and the span that a value read one off leaves open. */
+const props = defineProps<{
+  curve: readonly (readonly [number, number])[]
+  /** Pictures of a bracket that the curve was made from. */
+  steps: readonly (readonly [number, number])[]
+  wanted: readonly { stops: number, value: number }[]
+  label: string
+}>()
+const preferences = usePreferences()
+const ink = computed(() => preferences.values.surround === 'dark' ? '#ececec' : '#1c1c1c')
+const soft = computed(() => preferences.values.surround === 'dark' ? '#8c8c8c' : '#6a6a6a')
+const axis = computed(() => ({ axisLine: { lineStyle: { color: soft.value } }, axisLabel: { color: ink.value, fontFamily: 'Inter Variable' }, splitLine: { lineStyle: { color: soft.value, opacity: 0.25 } }, nameTextStyle: { color: ink.value } }))
+const option = computed(() => ({
+  animation: false,
+  grid: { left: 44, right: 16, top: 16, bottom: 40 },
+  xAxis: { type: 'value', min: -8, max: 3, interval: 1, name: 'stops over the camera setting', nameLocation: 'middle', nameGap: 26, ...axis.value },
+  yAxis: { type: 'value', min: 0, max: 255, interval: 51, ...axis.value },
+  series: [
+    { type: 'line', data: props.curve, showSymbol: false, lineStyle: { color: ink.value, width: 2 }, silent: true },
+    { type: 'line', data: props.steps, showSymbol: true, symbol: 'rect', symbolSize: 7, lineStyle: { width: 0 }, itemStyle: { color: soft.value }, silent: true },
+    { type: 'line', data: props.wanted.map(({ stops, value }) => [stops, value]), symbol: 'diamond', symbolSize: 14, lineStyle: { width: 0 }, itemStyle: { color: 'transparent', borderColor: ink.value, borderWidth: 2 }, silent: true },
+  ],
+}))
+</script>
+
+<template>
+  <VChart
+    class="size-full!"
+    :option="option"
+    role="img"
+    :aria-label="label"
+    autoresize
+  />
+</template>

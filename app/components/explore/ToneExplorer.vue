@@ -1,0 +1,122 @@
+<script setup lang="ts">
+import { responseOf } from '#core/camera/response'
+import { BACKDROP_MIDDLE } from '#core/set/points'
+import { axesOf } from '#core/solve/axes'
+import { valueFromStops } from '#core/tone/backdropTone'
+import { keyWanted, targetBand } from '#core/tone/target'
+import { fieldsOf, linesAt } from '~/support/toneMap'
+
+const ToneHeat = defineAsyncComponent(() => import('~/components/charts/ToneHeat.vue'))
+
+/** The backdrop over two things that can be set: where it is now, where it is as wanted; a press goes there. */
+const studio = useStudio()
+const light = useLight()
+const search = useSearch()
+const note = useChangeNote()
+const { distance } = useUnits()
+
+const axes = computed(() => axesOf(studio.document))
+const ids = ref<[string, string]>(['key-distance', 'to-backdrop'])
+const chosen = computed(() => {
+  const found = ids.value.map(id => axes.value.find(axis => axis.id === id))
+  const [x = axes.value[0], y = axes.value.find(axis => axis !== x)] = found
+  return x && y && x !== y ? { x, y } : undefined
+})
+const options = computed(() => axes.value.map(({ id, name }) => ({ value: id, name })))
+const choose = (side: 0 | 1, id: string) => {
+  const next: [string, string] = [...ids.value]
+  if (next[1 - side] === id) next[1 - side] = next[side]!
+  next[side] = id
+  ids.value = next
+}
+
+const middle = computed(() => light.points.find(({ id }) => id === BACKDROP_MIDDLE)!)
+const response = computed(() => responseOf(studio.document.camera))
+const valueOf = (stops: number) => valueFromStops(stops, middle.value.reflectance ?? 0.88, response.value)
+const target = computed(() => studio.look.targets[BACKDROP_MIDDLE])
+const wanted = computed(() => target.value ? targetBand(target.value, middle.value, studio.document.camera, keyWanted(studio.look.targets)).stops : undefined)
+const map = computed(() => search.map && chosen.value && search.map.axes[0] === chosen.value.x.id && search.map.axes[1] === chosen.value.y.id ? search.map : null)
+const fields = computed(() => map.value ? fieldsOf(map.value, valueOf) : [])
+const lines = computed(() => map.value && wanted.value !== undefined ? linesAt(map.value, wanted.value) : [])
+const inUnit = (axis: { unit: 'm' | '°' }, value: number) => axis.unit === 'm' ? distance(value) : `${Math.round(value)}°`
+const where = computed(() => chosen.value && `Now ${chosen.value.x.name} ${inUnit(chosen.value.x, chosen.value.x.now)}, ${chosen.value.y.name.toLowerCase()} ${inUnit(chosen.value.y, chosen.value.y.now)}.`)
+const result = computed(() => {
+  if (!map.value) return ''
+  if (wanted.value === undefined) return 'Nothing is wanted of the backdrop, so no line is drawn.'
+  return lines.value.length > 0 ? `On the line the backdrop renders ${Math.round(valueOf(wanted.value))}.` : `Nowhere on this map does the backdrop render ${Math.round(valueOf(wanted.value))} at these powers.`
+})
+
+const go = (x: number, y: number) => {
+  const { value } = chosen
+  if (!value) return
+  note.mark()
+  studio.edit(set => value.y.apply(value.x.apply(set, x), y))
+}
+const draw = () => chosen.value && search.draw([chosen.value.x.id, chosen.value.y.id])
+// A search that was asked for meanwhile goes first; the map is finished after it.
+watch([chosen, () => light.camera !== undefined, () => search.map, () => search.busy], () => {
+  const isWhole = map.value && !map.value.stops.some(Number.isNaN)
+  if (chosen.value && light.camera && !isWhole && (search.busy === null || (search.busy === 'map' && !map.value && search.map))) void draw()
+}, { immediate: true })
+</script>
+
+<template>
+  <section aria-labelledby="explore-map">
+    <h1
+      id="explore-map"
+      class="mb-2 text-base font-semibold"
+    >
+      The backdrop over two placements
+    </h1>
+    <div
+      v-if="chosen"
+      class="flex flex-wrap items-end gap-3"
+    >
+      <SelectField
+        label="Across"
+        :value="chosen.x.id"
+        :options="options"
+        class="[&_select]:w-52"
+        test-name="axis-x"
+        @choose="id => choose(0, id)"
+      />
+      <SelectField
+        label="Up"
+        :value="chosen.y.id"
+        :options="options"
+        class="[&_select]:w-52"
+        test-name="axis-y"
+        @choose="id => choose(1, id)"
+      />
+      <SearchLine
+        kind="map"
+        words="Working out the map"
+      />
+    </div>
+    <p v-else>
+      This set has no two placements to lay against each other: add a key.
+    </p>
+    <div
+      v-if="chosen"
+      class="mt-2 h-[25rem]"
+    >
+      <ToneHeat
+        :tones="fields"
+        :lines="lines"
+        :now="[chosen.x.now, chosen.y.now]"
+        :x-range="[chosen.x.least, chosen.x.most]"
+        :y-range="[chosen.y.least, chosen.y.most]"
+        :x-name="`${chosen.x.name}, ${chosen.x.unit}`"
+        :y-name="`${chosen.y.name}, ${chosen.y.unit}`"
+        :label="`Backdrop tone over ${chosen.x.name} and ${chosen.y.name}`"
+        @go="go"
+      />
+    </div>
+    <p
+      class="mt-1"
+      data-test="map-words"
+    >
+      {{ where }} {{ result }} <span class="text-soft">Powers stay; the camera follows the key. Press anywhere to go there.</span>
+    </p>
+  </section>
+</template>

@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import { Plus, X } from '@lucide/vue'
+import { changeTargets, dropTarget } from '#core/set/edits'
+import type { Target } from '#core/set/schema'
+import type { Readout } from '#core/tone/readout'
+import { ON_TARGET_STOPS } from '#core/tone/target'
+import { formatStops } from '#core/units/fractions'
+import { figureOf, FIRMNESS, TARGET_KINDS, targetOfKind } from '~/support/targetChoices'
+
+/** What is wanted of each point, beside what it is. */
+const studio = useStudio()
+const light = useLight()
+
+const targetOf = ({ point }: Readout): Target | undefined => studio.look.targets[point.id]
+const kindsFor = ({ point }: Readout) => TARGET_KINDS.filter(({ onSurfaces }) => !onSurfaces || point.reflectance !== undefined)
+const put = (pointId: string, target: Target) => studio.edit(set => changeTargets(set, studio.look.id, { [pointId]: target }))
+const now = (readout: Readout) => readout.value === undefined ? formatStops(readout.stops) : `${Math.round(readout.value)} (${formatStops(readout.stops)})`
+const standing = ({ missStops }: Readout) => missStops === undefined ? '' : Math.abs(missStops) <= ON_TARGET_STOPS ? 'on target' : `${formatStops(Math.abs(missStops)).slice(1)} too ${missStops > 0 ? 'bright' : 'dark'}`
+</script>
+
+<template>
+  <ul
+    class="flex flex-col"
+    aria-label="Points"
+  >
+    <li
+      v-for="readout in light.readouts"
+      :key="readout.point.id"
+      class="flex flex-wrap items-end gap-2 border-t border-rule py-2 first:border-t-0"
+      :data-test="`target-${readout.point.id}`"
+    >
+      <span class="min-w-28 grow basis-28">
+        {{ readout.point.name }}
+        <span class="block text-sm text-soft">now {{ now(readout) }}<strong
+          v-if="standing(readout)"
+          class="block font-semibold text-ink"
+        >{{ standing(readout) }}</strong></span>
+      </span>
+      <template v-if="targetOf(readout)">
+        <SelectField
+          label="Wanted"
+          :value="targetOf(readout)!.kind"
+          :options="kindsFor(readout)"
+          :test-name="`kind-${readout.point.id}`"
+          @choose="kind => kind && put(readout.point.id, targetOfKind(kind, readout, targetOf(readout)!.firmness))"
+        />
+        <NumberField
+          v-if="figureOf(targetOf(readout)!)"
+          v-bind="figureOf(targetOf(readout)!)!.shown"
+          narrow
+          :test-name="`figure-${readout.point.id}`"
+          @change="value => put(readout.point.id, { ...targetOf(readout)!, [figureOf(targetOf(readout)!)!.of]: value } as Target)"
+        />
+        <SelectField
+          label="How firmly"
+          :value="targetOf(readout)!.firmness ?? 'hard'"
+          :options="FIRMNESS"
+          class="[&_select]:w-26"
+          :test-name="`firmness-${readout.point.id}`"
+          @choose="firmness => firmness && put(readout.point.id, { ...targetOf(readout)!, firmness })"
+        />
+        <button
+          class="press mb-0.5"
+          :aria-label="`Nothing wanted of ${readout.point.name}`"
+          @click="studio.edit(set => dropTarget(set, studio.look.id, readout.point.id))"
+        >
+          <X :size="14" />
+        </button>
+      </template>
+      <button
+        v-else
+        class="press mb-0.5 ml-auto flex items-center gap-1"
+        :data-test="`want-${readout.point.id}`"
+        @click="put(readout.point.id, targetOfKind(readout.point.surface === 'backdrop' ? 'value' : 'stops', readout, undefined))"
+      >
+        <Plus :size="14" /> Want something
+      </button>
+    </li>
+  </ul>
+</template>

@@ -1,0 +1,12 @@
+<template>
+  <div class="flex grow flex-col lg:min-h-0">
+    <VerdictBar />
+    <div class="grid grow grid-cols-1 lg:min-h-0 lg:grid-cols-2">
+      <ToneExplorer class="border-rule p-4 lg:overflow-y-auto lg:border-r" />
+      <div class="flex flex-col gap-6 p-4 lg:overflow-y-auto">
+        <ToneLadder />
+        <CareList />
+      </div>
+    </div>
+  </div>
+</template>

@@ -1,0 +1,125 @@
+import { expose } from 'comlink'
+import { developLight, exposureGain } from '#core/camera/develop'
+import { frameSum } from '#core/camera/frameSum'
+import { responseOf } from '#core/camera/response'
+import { cameraView, frameWeights, lightView } from '#core/camera/takeFrame'
+import type { Learned } from '#core/metering/learning'
+import type { SolvedSet } from '#core/set/lightingSolver'
+import type { CameraSetting, StudioSet } from '#core/set/schema'
+import { exploreTones, type ToneMap } from '#core/solve/explore'
+import { ladder } from '#core/solve/ladder'
+import { bindingWords, missWords, trialSteps } from '#core/solve/moves/describe'
+import { propose, type Proposed } from '#core/solve/moves/propose'
+import type { Trial } from '#core/solve/moves/trial'
+import { sensitivity, type Slip } from '#core/solve/sensitivity'
+import { formatDistance, type LengthUnit } from '#core/units/distance'
+import { breather } from './breather'
+import { checked } from './checked'
+import type { Developed } from './light.worker'
+
+/** What is looked for, and how it shall be said. */
+export type Search = {
+  lookId: string
+  camera: CameraSetting
+  learned: Learned
+  /** Lights that stay as they are; with the key among them the camera does too. */
+  fixedIds: string[]
+  mayChangeCamera: boolean
+  fewest: boolean
+  unit: LengthUnit
+}
+
+/** An answer that can be shown and done: things to do, and the whole set as it would stand. */
+export type Proposal = {
+  id: string
+  steps: string[]
+  minutes: number
+  isReached: boolean
+  missed: string[]
+  set: StudioSet
+  /** Stops over the camera setting at each meter point. */
+  stops: Record<string, number>
+  picture?: Developed
+}
+
+export type Proposals = { proposals: Proposal[], binding?: string, isFinal: boolean }
+export type LadderRung = Proposals & { value: number, name: string }
+
+const PICTURE_WIDTH = 116
+
+let newest = 0
+
+const pictureOf = ({ set, camera }: Trial, solved: SolvedSet, { lookId, learned }: Search): Developed => {
+  const work = lightView(solved, cameraView(set, solved, PICTURE_WIDTH))
+  let turn = work.next()
+  while (!turn.done) turn = work.next()
+  const settings = set.looks.find(({ id }) => id === lookId)!.lights
+  const data = developLight(frameSum(turn.value)(frameWeights(set, settings, camera, learned)), exposureGain(camera), set.camera.veilingGlare, responseOf(set.camera))
+  return { revision: 0, width: turn.value.view.width, height: turn.value.view.height, data }
+}
+
+const proposalsOf = (set: StudioSet, search: Search, proposed: Proposed, isFinal: boolean, pictures: ReadonlyMap<string, Developed> = new Map()): Proposals => ({
+  isFinal,
+  binding: bindingWords(set, proposed),
+  proposals: proposed.trials.map((trial) => {
+    const id = JSON.stringify(trial.moves.map(move => move.id))
+    return {
+      id,
+      steps: trialSteps(set, search.camera, trial, lengthM => formatDistance(lengthM, search.unit)),
+      minutes: trial.minutes,
+      isReached: trial.isReached,
+      missed: missWords(trial.set, trial),
+      set: trial.set,
+      stops: Object.fromEntries(trial.readouts.map(({ point, stops }) => [point.id, stops])),
+      picture: pictures.get(id),
+    }
+  }),
+})
+
+const worker = {
+  /** Everything that was asked before this number may stop where it is. */
+  supersede: (question: number) => {
+    newest = Math.max(newest, question)
+  },
+
+  propose: async (question: number, input: StudioSet, search: Search, report: (answer: Proposals, share: number) => void): Promise<Proposals | undefined> => {
+    const set = checked(input)
+    newest = Math.max(newest, question)
+    const breathe = breather(() => newest <= question)
+    const pictures = new Map<string, Developed>()
+    const answer = await propose({ set, ...search }, {
+      fewest: search.fewest,
+      pause: async () => !await breathe(),
+      report: (proposed, share) => report(proposalsOf(set, search, { ...proposed, binding: undefined }, false), share),
+      see: (trial, solved) => pictures.set(JSON.stringify(trial.moves.map(move => move.id)), pictureOf(trial, solved, search)),
+    })
+    return answer && proposalsOf(set, search, answer, true, pictures)
+  },
+
+  ladder: async (question: number, input: StudioSet, search: Search, report: (rungs: LadderRung[], share: number) => void): Promise<LadderRung[] | undefined> => {
+    const set = checked(input)
+    newest = Math.max(newest, question)
+    const breathe = breather(() => newest <= question)
+    const plain = (rungs: Awaited<ReturnType<typeof ladder>>) => (rungs ?? []).map(rung => ({ ...proposalsOf(rung.set, search, rung.proposed, true), value: rung.value, name: rung.name }))
+    const rungs = await ladder({ set, ...search }, { fewest: search.fewest, pause: async () => !await breathe(), report: (some, share) => report(plain(some), share) })
+    return rungs && plain(rungs)
+  },
+
+  care: async (question: number, input: StudioSet, search: Search, report: (share: number) => void): Promise<Slip[] | undefined> => {
+    const set = checked(input)
+    newest = Math.max(newest, question)
+    const breathe = breather(() => newest <= question)
+    return sensitivity(set, set.looks.find(({ id }) => id === search.lookId)!, search.camera, search.learned, { report, pause: async () => !await breathe() })
+  },
+
+  map: async (question: number, input: StudioSet, search: Search, axes: readonly [string, string], report: (map: ToneMap, share: number) => void): Promise<ToneMap | undefined> => {
+    const set = checked(input)
+    newest = Math.max(newest, question)
+    const breathe = breather(() => newest <= question)
+    return exploreTones(set, set.looks.find(({ id }) => id === search.lookId)!, search.camera, search.learned, axes, { report, pause: async () => !await breathe() })
+  },
+}
+
+export type SearchWorker = typeof worker
+
+expose(worker)

@@ -1,0 +1,50 @@
+import { learnFrom } from '#core/metering/learning'
+import type { Look, StudioSet } from '#core/set/schema'
+import { ladder, withBackdropValue } from '#core/solve/ladder'
+import { bindingWords, missWords, trialSteps } from '#core/solve/moves/describe'
+import { propose, type Proposed } from '#core/solve/moves/propose'
+import { worstSlip, sensitivity } from '#core/solve/sensitivity'
+import { formatDistance } from '#core/units/distance'
+import { solvedFor, tidy } from '../solved'
+import { wholeNumber } from '../wholeNumber'
+
+const metres = (lengthM: number) => formatDistance(lengthM, 'metric')
+
+type Options = { 'ask'?: string, 'fewest'?: boolean, 'keep-key'?: boolean }
+
+const questionOf = (set: StudioSet, look: Look, options: Options) => {
+  const keyIds = set.lights.filter(light => light.job === 'key').map(light => light.id)
+  return { set, lookId: look.id, learned: learnFrom(set.readings), fixedIds: options['keep-key'] ? keyIds : [], mayChangeCamera: !options['keep-key'] }
+}
+
+const answerOf = async (set: StudioSet, look: Look, proposed: Proposed) => {
+  const { camera } = await solvedFor(set, look)
+  return {
+    isReached: proposed.binding === undefined,
+    binds: bindingWords(set, proposed),
+    proposals: proposed.trials.map(trial => ({
+      minutes: tidy(trial.minutes),
+      steps: trialSteps(set, camera, trial, metres),
+      missed: missWords(trial.set, trial),
+      lights: trial.set.looks.find(({ id }) => id === look.id)!.lights,
+    })),
+  }
+}
+
+/** What could be done so that the look's targets, or another value of the backdrop, are met. */
+export const proposalsFor = async (set: StudioSet, look: Look, options: Options) => {
+  const asked = options.ask === undefined ? set : withBackdropValue(set, look.id, wholeNumber(options.ask, 'ask', 0, 255))
+  return answerOf(asked, look, (await propose(questionOf(asked, look, options), { fewest: options.fewest }))!)
+}
+
+/** What it takes from pure white to black. */
+export const ladderFor = async (set: StudioSet, look: Look, options: Options) => {
+  const rungs = (await ladder(questionOf(set, look, options), { fewest: options.fewest }))!
+  return Promise.all(rungs.map(async rung => ({ value: rung.value, name: rung.name, ...await answerOf(rung.set, look, rung.proposed) })))
+}
+
+/** Which placements need care. */
+export const careFor = async (set: StudioSet, look: Look) => {
+  const { camera, lighting } = await solvedFor(set, look)
+  return (await sensitivity(set, look, camera, lighting.learned))!.map(slip => ({ ...slip, subject: tidy(slip.subject), backdrop: tidy(slip.backdrop), evenness: tidy(slip.evenness), worst: tidy(worstSlip(slip)) }))
+}

@@ -1,0 +1,79 @@
+import { featherLight } from '../set/edits'
+import { lightingSolver, withoutHousings } from '../set/lightingSolver'
+import { BACKDROP_MIDDLE, KEY_SIDE, meterPoints } from '../set/points'
+import { placeThing, thingOf } from '../set/things'
+import type { CameraSetting, Look, StudioSet } from '../set/schema'
+import type { Learned } from '../metering/learning'
+import { readPoint } from '../tone/readout'
+import { QUALITY } from '../transport/stage'
+
+/** What a thing may be off by without anybody seeing it. */
+export const SLIP_M = 0.05
+export const SLIP_DEG = 5
+
+/** What a slip of one thing in one direction does to the readings, stops. */
+export type Slip = {
+  id: string
+  name: string
+  way: 'depth' | 'across' | 'height' | 'turn'
+  subject: number
+  /** Against the subject's exposure, as the picture shows it. */
+  backdrop: number
+  /** From the lightest to the darkest of left, middle and right. */
+  evenness: number
+}
+
+/** Where more than this comes of a slip, a placement needs care. */
+export const CARE_STOPS = 0.1
+/** Slips are worked out from longer ones, so that they stand clear of the noise of rays. */
+const STRETCH = 2
+
+type State = { subject: number, backdrop: number, spread: number }
+
+/**
+ * What slips of 5 cm or 5 degrees of each light, and of the sitter, do to subject and backdrop; the worst first.
+ * By central differences of the whole light, bounce included, without what the lamps' housings hide, at the powers and the camera setting of the look.
+ */
+export const sensitivity = async (set: StudioSet, look: Look, camera: CameraSetting, learned: Learned, { report, pause = () => Promise.resolve(false) }: { report?: (share: number) => void, pause?: () => Promise<boolean> } = {}): Promise<Slip[] | undefined> => {
+  const solver = lightingSolver(QUALITY, meterPoints)
+  const stateOf = async (moved: StudioSet): Promise<State | undefined> => {
+    const solved = await solver(withoutHousings(moved), { pause })
+    if (!solved) return undefined
+    const read = meterPoints(moved).map(point => readPoint(moved, point, look.lights, camera, { layers: solved.layers, learned }))
+    const at = (id: string) => read.find(({ point }) => point.id === id)!.stops
+    const drop = read.filter(({ point }) => point.surface === 'backdrop').map(({ stops }) => stops)
+    return { subject: at(KEY_SIDE), backdrop: at(BACKDROP_MIDDLE) - at(KEY_SIDE), spread: Math.max(...drop) - Math.min(...drop) }
+  }
+  const shifted = (id: string, along: 'xM' | 'yM' | 'zM') => (sign: number) => {
+    const { place } = thingOf(set, id)!
+    return placeThing({ ...set, locked: [] }, id, { ...place, [along]: place[along] + sign * STRETCH * SLIP_M })
+  }
+  const turned = (id: string) => (sign: number) => {
+    const light = set.lights.find(candidate => candidate.id === id)!
+    return featherLight(set, id, { featherPanDeg: light.aim.featherPanDeg + sign * STRETCH * SLIP_DEG })
+  }
+  const lit = set.lights.filter(light => look.lights[light.id]?.on)
+  const tries: { id: string, name: string, way: Slip['way'], at: (sign: number) => StudioSet }[] = [
+    ...lit.flatMap(light => [
+      { id: light.id, name: light.name, way: 'depth' as const, at: shifted(light.id, 'yM') },
+      { id: light.id, name: light.name, way: 'across' as const, at: shifted(light.id, 'xM') },
+      { id: light.id, name: light.name, way: 'height' as const, at: shifted(light.id, 'zM') },
+      { id: light.id, name: light.name, way: 'turn' as const, at: turned(light.id) },
+    ]),
+    ...set.subjects.slice(0, 1).flatMap(subject => [
+      { id: subject.id, name: subject.name, way: 'depth' as const, at: shifted(subject.id, 'yM') },
+      { id: subject.id, name: subject.name, way: 'across' as const, at: shifted(subject.id, 'xM') },
+    ]),
+  ]
+  const slips: Slip[] = []
+  for (const [index, { at, ...slip }] of tries.entries()) {
+    const [before, after] = [await stateOf(at(-1)), await stateOf(at(1))]
+    if (!before || !after) return undefined
+    const by = (of: keyof State) => (after[of] - before[of]) / (2 * STRETCH)
+    slips.push({ ...slip, subject: by('subject'), backdrop: by('backdrop'), evenness: by('spread') })
+    report?.((index + 1) / tries.length)
+  }
+  return slips.sort((a, b) => worstSlip(b) - worstSlip(a))
+}
+
+export const worstSlip = ({ subject, backdrop, evenness }: Slip): number => Math.max(Math.abs(subject), Math.abs(backdrop), Math.abs(evenness))
