@@ -79,7 +79,8 @@ const FEATHER_DEG = [12, 24, 36] as const
 /** Distance, feather and grid of the key. */
 const keyMoves = (set: StudioSet, mayMove: MayMove): Family[] => {
   const key = set.lights.find(light => light.job === 'key')
-  if (!key || !mayMove(key.id)) return []
+  // What is grouped moves as one, and not by itself.
+  if (!key || !mayMove(key.id) || set.groups.some(group => group.includes(key.id))) return []
   const distance = (factors: readonly number[]): Move[] => factors.map(factor => ({
     id: `key-distance/${factor}`, minutes: MINUTES.place,
     apply: (before) => {

@@ -6,7 +6,7 @@ import { isLocked } from './mayMove'
 import type { Family, Move } from './family'
 import { lightFamilies } from './lightMoves'
 import { stageFamilies } from './stageMoves'
-import { trialPoints, tryState, type Question, type Solver, type Trial } from './trial'
+import { trialPoints, tryState, type Question, type Solver, type Trial, type Tried } from './trial'
 
 /** What keeps a target out of reach: nothing that could be moved helps further because of it. */
 export type Binding = 'power' | 'room' | 'frame' | 'spill' | 'unevenness'
@@ -65,14 +65,19 @@ const different = (trials: readonly Trial[], fewest: boolean): Trial[] => {
 /** Worst hard miss. */
 const worstOf = (trial: Trial) => trial.misses.filter(miss => miss.isHard).reduce((worst, miss) => Math.abs(miss.stops) > Math.abs(worst.stops) ? miss : worst, { id: '', stops: 0, isHard: true })
 
+/** A state that would have been better still, had nothing been in its way. */
+type Blocked = { against: 'room' | 'frame', cost: number }
+
+const GAIN = 0.02
+
 /** What stands in the way of a best answer that still misses. */
-const bindingOf = (best: Trial, stopped: readonly { against: 'room' | 'frame', cost: number }[], lookId: string): Binding => {
+const bindingOf = (best: Trial, blocked: readonly Blocked[], isWalledIn: boolean, lookId: string): Binding => {
   const worst = worstOf(best)
-  // A way that got better with each step until something stood in it.
-  const inTheWay = stopped.filter(({ cost }) => cost < best.cost + 0.05).sort((a, b) => a.cost - b.cost)[0]
-  if (inTheWay) return inTheWay.against
+  const better = blocked.filter(({ cost }) => cost < best.cost - GAIN).sort((a, b) => a.cost - b.cost)[0]
+  if (better) return better.against
   if (worst.id.startsWith('area:even')) return 'unevenness'
-  if (worst.stops > 0) return 'spill'
+  // Further from the backdrop less of what is meant for the sitter reaches it.
+  if (worst.stops > 0) return isWalledIn ? 'room' : 'spill'
   const look = best.set.looks.find(({ id }) => id === lookId) ?? best.set.looks[0]!
   const atFull = best.set.lights.some(light => look.lights[light.id]!.on && look.lights[light.id]!.powerStops > -light.lamp.clickStops)
   const onDrop = best.misses.filter(miss => miss.id.startsWith('backdrop/')).map(miss => miss.stops)
@@ -88,12 +93,12 @@ export const propose = async (question: Question, { fewest = false, most = MOST_
   /** What housings hide is left for the verification. */
   const solver: Solver = (set, options) => bare(withoutHousings(set), options)
   const trials: Trial[] = []
-  const stopped: { against: 'room' | 'frame', cost: number }[] = []
+  const blocked: Blocked[] = []
   let [tried, spent] = [0, 0]
   let isCalledOff = false
   let lastThings = ''
 
-  const attempt = async (after: StudioSet, moves: readonly Move[]): Promise<Trial | 'frame' | 'room' | undefined> => {
+  const attempt = async (after: StudioSet, moves: readonly Move[]): Promise<Tried | undefined> => {
     if (isCalledOff || await pause()) {
       isCalledOff = true
       return undefined
@@ -102,9 +107,9 @@ export const propose = async (question: Question, { fewest = false, most = MOST_
     lastThings = thingsKey(after)
     tried += 1
     spent += isLightsOnly ? 1 : STAGE_COST
-    const trial = await tryState(question, after, moves, solver, pause)
-    if (!trial) isCalledOff = true
-    return trial
+    const outcome = await tryState(question, after, moves, solver, pause)
+    if (!outcome) isCalledOff = true
+    return outcome
   }
   const tell = () => report?.({ trials: different(trials, fewest), tried }, Math.min(1, spent / most))
 
@@ -116,16 +121,18 @@ export const propose = async (question: Question, { fewest = false, most = MOST_
       for (const move of way) {
         if (spent >= most) return best
         const after = move.apply(from.set)
-        const outcome = after === from.set || JSON.stringify(after) === JSON.stringify(from.set) ? 'room' : await attempt(after, [...from.moves, move])
+        if (after === from.set || JSON.stringify(after) === JSON.stringify(from.set)) break
+        const outcome = await attempt(after, [...from.moves, move])
         if (!outcome) return best
-        if (outcome === 'room' || outcome === 'frame') {
-          if (last < from.cost || way[0] === move) stopped.push({ against: outcome, cost: last })
+        const { trial, against } = outcome
+        if (against) {
+          blocked.push({ against, cost: trial.cost })
           break
         }
-        trials.push(outcome)
-        if (!best || outcome.cost < best.cost) best = outcome
-        if (outcome.isReached || outcome.cost > last + 1e-3) break
-        last = outcome.cost
+        trials.push(trial)
+        if (!best || trial.cost < best.cost) best = trial
+        if (trial.isReached || trial.cost > last + 1e-3) break
+        last = trial.cost
       }
       if (best?.isReached) break
     }
@@ -133,10 +140,15 @@ export const propose = async (question: Question, { fewest = false, most = MOST_
     return best
   }
 
-  const base = await attempt(question.set, [])
-  if (!base || base === 'frame' || base === 'room') return undefined
+  const base = (await attempt(question.set, []))?.trial
+  if (!base) return undefined
   trials.push(base)
   tell()
+  /** Whether sitter, key and camera could go further from the backdrop, but for a wall. */
+  const isWalledIn = ({ set }: Trial) => {
+    const away = familiesOf(set).find(({ id }) => id === 'party')?.ways[0]?.[0]
+    return away !== undefined && away.apply(set) === set
+  }
   const mayMove = (id: string) => !isLocked(question.set, id) && !question.fixedIds.includes(id)
   const isEnough = () => different(trials, fewest).filter(({ isReached }) => isReached).length >= ENOUGH
   const familiesOf = (set: StudioSet): Family[] => [...lightFamilies(set, mayMove), ...stageFamilies(set, mayMove)]
@@ -165,7 +177,7 @@ export const propose = async (question: Question, { fewest = false, most = MOST_
   if (!verified) return undefined
   const order = different(verified, fewest)
   const proposed: Proposed = { trials: order.some(({ isReached }) => isReached) ? order.filter(({ isReached }) => isReached) : order.slice(0, 3), tried }
-  const answer = proposed.trials[0]?.isReached ? proposed : { ...proposed, binding: bindingOf(proposed.trials[0] ?? base, stopped, question.lookId) }
+  const answer = proposed.trials[0]?.isReached ? proposed : { ...proposed, binding: bindingOf(proposed.trials[0] ?? base, blocked, isWalledIn(proposed.trials[0] ?? base), question.lookId) }
   report?.(answer, 1)
   return answer
 }
@@ -186,7 +198,7 @@ const verify = async (question: Question, trials: readonly Trial[], pause: () =>
   for (const trial of trials) {
     const again = await tryState(question, withLookOf(question, trial), trial.moves, solver, pause, see)
     if (!again) return undefined
-    if (again !== 'frame' && again !== 'room') verified.push(again)
+    if (!again.against) verified.push(again.trial)
   }
   return verified
 }

@@ -43,6 +43,9 @@ export type Trial = {
   cost: number
 }
 
+/** A state with why it cannot be, where it cannot. */
+export type Tried = { trial: Trial, against?: 'frame' | 'room' }
+
 /** Receivers that targets are judged at; what only areas look at is left out where no area is asked for. */
 export const trialPoints = (set: StudioSet): MeterPoint[] => [
   ...meterPoints(set),
@@ -102,14 +105,13 @@ const MINUTE_COST = 1e-3
 
 /**
  * Tries a state of the set: its light, the best powers for it, and the camera settings near by where they help.
- * Answers what stands against it where it cannot be, and undefined where the work was called off.
+ * Answers it with what stands against it, if anything does, and undefined where the work was called off.
  */
-export const tryState = async (question: Question, after: StudioSet, moves: readonly Move[], solver: Solver, pause: SolveOptions['pause'], see?: (trial: Trial, solved: SolvedSet) => void): Promise<Trial | 'frame' | 'room' | undefined> => {
+export const tryState = async (question: Question, after: StudioSet, moves: readonly Move[], solver: Solver, pause: SolveOptions['pause'], see?: (trial: Trial, solved: SolvedSet) => void): Promise<Tried | undefined> => {
   const { set: before, lookId, learned, fixedIds, mayChangeCamera } = question
   const solved = await solver(after, { pause })
   if (!solved) return undefined
   const against = moves.length > 0 ? objection(before, after, solved) : undefined
-  if (against) return against
   const lighting = { layers: solved.layers, learned }
   const points = meterPoints(after)
   const look = lookOf(after, lookId)
@@ -131,6 +133,6 @@ export const tryState = async (question: Question, after: StudioSet, moves: read
     if (!best || trial.cost < best.cost - 1e-9) best = trial
     if (best.isReached) break
   }
-  if (best) see?.(best, solved)
-  return best
+  if (!against) see?.(best!, solved)
+  return { trial: best!, against }
 }

@@ -1,0 +1,38 @@
+import { lightingSolver } from '#core/set/lightingSolver'
+import { lightFamilies } from '#core/solve/moves/lightMoves'
+import { stageFamilies } from '#core/solve/moves/stageMoves'
+import { trialPoints, tryState, type Question, type Trial } from '#core/solve/moves/trial'
+import type { Move } from '#core/solve/moves/family'
+import { withoutHousings } from '#core/set/lightingSolver'
+import { DRAFT_QUALITY } from '#core/transport/stage'
+import type { StudioSet } from '#core/set/schema'
+import { attemptsOf } from './draw'
+
+/**
+ * The plain way to look for moves: up to three of them by chance, so many times over, each with the best powers. The least effort that
+ * reaches wins, else the least error.
+ */
+export const randomSearch = async (question: Question, tries: number, seed: number): Promise<Trial | undefined> => {
+  const bare = lightingSolver(DRAFT_QUALITY, trialPoints)
+  const [draw] = attemptsOf(seed)
+  let best: Trial | undefined
+  for (let index = 0; index < tries; index++) {
+    const moves: Move[] = []
+    let set: StudioSet = question.set
+    for (let count = Math.floor(draw!.between(0, 4)); count > 0; count--) {
+      const families = [...lightFamilies(set, () => true), ...stageFamilies(set, () => true)].filter(({ id }) => !moves.some(move => move.id.startsWith(id)))
+      if (families.length === 0) break
+      const move = draw!.oneOf(draw!.oneOf(draw!.oneOf(families).ways))
+      const after = move.apply(set)
+      if (after === set) continue
+      moves.push(move)
+      set = after
+    }
+    const outcome = await tryState(question, set, moves, (asked, options) => bare(withoutHousings(asked), options), undefined)
+    if (!outcome || outcome.against) continue
+    const { trial } = outcome
+    const isBetter = !best || (trial.isReached && (!best.isReached || trial.minutes < best.minutes)) || (!trial.isReached && !best.isReached && trial.cost < best.cost)
+    if (isBetter) best = trial
+  }
+  return best
+}
