@@ -5,6 +5,9 @@ import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { afterAll, describe, expect, it } from 'vitest'
 import { writeSetFile } from '#core/formats/setFile'
+import { withBackdropValue } from '#core/solve/ladder'
+import { propose } from '#core/solve/moves/propose'
+import { sensitivity } from '#core/solve/sensitivity'
 import { solveLook } from '#core/solve/lookPowers'
 import { demoSet } from '#core/set/demo'
 import { solvedSet } from '#support/solvedSet'
@@ -50,6 +53,18 @@ describe('the command line', () => {
     for (const light of lights) expect({ on: light.on, powerStops: light.powerStops }).toEqual(answer.settings[light.id])
   })
 
+  it('proposes what the app proposes, and ranks slips as it does', async () => {
+    const set = demoSet()
+    const { look, camera, lighting } = await solvedSet(set)
+    const asked = withBackdropValue(set, 'white', 118)
+    const { trials } = (await propose({ set: asked, lookId: 'white', learned: lighting.learned, fixedIds: [], mayChangeCamera: true }))!
+    const { isReached, proposals } = tone('propose', demo, '--ask=118').json()
+    expect(isReached).toBe(true)
+    expect(proposals.map((proposal: { lights: unknown }) => proposal.lights)).toEqual(trials.map(trial => trial.set.looks[0]!.lights))
+    const slips = (await sensitivity(set, look, camera, lighting.learned))!
+    expect(tone('care', demo).json().map((slip: { id: string, way: string }) => `${slip.id} ${slip.way}`)).toEqual(slips.map(({ id, way }) => `${id} ${way}`))
+  }, 120_000)
+
   it('maps a surface and walks a line', () => {
     const { stopsOverCamera, columns, rows } = tone('map', demo, 'backdrop', '--columns=6').json()
     expect([stopsOverCamera.length, stopsOverCamera[0].length]).toEqual([rows, columns])
@@ -60,6 +75,7 @@ describe('the command line', () => {
 
   it.each([
     [['nonsense'], 2, /no command "nonsense".*--help/],
+    [['propose', demo, '--ask=white'], 2, /whole number from 0 to 255/],
     [['readings'], 2, /needs a set file/],
     [['readings', '/nowhere.json'], 1, /"\/nowhere\.json" cannot be read/],
     [['readings', join(root, 'README.md')], 1, /not JSON/],

@@ -50,13 +50,16 @@ const shoulderResponse = (headroomStops: number): Response => {
 }
 
 const DARKEST = 2 ** -20
+/** A picture of 0 counts as nearly that: what is black beyond telling has no logarithm. */
+const LEAST_VALUE = 0.2
 const BISECTIONS = 60
 
 /** Through the steps of a bracket, smooth and never falling; past its ends straight sRGB goes on from the last step. */
 const measuredResponse = ({ cardReflectance, steps }: Extract<CameraResponse, { kind: 'measured' }>): Response => {
   const stopsAt = steps.map(step => step.stops)
-  const values = steps.map(step => step.value)
-  const within = monotoneCubic(stopsAt, values)
+  // Against the straight curve nearly a line, so that little is lost between two pictures.
+  const straight = monotoneCubic(stopsAt, steps.map(step => Math.log2(SRGB_RESPONSE.linearFromValue(Math.max(LEAST_VALUE, step.value)))))
+  const within = (stops: number) => SRGB_RESPONSE.valueFromLinear(2 ** straight(stops))
   const [first, last] = [steps[0]!, steps.at(-1)!]
   const beyond = (step: { stops: number, value: number }) => {
     const gain = SRGB_RESPONSE.linearFromValue(step.value) / 2 ** step.stops

@@ -1,5 +1,5 @@
 /**
- * A smooth curve through points that never overshoots them (Fritsch and Carlson 1980, with their harmonic mean of slopes).
+ * A smooth curve through points that never overshoots them (Fritsch and Carlson 1980: mean slopes, no steeper than three times the flatter side).
  * @param xs rising
  * @param ys as many
  * @returns the curve between the first and the last x
@@ -9,7 +9,7 @@ export const monotoneCubic = (xs: readonly number[], ys: readonly number[]): (x:
   const secants = widths.map((width, index) => (ys[index + 1]! - ys[index]!) / width)
   const slopes = xs.map((_, index) => {
     const [before, after] = [secants[index - 1] ?? secants[index]!, secants[index] ?? secants[index - 1]!]
-    return before * after <= 0 ? 0 : 2 * before * after / (before + after)
+    return before * after <= 0 ? 0 : Math.sign(before) * Math.min(Math.abs(before + after) / 2, 3 * Math.min(Math.abs(before), Math.abs(after)))
   })
   return (x) => {
     const found = xs.findLastIndex(start => start <= x)

@@ -1,12 +1,14 @@
-import { lightingSolver } from '#core/set/lightingSolver'
+import { lightingSolver, withoutHousings } from '#core/set/lightingSolver'
 import { lightFamilies } from '#core/solve/moves/lightMoves'
 import { stageFamilies } from '#core/solve/moves/stageMoves'
 import { trialPoints, tryState, type Question, type Trial } from '#core/solve/moves/trial'
 import type { Move } from '#core/solve/moves/family'
-import { withoutHousings } from '#core/set/lightingSolver'
-import { DRAFT_QUALITY } from '#core/transport/stage'
+import { DRAFT_QUALITY, QUALITY } from '#core/transport/stage'
 import type { StudioSet } from '#core/set/schema'
 import { attemptsOf } from './draw'
+
+/** Of what it found, so many are solved again with every ray. */
+const VERIFIED = 6
 
 /**
  * The plain way to look for moves: up to three of them by chance, so many times over, each with the best powers. The least effort that
@@ -15,7 +17,8 @@ import { attemptsOf } from './draw'
 export const randomSearch = async (question: Question, tries: number, seed: number): Promise<Trial | undefined> => {
   const bare = lightingSolver(DRAFT_QUALITY, trialPoints)
   const [draw] = attemptsOf(seed)
-  let best: Trial | undefined
+  const exact = lightingSolver(QUALITY, trialPoints)
+  const found: Trial[] = []
   for (let index = 0; index < tries; index++) {
     const moves: Move[] = []
     let set: StudioSet = question.set
@@ -30,9 +33,15 @@ export const randomSearch = async (question: Question, tries: number, seed: numb
     }
     const outcome = await tryState(question, set, moves, (asked, options) => bare(withoutHousings(asked), options), undefined)
     if (!outcome || outcome.against) continue
-    const { trial } = outcome
-    const isBetter = !best || (trial.isReached && (!best.isReached || trial.minutes < best.minutes)) || (!trial.isReached && !best.isReached && trial.cost < best.cost)
-    if (isBetter) best = trial
+    found.push(outcome.trial)
+  }
+  const order = found.sort((a, b) => Number(b.isReached) - Number(a.isReached) || (a.isReached ? a.minutes - b.minutes : a.cost - b.cost))
+  let best: Trial | undefined
+  for (const { moves } of order.slice(0, VERIFIED)) {
+    const again = await tryState(question, moves.reduce((set, move) => move.apply(set), question.set), moves, exact, undefined)
+    if (!again || again.against) continue
+    if (again.trial.isReached) return again.trial
+    if (!best || again.trial.cost < best.cost) best = again.trial
   }
   return best
 }

@@ -28,7 +28,7 @@ const part = (parts: readonly Part[], lightId: string) => parts.find(candidate =
           <th class="pr-6 font-normal">
             Reading
           </th>
-          <th class="pr-6 font-normal">
+          <th class="min-w-44 pr-6 font-normal">
             {{ without === null ? 'All together' : `Without ${nameOf(without)}` }}
           </th>
           <th

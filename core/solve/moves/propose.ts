@@ -34,7 +34,9 @@ const PROPOSALS = 5
 /** So many that reach the target are choice enough. */
 const ENOUGH = 3
 /** On how many states a move is laid: on things as they are, on the best with one moved, with two. */
-const WIDTHS = [1, 3, 2] as const
+const WIDTHS = [1, 4, 3] as const
+/** Share of the work that may be spent by then. */
+const SPENT_BY = [1, 0.65, 1] as const
 /** A move has helped when it cost this much less. */
 const HELPS = 1e-3
 
@@ -46,7 +48,7 @@ const ranked = (trials: readonly Trial[], fewest: boolean): Trial[] => {
 }
 
 const familyOf = (move: Move): string => move.id.split('/')[0]!
-const kindOf = ({ moves, camera }: Trial): string => JSON.stringify([moves.map(familyOf).sort(), moves.length === 0 ? camera.fNumber : 0])
+const kindOf = ({ moves }: Trial): string => moves.map(familyOf).sort().join()
 
 /** The best of each kind, so that proposals differ in what is done; a costlier one that only adds to another is none. */
 const different = (trials: readonly Trial[], fewest: boolean): Trial[] => {
@@ -140,7 +142,9 @@ export const propose = async (question: Question, { fewest = false, most = MOST_
     return best
   }
 
-  const base = (await attempt(question.set, []))?.trial
+  // Whether powers alone do it is worth knowing exactly.
+  const exact = lightingSolver(QUALITY, trialPoints)
+  const base = (await tryState(question, question.set, [], exact, pause, see))?.trial
   if (!base) return undefined
   trials.push(base)
   tell()
@@ -161,11 +165,12 @@ export const propose = async (question: Question, { fewest = false, most = MOST_
       // What helped by itself is laid on, most first.
       const families = familiesOf(from.set).filter(({ id }) => !done.includes(id) && (depth === 0 || (gains.get(id) ?? 0) > HELPS)).sort((a, b) => (gains.get(b.id) ?? 0) - (gains.get(a.id) ?? 0))
       for (const family of families) {
-        if (isCalledOff || spent >= most || (depth > 0 && isEnough())) break
+        if (isCalledOff || spent >= most * SPENT_BY[depth]! || (depth > 0 && isEnough())) break
         const best = await explore(depth === 0 ? { ...base, set: question.set } : { ...from, set: withLookOf(question, from) }, family)
         if (!best) continue
         if (depth === 0) gains.set(family.id, base.cost - best.cost)
-        if (best.cost < from.cost) next.push(best)
+        // What reaches the target already needs nothing on top of it.
+        if (best.cost < from.cost && !best.isReached) next.push(best)
       }
     }
     if (base.isReached) break
@@ -173,7 +178,7 @@ export const propose = async (question: Question, { fewest = false, most = MOST_
   }
   if (isCalledOff) return undefined
 
-  const verified = await verify(question, different(trials, fewest), pause, see)
+  const verified = await verify(question, [base], ranked(trials, fewest), fewest, pause, see)
   if (!verified) return undefined
   const order = different(verified, fewest)
   const proposed: Proposed = { trials: order.some(({ isReached }) => isReached) ? order.filter(({ isReached }) => isReached) : order.slice(0, 3), tried }
@@ -191,11 +196,19 @@ const withLookOf = ({ set }: Question, trial: Trial): StudioSet => ({
   }),
 })
 
-/** The answers solved again with every ray; their powers with them. */
-const verify = async (question: Question, trials: readonly Trial[], pause: () => Promise<boolean>, see: ProposeOptions['see']): Promise<Trial[] | undefined> => {
+/** At most so many answers are solved again. */
+const VERIFIED = 9
+
+/** Answers solved again with every ray, and their powers with them, the best first, until there is choice enough. */
+const verify = async (question: Question, known: readonly Trial[], order: readonly Trial[], fewest: boolean, pause: () => Promise<boolean>, see: ProposeOptions['see']): Promise<Trial[] | undefined> => {
   const solver = lightingSolver(QUALITY, trialPoints)
-  const verified: Trial[] = []
-  for (const trial of trials) {
+  const verified = [...known]
+  const kinds = new Set(known.map(kindOf))
+  for (const trial of order) {
+    const chosen = different(verified, fewest).filter(({ isReached }) => isReached)
+    if (chosen.length >= PROPOSALS || kinds.size > VERIFIED) break
+    if (kinds.has(kindOf(trial)) || different([...chosen, trial], fewest).length === chosen.length) continue
+    kinds.add(kindOf(trial))
     const again = await tryState(question, withLookOf(question, trial), trial.moves, solver, pause, see)
     if (!again) return undefined
     if (!again.against) verified.push(again.trial)
