@@ -8,6 +8,7 @@ const FOLDER = new URL('../docs/screenshots/', import.meta.url).pathname
 const REST_MS = 5000
 /** A frame of several sitters takes this long at most. */
 const FRAME_MS = 60_000
+const SEARCH_MS = 120_000
 
 const rest = () => new Promise(resolve => setTimeout(resolve, REST_MS))
 
@@ -89,6 +90,38 @@ const PICTURES: { name: string, size: Size, path: string, prepare?: (browser: Br
       await rest()
       await browser.click('pin')
       for (const id of ['backdrop-left', 'backdrop-right']) await browser.click(`switch-${id}`)
+    },
+  },
+  {
+    name: 'stage-ways',
+    size: LAPTOP,
+    path: '/',
+    prepare: async (browser) => {
+      await browser.click('ask-60')
+      await browser.click('other-ways')
+      await browser.driver.wait(async () => (await browser.textOf('close-proposals')) === 'Close', SEARCH_MS)
+      await browser.driver.actions().move({ origin: await browser.find('proposal-0') }).perform()
+    },
+  },
+  {
+    name: 'tones',
+    size: LAPTOP,
+    path: '/tones',
+    prepare: async (browser) => {
+      await see(browser, 'Shoulder')
+      await choose(browser, 'add-area', 'Evenness')
+    },
+  },
+  {
+    name: 'explore',
+    size: LAPTOP,
+    path: '/explore',
+    prepare: async (browser) => {
+      await browser.driver.wait(async () => /On the line|Nowhere/.test(await browser.textOf('map-words')), SEARCH_MS)
+      await browser.click('weigh')
+      await browser.driver.wait(until.elementLocated(By.css('[data-test="slips"]')), SEARCH_MS)
+      await browser.click('climb')
+      await browser.driver.wait(until.elementLocated(By.css('[data-test="rung-12"]')), 4 * SEARCH_MS)
     },
   },
   { name: 'brief', size: LAPTOP, path: '/brief' },

@@ -1,15 +1,16 @@
-import { editLight } from '../set/edits'
+import { changeSettings, editLight } from '../set/edits'
 import { roomBounds } from '../set/bounds'
 import { moveParty } from '../set/party'
 import { lightTape, placeAtDistance } from '../set/tapes'
 import { placeThing } from '../set/things'
-import type { Light, StudioSet } from '../set/schema'
+import { roundToClicks } from '../units/stops'
+import type { Light, Look, StudioSet } from '../set/schema'
 
 /** Something that can be set to any value within its range: one side of a map. */
 export type Axis = {
   id: string
   name: string
-  unit: 'm' | '°'
+  unit: 'm' | '°' | 'stops'
   least: number
   most: number
   now: number
@@ -50,8 +51,32 @@ const partyRange = (set: StudioSet): { least: number, most: number } => {
   return { least: Math.max(LEAST_TO_BACKDROP_M, now - nearest + LEAST_TO_BACKDROP_M), most: now + front - furthest }
 }
 
+const heightOf = (set: StudioSet, lights: readonly Light[], name: string): Axis => ({
+  id: `height-${lights[0]!.id}`, name, unit: 'm', now: lights[0]!.place.zM, isStage: false, least: 0.3, most: Math.max(lights[0]!.place.zM, set.room.heightM - 0.3),
+  apply: (before, value) => lights.reduce((moved, { id }) => {
+    const light = moved.lights.find(candidate => candidate.id === id)
+    return light ? placeThing(moved, id, { ...light.place, zM: value }) : moved
+  }, before),
+})
+
+/** Power of the first of some lights; the others keep their difference to it. */
+const powerOf = (set: StudioSet, look: Look, lights: readonly Light[]): Axis => {
+  const [first] = lights
+  const { powerStops: now } = look.lights[first!.id]!
+  return {
+    id: 'backdrop-power', name: lights.length > 1 ? 'Power of the backdrop lights' : `Power of ${first!.name}`, unit: 'stops', now, isStage: false, least: -first!.lamp.rangeStops, most: 0,
+    apply: (before, value) => {
+      const settings = before.looks.find(({ id }) => id === look.id)?.lights ?? {}
+      const by = value - (settings[first!.id]?.powerStops ?? now)
+      return changeSettings(before, look.id, Object.fromEntries(lights.flatMap(({ id, lamp }) => settings[id]
+        ? [[id, { ...settings[id], powerStops: Math.max(-lamp.rangeStops, Math.min(0, roundToClicks(settings[id].powerStops + by, lamp.clickStops))) }]]
+        : [])))
+    },
+  }
+}
+
 /** What can be laid along the sides of a map for this set. */
-export const axesOf = (set: StudioSet): Axis[] => {
+export const axesOf = (set: StudioSet, lookId: string): Axis[] => {
   const key = set.lights.find(light => light.job === 'key')
   const onDrop = set.lights.filter(light => light.job === 'backdrop' && light.aim.at === 'place')
   const now = set.subjects[0]!.place.yM
@@ -60,6 +85,7 @@ export const axesOf = (set: StudioSet): Axis[] => {
     const light = changed.lights.find(candidate => candidate.id === id)
     return light ? edit(changed, light) : changed
   }, before)
+  const look = set.looks.find(({ id }) => id === lookId) ?? set.looks[0]!
   return [
     ...key ? [keyDistance(set, key)] : [],
     {
@@ -73,6 +99,8 @@ export const axesOf = (set: StudioSet): Axis[] => {
           apply: (before: StudioSet, value: number) => each(before, (changed, light) => placeThing(changed, light.id, { ...light.place, yM: light.place.yM + value - (before.lights.find(({ id }) => id === onDrop[0]!.id)?.place.yM ?? depth) })),
         }]
       : [],
+    ...onDrop.length > 0 ? [heightOf(set, onDrop, onDrop.length > 1 ? 'Height of the backdrop lights' : `Height of ${onDrop[0]!.name}`), powerOf(set, look, onDrop)] : [],
+    ...key ? [heightOf(set, [key], `Height of ${key.name}`)] : [],
     ...key
       ? [{
           id: 'key-turn', name: `${key.name} turned off the sitter`, unit: '°' as const, now: key.aim.featherPanDeg, isStage: false, least: Math.min(-45, key.aim.featherPanDeg), most: Math.max(45, key.aim.featherPanDeg),

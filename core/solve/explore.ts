@@ -19,7 +19,7 @@ const stepsOf = ({ least, most }: Axis): number[] => Array.from({ length: MAP_ST
  * Without a key's target the camera setting stays.
  */
 export const exploreTones = async (set: StudioSet, look: Look, camera: CameraSetting, learned: Learned, axisIds: readonly [string, string], { report, pause = () => Promise.resolve(false) }: { report?: (map: ToneMap, share: number) => void, pause?: () => Promise<boolean> } = {}): Promise<ToneMap | undefined> => {
-  const axes = axesOf(set)
+  const axes = axesOf(set, look.id)
   const [x, y] = axisIds.map(id => axes.find(axis => axis.id === id))
   if (!x || !y || x === y) throw new RangeError('A map needs two different things that this set has.')
   const solver = lightingSolver(DRAFT_QUALITY, meterPoints)
@@ -32,7 +32,8 @@ export const exploreTones = async (set: StudioSet, look: Look, camera: CameraSet
     const solved = await solver(withoutHousings(moved), { pause })
     if (!solved) return undefined
     const lighting = { layers: solved.layers, learned }
-    const at = (id: string) => readPoint(moved, meterPoints(moved).find(point => point.id === id)!, look.lights, camera, lighting).stops
+    const settings = moved.looks.find(({ id }) => id === look.id)!.lights
+    const at = (id: string) => readPoint(moved, meterPoints(moved).find(point => point.id === id)!, settings, camera, lighting).stops
     map.stops[row * xs.length + column] = at(BACKDROP_MIDDLE) - (look.exposure.followsPointId === KEY_SIDE ? at(KEY_SIDE) - keyWanted(look.targets) : 0)
     report?.({ ...map, stops: [...map.stops] }, (index + 1) / order.length)
   }

@@ -35,7 +35,7 @@ describe('slips', () => {
 
 describe('a map of the backdrop over two placements', () => {
   it('holds what the set would read there, and going there brings it', async () => {
-    const axes = axesOf(set)
+    const axes = axesOf(set, look.id)
     const [x, y] = [axes.find(({ id }) => id === 'key-distance')!, axes.find(({ id }) => id === 'backdrop-depth')!]
     const map = (await exploreTones(set, look, camera, NOTHING_LEARNED, [x.id, y.id]))!
     for (const [column, row] of [[1, 2], [4, 1], [MAP_STEPS - 1, 4]] as const) {

@@ -1,12 +1,12 @@
 import { responseOf } from '../camera/response'
 import type { MeterPoint } from '../set/points'
-import type { StudioSet, Target } from '../set/schema'
+import type { AreaTarget, StudioSet, Target } from '../set/schema'
 import { formatStops } from '../units/fractions'
 import { valueFromStops } from './backdropTone'
 import { targetBand } from './target'
 
 /** A way of working that says where a white backdrop shall be; all are common practice, no source. */
-export type School = { id: string, name: string, why: string, target: Target }
+export type School = { id: string, name: string, why: string, target: Target, areas?: readonly AreaTarget[] }
 
 export const SCHOOLS: readonly School[] = [
   { id: 'level', name: 'Level with the key', why: 'Clean white vinyl needs no more, and nothing wraps.', target: { kind: 'stops', stops: 0 } },
@@ -16,6 +16,7 @@ export const SCHOOLS: readonly School[] = [
   { id: 'one-and-a-half', name: '+1½ over the key', why: 'White whatever the paper; costs wrap, haze and contrast.', target: { kind: 'stops', stops: 1.5 } },
   { id: 'clip', name: 'Clip, by a third at most', why: 'Pure 255 for cut-outs; what is past clipping only makes haze.', target: { kind: 'clip', atMostStops: 1 / 3 } },
   { id: 'detail', name: 'Hold detail', why: 'Just under clipping: paper keeps its texture in print.', target: { kind: 'detail' } },
+  { id: 'keying', name: 'Keying screen', why: 'Half a stop under the key and even to two tenths, so that the colour is full and keys in one.', target: { kind: 'ratio', stops: -0.5 }, areas: [{ kind: 'even', withinStops: 0.2 }] },
 ]
 
 /** What a target amounts to on this camera and backdrop: its place against the key, and the pixel value that renders. */

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { responseOf } from '#core/camera/response'
 import { BACKDROP_MIDDLE } from '#core/set/points'
-import { axesOf } from '#core/solve/axes'
+import { axesOf, type Axis } from '#core/solve/axes'
+import { formatStops } from '#core/units/fractions'
 import { valueFromStops } from '#core/tone/backdropTone'
 import { keyWanted, targetBand } from '#core/tone/target'
 import { fieldsOf, linesAt } from '~/support/toneMap'
@@ -15,7 +16,7 @@ const search = useSearch()
 const note = useChangeNote()
 const { distance } = useUnits()
 
-const axes = computed(() => axesOf(studio.document))
+const axes = computed(() => axesOf(studio.document, studio.look.id))
 const ids = ref<[string, string]>(['key-distance', 'to-backdrop'])
 const chosen = computed(() => {
   const found = ids.value.map(id => axes.value.find(axis => axis.id === id))
@@ -38,7 +39,7 @@ const wanted = computed(() => target.value ? targetBand(target.value, middle.val
 const map = computed(() => search.map && chosen.value && search.map.axes[0] === chosen.value.x.id && search.map.axes[1] === chosen.value.y.id ? search.map : null)
 const fields = computed(() => map.value ? fieldsOf(map.value, valueOf) : [])
 const lines = computed(() => map.value && wanted.value !== undefined ? linesAt(map.value, wanted.value) : [])
-const inUnit = (axis: { unit: 'm' | '°' }, value: number) => axis.unit === 'm' ? distance(value) : `${Math.round(value)}°`
+const inUnit = (axis: Axis, value: number) => axis.unit === 'm' ? distance(value) : axis.unit === 'stops' ? `${formatStops(value)} stops` : `${Math.round(value)}°`
 const where = computed(() => chosen.value && `Now ${chosen.value.x.name} ${inUnit(chosen.value.x, chosen.value.x.now)}, ${chosen.value.y.name.toLowerCase()} ${inUnit(chosen.value.y, chosen.value.y.now)}.`)
 const result = computed(() => {
   if (!map.value) return ''
@@ -116,7 +117,7 @@ watch([chosen, () => light.camera !== undefined, () => search.map, () => search.
       class="mt-1"
       data-test="map-words"
     >
-      {{ where }} {{ result }} <span class="text-soft">Powers stay; the camera follows the key. Press anywhere to go there.</span>
+      {{ where }} {{ result }} <span class="text-soft">Everything else stays; the camera follows the key. Press anywhere to go there.</span>
     </p>
   </section>
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { BACKDROP_POINTS } from '#core/brief/looks'
-import { changeTargets } from '#core/set/edits'
+import { changeAreas, changeTargets } from '#core/set/edits'
 import { BACKDROP_MIDDLE } from '#core/set/points'
 import { SCHOOLS, translationWords, translated, type School } from '#core/tone/schools'
 
@@ -10,7 +10,11 @@ const light = useLight()
 const middle = computed(() => light.points.find(({ id }) => id === BACKDROP_MIDDLE)!)
 const target = computed(() => studio.look.targets[BACKDROP_MIDDLE])
 const isChosen = (school: School) => target.value !== undefined && JSON.stringify({ ...school.target }) === JSON.stringify({ ...target.value, firmness: undefined })
-const follow = (school: School) => studio.edit(set => changeTargets(set, studio.look.id, Object.fromEntries(BACKDROP_POINTS.map(id => [id, school.target]))))
+const follow = (school: School) => studio.edit((set) => {
+  const aimed = changeTargets(set, studio.look.id, Object.fromEntries(BACKDROP_POINTS.map(id => [id, school.target])))
+  const kinds = (school.areas ?? []).map(({ kind }) => kind)
+  return school.areas ? changeAreas(aimed, studio.look.id, [...studio.look.areas.filter(({ kind }) => !kinds.includes(kind)), ...school.areas]) : aimed
+})
 const words = computed(() => target.value ? translationWords(studio.document, middle.value, target.value) : 'Nothing is wanted of the backdrop\u2019s middle.')
 const valueOf = (school: School) => Math.round(translated(studio.document, middle.value, school.target).value)
 </script>

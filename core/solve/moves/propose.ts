@@ -27,16 +27,16 @@ export type ProposeOptions = {
   see?: (trial: Trial, solved: SolvedSet) => void
 }
 
-const MOST_SPENT = 200
+const MOST_SPENT = 260
 /** What a state costs to try where surfaces move, against one where only lights do. */
 const STAGE_COST = 3
 const PROPOSALS = 5
 /** So many that reach the target are choice enough. */
 const ENOUGH = 3
 /** On how many states a move is laid: on things as they are, on the best with one moved, with two. */
-const WIDTHS = [1, 4, 3] as const
+const WIDTHS = [1, 8, 4] as const
 /** Share of the work that may be spent by then. */
-const SPENT_BY = [1, 0.65, 1] as const
+const SPENT_BY = [1, 0.7, 1] as const
 /** A move has helped when it cost this much less. */
 const HELPS = 1e-3
 
@@ -159,22 +159,24 @@ export const propose = async (question: Question, { fewest = false, most = MOST_
   const gains = new Map<string, number>()
   let front: Trial[] = [base]
   for (const [depth, width] of WIDTHS.entries()) {
+    // What helped most by itself is laid on what helped most; in both orders, since how far the first went by itself counts.
+    const pairs = front.slice(0, width).flatMap(from => familiesOf(from.set)
+      .filter(({ id }) => !from.moves.some(move => familyOf(move) === id) && (depth === 0 || (gains.get(id) ?? 0) > HELPS))
+      .map(family => ({ from, family, hope: base.cost - from.cost + (gains.get(family.id) ?? 0) })))
+      .sort((one, other) => other.hope - one.hope)
     const next: Trial[] = []
-    for (const from of front.slice(0, width)) {
-      const done = from.moves.map(familyOf)
-      // What helped by itself is laid on, most first.
-      const families = familiesOf(from.set).filter(({ id }) => !done.includes(id) && (depth === 0 || (gains.get(id) ?? 0) > HELPS)).sort((a, b) => (gains.get(b.id) ?? 0) - (gains.get(a.id) ?? 0))
-      for (const family of families) {
-        if (isCalledOff || spent >= most * SPENT_BY[depth]! || (depth > 0 && isEnough())) break
-        const best = await explore(depth === 0 ? { ...base, set: question.set } : { ...from, set: withLookOf(question, from) }, family)
-        if (!best) continue
-        if (depth === 0) gains.set(family.id, base.cost - best.cost)
-        // What reaches the target already needs nothing on top of it.
-        if (best.cost < from.cost && !best.isReached) next.push(best)
-      }
+    for (const { from, family } of pairs) {
+      if (isCalledOff || spent >= most * SPENT_BY[depth]! || (depth > 0 && isEnough())) break
+      // On top of what reaches the target by itself, nothing is needed.
+      const families = [...from.moves.map(familyOf), family.id]
+      if (depth > 0 && trials.some(trial => trial.isReached && trial.moves.every(move => families.includes(familyOf(move))))) continue
+      const best = await explore(depth === 0 ? { ...base, set: question.set } : { ...from, set: withLookOf(question, from) }, family)
+      if (!best) continue
+      if (depth === 0) gains.set(family.id, base.cost - best.cost)
+      if (best.cost < from.cost && !best.isReached) next.push(best)
     }
     if (base.isReached) break
-    front = next.sort((a, b) => a.cost - b.cost)
+    front = next.sort((one, other) => one.cost - other.cost)
   }
   if (isCalledOff) return undefined
 
