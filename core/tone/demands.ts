@@ -62,6 +62,9 @@ export const depthToward = (red: number, green: number, blue: number, hueDeg: nu
   return Math.max(0, span / most * Math.cos((hue - hueDeg) * Math.PI / 180))
 }
 
+/** What the backdrop sends back of a reading; a lit panel all of it. */
+const drop = (set: StudioSet): Rgb => set.backdrop.kind === 'lit-panel' ? [1, 1, 1] : set.backdrop.reflectance
+
 const areaDemand = (set: StudioSet, area: AreaTarget, camera: CameraSetting, lighting: Lighting, rowOf: RowOf, level: number | undefined): Demand[] => {
   const id = areaDemandId(area)
   const standing = { isAnchor: false, isHard: isHard(area) }
@@ -76,14 +79,14 @@ const areaDemand = (set: StudioSet, area: AreaTarget, camera: CameraSetting, lig
     case 'pool': return [ratioDemand(id, [rowOf(POOL_MIDDLE), meanRow(Array.from({ length: POOL_RING }, (_, index) => rowOf(ringId(index))))], whole(area.depthStops), standing)]
     case 'colour': return [{
       id, ...standing, aims: [],
-      rows: [0, 1, 2].map(channel => rowOf(BACKDROP_MIDDLE, light => light[channel]! * set.backdrop.reflectance[channel]!)),
+      rows: [0, 1, 2].map(channel => rowOf(BACKDROP_MIDDLE, light => light[channel]! * drop(set)[channel]!)),
       measure: (sums, from) => depthToward(sums[from]!, sums[from + 1]!, sums[from + 2]!, area.hueDeg),
       missOf: depth => Math.min(0, depth - area.depth) * STOPS_PER_DEPTH,
     }]
     case 'wrap': return SIDES.map(({ side }) => levelDemand(id, rowOf(rearId(side), luminance, backdropOnly), exposureFromReading(camera.fNumber, camera.iso, 'flat') * ratioFromStops(area.mostStops), standing, { freeAbove: 0, freeBelow: Number.POSITIVE_INFINITY }))
     case 'apart': return SIDES.map(({ side }) => ratioDemand(
       id,
-      [rowOf(BACKDROP_MIDDLE).map(share => share * luminance(set.backdrop.reflectance)), rowOf(edgeId(side)).map(share => share * luminance(subject.clothing))],
+      [rowOf(BACKDROP_MIDDLE).map(share => share * luminance(drop(set))), rowOf(edgeId(side)).map(share => share * luminance(subject.clothing))],
       stops => Math.min(0, Math.abs(stops) - area.leastStops),
       standing,
     ))

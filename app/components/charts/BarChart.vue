@@ -8,17 +8,16 @@ import VChart from 'vue-echarts'
 use([BarChart, GridComponent, AriaComponent, CanvasRenderer])
 
 const props = defineProps<{ heights: readonly number[], label: string }>()
-const preferences = usePreferences()
+const { fill } = useChartInk()
 
 /** The tallest bars are clipping walls; without a limit they would flatten everything between. */
 const LIMIT = 0.08
-const colour = computed(() => preferences.values.surround === 'dark' ? '#b4b4b4' : '#3d3d3d')
 const option = computed(() => ({
   animation: false,
   grid: { left: 0, right: 0, top: 0, bottom: 0 },
   xAxis: { type: 'category', show: false, data: props.heights.map((_, index) => index) },
   yAxis: { type: 'value', show: false, max: LIMIT },
-  series: [{ type: 'bar', data: props.heights.map(height => Math.min(LIMIT, height)), barCategoryGap: '0%', itemStyle: { color: colour.value }, silent: true }],
+  series: [{ type: 'bar', data: props.heights.map(height => Math.min(LIMIT, height)), barCategoryGap: '0%', itemStyle: { color: fill.value }, silent: true }],
 }))
 </script>
 

@@ -15,9 +15,7 @@ const props = defineProps<{
   wanted: readonly { stops: number, value: number }[]
   label: string
 }>()
-const preferences = usePreferences()
-const ink = computed(() => preferences.values.surround === 'dark' ? '#ececec' : '#1c1c1c')
-const soft = computed(() => preferences.values.surround === 'dark' ? '#8c8c8c' : '#6a6a6a')
+const { ink, soft } = useChartInk()
 const axis = computed(() => ({ axisLine: { lineStyle: { color: soft.value } }, axisLabel: { color: ink.value, fontFamily: 'Inter Variable' }, splitLine: { lineStyle: { color: soft.value, opacity: 0.25 } }, nameTextStyle: { color: ink.value } }))
 const option = computed(() => ({
   animation: false,

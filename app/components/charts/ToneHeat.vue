@@ -19,10 +19,8 @@ const props = defineProps<{
   label: string
 }>()
 const emit = defineEmits<{ go: [x: number, y: number] }>()
-const preferences = usePreferences()
 const chart = useTemplateRef('chart')
-const ink = computed(() => preferences.values.surround === 'dark' ? '#ececec' : '#1c1c1c')
-const soft = computed(() => preferences.values.surround === 'dark' ? '#8c8c8c' : '#6a6a6a')
+const { ink, soft } = useChartInk()
 const LINE = '#19796f'
 
 const axis = computed(() => ({ type: 'value', nameLocation: 'middle', axisLine: { lineStyle: { color: soft.value } }, axisLabel: { color: ink.value, formatter: (value: number) => Number(value.toFixed(2)).toString() }, splitLine: { show: false }, nameTextStyle: { color: ink.value, fontSize: 14 } }))
