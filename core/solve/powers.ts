@@ -17,8 +17,9 @@ export type PowerAnswer = {
 
 /** What a demand off its target costs beside its miss: being on target is worth ten instructions. */
 const OFF_TARGET = 0.1
-/** What the anchor's miss weighs past half its tolerance, against the others. */
+/** What the anchor's miss weighs past most of its tolerance, against the others. */
 const ANCHOR = 1000
+const ANCHOR_FREE_STOPS = 0.7 * ON_TARGET_STOPS
 /** What a wish weighs against what has to be. */
 const WISHED = 0.1
 const PULL_OF_HOLD = 1e-3
@@ -29,7 +30,7 @@ const WORST_STOPS = 30
 
 const penalty = (missStops: number, { isAnchor, isHard }: Demand): number => {
   const miss = Number.isNaN(missStops) ? WORST_STOPS : Math.min(WORST_STOPS, Math.abs(missStops))
-  const past = isAnchor ? Math.max(0, miss - ON_TARGET_STOPS / 2) : 0
+  const past = isAnchor ? Math.max(0, miss - ANCHOR_FREE_STOPS) : 0
   const offTarget = miss > ON_TARGET_STOPS ? OFF_TARGET : 0
   return (isHard ? 1 : WISHED) * (miss * miss + ANCHOR * past * past + offTarget)
 }
