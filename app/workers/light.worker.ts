@@ -30,8 +30,8 @@ import { checked } from './checked'
 export type SolveAnswer = { revision: number, layers: LightLayer[], isDraft: boolean, sightings: Sighting[] }
 
 /**
- * How exactly to solve: `quick` leaves out what the housings of lamps hide, so that moved lights are all there is to do, `draft` casts about a quarter of the
- * rays, `full` is what everything comes to rest at.
+ * How exactly to solve: `quick` leaves out what the housings of lamps hide, so that moved lights are all there is to do; it and
+ * `draft` cast about a quarter of the rays. `full` is what everything comes to rest at.
  */
 export type Exactness = 'quick' | 'draft' | 'full'
 
@@ -53,7 +53,7 @@ export type BounceTable = Record<string, Record<string, Record<string, number>>>
 
 /** All that is shown, and the points of areas that something is wanted of. */
 const shownPoints = (set: StudioSet) => [...everyPoint(set), ...areaPoints(set)]
-const solvers = { draft: lightingSolver(DRAFT_QUALITY, shownPoints), full: lightingSolver(QUALITY, shownPoints), quick: lightingSolver(QUALITY, shownPoints) }
+const solvers = { draft: lightingSolver(DRAFT_QUALITY, shownPoints), full: lightingSolver(QUALITY, shownPoints), quick: lightingSolver(DRAFT_QUALITY, shownPoints) }
 let newest = 0
 let solved: { revision: number, set: StudioSet, answer: SolvedSet } | undefined
 const pictures = new Map<Looking['at'], { revision: number, set: StudioSet, lit: LitFrame, sum: ReturnType<typeof frameSum> }>()

@@ -47,7 +47,7 @@ const everyday = async () => {
     const weights = Object.fromEntries(set.lights.map(({ id }) => [id, changed.includes(id) ? 0.05 + step % 7 / 100 : 0.06]))
     return developLight(sum(weights), exposureGain(camera), 0.02, SRGB_RESPONSE)
   }
-  const quick = lightingSolver()
+  const quick = lightingSolver(DRAFT_QUALITY)
   // As many points as a dense grid has, each lit by every light in its own share.
   const manyDemands = Array.from({ length: 200 }, (_, index) => levelDemand(`point-${index}`, set.lights.map((__, light) => 1 + Math.sin(index * 0.13 + light * 1.7) ** 2), 2 + Math.sin(index * 0.07)))
   await quick(withoutHousings(set))
@@ -55,7 +55,7 @@ const everyday = async () => {
     { name: 'a power changes: readings of the named points', budgetMs: 8, run: () => readLook(set, look, points, camera, lighting) },
     { name: 'all powers change: a frame of 400 × 500 again', budgetMs: 8, run: () => exposed(set.lights.map(({ id }) => id)) },
     { name: 'one power changes: a frame of 400 × 500 again', budgetMs: 4, run: () => exposed(['key']) },
-    { name: 'one light moved, first answer (housings follow with the whole): all points, interreflection included', budgetMs: 30, run: () => quick(withoutHousings(moved())) },
+    { name: 'one light moved, first answer (a quarter of the rays, housings follow with the whole): all points, interreflection included', budgetMs: 30, run: () => quick(withoutHousings(moved())) },
     { name: 'one light moved, the whole: all lights, what its housing hides included', run: () => full(moved()) },
     { name: 'the subject moved, first answer (a quarter of the rays)', run: () => draft(subjectMoved()) },
     { name: 'the subject moved, the whole', budgetMs: 200, run: () => full(subjectMoved()) },

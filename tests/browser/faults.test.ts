@@ -2,6 +2,7 @@ import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { By } from 'selenium-webdriver'
 import { describe, expect, it } from 'vitest'
+import { SET_VERSION } from '#core/set/schema'
 import { demoSet } from '#core/set/demo'
 import { writeSetFile } from '#core/formats/setFile'
 import { useApp } from '#support/app'
@@ -14,7 +15,7 @@ describe('what goes wrong', () => {
   it.each([
     ['not-json.json', '{"format": "keen-tonal-set", ', /not-json\.json: This is not a set file: it is not JSON/],
     ['other.json', '{"hello": 1}', /other\.json: This is JSON, but not a set file/],
-    ['newer.json', writeSetFile(demoSet(), {}).replace('"version": 3', '"version": 9'), /made by a newer Keen Tonal/],
+    ['newer.json', writeSetFile(demoSet(), {}).replace(`"version": ${SET_VERSION}`, `"version": ${SET_VERSION + 1}`), /made by a newer Keen Tonal/],
     ['broken.json', writeSetFile(demoSet(), {}).replace('"widthM": 6.4', '"widthM": "wide"'), /set\.room\.widthM/],
   ])('a file is refused with its reason and nothing is lost: %s', async (name, text, reason) => {
     const path = join(app.browser.folder, name)

@@ -25,14 +25,14 @@ const VIEWS = [
       Keen Tonal
     </NuxtLink>
     <nav
-      class="flex gap-1"
+      class="flex flex-wrap gap-x-1 max-sm:-mx-1 max-sm:gap-x-0"
       aria-label="Views"
     >
       <NuxtLink
         v-for="view in VIEWS"
         :key="view.to"
         :to="view.to"
-        class="rounded-sm px-2 py-1 text-soft hover:text-ink"
+        class="rounded-sm px-2 py-1 text-soft max-sm:px-1.5 hover:text-ink"
         exact-active-class="bg-panel font-semibold text-ink!"
       >
         {{ view.name }}
