@@ -31,7 +31,7 @@ export const randomSearch = async (question: Question, tries: number, seed: numb
       moves.push(move)
       set = after
     }
-    const outcome = await tryState(question, set, moves, (asked, options) => bare(withoutHousings(asked), options), undefined)
+    const outcome = await tryState(question, set, moves, (asked, options) => bare(withoutHousings(asked), options), undefined, { isDraft: true })
     if (!outcome || outcome.against) continue
     found.push(outcome.trial)
   }

@@ -68,9 +68,12 @@ const figure = (stops: number) => `${stops < 0 ? '\u2212' : '+'}${Math.abs(stops
           v-for="slip in shown"
           :key="`${slip.id}/${slip.way}`"
           class="border-t border-rule"
-          :class="{ 'font-semibold': worstSlip(slip) >= CARE_STOPS }"
+          :class="worstSlip(slip) >= CARE_STOPS ? 'font-semibold' : 'font-normal'"
         >
-          <th class="py-0.5 text-left font-[inherit]">
+          <th
+            class="py-0.5 text-left"
+            :class="worstSlip(slip) >= CARE_STOPS ? 'font-semibold' : 'font-normal'"
+          >
             {{ slip.name }}, {{ amount(slip) }} {{ WAYS[slip.way] }}
           </th>
           <td class="text-right">

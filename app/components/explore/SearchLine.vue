@@ -11,10 +11,9 @@ const isMine = computed(() => search.busy === props.kind)
     class="flex items-center gap-2 text-sm text-soft"
     :data-test="`busy-${kind}`"
   >
-    <progress
-      class="h-1.5 w-28 accent-accent"
+    <ProgressBar
       :value="search.share"
-      :aria-label="words"
+      :label="words"
     />
     {{ words }}
     <button

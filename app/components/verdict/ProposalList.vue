@@ -50,10 +50,9 @@ const minutes = (proposal: Proposal) => `${proposal.minutes < 9.5 ? proposal.min
         v-if="isBusy"
         class="flex items-center gap-2 text-soft"
       >
-        <progress
-          class="h-1.5 w-28 accent-accent"
+        <ProgressBar
           :value="search.share"
-          aria-label="Looking"
+          label="Looking"
         />
         Looking for the least that does it
       </span>

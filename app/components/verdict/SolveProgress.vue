@@ -23,10 +23,9 @@ watch(() => light.progress === null, (isAtRest) => {
     class="flex items-center gap-3 text-sm text-soft"
     data-test="progress"
   >
-    <progress
-      class="h-1.5 w-36 accent-accent"
+    <ProgressBar
       :value="light.progress"
-      aria-label="Working out the light"
+      label="Working out the light"
     />
     Working out the light
     <button

@@ -109,7 +109,7 @@ export const propose = async (question: Question, { fewest = false, most = MOST_
     lastThings = thingsKey(after)
     tried += 1
     spent += isLightsOnly ? 1 : STAGE_COST
-    const outcome = await tryState(question, after, moves, solver, pause)
+    const outcome = await tryState(question, after, moves, solver, pause, { isDraft: true })
     if (!outcome) isCalledOff = true
     return outcome
   }
@@ -144,7 +144,7 @@ export const propose = async (question: Question, { fewest = false, most = MOST_
 
   // Whether powers alone do it is worth knowing exactly.
   const exact = lightingSolver(QUALITY, trialPoints)
-  const base = (await tryState(question, question.set, [], exact, pause, see))?.trial
+  const base = (await tryState(question, question.set, [], exact, pause, { see }))?.trial
   if (!base) return undefined
   trials.push(base)
   tell()
@@ -211,7 +211,7 @@ const verify = async (question: Question, known: readonly Trial[], order: readon
     if (chosen.length >= PROPOSALS || kinds.size > VERIFIED) break
     if (kinds.has(kindOf(trial)) || different([...chosen, trial], fewest).length === chosen.length) continue
     kinds.add(kindOf(trial))
-    const again = await tryState(question, withLookOf(question, trial), trial.moves, solver, pause, see)
+    const again = await tryState(question, withLookOf(question, trial), trial.moves, solver, pause, { see })
     if (!again) return undefined
     if (!again.against) verified.push(again.trial)
   }

@@ -25,6 +25,9 @@ export type Solver = (set: StudioSet, options?: SolveOptions) => Promise<SolvedS
 /** A question: the look of a set, what readings have taught, and what must stay as it is. */
 export type Question = { set: StudioSet, lookId: string, learned: Learned, fixedIds: readonly string[], mayChangeCamera: boolean }
 
+/** Light worked out with few rays is off by up to this much, so that more than it has to be left for an answer to hold. */
+const DRAFT_STOPS = 0.03
+
 /** A miss by the point or area that it belongs to. */
 export type Miss = { id: string, stops: number, isHard: boolean }
 
@@ -107,7 +110,7 @@ const MINUTE_COST = 1e-3
  * Tries a state of the set: its light, the best powers for it, and the camera settings near by where they help.
  * Answers it with what stands against it, if anything does, and undefined where the work was called off.
  */
-export const tryState = async (question: Question, after: StudioSet, moves: readonly Move[], solver: Solver, pause: SolveOptions['pause'], see?: (trial: Trial, solved: SolvedSet) => void): Promise<Tried | undefined> => {
+export const tryState = async (question: Question, after: StudioSet, moves: readonly Move[], solver: Solver, pause: SolveOptions['pause'], { isDraft = false, see }: { isDraft?: boolean, see?: (trial: Trial, solved: SolvedSet) => void } = {}): Promise<Tried | undefined> => {
   const { set: before, lookId, learned, fixedIds, mayChangeCamera } = question
   const solved = await solver(after, { pause })
   if (!solved) return undefined
@@ -124,7 +127,7 @@ export const tryState = async (question: Question, after: StudioSet, moves: read
     const changes = changesBetween(after.lights, look.lights, settings)
     const isTurned = !isSameCamera(shown, start)
     const minutes = moves.reduce((sum, move) => sum + move.minutes, 0) + MINUTES.power * changes.reduce((sum, change) => sum + change.lights.length, 0) + (isTurned ? MINUTES.camera : 0)
-    const isReached = misses.every(miss => !miss.isHard || Math.abs(miss.stops) <= ON_TARGET_STOPS)
+    const isReached = misses.every(miss => !miss.isHard || Math.abs(miss.stops) <= ON_TARGET_STOPS - (isDraft ? DRAFT_STOPS : 0))
     return { set: exposed, moves, changes, camera: shown, misses, readouts, isReached, minutes, cost: cost + MINUTE_COST * minutes + (isReached ? 0 : 1e-2) }
   }
   let best: Trial | undefined
