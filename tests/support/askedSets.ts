@@ -112,7 +112,7 @@ export const unreachableQuestion = async (binds: Binds, seed: number): Promise<Q
         }
         return set
       }, party)
-      return { ...question(wanting(back, draw!.between(14, 20))), mayChangeCamera: true }
+      return { ...question(wanting(back, draw!.between(2, 6))), mayChangeCamera: true }
     }
     // Dark is asked where only the key may move, and nearer it would stand in the picture.
     case 'frame': {
