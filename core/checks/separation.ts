@@ -1,8 +1,6 @@
-import { projectionOf } from '../camera/projection'
 import { responseOf } from '../camera/response'
-import { addLight, addPanel, aimAtHead, freeId, newLight } from '../set/populate'
-import { faults } from '../set/faults'
-import { panelOfKind } from '../set/panels'
+import { addLight, aimAtHead, newLight } from '../set/populate'
+import { besideSitter } from '../solve/moves/stageMoves'
 import { edgeId, SIDES } from '../set/sensePoints'
 import { bandPoints } from '../set/points'
 import { headHeightM } from '../set/heads'
@@ -26,16 +24,7 @@ const BAND = 24
 const PANEL_BESIDE_M = 0.12
 
 /** Black boards at both sides of the sitter, as near as the frame allows. */
-export const blackSides = (set: StudioSet): StudioSet => {
-  const { xM, yM } = set.subjects[0]!.place
-  const { halfWidth } = projectionOf(set)
-  const beside = Math.max(0.6, Math.abs(set.camera.place.yM - yM - 0.6) * halfWidth + PANEL_BESIDE_M)
-  return [-1, 1].reduce((boarded, side) => {
-    const panel = panelOfKind('black-board', freeId(boarded, 'black-board'))
-    const added = addPanel(boarded, { ...panel, heightM: Math.min(panel.heightM, set.room.heightM - 0.1), place: { xM: xM + side * beside, yM, zM: 0 }, turnDeg: side * 90 })
-    return faults(added).length > 0 ? boarded : added
-  }, set)
-}
+export const blackSides = (set: StudioSet): StudioSet => besideSitter(set, 'black-board', PANEL_BESIDE_M)
 
 const EDGE_DEG = 145
 const EDGE_REACH_M = 1.5

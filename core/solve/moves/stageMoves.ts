@@ -55,12 +55,13 @@ const flagOnKey = (set: StudioSet): StudioSet => {
   return unlessFaulty(set, addPanel(set, { ...panel, heightM, name: 'Black flag', place: { xM: centre.xM, yM: centre.yM, zM }, turnDeg: Math.round(turnDeg) }))
 }
 
-/** A board at each side of the sitter, as near as the frame allows. */
 const BESIDE_M = 0.15
-export const besideSitter = (set: StudioSet, kind: string): StudioSet => {
+
+/** A board at each side of the sitter, as near as the frame allows. */
+export const besideSitter = (set: StudioSet, kind: string, besideM = BESIDE_M): StudioSet => {
   const { xM, yM } = set.subjects[0]!.place
   const { halfWidth } = projectionOf(set)
-  const beside = Math.max(0.6, Math.abs(set.camera.place.yM - yM - 0.6) * halfWidth + BESIDE_M)
+  const beside = Math.max(0.6, Math.abs(set.camera.place.yM - yM - 0.6) * halfWidth + besideM)
   return [-1, 1].reduce((boarded, side) => {
     const panel = panelOfKind(kind, freeId(boarded, kind))
     return unlessFaulty(boarded, addPanel(boarded, { ...panel, heightM: Math.min(panel.heightM, set.room.heightM - 0.1), place: { xM: xM + side * beside, yM, zM: 0 }, turnDeg: side * 90 }))
