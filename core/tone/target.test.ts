@@ -59,6 +59,16 @@ describe('demands', () => {
     }))
   })
 
+  it('never read darker when a light is turned up', () => {
+    const share = fc.double({ min: 0, max: 10, noNaN: true })
+    fc.assert(fc.property(fc.array(fc.tuple(share, share), { minLength: 1, maxLength: 8 }), fc.nat(), fc.double({ min: 0, max: 3, noNaN: true }), (lights, which, more) => {
+      const level = levelDemand('a', lights.map(([shares]) => shares), 1)
+      const factors = lights.map(([, factor]) => factor)
+      const turned = factors.with(which % lights.length, factors[which % lights.length]! + more)
+      expect(measureAt(level, turned)).toBeGreaterThanOrEqual(measureAt(level, factors))
+    }))
+  })
+
   it('see a colour as deep as its saturation toward its own hue, less toward others', () => {
     const toHsv = converter('hsv')
     fc.assert(fc.property(light, light, light, (red, green, blue) => {
