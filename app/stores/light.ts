@@ -41,7 +41,8 @@ export const useLight = defineStore('light', () => {
   const asked = shallowRef<Ask | null>(null)
   let revision = 0
   let startedAt = 0
-  let isBusy = false
+  /** Figures that are not yet what everything comes to rest at. */
+  const isBusy = ref(false)
   let isWaiting = false
 
   const geometry = computed(() => JSON.stringify([stageKey(studio.document), studio.document.lights.map(light => [light.id, light.job, lightKey(light, studio.document)]), areaPoints(studio.document).map(({ position }) => position)]))
@@ -75,12 +76,12 @@ export const useLight = defineStore('light', () => {
 
   /** Solves until nothing newer waits: in a rough way first when surfaces moved, so that figures follow the hand. */
   const solve = async () => {
-    if (isBusy) {
+    if (isBusy.value) {
       isWaiting = true
       if (performance.now() - startedAt > PATIENCE_MS) void worker.supersede(revision + 1)
       return
     }
-    isBusy = true
+    isBusy.value = true
     try {
       do {
         isWaiting = false
@@ -95,7 +96,7 @@ export const useLight = defineStore('light', () => {
       failure.value = `The light could not be worked out: ${(error as Error).message} Undo the last step; your set is kept.`
     }
     finally {
-      isBusy = false
+      isBusy.value = false
     }
   }
 
@@ -159,6 +160,6 @@ export const useLight = defineStore('light', () => {
   const shownSettings = computed((): Record<string, LightSetting> => asked.value && answer.value ? answer.value.settings : studio.look.lights)
 
   return {
-    worker, solvedRevision, shownRevision, findings, failure, progress, isStopped, stop, solve, asked, points, learned, lighting, camera, targets, answer, readouts, areas, ghosts, verdict, band, shownSettings,
+    worker, solvedRevision, shownRevision, findings, failure, progress, isBusy, isStopped, stop, solve, asked, points, learned, lighting, camera, targets, answer, readouts, areas, ghosts, verdict, band, shownSettings,
   }
 })

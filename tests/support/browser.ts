@@ -47,7 +47,7 @@ export const openBrowser = async (size: Size) => {
     let last = Number.NaN
     await driver.wait(async () => {
       const now = Number(await (await find(`marker-${pointId}`)).getAttribute('data-stops'))
-      const isAtRest = now === last
+      const isAtRest = now === last && await (await find('rail')).getAttribute('aria-busy') !== 'true'
       last = now
       if (!isAtRest) await new Promise(resolve => setTimeout(resolve, 500))
       return isAtRest

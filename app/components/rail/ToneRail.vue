@@ -66,6 +66,8 @@ const rows = computed(() => {
 <template>
   <section
     aria-label="Tone rail"
+    :aria-busy="light.isBusy"
+    data-test="rail"
     class="flex flex-col"
   >
     <LookChooser />
