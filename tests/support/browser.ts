@@ -46,8 +46,11 @@ export const openBrowser = async (size: Size) => {
   const stopsAtRest = async (pointId: string): Promise<number> => {
     let last = Number.NaN
     await driver.wait(async () => {
-      const now = Number(await (await find(`marker-${pointId}`)).getAttribute('data-stops'))
-      const isAtRest = now === last && await (await find('rail')).getAttribute('aria-busy') !== 'true'
+      const [isBusy, now] = await driver.executeScript<[boolean, number]>(`
+        const marker = document.querySelector('[data-test="marker-' + arguments[0] + '"]')
+        const rail = document.querySelector('[data-test="rail"]')
+        return [rail?.getAttribute('aria-busy') === 'true', Number(marker?.dataset.stops)]`, pointId)
+      const isAtRest = !isBusy && now === last
       last = now
       if (!isAtRest) await new Promise(resolve => setTimeout(resolve, 500))
       return isAtRest
