@@ -25,7 +25,7 @@ export const useBenchFrame = () => {
     const look = studio.look
     const camera = light.camera
     try {
-      const png = await askBenchFrame({ set: toRaw(set), lookId: look.id, camera, seed: preferences.values.benchSeed, take: take.next(), width: FRAME_WIDTH })
+      const png = await askBenchFrame({ set: toRaw(set), lookId: look.id, camera, seed: preferences.values.benchSeed, roughness: preferences.values.benchRoughness, take: take.next(), width: FRAME_WIDTH })
       if (!png.ok) {
         problem.value = png.message
         return false

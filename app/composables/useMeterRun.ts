@@ -1,116 +1,89 @@
+import { ambientLux, ambientMend, ambientReading, ambientStops, ambientFNumber } from '#core/metering/ambient'
 import { correctionFor, type Correction } from '#core/metering/correction'
-import { surpriseStops } from '#core/metering/learning'
-import { recordReading } from '#core/metering/record'
-import { meteringRun, readingOfStep, type MeterStep } from '#core/metering/run'
-import { addReading, changeExposure, changeSettings, removeReading } from '#core/set/edits'
+import { spreadOf, spreadOfFit } from '#core/metering/fit'
+import { plannedParts } from '#core/metering/record'
+import { lightsInUse, meteringRun, readingOfStep, stateOfStep, type MeterStep, type StepState } from '#core/metering/run'
+import { changeExposure, changeRun, changeSettings } from '#core/set/edits'
 import { onlyOn } from '#core/set/settings'
-import type { Reading } from '#core/set/schema'
-import { parseReading } from '#core/photometry/readingNotation'
+import type { Look, Reading } from '#core/set/schema'
 import { readPoint } from '#core/tone/readout'
-import { askBenchReading } from '~/support/bench'
+import type { Taken } from './useRecording'
 
-/** A reading further off than this is questioned before it is believed. */
-const DOUBTFUL_STOPS = 0.6
+/** What a step should show by all that is known, and how surely. */
+export type Expected = { fNumber: number, spreadStops: number }
 
 /** The guided run: one reading after another, each with what to expect and what to do about it. */
 export const useMeterRun = createSharedComposable(() => {
   const studio = useStudio()
   const light = useLight()
-  const preferences = usePreferences()
-  const take = useBenchTake()
+  const recording = useRecording()
   const position = ref(0)
   const problem = ref('')
-  const isAsking = ref(false)
-  /** The reading just taken, with what was expected before it taught the plan anything. */
-  const taken = shallowRef<{ reading: Reading, expectedFNumber: number, offStops: number, correction?: Correction } | null>(null)
+  const meter = ref<Reading['meter']>('incident')
+  const taken = shallowRef<(Taken & { expectedFNumber: number, correction?: Correction }) | null>(null)
 
-  const steps = computed((): MeterStep[] =>
-    meteringRun(studio.document, studio.document.lights.filter(source => studio.look.lights[source.id]?.on).map(source => source.id), light.points, studio.look.targets))
+  const steps = computed((): MeterStep[] => meteringRun(studio.document, studio.look, light.points))
   const step = computed(() => steps.value[Math.min(position.value, steps.value.length - 1)])
-  const point = computed(() => light.points.find(candidate => candidate.id === step.value?.pointId))
+  const point = computed(() => step.value && recording.pointOf(step.value))
+  const inUse = computed(() => lightsInUse(studio.document, studio.look))
   const isDone = computed(() => steps.value.length > 0 && position.value >= steps.value.length)
   const readingOf = (of: MeterStep) => readingOfStep(of, studio.document.readings, studio.look.id)
-
-  /** What the meter should show at this step, by all that readings have taught so far. */
-  const expected = computed(() => {
-    const { lighting, camera } = light
-    if (!lighting || !camera || !step.value || !point.value) return undefined
-    return readPoint(studio.document, point.value, onlyOn(studio.look, step.value.lightIds), camera, lighting)
+  const states = computed((): Record<string, StepState> => {
+    const { camera, planned } = light
+    if (!camera || !planned) return {}
+    return Object.fromEntries(steps.value.map(one => [one.id, stateOfStep(studio.document, studio.look, one, camera, planned)]))
   })
+  const isToRead = (one: MeterStep) => ['open', 'changed'].includes(states.value[one.id] ?? 'open')
+
+  /** What the meter should show at a step, by all that readings have taught so far; the room's light once it was read. */
+  const expectedAt = (one: MeterStep): Expected | undefined => {
+    const { lighting, camera, planned, studied } = light
+    const place = recording.pointOf(one)
+    if (!lighting || !camera || !planned || !place) return undefined
+    if (one.kind === 'ambient') {
+      const known = ambientReading(studio.document.readings)
+      return known && { fNumber: ambientFNumber(ambientLux(known), camera, place.receptor), spreadStops: 0.1 }
+    }
+    // One lamp alone is read as the plan has it; what readings of all of them leave over is of all of them.
+    const layers = one.kind === 'alone' ? planned : lighting.layers
+    const { fNumber } = readPoint(studio.document, place, onlyOn(studio.look, one.lightIds), camera, { layers, learned: light.learned })
+    const parts = plannedParts(studio.document, studio.look.lights, one.lightIds, place, camera, planned)
+    return { fNumber, spreadStops: Math.hypot(spreadOfFit(studied.fit, parts), spreadOf({ meter: meter.value })) }
+  }
+  const expected = computed(() => step.value && expectedAt(step.value))
 
   const goTo = (index: number) => {
     position.value = Math.max(0, Math.min(steps.value.length, index))
     taken.value = null
     problem.value = ''
   }
-
-  /** The first step without a reading; where all have one, the end. */
+  /** The next step from here on that has to be read; without one, the end. */
+  const next = () => {
+    const index = steps.value.findIndex((one, at) => at > position.value && isToRead(one))
+    goTo(index < 0 ? steps.value.length : index)
+  }
+  /** The first step that has to be read, from the start. */
   const goToFirstOpen = () => {
-    const open = steps.value.findIndex(candidate => !readingOf(candidate))
+    const open = steps.value.findIndex(isToRead)
     goTo(open < 0 ? steps.value.length : open)
   }
 
-  const record = (fNumber: number, source: Reading['source']) => {
-    const { lighting, camera } = light
-    const now = step.value
-    if (!lighting || !camera || !now || !point.value || !expected.value) return
-    const { fNumber: expectedFNumber } = expected.value
-    const { powerStops } = studio.look.lights[now.lightIds[0]!]!
-    const reading = recordReading(studio.document, studio.look, now, point.value, camera, lighting.layers, {
-      id: `reading-${crypto.randomUUID().slice(0, 13)}`,
-      at: new Date().toISOString(),
-      fNumber,
-      source,
-    })
-    const offStops = surpriseStops(reading, light.learned)
-    const alone = now.kind === 'alone' ? studio.document.lights.find(candidate => candidate.id === now.lightIds[0]) : undefined
-    studio.edit((set) => {
-      // The camera stays put while the lights are metered: it is what every reading is held against.
-      const held = changeExposure(set, studio.look.id, { fNumber: camera.fNumber, followsPointId: null })
-      const earlier = readingOf(now)
-      return addReading(earlier ? removeReading(held, earlier.id) : held, reading)
-    })
-    taken.value = {
-      reading,
-      expectedFNumber,
-      offStops,
-      correction: alone && correctionFor(alone, powerStops, offStops),
-    }
-    problem.value = ''
-  }
-
-  /** Right after opening, the plan may still be worked out; a reading waits for it rather than be lost. */
-  const planReady = () => until(expected).toBeTruthy()
-
-  /** Takes a reading as written; false, with the problem said, where it cannot be read. */
-  const enter = async (text: string): Promise<boolean> => {
-    await planReady()
-    const outcome = parseReading(text, { ...light.camera!, receptor: point.value!.receptor })
+  const take = async (asking: Promise<{ ok: true, value: Taken } | { ok: false, message: string }>): Promise<boolean> => {
+    await light.ready()
+    const before = expected.value?.fNumber ?? 0
+    const now = step.value!
+    const { powerStops } = studio.look.lights[now.lightIds[0] ?? ''] ?? { powerStops: 0 }
+    const outcome = await asking
     problem.value = outcome.ok ? '' : outcome.message
     if (!outcome.ok) return false
-    record(outcome.value, 'hand')
+    const alone = now.kind === 'alone' ? inUse.value.find(({ id }) => id === now.lightIds[0]) : undefined
+    taken.value = { ...outcome.value, expectedFNumber: before, correction: alone && correctionFor(alone, powerStops, outcome.value.offStops) }
     return true
   }
-
-  const askBench = async () => {
-    if (isAsking.value) return
-    isAsking.value = true
-    await planReady()
-    const now = step.value!
-    const answer = await askBenchReading({
-      set: toRaw(studio.document),
-      lookId: studio.look.id,
-      pointId: now.pointId,
-      lightIds: now.lightIds,
-      camera: light.camera!,
-      seed: preferences.values.benchSeed,
-      take: take.next(),
-    })
-    isAsking.value = false
-    if (!answer.ok) problem.value = answer.message
-    else if (answer.value === undefined) problem.value = 'No light reaches the meter here. Is the lamp on, and does something stand in its way?'
-    else record(answer.value, 'bench')
-  }
+  const enter = (text: string) => take(recording.enter(step.value!, text, meter.value))
+  const askBench = () => take(recording.askBench(step.value!, meter.value))
+  /** The room is so dark that the meter shows nothing. */
+  const enterNothing = () => take(recording.enterNothing(step.value!))
 
   /** Turns the lamp by the clicks that the reading asks for. */
   const applyCorrection = () => {
@@ -118,14 +91,50 @@ export const useMeterRun = createSharedComposable(() => {
     const lightId = step.value?.lightIds[0]
     if (!correction || !lightId) return
     studio.edit(set => changeSettings(set, studio.look.id, { [lightId]: { on: true, powerStops: correction.powerStops } }))
-    goTo(position.value + 1)
+    next()
   }
 
-  const isDoubtful = computed(() => taken.value !== null && Math.abs(taken.value.offStops) > DOUBTFUL_STOPS)
+  const ambient = computed(() => {
+    const known = ambientReading(studio.document.readings)
+    if (!known || !light.camera) return undefined
+    const lux = ambientLux(known)
+    return { stops: ambientStops(lux, light.camera), isNothing: known.shown === 'nothing', mend: ambientMend(lux, light.camera) }
+  })
+  const applyAmbientMend = () => {
+    const mend = ambient.value?.mend
+    if (mend) studio.edit(set => changeExposure(set, studio.look.id, { shutterS: mend.camera.shutterS, iso: mend.camera.iso }))
+  }
+
+  const plan = (changes: Partial<Look['run']>) => studio.edit(set => changeRun(set, studio.look.id, changes))
+  const skip = () => {
+    const id = step.value?.id
+    if (id) plan({ skipped: [...new Set([...studio.look.run.skipped, id])] })
+    next()
+  }
+  const move = (id: string, by: number) => {
+    const order = steps.value.map(one => one.id)
+    const at = order.indexOf(id)
+    const to = Math.max(0, Math.min(order.length - 1, at + by))
+    plan({ order: order.toSpliced(at, 1).toSpliced(to, 0, id) })
+  }
+  const begin = (first: Look['run']['first']) => {
+    plan({ first, order: [] })
+    goToFirstOpen()
+  }
+  /** Takes the step's reading again: the one before stays on record but teaches no more. */
+  const again = () => {
+    const id = taken.value?.reading.id
+    if (id) studio.edit(set => ({ ...set, readings: set.readings.map(reading => reading.id === id ? { ...reading, trust: 'out' as const } : reading) }))
+    taken.value = null
+  }
+  /** All of them anew, as if nothing had been left out. */
+  const restart = () => {
+    plan({ skipped: [] })
+    goTo(0)
+  }
 
   return {
-    steps, step, position, point, expected, taken, isDone, isDoubtful, problem, isAsking,
-    readingOf, goTo, goToFirstOpen, enter, askBench, applyCorrection,
-    next: () => goTo(position.value + 1),
+    steps, step, position, point, inUse, expected, expectedAt, states, taken, isDone, problem, meter, ambient, isAsking: recording.isAsking,
+    readingOf, goTo, goToFirstOpen, next, skip, move, begin, again, restart, enter, enterNothing, askBench, applyCorrection, applyAmbientMend,
   }
 })

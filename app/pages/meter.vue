@@ -1,18 +1,29 @@
 <script setup lang="ts">
-const run = useMeterRun()
-
-onMounted(run.goToFirstOpen)
+const PARTS = [
+  { to: '/meter', name: 'Run' },
+  { to: '/meter/even', name: 'Evenness' },
+  { to: '/meter/spill', name: 'Spill and ratios' },
+  { to: '/meter/continuous', name: 'Continuous light' },
+  { to: '/meter/readings', name: 'Readings' },
+] as const
 </script>
 
 <template>
-  <div class="grid grow grid-cols-1 lg:min-h-0 lg:grid-cols-[17rem_minmax(0,1fr)]">
-    <RunSteps class="order-2 border-t border-rule lg:order-1 lg:border-t-0 lg:border-r" />
-    <div class="order-1 lg:order-2 lg:overflow-y-auto">
-      <RunEnd v-if="run.isDone.value" />
-      <RunStep
-        v-else
-        :key="run.step.value?.id"
-      />
-    </div>
+  <div class="flex grow flex-col lg:min-h-0">
+    <nav
+      aria-label="Metering"
+      class="flex gap-x-1 overflow-x-auto border-b border-rule px-3 py-1 text-sm"
+    >
+      <NuxtLink
+        v-for="part in PARTS"
+        :key="part.to"
+        :to="part.to"
+        class="rounded-sm px-2 py-1 whitespace-nowrap text-soft max-sm:px-1.5 hover:text-ink"
+        exact-active-class="bg-panel font-semibold text-ink!"
+      >
+        {{ part.name }}
+      </NuxtLink>
+    </nav>
+    <NuxtPage />
   </div>
 </template>

@@ -1,14 +1,17 @@
 import { defineStore } from 'pinia'
-import { learnFrom } from '#core/metering/learning'
+import { study } from '#core/metering/learning'
+import { leftoversOf, withLeftovers } from '#core/metering/leftovers'
 import { lightKey, stageKey, thingsKey } from '#core/set/lightingKey'
 import { BAND_COUNT } from '#core/set/lightingSolver'
 import { bandPoints, meterPoints } from '#core/set/points'
 import type { LightSetting, StudioSet, Target } from '#core/set/schema'
 import { solveLook } from '#core/solve/lookPowers'
 import { verdictOf } from '#core/solve/verdict'
+import type { Learned } from '#core/metering/learned'
 import type { Lighting } from '#core/metering/lighting'
 import { areaPoints } from '#core/tone/areaPoints'
 import { readAreas } from '#core/tone/areaReadout'
+import { readingPoints } from '#core/tone/readingPoints'
 import { cameraSettingOf, readLook, readPoint } from '#core/tone/readout'
 import type { LightLayer } from '#core/transport/lightLayer'
 import { findingsOf } from '#core/checks/findings'
@@ -45,7 +48,7 @@ export const useLight = defineStore('light', () => {
   const isBusy = ref(false)
   let isWaiting = false
 
-  const geometry = computed(() => JSON.stringify([stageKey(studio.document), studio.document.lights.map(light => [light.id, light.job, lightKey(light, studio.document)]), areaPoints(studio.document).map(({ position }) => position)]))
+  const geometry = computed(() => JSON.stringify([stageKey(studio.document), studio.document.lights.map(light => [light.id, light.job, lightKey(light, studio.document)]), [...areaPoints(studio.document), ...readingPoints(studio.document)].map(({ position }) => position)]))
   let lastThings = ''
   let lastSurfaces = ''
 
@@ -109,17 +112,27 @@ export const useLight = defineStore('light', () => {
   watch(geometry, solve, { immediate: true })
 
   const points = computed(() => meterPoints(studio.document))
-  const learned = computed(() => learnFrom(studio.document.readings))
-  /** Layers fit the set that is shown once every light of it has one. */
-  const lighting = computed((): Lighting | undefined => {
+  /** What readings teach, and how each stands against the others. */
+  const studied = computed(() => study(studio.document.readings, studio.document.lights.map(({ id }) => id), studio.document.frozen))
+  const places = computed(() => [...readingPoints(studio.document), ...bandPoints(studio.document, BAND_COUNT), ...areaPoints(studio.document)])
+  const learned = computed((): Learned => ({
+    ...studied.value.learned,
+    leftovers: leftoversOf(studio.document.readings, studied.value, places.value, studio.look),
+  }))
+  /** Layers as the plan has them; they fit the set that is shown once every light of it has one. */
+  const planned = computed((): LightLayer[] | undefined => {
     const ids = layers.value?.layers.map(layer => layer.lightId)
-    return layers.value && studio.document.lights.every(light => ids?.includes(light.id))
-      ? { layers: layers.value.layers, learned: learned.value }
-      : undefined
+    return layers.value && studio.document.lights.every(light => ids?.includes(light.id)) ? layers.value.layers : undefined
   })
+  const lighting = computed((): Lighting | undefined => planned.value
+    ? { layers: withLeftovers(planned.value, places.value, learned.value.leftovers), learned: learned.value }
+    : undefined)
   const camera = computed(() => lighting.value
     ? cameraSettingOf(studio.document, studio.look, points.value, lighting.value)
     : undefined)
+
+  /** Waits until there are figures: right after opening, the plan may still be worked out. */
+  const ready = () => until(() => camera.value !== undefined && planned.value !== undefined).toBe(true)
 
   const targets = computed(() => ({ ...studio.look.targets, ...asked.value }))
   const wantedLook = computed(() => ({ ...studio.look, targets: targets.value }))
@@ -160,6 +173,6 @@ export const useLight = defineStore('light', () => {
   const shownSettings = computed((): Record<string, LightSetting> => asked.value && answer.value ? answer.value.settings : studio.look.lights)
 
   return {
-    worker, solvedRevision, shownRevision, findings, failure, progress, isBusy, isStopped, stop, solve, asked, points, learned, lighting, camera, targets, answer, readouts, areas, ghosts, verdict, band, shownSettings,
+    worker, solvedRevision, shownRevision, findings, failure, progress, isBusy, isStopped, stop, solve, asked, points, places, ready, studied, learned, planned, lighting, camera, targets, answer, readouts, areas, ghosts, verdict, band, shownSettings,
   }
 })

@@ -7,6 +7,12 @@ const PreferencesSchema = v.object({
   unit: v.fallback(v.picklist(['metric', 'imperial']), 'metric'),
   surround: v.fallback(v.picklist(['dark', 'light']), 'dark'),
   benchSeed: v.fallback(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(999999)), 7),
+  /** How far the bench strays from the plan: 0 as planned, 1 a rough hall. */
+  benchRoughness: v.fallback(v.pipe(v.number(), v.minValue(0), v.maxValue(1)), 1 / 3),
+  benchFaults: v.fallback(v.object({ drift: v.boolean(), misfire: v.boolean(), recycling: v.boolean(), slips: v.boolean() }), { drift: false, misfire: false, recycling: false, slips: false }),
+  /** Whether the run speaks its prompts. */
+  speaks: v.fallback(v.boolean(), false),
+  readingUnit: v.fallback(v.picklist(['f-number', 'ev', 'lux', 'foot-candles', 'percent']), 'f-number'),
   currentSetId: v.fallback(v.nullable(v.string()), null),
 })
 
@@ -27,7 +33,7 @@ export const usePreferences = defineStore('preferences', () => {
 
   const change = async (changes: Partial<Preferences>) => {
     values.value = v.parse(PreferencesSchema, { ...values.value, ...changes })
-    await database.preferences.put({ key: KEY, value: { ...values.value } })
+    await database.preferences.put({ key: KEY, value: structuredClone(toRaw(values.value)) })
   }
 
   return { values, load, change, shelf: markRaw(shelf), database: markRaw(database) }

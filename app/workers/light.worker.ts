@@ -11,15 +11,16 @@ import { backdropValues } from '#core/frames/readFrame'
 import { meterPoints } from '#core/set/points'
 import { everyPoint, lightingSolver, withoutHousings, type SolvedSet } from '#core/set/lightingSolver'
 import type { CameraSetting, LightSetting, StudioSet } from '#core/set/schema'
-import type { Learned } from '#core/metering/learning'
+import type { Learned } from '#core/metering/learned'
 import { bouncedByOwner, type LightLayer } from '#core/transport/lightLayer'
 import { DRAFT_QUALITY, QUALITY } from '#core/transport/stage'
 import { sightingsOf, type Sighting } from '#core/camera/sightings'
 import { lightOnMap } from '#core/camera/lightOnMap'
 import { probeFrame, type Probe } from '#core/camera/probe'
 import { settleSet } from '#core/solve/settle'
-import { NOTHING_LEARNED } from '#core/metering/learning'
+import { NOTHING_LEARNED } from '#core/metering/learned'
 import { areaPoints } from '#core/tone/areaPoints'
+import { readingPoints } from '#core/tone/readingPoints'
 import { evennessOf, type Evenness } from '#core/tone/evenness'
 import { luminance } from '#core/units/rgb'
 import type { Vector } from '#core/units/vector'
@@ -52,7 +53,7 @@ export type Looking
 export type BounceTable = Record<string, Record<string, Record<string, number>>>
 
 /** All that is shown, and the points of areas that something is wanted of. */
-const shownPoints = (set: StudioSet) => [...everyPoint(set), ...areaPoints(set)]
+const shownPoints = (set: StudioSet) => [...new Map([...everyPoint(set), ...areaPoints(set), ...readingPoints(set)].map(point => [point.id, point])).values()]
 const solvers = { draft: lightingSolver(DRAFT_QUALITY, shownPoints), full: lightingSolver(QUALITY, shownPoints), quick: lightingSolver(DRAFT_QUALITY, shownPoints) }
 let newest = 0
 let solved: { revision: number, set: StudioSet, answer: SolvedSet } | undefined

@@ -1,4 +1,4 @@
-import type { Learned } from '../metering/learning'
+import type { Learned } from '../metering/learned'
 import { weightsOf } from '../metering/weights'
 import type { SolvedSet } from '../set/lightingSolver'
 import type { CameraSetting, LightSetting, StudioSet } from '../set/schema'

@@ -19,12 +19,14 @@ export type SetFile = v.InferOutput<typeof SetFileSchema>
 /**
  * Steps that lift a file from the version of their key to the next. Version 2 brought panels, props, own points, poses, gloss,
  * kinds of backdrop and what hangs on lights; version 3 the brief, locks, groups, watts and the kit that things
- * are copies of; version 4 targets of areas and of more kinds, and other responses of the camera. All of it has a value that means "as before", which the schema fills in.
+ * are copies of; version 4 targets of areas and of more kinds, and other responses of the camera; version 5 what a
+ * reading says of itself, the order of a run, and grids. All of it has a value that means "as before", which the schema fills in.
  */
 const UPGRADES: Record<number, (file: Record<string, unknown>) => Record<string, unknown>> = {
   1: file => ({ ...file, version: 2 }),
   2: file => ({ ...file, version: 3 }),
   3: file => ({ ...file, version: 4 }),
+  4: file => ({ ...file, version: 5 }),
 }
 
 const KEPT = 'Nothing was changed in what is already saved.'

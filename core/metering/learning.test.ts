@@ -4,7 +4,8 @@ import { meteredFNumber } from '../photometry/meter'
 import { demoSet } from '../set/demo'
 import type { Reading } from '../set/schema'
 import { correctionFor, correctionWords } from './correction'
-import { learnFrom, surpriseStops } from './learning'
+import { learnFrom } from './learning'
+import { surpriseStops } from './compare'
 
 const camera = { fNumber: 8, shutterS: 1 / 125, iso: 100 }
 const TRUTH = { lightStops: { a: 0.31, b: -0.24 }, bounceStops: 0.1 }

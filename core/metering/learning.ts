@@ -1,68 +1,73 @@
-import { Matrix, solve } from 'ml-matrix'
-import { exposureFromReading } from '../photometry/meter'
 import type { Reading } from '../set/schema'
-import { ratioFromStops, stopsFromRatio } from '../units/stops'
+import { isOfLights, surpriseStops } from './compare'
+import { fitReadings, spreadOf, spreadOfFit, type Fit } from './fit'
+import type { Learned } from './learned'
 
-/** What readings have shown: each light's output and the room's bounce, in stops against the plan. */
-export type Learned = { lightStops: Record<string, number>, bounceStops: number }
+/** Further off than so many spreads, a reading does not fit the others; common practice, no source. */
+const OUTLIER_SPREADS = 3.2
+/** A reading this far off is questioned at once, before others can speak for or against it. */
+const QUESTION_SPREADS = 2.2
+/** At most this share of the readings is left out of what is learned. */
+const LEFT_OUT_SHARE = 1 / 3
 
-export const NOTHING_LEARNED: Learned = { lightStops: {}, bounceStops: 0 }
-
-/** Spread of a hand-held incident reading; common practice, no source. */
-const READING_SPREAD_STOPS = 0.07
-/** Spread of lamps about their rating, and of a room's bounce about its paint; common practice, no source. */
-const LAMP_SPREAD_STOPS = 0.35
-const BOUNCE_SPREAD_STOPS = 0.2
-const ROUNDS = 12
-
-/** Stops by which a model under `learned` falls short of a reading, and how the model moves with each unknown. */
-const compare = (reading: Reading, lightIds: readonly string[], learned: Learned) => {
-  const parts = Object.entries(reading.lights).map(([id, light]) => {
-    const own = ratioFromStops(learned.lightStops[id] ?? 0)
-    return { id, direct: own * light.directLuxS, bounced: own * ratioFromStops(learned.bounceStops) * light.bouncedLuxS }
-  })
-  const model = parts.reduce((sum, part) => sum + part.direct + part.bounced, 0)
-  const measured = exposureFromReading(reading.fNumber, reading.camera.iso, reading.receptor)
-  const shareOf = (id: string) => {
-    const part = parts.find(candidate => candidate.id === id)
-    return part && model > 0 ? (part.direct + part.bounced) / model : 0
-  }
-  return {
-    missingStops: stopsFromRatio(measured) - stopsFromRatio(model),
-    slopes: [...lightIds.map(shareOf), model > 0 ? parts.reduce((sum, part) => sum + part.bounced, 0) / model : 0],
-  }
+/** How one reading stands against all the others. */
+export type Standing = {
+  /** Stops over what all the others say. */
+  offStops: number
+  /** The same in spreads of what they say and how a reading strays. */
+  spreads: number
+  /** It does not fit, and teaches nothing until somebody says otherwise. */
+  isOutlier: boolean
 }
 
-/** Stops by which a reading lies over what the model, under what was learned, says it should be. */
-export const surpriseStops = (reading: Reading, learned: Learned): number => compare(reading, [], learned).missingStops
+/** Everything that the readings of a set teach. */
+export type Study = { fit: Fit, learned: Learned, standings: Record<string, Standing> }
+
+/** How each reading stands: deleted residuals from the leverage of each, so that no reading speaks for itself. */
+const standingsOf = (readings: readonly Reading[], used: ReadonlySet<string>, fit: Fit): Map<string, Standing> =>
+  new Map(readings.map((reading) => {
+    const own = spreadOf(reading)
+    const off = surpriseStops(reading, fit.learned)
+    const of = spreadOfFit(fit, reading.lights)
+    const left = used.has(reading.id) ? Math.max(1e-6, 1 - (of / own) ** 2) : 1
+    const offStops = off / left
+    const spread = used.has(reading.id) ? own / Math.sqrt(left) : Math.hypot(own, of)
+    return [reading.id, { offStops, spreads: offStops / spread, isOutlier: false }]
+  }))
 
 /**
- * Fits each light's output and one bounce factor to all readings: least squares in stops with priors at zero
- * (Gauss-Newton on the normal equations). Readings weigh by their spread, unknowns by how far lamps and rooms usually stray.
+ * Learns from readings. One that does not fit the others is left out, the worst first, until all that are left agree;
+ * what somebody calls sure is always believed, and what is put out never.
  */
-export const learnFrom = (readings: readonly Reading[]): Learned => {
-  const lightIds = [...new Set(readings.flatMap(reading => Object.keys(reading.lights)))].sort()
-  if (lightIds.length === 0) return NOTHING_LEARNED
-  const priors = [...lightIds.map(() => LAMP_SPREAD_STOPS ** -2), BOUNCE_SPREAD_STOPS ** -2]
-  const weight = READING_SPREAD_STOPS ** -2
-  let unknowns = priors.map(() => 0)
-  const asLearned = (): Learned => ({
-    lightStops: Object.fromEntries(lightIds.map((id, index) => [id, unknowns[index]!])),
-    bounceStops: unknowns.at(-1)!,
-  })
-  for (let round = 0; round < ROUNDS; round++) {
-    const normal = Matrix.diag(priors)
-    const pull = unknowns.map((value, index) => -priors[index]! * value)
-    for (const reading of readings) {
-      const { missingStops, slopes } = compare(reading, lightIds, asLearned())
-      slopes.forEach((slope, row) => {
-        pull[row]! += weight * slope * missingStops
-        slopes.forEach((other, column) => normal.set(row, column, normal.get(row, column) + weight * slope * other))
-      })
+export const study = (readings: readonly Reading[], lightIds: readonly string[], frozen: Learned | null = null): Study => {
+  const ids = [...new Set([...lightIds, ...readings.flatMap(reading => Object.keys(reading.lights))])].sort()
+  const usable = readings.filter(isOfLights)
+  const used = new Set(usable.filter(({ trust }) => trust !== 'out').map(({ id }) => id))
+  const outliers = new Set<string>()
+  const most = Math.max(1, Math.floor(used.size * LEFT_OUT_SHARE))
+  for (;;) {
+    const fit = fitReadings(usable.filter(({ id }) => used.has(id)), ids)
+    const shown = frozen ? { ...fit, learned: frozen } : fit
+    const standings = standingsOf(usable, used, shown)
+    const doubted = usable.filter(({ id, trust }) => used.has(id) && trust === 'auto')
+    const worst = doubted.reduce<Reading | undefined>((most, one) =>
+      !most || Math.abs(standings.get(one.id)!.spreads) > Math.abs(standings.get(most.id)!.spreads) ? one : most, undefined)
+    if (worst && outliers.size < most && Math.abs(standings.get(worst.id)!.spreads) > OUTLIER_SPREADS) {
+      used.delete(worst.id)
+      outliers.add(worst.id)
+      continue
     }
-    const step = solve(normal, Matrix.columnVector(pull)).to1DArray()
-    unknowns = unknowns.map((value, index) => value + step[index]!)
-    if (Math.max(...step.map(Math.abs)) < 1e-6) break
+    return {
+      fit: shown,
+      learned: shown.learned,
+      standings: Object.fromEntries([...standings].map(([id, standing]) => [id, { ...standing, isOutlier: outliers.has(id) }])),
+    }
   }
-  return asLearned()
 }
+
+/** What readings have taught: each light's output and the room's bounce. */
+export const learnFrom = (readings: readonly Reading[], frozen: Learned | null = null): Learned => study(readings, [], frozen).learned
+
+/** Whether a reading just taken should be questioned, by what was known before it: its surprise in spreads. */
+export const isQuestionable = (reading: Reading, before: Fit, offStops: number): boolean =>
+  Math.abs(offStops) > QUESTION_SPREADS * Math.hypot(spreadOf(reading), spreadOfFit(before, reading.lights))

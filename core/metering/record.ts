@@ -1,30 +1,40 @@
 import type { MeterPoint } from '../set/points'
-import type { CameraSetting, Look, Reading, StudioSet } from '../set/schema'
-import { onlyOn } from '../set/settings'
+import type { CameraSetting, LightSetting, Look, Reading, StudioSet } from '../set/schema'
 import type { Lighting } from './lighting'
 import { partsAt } from '../transport/exposureAt'
-import { NOTHING_LEARNED } from './learning'
+import { NOTHING_LEARNED } from './learned'
 import type { MeterStep } from './run'
 import { weightsOf } from './weights'
 
 /** What the meter showed, and where it came from. */
-export type Shown = Pick<Reading, 'id' | 'at' | 'fNumber' | 'source'>
+export type Shown = Pick<Reading, 'id' | 'at' | 'fNumber' | 'source'> & Partial<Pick<Reading, 'shown' | 'meter' | 'note'>>
+
+/** What the plan, before any learning, says that lights give at a point under their settings, each as if it were on. */
+export const plannedParts = (set: StudioSet, settings: Readonly<Record<string, LightSetting>>, lightIds: readonly string[], point: Pick<MeterPoint, 'id'>, camera: CameraSetting, layers: Lighting['layers']): Reading['lights'] => {
+  const burning = Object.fromEntries(lightIds.map(id => [id, { ...settings[id]!, on: true }]))
+  return Object.fromEntries(partsAt(layers, point.id, weightsOf(set, burning, camera, NOTHING_LEARNED)).map(({ lightId, directLuxS, bouncedLuxS }) =>
+    [lightId, { powerStops: settings[lightId]!.powerStops, directLuxS, bouncedLuxS }]))
+}
 
 /**
  * Makes a record of a reading. It keeps what the plan said before any learning,
  * so that it teaches the same whatever else is read later and however the set is changed.
  */
-export const recordReading = (set: StudioSet, look: Look, step: MeterStep, point: MeterPoint, camera: CameraSetting, layers: Lighting['layers'], shown: Shown): Reading => {
-  const settings = onlyOn(look, step.lightIds)
-  const parts = partsAt(layers, point.id, weightsOf(set, settings, camera, NOTHING_LEARNED))
+export const recordReading = (set: StudioSet, look: Look, step: Pick<MeterStep, 'lightIds'>, point: MeterPoint, camera: CameraSetting, layers: Lighting['layers'], shown: Shown): Reading => {
+  const off = set.lights.map(({ id }) => id).filter(id => !step.lightIds.includes(id) && look.lights[id]?.on)
   return {
+    shown: '',
+    meter: 'incident',
+    note: '',
     ...shown,
     lookId: look.id,
     pointId: point.id,
+    position: [point.position[0], point.position[1], point.position[2]],
     receptor: point.receptor,
+    direction: point.facingWords,
     camera,
-    lights: Object.fromEntries(parts.map(({ lightId, directLuxS, bouncedLuxS }) =>
-      [lightId, { powerStops: settings[lightId]!.powerStops, directLuxS, bouncedLuxS }])),
-    note: '',
+    lights: plannedParts(set, look.lights, step.lightIds, point, camera, layers),
+    others: plannedParts(set, look.lights, off, point, camera, layers),
+    trust: 'auto',
   }
 }

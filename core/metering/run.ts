@@ -1,43 +1,93 @@
 import { BACKDROP_MIDDLE, KEY_SIDE, pointOfLight, type MeterPoint } from '../set/points'
-import type { Light, Reading, StudioSet, Target } from '../set/schema'
+import type { CameraSetting, Light, Look, Reading, StudioSet } from '../set/schema'
+import { ratioFromStops, stopsFromRatio } from '../units/stops'
+import { learnedExposure } from './compare'
+import type { Lighting } from './lighting'
+import { plannedParts } from './record'
 
-/** One reading to take: which lights burn, and where the meter is held. */
+/** One reading to take: which lights burn, and where the meter is held. Ambient is read with all of them off. */
 export type MeterStep = {
   id: string
-  kind: 'alone' | 'together'
+  kind: 'ambient' | 'alone' | 'together' | 'spill' | 'even'
   lightIds: string[]
   pointId: string
 }
 
-/** The key first, since the backdrop is relative to it; backdrop lights last. */
-const JOB_ORDER: readonly Light['job'][] = ['key', 'fill', 'edge', 'hair', 'top', 'backdrop']
-
-const TOGETHER_FIRST = [KEY_SIDE, BACKDROP_MIDDLE]
-
-/** The run of readings for a set: each light alone with the others off, then all together at every point that counts. */
-export const meteringRun = (set: StudioSet, lightIdsInUse: readonly string[], points: readonly MeterPoint[], targets: Readonly<Record<string, Target>> = {}): MeterStep[] => {
-  const lights = set.lights
-    .filter(light => lightIdsInUse.includes(light.id))
-    .sort((a, b) => JOB_ORDER.indexOf(a.job) - JOB_ORDER.indexOf(b.job))
-  const alone = lights.map((light): MeterStep => ({
-    id: `alone/${light.id}`,
-    kind: 'alone',
-    lightIds: [light.id],
-    pointId: pointOfLight(light, points).id,
-  }))
-  const ordered = points.filter(point => point.isEssential || targets[point.id]).sort((a, b) => Number(TOGETHER_FIRST.includes(b.id)) - Number(TOGETHER_FIRST.includes(a.id)))
-  const together = lights.length === 0
-    ? []
-    : ordered.map((point): MeterStep => ({
-        id: `together/${point.id}`,
-        kind: 'together',
-        lightIds: lights.map(light => light.id),
-        pointId: point.id,
-      }))
-  return [...alone, ...together]
+/** The key first, since the backdrop is relative to it; or the backdrop first, since it can be set before the sitter comes. */
+const JOB_ORDER: Record<Look['run']['first'], readonly Light['job'][]> = {
+  key: ['key', 'fill', 'edge', 'hair', 'top', 'backdrop'],
+  backdrop: ['backdrop', 'key', 'fill', 'edge', 'hair', 'top'],
 }
 
+const TOGETHER_FIRST: Record<Look['run']['first'], readonly string[]> = {
+  key: [KEY_SIDE, BACKDROP_MIDDLE],
+  backdrop: [BACKDROP_MIDDLE, 'backdrop/left', 'backdrop/right'],
+}
+
+export const AMBIENT = 'ambient'
+
+/** Lights that are on in a look, in the set's order. */
+export const lightsInUse = (set: StudioSet, look: Look): Light[] => set.lights.filter(({ id }) => look.lights[id]?.on)
+
+/** Steps in the order that somebody gave them; those without a place in it follow what they would have followed. */
+const inOrder = (steps: readonly MeterStep[], order: readonly string[]): MeterStep[] => {
+  const moved = order.flatMap(id => steps.find(step => step.id === id) ?? [])
+  return steps.reduce((sorted, step, index) => {
+    if (moved.includes(step)) return sorted
+    const before = steps[index - 1]
+    return sorted.toSpliced(before ? sorted.indexOf(before) + 1 : 0, 0, step)
+  }, moved)
+}
+
+/** The run of readings for a look: the room's own light, each light alone with the others off, then all together at every point that counts. */
+export const meteringRun = (set: StudioSet, look: Look, points: readonly MeterPoint[]): MeterStep[] => {
+  const { first, order } = look.run
+  const rank = (list: readonly string[], id: string) => list.includes(id) ? list.indexOf(id) : list.length
+  const lights = lightsInUse(set, look).sort((a, b) => rank(JOB_ORDER[first], a.job) - rank(JOB_ORDER[first], b.job))
+  if (lights.length === 0) return []
+  const together = points
+    .filter(point => point.isEssential || look.targets[point.id])
+    .sort((a, b) => rank(TOGETHER_FIRST[first], a.id) - rank(TOGETHER_FIRST[first], b.id))
+  return inOrder([
+    { id: AMBIENT, kind: 'ambient', lightIds: [], pointId: KEY_SIDE },
+    ...lights.map((light): MeterStep => ({ id: `alone/${light.id}`, kind: 'alone', lightIds: [light.id], pointId: pointOfLight(light, points).id })),
+    ...together.map((point): MeterStep => ({ id: `together/${point.id}`, kind: 'together', lightIds: lights.map(light => light.id), pointId: point.id })),
+  ], order)
+}
+
+const keyOf = (ids: readonly string[]): string => [...ids].sort().join()
+
 /** The newest reading of a step in a look; undefined where it was not taken. */
-export const readingOfStep = (step: MeterStep, readings: readonly Reading[], lookId: string): Reading | undefined =>
-  readings.findLast(reading => reading.lookId === lookId && reading.pointId === step.pointId
-    && [...step.lightIds].sort().join() === Object.keys(reading.lights).sort().join())
+export const readingOfStep = (step: Pick<MeterStep, 'lightIds' | 'pointId'>, readings: readonly Reading[], lookId: string): Reading | undefined =>
+  readings.findLast(reading => reading.lookId === lookId && reading.pointId === step.pointId && keyOf(step.lightIds) === keyOf(Object.keys(reading.lights)))
+
+/** What the plan says has changed by less than this needs no new reading. */
+const UNCHANGED_STOPS = 0.05
+
+/**
+ * Stops by which the plan's light at a step differs now from when it was read. A light read alone stands for its lamp at
+ * any power, since a lamp's clicks can be trusted; together, powers count.
+ */
+export const changeSince = (step: MeterStep, reading: Reading, now: Reading['lights']): number => {
+  if (step.kind === 'ambient') return 0
+  const nothing = { lightStops: {}, bounceStops: 0 }
+  const level = (parts: Reading['lights']) => step.kind === 'together'
+    ? parts
+    : Object.fromEntries(Object.entries(parts).map(([id, part]) => {
+        const factor = ratioFromStops(-part.powerStops)
+        return [id, { ...part, directLuxS: part.directLuxS * factor, bouncedLuxS: part.bouncedLuxS * factor }]
+      }))
+  const [before, after] = [learnedExposure(level(reading.lights), nothing), learnedExposure(level(now), nothing)]
+  return before > 0 ? stopsFromRatio(after / before) : after > 0 ? Infinity : 0
+}
+
+/** How a step stands: to be read, left out, read, or read before something changed. */
+export type StepState = 'open' | 'skipped' | 'taken' | 'changed'
+
+export const stateOfStep = (set: StudioSet, look: Look, step: MeterStep, camera: CameraSetting, layers: Lighting['layers']): StepState => {
+  const reading = readingOfStep(step, set.readings, look.id)
+  const isFresh = reading && Math.abs(changeSince(step, reading, plannedParts(set, look.lights, step.lightIds, { id: step.pointId }, camera, layers))) <= UNCHANGED_STOPS
+  if (isFresh) return 'taken'
+  if (look.run.skipped.includes(step.id)) return 'skipped'
+  return reading ? 'changed' : 'open'
+}

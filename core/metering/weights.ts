@@ -1,4 +1,4 @@
-import type { Learned } from './learning'
+import type { Learned } from './learned'
 import type { Weight } from '../transport/exposureAt'
 import { ratioFromStops } from '../units/stops'
 import type { CameraSetting, Light, LightSetting, StudioSet } from '../set/schema'

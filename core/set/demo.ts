@@ -1,6 +1,7 @@
 import { grey } from '../units/rgb'
 import { modifierOfKind } from '../sources/modifiers'
 import { BACKDROP_MIDDLE, KEY_SIDE } from './points'
+import { PLAIN_RUN } from './readingSchema'
 import type { Lamp, StudioSet } from './schema'
 
 const flash = (name: string, guideNumberM: number): Lamp =>
@@ -88,6 +89,8 @@ export const demoSet = (): StudioSet => ({
     },
     exposure: { fNumber: 8, shutterS: 1 / 125, iso: 100, followsPointId: KEY_SIDE },
     areas: [],
+    run: PLAIN_RUN,
+    grid: null,
     targets: {
       [KEY_SIDE]: { kind: 'stops', stops: 0 },
       'backdrop/left': WHITE_WANTED,
@@ -97,4 +100,5 @@ export const demoSet = (): StudioSet => ({
   }],
   readings: [],
   frames: [],
+  frozen: null,
 })

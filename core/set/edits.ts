@@ -9,6 +9,8 @@ import type { Backdrop, Camera, Frame, Light, LightSetting, Look, OwnPoint, Pane
 const STAND_MARGIN_M = 0.1
 const SUBJECT_MARGIN_M = 0.3
 
+const changeIn = <T extends { id: string }>(items: readonly T[], id: string, changes: Partial<T>): T[] => items.map(item => item.id === id ? { ...item, ...changes } : item)
+
 /** Edits of a set. Each answers a new set and leaves the old one as it was, so that every step can be undone. */
 const editLook = (set: StudioSet, lookId: string, edit: (look: Look) => Look): StudioSet =>
   ({ ...set, looks: set.looks.map(look => look.id === lookId ? edit(look) : look) })
@@ -59,6 +61,15 @@ export const changeAreas = (set: StudioSet, lookId: string, areas: Look['areas']
 export const changeExposure = (set: StudioSet, lookId: string, exposure: Partial<Look['exposure']>): StudioSet =>
   editLook(set, lookId, look => ({ ...look, exposure: { ...look.exposure, ...exposure } }))
 
+/** Changes the order of a look's run, or what it leaves out. */
+export const changeRun = (set: StudioSet, lookId: string, run: Partial<Look['run']>): StudioSet =>
+  editLook(set, lookId, look => ({ ...look, run: { ...look.run, ...run } }))
+
+/** Lays a grid for evenness over a look, or none. */
+export const changeGrid = (set: StudioSet, lookId: string, grid: Look['grid']): StudioSet => editLook(set, lookId, look => ({ ...look, grid }))
+
+export const editReading = (set: StudioSet, id: string, changes: Partial<Reading>): StudioSet => ({ ...set, readings: changeIn(set.readings, id, changes) })
+
 export const addReading = (set: StudioSet, reading: Reading): StudioSet =>
   ({ ...set, readings: [...set.readings, reading] })
 
@@ -72,8 +83,6 @@ export const renameSet = (set: StudioSet, name: string): StudioSet => ({ ...set,
 
 /** A change that makes something reach through a wall, or two things share an id, leaves the set as it was. */
 export const unlessFaulty = (before: StudioSet, after: StudioSet): StudioSet => faults(after).length > faults(before).length ? before : after
-
-const changeIn = <T extends { id: string }>(items: readonly T[], id: string, changes: Partial<T>): T[] => items.map(item => item.id === id ? { ...item, ...changes } : item)
 
 /** Renames a light; a blank name changes nothing. */
 export const renameLight = (set: StudioSet, lightId: string, name: string): StudioSet =>

@@ -37,7 +37,7 @@ const BACKDROP_PLACES = [
 ] as const
 
 /** Free air between the middle of the head and a meter held at the face. */
-const METER_FROM_HEAD_M = 0.17
+export const METER_FROM_HEAD_M = 0.17
 /** A meter held against the backdrop; keeps the receptor clear of the paper. */
 const METER_FROM_BACKDROP_M = 0.02
 /** Left and right are read at this share of half the backdrop's width. */

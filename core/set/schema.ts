@@ -1,23 +1,18 @@
 import * as v from 'valibot'
 import { BriefSchema, NO_BRIEF } from './briefSchema'
 import { LightSchema } from './lightSchema'
-import { between, identifier, title, words, type place } from './schemaBasics'
+import { between, CameraSettingSchema, identifier, title, words, type place } from './schemaBasics'
 import { BackdropSchema, CameraSchema, OwnPointSchema, PanelSchema, PropSchema, RoomSchema, SubjectSchema } from './stageSchema'
+import { GridSchema, PLAIN_RUN, ReadingSchema, RunSchema } from './readingSchema'
 import { AreaTargetSchema, TargetSchema } from './targetSchema'
 
 /** The version of the set model; older files are upgraded when they are opened. */
-export const SET_VERSION = 4
+export const SET_VERSION = 5
 
 const LightSettingSchema = v.strictObject({
   on: v.boolean(),
   /** Stops against full power: 0 is full, -1 is half. */
   powerStops: between(-12, 0),
-})
-
-export const CameraSettingSchema = v.strictObject({
-  fNumber: between(0.25, 720),
-  shutterS: between(1 / 16000, 60),
-  iso: between(3, 409600),
 })
 
 const LookSchema = v.strictObject({
@@ -32,20 +27,10 @@ const LookSchema = v.strictObject({
   targets: v.record(identifier, TargetSchema),
   /** What is wanted of whole areas. */
   areas: v.optional(v.pipe(v.array(AreaTargetSchema), v.maxLength(20)), []),
-})
-
-const ReadingSchema = v.strictObject({
-  id: identifier,
-  lookId: identifier,
-  at: v.pipe(v.string(), v.isoTimestamp()),
-  pointId: identifier,
-  receptor: v.picklist(['flat', 'dome']),
-  fNumber: between(0.1, 2000),
-  source: v.picklist(['hand', 'bench']),
-  camera: CameraSettingSchema,
-  /** What each light that was on was modelled to give here, at the power it had, before any reading corrected it. */
-  lights: v.record(identifier, v.strictObject({ powerStops: between(-12, 0), directLuxS: v.pipe(v.number(), v.minValue(0)), bouncedLuxS: v.pipe(v.number(), v.minValue(0)) })),
-  note: words,
+  /** How the run of readings differs from the one that the set makes by itself. */
+  run: v.optional(RunSchema, PLAIN_RUN),
+  /** Where evenness is read; null until somebody wants to. */
+  grid: v.optional(v.nullable(GridSchema), null),
 })
 
 const FrameSchema = v.strictObject({
@@ -80,6 +65,8 @@ export const SetShape = v.strictObject({
   looks: v.pipe(v.array(LookSchema), v.minLength(1, 'A set has at least one look.'), v.maxLength(40)),
   readings: v.pipe(v.array(ReadingSchema), v.maxLength(5000)),
   frames: v.pipe(v.array(FrameSchema), v.maxLength(500)),
+  /** What readings have taught, held as it is; null while every reading goes on teaching. */
+  frozen: v.optional(v.nullable(v.strictObject({ lightStops: v.record(identifier, between(-8, 8)), bounceStops: between(-4, 4) })), null),
 })
 
 /** Everything that is known about a studio set-up; see docs/formats.md. */
@@ -102,5 +89,6 @@ export type CameraSetting = v.InferOutput<typeof CameraSettingSchema>
 export type Target = v.InferOutput<typeof TargetSchema>
 export type AreaTarget = v.InferOutput<typeof AreaTargetSchema>
 export type Reading = StudioSet['readings'][number]
+export type Grid = NonNullable<Look['grid']>
 export type Frame = StudioSet['frames'][number]
 export type Place = v.InferOutput<typeof place>

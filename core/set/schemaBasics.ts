@@ -23,3 +23,10 @@ export const side = v.strictObject({ reflectance, gloss })
 
 /** The item of the user's kit that this is a copy of; null where it is none. The copy is what counts. */
 export const kitId = v.optional(v.nullable(identifier), null)
+
+/** Aperture, shutter and film speed. */
+export const CameraSettingSchema = v.strictObject({
+  fNumber: between(0.25, 720),
+  shutterS: between(1 / 16000, 60),
+  iso: between(3, 409600),
+})

@@ -1,7 +1,7 @@
 import { lightingSolver, withoutHousings } from '../set/lightingSolver'
 import { BACKDROP_MIDDLE, KEY_SIDE, meterPoints } from '../set/points'
 import type { CameraSetting, Look, StudioSet } from '../set/schema'
-import type { Learned } from '../metering/learning'
+import type { Learned } from '../metering/learned'
 import { readPoint } from '../tone/readout'
 import { keyWanted } from '../tone/target'
 import { DRAFT_QUALITY } from '../transport/stage'

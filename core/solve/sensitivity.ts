@@ -3,7 +3,7 @@ import { lightingSolver, withoutHousings } from '../set/lightingSolver'
 import { BACKDROP_MIDDLE, KEY_SIDE, meterPoints } from '../set/points'
 import { placeThing, thingOf } from '../set/things'
 import type { CameraSetting, Look, StudioSet } from '../set/schema'
-import type { Learned } from '../metering/learning'
+import type { Learned } from '../metering/learned'
 import { readPoint } from '../tone/readout'
 import { QUALITY } from '../transport/stage'
 

@@ -3,6 +3,7 @@ import { frameUp } from '../brief/framing'
 import { backdropNamed } from '../kit/backdropPresets'
 import { NO_BRIEF } from '../set/briefSchema'
 import { grey } from '../units/rgb'
+import { PLAIN_RUN } from '../set/readingSchema'
 import type { StudioSet } from '../set/schema'
 
 /** A room with a white roll, a mark and a camera, and no lights: where a set is built from. Sizes are of a usual small studio. */
@@ -24,8 +25,8 @@ export const emptySet = (id: string, name: string): StudioSet => {
       apertures: { widest: 2.8, smallest: 22, clickStops: 1 / 3 }, response: { kind: 'srgb' }, veilingGlare: 0.02, whiteBalanceK: 5600, kitId: null,
     },
     panels: [], props: [], points: [], lights: [], locked: [], groups: [],
-    looks: [{ id: 'first', name: 'First look', lights: {}, exposure: { fNumber: 8, shutterS: 1 / 125, iso: 100, followsPointId: null }, targets: {}, areas: [] }],
-    readings: [], frames: [],
+    looks: [{ id: 'first', name: 'First look', lights: {}, exposure: { fNumber: 8, shutterS: 1 / 125, iso: 100, followsPointId: null }, targets: {}, areas: [], run: PLAIN_RUN, grid: null }],
+    readings: [], frames: [], frozen: null,
   }
   return askLook(frameUp(bare), 'first', 'white')
 }

@@ -10,7 +10,7 @@ import { meterPoints } from '../set/points'
 import type { StudioSet } from '../set/schema'
 import { settleSet } from '../solve/settle'
 import { DRAFT_QUALITY } from '../transport/stage'
-import { NOTHING_LEARNED } from '../metering/learning'
+import { NOTHING_LEARNED } from '../metering/learned'
 import { cameraSettingOf, readLook } from '../tone/readout'
 import { STARTING_POINTS, startFrom } from './startFrom'
 

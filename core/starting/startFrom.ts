@@ -6,6 +6,7 @@ import type { Kit } from '../kit/kitSchema'
 import { pickFrom } from '../kit/pick'
 import { coveRadius } from '../set/surfaces/backdropSurfaces'
 import { roomBounds } from '../set/bounds'
+import { PLAIN_RUN } from '../set/readingSchema'
 import type { Backdrop, StudioSet } from '../set/schema'
 import { DARKS } from './darks'
 import { GREYS } from './greys'
@@ -43,7 +44,8 @@ const withDepthBehind = (set: StudioSet, wantedM: number): StudioSet => {
 const cleared = (set: StudioSet): StudioSet => ({
   ...set,
   panels: [], props: [], points: [], lights: [], locked: [], groups: [], readings: [], frames: [],
-  looks: [{ ...set.looks[0]!, id: 'first', name: 'First look', lights: {}, targets: {}, exposure: { ...set.looks[0]!.exposure, fNumber: 8 } }],
+  frozen: null,
+  looks: [{ ...set.looks[0]!, id: 'first', name: 'First look', lights: {}, targets: {}, run: PLAIN_RUN, grid: null, exposure: { ...set.looks[0]!.exposure, fNumber: 8 } }],
 })
 
 /** How far apart sitter and backdrop can be when the shortest lens in use still frames the brief. */

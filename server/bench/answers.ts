@@ -3,25 +3,30 @@ import { responseOf } from '#core/camera/response'
 import { developFrame } from '#core/camera/develop'
 import { cameraView, exposeFrame, lightView } from '#core/camera/takeFrame'
 import { lightingSolver } from '#core/set/lightingSolver'
-import { meterPoints } from '#core/set/points'
 import type { CameraSetting, StudioSet } from '#core/set/schema'
 import { onlyOn } from '#core/set/settings'
+import { exposureFromReading, meteredFNumber } from '#core/photometry/meter'
+import { spotFromIncident } from '#core/photometry/spot'
 import { readPoint } from '#core/tone/readout'
+import { readingPoints } from '#core/tone/readingPoints'
 import { fNumberFromStops, stopsFromFNumber } from '#core/units/aperture'
 import { atOnce } from '#core/units/steps'
 import { roundToClicks } from '#core/units/stops'
 import { normalDraw } from './chance'
 import type { FrameRequest, ReadingRequest } from './requests'
-import { trueOutputs, trueStudio } from './trueStudio'
+import { slipped } from './slips'
+import { trueAmbientLux, trueOutputs, truePowers, trueStudio } from './trueStudio'
 
 /** Spread of a hand-held reading, and the step that the simulated meter shows. */
 const METER_NOISE_STOPS = 0.05
 const METER_STEP_STOPS = 0.1
+/** The simulated meter shows nothing below this. */
+const LEAST_F_NUMBER = 0.1
 /** Noise of the simulated camera, in linear light where white is 1. */
 const SENSOR_NOISE = 0.004
 
 /** Keeps the geometry of the studio that was asked for last, nothing else, and only in memory. */
-const solve = lightingSolver()
+const solve = lightingSolver(undefined, readingPoints)
 
 const solveTruth = async (set: StudioSet) => {
   const solved = await solve(set)
@@ -29,25 +34,42 @@ const solveTruth = async (set: StudioSet) => {
   return solved
 }
 
-/** What the simulated meter shows, or undefined where no light reaches it. */
-export const benchReading = async ({ set, lookId, pointId, lightIds, camera, seed, take }: ReadingRequest): Promise<number | undefined> => {
-  const truth = trueStudio(set, seed)
-  const look = set.looks.find(candidate => candidate.id === lookId)!
-  const point = meterPoints(truth).find(candidate => candidate.id === pointId)!
+/** What is really there at each point asked for, before any meter: f-numbers of an ideal incident meter. */
+export const benchTruth = async ({ set, lookId, pointIds, lightIds, camera, seed, roughness }: Omit<ReadingRequest, 'pointId' | 'take' | 'faults' | 'sinceS' | 'meter'> & { pointIds: readonly string[] }): Promise<number[]> => {
+  const studio = { seed, roughness }
+  const truth = trueStudio(set, studio)
+  const look = truePowers(set.looks.find(candidate => candidate.id === lookId)!, studio)
   const { layers } = await solveTruth(truth)
-  const { fNumber } = readPoint(truth, point, onlyOn(look, lightIds), camera, { layers, learned: trueOutputs(set, seed) })
-  if (!(fNumber > 0)) return undefined
+  const points = readingPoints(truth)
+  return pointIds.map(id => readPoint(truth, points.find(point => point.id === id)!, onlyOn(look, lightIds), camera, { layers, learned: trueOutputs(set, studio) }).fNumber)
+}
+
+/** What the simulated meter shows, or undefined where no light reaches it. */
+export const benchReading = async ({ set, lookId, pointId, lightIds, camera, seed, roughness, take, faults, sinceS, meter }: ReadingRequest): Promise<number | undefined> => {
+  const studio = { seed, roughness }
+  const truth = trueStudio(set, studio)
+  const look = truePowers(set.looks.find(candidate => candidate.id === lookId)!, studio)
+  const point = readingPoints(truth).find(candidate => candidate.id === pointId)!
+  const { layers } = await solveTruth(truth)
+  const inUse = Object.keys(look.lights).filter(id => look.lights[id]!.on)
+  const { settings, isoStops } = slipped(set, onlyOn(look, lightIds), inUse, faults, seed, take, sinceS)
+  const lamps = readPoint(truth, point, settings, camera, { layers, learned: trueOutputs(set, studio) }).fNumber
+  const exposure = (lamps > 0 ? exposureFromReading(lamps, camera.iso, point.receptor) : 0) + trueAmbientLux(studio) * camera.shutterS
+  const incident = meteredFNumber(exposure, camera.iso, point.receptor)
+  const fNumber = (meter === 'spot' ? spotFromIncident(incident, point.reflectance ?? 0.18, point.receptor) : incident) * 2 ** (isoStops / 2)
+  if (!(fNumber > LEAST_F_NUMBER)) return undefined
   const stops = stopsFromFNumber(fNumber) + METER_NOISE_STOPS * normalDraw(seed, `meter ${take}`)
   return fNumberFromStops(roundToClicks(stops, METER_STEP_STOPS))
 }
 
 /** A PNG of the true studio as the look lights it, with the noise of a sensor. */
-export const benchFrame = async ({ set, lookId, camera, seed, take, width }: FrameRequest): Promise<Uint8Array> => {
-  const truth = trueStudio(set, seed)
-  const look = set.looks.find(candidate => candidate.id === lookId)!
+export const benchFrame = async ({ set, lookId, camera, seed, roughness, take, width }: FrameRequest): Promise<Uint8Array> => {
+  const studio = { seed, roughness }
+  const truth = trueStudio(set, studio)
+  const look = truePowers(set.looks.find(candidate => candidate.id === lookId)!, studio)
   const solved = await solveTruth(truth)
   const frame = atOnce(lightView(solved, cameraView(truth, solved, width)))
-  const linear = exposeFrame(truth, frame, look.lights, camera satisfies CameraSetting, trueOutputs(set, seed))
+  const linear = exposeFrame(truth, frame, look.lights, camera satisfies CameraSetting, trueOutputs(set, studio))
   for (let index = 0; index < linear.length; index++) {
     linear[index]! += SENSOR_NOISE * Math.sqrt(linear[index]!) * normalDraw(seed, `sensor ${take} ${index}`)
   }

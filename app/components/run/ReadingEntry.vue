@@ -66,10 +66,19 @@ onMounted(() => {
           {{ run.isAsking.value ? 'Metering…' : 'Ask the bench' }}
         </button>
         <button
+          v-if="run.step.value?.kind === 'ambient'"
+          type="button"
+          class="press min-h-12"
+          data-test="nothing"
+          @click="run.enterNothing"
+        >
+          Nothing
+        </button>
+        <button
           type="button"
           class="press min-h-12"
           data-test="skip"
-          @click="run.next"
+          @click="run.skip"
         >
           Skip
         </button>

@@ -1,23 +1,59 @@
 <script setup lang="ts">
+import { BLACK_UNDER_STOPS } from '#core/metering/ambient'
 import { correctionWords } from '#core/metering/correction'
+import { stepName } from '#core/metering/prompt'
 import { formatStops } from '#core/units/fractions'
 
 const studio = useStudio()
+const plan = useLight()
 const run = useMeterRun()
+const { words: write } = useReadingWords()
+
+/** Nearer than this to what was expected is as expected. */
+const AS_EXPECTED_STOPS = 0.05
+const NEXT_SHOWN = 2
 
 const light = computed(() => studio.document.lights.find(candidate => candidate.id === run.step.value?.lightIds[0]))
+const isAmbient = computed(() => run.step.value?.kind === 'ambient')
 const off = computed(() => run.taken.value?.offStops ?? 0)
 const words = computed(() => {
-  if (Math.abs(off.value) < 0.05) return 'As expected.'
+  if (isAmbient.value) return ''
+  if (Math.abs(off.value) < AS_EXPECTED_STOPS) return 'As expected.'
   return `${formatStops(off.value)} stop against what was expected.`
 })
 const clicks = computed(() => run.taken.value?.correction?.clicks ?? 0)
+const ambientWords = computed(() => {
+  const { value } = run.ambient
+  if (!value) return ''
+  if (value.isNothing) return 'The meter sees nothing: a frame without the lamps is black.'
+  const under = `${Math.abs(value.stops).toFixed(1)} stops ${value.stops < 0 ? 'under' : 'over'} the camera setting`
+  return value.stops <= BLACK_UNDER_STOPS ? `The room's light lies ${under}: a frame without the lamps is black.` : `The room's light is only ${under}: a frame without the lamps is not black.`
+})
+const mendWords = computed(() => {
+  const mend = run.ambient.value?.mend
+  if (!mend) return 'No shutter that goes with flash is short enough: darken the room, or bring the lamps up and the aperture down.'
+  const shutter = `1/${Math.round(1 / mend.camera.shutterS)} s`
+  return mend.lampsUpStops > 0
+    ? `${shutter} and ISO ${mend.camera.iso}, with every lamp ${mend.lampsUpStops} stop${mend.lampsUpStops > 1 ? 's' : ''} up, puts it ${Math.abs(mend.stops).toFixed(1)} under.`
+    : `${shutter} puts it ${Math.abs(mend.stops).toFixed(1)} under; the lamps stay as they are. Check that your camera goes with flash there.`
+})
 const advice = computed(() => {
+  if (isAmbient.value) return ambientWords.value
   const { correction } = run.taken.value ?? {}
   if (!correction || !light.value) return 'The plan has learned from it.'
   const what = correctionWords(correction, light.value)
   return `${what.charAt(0).toUpperCase()}${what.slice(1)}.`
 })
+const needsMend = computed(() => isAmbient.value && run.ambient.value !== undefined && run.ambient.value.stops > BLACK_UNDER_STOPS && !run.ambient.value.isNothing)
+/** What the readings after this one should show by now. */
+const coming = computed(() => run.steps.value
+  .filter((step, index) => index > run.position.value && run.states.value[step.id] !== 'skipped')
+  .slice(0, NEXT_SHOWN)
+  .flatMap((step) => {
+    const expected = run.expectedAt(step)
+    const point = plan.points.find(({ id }) => id === step.pointId)
+    return expected ? [{ id: step.id, name: stepName(step, studio.document.lights, point), words: write(expected.fNumber, point?.receptor ?? 'flat', step.lightIds) }] : []
+  }))
 </script>
 
 <template>
@@ -30,11 +66,17 @@ const advice = computed(() => {
       <strong data-test="correction">{{ advice }}</strong>
     </p>
     <p
-      v-if="run.isDoubtful.value"
+      v-if="needsMend"
+      data-test="ambient-mend"
+    >
+      {{ mendWords }}
+    </p>
+    <p
+      v-if="run.taken.value?.isDoubtful"
       class="border-l-4 border-ink pl-3"
       data-test="doubt"
     >
-      That is a lot. Was another light still on, the ISO of the meter different, or the receptor turned away? Read again if so.
+      That is a lot. {{ run.taken.value.doubt }} Read again if so; the plan believes it only if others agree.
     </p>
     <div class="flex flex-wrap gap-2">
       <button
@@ -46,8 +88,16 @@ const advice = computed(() => {
         Turned, next
       </button>
       <button
+        v-if="needsMend && run.ambient.value?.mend"
+        class="press-main min-h-12 grow text-lg"
+        data-test="set-camera"
+        @click="run.applyAmbientMend"
+      >
+        Set the camera so
+      </button>
+      <button
         class="min-h-12 grow text-lg"
-        :class="clicks === 0 ? 'press-main' : 'press'"
+        :class="clicks === 0 && !needsMend ? 'press-main' : 'press'"
         data-test="next"
         @click="run.next"
       >
@@ -56,10 +106,22 @@ const advice = computed(() => {
       <button
         class="press min-h-12"
         data-test="again"
-        @click="run.taken.value = null"
+        @click="run.again"
       >
         Read again
       </button>
     </div>
+    <p
+      v-if="coming.length > 0"
+      class="text-soft"
+      data-test="coming"
+    >
+      Then: <template
+        v-for="(one, index) in coming"
+        :key="one.id"
+      >
+        {{ index > 0 ? '; ' : '' }}{{ one.name }} <strong class="text-ink">{{ one.words }}</strong>
+      </template>
+    </p>
   </div>
 </template>

@@ -8,7 +8,10 @@ const run = useMeterRun()
 const { accept } = useAsk()
 const { shoot, isShooting, problem, last } = useBenchFrame()
 
-const missing = computed(() => run.steps.value.filter(step => !run.readingOf(step)).length)
+const countOf = (...states: string[]) => run.steps.value.filter(step => states.includes(run.states.value[step.id] ?? 'open')).length
+const missing = computed(() => countOf('open', 'skipped'))
+const changed = computed(() => countOf('changed'))
+const outliers = computed(() => Object.values(light.studied.standings).filter(({ isOutlier }) => isOutlier).length)
 const learned = computed(() => studio.document.lights.flatMap((source) => {
   const stops = light.learned.lightStops[source.id]
   return stops === undefined ? [] : [{ id: source.id, name: source.name, words: formatStops(stops) }]
@@ -36,6 +39,24 @@ const learned = computed(() => studio.document.lights.flatMap((source) => {
     >
       {{ missing }} of {{ run.steps.value.length }} readings are not taken yet; those are the plan's word alone.
     </p>
+    <p
+      v-if="changed > 0"
+      class="text-soft"
+      data-test="run-changed"
+    >
+      {{ changed }} of them {{ changed === 1 ? 'was' : 'were' }} taken before something changed; for those the plan speaks, by what it has learned.
+    </p>
+    <p
+      v-if="outliers > 0"
+      class="border-l-4 border-ink pl-3"
+      data-test="run-outliers"
+    >
+      {{ outliers }} reading{{ outliers > 1 ? 's do' : ' does' }} not fit the others and {{ outliers > 1 ? 'are' : 'is' }} left out.
+      <NuxtLink
+        to="/meter/readings"
+        class="underline"
+      >See which, and why</NuxtLink>
+    </p>
     <div class="flex flex-wrap gap-2">
       <button
         v-if="light.verdict?.mend"
@@ -48,9 +69,9 @@ const learned = computed(() => studio.document.lights.flatMap((source) => {
       <button
         class="press min-h-12"
         data-test="run-restart"
-        @click="run.goTo(0)"
+        @click="changed > 0 ? run.goToFirstOpen() : run.restart()"
       >
-        Meter again
+        {{ changed > 0 ? 'Read what changed' : 'Meter again' }}
       </button>
       <button
         class="press min-h-12"

@@ -1,23 +1,34 @@
 <script setup lang="ts">
-import { formatFNumber } from '#core/units/aperture'
+import { lampWords, stepTitle } from '#core/metering/prompt'
 
-const studio = useStudio()
 const run = useMeterRun()
+const { words } = useReadingWords()
+useSpokenRun()
 
 const isOn = (lightId: string) => run.step.value?.lightIds.includes(lightId) ?? false
 /** Once a reading is taken, what was expected before it is what it is held against. */
 const expectedFNumber = computed(() => run.taken.value?.expectedFNumber ?? run.expected.value?.fNumber ?? 0)
-const lights = computed(() => studio.document.lights)
-const title = computed(() => {
-  const { value: step } = run.step
-  const alone = lights.value.find(light => light.id === step?.lightIds[0])
-  return step?.kind === 'alone' ? `${alone?.name} alone` : 'All together'
+const title = computed(() => run.step.value ? stepTitle(run.step.value, run.inUse.value) : '')
+const point = computed(() => run.point.value)
+const write = (fNumber: number) => point.value ? words(fNumber, point.value.receptor, run.step.value?.lightIds ?? []) : ''
+const expectedWords = computed(() => {
+  if (expectedFNumber.value > 0) return write(expectedFNumber.value)
+  return run.step.value?.kind === 'ambient' ? 'nothing' : 'no light'
 })
+const readWords = computed(() => {
+  const reading = run.taken.value?.reading
+  if (!reading) return '–'
+  return reading.shown === 'nothing' ? 'nothing' : write(reading.fNumber)
+})
+const where = computed(() => run.step.value?.kind === 'ambient'
+  ? 'Hold the meter at the subject, set for light that lasts, dome toward the camera.'
+  : `Hold the meter ${point.value?.heldWords}, ${point.value?.facingWords}.`)
+const METERS = [{ value: 'incident', name: 'Incident' }, { value: 'spot', name: 'Spot' }] as const
 </script>
 
 <template>
   <section
-    v-if="run.step.value && run.point.value"
+    v-if="run.step.value && point"
     aria-label="Reading"
     class="mx-auto flex max-w-3xl flex-col gap-3 px-4 py-4 lg:gap-5 lg:px-8 lg:py-7"
     data-test="run-step"
@@ -33,10 +44,10 @@ const title = computed(() => {
     </header>
     <ul
       class="flex flex-wrap gap-2"
-      aria-label="Lamps"
+      :aria-label="lampWords(run.step.value, run.inUse.value)"
     >
       <li
-        v-for="light in lights"
+        v-for="light in run.inUse.value"
         :key="light.id"
         class="rounded-sm border px-3 py-1"
         :class="isOn(light.id) ? 'border-ink bg-ink font-semibold text-ground' : 'border-rule text-soft'"
@@ -44,9 +55,22 @@ const title = computed(() => {
         {{ light.name }} {{ light.job }} {{ isOn(light.id) ? 'on' : 'off' }}
       </li>
     </ul>
-    <p class="text-lg leading-snug">
-      Hold the meter {{ run.point.value.heldWords }}, {{ run.point.value.facingWords }}.
-    </p>
+    <div class="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
+      <p
+        class="text-lg leading-snug"
+        data-test="where"
+      >
+        {{ where }}
+      </p>
+      <ChoiceRow
+        v-if="point.surface === 'backdrop' && point.reflectance"
+        label="Meter"
+        hide-label
+        :value="run.meter.value"
+        :choices="METERS"
+        @choose="run.meter.value = $event"
+      />
+    </div>
     <div class="grid grid-cols-2 gap-x-6 border-y border-rule py-3">
       <div>
         <p class="text-sm text-soft">
@@ -56,7 +80,14 @@ const title = computed(() => {
           class="text-4xl font-semibold lg:text-6xl"
           data-test="expected"
         >
-          {{ expectedFNumber > 0 ? formatFNumber(expectedFNumber) : 'no light' }}
+          {{ expectedWords }}
+        </p>
+        <p
+          v-if="expectedFNumber > 0 && run.expected.value && !run.taken.value && run.step.value.kind !== 'ambient'"
+          class="mt-1 text-sm text-soft"
+          data-test="expected-spread"
+        >
+          give or take {{ run.expected.value.spreadStops.toFixed(1) }} stop
         </p>
       </div>
       <div>
@@ -68,7 +99,7 @@ const title = computed(() => {
           :class="{ 'text-soft': !run.taken.value }"
           data-test="read"
         >
-          {{ run.taken.value ? formatFNumber(run.taken.value.reading.fNumber) : '–' }}
+          {{ readWords }}
         </p>
         <p
           v-if="run.taken.value?.reading.source === 'bench'"

@@ -33,7 +33,7 @@ const VIEWS = [
         :key="view.to"
         :to="view.to"
         class="rounded-sm px-2 py-1 text-soft max-sm:px-1.5 hover:text-ink"
-        exact-active-class="bg-panel font-semibold text-ink!"
+        :class="{ 'bg-panel font-semibold text-ink!': view.to === '/' ? $route.path === '/' : $route.path.startsWith(view.to) }"
       >
         {{ view.name }}
       </NuxtLink>

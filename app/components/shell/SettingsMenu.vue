@@ -4,6 +4,20 @@ import { SlidersHorizontal } from '@lucide/vue'
 
 const preferences = usePreferences()
 
+const UNITS = [
+  { value: 'f-number', name: 'f-numbers' }, { value: 'ev', name: 'EV' }, { value: 'lux', name: 'Lux' }, { value: 'foot-candles', name: 'Foot-candles' }, { value: 'percent', name: 'Percent of the camera setting' },
+] as const
+const ROUGHNESS = [
+  { value: '0', name: 'As planned' }, { value: '0.333', name: 'A good studio' }, { value: '0.667', name: 'A hired hall' }, { value: '1', name: 'A rough hall' },
+]
+const roughness = computed(() => String(Math.round(preferences.values.benchRoughness * 1000) / 1000))
+const FAULTS = [
+  { id: 'drift', name: 'A lamp that drifts' }, { id: 'misfire', name: 'A lamp that misfires' }, { id: 'recycling', name: 'Lamps slow to recycle' }, { id: 'slips', name: 'An assistant who slips' },
+] as const
+const changeFault = (id: typeof FAULTS[number]['id'], event: Event) => {
+  void preferences.change({ benchFaults: { ...preferences.values.benchFaults, [id]: (event.target as HTMLInputElement).checked } })
+}
+
 const changeSeed = (event: Event) => {
   const seed = Number((event.target as HTMLInputElement).value)
   void preferences.change({ benchSeed: seed })
@@ -32,6 +46,50 @@ const changeSeed = (event: Event) => {
         :choices="[{ value: 'dark', name: 'Dark' }, { value: 'light', name: 'Light' }]"
         @choose="preferences.change({ surround: $event })"
       />
+      <SelectField
+        label="Readings of continuous light"
+        wide
+        test-name="reading-unit"
+        :value="preferences.values.readingUnit"
+        :options="UNITS"
+        @choose="unit => unit && preferences.change({ readingUnit: unit })"
+      />
+      <label class="flex items-center gap-2">
+        <input
+          type="checkbox"
+          :checked="preferences.values.speaks"
+          data-test="speaks"
+          @change="preferences.change({ speaks: ($event.target as HTMLInputElement).checked })"
+        >
+        Speak the run aloud
+      </label>
+      <hr class="border-rule">
+      <SelectField
+        label="The bench strays from the plan like"
+        wide
+        test-name="roughness"
+        :value="roughness"
+        :options="ROUGHNESS"
+        @choose="value => preferences.change({ benchRoughness: Number(value) })"
+      />
+      <fieldset class="space-y-1">
+        <legend class="text-xs text-soft">
+          On the bench there is also
+        </legend>
+        <label
+          v-for="fault in FAULTS"
+          :key="fault.id"
+          class="flex items-center gap-2"
+        >
+          <input
+            type="checkbox"
+            :checked="preferences.values.benchFaults[fault.id]"
+            :data-test="`fault-${fault.id}`"
+            @change="changeFault(fault.id, $event)"
+          >
+          {{ fault.name }}
+        </label>
+      </fieldset>
       <label class="flex items-center justify-between gap-3">
         <span class="text-soft">Bench studio no.</span>
         <input
@@ -45,7 +103,7 @@ const changeSeed = (event: Event) => {
         >
       </label>
       <p class="text-xs text-soft">
-        The bench is a simulated studio for rehearsing without gear. Each number hides other small faults in lamps, paper and walls.
+        The bench is a simulated studio for rehearsing without gear. Each number hides other faults in lamps, paper, walls and where things stand.
       </p>
     </PopoverPanel>
   </Popover>

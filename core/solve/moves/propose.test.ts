@@ -3,7 +3,7 @@ import { reachableQuestion, unreachableQuestion, type Binds } from '#support/ask
 import { askLook } from '../../brief/looks'
 import { demoSet } from '../../set/demo'
 import { faults } from '../../set/faults'
-import { NOTHING_LEARNED } from '../../metering/learning'
+import { NOTHING_LEARNED } from '../../metering/learned'
 import type { StudioSet } from '../../set/schema'
 import { ON_TARGET_STOPS } from '../../tone/target'
 import { changeSettings } from '../../set/edits'

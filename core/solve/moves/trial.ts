@@ -7,7 +7,8 @@ import { vectorOf } from '../../set/bounds'
 import { headHeightM } from '../../set/heads'
 import type { SolvedSet, SolveOptions } from '../../set/lightingSolver'
 import type { CameraSetting, Look, StudioSet } from '../../set/schema'
-import type { Learned } from '../../metering/learning'
+import type { Learned } from '../../metering/learned'
+import { withLeftovers } from '../../metering/leftovers'
 import type { Lighting } from '../../metering/lighting'
 import { areaPoints } from '../../tone/areaPoints'
 import { measureAt } from '../../tone/demand'
@@ -115,7 +116,7 @@ export const tryState = async (question: Question, after: StudioSet, moves: read
   const solved = await solver(after, { pause })
   if (!solved) return undefined
   const against = moves.length > 0 ? objection(before, after, solved) : undefined
-  const lighting = { layers: solved.layers, learned }
+  const lighting = { layers: withLeftovers(solved.layers, trialPoints(after), learned.leftovers), learned }
   const points = meterPoints(after)
   const look = lookOf(after, lookId)
   const present = lookOf(before, lookId).exposure

@@ -1,0 +1,44 @@
+import type { Reading } from '#core/set/schema'
+import { refused, understood, type Outcome } from '#core/units/outcome'
+import { askBenchReading } from '~/support/bench'
+
+/** Where a simulated reading is taken. */
+export type BenchQuestion = { pointId: string, lightIds: readonly string[], meter?: Reading['meter'] }
+
+/** When the simulated lamps fired last. */
+let firedAt = 0
+
+/** The simulated meter in the studio that the settings describe; one question at a time. */
+export const useBenchMeter = () => {
+  const studio = useStudio()
+  const light = useLight()
+  const preferences = usePreferences()
+  const take = useBenchTake()
+  const isAsking = ref(false)
+
+  /** What it shows; undefined where no light reaches it. Waits for the plan where it is still worked out. */
+  const ask = async ({ pointId, lightIds, meter = 'incident' }: BenchQuestion): Promise<Outcome<number | undefined>> => {
+    if (isAsking.value) return refused('The bench is still metering.')
+    isAsking.value = true
+    await light.ready()
+    const now = performance.now()
+    const answer = await askBenchReading({
+      set: toRaw(studio.document),
+      lookId: studio.look.id,
+      pointId,
+      lightIds,
+      camera: light.camera!,
+      seed: preferences.values.benchSeed,
+      roughness: preferences.values.benchRoughness,
+      faults: preferences.values.benchFaults,
+      sinceS: (now - firedAt) / 1000,
+      meter,
+      take: take.next(),
+    })
+    firedAt = now
+    isAsking.value = false
+    return answer.ok ? understood(answer.value) : answer
+  }
+
+  return { ask, isAsking }
+}

@@ -1,0 +1,80 @@
+import { surpriseStops } from '#core/metering/compare'
+import { causesOf, causeWords } from '#core/metering/causes'
+import { isQuestionable } from '#core/metering/learning'
+import { recordReading, type Shown } from '#core/metering/record'
+import type { MeterStep } from '#core/metering/run'
+import { incidentFromSpot } from '#core/photometry/spot'
+import { parseReading } from '#core/photometry/readingNotation'
+import type { MeterPoint } from '#core/set/points'
+import { addReading, changeExposure } from '#core/set/edits'
+import type { Reading } from '#core/set/schema'
+import { refused, understood, type Outcome } from '#core/units/outcome'
+
+/** A reading just taken, with what was expected before it taught the plan anything. */
+export type Taken = { step: MeterStep, reading: Reading, offStops: number, isDoubtful: boolean, doubt: string }
+
+/** The least that a reading can say. */
+const NOTHING = { fNumber: 0.1, shown: 'nothing', meter: 'incident' as const }
+const NOT_YET = 'The plan is still being worked out. Try again in a moment; nothing was recorded.'
+
+/** Takes readings into the set, from the hand or from the bench, whatever they are taken for. */
+export const useRecording = () => {
+  const studio = useStudio()
+  const light = useLight()
+  const bench = useBenchMeter()
+
+  const nameOf = (lightId: string) => studio.document.lights.find(({ id }) => id === lightId)?.name ?? 'A light'
+  const pointOf = (step: MeterStep): MeterPoint | undefined => light.places.find(({ id }) => id === step.pointId)
+
+  /** Keeps a reading; the camera is held from now on, since it is what every reading is held against. */
+  const keep = (step: MeterStep, shown: Pick<Shown, 'fNumber' | 'source' | 'shown' | 'meter'>): Taken | undefined => {
+    const point = pointOf(step)
+    const { camera, planned, studied } = light
+    if (!camera || !planned || !point) return undefined
+    const reading = recordReading(studio.document, studio.look, step, point, camera, planned, {
+      ...shown, id: `reading-${crypto.randomUUID().slice(0, 13)}`, at: new Date().toISOString(),
+    })
+    const ofLights = step.lightIds.length > 0
+    const offStops = ofLights ? surpriseStops(reading, studied.learned) : 0
+    const isDoubtful = ofLights && isQuestionable(reading, studied.fit, offStops)
+    const doubt = isDoubtful ? causeWords(causesOf(reading, studied.learned, offStops, nameOf)) : ''
+    studio.edit(set => addReading(changeExposure(set, studio.look.id, { fNumber: camera.fNumber, followsPointId: null }), reading))
+    return { step, reading, offStops, isDoubtful, doubt }
+  }
+
+  const turned = (fNumber: number, meter: Reading['meter'], point: MeterPoint) => meter === 'spot' && point.reflectance
+    ? incidentFromSpot(fNumber, point.reflectance, point.receptor)
+    : fNumber
+
+  /** Takes what somebody wrote; refuses what cannot be read. */
+  const enter = async (step: MeterStep, text: string, meter: Reading['meter'] = 'incident'): Promise<Outcome<Taken>> => {
+    await light.ready()
+    const point = pointOf(step)
+    if (!point) return refused('This place is not in the set any more.')
+    const read = parseReading(text, { ...light.camera!, cameraFNumber: light.camera!.fNumber, receptor: point.receptor })
+    if (!read.ok) return read
+    const taken = keep(step, { fNumber: turned(read.value, meter, point), source: 'hand', shown: text.trim().slice(0, 60), meter })
+    return taken ? understood(taken) : refused(NOT_YET)
+  }
+
+  /** Takes the meter's silence in the dark. */
+  const enterNothing = async (step: MeterStep): Promise<Outcome<Taken>> => {
+    await light.ready()
+    const taken = keep(step, { ...NOTHING, source: 'hand' })
+    return taken ? understood(taken) : refused(NOT_YET)
+  }
+
+  /** Takes what the bench shows. In the dark a meter shows nothing; that is a reading of the room's own light, and no reading of lamps. */
+  const askBench = async (step: MeterStep, meter: Reading['meter'] = 'incident'): Promise<Outcome<Taken>> => {
+    const answer = await bench.ask({ pointId: step.pointId, lightIds: step.lightIds, meter })
+    if (!answer.ok) return answer
+    const point = pointOf(step)
+    if (!point || (answer.value === undefined && step.kind !== 'ambient')) return refused('No light reaches the meter here. Is the lamp on, and does something stand in its way?')
+    const taken = keep(step, answer.value === undefined
+      ? { ...NOTHING, source: 'bench' }
+      : { fNumber: turned(answer.value, meter, point), source: 'bench', shown: '', meter })
+    return taken ? understood(taken) : refused(NOT_YET)
+  }
+
+  return { keep, enter, enterNothing, askBench, isAsking: bench.isAsking, pointOf, nameOf }
+}

@@ -1,0 +1,18 @@
+<script setup lang="ts">
+const run = useMeterRun()
+
+onMounted(run.goToFirstOpen)
+</script>
+
+<template>
+  <div class="grid grow grid-cols-1 lg:min-h-0 lg:grid-cols-[17rem_minmax(0,1fr)]">
+    <RunSteps class="order-2 border-t border-rule lg:order-1 lg:border-t-0 lg:border-r" />
+    <div class="order-1 lg:order-2 lg:overflow-y-auto">
+      <RunEnd v-if="run.isDone.value" />
+      <RunStep
+        v-else
+        :key="run.step.value?.id"
+      />
+    </div>
+  </div>
+</template>

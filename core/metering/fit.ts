@@ -1,0 +1,62 @@
+import { inverse, Matrix, solve } from 'ml-matrix'
+import type { Reading } from '../set/schema'
+import { slopesOf, surpriseStops } from './compare'
+import type { Learned } from './learned'
+
+/** Spreads in stops, one standard deviation each; common practice, no source. */
+const METER_SPREAD_STOPS: Record<Reading['meter'], number> = { incident: 0.07, spot: 0.15 }
+/** A plan is never built to the centimetre and the degree: what a reading may stray from a true plan by where things stand. */
+const PLACING_SPREAD_STOPS = 0.1
+/** Spread of lamps about their rating, and of a room's bounce about its paint. */
+const LAMP_SPREAD_STOPS = 0.4
+const BOUNCE_SPREAD_STOPS = 0.2
+const ROUNDS = 12
+
+/** Spread of the meter and the hand that holds it. */
+export const meterSpread = (reading: Pick<Reading, 'meter'>): number => METER_SPREAD_STOPS[reading.meter]
+
+/** Spread of one reading about the model that all of them share. */
+export const spreadOf = (reading: Pick<Reading, 'meter'>): number => Math.hypot(meterSpread(reading), PLACING_SPREAD_STOPS)
+
+/** The unknowns that readings settle, with how surely. */
+export type Fit = { lightIds: readonly string[], learned: Learned, covariance: Matrix }
+
+/**
+ * Fits each light's output and one bounce factor to readings: least squares in stops with priors at zero
+ * (Gauss-Newton on the normal equations). Readings weigh by their spread, unknowns by how far lamps and rooms usually stray.
+ * Every light named is an unknown, read or not.
+ */
+export const fitReadings = (readings: readonly Reading[], lightIds: readonly string[]): Fit => {
+  const priors = [...lightIds.map(() => LAMP_SPREAD_STOPS ** -2), BOUNCE_SPREAD_STOPS ** -2]
+  let unknowns = priors.map(() => 0)
+  let normal = Matrix.diag(priors)
+  const asLearned = (): Learned => ({
+    lightStops: Object.fromEntries(lightIds.map((id, index) => [id, unknowns[index]!])),
+    bounceStops: unknowns.at(-1)!,
+  })
+  for (let round = 0; round < ROUNDS && readings.length > 0; round++) {
+    const now = asLearned()
+    normal = Matrix.diag(priors)
+    const pull = unknowns.map((value, index) => -priors[index]! * value)
+    for (const reading of readings) {
+      const weight = spreadOf(reading) ** -2
+      const slopes = slopesOf(reading.lights, lightIds, now)
+      const missing = surpriseStops(reading, now)
+      slopes.forEach((slope, row) => {
+        if (slope === 0) return
+        pull[row]! += weight * slope * missing
+        slopes.forEach((other, column) => normal.set(row, column, normal.get(row, column) + weight * slope * other))
+      })
+    }
+    const step = solve(normal, Matrix.columnVector(pull)).to1DArray()
+    unknowns = unknowns.map((value, index) => value + step[index]!)
+    if (Math.max(...step.map(Math.abs)) < 1e-6) break
+  }
+  return { lightIds, learned: asLearned(), covariance: inverse(normal) }
+}
+
+/** Spread of what a fit says of some lights together, one standard deviation in stops; what strays at the place itself left out. */
+export const spreadOfFit = ({ lightIds, learned, covariance }: Fit, parts: Reading['lights']): number => {
+  const slopes = Matrix.columnVector(slopesOf(parts, lightIds, learned))
+  return Math.sqrt(Math.max(0, slopes.transpose().mmul(covariance).mmul(slopes).get(0, 0)))
+}

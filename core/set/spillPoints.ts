@@ -1,0 +1,22 @@
+import { direction } from '../units/vector'
+import { headHeightM } from './heads'
+import { METER_FROM_HEAD_M, type MeterPoint } from './points'
+import type { StudioSet } from './schema'
+
+export const BACK_OF_HEAD = 'spill/back-of-head'
+
+/** Where the light that comes round a sitter from behind is read, beside the points that every set has. */
+export const spillPoints = (set: StudioSet): MeterPoint[] => {
+  const subject = set.subjects[0]!
+  return [{
+    id: BACK_OF_HEAD,
+    name: 'Back of the head',
+    position: [subject.place.xM, subject.place.yM - METER_FROM_HEAD_M, headHeightM(subject)],
+    facing: direction([0, -1, 0]),
+    facingWords: 'dome toward the backdrop',
+    heldWords: 'behind the subject\u2019s head',
+    receptor: 'dome',
+    surface: 'subject',
+    isEssential: false,
+  }]
+}

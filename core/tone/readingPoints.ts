@@ -1,0 +1,10 @@
+import { meterPoints, type MeterPoint } from '../set/points'
+import { spillPoints } from '../set/spillPoints'
+import type { StudioSet } from '../set/schema'
+import { gridPoints } from './gridPoints'
+
+/** Every place where a reading of a set can be taken: its meter points, where spill is read, and the grids of its looks. */
+export const readingPoints = (set: StudioSet): MeterPoint[] => {
+  const grids = set.looks.flatMap(({ grid }) => grid ? gridPoints(set, grid) : [])
+  return [...meterPoints(set), ...spillPoints(set), ...new Map(grids.map(point => [point.id, point])).values()]
+}

@@ -1,0 +1,36 @@
+import { BACKDROP_MIDDLE } from '../set/points'
+import type { Look, StudioSet } from '../set/schema'
+
+/** How even a backdrop has to be for what it is used for: stops from its lightest to its darkest part. Common practice, no source. */
+export const TOLERANCES = {
+  clipped: { stops: 0.5, name: 'White that clips', why: 'what is over white renders alike, so that it forgives' },
+  white: { stops: 0.3, name: 'White with detail', why: 'it must neither clip nor go grey anywhere' },
+  grey: { stops: 0.2, name: 'Grey', why: 'on the straight part of the curve every tenth shows' },
+  colour: { stops: 0.3, name: 'Colour', why: 'depth changes with the light' },
+  keying: { stops: 0.15, name: 'Keying screen', why: 'a key is pulled from one narrow range' },
+  black: { stops: 1, name: 'Black', why: 'near black the eye tells no difference' },
+} as const
+
+export type Use = keyof typeof TOLERANCES
+
+/** Values at and under which a backdrop counts as black, and from which as white. */
+const BLACK_VALUE = 30
+const WHITE_VALUE = 225
+const CLIPPED_VALUE = 250
+
+/** What a look uses its backdrop for, by what it wants of it. */
+export const useOf = (set: StudioSet, look: Look): Use => {
+  if (set.backdrop.kind === 'keying-screen') return 'keying'
+  const target = look.targets[BACKDROP_MIDDLE]
+  if (look.areas.some(({ kind }) => kind === 'colour')) return 'colour'
+  if (target?.kind === 'clip') return 'clipped'
+  if (target?.kind === 'detail') return 'white'
+  if (target?.kind !== 'value') return 'grey'
+  return target.value >= CLIPPED_VALUE ? 'clipped' : target.value >= WHITE_VALUE ? 'white' : target.value <= BLACK_VALUE ? 'black' : 'grey'
+}
+
+/** Evenness a look asks for: its own figure where it names one, else what its use wants. */
+export const toleranceOf = (set: StudioSet, look: Look): number => {
+  const asked = look.areas.find(area => area.kind === 'even' && area.firmness !== 'indifferent')
+  return asked?.kind === 'even' ? asked.withinStops : TOLERANCES[useOf(set, look)].stops
+}

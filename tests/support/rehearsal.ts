@@ -1,0 +1,54 @@
+import { correctionFor } from '#core/metering/correction'
+import { surpriseStops } from '#core/metering/compare'
+import { study, type Study } from '#core/metering/learning'
+import { leftoversOf, withLeftovers } from '#core/metering/leftovers'
+import { recordReading } from '#core/metering/record'
+import { meteringRun, type MeterStep } from '#core/metering/run'
+import { addReading, changeExposure, changeSettings } from '#core/set/edits'
+import { lightingSolver } from '#core/set/lightingSolver'
+import type { Reading, StudioSet } from '#core/set/schema'
+import { solveLook } from '#core/solve/lookPowers'
+import { cameraSettingOf, readPoint } from '#core/tone/readout'
+import { readingPoints } from '#core/tone/readingPoints'
+import { benchReading, benchTruth } from '../../server/bench/answers'
+
+const NO_FAULTS = { drift: false, misfire: false, recycling: false, slips: false }
+const solver = lightingSolver(undefined, readingPoints)
+
+/** Changes what the meter is given: another light left on, a film speed a stop off. */
+export type Slip = { stepId: string, extraLightIds?: readonly string[], isoStops?: number }
+
+/** A whole run on the bench without an interface: every step read, corrected as proposed, and the powers that the verdict proposes set at its end. */
+export const rehearse = async (start: StudioSet, seed: number, { roughness = 1, slip }: { roughness?: number, slip?: Slip } = {}) => {
+  const lookId = start.looks[0]!.id
+  const { layers } = (await solver(start))!
+  const points = readingPoints(start)
+  const camera = cameraSettingOf(start, start.looks[0]!, points, { layers, learned: { lightStops: {}, bounceStops: 0 } })
+  let set = changeExposure(start, lookId, { ...camera, followsPointId: null })
+  const look = () => set.looks.find(({ id }) => id === lookId)!
+  const ids = set.lights.map(({ id }) => id)
+  const known = (): Study => study(set.readings, ids)
+  const lightingNow = () => {
+    const now = known()
+    return { layers: withLeftovers(layers, points, leftoversOf(set.readings, now, points, look())), learned: now.learned }
+  }
+  const stopsAt = (pointIds: readonly string[]) => pointIds.map(id => readPoint(set, points.find(point => point.id === id)!, look().lights, camera, lightingNow()).stops)
+  const truthAt = async (pointIds: readonly string[]) => (await benchTruth({ set, lookId, pointIds, lightIds: ids, camera, seed, roughness })).map(fNumber => 2 * Math.log2(fNumber / camera.fNumber))
+  const questioned: string[] = []
+  const take = async (step: MeterStep, index: number) => {
+    const point = points.find(({ id }) => id === step.pointId)!
+    const mine = slip?.stepId === step.id ? slip : undefined
+    const shown = await benchReading({ set, lookId, camera, seed, roughness, take: index, pointId: step.pointId, lightIds: [...step.lightIds, ...mine?.extraLightIds ?? []], meter: 'incident', faults: NO_FAULTS, sinceS: 60 })
+    const reading: Reading = recordReading(set, look(), step, point, camera, layers, { id: `reading-${index}`, at: '2026-01-01T00:00:00.000Z', fNumber: Math.max(0.1, shown ?? 0) * 2 ** ((mine?.isoStops ?? 0) / 2), source: 'bench' })
+    const off = surpriseStops(reading, known().learned)
+    set = addReading(set, reading)
+    const light = step.kind === 'alone' ? set.lights.find(({ id }) => id === step.lightIds[0]) : undefined
+    if (light) set = changeSettings(set, lookId, { [light.id]: { on: true, powerStops: correctionFor(light, look().lights[light.id]!.powerStops, off).powerStops } })
+    return reading
+  }
+  const steps = meteringRun(set, look(), points)
+  return { steps, take, questioned, known, stopsAt, truthAt, points, camera, look, lightingNow, settle: () => {
+    const { settings } = solveLook(set, look(), points, camera, lightingNow())
+    set = changeSettings(set, lookId, settings)
+  }, now: () => set }
+}
