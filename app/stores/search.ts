@@ -1,14 +1,17 @@
 import { defineStore } from 'pinia'
 import { changeTargets } from '#core/set/edits'
 import type { StudioSet } from '#core/set/schema'
+import type { EveningAnswer } from '#core/solve/evening'
 import type { ToneMap } from '#core/solve/explore'
+import type { WalkPoint } from '#core/solve/walkLine'
+import type { Vector } from '#core/units/vector'
 import type { Slip } from '#core/solve/sensitivity'
 import type { LadderRung, Proposal, Proposals, Search } from '~/workers/search.worker'
 import { startSearchWorker } from '~/workers/searchWorker'
 import { useLight } from './light'
 import { useStudio } from './studio'
 
-type Kind = 'proposals' | 'ladder' | 'care' | 'map'
+type Kind = 'proposals' | 'ladder' | 'care' | 'map' | 'even' | 'walk'
 
 /** What could be done: looked for in a worker of its own, one question at a time. Answers belong to the set they were asked of. */
 export const useSearch = defineStore('search', () => {
@@ -25,6 +28,8 @@ export const useSearch = defineStore('search', () => {
   const rungs = shallowRef<LadderRung[] | null>(null)
   const slips = shallowRef<Slip[] | null>(null)
   const map = shallowRef<(ToneMap & { axes: readonly [string, string] }) | null>(null)
+  const evening = shallowRef<EveningAnswer | null>(null)
+  const steps = shallowRef<WalkPoint[] | null>(null)
   /** The proposal that is shown as a ghost. */
   const preview = shallowRef<Proposal | null>(null)
 
@@ -92,6 +97,18 @@ export const useSearch = defineStore('search', () => {
     if (answer && isWanted()) slips.value = answer
   })
 
+  const even = () => ask('even', async (number, search, isWanted) => {
+    const answer = await worker!.even(number, toRaw(studio.document), search, (done) => {
+      if (isWanted()) share.value = done
+    })
+    if (answer && isWanted()) evening.value = answer
+  })
+
+  const walk = (from: Vector, to: Vector) => ask('walk', async (number, search, isWanted) => {
+    const answer = await worker!.walk(number, toRaw(studio.document), search, from, to)
+    if (answer && isWanted()) steps.value = answer
+  })
+
   const draw = (axes: readonly [string, string]) => ask('map', async (number, search, isWanted) => {
     map.value = null
     const answer = await worker!.map(number, toRaw(studio.document), search, axes, (some, done) => {
@@ -120,7 +137,9 @@ export const useSearch = defineStore('search', () => {
     rungs.value = null
     slips.value = null
     map.value = null
+    evening.value = null
+    steps.value = null
   })
 
-  return { options, busy, share, failure, proposals, rungs, slips, map, preview, propose, climb, weigh, draw, stop, close, accept }
+  return { options, busy, share, failure, proposals, rungs, slips, map, evening, steps, preview, propose, climb, weigh, draw, even, walk, stop, close, accept }
 })

@@ -124,9 +124,9 @@ const worker = {
     return transfer({ revision, width: lit.view.width, height: lit.view.height, data }, [data.buffer])
   },
 
-  /** Stops over the camera setting that the floor gets under some lights, row by row from the back wall's left end. */
-  floor: ({ settings, camera, learned }: Exposing): { width: number, height: number, stops: Float32Array<ArrayBuffer> } | undefined => {
-    const picture = pictures.get('floor')
+  /** Stops over the camera setting that floor or backdrop get under some lights, row by row from the upper left of its map. */
+  map: (at: 'floor' | 'backdrop', { settings, camera, learned }: Exposing): { width: number, height: number, stops: Float32Array<ArrayBuffer> } | undefined => {
+    const picture = pictures.get(at)
     if (!picture) return undefined
     const { set, lit, sum } = picture
     const stops = lightOnMap(sum(frameWeights(set, settings, camera, learned)), lit.view, camera)

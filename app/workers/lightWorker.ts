@@ -12,7 +12,7 @@ export const startLightWorker = () => {
     light: (...question: Parameters<LightWorker['light']>) => remote.light(...question),
     develop: (...question: Parameters<LightWorker['develop']>) => remote.develop(...question),
     evenness: (...question: Parameters<LightWorker['evenness']>) => remote.evenness(...question),
-    floor: (...question: Parameters<LightWorker['floor']>) => remote.floor(...question),
+    map: (...question: Parameters<LightWorker['map']>) => remote.map(...question),
     probe: (...question: Parameters<LightWorker['probe']>) => remote.probe(...question),
     settle: (set: StudioSet) => remote.settle(set),
     bounces: (...question: Parameters<LightWorker['bounces']>) => remote.bounces(...question),

@@ -6,13 +6,16 @@ import { cameraView, frameWeights, lightView } from '#core/camera/takeFrame'
 import type { Learned } from '#core/metering/learned'
 import type { SolvedSet } from '#core/set/lightingSolver'
 import type { CameraSetting, StudioSet } from '#core/set/schema'
+import { evenOut, type EveningAnswer } from '#core/solve/evening'
 import { exploreTones, type ToneMap } from '#core/solve/explore'
 import { ladder } from '#core/solve/ladder'
 import { bindingWords, missWords, trialSteps } from '#core/solve/moves/describe'
 import { propose, type Proposed } from '#core/solve/moves/propose'
 import type { Trial } from '#core/solve/moves/trial'
 import { sensitivity, type Slip } from '#core/solve/sensitivity'
+import { walkLine, type WalkPoint } from '#core/solve/walkLine'
 import { formatDistance, type LengthUnit } from '#core/units/distance'
+import type { Vector } from '#core/units/vector'
 import { breather } from './breather'
 import { checked } from './checked'
 import type { Developed } from './light.worker'
@@ -76,6 +79,15 @@ const proposalsOf = (set: StudioSet, search: Search, proposed: Proposed, isFinal
   }),
 })
 
+/** The set of a question, and what asks between steps whether a newer one is waiting. */
+const begin = (question: number, input: StudioSet) => {
+  newest = Math.max(newest, question)
+  const breathe = breather(() => newest <= question)
+  return { set: checked(input), pause: async () => !await breathe() }
+}
+
+const lookOf = (set: StudioSet, { lookId }: Search) => set.looks.find(({ id }) => id === lookId)!
+
 const worker = {
   /** Everything that was asked before this number may stop where it is. */
   supersede: (question: number) => {
@@ -83,13 +95,11 @@ const worker = {
   },
 
   propose: async (question: number, input: StudioSet, search: Search, report: (answer: Proposals, share: number) => void): Promise<Proposals | undefined> => {
-    const set = checked(input)
-    newest = Math.max(newest, question)
-    const breathe = breather(() => newest <= question)
+    const { set, pause } = begin(question, input)
     const pictures = new Map<string, Developed>()
     const answer = await propose({ set, ...search }, {
       fewest: search.fewest,
-      pause: async () => !await breathe(),
+      pause,
       report: (proposed, share) => report(proposalsOf(set, search, { ...proposed, binding: undefined }, false), share),
       see: (trial, solved) => pictures.set(JSON.stringify(trial.moves.map(move => move.id)), pictureOf(trial, solved, search)),
     })
@@ -97,26 +107,30 @@ const worker = {
   },
 
   ladder: async (question: number, input: StudioSet, search: Search, report: (rungs: LadderRung[], share: number) => void): Promise<LadderRung[] | undefined> => {
-    const set = checked(input)
-    newest = Math.max(newest, question)
-    const breathe = breather(() => newest <= question)
+    const { set, pause } = begin(question, input)
     const plain = (rungs: Awaited<ReturnType<typeof ladder>>) => (rungs ?? []).map(rung => ({ ...proposalsOf(rung.set, search, rung.proposed, true), value: rung.value, name: rung.name }))
-    const rungs = await ladder({ set, ...search }, { fewest: search.fewest, pause: async () => !await breathe(), report: (some, share) => report(plain(some), share) })
+    const rungs = await ladder({ set, ...search }, { fewest: search.fewest, pause, report: (some, share) => report(plain(some), share) })
     return rungs && plain(rungs)
   },
 
   care: async (question: number, input: StudioSet, search: Search, report: (share: number) => void): Promise<Slip[] | undefined> => {
-    const set = checked(input)
-    newest = Math.max(newest, question)
-    const breathe = breather(() => newest <= question)
-    return sensitivity(set, set.looks.find(({ id }) => id === search.lookId)!, search.camera, search.learned, { report, pause: async () => !await breathe() })
+    const { set, pause } = begin(question, input)
+    return sensitivity(set, lookOf(set, search), search.camera, search.learned, { report, pause })
   },
 
   map: async (question: number, input: StudioSet, search: Search, axes: readonly [string, string], report: (map: ToneMap, share: number) => void): Promise<ToneMap | undefined> => {
-    const set = checked(input)
-    newest = Math.max(newest, question)
-    const breathe = breather(() => newest <= question)
-    return exploreTones(set, set.looks.find(({ id }) => id === search.lookId)!, search.camera, search.learned, axes, { report, pause: async () => !await breathe() })
+    const { set, pause } = begin(question, input)
+    return exploreTones(set, lookOf(set, search), search.camera, search.learned, axes, { report, pause })
+  },
+
+  even: async (question: number, input: StudioSet, search: Search, report: (share: number) => void): Promise<EveningAnswer | undefined> => {
+    const { set, pause } = begin(question, input)
+    return evenOut(set, lookOf(set, search), search.camera, search.learned, lengthM => formatDistance(lengthM, search.unit), { report, pause })
+  },
+
+  walk: async (question: number, input: StudioSet, search: Search, from: Vector, to: Vector): Promise<WalkPoint[] | undefined> => {
+    const { set, pause } = begin(question, input)
+    return walkLine(set, lookOf(set, search), search.camera, search.learned, from, to, { pause })
   },
 }
 

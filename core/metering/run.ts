@@ -66,12 +66,12 @@ const UNCHANGED_STOPS = 0.05
 
 /**
  * Stops by which the plan's light at a step differs now from when it was read. A light read alone stands for its lamp at
- * any power, since a lamp's clicks can be trusted; together, powers count.
+ * any power, since a lamp's clicks can be trusted; everywhere else powers count.
  */
 export const changeSince = (step: MeterStep, reading: Reading, now: Reading['lights']): number => {
   if (step.kind === 'ambient') return 0
   const nothing = { lightStops: {}, bounceStops: 0 }
-  const level = (parts: Reading['lights']) => step.kind === 'together'
+  const level = (parts: Reading['lights']) => step.kind !== 'alone'
     ? parts
     : Object.fromEntries(Object.entries(parts).map(([id, part]) => {
         const factor = ratioFromStops(-part.powerStops)

@@ -76,7 +76,7 @@ const trialsOf = (set: StudioSet, look: Look, light: Light, inLength: InLength):
 }
 
 /** Which half of the beam a half-scrim covers, seen from behind the light. */
-const HALVES: Record<number, string> = { 0: 'upper', 90: 'right', 180: 'lower', [-90]: 'left' }
+const HALVES: Record<number, string> = { 0: 'lower', 90: 'left', 180: 'upper', [-90]: 'right' }
 
 /** Cross-lit, straight-lit and top-lit: the backdrop lights aimed and put as each school has it. */
 const arrangementsOf = (set: StudioSet, lights: readonly Light[]): Trial[] => {

@@ -1,5 +1,14 @@
 <script setup lang="ts">
-const run = useMeterRun()
+const props = defineProps<{
+  problem: string
+  isAsking: boolean
+  /** In the dark a meter shows nothing. */
+  mayBeNothing?: boolean
+  maySkip?: boolean
+  /** Takes what was written; answers whether it could. */
+  enter: (text: string) => Promise<boolean>
+}>()
+const emit = defineEmits<{ ask: [], nothing: [], skip: [] }>()
 const text = ref('')
 const field = useTemplateRef<HTMLInputElement>('field')
 
@@ -10,8 +19,9 @@ const type = (key: string) => {
   // A part-stop follows a full stop: "8 +0." saves three presses.
   text.value += key === '+' ? ' +0.' : key
 }
-const enter = async () => {
-  if (await run.enter(text.value)) text.value = ''
+const submit = async () => {
+  if (await props.enter(text.value)) text.value = ''
+  field.value?.focus()
 }
 
 onMounted(() => {
@@ -23,7 +33,7 @@ onMounted(() => {
 <template>
   <form
     class="grid gap-3 lg:grid-cols-[minmax(0,1fr)_16rem] lg:gap-8"
-    @submit.prevent="enter"
+    @submit.prevent="submit"
   >
     <div class="flex flex-col gap-3">
       <label>
@@ -36,17 +46,17 @@ onMounted(() => {
           class="mt-1 w-full rounded-sm border border-rule bg-well px-3 py-2 text-3xl font-semibold"
           placeholder="f/8 +0.3"
           data-test="entry"
-          :aria-invalid="run.problem.value !== ''"
+          :aria-invalid="problem !== ''"
           aria-describedby="entry-problem"
         >
       </label>
       <p
-        v-if="run.problem.value"
+        v-if="problem"
         id="entry-problem"
         role="alert"
         data-test="entry-problem"
       >
-        {{ run.problem.value }}
+        {{ problem }}
       </p>
       <div class="flex gap-2">
         <button
@@ -59,26 +69,27 @@ onMounted(() => {
         <button
           type="button"
           class="press min-h-12 grow"
-          :disabled="run.isAsking.value"
+          :disabled="isAsking"
           data-test="ask-bench"
-          @click="run.askBench"
+          @click="emit('ask')"
         >
-          {{ run.isAsking.value ? 'Metering…' : 'Ask the bench' }}
+          {{ isAsking ? 'Metering…' : 'Ask the bench' }}
         </button>
         <button
-          v-if="run.step.value?.kind === 'ambient'"
+          v-if="mayBeNothing"
           type="button"
           class="press min-h-12"
           data-test="nothing"
-          @click="run.enterNothing"
+          @click="emit('nothing')"
         >
           Nothing
         </button>
         <button
+          v-if="maySkip"
           type="button"
           class="press min-h-12"
           data-test="skip"
-          @click="run.skip"
+          @click="emit('skip')"
         >
           Skip
         </button>

@@ -111,7 +111,17 @@ const METERS = [{ value: 'incident', name: 'Incident' }, { value: 'spot', name: 
       </div>
     </div>
     <RunAnswer v-if="run.taken.value" />
-    <ReadingEntry v-else />
+    <ReadingEntry
+      v-else
+      :problem="run.problem.value"
+      :is-asking="run.isAsking.value"
+      :may-be-nothing="run.step.value.kind === 'ambient'"
+      may-skip
+      :enter="run.enter"
+      @ask="run.askBench"
+      @nothing="run.enterNothing"
+      @skip="run.skip"
+    />
   </section>
   <section
     v-else

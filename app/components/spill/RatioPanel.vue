@@ -1,0 +1,100 @@
+<script setup lang="ts">
+import { readingOfStep } from '#core/metering/run'
+import { parseReading } from '#core/photometry/readingNotation'
+import { KEY_SIDE, SHADOW_SIDE } from '#core/set/points'
+import { onlyOn } from '#core/set/settings'
+import { ratioOf, ratioWords, stopDownWords, stopsOfFill } from '#core/tone/ratio'
+import { readPoint } from '#core/tone/readout'
+import { formatFNumber } from '#core/units/aperture'
+
+const studio = useStudio()
+const light = useLight()
+
+const inUse = computed(() => studio.document.lights.filter(({ id }) => studio.look.lights[id]?.on))
+const ids = computed(() => inUse.value.map(({ id }) => id))
+/** What is known of a cheek: its newest reading with everything on, or the plan's word. */
+const known = (pointId: string) => {
+  const reading = readingOfStep({ lightIds: ids.value, pointId }, studio.document.readings, studio.look.id)
+  const planned = light.readouts.find(({ point }) => point.id === pointId)?.fNumber
+  return reading ? { fNumber: reading.fNumber, from: 'read' } : { fNumber: planned ?? 0, from: 'as planned' }
+}
+const typed = reactive<Record<string, { fNumber: number, text: string } | undefined>>({})
+const problem = ref('')
+const sides = computed(() => [{ id: KEY_SIDE, name: 'Highlight' }, { id: SHADOW_SIDE, name: 'Shadow' }].map(side => ({
+  ...side, ...typed[side.id] ? { fNumber: typed[side.id]!.fNumber, from: 'as typed' } : known(side.id),
+})))
+const type = (id: string, event: Event) => {
+  const text = (event.target as HTMLInputElement).value
+  if (!light.camera) return
+  const read = text.trim() === '' ? undefined : parseReading(text, { ...light.camera, cameraFNumber: light.camera.fNumber, receptor: 'dome' })
+  problem.value = read && !read.ok ? read.message : ''
+  if (!read || read.ok) typed[id] = read?.ok ? { fNumber: read.value, text } : undefined
+}
+const ratio = computed(() => sides.value.every(({ fNumber }) => fNumber > 0) ? ratioOf(sides.value[0]!.fNumber, sides.value[1]!.fNumber) : undefined)
+
+const fills = computed(() => inUse.value.filter(({ job }) => job === 'fill'))
+const fillStops = computed(() => {
+  const { camera, lighting } = light
+  const point = light.points.find(({ id }) => id === KEY_SIDE)
+  if (!camera || !lighting || !point || fills.value.length === 0) return undefined
+  const without = readPoint(studio.document, point, onlyOn(studio.look, ids.value.filter(id => !fills.value.some(fill => fill.id === id))), camera, lighting)
+  const together = readPoint(studio.document, point, studio.look.lights, camera, lighting)
+  return without.fNumber > 0 ? stopsOfFill(without.fNumber, together.fNumber) : undefined
+})
+</script>
+
+<template>
+  <section aria-label="Ratio">
+    <h2 class="text-lg font-semibold">
+      Ratio
+    </h2>
+    <div class="mt-2 flex flex-wrap items-end gap-3">
+      <label
+        v-for="side in sides"
+        :key="side.id"
+        class="flex flex-col"
+      >
+        <span class="text-xs text-soft">{{ side.name }}, {{ side.from }}</span>
+        <input
+          class="h-9 w-32 rounded-sm border border-rule bg-well px-2 text-lg"
+          :value="side.fNumber > 0 ? formatFNumber(side.fNumber) : ''"
+          :data-test="`ratio-${side.name.toLowerCase()}`"
+          @change="type(side.id, $event)"
+        >
+      </label>
+      <p
+        v-if="ratio"
+        class="text-3xl font-semibold"
+        data-test="ratio"
+      >
+        {{ ratioWords(ratio.highlightToShadow) }}
+        <span class="text-lg font-normal text-soft">{{ ratio.stops.toFixed(1) }} stops</span>
+      </p>
+    </div>
+    <p
+      v-if="problem"
+      role="alert"
+    >
+      {{ problem }}
+    </p>
+    <p
+      v-if="ratio"
+      class="mt-2 text-sm text-soft"
+      data-test="ratio-other"
+    >
+      That is highlight to shadow with all lights on, where 2:1 is one stop. Who counts key to fill, each alone, calls it
+      <strong class="text-ink">{{ ratio.keyToFill === undefined ? 'fill alone' : ratioWords(ratio.keyToFill) }}</strong>: fill falls on both sides, the key on one, so that theirs is one less.
+    </p>
+    <p
+      class="mt-2"
+      data-test="fill-effect"
+    >
+      <template v-if="fillStops !== undefined">
+        {{ fills.map(fill => fill.name).join(' and ') }} brings the key side up {{ fillStops.toFixed(1) }} stop: {{ stopDownWords(fillStops) }} when it is added.
+      </template>
+      <template v-else>
+        No fill light is on in this look; walls and boards do the filling.
+      </template>
+    </p>
+  </section>
+</template>

@@ -1,0 +1,89 @@
+<script setup lang="ts">
+const studio = useStudio()
+const { save, load, done, problem } = useReadingsFile()
+const picker = useTemplateRef<HTMLInputElement>('picker')
+
+const take = async (event: Event) => {
+  const field = event.target as HTMLInputElement
+  const [file] = field.files ?? []
+  if (file) await load(file)
+  field.value = ''
+}
+const drop = async (event: DragEvent) => {
+  const [file] = event.dataTransfer?.files ?? []
+  if (file) await load(file)
+}
+</script>
+
+<template>
+  <div
+    class="grow lg:min-h-0 lg:overflow-y-auto"
+    @dragover.prevent
+    @drop.prevent="drop"
+  >
+    <div class="grid gap-x-8 gap-y-6 p-4 xl:grid-cols-[minmax(0,1fr)_21rem]">
+      <div>
+        <p
+          v-if="studio.document.readings.length === 0"
+          class="text-lg"
+        >
+          No reading was taken yet.
+          <NuxtLink
+            to="/meter"
+            class="underline"
+          >Begin the run</NuxtLink>, or take in a table.
+        </p>
+        <ReadingsTable v-else />
+      </div>
+      <div class="flex flex-col gap-6">
+        <LearnedList />
+        <section aria-label="Table">
+          <h2 class="text-lg font-semibold">
+            As a table
+          </h2>
+          <div class="mt-2 flex flex-wrap gap-2">
+            <button
+              class="press"
+              :disabled="studio.document.readings.length === 0"
+              data-test="readings-export"
+              @click="save"
+            >
+              Save as CSV
+            </button>
+            <button
+              class="press"
+              @click="picker?.click()"
+            >
+              Take in CSV
+            </button>
+            <input
+              ref="picker"
+              type="file"
+              accept=".csv,text/csv"
+              class="sr-only"
+              aria-label="Table of readings to take in"
+              data-test="readings-import"
+              @change="take"
+            >
+          </div>
+          <p
+            v-if="done"
+            role="status"
+            class="mt-2"
+            data-test="readings-done"
+          >
+            {{ done }}
+          </p>
+          <p
+            v-if="problem"
+            role="alert"
+            class="mt-2"
+            data-test="readings-file-problem"
+          >
+            {{ problem }}
+          </p>
+        </section>
+      </div>
+    </div>
+  </div>
+</template>

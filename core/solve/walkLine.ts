@@ -1,0 +1,32 @@
+import type { Learned } from '../metering/learned'
+import { aimedAt } from '../set/aim'
+import { lightingSolver } from '../set/lightingSolver'
+import type { MeterPoint } from '../set/points'
+import type { CameraSetting, Look, StudioSet } from '../set/schema'
+import { walkReceivers } from '../set/walk'
+import { readPoint } from '../tone/readout'
+import { direction, subtract, type Vector } from '../units/vector'
+
+/** Light along a walk: how far from its start, and stops over the camera setting there. */
+export type WalkPoint = { alongM: number, stops: number }
+
+const STEPS = 25
+
+/** Whoever walks does not stand on the mark at the same time; lights go on looking where they did. */
+const withoutSitters = (set: StudioSet): StudioSet => ({
+  ...set,
+  subjects: [],
+  lights: set.lights.map((light) => {
+    const [xM, yM, zM] = aimedAt(light.aim, set)
+    return { ...light, aim: { at: 'place', place: { xM, yM, zM }, featherPanDeg: light.aim.featherPanDeg, featherTiltDeg: light.aim.featherTiltDeg } }
+  }),
+})
+
+/** The light that a face gets on its way from one place to another, dome toward the camera. Undefined where it was called off. */
+export const walkLine = async (set: StudioSet, look: Look, camera: CameraSetting, learned: Learned, from: Vector, to: Vector, { pause = () => Promise.resolve(false) }: { pause?: () => Promise<boolean> } = {}): Promise<WalkPoint[] | undefined> => {
+  const lens: Vector = [set.camera.place.xM, set.camera.place.yM, from[2]]
+  const walk = walkReceivers(from, to, STEPS, direction(subtract(lens, from), [0, 1, 0]))
+  const points = walk.map((receiver): MeterPoint => ({ ...receiver, name: 'Walk', facingWords: '', heldWords: '', surface: 'own', isEssential: false }))
+  const solved = await lightingSolver(undefined, () => points)(withoutSitters(set), { pause })
+  return solved && walk.map(({ alongM }, index) => ({ alongM, stops: readPoint(set, points[index]!, look.lights, camera, { layers: solved.layers, learned }).stops }))
+}

@@ -1,0 +1,82 @@
+import type { Lighting } from '../metering/lighting'
+import { weightsOf } from '../metering/weights'
+import { exposureFromReading } from '../photometry/meter'
+import { BACKDROP_MIDDLE, KEY_SIDE } from '../set/points'
+import { edgeId, rearId, SIDES } from '../set/sensePoints'
+import type { CameraSetting, Look, StudioSet } from '../set/schema'
+import { grey, luminance, type Rgb } from '../units/rgb'
+import { stopsFromRatio } from '../units/stops'
+import type { Readout } from './readout'
+
+/** What of a screen's own colour reaches the sitter this far under the key is not seen in the key; common practice, no source. */
+export const CAST_LIMIT_STOPS = -4
+const FARTHEST_M = 30
+
+/** How a keying screen stands. */
+export type KeyingScreen = {
+  /** Stops of the screen over the key. */
+  levelStops: number
+  /** Stops between the lightest and the darkest of its points. */
+  spreadStops: number
+  /** The screen's own colour on the sitter's outline, stops over the camera setting; the worse side. */
+  castStops: number
+  distanceM: number
+  /** From the screen, where its colour on the sitter comes down to the limit; undefined where no room is long enough. */
+  neededM: number | undefined
+}
+
+/**
+ * View factor from a small patch to a rectangle parallel to it at a distance, opposite the rectangle's middle
+ * (Howell, A Catalog of Radiation Heat Transfer Configuration Factors, B-3: a corner, four times).
+ */
+export const facingFactor = (widthM: number, heightM: number, distanceM: number): number => {
+  const [a, b] = [widthM / 2 / distanceM, heightM / 2 / distanceM]
+  const [ra, rb] = [Math.hypot(1, a), Math.hypot(1, b)]
+  return 4 / (2 * Math.PI) * (a / ra * Math.atan(b / ra) + b / rb * Math.atan(a / rb))
+}
+
+/** The distance at which a rectangle sends so many stops less than from here; undefined past any hall. */
+export const distanceForStops = (widthM: number, heightM: number, fromM: number, byStops: number): number | undefined => {
+  const goal = facingFactor(widthM, heightM, fromM) * 2 ** byStops
+  let [near, far] = [0.05, FARTHEST_M]
+  if (facingFactor(widthM, heightM, far) > goal) return undefined
+  for (let step = 0; step < 50; step++) {
+    const middle = (near + far) / 2
+    if (facingFactor(widthM, heightM, middle) > goal) near = middle
+    else far = middle
+  }
+  return (near + far) / 2
+}
+
+/** Light of all lamps in use at a receiver, by channel. */
+const lightAt = (set: StudioSet, look: Look, camera: CameraSetting, { layers, learned }: Lighting, receiverId: string): Rgb => {
+  const weights = weightsOf(set, look.lights, camera, learned)
+  return layers.reduce<Rgb>((sum, { lightId, shares }) => {
+    const [share, weight] = [shares[receiverId], weights[lightId]]
+    return share && weight ? [0, 1, 2].map(channel => sum[channel]! + share.direct[channel]! * weight.direct + share.bounced[channel]! * weight.bounced) as unknown as Rgb : sum
+  }, grey(0))
+}
+
+/** What of a light is colour: all over its weakest channel. */
+const colourOf = ([red, green, blue]: Rgb): number => {
+  const least = Math.min(red, green, blue)
+  return luminance([red - least, green - least, blue - least])
+}
+
+/** Level, evenness and colour cast of a screen, and how far from it the sitter should be. */
+export const keyingOf = (set: StudioSet, look: Look, camera: CameraSetting, lighting: Lighting, readouts: readonly Readout[]): KeyingScreen => {
+  const stopsAt = (id: string) => readouts.find(({ point }) => point.id === id)?.stops ?? Number.NaN
+  const screen = readouts.filter(({ point }) => point.surface === 'backdrop').map(({ stops }) => stops)
+  const reference = exposureFromReading(camera.fNumber, camera.iso, 'flat')
+  const cast = Math.max(...SIDES.flatMap(({ side }) => [edgeId(side), rearId(side)]).map(id => colourOf(lightAt(set, look, camera, lighting, id))))
+  const castStops = stopsFromRatio(cast / reference)
+  const distanceM = set.subjects[0]!.place.yM
+  const { widthM, heightM } = set.backdrop
+  return {
+    levelStops: stopsAt(BACKDROP_MIDDLE) - stopsAt(KEY_SIDE),
+    spreadStops: Math.max(...screen) - Math.min(...screen),
+    castStops,
+    distanceM,
+    neededM: castStops <= CAST_LIMIT_STOPS ? distanceM : distanceForStops(widthM, heightM, distanceM, CAST_LIMIT_STOPS - castStops),
+  }
+}

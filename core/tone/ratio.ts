@@ -1,0 +1,42 @@
+/** A lighting ratio in both conventions, with its stops. */
+export type Ratio = {
+  /** Stops of the highlight over the shadow side. */
+  stops: number
+  /** Highlight to shadow, all lights on: key and fill together against fill alone. */
+  highlightToShadow: number
+  /** Key to fill, each alone; undefined where the shadow side is as light as the other, since then no key is left over. */
+  keyToFill: number | undefined
+}
+
+/**
+ * The ratio behind two readings, one at each cheek with all lights on. Fill reaches both sides, the key one, so that
+ * highlight : shadow = (key + fill) : fill, and key : fill is one less. Common practice, no source: 2:1 is one stop.
+ */
+export const ratioOf = (highlightFNumber: number, shadowFNumber: number): Ratio => {
+  const highlightToShadow = (highlightFNumber / shadowFNumber) ** 2
+  return {
+    stops: Math.log2(highlightToShadow),
+    highlightToShadow,
+    keyToFill: highlightToShadow > 1.001 ? highlightToShadow - 1 : undefined,
+  }
+}
+
+/** `4:1`, `2.8:1`, `1:1.4` where the first is the smaller. */
+export const ratioWords = (ratio: number): string => {
+  const figure = (value: number) => value >= 9.95 ? String(Math.round(value)) : Number(value.toFixed(1)).toString()
+  return ratio >= 1 ? `${figure(ratio)}:1` : `1:${figure(1 / ratio)}`
+}
+
+/** Stops that a fill adds to the exposure at the key side: how far to stop down for it. */
+export const stopsOfFill = (keyAloneFNumber: number, togetherFNumber: number): number => 2 * Math.log2(togetherFNumber / keyAloneFNumber)
+
+const THIRDS = ['not at all', 'a third', 'two thirds']
+
+/** `stop down a third`, `stop down one stop and a third`; the nearest third of a stop. */
+export const stopDownWords = (stops: number): string => {
+  const thirds = Math.round(Math.abs(stops) * 3)
+  if (thirds === 0) return 'leave the aperture as it is'
+  const [whole, rest] = [Math.floor(thirds / 3), thirds % 3]
+  const words = whole === 0 ? THIRDS[rest]! : `${whole === 1 ? 'one stop' : `${whole} stops`}${rest > 0 ? ` and ${THIRDS[rest]}` : ''}`
+  return `${stops > 0 ? 'stop down' : 'open'} ${words}`
+}
