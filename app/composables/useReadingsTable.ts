@@ -22,12 +22,12 @@ export type ReadingLine = {
 
 const features = tableFeatures({ rowSortingFeature, sortedRowModel: createSortedRowModel(), sortFns: { basic: sortFn_basic, text: sortFn_text } })
 const columns = [
-  { accessorKey: 'at', header: 'Taken', sortFn: 'text' },
   { accessorKey: 'point', header: 'Place', sortFn: 'text' },
-  { accessorKey: 'lamps', header: 'Lamps on', sortFn: 'text' },
   { accessorKey: 'fNumber', header: 'Read', sortFn: 'basic' },
   { accessorKey: 'expectedFNumber', header: 'Predicted', sortFn: 'basic' },
   { accessorKey: 'offStops', header: 'Off', sortFn: 'basic' },
+  { accessorKey: 'lamps', header: 'Lamps on', sortFn: 'text' },
+  { accessorKey: 'at', header: 'Taken', sortFn: 'text' },
 ] as const
 
 /** The readings of the set as a table that can be sorted, searched and mended. */
@@ -40,7 +40,7 @@ export const useReadingsTable = () => {
   const lightName = (id: string) => studio.document.lights.find(one => one.id === id)?.name ?? id
   const lineOf = (reading: Reading): ReadingLine => {
     const standing = light.studied.standings[reading.id]
-    const { power } = { power: (id: string) => reading.lights[id]!.powerStops.toFixed(1).replace('-', '\u2212') }
+    const power = (id: string) => reading.lights[id]!.powerStops.toFixed(1).replace('-', '\u2212')
     const ids = Object.keys(reading.lights)
     return {
       id: reading.id,

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 const PARTS = [
   { to: '/meter', name: 'Run' },
-  { to: '/meter/even', name: 'Evenness' },
-  { to: '/meter/spill', name: 'Spill and ratios' },
-  { to: '/meter/continuous', name: 'Continuous light' },
+  { to: '/meter/even', name: 'Even' },
+  { to: '/meter/spill', name: 'Spill, ratio' },
+  { to: '/meter/continuous', name: 'Continuous' },
   { to: '/meter/readings', name: 'Readings' },
 ] as const
 </script>
@@ -12,7 +12,7 @@ const PARTS = [
   <div class="flex grow flex-col lg:min-h-0">
     <nav
       aria-label="Metering"
-      class="flex gap-x-1 overflow-x-auto border-b border-rule px-3 py-1 text-sm"
+      class="flex shrink-0 gap-x-1 overflow-x-auto border-b border-rule px-3 max-sm:gap-x-0 py-1 text-sm"
     >
       <NuxtLink
         v-for="part in PARTS"

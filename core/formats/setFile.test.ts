@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { aReading } from '#support/readings'
 import { crowdedSet } from '#support/scenes'
 import { demoSet } from '../set/demo'
 import { NO_BRIEF } from '../set/briefSchema'
@@ -29,14 +30,16 @@ const anySet: fc.Arbitrary<StudioSet> = fc.record({
     backdrop: { ...set.backdrop, reflectance: paper },
     looks: [{
       ...look, lights: Object.fromEntries(lights.map(light => [light.id, { on: isFollowing, powerStops: power }])),
+      run: { first: 'backdrop' as const, order: ['ambient'], skipped: isFollowing ? ['alone/light-0'] : [] },
+      grid: isFollowing ? { over: 'cove' as const, places: 'free' as const, free: [{ across: 0.5, up: 0.25 }] } : null,
       exposure: { ...look.exposure, followsPointId: isFollowing ? 'subject/key-side' : null },
       targets: { 'backdrop/middle': { kind: 'value' as const, value }, 'subject/key-side': { kind: 'stops' as const, stops: x } },
     }],
-    readings: readings.map((reading, index) => ({
-      id: `reading-${index}`, lookId: look.id, at: '2026-03-04T05:06:07.000Z', pointId: 'backdrop/middle', receptor: 'flat' as const,
-      fNumber: reading.fNumber, source: reading.source, camera: { fNumber: 8, shutterS: 0.01, iso: 100 },
-      lights: { 'light-0': { powerStops: power, directLuxS: reading.direct, bouncedLuxS: 0 } }, note: notes,
+    readings: readings.map((reading, index) => aReading({
+      id: `reading-${index}`, lookId: look.id, fNumber: reading.fNumber, source: reading.source, note: notes, trust: isFollowing ? 'sure' : 'out',
+      lights: { 'light-0': { powerStops: power, directLuxS: reading.direct, bouncedLuxS: 0 } },
     })),
+    frozen: isFollowing ? { lightStops: { 'light-0': x }, bounceStops: 0.1 } : null,
   }
 })
 

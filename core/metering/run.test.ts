@@ -1,37 +1,112 @@
 import { describe, expect, it } from 'vitest'
+import { aReading } from '#support/readings'
+import { expectWithin } from '#support/tolerance'
 import { demoSet } from '../set/demo'
+import { changeRun, changeSettings, moveLight } from '../set/edits'
+import { lightingSolver } from '../set/lightingSolver'
 import { meterPoints } from '../set/points'
-import type { Reading } from '../set/schema'
-import { meteringRun, readingOfStep } from './run'
+import type { Look, StudioSet } from '../set/schema'
+import { ambientFNumber, ambientLux, ambientMend, ambientStops, BLACK_UNDER_STOPS } from './ambient'
+import { recordReading } from './record'
+import { meteringRun, readingOfStep, stateOfStep } from './run'
 
 const set = demoSet()
 const points = meterPoints(set)
-const ids = (lightIds: string[]) => meteringRun(set, lightIds, points).map(step => step.id)
+const withLights = (ids: string[]): Look => ({ ...set.looks[0]!, lights: Object.fromEntries(set.lights.map(({ id }) => [id, { on: ids.includes(id), powerStops: -1 }])) })
+const ids = (look: Look) => meteringRun(set, look, points).map(step => step.id)
 const ALL = ['backdrop-right', 'key', 'backdrop-left']
 
 describe('the guided run', () => {
-  it('reads the key first, each light alone, then all together from the subject on', () => {
-    expect(ids(ALL)).toEqual(['alone/key', 'alone/backdrop-left', 'alone/backdrop-right', 'together/subject/key-side', 'together/backdrop/middle', 'together/backdrop/left', 'together/backdrop/right'])
+  it('reads the room, then each light alone, the key first, then all together from the subject on', () => {
+    expect(ids(withLights(ALL))).toEqual(['ambient', 'alone/key', 'alone/backdrop-left', 'alone/backdrop-right', 'together/subject/key-side', 'together/backdrop/middle', 'together/backdrop/left', 'together/backdrop/right'])
+  })
+
+  it('begins with the backdrop where that is wanted', () => {
+    const run = ids({ ...withLights(ALL), run: { first: 'backdrop', order: [], skipped: [] } })
+    expect(run.slice(0, 5)).toEqual(['ambient', 'alone/backdrop-left', 'alone/backdrop-right', 'alone/key', 'together/backdrop/middle'])
+    expect(run.toSorted()).toEqual(ids(withLights(ALL)).toSorted())
+  })
+
+  it('keeps to an order given by hand, and puts what is new after what it would follow', () => {
+    const order = ['together/subject/key-side', 'alone/backdrop-left', 'ambient', 'gone', 'alone/key']
+    const run = ids({ ...withLights(ALL), run: { first: 'key', order, skipped: [] } })
+    expect(run.slice(0, 2)).toEqual(['together/subject/key-side', 'together/backdrop/middle'])
+    expect(run.indexOf('alone/backdrop-right')).toBe(run.indexOf('alone/backdrop-left') + 1)
+    expect(run.toSorted()).toEqual(ids(withLights(ALL)).toSorted())
   })
 
   it('asks only for lights in use, and for nothing without any', () => {
-    expect(ids(['backdrop-left']).filter(id => id.startsWith('alone'))).toEqual(['alone/backdrop-left'])
-    expect(ids([])).toEqual([])
+    expect(ids(withLights(['backdrop-left'])).filter(id => id.startsWith('alone'))).toEqual(['alone/backdrop-left'])
+    expect(ids(withLights([]))).toEqual([])
   })
 
   it('reads the key at the subject and backdrop lights on the backdrop', () => {
-    const steps = meteringRun(set, ALL, points).filter(step => step.kind === 'alone')
+    const steps = meteringRun(set, withLights(ALL), points).filter(step => step.kind === 'alone')
     expect(steps.map(step => step.pointId.split('/')[0])).toEqual(['subject', 'backdrop', 'backdrop'])
   })
 
   it('knows the newest reading of a step, whatever the order of its lights', () => {
-    const [step] = meteringRun(set, ALL, points).filter(candidate => candidate.kind === 'together')
-    const reading = (id: string, lightIds: string[], lookId = 'white'): Reading => ({
-      id, lookId, at: '2026-01-01T00:00:00.000Z', pointId: step!.pointId, receptor: 'dome', fNumber: 8, source: 'hand', note: '',
-      camera: { fNumber: 8, shutterS: 0.008, iso: 100 }, lights: Object.fromEntries(lightIds.map(light => [light, { powerStops: 0, directLuxS: 1, bouncedLuxS: 0 }])),
+    const step = meteringRun(set, withLights(ALL), points).find(({ kind }) => kind === 'together')!
+    const reading = (id: string, lightIds: string[], lookId = 'white') => aReading({
+      id, lookId, pointId: step.pointId, lights: Object.fromEntries(lightIds.map(light => [light, { powerStops: 0, directLuxS: 1, bouncedLuxS: 0 }])),
     })
     const readings = [reading('old', ALL), reading('new', ALL.toReversed()), reading('one light', ['key']), reading('other look', ALL, 'black')]
-    expect(readingOfStep(step!, readings, 'white')?.id).toBe('new')
-    expect(readingOfStep(step!, [], 'white')).toBeUndefined()
+    expect(readingOfStep(step, readings, 'white')?.id).toBe('new')
+    expect(readingOfStep(step, [], 'white')).toBeUndefined()
+  })
+})
+
+describe('what has to be read again', async () => {
+  const solve = lightingSolver()
+  const camera = { fNumber: 8, shutterS: 1 / 125, iso: 100 }
+  const { layers } = (await solve(set))!
+  const look = set.looks[0]!
+  const steps = meteringRun(set, look, points)
+  const read: StudioSet = { ...set, readings: steps.map((step, index) => recordReading(set, look, step, points.find(({ id }) => id === step.pointId)!, camera, layers, { id: `r-${index}`, at: '2026-01-01T00:00:00.000Z', fNumber: 5.6, source: 'hand' })) }
+  const changed = async (after: StudioSet) => {
+    const { layers: now } = (await solve(after))!
+    return steps.filter(step => stateOfStep(after, after.looks[0]!, step, camera, now) === 'changed').map(({ id }) => id)
+  }
+
+  it('is nothing where nothing changed', async () => expect(await changed(read)).toEqual([]))
+
+  it('is what a power reaches: not the lamp itself, whose clicks are known, nor places it hardly lights', async () => {
+    const after = changeSettings(read, 'white', { 'backdrop-left': { on: true, powerStops: -2.6 } })
+    expect((await changed(after)).toSorted()).toEqual(['together/backdrop/left', 'together/backdrop/middle', 'together/backdrop/right'])
+  })
+
+  it('is the lamp that was moved, and what it lights', async () => {
+    const key = set.lights[0]!.place
+    const stale = await changed(moveLight(read, 'key', { ...key, yM: key.yM + 0.5 }))
+    expect(stale).toContain('alone/key')
+    expect(stale).toContain('together/subject/key-side')
+    expect(stale).not.toContain('alone/backdrop-left')
+  })
+
+  it('leaves out what is skipped', () => {
+    const after = changeRun({ ...set, readings: [] }, 'white', { skipped: ['ambient'] })
+    expect(steps.map(step => stateOfStep(after, after.looks[0]!, step, camera, layers)).slice(0, 2)).toEqual(['skipped', 'open'])
+  })
+})
+
+describe('the room\'s own light', () => {
+  const camera = { fNumber: 8, shutterS: 1 / 60, iso: 100 }
+
+  // ISO 2720:1974: E = C N^2 / (S t); f/1 at 1/60 s and ISO 100 with C = 250 is 150 lx.
+  it('is a reading in lux, and lies as far under the camera as the apertures say', () => {
+    const lux = ambientLux({ fNumber: 1, camera, receptor: 'flat' })
+    expectWithin(lux, 150, 1e-9)
+    expectWithin(ambientStops(lux, camera), -6, 1e-9)
+    expectWithin(ambientFNumber(lux, camera, 'flat'), 1, 1e-9)
+  })
+
+  it('is brought under by the longest shutter that does it, then by film speed, and not at all in daylight', () => {
+    const lux = 400
+    const { camera: { shutterS, iso }, stops, lampsUpStops } = ambientMend(lux, camera)!
+    expect([iso, lampsUpStops]).toEqual([100, 0])
+    expect(stops).toBeLessThanOrEqual(BLACK_UNDER_STOPS)
+    expect(ambientStops(lux, { ...camera, shutterS: shutterS * 1.3 })).toBeGreaterThan(BLACK_UNDER_STOPS)
+    expect(ambientMend(1000, camera)).toMatchObject({ camera: { iso: 50, shutterS: 1 / 250 }, lampsUpStops: 1 })
+    expect(ambientMend(20_000, camera)).toBeUndefined()
   })
 })

@@ -79,7 +79,7 @@ const step = computed(() => {
         class="mt-3"
         data-test="walk-words"
       >
-        <strong class="text-3xl">{{ change.toFixed(1) }} stop</strong> along the way; it changes fastest {{ distance(step.atM) }} from the start, {{ step.slope.toFixed(1) }} stop a metre. Larger sources further back change less.
+        <strong class="text-3xl">{{ change.toFixed(1) }} {{ change < 1.05 ? 'stop' : 'stops' }}</strong> along the way; it changes fastest {{ distance(step.atM) }} from the start, {{ step.slope.toFixed(1) }} stop a metre. Larger sources further back change less.
       </p>
       <div class="mt-2 h-64">
         <WalkChart

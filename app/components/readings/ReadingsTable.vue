@@ -97,17 +97,11 @@ const INPUT = 'rounded-sm border border-transparent bg-transparent px-1 hover:bo
               :data-test="`reading-${line.id}`"
               :data-outlier="line.isOutlier"
             >
-              <td class="py-1 pr-3 text-sm whitespace-nowrap">
-                {{ when(line.at) }}
-              </td>
-              <td class="py-1 pr-3">
+              <td class="min-w-40 py-1 pr-3">
                 {{ line.point }}<span
                   v-if="line.look"
                   class="block text-xs text-soft"
                 >{{ line.look }}</span>
-              </td>
-              <td class="py-1 pr-3 text-sm">
-                {{ line.lamps }}
               </td>
               <td class="py-1 pr-3">
                 <input
@@ -125,7 +119,13 @@ const INPUT = 'rounded-sm border border-transparent bg-transparent px-1 hover:bo
               <td class="py-1 pr-3">
                 {{ line.offStops === undefined ? '' : formatStops(line.offStops) }}
               </td>
-              <td class="py-1 pr-3 text-xs text-soft">
+              <td class="min-w-32 py-1 pr-3 text-sm">
+                {{ line.lamps }}
+              </td>
+              <td class="py-1 pr-3 text-sm whitespace-nowrap">
+                {{ when(line.at) }}
+              </td>
+              <td class="min-w-44 py-1 pr-3 text-xs text-soft">
                 {{ line.reading.meter === 'spot' ? 'spot' : line.reading.receptor }}, {{ line.reading.source }}<span class="block">{{ line.reading.direction }}</span>
               </td>
               <td class="py-1 pr-3">

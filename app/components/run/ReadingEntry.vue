@@ -5,6 +5,8 @@ const props = defineProps<{
   /** In the dark a meter shows nothing. */
   mayBeNothing?: boolean
   maySkip?: boolean
+  /** Where there is a keyboard, the pad makes room for what it is held against. */
+  isCompact?: boolean
   /** Takes what was written; answers whether it could. */
   enter: (text: string) => Promise<boolean>
 }>()
@@ -32,7 +34,8 @@ onMounted(() => {
 
 <template>
   <form
-    class="grid gap-3 lg:grid-cols-[minmax(0,1fr)_16rem] lg:gap-8"
+    class="grid gap-3"
+    :class="{ 'lg:grid-cols-[minmax(0,1fr)_16rem] lg:gap-8': !isCompact }"
     @submit.prevent="submit"
   >
     <div class="flex flex-col gap-3">
@@ -95,7 +98,10 @@ onMounted(() => {
         </button>
       </div>
     </div>
-    <div class="grid grid-cols-3 gap-1.5">
+    <div
+      class="grid grid-cols-3 gap-1.5"
+      :class="{ 'lg:hidden': isCompact }"
+    >
       <button
         v-for="key in PAD"
         :key="key"

@@ -27,7 +27,7 @@ const lamps = computed(() => spill.row.value && lampWords(spill.row.value.step, 
           :key="row.pointId"
         >
           <button
-            class="grid w-full grid-cols-[8.5rem_5.5rem_1fr] items-baseline gap-x-3 px-2 py-1.5 text-left hover:bg-panel"
+            class="grid w-full grid-cols-[5.5rem_6.5rem_1fr] sm:grid-cols-[8.5rem_7rem_1fr] items-baseline gap-x-3 px-2 py-1.5 text-left hover:bg-panel"
             :class="{ 'bg-panel': index === spill.position.value }"
             :aria-pressed="index === spill.position.value"
             :data-test="`spill-${index}`"
@@ -60,7 +60,7 @@ const lamps = computed(() => spill.row.value && lampWords(spill.row.value.step, 
           <strong>{{ words(spill.row.value.expected.fNumber, spill.row.value.point.receptor, spill.lightIds.value) }}</strong>.
         </p>
         <ReadingEntry
-          class="xl:gap-4!"
+          is-compact
           :problem="spill.problem.value"
           :is-asking="spill.isAsking.value"
           :enter="spill.enter"

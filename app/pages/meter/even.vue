@@ -115,7 +115,7 @@ const move = (by: number) => {
           </button>
         </p>
         <ReadingEntry
-          class="lg:grid-cols-1!"
+          is-compact
           :problem="even.problem.value"
           :is-asking="even.isAsking.value || !light.camera"
           :enter="even.enter"

@@ -21,8 +21,8 @@ const drop = async (event: DragEvent) => {
     @dragover.prevent
     @drop.prevent="drop"
   >
-    <div class="grid gap-x-8 gap-y-6 p-4 xl:grid-cols-[minmax(0,1fr)_21rem]">
-      <div>
+    <div class="grid gap-x-8 gap-y-6 p-4 2xl:grid-cols-[minmax(0,1fr)_21rem]">
+      <div class="min-w-0">
         <p
           v-if="studio.document.readings.length === 0"
           class="text-lg"
@@ -35,7 +35,7 @@ const drop = async (event: DragEvent) => {
         </p>
         <ReadingsTable v-else />
       </div>
-      <div class="flex flex-col gap-6">
+      <div class="grid content-start gap-x-10 gap-y-6 md:grid-cols-2 2xl:grid-cols-1">
         <LearnedList />
         <section aria-label="Table">
           <h2 class="text-lg font-semibold">
