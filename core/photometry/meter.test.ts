@@ -3,7 +3,7 @@ import { expectStops, expectWithin } from '#support/tolerance'
 import { axisIntensity } from '../sources/output'
 import { combineReadings, exposureFromReading, meteredFNumber, stopsOverCamera } from './meter'
 import { stopsForDistance } from './inverseSquare'
-import { parseReading } from './readingNotation'
+import { formatReading, parseReading, type ReadingUnit } from './readingNotation'
 
 describe('the incident meter', () => {
   // ISO 2720:1974: N^2 = H S / C with C = 250 (flat) and 340 (hemispherical). f/8 at ISO 100 is 8^2 * 250 / 100 = 160 lx s.
@@ -44,7 +44,7 @@ describe('a lamp\'s output', () => {
 })
 
 describe('readings in other units', () => {
-  const meter = { iso: 100, shutterS: 1 / 125, receptor: 'flat' } as const
+  const meter = { iso: 100, shutterS: 1 / 125, receptor: 'flat', cameraFNumber: 5.657 } as const
   const fNumberOf = (text: string): number => {
     const outcome = parseReading(text, meter)
     if (!outcome.ok) throw new Error(outcome.message)
@@ -54,6 +54,18 @@ describe('readings in other units', () => {
   // EV 13 is f/8 at 1/125 s (8^2 x 125 = 8000, 2^13 = 8192); f/8 flat at ISO 100 is 160 lx s, so 20,000 lx for 1/125 s.
   it.each([['EV 12.966', 8], ['12.966 EV', 8], ['160 lxs', 8], ['160 lx s', 8], ['20000 lx', 8], ['20000 lux', 8], ['1858.06 fc', 8], ['f/8', 8]])('reads %s as f/%s', (text, expected) =>
     expectStops(fNumberOf(text), expected, 0.002))
+
+  // Percent of the light that the camera setting wants: f/8 with the camera at f/5.6 is a stop over, twice the light.
+  it('takes percent of the camera setting, where there is one', () => {
+    expectStops(fNumberOf('200 %'), 8, 0.002)
+    expectStops(fNumberOf('100%'), 5.657, 0.001)
+    expect(parseReading('50 %', { iso: 100, shutterS: 1 / 125, receptor: 'flat' }).ok).toBe(false)
+  })
+
+  it.each([['f-number', 'f/8'], ['ev', 'EV 13.0'], ['lux', '20000 lx'], ['foot-candles', '1858 fc'], ['percent', '200 %']] as const)('writes f/8 in %s as %s, and reads it back', (unit, words) => {
+    expect(formatReading(8, unit, meter)).toBe(words)
+    for (const fNumber of [0.6, 2.3, 8, 19.2]) expectStops(fNumberOf(formatReading(fNumber, unit satisfies ReadingUnit, meter)), fNumber, 0.08)
+  })
 
   it.each(['bright', '0 lx', '1e9 lx', 'EV', '12 kg'])('refuses "%s" and says what is understood', (text) => {
     const outcome = parseReading(text, meter)

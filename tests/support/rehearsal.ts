@@ -34,7 +34,6 @@ export const rehearse = async (start: StudioSet, seed: number, { roughness = 1, 
   }
   const stopsAt = (pointIds: readonly string[]) => pointIds.map(id => readPoint(set, points.find(point => point.id === id)!, look().lights, camera, lightingNow()).stops)
   const truthAt = async (pointIds: readonly string[]) => (await benchTruth({ set, lookId, pointIds, lightIds: ids, camera, seed, roughness })).map(fNumber => 2 * Math.log2(fNumber / camera.fNumber))
-  const questioned: string[] = []
   const take = async (step: MeterStep, index: number) => {
     const point = points.find(({ id }) => id === step.pointId)!
     const mine = slip?.stepId === step.id ? slip : undefined
@@ -47,7 +46,7 @@ export const rehearse = async (start: StudioSet, seed: number, { roughness = 1, 
     return reading
   }
   const steps = meteringRun(set, look(), points)
-  return { steps, take, questioned, known, stopsAt, truthAt, points, camera, look, lightingNow, settle: () => {
+  return { steps, take, known, stopsAt, truthAt, points, camera, look, lightingNow, settle: () => {
     const { settings } = solveLook(set, look(), points, camera, lightingNow())
     set = changeSettings(set, lookId, settings)
   }, now: () => set }
