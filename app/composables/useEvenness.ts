@@ -51,6 +51,8 @@ export const useEvenness = () => {
   })
   const place = computed(() => places.value[Math.min(position.value, places.value.length - 1)])
   const readCount = computed(() => places.value.filter(({ reading }) => reading).length)
+  /** What was read, by place. */
+  const read = computed(() => Object.fromEntries(places.value.flatMap(({ point, reading, stops }) => reading ? [[point.id, stops] as const] : [])))
   const spreadOf = (stops: readonly number[]) => stops.length > 0 ? Math.max(...stops) - Math.min(...stops) : 0
   const spreadStops = computed(() => spreadOf(places.value.map(({ stops }) => stops)))
   const tolerance = computed(() => ({ stops: toleranceOf(studio.document, studio.look), ...{ use: TOLERANCES[useOf(studio.document, studio.look)] } }))
@@ -110,7 +112,7 @@ export const useEvenness = () => {
   const removeFree = (index: number) => choose({ free: (grid.value?.free ?? []).filter((_, other) => other !== index) })
 
   return {
-    grid, regions, choose, places, place, position, problem, readCount, spreadStops, wholeSpreadStops, tolerance, isEven, field,
+    grid, regions, choose, places, place, position, problem, read, readCount, spreadStops, wholeSpreadStops, tolerance, isEven, field,
     enter, askBench, askBenchForAll, addFree, removeFree, isAsking: recording.isAsking,
   }
 }

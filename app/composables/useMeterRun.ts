@@ -30,7 +30,10 @@ export const useMeterRun = createSharedComposable(() => {
   const readingOf = (of: MeterStep) => readingOfStep(of, studio.document.readings, studio.look.id)
   const states = computed((): Record<string, StepState> => {
     const { camera, planned } = light
-    if (!camera || !planned) return {}
+    if (!camera || !planned) {
+      // Right after opening only what is on record is known.
+      return Object.fromEntries(steps.value.map(one => [one.id, readingOf(one) ? 'taken' as const : studio.look.run.skipped.includes(one.id) ? 'skipped' as const : 'open' as const]))
+    }
     return Object.fromEntries(steps.value.map(one => [one.id, stateOfStep(studio.document, studio.look, one, camera, planned)]))
   })
   const isToRead = (one: MeterStep) => ['open', 'changed'].includes(states.value[one.id] ?? 'open')
@@ -66,6 +69,14 @@ export const useMeterRun = createSharedComposable(() => {
   const goToFirstOpen = () => {
     const open = steps.value.findIndex(isToRead)
     goTo(open < 0 ? steps.value.length : open)
+  }
+
+  /** Goes where the run stands, and again once it is known what has changed since. */
+  const resume = async () => {
+    goToFirstOpen()
+    const at = position.value
+    await light.ready()
+    if (position.value === at && !taken.value) goToFirstOpen()
   }
 
   const take = async (asking: Promise<{ ok: true, value: Taken } | { ok: false, message: string }>): Promise<boolean> => {
@@ -135,6 +146,6 @@ export const useMeterRun = createSharedComposable(() => {
 
   return {
     steps, step, position, point, inUse, expected, expectedAt, states, taken, isDone, problem, meter, ambient, isAsking: recording.isAsking,
-    readingOf, goTo, goToFirstOpen, next, skip, move, begin, again, restart, enter, enterNothing, askBench, applyCorrection, applyAmbientMend,
+    readingOf, goTo, goToFirstOpen, resume, next, skip, move, begin, again, restart, enter, enterNothing, askBench, applyCorrection, applyAmbientMend,
   }
 })

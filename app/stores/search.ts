@@ -97,8 +97,8 @@ export const useSearch = defineStore('search', () => {
     if (answer && isWanted()) slips.value = answer
   })
 
-  const even = () => ask('even', async (number, search, isWanted) => {
-    const answer = await worker!.even(number, toRaw(studio.document), search, (done) => {
+  const even = (read: Record<string, number>) => ask('even', async (number, search, isWanted) => {
+    const answer = await worker!.even(number, toRaw(studio.document), search, read, (done) => {
       if (isWanted()) share.value = done
     })
     if (answer && isWanted()) evening.value = answer

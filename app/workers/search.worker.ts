@@ -123,9 +123,9 @@ const worker = {
     return exploreTones(set, lookOf(set, search), search.camera, search.learned, axes, { report, pause })
   },
 
-  even: async (question: number, input: StudioSet, search: Search, report: (share: number) => void): Promise<EveningAnswer | undefined> => {
+  even: async (question: number, input: StudioSet, search: Search, read: Record<string, number>, report: (share: number) => void): Promise<EveningAnswer | undefined> => {
     const { set, pause } = begin(question, input)
-    return evenOut(set, lookOf(set, search), search.camera, search.learned, lengthM => formatDistance(lengthM, search.unit), { report, pause })
+    return evenOut(set, lookOf(set, search), search.camera, search.learned, lengthM => formatDistance(lengthM, search.unit), { read, report, pause })
   },
 
   walk: async (question: number, input: StudioSet, search: Search, from: Vector, to: Vector): Promise<WalkPoint[] | undefined> => {

@@ -50,7 +50,7 @@ describe('the guided run', () => {
     const reading = (id: string, lightIds: string[], lookId = 'white') => aReading({
       id, lookId, pointId: step.pointId, lights: Object.fromEntries(lightIds.map(light => [light, { powerStops: 0, directLuxS: 1, bouncedLuxS: 0 }])),
     })
-    const readings = [reading('old', ALL), reading('new', ALL.toReversed()), reading('one light', ['key']), reading('other look', ALL, 'black')]
+    const readings = [reading('old', ALL), reading('new', ALL.toReversed()), reading('one light', ['key']), reading('other look', ALL, 'black'), { ...reading('put out', ALL), trust: 'out' as const }]
     expect(readingOfStep(step, readings, 'white')?.id).toBe('new')
     expect(readingOfStep(step, [], 'white')).toBeUndefined()
   })

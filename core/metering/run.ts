@@ -57,9 +57,9 @@ export const meteringRun = (set: StudioSet, look: Look, points: readonly MeterPo
 
 const keyOf = (ids: readonly string[]): string => [...ids].sort().join()
 
-/** The newest reading of a step in a look; undefined where it was not taken. */
+/** The newest reading of a step in a look that still counts; undefined where there is none. */
 export const readingOfStep = (step: Pick<MeterStep, 'lightIds' | 'pointId'>, readings: readonly Reading[], lookId: string): Reading | undefined =>
-  readings.findLast(reading => reading.lookId === lookId && reading.pointId === step.pointId && keyOf(step.lightIds) === keyOf(Object.keys(reading.lights)))
+  readings.findLast(reading => reading.lookId === lookId && reading.trust !== 'out' && reading.pointId === step.pointId && keyOf(step.lightIds) === keyOf(Object.keys(reading.lights)))
 
 /** What the plan says has changed by less than this needs no new reading. */
 const UNCHANGED_STOPS = 0.05

@@ -95,14 +95,19 @@ const arrangementsOf = (set: StudioSet, lights: readonly Light[]): Trial[] => {
   ]
 }
 
-export type EveningOptions = { pause?: () => Promise<boolean>, report?: (share: number) => void }
+export type EveningOptions = {
+  /** What was read at places of the grid, stops over the camera setting; elsewhere the plan speaks. */
+  read?: Readonly<Record<string, number>>
+  pause?: () => Promise<boolean>
+  report?: (share: number) => void
+}
 
 /**
  * What evens the backdrop over a look's grid. Each try is held against the plan without it, and what it changes is laid on
  * what was read: the model says what a move does, readings say how things are. Housings are left out of the tries, so that
  * one lamp's light is all there is to work out. Undefined where it was called off.
  */
-export const evenOut = async (set: StudioSet, look: Look, camera: CameraSetting, learned: Learned, inLength: InLength, { pause = () => Promise.resolve(false), report }: EveningOptions = {}): Promise<EveningAnswer | undefined> => {
+export const evenOut = async (set: StudioSet, look: Look, camera: CameraSetting, learned: Learned, inLength: InLength, { read = {}, pause = () => Promise.resolve(false), report }: EveningOptions = {}): Promise<EveningAnswer | undefined> => {
   const grid = look.grid
   if (!grid) return undefined
   const pointsOf = (of: StudioSet): MeterPoint[] => gridPoints(of, grid)
@@ -117,8 +122,9 @@ export const evenOut = async (set: StudioSet, look: Look, camera: CameraSetting,
   const now = await stopsIn(exact, set, look.lights, true)
   const bare = await stopsIn(quick, withoutHousings(set), look.lights, false)
   if (!now || !bare) return undefined
+  const standing = now.map(({ stops }, at) => read[points[at]!.id] ?? stops)
   const spread = (stops: readonly number[]) => Math.max(...stops) - Math.min(...stops)
-  const spreadStops = spread(now.map(({ stops }) => stops))
+  const spreadStops = spread(standing)
   const total = now.reduce((sum, { parts }) => sum + parts.reduce((all, part) => all + part.directLuxS + part.bouncedLuxS, 0), 0)
   const shareOf = (light: Light) => now.reduce((sum, { parts }) => sum + parts.filter(({ lightId }) => lightId === light.id).reduce((all, part) => all + part.directLuxS + part.bouncedLuxS, 0), 0) / total
   const isOn = (light: Light) => look.lights[light.id]?.on === true
@@ -129,9 +135,9 @@ export const evenOut = async (set: StudioSet, look: Look, camera: CameraSetting,
   for (const [index, { kind, ...trial }] of trials.entries()) {
     report?.(index / trials.length)
     const settings = trial.set.looks.find(({ id }) => id === look.id)!.lights
-    const read = await stopsIn(quick, withoutHousings(trial.set), settings, false)
-    if (!read) return undefined
-    const after = spread(read.map(({ stops }, at) => now[at]!.stops + stops - bare[at]!.stops))
+    const tried = await stopsIn(quick, withoutHousings(trial.set), settings, false)
+    if (!tried) return undefined
+    const after = spread(tried.map(({ stops }, at) => standing[at]! + stops - bare[at]!.stops))
     if (after < (best.get(kind)?.spreadStops ?? Infinity)) best.set(kind, { ...trial, spreadStops: after })
   }
   const ranked = [...best.values()].sort((a, b) => a.spreadStops - b.spreadStops)

@@ -29,7 +29,8 @@ describe('what goes wrong', () => {
 
   it('a stopped bench is named, the reading can be typed, and the frame says the same', async () => {
     await app.browser.locate(By.linkText('Meter')).click()
-    await app.browser.find('entry')
+    await app.browser.click('step-alone/key')
+    await app.browser.waitForText('run-title', /^A alone$/)
     await app.server.stop()
     await app.browser.click('ask-bench')
     await app.browser.waitForText('entry-problem', /The bench does not answer\. Your set and readings are kept\./)
@@ -81,13 +82,27 @@ describe('for everyone', () => {
     const phone = await openBrowser(PHONE)
     try {
       await phone.go(`${app.server.url}/meter`)
-      await phone.find('entry')
+      await phone.click('nothing')
+      await phone.waitForText('correction', /black/)
+      await phone.click('next')
+      await phone.waitForText('run-title', /^A alone$/)
+      // The whole step, pad and all, is on the screen at once.
+      const pad = await phone.driver.findElement(By.xpath('//button[normalize-space()="Take back"]')).getRect()
+      expect(pad.y + pad.height).toBeLessThanOrEqual(844)
       for (const key of ['8', 'plus tenths', '3']) await phone.driver.findElement(By.css(`[aria-label="${key}"]`)).click()
       await phone.click('enter')
       await phone.waitForText('read', /^f\/8 \+0\.3$/)
       await phone.waitForText('correction', /clicks? (up|down) on A|leave A/i)
       expect(await phone.driver.executeScript('return document.documentElement.scrollWidth')).toBe(390)
       expect(await findings(phone)).toEqual([])
+      await phone.click(await phone.driver.findElements(By.css('[data-test="turned"]')).then(found => found.length > 0 ? 'turned' : 'next'))
+      await phone.waitForText('run-title', /^B alone$/)
+      for (const [part, landmark] of [['Readings', 'readings-filter'], ['Even', 'even-start'], ['Spill, ratio', 'ratio'], ['Continuous', 'tubes']] as const) {
+        await phone.driver.findElement(By.linkText(part)).click()
+        await phone.find(landmark)
+        expect(await phone.driver.executeScript('return document.documentElement.scrollWidth')).toBe(390)
+        expect(await findings(phone)).toEqual([])
+      }
       await phone.driver.findElement(By.linkText('Stage')).click()
       await phone.find('plan-key')
       expect(await phone.driver.executeScript('return document.documentElement.scrollWidth')).toBe(390)

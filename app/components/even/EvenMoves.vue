@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Evening } from '#core/solve/evening'
 
-const props = defineProps<{ toleranceStops: number }>()
+const props = defineProps<{ toleranceStops: number, read: Record<string, number> }>()
 const studio = useStudio()
 const search = useSearch()
 const isBusy = computed(() => search.busy === 'even')
@@ -21,7 +21,7 @@ const isEnough = (move: Evening) => move.spreadStops <= props.toleranceStops
       <button
         class="press"
         data-test="even-search"
-        @click="isBusy ? search.stop() : search.even()"
+        @click="isBusy ? search.stop() : search.even(read)"
       >
         {{ isBusy ? 'Stop' : 'Look for it' }}
       </button>

@@ -81,6 +81,7 @@ const readWords = (step: MeterStep): string => {
         <button
           class="flex w-full gap-2 rounded-sm px-2 py-1.5 text-left hover:bg-panel"
           :class="{ 'bg-panel font-semibold': run.isDone.value }"
+          data-test="step-end"
           @click="run.goTo(run.steps.value.length)"
         >
           <span class="w-5 text-soft" />Where it stands

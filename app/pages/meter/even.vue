@@ -133,6 +133,7 @@ const move = (by: number) => {
       <EvenMoves
         class="border-t border-rule pt-3"
         :tolerance-stops="even.tolerance.value.stops"
+        :read="even.read.value"
       />
     </aside>
   </div>

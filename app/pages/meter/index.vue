@@ -1,7 +1,7 @@
 <script setup lang="ts">
 const run = useMeterRun()
 
-onMounted(run.goToFirstOpen)
+onMounted(run.resume)
 </script>
 
 <template>

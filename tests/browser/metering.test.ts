@@ -1,0 +1,269 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { By, Key } from 'selenium-webdriver'
+import { describe, expect, it } from 'vitest'
+import { demoSet } from '#core/set/demo'
+import { findings } from '#support/accessibility'
+import { useApp } from '#support/app'
+import { meteringIn, modelAndTruth } from '#support/meterRun'
+import { ASKED_EVEN_STOPS, GRID_IDS, hallSet, median, READ_IDS, spread, UNREAD_IDS, WANTED_STOPS } from '#support/roughHall'
+import { stepsIn } from '#support/steps'
+import { expectWithin } from '#support/tolerance'
+
+const app = useApp()
+const { visit, open, count, undo, see, choose, field, type } = stepsIn(app)
+const { chooseHall, runToTheEnd, keptSet } = meteringIn(app)
+
+const part = (name: string) => app.browser.locate(By.linkText(name)).click()
+const rows = () => count('[data-test^="reading-reading"]')
+const write = async (text: string) => (await app.browser.find('entry')).sendKeys(Key.chord(Key.CONTROL, 'a'), text, Key.ENTER)
+/** Presses that move a lamp far enough to matter. */
+const MOVES = 5
+const studio = { seed: 2, roughness: 1 }
+
+describe('a run in a rough hall, by the interface', () => {
+  it('ends on target in as many readings as lights and five, and knows places that were not read', async () => {
+    await open({ ...hallSet(), id: 'hall', name: 'Hall' })
+    await chooseHall(studio.seed, 'A rough hall')
+    await visit('Meter')
+    expect(await app.browser.textOf('run-title')).toBe('Room light')
+    const errors = async () => {
+      const { model, truth } = await modelAndTruth(await keptSet('hall'), UNREAD_IDS, studio)
+      return median(model.map((stops, index) => Math.abs(stops - truth[index]!)))
+    }
+    const before = await errors()
+    await runToTheEnd()
+    await app.browser.waitForText('run-verdict', /^On target/)
+    const set = await keptSet('hall')
+    expect(set.readings.length).toBeLessThanOrEqual(set.lights.length + 5)
+    const { truth: [subject, ...backdrop] } = await modelAndTruth(set, READ_IDS, studio)
+    expectWithin(subject!, 0, 0.1)
+    expectWithin(backdrop.reduce((sum, stops) => sum + stops, 0) / 3, WANTED_STOPS, 0.1)
+    expect(spread((await modelAndTruth(set, GRID_IDS, studio)).truth)).toBeLessThanOrEqual(ASKED_EVEN_STOPS)
+    expect(before).toBeGreaterThan(0.3)
+    expect(await errors()).toBeLessThan(0.12)
+  })
+
+  it('asks again only for what a move changed', async () => {
+    await visit('Stage')
+    await (await app.browser.find('plan-key')).sendKeys(...Array.from({ length: MOVES }, () => Key.ARROW_LEFT))
+    await app.browser.stopsAtRest('subject/key-side')
+    await visit('Meter')
+    await app.browser.waitForText('run-title', /^A alone$/)
+    expect(await app.browser.textOf('step-alone/key')).toContain('changed since')
+    expect(await app.browser.textOf('step-together/subject/key-side')).toContain('changed since')
+    expect(await app.browser.textOf('step-alone/backdrop-left')).not.toContain('changed since')
+    for (let move = 0; move < MOVES; move++) await undo()
+  })
+})
+
+describe('a run as one likes it', () => {
+  it('begins with the backdrop, moves a step, skips one, and keeps all that over a reload', async () => {
+    await open({ ...demoSet(), id: 'order', name: 'Order' })
+    await app.browser.waitForText('verdict', /\.$/)
+    await visit('Meter')
+    await app.browser.waitForText('run-title', /^Room light$/)
+    await see('Backdrop')
+    const names = async () => (await app.browser.driver.executeScript<string[]>('return [...document.querySelectorAll("[data-test^=\'step-\']:not([data-test=\'step-end\'])")].map(step => step.dataset.test.slice(5))'))
+    await app.browser.waitFor('backdrop lights first', async () => (await names())[1] === 'alone/backdrop-left')
+    await app.browser.click('sort-steps')
+    await app.browser.locate(By.css('[aria-label="A alone earlier"]')).click()
+    await app.browser.waitFor('the key before C', async () => (await names()).indexOf('alone/key') === 2)
+    await app.browser.waitForText('run-title', /^Room light$/)
+    await app.browser.click('skip')
+    await app.browser.waitForText('run-title', /^B alone$/)
+    await app.browser.waitForText('save-state', /^Saved$/)
+    await app.browser.driver.navigate().refresh()
+    await app.browser.waitForText('run-title', /^B alone$/)
+    expect((await names()).slice(0, 4)).toEqual(['ambient', 'alone/backdrop-left', 'alone/key', 'alone/backdrop-right'])
+    await app.browser.waitForText('step-ambient', /left out/)
+  })
+
+  it('says what to do where the room is too bright, and sets the camera so', async () => {
+    await app.browser.click('step-ambient')
+    await app.browser.waitForText('run-title', /^Room light$/)
+    await write('700 lx')
+    await app.browser.waitForText('correction', /only 5\.\d stops under the camera setting: a frame without the lamps is not black/)
+    await app.browser.waitForText('ambient-mend', /^1\/250 s and ISO 50, with every lamp 1 stop up|^1\/\d+ s puts it 6\.\d under/)
+    await app.browser.click('set-camera')
+    await app.browser.waitForText('correction', /a frame without the lamps is black/)
+    await app.browser.click('next')
+  })
+
+  it('questions a reading that cannot be, with the likely cause', async () => {
+    await app.browser.waitForText('run-title', /alone$/)
+    const expected = await app.browser.waitForText('expected', /^f\//)
+    expect(await app.browser.textOf('expected-spread')).toMatch(/^give or take 0\.\d stop$/)
+    const [, full, tenths = '0'] = /^f\/([\d.]+)(?: \+0\.(\d))?/.exec(expected)!
+    const stops = Math.round(2 * Math.log2(Number(full))) + Number(tenths) / 10 + 1.05
+    await write((2 ** (stops / 2)).toFixed(3))
+    await app.browser.waitForText('doubt', /one stop of ISO too high/)
+    await app.browser.click('again')
+    await app.browser.click('ask-bench')
+    await app.browser.find('coming')
+  })
+
+  it('takes what a spot meter shows of the paper', async () => {
+    await visit('Stage')
+    await visit('Meter')
+    await app.browser.click('step-together/backdrop/middle')
+    await see('Spot')
+    await app.browser.click('ask-bench')
+    await app.browser.find('from-bench')
+    // What the spot meter showed is turned into the incident reading that the plan speaks of: not 2.5 stops off.
+    await app.browser.waitForText('correction', /The plan has learned from it/)
+    expect(await count('[data-test="doubt"]')).toBe(0)
+    expect((await keptSet('order')).readings.at(-1)).toMatchObject({ meter: 'spot', pointId: 'backdrop/middle', receptor: 'flat', direction: 'flat disc toward the camera', source: 'bench' })
+  })
+})
+
+describe('the table of readings', () => {
+  it('shows a wrong reading for what it is, and what else was taken', async () => {
+    await open({ ...demoSet(), id: 'wrong', name: 'Wrong' })
+    await chooseHall(3, 'A rough hall')
+    await visit('Meter')
+    await runToTheEnd(async (title) => {
+      if (title !== 'All together' || await count('[data-test="run-outliers"]') > 0) return false
+      const { readings } = await keptSet('wrong')
+      if (readings.length !== 6) return false
+      await write('f/4')
+      return true
+    })
+    await app.browser.waitForText('run-outliers', /1 reading does not fit the others and is left out/)
+    await part('See which, and why')
+    await app.browser.waitFor('all of them', async () => await rows() === 8)
+    expect(await count('[data-outlier="true"]')).toBe(1)
+    await app.browser.waitForText('reading-doubt', /Does not fit the others, and is left out\. Most likely|Nothing usual/)
+    expect(await findings(app.browser)).toEqual([])
+  })
+
+  it('is sorted, searched, mended, and nothing is lost by it', async () => {
+    const figures = async () => app.browser.driver.executeScript<string[]>('return [...document.querySelectorAll(\'[data-test="reading-figure"]\')].map(field => field.value)')
+    await app.browser.click('sort-fNumber')
+    const sorted = await figures()
+    await app.browser.click('sort-fNumber')
+    await app.browser.waitFor('the other way round', async () => (await figures()).join() !== sorted.join())
+    await (await app.browser.find('readings-filter')).sendKeys('backdrop middle')
+    await app.browser.waitFor('fewer', async () => await rows() === 1)
+    await (await app.browser.find('readings-filter')).sendKeys(Key.chord(Key.CONTROL, 'a'), Key.DELETE)
+    await app.browser.waitFor('all', async () => await rows() === 8)
+    const wrong = await app.browser.locate(By.css('[data-outlier="true"] [data-test="reading-figure"]'))
+    await type(wrong, 'dark')
+    await app.browser.waitForText('readings-problem', /"dark" is not a reading.*The reading is as it was/)
+    await choose('reading-trust', 'believed')
+    await undo()
+    await (await app.browser.locate(By.css('[data-outlier="true"] [data-test="reading-delete"]'))).click()
+    await app.browser.waitFor('one less', async () => await rows() === 7 && await count('[data-outlier="true"]') === 0)
+    await undo()
+    await app.browser.waitFor('it back', async () => await rows() === 8 && await count('[data-outlier="true"]') === 1)
+  })
+
+  it('goes out as CSV and comes back equal', async () => {
+    const before = await keptSet('wrong')
+    await app.browser.click('readings-export')
+    const path = join(app.browser.folder, 'wrong-readings.csv')
+    await app.browser.waitFor('the file', async () => readdirSync(app.browser.folder).includes('wrong-readings.csv'))
+    expect(readFileSync(path, 'utf8').split('\r\n').length).toBe(10)
+    for (let left = 7; left >= 0; left--) {
+      await app.browser.locate(By.css('[data-test="reading-delete"]')).click()
+      await app.browser.waitFor('one less', async () => await rows() === left)
+    }
+    await app.browser.locate(By.css('[data-test="readings-import"]')).sendKeys(path)
+    await app.browser.waitForText('readings-done', /Took in 8 readings/)
+    expect((await keptSet('wrong')).readings).toEqual(before.readings)
+  })
+
+  it('forgets a lamp, and freezes what was learned', async () => {
+    const learned = await app.browser.textOf('learned-key')
+    expect(learned).not.toMatch(/^0 /)
+    await app.browser.click('freeze')
+    await app.browser.click('forget-key')
+    await app.browser.waitForText('learned-key', /0 readings/)
+    expect((await app.browser.textOf('learned-key')).split(' ')[0]).toBe(learned.split(' ')[0])
+    await app.browser.click('freeze')
+    await app.browser.waitForText('learned-key', /^0 /)
+    await undo()
+    await undo()
+    await undo()
+    await app.browser.waitFor('what was', async () => await app.browser.textOf('learned-key') === learned)
+  })
+})
+
+describe('evenness', () => {
+  it('is read place after place by the keyboard, and the map and the spread follow', async () => {
+    await part('Even')
+    await app.browser.waitForText('even-start', /Choose how many places/)
+    await see('9')
+    await app.browser.waitForText('even-place', /^Place 1 of 9$/)
+    await app.browser.find('even-map')
+    for (let place = 1; place <= 9; place++) {
+      await app.browser.waitForText('even-place', new RegExp(`^Place ${place} of 9$`))
+      await write(place % 3 === 0 ? 'f/8' : 'f/8 +0.6')
+      await app.browser.waitFor('it taken', async () => !new RegExp(`^Place ${place} of`).test(await app.browser.textOf('even-place')) || place === 9)
+    }
+    await app.browser.waitForText('even-spread', /^0\.6 stop/)
+    await app.browser.waitForText('even-verdict', /^Not even enough: white that clips may differ by 0\.5 stop/)
+    const stops = Number(await (await app.browser.find('even-place-2')).getAttribute('data-stops'))
+    expectWithin(Number(await (await app.browser.find('even-place-0')).getAttribute('data-stops')) - stops, 0.6, 0.01)
+    expect(await findings(app.browser)).toEqual([])
+  })
+
+  it('names the lamp and the move that even it, and does one', async () => {
+    await app.browser.click('even-search')
+    const words = await app.browser.waitForText('even-moves', /0\.\d to 0\.\d/)
+    expect(words).toMatch(/(Swing|Turn|Tilt|Move|Raise|Lower|Put) .*\b[BC]\b/)
+    expect(await app.browser.textOf('even-arrangements')).toMatch(/Crossed.*Straight|Straight.*Crossed/s)
+    await (await app.browser.find('even-moves')).findElement(By.css('button')).click()
+    await app.browser.waitForText('even-spread', /stop/)
+    await undo()
+    await app.browser.waitForText('even-spread', /^0\.6 stop/)
+  })
+
+  it('can be read on the cove and at places of one\'s own', async () => {
+    await see('Cove')
+    await app.browser.waitForText('even-place', /^Place 1 of 9$/)
+    await app.browser.click('ask-bench')
+    await app.browser.waitForText('even-place', /^Place 2 of 9$/)
+    await see('Backdrop')
+    await see('Free')
+    const map = await app.browser.find('even-map')
+    await app.browser.driver.actions().move({ origin: map, x: 30, y: -40 }).press().release().perform()
+    await app.browser.waitForText('even-place', /^Place 1 of 1$/)
+  })
+})
+
+describe('spill, ratio and continuous light', () => {
+  it('reads what comes round the sitter from behind, and says how much it may be', async () => {
+    await part('Spill, ratio')
+    await app.browser.waitForText('spill-where', /^B, C on, A off\./)
+    await app.browser.click('ask-bench')
+    await app.browser.waitForText('spill-0', /under/)
+    await app.browser.waitFor('the next place', async () => await (await app.browser.find('spill-1')).getAttribute('aria-pressed') === 'true')
+    const { lights, pointId } = (await keptSet('wrong')).readings.at(-1)!
+    expect([Object.keys(lights).toSorted(), pointId]).toEqual([['backdrop-left', 'backdrop-right'], 'subject/key-side'])
+    await app.browser.locate(By.css('canvas[aria-label="The frame by the backdrop lights alone"]'))
+  })
+
+  it('turns two readings into a ratio, in both conventions', async () => {
+    await type(await app.browser.find('ratio-highlight'), 'f/8')
+    await type(await app.browser.find('ratio-shadow'), 'f/4')
+    await app.browser.waitForText('ratio', /^4:1\s+2\.0 stops$/)
+    await app.browser.waitForText('ratio-other', /calls it 3:1/)
+    await app.browser.waitForText('fill-effect', /No fill light is on/)
+    expect(await findings(app.browser)).toEqual([])
+  })
+
+  it('turns percent into stops, tubes too, kelvin into mireds, and walks a line', async () => {
+    await part('Continuous')
+    await type(await app.browser.find('dim-percent'), '25')
+    expect(await (await app.browser.find('dim-stops')).getAttribute('value')).toBe('\u22122')
+    expect(await app.browser.textOf('tubes')).toMatch(/3 on\s*\u22120\.4/)
+    await type(await app.browser.find('mired-camera'), '5800')
+    await app.browser.waitForText('mired-words', /^20 mired warm/)
+    await type(await field('Across'), '-0.5')
+    await app.browser.click('walk')
+    await app.browser.waitForText('walk-words', /\d\.\d stops? along the way/)
+    expect(await findings(app.browser)).toEqual([])
+    expect(await app.browser.complaints()).toEqual([])
+  })
+})
