@@ -1,6 +1,6 @@
 import { responseOf } from '../camera/response'
 import { addLight, aimAtHead, newLight } from '../set/populate'
-import { besideSitter } from '../solve/moves/stageMoves'
+import { besideSitter } from '../camera/besideSitter'
 import { edgeId, SIDES } from '../set/sensePoints'
 import { bandPoints } from '../set/points'
 import { headHeightM } from '../set/heads'

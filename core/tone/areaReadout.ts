@@ -32,18 +32,6 @@ export const readAreas = (set: StudioSet, look: Look, settings: Readonly<Record<
 
 const stops = (value: number): string => `${Math.abs(value).toFixed(1)} stop${Math.abs(value) < 1.05 ? '' : 's'}`
 
-/** What is wanted of an area, in a few words. */
-export const areaWords = (area: AreaTarget): string => {
-  switch (area.kind) {
-    case 'even': return `backdrop even within ${stops(area.withinStops)}`
-    case 'pool': return `pool that falls ${stops(area.depthStops)}`
-    case 'ramp': return `backdrop ${stops(area.stops)} brighter toward the ${area.toward}`
-    case 'colour': return `colour to a depth of ${Math.round(100 * area.depth)} %`
-    case 'wrap': return `wrap at most ${formatStops(area.mostStops)}`
-    case 'apart': return `outline at least ${stops(area.leastStops)} apart`
-  }
-}
-
 /** How an area stands, in a few words: `Backdrop even to 0.6 stop, wanted 0.3`. */
 export const areaReadoutWords = ({ area, measured }: AreaReadout): string => {
   switch (area.kind) {

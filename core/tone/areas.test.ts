@@ -11,7 +11,7 @@ import { solveLook } from '../solve/lookPowers'
 import { verdictOf } from '../solve/verdict'
 import { luminance } from '../units/rgb'
 import { AREA_COLUMNS, AREA_ROWS, areaId, areaPoints, POOL_MIDDLE, POOL_RING, ringId, visibleBackdrop } from './areaPoints'
-import { areaReadoutWords, areaWords, readAreas } from './areaReadout'
+import { areaReadoutWords, readAreas } from './areaReadout'
 import { cameraSettingOf, readLook, readPoint } from './readout'
 
 const solver = lightingSolver(undefined, set => [...everyPoint(set), ...areaPoints(set)])
@@ -137,7 +137,6 @@ describe('areas', () => {
   }, 60_000)
 
   it('are named with what they are and what was wanted', () => {
-    expect(areaWords({ kind: 'pool', xM: 0, heightM: 1, radiusM: 1, depthStops: 1.5 })).toBe('pool that falls 1.5 stops')
     expect(areaReadoutWords({ area: { kind: 'even', withinStops: 0.3 }, measured: 0.64, missStops: 0.34, isWished: false })).toBe('Backdrop even to 0.6 stop, wanted 0.3')
     expect(areaReadoutWords({ area: { kind: 'wrap', mostStops: -1 }, measured: 0.4, missStops: 0.4, isWished: false })).toBe('The backdrop lights wrap the sitter at −0.6, at most −1.0 is wanted')
   })

@@ -1,19 +1,10 @@
 <script setup lang="ts">
-import { BarChart } from 'echarts/charts'
-import { AriaComponent, GridComponent } from 'echarts/components'
-import { use } from 'echarts/core'
-import { CanvasRenderer } from 'echarts/renderers'
-import VChart from 'vue-echarts'
-
-use([BarChart, GridComponent, AriaComponent, CanvasRenderer])
-
 const props = defineProps<{ heights: readonly number[], label: string }>()
 const { fill } = useChartInk()
 
 /** The tallest bars are clipping walls; without a limit they would flatten everything between. */
 const LIMIT = 0.08
 const option = computed(() => ({
-  animation: false,
   grid: { left: 0, right: 0, top: 0, bottom: 0 },
   xAxis: { type: 'category', show: false, data: props.heights.map((_, index) => index) },
   yAxis: { type: 'value', show: false, max: LIMIT },
@@ -22,11 +13,8 @@ const option = computed(() => ({
 </script>
 
 <template>
-  <VChart
-    class="size-full!"
+  <PlotFrame
     :option="option"
-    role="img"
-    :aria-label="label"
-    autoresize
+    :label="label"
   />
 </template>

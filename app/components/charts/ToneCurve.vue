@@ -1,12 +1,4 @@
 <script setup lang="ts">
-import { LineChart } from 'echarts/charts'
-import { AriaComponent, GridComponent, MarkLineComponent, MarkPointComponent } from 'echarts/components'
-import { use } from 'echarts/core'
-import { CanvasRenderer } from 'echarts/renderers'
-import VChart from 'vue-echarts'
-
-use([LineChart, GridComponent, MarkLineComponent, MarkPointComponent, AriaComponent, CanvasRenderer])
-
 /** Pixel value over stops, with marks where something is wanted and the span that a value read one off leaves open. */
 const props = defineProps<{
   curve: readonly (readonly [number, number])[]
@@ -15,10 +7,8 @@ const props = defineProps<{
   wanted: readonly { stops: number, value: number }[]
   label: string
 }>()
-const { ink, soft } = useChartInk()
-const axis = computed(() => ({ axisLine: { lineStyle: { color: soft.value } }, axisLabel: { color: ink.value, fontFamily: 'Inter Variable' }, splitLine: { lineStyle: { color: soft.value, opacity: 0.25 } }, nameTextStyle: { color: ink.value } }))
+const { ink, soft, axis } = useChartInk()
 const option = computed(() => ({
-  animation: false,
   grid: { left: 44, right: 16, top: 16, bottom: 40 },
   xAxis: { type: 'value', min: -8, max: 3, interval: 1, name: 'stops over the camera setting', nameLocation: 'middle', nameGap: 26, ...axis.value },
   yAxis: { type: 'value', min: 0, max: 255, interval: 51, ...axis.value },
@@ -31,11 +21,8 @@ const option = computed(() => ({
 </script>
 
 <template>
-  <VChart
-    class="size-full!"
+  <PlotFrame
     :option="option"
-    role="img"
-    :aria-label="label"
-    autoresize
+    :label="label"
   />
 </template>

@@ -1,18 +1,8 @@
 <script setup lang="ts">
-import { LineChart } from 'echarts/charts'
-import { AriaComponent, GridComponent } from 'echarts/components'
-import { use } from 'echarts/core'
-import { CanvasRenderer } from 'echarts/renderers'
-import VChart from 'vue-echarts'
-
-use([LineChart, GridComponent, AriaComponent, CanvasRenderer])
-
 /** Stops over the camera setting against the way walked. */
 const props = defineProps<{ points: readonly (readonly [number, number])[], unit: string, label: string }>()
-const { ink, soft } = useChartInk()
-const axis = computed(() => ({ axisLine: { lineStyle: { color: soft.value } }, axisLabel: { color: ink.value, fontFamily: 'Inter Variable' }, splitLine: { lineStyle: { color: soft.value, opacity: 0.25 } }, nameTextStyle: { color: ink.value } }))
+const { ink, axis } = useChartInk()
 const option = computed(() => ({
-  animation: false,
   grid: { left: 48, right: 16, top: 28, bottom: 40 },
   xAxis: { type: 'value', name: `${props.unit} walked`, nameLocation: 'middle', nameGap: 26, ...axis.value },
   yAxis: { type: 'value', name: 'stops', scale: true, minInterval: 0.1, ...axis.value },
@@ -21,11 +11,8 @@ const option = computed(() => ({
 </script>
 
 <template>
-  <VChart
-    class="size-full!"
+  <PlotFrame
     :option="option"
-    role="img"
-    :aria-label="label"
-    autoresize
+    :label="label"
   />
 </template>

@@ -6,12 +6,8 @@ import { downloadText } from '~/support/download'
 const kit = useKit()
 const problem = ref('')
 
-const importFile = async (event: Event) => {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  if (!file) return
+const importFile = async (file: File) => {
   const outcome = parseKitFile(await file.text())
-  input.value = ''
   problem.value = outcome.ok ? '' : outcome.message
   if (outcome.ok) await kit.change(() => outcome.value)
 }
@@ -26,16 +22,13 @@ const importFile = async (event: Event) => {
     >
       Export the kit
     </button>
-    <label class="press cursor-pointer focus-within:outline-2">
-      Import a kit
-      <input
-        type="file"
-        accept=".json,application/json"
-        class="sr-only"
-        data-test="kit-import"
-        @change="importFile"
-      >
-    </label>
+    <FilePick
+
+      label="Import a kit"
+      accept=".json,application/json"
+      test-name="kit-import"
+      @pick="importFile"
+    />
     <button
       class="press text-left"
       @click="kit.change(() => genericKit())"

@@ -33,12 +33,8 @@ const choose = (way: From | '') => {
 }
 const output = computed(() => props.item.what.output)
 
-const readFile = async (event: Event) => {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  if (!file) return
+const readFile = async (file: File) => {
   const outcome = parseIes(await file.text())
-  input.value = ''
   problem.value = outcome.ok ? '' : `${file.name}: ${outcome.message}`
   if (!outcome.ok) return
   const measured = measuredLight(outcome.value, outcome.value.keywords.LUMINAIRE ?? file.name)
@@ -124,16 +120,13 @@ const readFile = async (event: Event) => {
         @change="iso => output.from === 'reading' && put({ ...output, iso })"
       />
     </template>
-    <label class="press h-8 cursor-pointer focus-within:outline-2">
-      IES file…
-      <input
-        type="file"
-        accept=".ies,.IES"
-        class="sr-only"
-        data-test="kit-ies"
-        @change="readFile"
-      >
-    </label>
+    <FilePick
+      class="h-8"
+      label="IES file…"
+      accept=".ies,.IES"
+      test-name="kit-ies"
+      @pick="readFile"
+    />
     <p class="basis-full text-sm text-soft">
       At full power in its standard reflector: guide number {{ guideNumber.toFixed(0) }} m (flat receptor, ISO 100), {{ Math.round(intensity).toLocaleString('en') }} {{ item.what.kind === 'flash' ? 'lx s at 1 m' : 'lx at 1 m' }}.
       <template v-if="from === 'watt-seconds'">

@@ -30,12 +30,8 @@ const gelOptions = computed(() => [
 ])
 const putGel = (name: string) => edit(set => fitGel(set, props.light.id, gels.value.find(candidate => candidate.name === name) ?? null))
 
-const readFile = async (event: Event) => {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  if (!file) return
+const readFile = async (file: File) => {
   const outcome = parseIes(await file.text())
-  input.value = ''
   problem.value = outcome.ok ? '' : `${file.name}: ${outcome.message}`
   if (!outcome.ok) return
   const measured = measuredLight(outcome.value, outcome.value.keywords.LUMINAIRE ?? file.name)
@@ -63,16 +59,13 @@ const readFile = async (event: Event) => {
       test-name="gel"
       @choose="putGel"
     />
-    <label class="press h-8 cursor-pointer focus-within:outline-2">
-      IES file…
-      <input
-        type="file"
-        accept=".ies,.IES"
-        class="sr-only"
-        data-test="ies"
-        @change="readFile"
-      >
-    </label>
+    <FilePick
+      class="h-8"
+      label="IES file…"
+      accept=".ies,.IES"
+      test-name="ies"
+      @pick="readFile"
+    />
     <p
       v-if="light.gel"
       class="basis-full text-xs text-soft"

@@ -1,14 +1,7 @@
 <script setup lang="ts">
 const studio = useStudio()
 const { save, load, done, problem } = useReadingsFile()
-const picker = useTemplateRef<HTMLInputElement>('picker')
 
-const take = async (event: Event) => {
-  const field = event.target as HTMLInputElement
-  const [file] = field.files ?? []
-  if (file) await load(file)
-  field.value = ''
-}
 const drop = async (event: DragEvent) => {
   const [file] = event.dataTransfer?.files ?? []
   if (file) await load(file)
@@ -50,21 +43,12 @@ const drop = async (event: DragEvent) => {
             >
               Save as CSV
             </button>
-            <button
-              class="press"
-              @click="picker?.click()"
-            >
-              Take in CSV
-            </button>
-            <input
-              ref="picker"
-              type="file"
+            <FilePick
+              label="Take in CSV"
               accept=".csv,text/csv"
-              class="sr-only"
-              aria-label="Table of readings to take in"
-              data-test="readings-import"
-              @change="take"
-            >
+              test-name="readings-import"
+              @pick="load"
+            />
           </div>
           <p
             v-if="done"

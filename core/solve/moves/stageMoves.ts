@@ -1,4 +1,4 @@
-import { projectionOf } from '../../camera/projection'
+import { besideSitter } from '../../camera/besideSitter'
 import { aimBoard } from '../../set/aimBoard'
 import { unlessFaulty } from '../../set/edits'
 import { addPanel, freeId } from '../../set/populate'
@@ -53,19 +53,6 @@ const flagOnKey = (set: StudioSet): StudioSet => {
   const zM = Math.max(0, Math.min(centre.zM - heightM / 2, set.room.heightM - heightM - 0.05))
   const turnDeg = Math.atan2(-dx, dy) * 180 / Math.PI
   return unlessFaulty(set, addPanel(set, { ...panel, heightM, name: 'Black flag', place: { xM: centre.xM, yM: centre.yM, zM }, turnDeg: Math.round(turnDeg) }))
-}
-
-const BESIDE_M = 0.15
-
-/** A board at each side of the sitter, as near as the frame allows. */
-export const besideSitter = (set: StudioSet, kind: string, besideM = BESIDE_M): StudioSet => {
-  const { xM, yM } = set.subjects[0]!.place
-  const { halfWidth } = projectionOf(set)
-  const beside = Math.max(0.6, Math.abs(set.camera.place.yM - yM - 0.6) * halfWidth + besideM)
-  return [-1, 1].reduce((boarded, side) => {
-    const panel = panelOfKind(kind, freeId(boarded, kind))
-    return unlessFaulty(boarded, addPanel(boarded, { ...panel, heightM: Math.min(panel.heightM, set.room.heightM - 0.1), place: { xM: xM + side * beside, yM, zM: 0 }, turnDeg: side * 90 }))
-  }, set)
 }
 
 /** Black curtains along the side walls, and nothing else changed. */
