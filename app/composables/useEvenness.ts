@@ -1,5 +1,6 @@
 import { leftoverField } from '#core/metering/leftovers'
-import { lightsInUse, readingOfStep, stateOfStep, type MeterStep } from '#core/metering/run'
+import { lightsInUse, readingOfStep, stateOfStep } from '#core/metering/run'
+import type { MeterStep } from '#core/metering/step'
 import { stopsOverCamera } from '#core/photometry/meter'
 import { measuredExposure } from '#core/metering/compare'
 import { changeGrid } from '#core/set/edits'

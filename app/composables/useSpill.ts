@@ -1,4 +1,5 @@
-import { lightsInUse, readingOfStep, stateOfStep, type MeterStep } from '#core/metering/run'
+import { lightsInUse, readingOfStep, stateOfStep } from '#core/metering/run'
+import type { MeterStep } from '#core/metering/step'
 import { measuredExposure } from '#core/metering/compare'
 import { stopsOverCamera } from '#core/photometry/meter'
 import { onlyOn } from '#core/set/settings'

@@ -1,4 +1,10 @@
-import type { Leftover } from './leftovers'
+import type { Vector } from '../units/vector'
+
+/** A place that a reading can say something of: on a surface it speaks for what is near, elsewhere for its own point alone. */
+export type Spot = { id: string, position: Vector, surface: string }
+
+/** What a reading leaves over after all is learned, where it was taken. */
+export type Leftover = Spot & { stops: number, spreadStops: number }
 
 /** What readings have shown: each light's output and the room's bounce, in stops against the plan, and what that leaves over where readings were taken. */
 export type Learned = { lightStops: Record<string, number>, bounceStops: number, leftovers?: readonly Leftover[] }

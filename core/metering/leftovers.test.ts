@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { expectWithin } from '#support/tolerance'
-import { leftoverField, withLeftovers, type Leftover } from './leftovers'
+import type { Leftover } from './learned'
+import { leftoverField, withLeftovers } from './leftovers'
 
 const on = (id: string, xM: number, zM: number, stops: number, surface = 'backdrop'): Leftover => ({ id, surface, position: [xM, 0.03, zM], stops, spreadStops: 0.07 })
 

@@ -3,16 +3,10 @@ import type { Look, Reading } from '../set/schema'
 import type { LightLayer } from '../transport/lightLayer'
 import { scaleRgb } from '../units/rgb'
 import { ratioFromStops } from '../units/stops'
-import { distance, type Vector } from '../units/vector'
+import { distance } from '../units/vector'
 import { surpriseStops } from './compare'
 import { meterSpread } from './fit'
-import type { Study } from './learning'
-
-/** A place that a reading can say something of: on a surface it speaks for what is near, elsewhere for its own point alone. */
-export type Spot = { id: string, position: Vector, surface: string }
-
-/** What a reading leaves over after all is learned, where it was taken. */
-export type Leftover = Spot & { stops: number, spreadStops: number }
+import type { Learned, Leftover, Spot } from './learned'
 
 /**
  * How far light strays from the plan over a surface, and over what distance it strays alike: lamps that stand a hand's
@@ -56,7 +50,7 @@ export const withLeftovers = (layers: readonly LightLayer[], spots: readonly Spo
  * What the readings of a look leave over, each at its place; the newest of a place speaks. Only readings of everything
  * together count: those of one lamp have taught that lamp already.
  */
-export const leftoversOf = (readings: readonly Reading[], { learned, standings }: Pick<Study, 'learned' | 'standings'>, spots: readonly Spot[], look: Look): Leftover[] => {
+export const leftoversOf = (readings: readonly Reading[], { learned, standings }: { learned: Learned, standings: Readonly<Record<string, { isOutlier: boolean }>> }, spots: readonly Spot[], look: Look): Leftover[] => {
   const inUse = Object.keys(look.lights).filter(id => look.lights[id]!.on)
   const isTogether = (reading: Reading) => inUse.length > 0 && inUse.every(id => reading.lights[id]) && Object.keys(reading.lights).length === inUse.length
   const newest = new Map(readings

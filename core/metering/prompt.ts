@@ -1,6 +1,6 @@
 import type { MeterPoint } from '../set/points'
 import type { Light } from '../set/schema'
-import type { MeterStep } from './run'
+import type { MeterStep } from './step'
 
 /** What is to be read, as a title: `B alone`, `All together`. */
 export const stepTitle = (step: MeterStep, lights: readonly Light[]): string => {

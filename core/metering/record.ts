@@ -3,7 +3,7 @@ import type { CameraSetting, LightSetting, Look, Reading, StudioSet } from '../s
 import type { Lighting } from './lighting'
 import { partsAt } from '../transport/exposureAt'
 import { NOTHING_LEARNED } from './learned'
-import type { MeterStep } from './run'
+import type { MeterStep } from './step'
 import { weightsOf } from './weights'
 
 /** What the meter showed, and where it came from. */

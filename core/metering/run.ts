@@ -4,14 +4,7 @@ import { ratioFromStops, stopsFromRatio } from '../units/stops'
 import { learnedExposure } from './compare'
 import type { Lighting } from './lighting'
 import { plannedParts } from './record'
-
-/** One reading to take: which lights burn, and where the meter is held. Ambient is read with all of them off. */
-export type MeterStep = {
-  id: string
-  kind: 'ambient' | 'alone' | 'together' | 'spill' | 'even'
-  lightIds: string[]
-  pointId: string
-}
+import type { MeterStep } from './step'
 
 /** The key first, since the backdrop is relative to it; or the backdrop first, since it can be set before the sitter comes. */
 const JOB_ORDER: Record<Look['run']['first'], readonly Light['job'][]> = {

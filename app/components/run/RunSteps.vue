@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ArrowDown, ArrowUp } from '@lucide/vue'
-import type { MeterStep, StepState } from '#core/metering/run'
+import type { StepState } from '#core/metering/run'
+import type { MeterStep } from '#core/metering/step'
 import { stepName } from '#core/metering/prompt'
 
 const studio = useStudio()
