@@ -1,6 +1,7 @@
 // Takes the pictures in docs/screenshots from the demo set, through the built app: npm run pictures
 import { By, until } from 'selenium-webdriver'
 import { LAPTOP, openBrowser, PHONE, type Browser, type Size } from '../tests/support/browser'
+import { meteringIn } from '../tests/support/meterRun'
 import { startServer } from '../tests/support/server'
 
 const FOLDER = new URL('../docs/screenshots/', import.meta.url).pathname
@@ -12,16 +13,9 @@ const SEARCH_MS = 120_000
 
 const rest = () => new Promise(resolve => setTimeout(resolve, REST_MS))
 
+/** Reads the whole run from the bench, doing what each answer says, and takes a frame. */
 const meterToTheEnd = async (browser: Browser) => {
-  for (let reading = 1; reading <= 7; reading++) {
-    await browser.waitForText('run-step', new RegExp(`Reading ${reading} of 7`))
-    await browser.click('ask-bench')
-    await browser.waitForText('from-bench', /simulated/)
-    const turned = await browser.driver.findElements(By.css('[data-test="turned"]'))
-    await (turned[0] ?? await browser.find('next')).click()
-  }
-  const accept = await browser.driver.findElements(By.css('[data-test="run-accept"]'))
-  await accept[0]?.click()
+  await meteringIn({ browser }).runToTheEnd()
   await browser.click('run-shoot')
   await browser.find('frame-backdrop/middle')
 }
@@ -41,7 +35,6 @@ const dragLight = async (browser: Browser, id: string, right: number, down: numb
 const PICTURES: { name: string, size: Size, path: string, prepare?: (browser: Browser) => Promise<void> }[] = [
   { name: 'stage', size: LAPTOP, path: '/' },
   { name: 'stage-asked', size: LAPTOP, path: '/', prepare: browser => browser.click('ask-118') },
-  { name: 'stage-moved', size: LAPTOP, path: '/', prepare: browser => dragLight(browser, 'key', -24, -18) },
   {
     name: 'stage-why',
     size: LAPTOP,
@@ -127,9 +120,53 @@ const PICTURES: { name: string, size: Size, path: string, prepare?: (browser: Br
   },
   { name: 'brief', size: LAPTOP, path: '/brief' },
   { name: 'kit', size: LAPTOP, path: '/kit' },
-  { name: 'run', size: LAPTOP, path: '/meter', prepare: browser => browser.click('ask-bench') },
+  {
+    name: 'run',
+    size: LAPTOP,
+    path: '/meter',
+    prepare: async (browser) => {
+      await browser.click('ask-bench')
+      await browser.find('correction')
+      await browser.click('next')
+      await browser.waitForText('run-title', /alone/)
+      await browser.click('ask-bench')
+    },
+  },
   { name: 'run-end', size: LAPTOP, path: '/meter', prepare: meterToTheEnd },
-  { name: 'run-phone', size: PHONE, path: '/meter' },
+  { name: 'run-phone', size: PHONE, path: '/meter', prepare: browser => browser.click('step-alone/key') },
+  {
+    name: 'even',
+    size: LAPTOP,
+    path: '/meter/even',
+    prepare: async (browser) => {
+      await meteringIn({ browser }).chooseHall(7, 'A rough hall')
+      await see(browser, '9')
+      await browser.find('even-map')
+      await browser.click('even-all')
+      await browser.waitForText('even-place', /Place 1 of 9/)
+      await browser.driver.wait(async () => await browser.driver.findElement(By.css('[data-test="even-all"]')).getAttribute('disabled') !== null && /9 of 9/.test(await browser.driver.findElement(By.css('aside')).getText()), SEARCH_MS)
+      await browser.click('even-search')
+      await browser.find('even-arrangements')
+    },
+  },
+  { name: 'spill', size: LAPTOP, path: '/meter/spill', prepare: browser => browser.click('ask-bench') },
+  {
+    name: 'readings',
+    size: LAPTOP,
+    path: '/meter',
+    prepare: async (browser) => {
+      const { chooseHall, runToTheEnd } = meteringIn({ browser })
+      await chooseHall(3, 'A rough hall')
+      let readings = 0
+      await runToTheEnd(async () => {
+        readings += 1
+        if (readings !== 6) return false
+        await (await browser.find('entry')).sendKeys('f/5.6 +0.4\n')
+        return true
+      })
+      await browser.locate(By.linkText('Readings')).click()
+    },
+  },
   { name: 'sets', size: LAPTOP, path: '/sets' },
 ]
 

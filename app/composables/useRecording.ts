@@ -32,7 +32,7 @@ export const useRecording = () => {
     const { camera, planned, studied } = light
     if (!camera || !planned || !point) return undefined
     const reading = recordReading(studio.document, studio.look, step, point, camera, planned, {
-      ...shown, id: `reading-${crypto.randomUUID().slice(0, 13)}`, at: new Date().toISOString(),
+      ...shown, ...step.kind === 'ambient' ? { direction: 'dome toward the camera' } : {}, id: `reading-${crypto.randomUUID().slice(0, 13)}`, at: new Date().toISOString(),
     })
     const ofLights = step.lightIds.length > 0
     const offStops = ofLights ? surpriseStops(reading, studied.learned) : 0

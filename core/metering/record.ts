@@ -7,7 +7,7 @@ import type { MeterStep } from './step'
 import { weightsOf } from './weights'
 
 /** What the meter showed, and where it came from. */
-export type Shown = Pick<Reading, 'id' | 'at' | 'fNumber' | 'source'> & Partial<Pick<Reading, 'shown' | 'meter' | 'note'>>
+export type Shown = Pick<Reading, 'id' | 'at' | 'fNumber' | 'source'> & Partial<Pick<Reading, 'shown' | 'meter' | 'note' | 'direction'>>
 
 /** What the plan, before any learning, says that lights give at a point under their settings, each as if it were on. */
 export const plannedParts = (set: StudioSet, settings: Readonly<Record<string, LightSetting>>, lightIds: readonly string[], point: Pick<MeterPoint, 'id'>, camera: CameraSetting, layers: Lighting['layers']): Reading['lights'] => {
@@ -26,12 +26,12 @@ export const recordReading = (set: StudioSet, look: Look, step: Pick<MeterStep, 
     shown: '',
     meter: 'incident',
     note: '',
+    direction: point.facingWords,
     ...shown,
     lookId: look.id,
     pointId: point.id,
     position: [point.position[0], point.position[1], point.position[2]],
     receptor: point.receptor,
-    direction: point.facingWords,
     camera,
     lights: plannedParts(set, look.lights, step.lightIds, point, camera, layers),
     others: plannedParts(set, look.lights, off, point, camera, layers),

@@ -33,8 +33,9 @@ const CLICKS = [-3, -2, -1, 1, 2, 3]
 const SCRIM_STOPS = 1
 /** A light that gives less than this share of what the grid gets is not worth touching. */
 const LEAST_SHARE = 0.05
-/** A move has to even the backdrop by this much to be worth naming. */
+/** A move has to even the backdrop by so many stops, and by such a share of what is uneven, to be worth naming. */
 const WORTH_STOPS = 0.05
+const WORTH_SHARE = 0.1
 const MOVES_NAMED = 5
 
 /** Where a light's axis meets the plane of the drop, across; undefined where it looks away. */
@@ -143,7 +144,7 @@ export const evenOut = async (set: StudioSet, look: Look, camera: CameraSetting,
   const ranked = [...best.values()].sort((a, b) => a.spreadStops - b.spreadStops)
   return {
     spreadStops,
-    moves: ranked.filter(one => one.lightId !== null && one.spreadStops < spreadStops - WORTH_STOPS).slice(0, MOVES_NAMED),
+    moves: ranked.filter(one => one.lightId !== null && one.spreadStops < spreadStops - Math.max(WORTH_STOPS, WORTH_SHARE * spreadStops)).slice(0, MOVES_NAMED),
     arrangements: ranked.filter(one => one.lightId === null),
   }
 }

@@ -63,10 +63,11 @@ const colourOf = ([red, green, blue]: Rgb): number => {
   return luminance([red - least, green - least, blue - least])
 }
 
-/** Level, evenness and colour cast of a screen, and how far from it the sitter should be. */
-export const keyingOf = (set: StudioSet, look: Look, camera: CameraSetting, lighting: Lighting, readouts: readonly Readout[]): KeyingScreen => {
+/** Level, evenness and colour cast of a screen, and how far from it the sitter should be. Evenness is over a grid where one is laid, else along a line at head height. */
+export const keyingOf = (set: StudioSet, look: Look, camera: CameraSetting, lighting: Lighting, readouts: readonly Readout[], gridStops: readonly number[] = []): KeyingScreen => {
   const stopsAt = (id: string) => readouts.find(({ point }) => point.id === id)?.stops ?? Number.NaN
-  const screen = readouts.filter(({ point }) => point.surface === 'backdrop').map(({ stops }) => stops)
+  const line = readouts.filter(({ point }) => point.surface === 'backdrop').map(({ stops }) => stops)
+  const screen = gridStops.length > 1 ? gridStops : line
   const reference = exposureFromReading(camera.fNumber, camera.iso, 'flat')
   const cast = Math.max(...SIDES.flatMap(({ side }) => [edgeId(side), rearId(side)]).map(id => colourOf(lightAt(set, look, camera, lighting, id))))
   const castStops = stopsFromRatio(cast / reference)

@@ -7,7 +7,7 @@ export const TOLERANCES = {
   white: { stops: 0.3, name: 'White with detail', why: 'it must neither clip nor go grey anywhere' },
   grey: { stops: 0.2, name: 'Grey', why: 'on the straight part of the curve every tenth shows' },
   colour: { stops: 0.3, name: 'Colour', why: 'depth changes with the light' },
-  keying: { stops: 0.15, name: 'Keying screen', why: 'a key is pulled from one narrow range' },
+  keying: { stops: 0.15, name: 'A keying screen', why: 'a key is pulled from one narrow range' },
   black: { stops: 1, name: 'Black', why: 'near black the eye tells no difference' },
 } as const
 

@@ -43,7 +43,7 @@ const isEnough = (move: Evening) => move.spreadStops <= props.toleranceStops
         class="mt-2"
         data-test="even-none"
       >
-        No single lamp evens it by more than a twentieth of a stop. As it is: {{ figure(answer.spreadStops) }} stop.
+        No single lamp evens it by much. As it is: {{ figure(answer.spreadStops) }} stop.
       </p>
       <ol
         class="mt-2 divide-y divide-rule"

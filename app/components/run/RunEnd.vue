@@ -44,7 +44,7 @@ const learned = computed(() => studio.document.lights.flatMap((source) => {
       class="text-soft"
       data-test="run-changed"
     >
-      {{ changed }} of them {{ changed === 1 ? 'was' : 'were' }} taken before something changed; for those the plan speaks, by what it has learned.
+      {{ changed }} of {{ run.steps.value.length }} readings {{ changed === 1 ? 'was' : 'were' }} taken before something changed; there the plan speaks, by what it has learned.
     </p>
     <p
       v-if="outliers > 0"
