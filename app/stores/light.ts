@@ -113,7 +113,11 @@ export const useLight = defineStore('light', () => {
 
   const points = computed(() => meterPoints(studio.document))
   /** What readings teach, and how each stands against the others. */
-  const studied = computed(() => study(studio.document.readings, studio.document.lights.map(({ id }) => id), studio.document.frozen))
+  const readings = computed(() => studio.document.readings)
+  const lightIds = computed(() => studio.document.lights.map(({ id }) => id).join(' '))
+  const frozen = computed(() => studio.document.frozen)
+  // Through these three nothing is studied again while a lamp is dragged.
+  const studied = computed(() => study(readings.value, lightIds.value.split(' ').filter(Boolean), frozen.value))
   const places = computed(() => [...readingPoints(studio.document), ...bandPoints(studio.document, BAND_COUNT), ...areaPoints(studio.document)])
   const learned = computed((): Learned => ({
     ...studied.value.learned,

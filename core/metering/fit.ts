@@ -24,11 +24,12 @@ export type Fit = { lightIds: readonly string[], learned: Learned, covariance: M
 /**
  * Fits each light's output and one bounce factor to readings: least squares in stops with priors at zero
  * (Gauss-Newton on the normal equations). Readings weigh by their spread, unknowns by how far lamps and rooms usually stray.
- * Every light named is an unknown, read or not.
+ * Every light named is an unknown, read or not. A fit of much the same readings is a good place to begin from.
  */
-export const fitReadings = (readings: readonly Reading[], lightIds: readonly string[]): Fit => {
+export const fitReadings = (readings: readonly Reading[], lightIds: readonly string[], from?: Fit): Fit => {
   const priors = [...lightIds.map(() => LAMP_SPREAD_STOPS ** -2), BOUNCE_SPREAD_STOPS ** -2]
-  let unknowns = priors.map(() => 0)
+  const size = priors.length
+  let unknowns = from ? [...lightIds.map(id => from.learned.lightStops[id] ?? 0), from.learned.bounceStops] : priors.map(() => 0)
   let normal = Matrix.diag(priors)
   const asLearned = (): Learned => ({
     lightStops: Object.fromEntries(lightIds.map((id, index) => [id, unknowns[index]!])),
@@ -36,27 +37,34 @@ export const fitReadings = (readings: readonly Reading[], lightIds: readonly str
   })
   for (let round = 0; round < ROUNDS && readings.length > 0; round++) {
     const now = asLearned()
-    normal = Matrix.diag(priors)
+    const sums = new Float64Array(size * size)
     const pull = unknowns.map((value, index) => -priors[index]! * value)
     for (const reading of readings) {
       const weight = spreadOf(reading) ** -2
       const slopes = slopesOf(reading.lights, lightIds, now)
       const missing = surpriseStops(reading, now)
-      slopes.forEach((slope, row) => {
-        if (slope === 0) return
-        pull[row]! += weight * slope * missing
-        slopes.forEach((other, column) => normal.set(row, column, normal.get(row, column) + weight * slope * other))
-      })
+      for (let row = 0; row < size; row++) {
+        const weighed = weight * slopes[row]!
+        if (weighed === 0) continue
+        pull[row]! += weighed * missing
+        for (let column = 0; column < size; column++) sums[row * size + column]! += weighed * slopes[column]!
+      }
     }
+    normal = new Matrix(priors.map((prior, row) => priors.map((_, column) => sums[row * size + column]! + (row === column ? prior : 0))))
     const step = solve(normal, Matrix.columnVector(pull)).to1DArray()
     unknowns = unknowns.map((value, index) => value + step[index]!)
-    if (Math.max(...step.map(Math.abs)) < 1e-6) break
+    if (Math.max(...step.map(Math.abs)) < 1e-10) break
   }
   return { lightIds, learned: asLearned(), covariance: inverse(normal) }
 }
 
 /** Spread of what a fit says of some lights together, one standard deviation in stops; what strays at the place itself left out. */
 export const spreadOfFit = ({ lightIds, learned, covariance }: Fit, parts: Reading['lights']): number => {
-  const slopes = Matrix.columnVector(slopesOf(parts, lightIds, learned))
-  return Math.sqrt(Math.max(0, slopes.transpose().mmul(covariance).mmul(slopes).get(0, 0)))
+  const slopes = slopesOf(parts, lightIds, learned)
+  let variance = 0
+  for (let row = 0; row < slopes.length; row++) {
+    if (slopes[row] === 0) continue
+    for (let column = 0; column < slopes.length; column++) variance += slopes[row]! * slopes[column]! * covariance.get(row, column)
+  }
+  return Math.sqrt(Math.max(0, variance))
 }

@@ -10,6 +10,9 @@ const QUESTION_SPREADS = 2.2
 /** At most this share of the readings is left out of what is learned. */
 const LEFT_OUT_SHARE = 1 / 3
 
+/** One reading is put out at a time, of very many as many as this goes into them. */
+const READINGS_A_ROUND = 50
+
 /** How one reading stands against all the others. */
 export type Standing = {
   /** Stops over what all the others say. */
@@ -45,18 +48,22 @@ export const study = (readings: readonly Reading[], lightIds: readonly string[],
   const used = new Set(usable.filter(({ trust }) => trust !== 'out').map(({ id }) => id))
   const outliers = new Set<string>()
   const most = Math.max(1, Math.floor(used.size * LEFT_OUT_SHARE))
+  const atOnce = Math.max(1, Math.floor(used.size / READINGS_A_ROUND))
+  let fit: Fit | undefined
   for (;;) {
-    const fit = fitReadings(usable.filter(({ id }) => used.has(id)), ids)
+    fit = fitReadings(usable.filter(({ id }) => used.has(id)), ids, fit)
     const shown = frozen ? { ...fit, learned: frozen } : fit
     const standings = standingsOf(usable, used, shown)
-    const doubted = usable.filter(({ id, trust }) => used.has(id) && trust === 'auto')
-    const worst = doubted.reduce<Reading | undefined>((most, one) =>
-      !most || Math.abs(standings.get(one.id)!.spreads) > Math.abs(standings.get(most.id)!.spreads) ? one : most, undefined)
-    if (worst && outliers.size < most && Math.abs(standings.get(worst.id)!.spreads) > OUTLIER_SPREADS) {
-      used.delete(worst.id)
-      outliers.add(worst.id)
-      continue
+    const spreadsOf = ({ id }: Reading) => Math.abs(standings.get(id)!.spreads)
+    const worst = usable
+      .filter(reading => used.has(reading.id) && reading.trust === 'auto' && spreadsOf(reading) > OUTLIER_SPREADS)
+      .sort((a, b) => spreadsOf(b) - spreadsOf(a))
+      .slice(0, Math.min(atOnce, most - outliers.size))
+    for (const { id } of worst) {
+      used.delete(id)
+      outliers.add(id)
     }
+    if (worst.length > 0) continue
     return {
       fit: shown,
       learned: shown.learned,
