@@ -113,7 +113,7 @@ export const useEvenness = () => {
   const removeFree = (index: number) => choose({ free: (grid.value?.free ?? []).filter((_, other) => other !== index) })
 
   return {
-    grid, regions, choose, places, place, position, problem, read, readCount, spreadStops, wholeSpreadStops, tolerance, isEven, field,
+    grid, regions, inUse, choose, places, place, position, problem, read, readCount, spreadStops, wholeSpreadStops, tolerance, isEven, field,
     enter, askBench, askBenchForAll, addFree, removeFree, isAsking: recording.isAsking,
   }
 }

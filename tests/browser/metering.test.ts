@@ -11,7 +11,7 @@ import { stepsIn } from '#support/steps'
 import { expectWithin } from '#support/tolerance'
 
 const app = useApp()
-const { visit, open, count, undo, see, choose, field, type } = stepsIn(app)
+const { visit, open, count, undo, see, choose, type } = stepsIn(app)
 const { chooseHall, runToTheEnd, keptSet } = meteringIn(app)
 
 const part = (name: string) => app.browser.locate(By.linkText(name)).click()
@@ -186,84 +186,5 @@ describe('the table of readings', () => {
     await undo()
     await undo()
     await app.browser.waitFor('what was', async () => await app.browser.textOf('learned-key') === learned)
-  })
-})
-
-describe('evenness', () => {
-  it('is read place after place by the keyboard, and the map and the spread follow', async () => {
-    await part('Even')
-    await app.browser.waitForText('even-start', /Choose how many places/)
-    await see('9')
-    await app.browser.waitForText('even-place', /^Place 1 of 9$/)
-    await app.browser.find('even-map')
-    for (let place = 1; place <= 9; place++) {
-      await app.browser.waitForText('even-place', new RegExp(`^Place ${place} of 9$`))
-      await write(place % 3 === 0 ? 'f/8' : 'f/8 +0.6')
-      await app.browser.waitFor('it taken', async () => !new RegExp(`^Place ${place} of`).test(await app.browser.textOf('even-place')) || place === 9)
-    }
-    await app.browser.waitForText('even-spread', /^0\.6 stop/)
-    await app.browser.waitForText('even-verdict', /^Not even enough: white that clips may differ by 0\.5 stop/)
-    const stops = Number(await (await app.browser.find('even-place-2')).getAttribute('data-stops'))
-    expectWithin(Number(await (await app.browser.find('even-place-0')).getAttribute('data-stops')) - stops, 0.6, 0.01)
-    expect(await findings(app.browser)).toEqual([])
-  })
-
-  it('names the lamp and the move that even it, and does one', async () => {
-    await app.browser.click('even-search')
-    const words = await app.browser.waitForText('even-moves', /0\.\d to 0\.\d/)
-    expect(words).toMatch(/(Swing|Turn|Tilt|Move|Raise|Lower|Put) .*\b[BC]\b/)
-    expect(await app.browser.textOf('even-arrangements')).toMatch(/Crossed.*Straight|Straight.*Crossed/s)
-    await (await app.browser.find('even-moves')).findElement(By.css('button')).click()
-    await app.browser.waitForText('even-spread', /stop/)
-    await undo()
-    await app.browser.waitForText('even-spread', /^0\.6 stop/)
-  })
-
-  it('can be read on the cove and at places of one\'s own', async () => {
-    await see('Cove')
-    await app.browser.waitForText('even-place', /^Place 1 of 9$/)
-    await app.browser.click('ask-bench')
-    await app.browser.waitForText('even-place', /^Place 2 of 9$/)
-    await see('Backdrop')
-    await see('Free')
-    const map = await app.browser.find('even-map')
-    await app.browser.driver.actions().move({ origin: map, x: 30, y: -40 }).press().release().perform()
-    await app.browser.waitForText('even-place', /^Place 1 of 1$/)
-  })
-})
-
-describe('spill, ratio and continuous light', () => {
-  it('reads what comes round the sitter from behind, and says how much it may be', async () => {
-    await part('Spill, ratio')
-    await app.browser.waitForText('spill-where', /^B, C on, A off\./)
-    await app.browser.click('ask-bench')
-    await app.browser.waitForText('spill-0', /under/)
-    await app.browser.waitFor('the next place', async () => await (await app.browser.find('spill-1')).getAttribute('aria-pressed') === 'true')
-    const { lights, pointId } = (await keptSet('wrong')).readings.at(-1)!
-    expect([Object.keys(lights).toSorted(), pointId]).toEqual([['backdrop-left', 'backdrop-right'], 'subject/key-side'])
-    await app.browser.locate(By.css('canvas[aria-label="The frame by the backdrop lights alone"]'))
-  })
-
-  it('turns two readings into a ratio, in both conventions', async () => {
-    await type(await app.browser.find('ratio-highlight'), 'f/8')
-    await type(await app.browser.find('ratio-shadow'), 'f/4')
-    await app.browser.waitForText('ratio', /^4:1\s+2\.0 stops$/)
-    await app.browser.waitForText('ratio-other', /calls it 3:1/)
-    await app.browser.waitForText('fill-effect', /No fill light is on/)
-    expect(await findings(app.browser)).toEqual([])
-  })
-
-  it('turns percent into stops, tubes too, kelvin into mireds, and walks a line', async () => {
-    await part('Continuous')
-    await type(await app.browser.find('dim-percent'), '25')
-    expect(await (await app.browser.find('dim-stops')).getAttribute('value')).toBe('\u22122')
-    expect(await app.browser.textOf('tubes')).toMatch(/3 on\s*\u22120\.4/)
-    await type(await app.browser.find('mired-camera'), '5800')
-    await app.browser.waitForText('mired-words', /^20 mired warm/)
-    await type(await field('Across'), '-0.5')
-    await app.browser.click('walk')
-    await app.browser.waitForText('walk-words', /\d\.\d stops? along the way/)
-    expect(await findings(app.browser)).toEqual([])
-    expect(await app.browser.complaints()).toEqual([])
   })
 })

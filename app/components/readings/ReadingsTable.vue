@@ -41,7 +41,7 @@ const INPUT = 'rounded-sm border border-transparent bg-transparent px-1 hover:bo
       {{ problem }}
     </p>
     <div
-      class="mt-3 overflow-x-auto"
+      class="relative mt-3 overflow-x-auto"
       tabindex="0"
       role="region"
       aria-label="Readings"

@@ -43,6 +43,13 @@ const move = (by: number) => {
       >
         Choose how many places to read. They lie over what the camera sees of the backdrop; the map shows the plan until readings say otherwise.
       </p>
+      <p
+        v-else-if="even.inUse.value.length === 0"
+        class="text-lg"
+        data-test="even-dark"
+      >
+        No light is on in this look, so that there is nothing to be even.
+      </p>
       <template v-else>
         <p
           v-if="!even.field.value"
@@ -72,7 +79,7 @@ const move = (by: number) => {
       </template>
     </section>
     <aside
-      v-if="even.grid.value"
+      v-if="even.grid.value && even.inUse.value.length > 0"
       aria-label="Evenness"
       class="flex flex-col gap-4 border-t border-rule p-4 lg:min-h-0 lg:overflow-y-auto lg:border-t-0 lg:border-l"
     >

@@ -14,7 +14,7 @@ const drop = async (event: DragEvent) => {
     @dragover.prevent
     @drop.prevent="drop"
   >
-    <div class="grid gap-x-8 gap-y-6 p-4 2xl:grid-cols-[minmax(0,1fr)_21rem]">
+    <div class="grid grid-cols-1 gap-x-8 gap-y-6 p-4 2xl:grid-cols-[minmax(0,1fr)_21rem]">
       <div class="min-w-0">
         <p
           v-if="studio.document.readings.length === 0"
