@@ -34,6 +34,7 @@ const columns = [
 export const useReadingsTable = () => {
   const studio = useStudio()
   const light = useLight()
+  const { withUnit } = useReadingWords()
   const filter = ref('')
   const problem = ref('')
 
@@ -69,9 +70,10 @@ export const useReadingsTable = () => {
   const edit = (id: string, changes: Partial<Reading>) => studio.edit(set => editReading(set, id, changes))
   /** Writes another figure; what cannot be read leaves it as it was. */
   const retype = (reading: Reading, text: string): boolean => {
-    const read = parseReading(text, { ...reading.camera, cameraFNumber: reading.camera.fNumber, receptor: reading.receptor })
+    const written = withUnit(text, Object.keys(reading.lights))
+    const read = parseReading(written, { ...reading.camera, cameraFNumber: reading.camera.fNumber, receptor: reading.receptor })
     problem.value = read.ok ? '' : `${read.message} The reading is as it was.`
-    if (read.ok) edit(reading.id, { fNumber: read.value, shown: text.trim().slice(0, 60), source: 'hand' })
+    if (read.ok) edit(reading.id, { fNumber: read.value, shown: written.trim().slice(0, 60), source: 'hand' })
     return read.ok
   }
   const remove = (id: string) => studio.edit(set => removeReading(set, id))

@@ -22,6 +22,7 @@ export const useRecording = () => {
   const studio = useStudio()
   const light = useLight()
   const bench = useBenchMeter()
+  const { withUnit } = useReadingWords()
 
   const nameOf = (lightId: string) => studio.document.lights.find(({ id }) => id === lightId)?.name ?? 'A light'
   const pointOf = (step: MeterStep): MeterPoint | undefined => light.places.find(({ id }) => id === step.pointId)
@@ -51,9 +52,10 @@ export const useRecording = () => {
     await light.ready()
     const point = pointOf(step)
     if (!point) return refused('This place is not in the set any more.')
-    const read = parseReading(text, { ...light.camera!, cameraFNumber: light.camera!.fNumber, receptor: point.receptor })
+    const written = withUnit(text, step.lightIds)
+    const read = parseReading(written, { ...light.camera!, cameraFNumber: light.camera!.fNumber, receptor: point.receptor })
     if (!read.ok) return read
-    const taken = keep(step, { fNumber: turned(read.value, meter, point), source: 'hand', shown: text.trim().slice(0, 60), meter })
+    const taken = keep(step, { fNumber: turned(read.value, meter, point), source: 'hand', shown: written.trim().slice(0, 60), meter })
     return taken ? understood(taken) : refused(NOT_YET)
   }
 

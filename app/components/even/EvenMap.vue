@@ -5,7 +5,7 @@ import { bandGrey, type StopMap } from '~/support/evenField'
 type Place = { across: number, up: number, stops: number, reading?: unknown, point: { name: string } }
 
 const props = defineProps<{ field: StopMap, places: readonly Place[], position: number, isFree: boolean }>()
-const emit = defineEmits<{ choose: [index: number], add: [across: number, up: number], step: [by: number] }>()
+const emit = defineEmits<{ choose: [index: number], add: [across: number, up: number], step: [by: number], type: [] }>()
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 
 /** Figures are against the middle place, where they can be compared at a glance. */
@@ -65,6 +65,7 @@ const press = (event: PointerEvent) => {
       @click="emit('choose', index)"
       @keydown.right.prevent="emit('step', 1)"
       @keydown.left.prevent="emit('step', -1)"
+      @keydown="/^[\d.]$/.test($event.key) && emit('type')"
     >
       <span :class="{ 'italic font-normal': !place.reading }">{{ formatStops(place.stops - reference) }}</span>
     </button>

@@ -2,6 +2,8 @@
 const props = defineProps<{
   problem: string
   isAsking: boolean
+  /** How a reading is written here. */
+  example: string
   /** In the dark a meter shows nothing. */
   mayBeNothing?: boolean
   maySkip?: boolean
@@ -26,6 +28,8 @@ const submit = async () => {
   field.value?.focus()
 }
 
+defineExpose({ focus: () => field.value?.focus() })
+
 onMounted(() => {
   // A phone would answer focus with its own keyboard over the pad.
   if (window.matchMedia('(pointer: fine)').matches) field.value?.focus()
@@ -47,7 +51,7 @@ onMounted(() => {
           inputmode="none"
           autocomplete="off"
           class="mt-1 w-full rounded-sm border border-rule bg-well px-3 py-2 text-3xl font-semibold"
-          placeholder="f/8 +0.3"
+          :placeholder="example"
           data-test="entry"
           :aria-invalid="problem !== ''"
           aria-describedby="entry-problem"

@@ -2,7 +2,7 @@
 import { lampWords, stepTitle } from '#core/metering/prompt'
 
 const run = useMeterRun()
-const { words } = useReadingWords()
+const { words, example } = useReadingWords()
 useSpokenRun()
 
 const isOn = (lightId: string) => run.step.value?.lightIds.includes(lightId) ?? false
@@ -115,6 +115,7 @@ const METERS = [{ value: 'incident', name: 'Incident' }, { value: 'spot', name: 
       v-else
       :problem="run.problem.value"
       :is-asking="run.isAsking.value"
+      :example="example(run.step.value.lightIds)"
       :may-be-nothing="run.step.value.kind === 'ambient'"
       may-skip
       :enter="run.enter"

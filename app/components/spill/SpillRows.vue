@@ -4,7 +4,7 @@ import { lightsInUse } from '#core/metering/run'
 
 const studio = useStudio()
 const spill = useSpill()
-const { words } = useReadingWords()
+const { words, example } = useReadingWords()
 const stopsWords = (stops: number) => Math.abs(stops) < 0.05 ? 'level' : `${Math.abs(stops).toFixed(1)} ${stops < 0 ? 'under' : 'over'}`
 const lamps = computed(() => spill.row.value && lampWords(spill.row.value.step, lightsInUse(studio.document, studio.look)))
 </script>
@@ -63,6 +63,7 @@ const lamps = computed(() => spill.row.value && lampWords(spill.row.value.step, 
           is-compact
           :problem="spill.problem.value"
           :is-asking="spill.isAsking.value"
+          :example="example(spill.lightIds.value)"
           :enter="spill.enter"
           @ask="spill.askBench"
         />

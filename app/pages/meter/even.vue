@@ -4,12 +4,18 @@ import type { Grid } from '#core/set/schema'
 
 const even = useEvenness()
 const light = useLight()
-const { words } = useReadingWords()
+const { words, example } = useReadingWords()
+const entry = useTemplateRef('entry')
 
 const REGIONS: Record<Grid['over'], string> = { backdrop: 'Backdrop', cove: 'Cove', floor: 'Floor' }
 const PLACES = [{ value: 'five', name: '5' }, { value: 'nine', name: '9' }, { value: 'fifteen', name: '15' }, { value: 'free', name: 'Free' }] as const
 const regions = computed(() => even.regions.value.map(value => ({ value, name: REGIONS[value] })))
 const place = computed(() => even.place.value)
+const choose = (index: number) => {
+  even.position.value = index
+  // With a keyboard, the figure can be written at once.
+  if (window.matchMedia('(pointer: fine)').matches) entry.value?.focus()
+}
 const move = (by: number) => {
   const { length } = even.places.value
   even.position.value = (even.position.value + by + length) % length
@@ -69,7 +75,8 @@ const move = (by: number) => {
           :places="even.places.value"
           :position="even.position.value"
           :is-free="even.grid.value.places === 'free'"
-          @choose="even.position.value = $event"
+          @choose="choose"
+          @type="entry?.focus()"
           @add="even.addFree"
           @step="move"
         />
@@ -122,7 +129,9 @@ const move = (by: number) => {
           </button>
         </p>
         <ReadingEntry
+          ref="entry"
           is-compact
+          :example="example(place.step.lightIds)"
           :problem="even.problem.value"
           :is-asking="even.isAsking.value || !light.camera"
           :enter="even.enter"
