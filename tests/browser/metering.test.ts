@@ -113,7 +113,7 @@ describe('a run as one likes it', () => {
     await app.browser.click('ask-bench')
     await app.browser.find('from-bench')
     // What the spot meter showed is turned into the incident reading that the plan speaks of: not 2.5 stops off.
-    await app.browser.waitForText('correction', /The plan has learned from it/)
+    await app.browser.waitForText('correction', /^On target, it renders 2\d\d\.$|backdrop .*wanted 250/i)
     expect(await count('[data-test="doubt"]')).toBe(0)
     expect((await keptSet('order')).readings.at(-1)).toMatchObject({ meter: 'spot', pointId: 'backdrop/middle', receptor: 'flat', direction: 'flat disc toward the camera', source: 'bench' })
   })

@@ -2,6 +2,7 @@
 import { BLACK_UNDER_STOPS } from '#core/metering/ambient'
 import { correctionWords } from '#core/metering/correction'
 import { stepName } from '#core/metering/prompt'
+import { ON_TARGET_STOPS } from '#core/tone/target'
 import { formatStops } from '#core/units/fractions'
 
 const studio = useStudio()
@@ -37,10 +38,18 @@ const mendWords = computed(() => {
     ? `${shutter} and ISO ${mend.camera.iso}, with every lamp ${mend.lampsUpStops} stop${mend.lampsUpStops > 1 ? 's' : ''} up, puts it ${Math.abs(mend.stops).toFixed(1)} under.`
     : `${shutter} puts it ${Math.abs(mend.stops).toFixed(1)} under; the lamps stay as they are. Check that your camera goes with flash there.`
 })
+/** What a reading of everything together means for what is wanted there. */
+const together = computed(() => {
+  const readout = plan.readouts.find(({ point }) => point.id === run.step.value?.pointId)
+  if (readout?.missStops === undefined) return 'The plan has learned from it.'
+  const renders = readout.value === undefined ? '' : `, it renders ${Math.round(readout.value)}`
+  if (Math.abs(readout.missStops) <= ON_TARGET_STOPS) return `On target${renders}.`
+  return plan.verdict?.headline ?? `${formatStops(readout.missStops)} stop off target${renders}.`
+})
 const advice = computed(() => {
   if (isAmbient.value) return ambientWords.value
   const { correction } = run.taken.value ?? {}
-  if (!correction || !light.value) return 'The plan has learned from it.'
+  if (!correction || !light.value) return together.value
   const what = correctionWords(correction, light.value)
   return `${what.charAt(0).toUpperCase()}${what.slice(1)}.`
 })

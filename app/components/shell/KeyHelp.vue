@@ -13,6 +13,7 @@ const KEYS = [
   ['Ctrl D, Delete', 'copy, take away what is chosen'],
   ['Arrow up and down on a rail marker', 'ask for a tenth of a stop more or less'],
   ['Enter', 'do what the verdict proposes; take a reading in the run'],
+  ['Arrow keys on the map of evenness', 'from place to place; a figure begins a reading there'],
   ['Escape', 'leave an ask; let go of what is chosen'],
   ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
   ['?', 'this list'],
