@@ -7,11 +7,16 @@ import { castFrame } from '#core/camera/frameView'
 import { ontoBackdrop } from '#core/camera/projection'
 import { SRGB_RESPONSE } from '#core/camera/response'
 import { cameraView, lightView } from '#core/camera/takeFrame'
+import { learnedExposure } from '#core/metering/compare'
 import { NOTHING_LEARNED } from '#core/metering/learned'
-import { moveLight, moveSubject } from '#core/set/edits'
+import { study } from '#core/metering/learning'
+import { recordReading } from '#core/metering/record'
+import { meteredFNumber } from '#core/photometry/meter'
+import { changeGrid, moveLight, moveSubject } from '#core/set/edits'
 import { lightingSolver, withoutHousings } from '#core/set/lightingSolver'
 import { meterPoints } from '#core/set/points'
-import type { StudioSet } from '#core/set/schema'
+import type { Reading, StudioSet } from '#core/set/schema'
+import { evenOut } from '#core/solve/evening'
 import { dialsOf, solveLook } from '#core/solve/lookPowers'
 import { solvePowers } from '#core/solve/powers'
 import { levelDemand } from '#core/tone/demand'
@@ -50,6 +55,12 @@ const everyday = async () => {
   const quick = lightingSolver(DRAFT_QUALITY)
   // As many points as a dense grid has, each lit by every light in its own share.
   const manyDemands = Array.from({ length: 200 }, (_, index) => levelDemand(`point-${index}`, set.lights.map((__, light) => 1 + Math.sin(index * 0.13 + light * 1.7) ** 2), 2 + Math.sin(index * 0.07)))
+  const gridded = changeGrid(set, look.id, { over: 'backdrop', places: 'fifteen', free: [] })
+  const hundred = Array.from({ length: 100 }, (_, index): Reading => {
+    const lightIds = set.lights.slice(0, 1 + index % set.lights.length).map(({ id }) => id)
+    const reading = recordReading(set, look, { lightIds }, points[index % points.length]!, camera, lighting.layers, { id: `reading-${index}`, at: '2026-01-01T00:00:00.000Z', fNumber: 8, source: 'bench' })
+    return { ...reading, fNumber: meteredFNumber(learnedExposure(reading.lights, NOTHING_LEARNED) * 2 ** (0.2 * Math.sin(index)), camera.iso, reading.receptor) }
+  })
   await quick(withoutHousings(set))
   await report(`Eight lights in the demo room: ${solved.stage.patches.count} patches, ${solved.receivers.length} receivers`, [
     { name: 'a power changes: readings of the named points', budgetMs: 8, run: () => readLook(set, look, points, camera, lighting) },
@@ -59,8 +70,10 @@ const everyday = async () => {
     { name: 'one light moved, the whole: all lights, what its housing hides included', run: () => full(moved()) },
     { name: 'the subject moved, first answer (a quarter of the rays)', run: () => draft(subjectMoved()) },
     { name: 'the subject moved, the whole', budgetMs: 200, run: () => full(subjectMoved()) },
-    { name: 'powers solved, 200 targets', budgetMs: 50, run: () => solvePowers(dialsOf(set, look), manyDemands) },
+    { name: 'powers solved, 200 targets', budgetMs: 1, run: () => solvePowers(dialsOf(set, look), manyDemands) },
     { name: 'powers solved, four targets', budgetMs: 1, run: () => solveLook(set, look, points, camera, lighting) },
+    { name: 'readings studied, 100 of them', run: () => study(hundred, set.lights.map(({ id }) => id)) },
+    { name: 'what evens the backdrop over fifteen places', run: () => evenOut(gridded, gridded.looks[0]!, camera, NOTHING_LEARNED, metres => `${metres} m`) },
     { name: 'backdrop map 48 × 36', budgetMs: 100, run: () => atOnce(lightView(solved, castFrame(solved.stage, ontoBackdrop(set), 48, 36), FOR_MAPS)) },
     { name: 'frame 400 × 500: what each pixel sees', run: () => cameraView(portrait, solved, 400) },
     { name: 'frame 400 × 500: lit by all lights', budgetMs: 1500, run: () => atOnce(lightView(solved, view)) },
