@@ -8,6 +8,7 @@ import { changeExposure, changeRun, changeSettings } from '#core/set/edits'
 import { onlyOn } from '#core/set/settings'
 import type { Look, Reading } from '#core/set/schema'
 import { readPoint } from '#core/tone/readout'
+import type { Outcome } from '#core/units/outcome'
 import type { Taken } from './useRecording'
 
 /** What a step should show by all that is known, and how surely. */
@@ -80,22 +81,23 @@ export const useMeterRun = createSharedComposable(() => {
     if (position.value === at && !taken.value) goToFirstOpen()
   }
 
-  const take = async (asking: Promise<{ ok: true, value: Taken } | { ok: false, message: string }>): Promise<boolean> => {
+  /** What was expected is kept from before the reading: afterwards the plan knows better. */
+  const take = async (asking: (step: MeterStep) => Promise<Outcome<Taken>>): Promise<boolean> => {
     await light.ready()
     const before = expected.value?.fNumber ?? 0
     const now = step.value!
     const { powerStops } = studio.look.lights[now.lightIds[0] ?? ''] ?? { powerStops: 0 }
-    const outcome = await asking
+    const outcome = await asking(now)
     problem.value = outcome.ok ? '' : outcome.message
     if (!outcome.ok) return false
     const alone = now.kind === 'alone' ? inUse.value.find(({ id }) => id === now.lightIds[0]) : undefined
     taken.value = { ...outcome.value, expectedFNumber: before, correction: alone && correctionFor(alone, powerStops, outcome.value.offStops) }
     return true
   }
-  const enter = (text: string) => take(recording.enter(step.value!, text, meter.value))
-  const askBench = () => take(recording.askBench(step.value!, meter.value))
+  const enter = (text: string) => take(now => recording.enter(now, text, meter.value))
+  const askBench = () => take(now => recording.askBench(now, meter.value))
   /** The room is so dark that the meter shows nothing. */
-  const enterNothing = () => take(recording.enterNothing(step.value!))
+  const enterNothing = () => take(recording.enterNothing)
 
   /** Turns the lamp by the clicks that the reading asks for. */
   const applyCorrection = () => {

@@ -100,6 +100,8 @@ describe('a run as one likes it', () => {
     const stops = Math.round(2 * Math.log2(Number(full))) + Number(tenths) / 10 + 1.05
     await write((2 ** (stops / 2)).toFixed(3))
     await app.browser.waitForText('doubt', /one stop of ISO too high/)
+    // What was expected before stays beside it, whatever the plan makes of the reading.
+    expect(await app.browser.textOf('expected')).toBe(expected)
     await app.browser.click('again')
     await app.browser.click('ask-bench')
     await app.browser.find('coming')

@@ -22,6 +22,7 @@ const words = computed(() => {
   if (Math.abs(off.value) < AS_EXPECTED_STOPS) return 'As expected.'
   return `${formatStops(off.value)} stop against what was expected.`
 })
+const isDoubtful = computed(() => run.taken.value?.isDoubtful ?? false)
 const clicks = computed(() => run.taken.value?.correction?.clicks ?? 0)
 const ambientWords = computed(() => {
   const { value } = run.ambient
@@ -81,16 +82,17 @@ const coming = computed(() => run.steps.value
       {{ mendWords }}
     </p>
     <p
-      v-if="run.taken.value?.isDoubtful"
+      v-if="isDoubtful"
       class="border-l-4 border-ink pl-3"
       data-test="doubt"
     >
-      That is a lot. {{ run.taken.value.doubt }} Read again if so; the plan believes it only if others agree.
+      That is a lot. {{ run.taken.value?.doubt }} Read again if so; the plan believes it only if others agree.
     </p>
     <div class="flex flex-wrap gap-2">
       <button
         v-if="clicks !== 0"
-        class="press-main min-h-12 grow text-lg"
+        class="min-h-12 grow text-lg"
+        :class="isDoubtful ? 'press' : 'press-main'"
         data-test="turned"
         @click="run.applyCorrection"
       >
@@ -106,14 +108,15 @@ const coming = computed(() => run.steps.value
       </button>
       <button
         class="min-h-12 grow text-lg"
-        :class="clicks === 0 && !needsMend ? 'press-main' : 'press'"
+        :class="clicks === 0 && !needsMend && !isDoubtful ? 'press-main' : 'press'"
         data-test="next"
         @click="run.next"
       >
         {{ clicks === 0 ? 'Next' : 'Left as it is, next' }}
       </button>
       <button
-        class="press min-h-12"
+        class="min-h-12"
+        :class="isDoubtful ? 'press-main grow text-lg' : 'press'"
         data-test="again"
         @click="run.again"
       >
