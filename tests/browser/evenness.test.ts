@@ -10,7 +10,7 @@ import { stepsIn } from '#support/steps'
 import { expectWithin } from '#support/tolerance'
 
 const app = useApp()
-const { visit, open, undo, see, field, type } = stepsIn(app)
+const { visit, open, undo, see, choose, field, type } = stepsIn(app)
 const { chooseHall, keptSet } = meteringIn(app)
 
 const part = (name: string) => app.browser.locate(By.linkText(name)).click()
@@ -98,6 +98,26 @@ describe('spill, ratio and continuous light', () => {
     await app.browser.waitForText('walk-words', /\d\.\d stops? along the way/)
     expect(await findings(app.browser)).toEqual([])
     expect(await app.browser.complaints()).toEqual([])
+  })
+})
+
+describe('lamps that burn on', () => {
+  it('are read in lux, a figure alone is enough, and a longer shutter is the camera\u2019s affair', async () => {
+    const demo = demoSet()
+    const lights = demo.lights.map(light => ({ ...light, lamp: { ...light.lamp, kind: 'continuous' as const, output: { from: 'lux-at-1-m' as const, lux: 9000 } } }))
+    await open({ ...demo, id: 'burning', name: 'Burning', lights, looks: demo.looks.map(look => ({ ...look, exposure: { ...look.exposure, shutterS: 1 / 30 } })) })
+    await app.browser.locate(By.css('[aria-label="Settings"]')).click()
+    await choose('reading-unit', 'Lux')
+    await app.browser.driver.actions().sendKeys(Key.ESCAPE).perform()
+    await visit('Meter')
+    await app.browser.click('step-alone/key')
+    const expected = Number.parseFloat(await app.browser.waitForText('expected', /^\d+ lx$/))
+    await write(String(Math.round(expected / 2)))
+    await app.browser.waitForText('read', new RegExp(`^${Math.round(expected / 2)} lx$`))
+    await app.browser.waitForText('correction', /ten clicks up on A|10 clicks up on A|end of its range/)
+    await app.browser.click('again')
+    await app.browser.click('ask-bench')
+    await app.browser.waitForText('read', /^\d+ lx$/)
   })
 })
 
