@@ -121,6 +121,31 @@ describe('lamps that burn on', () => {
   })
 })
 
+describe('a run that speaks, on a bench with faults', () => {
+  it('says nothing until it is asked to, then each step and each answer', async () => {
+    await open({ ...demoSet(), id: 'aloud', name: 'Aloud' })
+    await app.browser.driver.executeScript('window.spoken = []; speechSynthesis.speak = words => window.spoken.push(words.text)')
+    const spoken = () => app.browser.driver.executeScript<string[]>('return window.spoken')
+    await visit('Meter')
+    await app.browser.click('step-alone/key')
+    await app.browser.waitForText('run-title', /^A alone$/)
+    expect(await spoken()).toEqual([])
+    await app.browser.locate(By.css('[aria-label="Settings"]')).click()
+    for (const name of ['speaks', 'fault-recycling', 'fault-slips']) await app.browser.click(name)
+    await app.browser.driver.actions().sendKeys(Key.ESCAPE).perform()
+    await app.browser.waitFor('the step', async () => /^A on, B, C off\. Meter at the subject.s cheek, dome toward the key \(A\)\. Expect f [\d.]+/.test((await spoken()).at(-1) ?? ''))
+    await app.browser.click('ask-bench')
+    await app.browser.waitFor('the answer', async () => /on A|leave A|That is|Most likely|Nothing usual/.test((await spoken()).at(-1) ?? ''))
+    await app.browser.waitForText('save-state', /^Saved$/)
+    await app.browser.driver.navigate().refresh()
+    await app.browser.locate(By.css('[aria-label="Settings"]')).click()
+    const isOn = async (name: string) => (await app.browser.find(name)).isSelected()
+    expect([await isOn('speaks'), await isOn('fault-recycling'), await isOn('fault-slips'), await isOn('fault-drift')]).toEqual([true, true, true, false])
+    for (const name of ['speaks', 'fault-recycling', 'fault-slips']) await app.browser.click(name)
+    await app.browser.driver.actions().sendKeys(Key.ESCAPE).perform()
+  })
+})
+
 describe('odd sets', () => {
   const set = demoSet()
   const thirty = Array.from({ length: 30 }, (_, index) => ({ ...set.lights[index % 3]!, id: `light-${index}`, name: `L${index}`, place: { xM: -2.9 + index * 0.2, yM: 2, zM: 2 } }))
