@@ -8,7 +8,7 @@ import { cameraSettingOf } from '#core/tone/readout'
 export const solvedFor = async (set: StudioSet, look: Look) => {
   const solved = (await lightingSolver()(set))!
   const points = meterPoints(set)
-  const lighting = { layers: solved.layers, learned: learnFrom(set.readings) }
+  const lighting = { layers: solved.layers, learned: learnFrom(set.readings, set.frozen) }
   return { solved, points, lighting, camera: cameraSettingOf(set, look, points, lighting) }
 }
 

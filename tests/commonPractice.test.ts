@@ -11,7 +11,7 @@ import { BACKDROP_MIDDLE, KEY_SIDE } from '#core/set/points'
 import { expectWithin } from '#support/tolerance'
 
 /*
- * What practitioners know. Common practice, no source, unless a line says otherwise: check values, not laws. Where a rule is for a
+ * What the trade knows. Common practice, no source, unless a line says otherwise: check values, not laws. Where a rule is for a
  * point source in empty space, the set is made so that it should hold.
  */
 

@@ -14,7 +14,7 @@ type Options = { 'ask'?: string, 'fewest'?: boolean, 'keep-key'?: boolean }
 
 const questionOf = (set: StudioSet, look: Look, options: Options) => {
   const keyIds = set.lights.filter(light => light.job === 'key').map(light => light.id)
-  return { set, lookId: look.id, learned: learnFrom(set.readings), fixedIds: options['keep-key'] ? keyIds : [], mayChangeCamera: !options['keep-key'] }
+  return { set, lookId: look.id, learned: learnFrom(set.readings, set.frozen), fixedIds: options['keep-key'] ? keyIds : [], mayChangeCamera: !options['keep-key'] }
 }
 
 const answerOf = async (set: StudioSet, look: Look, proposed: Proposed) => {
