@@ -1,14 +1,14 @@
-import { learnFrom } from '#core/metering/learning'
 import { lightingSolver } from '#core/set/lightingSolver'
 import { meterPoints } from '#core/set/points'
 import type { Look, StudioSet } from '#core/set/schema'
+import { learnedOf, lightingOf } from '#core/tone/learnedLighting'
 import { cameraSettingOf } from '#core/tone/readout'
 
 /** A set solved as the app solves it, with what its readings have taught. */
 export const solvedFor = async (set: StudioSet, look: Look) => {
   const solved = (await lightingSolver()(set))!
   const points = meterPoints(set)
-  const lighting = { layers: solved.layers, learned: learnFrom(set.readings, set.frozen) }
+  const lighting = lightingOf(solved.layers, learnedOf(set, look), points)
   return { solved, points, lighting, camera: cameraSettingOf(set, look, points, lighting) }
 }
 

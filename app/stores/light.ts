@@ -1,16 +1,15 @@
 import { defineStore } from 'pinia'
 import { study } from '#core/metering/learning'
-import { leftoversOf, withLeftovers } from '#core/metering/leftovers'
 import { lightKey, stageKey, thingsKey } from '#core/set/lightingKey'
 import { BAND_COUNT } from '#core/set/lightingSolver'
 import { bandPoints, meterPoints } from '#core/set/points'
 import type { LightSetting, StudioSet, Target } from '#core/set/schema'
 import { solveLook } from '#core/solve/lookPowers'
 import { verdictOf } from '#core/solve/verdict'
-import type { Learned } from '#core/metering/learned'
 import type { Lighting } from '#core/metering/lighting'
 import { areaPoints } from '#core/tone/areaPoints'
 import { readAreas } from '#core/tone/areaReadout'
+import { learnedOf, lightingOf } from '#core/tone/learnedLighting'
 import { readingPoints } from '#core/tone/readingPoints'
 import { cameraSettingOf, readLook, readPoint } from '#core/tone/readout'
 import type { LightLayer } from '#core/transport/lightLayer'
@@ -119,17 +118,14 @@ export const useLight = defineStore('light', () => {
   // Through these three nothing is studied again while a lamp is dragged.
   const studied = computed(() => study(readings.value, lightIds.value.split(' ').filter(Boolean), frozen.value))
   const places = computed(() => [...readingPoints(studio.document), ...bandPoints(studio.document, BAND_COUNT), ...areaPoints(studio.document)])
-  const learned = computed((): Learned => ({
-    ...studied.value.learned,
-    leftovers: leftoversOf(studio.document.readings, studied.value, places.value, studio.look),
-  }))
+  const learned = computed(() => learnedOf(studio.document, studio.look, studied.value))
   /** Layers as the plan has them; they fit the set that is shown once every light of it has one. */
   const planned = computed((): LightLayer[] | undefined => {
     const ids = layers.value?.layers.map(layer => layer.lightId)
     return layers.value && studio.document.lights.every(light => ids?.includes(light.id)) ? layers.value.layers : undefined
   })
   const lighting = computed((): Lighting | undefined => planned.value
-    ? { layers: withLeftovers(planned.value, places.value, learned.value.leftovers), learned: learned.value }
+    ? lightingOf(planned.value, learned.value, places.value)
     : undefined)
   const camera = computed(() => lighting.value
     ? cameraSettingOf(studio.document, studio.look, points.value, lighting.value)

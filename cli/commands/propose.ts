@@ -1,9 +1,9 @@
-import { learnFrom } from '#core/metering/learning'
 import type { Look, StudioSet } from '#core/set/schema'
 import { ladder, withBackdropValue } from '#core/solve/ladder'
 import { bindingWords, missWords, trialSteps } from '#core/solve/moves/describe'
 import { propose, type Proposed } from '#core/solve/moves/propose'
 import { worstSlip, sensitivity } from '#core/solve/sensitivity'
+import { learnedOf } from '#core/tone/learnedLighting'
 import { formatDistance } from '#core/units/distance'
 import { solvedFor, tidy } from '../solved'
 import { wholeNumber } from '../wholeNumber'
@@ -14,7 +14,7 @@ type Options = { 'ask'?: string, 'fewest'?: boolean, 'keep-key'?: boolean }
 
 const questionOf = (set: StudioSet, look: Look, options: Options) => {
   const keyIds = set.lights.filter(light => light.job === 'key').map(light => light.id)
-  return { set, lookId: look.id, learned: learnFrom(set.readings, set.frozen), fixedIds: options['keep-key'] ? keyIds : [], mayChangeCamera: !options['keep-key'] }
+  return { set, lookId: look.id, learned: learnedOf(set, look), fixedIds: options['keep-key'] ? keyIds : [], mayChangeCamera: !options['keep-key'] }
 }
 
 const answerOf = async (set: StudioSet, look: Look, proposed: Proposed) => {

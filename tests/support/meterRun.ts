@@ -1,8 +1,7 @@
 import { By, Key } from 'selenium-webdriver'
-import { study } from '#core/metering/learning'
-import { leftoversOf, withLeftovers } from '#core/metering/leftovers'
 import { lightingSolver } from '#core/set/lightingSolver'
 import type { StudioSet } from '#core/set/schema'
+import { learnedOf, lightingOf } from '#core/tone/learnedLighting'
 import { readPoint } from '#core/tone/readout'
 import { readingPoints } from '#core/tone/readingPoints'
 import { benchTruth } from '../../server/bench/answers'
@@ -62,8 +61,7 @@ export const modelAndTruth = async (set: StudioSet, pointIds: readonly string[],
   const [look] = set.looks
   const { layers } = (await solve(set))!
   const points = readingPoints(set)
-  const learned = study(set.readings, set.lights.map(({ id }) => id))
-  const lighting = { layers: withLeftovers(layers, points, leftoversOf(set.readings, learned, points, look!)), learned: learned.learned }
+  const lighting = lightingOf(layers, learnedOf(set, look!), points)
   const camera = { fNumber: look!.exposure.fNumber, shutterS: look!.exposure.shutterS, iso: look!.exposure.iso }
   const truth = await benchTruth({ set, lookId: look!.id, pointIds, lightIds: set.lights.map(({ id }) => id), camera, ...studio })
   return {

@@ -1,7 +1,5 @@
 import { correctionFor } from '#core/metering/correction'
 import { surpriseStops } from '#core/metering/compare'
-import { study, type Study } from '#core/metering/learning'
-import { leftoversOf, withLeftovers } from '#core/metering/leftovers'
 import { recordReading } from '#core/metering/record'
 import { meteringRun } from '#core/metering/run'
 import type { MeterStep } from '#core/metering/step'
@@ -9,6 +7,7 @@ import { addReading, changeExposure, changeSettings } from '#core/set/edits'
 import { lightingSolver } from '#core/set/lightingSolver'
 import type { Reading, StudioSet } from '#core/set/schema'
 import { solveLook } from '#core/solve/lookPowers'
+import { learnedOf, lightingOf, studyOf } from '#core/tone/learnedLighting'
 import { cameraSettingOf, readPoint } from '#core/tone/readout'
 import { readingPoints } from '#core/tone/readingPoints'
 import { benchReading, benchTruth } from '../../server/bench/answers'
@@ -28,11 +27,8 @@ export const rehearse = async (start: StudioSet, seed: number, { roughness = 1, 
   let set = changeExposure(start, lookId, { ...camera, followsPointId: null })
   const look = () => set.looks.find(({ id }) => id === lookId)!
   const ids = set.lights.map(({ id }) => id)
-  const known = (): Study => study(set.readings, ids)
-  const lightingNow = () => {
-    const now = known()
-    return { layers: withLeftovers(layers, points, leftoversOf(set.readings, now, points, look())), learned: now.learned }
-  }
+  const known = () => studyOf(set)
+  const lightingNow = () => lightingOf(layers, learnedOf(set, look()), points)
   const stopsAt = (pointIds: readonly string[]) => pointIds.map(id => readPoint(set, points.find(point => point.id === id)!, look().lights, camera, lightingNow()).stops)
   const truthAt = async (pointIds: readonly string[]) => (await benchTruth({ set, lookId, pointIds, lightIds: ids, camera, seed, roughness })).map(fNumber => 2 * Math.log2(fNumber / camera.fNumber))
   const take = async (step: MeterStep, index: number) => {

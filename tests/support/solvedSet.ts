@@ -1,7 +1,7 @@
 import { lightingSolver } from '#core/set/lightingSolver'
 import { meterPoints } from '#core/set/points'
 import type { StudioSet } from '#core/set/schema'
-import { learnFrom } from '#core/metering/learning'
+import { learnedOf, lightingOf } from '#core/tone/learnedLighting'
 import { cameraSettingOf, readLook, type Readout } from '#core/tone/readout'
 
 const solve = lightingSolver()
@@ -11,7 +11,7 @@ export const solvedSet = async (set: StudioSet) => {
   const solved = (await solve(set))!
   const look = set.looks[0]!
   const points = meterPoints(set)
-  const lighting = { layers: solved.layers, learned: learnFrom(set.readings) }
+  const lighting = lightingOf(solved.layers, learnedOf(set, look), points)
   const camera = cameraSettingOf(set, look, points, lighting)
   const readouts = readLook(set, look, points, camera, lighting)
   const at = (pointId: string): Readout => readouts.find(readout => readout.point.id === pointId)!
