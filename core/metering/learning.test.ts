@@ -8,7 +8,7 @@ import { causesOf, causeWords } from './causes'
 import { surpriseStops } from './compare'
 import { correctionFor, correctionWords } from './correction'
 import { spreadOfFit } from './fit'
-import { learnFrom, study } from './learning'
+import { study } from './learning'
 
 const TRUTH = { lightStops: { a: 0.31, b: -0.24 }, bounceStops: 0.1 }
 type Parts = Record<string, [direct: number, bounced: number]>
@@ -26,6 +26,7 @@ const READINGS = [
   readingOf('1', { a: [200, 30] }), readingOf('2', { b: [150, 60] }), readingOf('3', { a: [200, 30], b: [10, 40] }),
   readingOf('4', { a: [5, 60], b: [140, 60] }), readingOf('5', { a: [0, 50] }), readingOf('6', { b: [0, 70] }),
 ]
+const learnFrom = (readings: readonly Reading[]) => study(readings, []).learned
 const name = (id: string) => id.toUpperCase()
 
 describe('learning from readings', () => {

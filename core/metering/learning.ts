@@ -72,9 +72,6 @@ export const study = (readings: readonly Reading[], lightIds: readonly string[],
   }
 }
 
-/** What readings have taught: each light's output and the room's bounce. */
-export const learnFrom = (readings: readonly Reading[], frozen: Learned | null = null): Learned => study(readings, [], frozen).learned
-
 /** Whether a reading just taken should be questioned, by what was known before it: its surprise in spreads. */
 export const isQuestionable = (reading: Reading, before: Fit, offStops: number): boolean =>
   Math.abs(offStops) > QUESTION_SPREADS * Math.hypot(spreadOf(reading), spreadOfFit(before, reading.lights))
