@@ -9,6 +9,7 @@ import { meteringRun } from '../core/metering/run'
 import { meterPoints } from '../core/set/points'
 import type { StudioSet } from '../core/set/schema'
 import { benchReading } from '../server/bench/answers'
+import { NO_FAULTS } from '../server/bench/slips'
 import { LAPTOP, openBrowser, type Browser } from '../tests/support/browser'
 import { meteringIn, modelAndTruth } from '../tests/support/meterRun'
 import { GRID_IDS, hallSet, median, READ_IDS, spread, UNREAD_IDS, WANTED_STOPS } from '../tests/support/roughHall'
@@ -16,7 +17,6 @@ import { startServer } from '../tests/support/server'
 
 const [first = 1, count = 10] = process.argv.slice(2).map(Number)
 const ROUGHNESS = 1
-const NO_FAULTS = { drift: false, misfire: false, recycling: false, slips: false }
 const server = await startServer()
 
 /** Opens the demo set in a rough hall, at the first step of its run. */

@@ -1,13 +1,8 @@
 import { leftoverField } from '#core/metering/leftovers'
-import { lightsInUse, readingOfStep, stateOfStep } from '#core/metering/run'
-import type { MeterStep } from '#core/metering/step'
-import { stopsOverCamera } from '#core/photometry/meter'
-import { measuredExposure } from '#core/metering/compare'
 import { changeGrid } from '#core/set/edits'
 import type { Grid } from '#core/set/schema'
 import { visibleBackdrop } from '#core/tone/areaPoints'
-import { gridPlaces, gridPoints, gridRegions } from '#core/tone/gridPoints'
-import { readPoint } from '#core/tone/readout'
+import { gridRegions } from '#core/tone/gridPoints'
 import { toleranceOf, TOLERANCES, useOf } from '#core/tone/tolerance'
 import { stopsBetween, stopsOnMap, type StopMap } from '~/support/evenField'
 
@@ -24,39 +19,20 @@ export const useEvenness = () => {
   const position = ref(0)
   const problem = ref('')
 
-  const grid = computed(() => studio.look.grid)
+  const { grid, inUse, places } = useGridPlaces()
   const regions = computed(() => gridRegions(studio.document))
   const choose = (changes: Partial<Grid>) => {
     const before: Grid = grid.value ?? { over: 'backdrop', places: 'nine', free: [] }
     position.value = 0
     studio.edit(set => changeGrid(set, studio.look.id, { ...before, ...changes }))
   }
-  const inUse = computed(() => lightsInUse(studio.document, studio.look))
-
-  /** Every place with what the plan says there and what was read. */
-  const places = computed(() => {
-    const { value: laid } = grid
-    const { camera, lighting, planned } = light
-    if (!laid || !camera || !lighting || !planned) return []
-    const spots = gridPlaces(laid)
-    return gridPoints(studio.document, laid).map((point, index) => {
-      const step: MeterStep = { id: `even/${point.id}`, kind: 'even', lightIds: inUse.value.map(({ id }) => id), pointId: point.id }
-      const { stops, fNumber } = readPoint(studio.document, point, studio.look.lights, camera, lighting)
-      const state = stateOfStep(studio.document, studio.look, step, camera, planned)
-      const reading = state === 'taken' ? readingOfStep(step, studio.document.readings, studio.look.id) : undefined
-      return {
-        ...spots[index]!, point, step, reading, fNumber, modelStops: stops,
-        stops: reading ? stopsOverCamera(measuredExposure(reading), camera, point.receptor) : stops,
-      }
-    })
-  })
   const place = computed(() => places.value[Math.min(position.value, places.value.length - 1)])
   const readCount = computed(() => places.value.filter(({ reading }) => reading).length)
   /** What was read, by place. */
   const read = computed(() => Object.fromEntries(places.value.flatMap(({ point, reading, stops }) => reading ? [[point.id, stops] as const] : [])))
   const spreadOf = (stops: readonly number[]) => stops.length > 0 ? Math.max(...stops) - Math.min(...stops) : 0
   const spreadStops = computed(() => spreadOf(places.value.map(({ stops }) => stops)))
-  const tolerance = computed(() => ({ stops: toleranceOf(studio.document, studio.look), ...{ use: TOLERANCES[useOf(studio.document, studio.look)] } }))
+  const tolerance = computed(() => ({ stops: toleranceOf(studio.document, studio.look), use: TOLERANCES[useOf(studio.document, studio.look)] }))
   const isEven = computed(() => spreadStops.value <= tolerance.value.stops + 0.005)
 
   const whole = shallowRef<StopMap | undefined>()

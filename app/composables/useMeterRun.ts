@@ -4,7 +4,7 @@ import { spreadOf, spreadOfFit } from '#core/metering/fit'
 import { plannedParts } from '#core/metering/record'
 import { lightsInUse, meteringRun, readingOfStep, stateOfStep, type StepState } from '#core/metering/run'
 import type { MeterStep } from '#core/metering/step'
-import { changeExposure, changeRun, changeSettings } from '#core/set/edits'
+import { changeExposure, changeRun, changeSettings, editReading } from '#core/set/edits'
 import { onlyOn } from '#core/set/settings'
 import type { Look, Reading } from '#core/set/schema'
 import { readPoint } from '#core/tone/readout'
@@ -138,7 +138,7 @@ export const useMeterRun = createSharedComposable(() => {
   /** Takes the step's reading again: the one before stays on record but teaches no more. */
   const again = () => {
     const id = taken.value?.reading.id
-    if (id) studio.edit(set => ({ ...set, readings: set.readings.map(reading => reading.id === id ? { ...reading, trust: 'out' as const } : reading) }))
+    if (id) studio.edit(set => editReading(set, id, { trust: 'out' }))
     taken.value = null
   }
   /** All of them anew, as if nothing had been left out. */

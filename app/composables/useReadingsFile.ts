@@ -1,9 +1,9 @@
 import { parseReadingsCsv, writeReadingsCsv } from '#core/formats/readingsCsv'
+import { MOST_READINGS } from '#core/set/readingSchema'
 import { downloadText } from '~/support/download'
 
 /** Bytes that a table of readings may have; 5000 readings take about two million. */
 const LARGEST = 8 * 1024 * 1024
-const MOST_READINGS = 5000
 const NAMED = 3
 
 /** Readings out to a CSV file and in from one. */

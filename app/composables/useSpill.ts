@@ -1,7 +1,6 @@
-import { lightsInUse, readingOfStep, stateOfStep } from '#core/metering/run'
+import { freshReading, lightsInUse } from '#core/metering/run'
 import type { MeterStep } from '#core/metering/step'
-import { measuredExposure } from '#core/metering/compare'
-import { stopsOverCamera } from '#core/photometry/meter'
+import { stopsRead } from '#core/metering/compare'
 import { onlyOn } from '#core/set/settings'
 import { readPoint } from '#core/tone/readout'
 import { SPILL_LIMITS } from '#core/tone/spill'
@@ -23,8 +22,8 @@ export const useSpill = () => {
       if (!point) return []
       const step: MeterStep = { id: `spill/${point.id}`, kind: 'spill', lightIds: lightIds.value, pointId: point.id }
       const expected = readPoint(studio.document, point, onlyOn(studio.look, lightIds.value), camera, lighting)
-      const reading = stateOfStep(studio.document, studio.look, step, camera, planned) === 'taken' ? readingOfStep(step, studio.document.readings, studio.look.id) : undefined
-      const stops = reading ? stopsOverCamera(measuredExposure(reading), camera, point.receptor) : expected.stops
+      const reading = freshReading(studio.document, studio.look, step, camera, planned)
+      const stops = reading ? stopsRead(reading, camera) : expected.stops
       return [{ ...limit, point, step, expected, reading, stops, isOver: stops > limit.mostStops + 0.05 }]
     })
   })

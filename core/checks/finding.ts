@@ -3,6 +3,7 @@ import { sensePoints } from '../set/sensePoints'
 import type { CameraSetting, Light, Look, StudioSet } from '../set/schema'
 import type { Mend } from '../set/mend'
 import type { Lighting } from '../metering/lighting'
+import { lightsInUse } from '../metering/run'
 import { readPoint, type Readout } from '../tone/readout'
 import type { Part } from '../transport/exposureAt'
 import type { InLength } from '../units/distance'
@@ -50,7 +51,7 @@ export const stopsOf = ({ camera }: CheckContext, parts: readonly Part[], lights
 
 /** Lights that are on in the look. */
 export const litOf = ({ set, look }: CheckContext, ...jobs: Light['job'][]): Light[] =>
-  set.lights.filter(light => look.lights[light.id]?.on && (jobs.length === 0 || jobs.includes(light.job)))
+  lightsInUse(set, look).filter(light => jobs.length === 0 || jobs.includes(light.job))
 
 /** `1 stop`, `1.4 stops`. */
 export const stopWords = (stops: number): string => `${Math.abs(stops).toFixed(1).replace(/\.0$/, '')} ${Math.abs(stops) < 1.05 ? 'stop' : 'stops'}`

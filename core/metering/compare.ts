@@ -1,4 +1,4 @@
-import { exposureFromReading } from '../photometry/meter'
+import { exposureFromReading, stopsOverCamera } from '../photometry/meter'
 import type { Reading } from '../set/schema'
 import { ratioFromStops, stopsFromRatio } from '../units/stops'
 import type { Learned } from './learned'
@@ -16,6 +16,9 @@ export const learnedExposure = (parts: Parts, learned: Learned): number =>
   learnedParts(parts, learned).reduce((sum, part) => sum + part.direct + part.bounced, 0)
 
 export const measuredExposure = (reading: Reading): number => exposureFromReading(reading.fNumber, reading.camera.iso, reading.receptor)
+
+/** Stops over the camera setting that a reading stands for. */
+export const stopsRead = (reading: Reading, camera: { fNumber: number, iso: number }): number => stopsOverCamera(measuredExposure(reading), camera, reading.receptor)
 
 /** A reading that says something about lights: some were on, and the plan has light there. */
 export const isOfLights = (reading: Reading): boolean =>

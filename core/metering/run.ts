@@ -2,6 +2,7 @@ import { BACKDROP_MIDDLE, KEY_SIDE, pointOfLight, type MeterPoint } from '../set
 import type { CameraSetting, Light, Look, Reading, StudioSet } from '../set/schema'
 import { ratioFromStops, stopsFromRatio } from '../units/stops'
 import { learnedExposure } from './compare'
+import { NOTHING_LEARNED } from './learned'
 import type { Lighting } from './lighting'
 import { plannedParts } from './record'
 import type { MeterStep } from './step'
@@ -16,8 +17,6 @@ const TOGETHER_FIRST: Record<Look['run']['first'], readonly string[]> = {
   key: [KEY_SIDE, BACKDROP_MIDDLE],
   backdrop: [BACKDROP_MIDDLE, 'backdrop/left', 'backdrop/right'],
 }
-
-export const AMBIENT = 'ambient'
 
 /** Lights that are on in a look, in the set's order. */
 export const lightsInUse = (set: StudioSet, look: Look): Light[] => set.lights.filter(({ id }) => look.lights[id]?.on)
@@ -42,7 +41,7 @@ export const meteringRun = (set: StudioSet, look: Look, points: readonly MeterPo
     .filter(point => point.isEssential || look.targets[point.id])
     .sort((a, b) => rank(TOGETHER_FIRST[first], a.id) - rank(TOGETHER_FIRST[first], b.id))
   return inOrder([
-    { id: AMBIENT, kind: 'ambient', lightIds: [], pointId: KEY_SIDE },
+    { id: 'ambient', kind: 'ambient', lightIds: [], pointId: KEY_SIDE },
     ...lights.map((light): MeterStep => ({ id: `alone/${light.id}`, kind: 'alone', lightIds: [light.id], pointId: pointOfLight(light, points).id })),
     ...together.map((point): MeterStep => ({ id: `together/${point.id}`, kind: 'together', lightIds: lights.map(light => light.id), pointId: point.id })),
   ], order)
@@ -63,24 +62,29 @@ const UNCHANGED_STOPS = 0.05
  */
 export const changeSince = (step: MeterStep, reading: Reading, now: Reading['lights']): number => {
   if (step.kind === 'ambient') return 0
-  const nothing = { lightStops: {}, bounceStops: 0 }
   const level = (parts: Reading['lights']) => step.kind !== 'alone'
     ? parts
     : Object.fromEntries(Object.entries(parts).map(([id, part]) => {
         const factor = ratioFromStops(-part.powerStops)
         return [id, { ...part, directLuxS: part.directLuxS * factor, bouncedLuxS: part.bouncedLuxS * factor }]
       }))
-  const [before, after] = [learnedExposure(level(reading.lights), nothing), learnedExposure(level(now), nothing)]
+  const [before, after] = [learnedExposure(level(reading.lights), NOTHING_LEARNED), learnedExposure(level(now), NOTHING_LEARNED)]
   return before > 0 ? stopsFromRatio(after / before) : after > 0 ? Infinity : 0
 }
 
 /** How a step stands: to be read, left out, read, or read before something changed. */
 export type StepState = 'open' | 'skipped' | 'taken' | 'changed'
 
-export const stateOfStep = (set: StudioSet, look: Look, step: MeterStep, camera: CameraSetting, layers: Lighting['layers']): StepState => {
+/** The reading of a step, where the plan's light there is still what it was when it was taken. */
+export const freshReading = (set: StudioSet, look: Look, step: MeterStep, camera: CameraSetting, layers: Lighting['layers']): Reading | undefined => {
   const reading = readingOfStep(step, set.readings, look.id)
-  const isFresh = reading && Math.abs(changeSince(step, reading, plannedParts(set, look.lights, step.lightIds, { id: step.pointId }, camera, layers))) <= UNCHANGED_STOPS
-  if (isFresh) return 'taken'
+  return reading && Math.abs(changeSince(step, reading, plannedParts(set, look.lights, step.lightIds, { id: step.pointId }, camera, layers))) <= UNCHANGED_STOPS
+    ? reading
+    : undefined
+}
+
+export const stateOfStep = (set: StudioSet, look: Look, step: MeterStep, camera: CameraSetting, layers: Lighting['layers']): StepState => {
+  if (freshReading(set, look, step, camera, layers)) return 'taken'
   if (look.run.skipped.includes(step.id)) return 'skipped'
-  return reading ? 'changed' : 'open'
+  return readingOfStep(step, set.readings, look.id) ? 'changed' : 'open'
 }

@@ -3,7 +3,7 @@ import { BriefSchema, NO_BRIEF } from './briefSchema'
 import { LightSchema } from './lightSchema'
 import { between, CameraSettingSchema, identifier, title, words, type place } from './schemaBasics'
 import { BackdropSchema, CameraSchema, OwnPointSchema, PanelSchema, PropSchema, RoomSchema, SubjectSchema } from './stageSchema'
-import { GridSchema, PLAIN_RUN, ReadingSchema, RunSchema } from './readingSchema'
+import { GridSchema, MOST_READINGS, PLAIN_RUN, ReadingSchema, RunSchema } from './readingSchema'
 import { AreaTargetSchema, TargetSchema } from './targetSchema'
 
 /** The version of the set model; older files are upgraded when they are opened. */
@@ -63,7 +63,7 @@ export const SetShape = v.strictObject({
   /** Things that move as one, by id. */
   groups: v.optional(v.pipe(v.array(v.pipe(v.array(identifier), v.minLength(2), v.maxLength(300))), v.maxLength(100)), []),
   looks: v.pipe(v.array(LookSchema), v.minLength(1, 'A set has at least one look.'), v.maxLength(40)),
-  readings: v.pipe(v.array(ReadingSchema), v.maxLength(5000)),
+  readings: v.pipe(v.array(ReadingSchema), v.maxLength(MOST_READINGS)),
   frames: v.pipe(v.array(FrameSchema), v.maxLength(500)),
   /** What readings have taught, held as it is; null while every reading goes on teaching. */
   frozen: v.optional(v.nullable(v.strictObject({ lightStops: v.record(identifier, between(-8, 8)), bounceStops: between(-4, 4) })), null),

@@ -1,5 +1,6 @@
 import { withLeftovers } from '../metering/leftovers'
 import type { Learned } from '../metering/learned'
+import { lightsInUse } from '../metering/run'
 import { axisOf } from '../set/aim'
 import { vectorOf } from '../set/bounds'
 import { changeSettings, editLight, featherLight, fitModifier, moveLight } from '../set/edits'
@@ -7,6 +8,7 @@ import { lightingSolver, withoutHousings } from '../set/lightingSolver'
 import type { MeterPoint } from '../set/points'
 import type { CameraSetting, Light, LightSetting, Look, StudioSet } from '../set/schema'
 import { gridPoints } from '../tone/gridPoints'
+import { totalOf } from '../transport/exposureAt'
 import { readPoint } from '../tone/readout'
 import type { InLength } from '../units/distance'
 import { tidyStops } from '../units/stops'
@@ -55,6 +57,9 @@ const swingWords = (before: StudioSet, after: StudioSet, id: string, degrees: nu
   return `swing ${light.name} ${Math.abs(degrees)}° ${toward}`
 }
 
+/** Which half of the beam a half-scrim covers, seen from behind the light. */
+const HALVES: Record<number, string> = { 0: 'lower', 90: 'left', 180: 'upper', [-90]: 'right' }
+
 /** Everything that may be tried with one light. */
 const trialsOf = (set: StudioSet, look: Look, light: Light, inLength: InLength): Trial[] => {
   const made = (kind: string, step: string, minutes: number, after: StudioSet, words: string): Trial => ({ id: `${kind}/${light.id}/${step}`, kind: `${kind}/${light.id}`, lightId: light.id, minutes, set: after, words })
@@ -75,9 +80,6 @@ const trialsOf = (set: StudioSet, look: Look, light: Light, inLength: InLength):
     ...scrims.map(turnDeg => made('scrim', String(turnDeg), MINUTES.fit, fitModifier(set, light.id, { ...light.modifier, halfScrim: { stops: SCRIM_STOPS, turnDeg } }), `put a half-scrim of one stop over the ${HALVES[turnDeg]} half of ${light.name}`)),
   ]
 }
-
-/** Which half of the beam a half-scrim covers, seen from behind the light. */
-const HALVES: Record<number, string> = { 0: 'lower', 90: 'left', 180: 'upper', [-90]: 'right' }
 
 /** Cross-lit, straight-lit and top-lit: the backdrop lights aimed and put as each school has it. */
 const arrangementsOf = (set: StudioSet, lights: readonly Light[]): Trial[] => {
@@ -115,7 +117,7 @@ export const evenOut = async (set: StudioSet, look: Look, camera: CameraSetting,
   const [exact, quick] = [lightingSolver(undefined, pointsOf), lightingSolver(undefined, pointsOf)]
   const points = pointsOf(set)
   const stopsIn = async (solver: typeof exact, of: StudioSet, settings: Readonly<Record<string, LightSetting>>, isLearned: boolean) => {
-    const solved = await solver(of, { pause: () => pause() })
+    const solved = await solver(of, { pause })
     if (!solved) return undefined
     const layers = isLearned ? withLeftovers(solved.layers, points, learned.leftovers) : solved.layers
     return points.map(point => readPoint(of, point, settings, camera, { layers, learned }))
@@ -126,12 +128,11 @@ export const evenOut = async (set: StudioSet, look: Look, camera: CameraSetting,
   const standing = now.map(({ stops }, at) => read[points[at]!.id] ?? stops)
   const spread = (stops: readonly number[]) => Math.max(...stops) - Math.min(...stops)
   const spreadStops = spread(standing)
-  const total = now.reduce((sum, { parts }) => sum + parts.reduce((all, part) => all + part.directLuxS + part.bouncedLuxS, 0), 0)
-  const shareOf = (light: Light) => now.reduce((sum, { parts }) => sum + parts.filter(({ lightId }) => lightId === light.id).reduce((all, part) => all + part.directLuxS + part.bouncedLuxS, 0), 0) / total
-  const isOn = (light: Light) => look.lights[light.id]?.on === true
-  const worth = set.lights.filter(light => isOn(light) && !set.locked.includes(light.id) && light.job !== 'key' && shareOf(light) > LEAST_SHARE)
+  const parts = now.flatMap(readout => readout.parts)
+  const shareOf = (light: Light) => totalOf(parts.filter(({ lightId }) => lightId === light.id)) / totalOf(parts)
+  const worth = lightsInUse(set, look).filter(light => !set.locked.includes(light.id) && light.job !== 'key' && shareOf(light) > LEAST_SHARE)
   const backdropLights = worth.filter(({ job }) => job === 'backdrop')
-  const trials = [...arrangementsOf(set, backdropLights).filter(() => backdropLights.length > 0), ...worth.flatMap(light => trialsOf(set, look, light, inLength))]
+  const trials = [...backdropLights.length > 0 ? arrangementsOf(set, backdropLights) : [], ...worth.flatMap(light => trialsOf(set, look, light, inLength))]
   const best = new Map<string, Evening>()
   for (const [index, { kind, ...trial }] of trials.entries()) {
     report?.(index / trials.length)

@@ -6,10 +6,9 @@ import { demoSet } from '#core/set/demo'
 import { normalDraw } from './chance'
 import { benchFrame, benchReading } from './answers'
 import { ReadingRequestSchema } from './requests'
-import { RECYCLING_S, slipped } from './slips'
+import { NO_FAULTS, RECYCLING_S, slipped } from './slips'
 import { trueAmbientLux, trueOutputs, truePowers, trueStudio } from './trueStudio'
 
-const NO_FAULTS = { drift: false, misfire: false, recycling: false, slips: false }
 const ROUGH = (seed: number) => ({ seed, roughness: 1 })
 
 const camera = { fNumber: 8, shutterS: 1 / 125, iso: 100 }

@@ -1,4 +1,5 @@
 import * as v from 'valibot'
+import { NO_FAULTS } from './slips'
 import { readingPoints } from '#core/tone/readingPoints'
 import { CameraSettingSchema } from '#core/set/schemaBasics'
 import { SetSchema } from '#core/set/sound'
@@ -11,7 +12,6 @@ const take = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(1_000_000
 const roughness = v.pipe(v.number(), v.minValue(0), v.maxValue(1))
 
 const FaultsSchema = v.strictObject({ drift: v.boolean(), misfire: v.boolean(), recycling: v.boolean(), slips: v.boolean() })
-const NO_FAULTS = { drift: false, misfire: false, recycling: false, slips: false }
 
 const question = {
   set: SetSchema,

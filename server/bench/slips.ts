@@ -13,6 +13,8 @@ export type Faults = {
   slips: boolean
 }
 
+export const NO_FAULTS: Faults = { drift: false, misfire: false, recycling: false, slips: false }
+
 const DRIFT_A_TAKE = 0.03
 const MOST_DRIFT_STOPS = 0.4
 /** One reading in so many. */

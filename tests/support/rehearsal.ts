@@ -11,8 +11,8 @@ import { learnedOf, lightingOf, studyOf } from '#core/tone/learnedLighting'
 import { cameraSettingOf, readPoint } from '#core/tone/readout'
 import { readingPoints } from '#core/tone/readingPoints'
 import { benchReading, benchTruth } from '../../server/bench/answers'
+import { NO_FAULTS } from '../../server/bench/slips'
 
-const NO_FAULTS = { drift: false, misfire: false, recycling: false, slips: false }
 const solver = lightingSolver(undefined, readingPoints)
 
 /** Changes what the meter is given: another light left on, a film speed a stop off. */

@@ -6,16 +6,16 @@ import { formatStops } from '#core/units/fractions'
 const studio = useStudio()
 const light = useLight()
 const { distance } = useUnits()
-const even = useEvenness()
+const { places } = useGridPlaces()
 const screen = computed(() => light.camera && light.lighting && light.readouts.length > 0
-  ? keyingOf(studio.document, studio.look, light.camera, light.lighting, light.readouts, even.places.value.map(({ stops }) => stops))
+  ? keyingOf(studio.document, studio.look, light.camera, light.lighting, light.readouts, places.value.map(({ stops }) => stops))
   : undefined)
 const rows = computed(() => {
   const { value } = screen
   if (!value) return []
   return [
     { name: 'Level against the key', figure: `${formatStops(value.levelStops)} stop`, words: 'half a stop under to level is usual', isOff: value.levelStops < -1 || value.levelStops > 0.3 },
-    { name: 'Evenness', figure: `${value.spreadStops.toFixed(1)} stop`, words: `${even.places.value.length > 1 ? 'over the grid' : 'along one line at head height: lay a grid for the whole'}; a key wants ${TOLERANCES.keying.stops} or less`, isOff: value.spreadStops > TOLERANCES.keying.stops + 0.005 },
+    { name: 'Evenness', figure: `${value.spreadStops.toFixed(1)} stop`, words: `${places.value.length > 1 ? 'over the grid' : 'along one line at head height: lay a grid for the whole'}; a key wants ${TOLERANCES.keying.stops} or less`, isOff: value.spreadStops > TOLERANCES.keying.stops + 0.005 },
     { name: 'Its colour on the sitter', figure: `${formatStops(value.castStops)} stop`, words: `at ${distance(value.distanceM)}; ${Math.abs(CAST_LIMIT_STOPS)} stops under the key is not seen`, isOff: value.castStops > CAST_LIMIT_STOPS },
     { name: 'Distance needed', figure: value.neededM === undefined ? 'more than 30 m' : distance(value.neededM), words: value.neededM !== undefined && value.neededM <= value.distanceM ? 'the sitter is far enough' : 'with the screen lit as it is', isOff: value.neededM === undefined || value.neededM > value.distanceM + 0.05 },
   ]

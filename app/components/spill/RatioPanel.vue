@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { readingOfStep } from '#core/metering/run'
+import { lightsInUse, readingOfStep } from '#core/metering/run'
 import { parseReading } from '#core/photometry/readingNotation'
 import { KEY_SIDE, SHADOW_SIDE } from '#core/set/points'
 import { onlyOn } from '#core/set/settings'
@@ -10,7 +10,7 @@ import { formatFNumber } from '#core/units/aperture'
 const studio = useStudio()
 const light = useLight()
 
-const inUse = computed(() => studio.document.lights.filter(({ id }) => studio.look.lights[id]?.on))
+const inUse = computed(() => lightsInUse(studio.document, studio.look))
 const ids = computed(() => inUse.value.map(({ id }) => id))
 /** What is known of a cheek: its newest reading with everything on, or the plan's word. */
 const known = (pointId: string) => {

@@ -8,9 +8,9 @@ import { headHeightM } from '../../set/heads'
 import type { SolvedSet, SolveOptions } from '../../set/lightingSolver'
 import type { CameraSetting, Look, StudioSet } from '../../set/schema'
 import type { Learned } from '../../metering/learned'
-import { withLeftovers } from '../../metering/leftovers'
 import type { Lighting } from '../../metering/lighting'
 import { areaPoints } from '../../tone/areaPoints'
+import { lightingOf } from '../../tone/learnedLighting'
 import { measureAt } from '../../tone/demand'
 import { demandsOf, factorsOf } from '../../tone/demands'
 import { cameraSettingOf, readLook, type Readout } from '../../tone/readout'
@@ -116,7 +116,7 @@ export const tryState = async (question: Question, after: StudioSet, moves: read
   const solved = await solver(after, { pause })
   if (!solved) return undefined
   const against = moves.length > 0 ? objection(before, after, solved) : undefined
-  const lighting = { layers: withLeftovers(solved.layers, trialPoints(after), learned.leftovers), learned }
+  const lighting = lightingOf(solved.layers, learned, trialPoints(after))
   const points = meterPoints(after)
   const look = lookOf(after, lookId)
   const present = lookOf(before, lookId).exposure
