@@ -1,32 +1,61 @@
-import type { FrameView } from '../camera/frameView'
-import type { Response } from '../camera/response'
-import type { MeterPoint } from '../set/points'
-import { LUMINANCE_WEIGHTS } from '../units/rgb'
+import { responseOf } from '../camera/response'
+import { meterPoints } from '../set/points'
+import type { StudioSet } from '../set/schema'
+import { flawsOf, shadowOf, type Flaw, type Shadow } from './backdropFlaws'
+import { frameLight, type FrameLight } from './frameLight'
+import { edgesOf, highlightOf, outlineOf, type Highlight, type Outline } from './outline'
+import { framePoints, isOwnFraming, readPlace, type PlaceReading } from './places'
+import type { Reduced } from './reduce'
+import { BACKDROP, FLOOR, maskOf, SUBJECT, type RegionName } from './regions'
+import { regionTone, type RegionTone } from './regionTone'
+import { clippingOf, unevenness, type Clipping, type Unevenness } from './unevenness'
 
-/** A picture as decoded: `channels` bytes a pixel, the first three red, green and blue. */
-export type Picture = { width: number, height: number, channels: number, data: ArrayLike<number> }
+/** Everything that is read from a test frame. */
+export type FrameReading = {
+  parts: Record<RegionName, RegionTone | undefined>
+  /** By point of the backdrop; empty where the picture has not the set's own framing. */
+  places: Record<string, PlaceReading>
+  isOwnFraming: boolean
+  unevenness: Unevenness | undefined
+  clipping: Clipping
+  shadow: Shadow | undefined
+  outline: Outline | undefined
+  highlight: Highlight | undefined
+  edges: { left: number, right: number } | undefined
+  flaws: Flaw[]
+  /** Pixels of the file by value, and how many there are. */
+  histogram: Float64Array
+  /** Value that one pixel in a hundred lies under, light of the lens's veil included: where black ends up. */
+  black: number
+  light: FrameLight
+}
 
-/** Pixels around a point that are averaged. Where the subject hides the point, they are the nearest beside it. */
-const PIXELS_WANTED = 400
+const DARKEST = 0.01
 
-/**
- * Mean pixel value at each backdrop point of a picture taken with the set's own framing.
- * The view tells which pixels show the backdrop and where on it they lie. Averages light, not values, so noise does not shift it.
- */
-export const backdropValues = (picture: Picture, view: FrameView, surfaceIds: readonly string[], points: readonly MeterPoint[], response: Response): Record<string, number> => {
-  if (picture.width !== view.width || picture.height !== view.height) {
-    throw new RangeError(`The picture is ${picture.width} × ${picture.height} pixels; the set's framing gives ${view.width} × ${view.height}.`)
+const blackOf = ({ value }: FrameLight): number => value.toSorted()[Math.floor(DARKEST * value.length)]!
+
+/** Reads a picture whose regions are known, as the set's camera took it. */
+export const readFrame = (set: StudioSet, picture: Reduced, regions: Uint8Array): FrameReading => {
+  const light = frameLight(picture, responseOf(set.camera), set.camera.veilingGlare)
+  const [backdrop, subject, floor] = [BACKDROP, SUBJECT, FLOOR].map(region => maskOf(regions, region)) as [Uint8Array, Uint8Array, Uint8Array]
+  const own = isOwnFraming(set, picture.width, picture.height)
+  const points = own ? [...meterPoints(set).filter(({ surface }) => surface === 'backdrop'), ...framePoints(set)] : []
+  return {
+    parts: { backdrop: regionTone(picture, light, backdrop), subject: regionTone(picture, light, subject), floor: regionTone(picture, light, floor) },
+    places: Object.fromEntries(points.flatMap((point) => {
+      const read = readPlace(set, point, light, backdrop)
+      return read ? [[point.id, read]] : []
+    })),
+    isOwnFraming: own,
+    unevenness: unevenness(light, backdrop),
+    clipping: clippingOf(light, backdrop),
+    shadow: shadowOf(light, backdrop, subject),
+    outline: outlineOf(picture, light, backdrop, subject),
+    highlight: highlightOf(light, subject),
+    edges: edgesOf(light, subject),
+    flaws: flawsOf(light, backdrop),
+    histogram: picture.histogram,
+    black: blackOf(light),
+    light,
   }
-  const linear = Float64Array.from({ length: 256 }, (_, value) => response.linearFromValue(value))
-  const onBackdrop = [...view.surface.keys()].filter(pixel => surfaceIds[view.surface[pixel]!]?.startsWith('backdrop/'))
-  return Object.fromEntries(points.filter(point => point.surface === 'backdrop').flatMap((point): [string, number][] => {
-    const nearest = onBackdrop
-      .map(pixel => ({ pixel, away: Math.hypot(view.points[pixel * 6]! - point.position[0], view.points[pixel * 6 + 2]! - point.position[2]) }))
-      .sort((a, b) => a.away - b.away)
-      .slice(0, PIXELS_WANTED)
-    if (nearest.length === 0) return []
-    const total = nearest.reduce((sum, { pixel }) => sum + LUMINANCE_WEIGHTS.reduce(
-      (light, weight, channel) => light + weight * linear[picture.data[pixel * picture.channels + channel]!]!, 0), 0)
-    return [[point.id, response.valueFromLinear(total / nearest.length)]]
-  }))
 }

@@ -1,0 +1,103 @@
+import { stopsFromRatio } from '../units/stops'
+import type { FrameLight } from './frameLight'
+import type { Grid } from './maps'
+import { asPlaces, quadraticField, quantile } from './smoothField'
+
+/** The backdrop of a picture in cells: stops against their mean, null where it is hidden or not in range. */
+export type Unevenness = {
+  columns: number
+  rows: number
+  stops: (number | null)[]
+  /** Stops from the darkest to the lightest cell. */
+  spreadStops: number
+  /** Stops by which it grows brighter over the whole width and over the whole height, toward right and bottom. */
+  acrossStops: number
+  downStops: number
+}
+
+/** Cells across the longer side of a picture. */
+const CELLS = 12
+/** So much of a cell has to be backdrop in range. */
+const LEAST_SHARE = 0.4
+
+/** How even the backdrop is, cell by cell, in light. */
+export const unevenness = ({ width, height, light, isInRange }: FrameLight, backdrop: Uint8Array): Unevenness | undefined => {
+  const longer = Math.max(width, height)
+  const [columns, rows] = [width, height].map(side => Math.max(3, Math.round(CELLS * side / longer))) as [number, number]
+  const sums = new Float64Array(columns * rows)
+  const counts = new Uint32Array(columns * rows)
+  const wholes = new Uint32Array(columns * rows)
+  for (let at = 0; at < light.length; at++) {
+    const cell = Math.floor(Math.floor(at / width) * rows / height) * columns + Math.floor(at % width * columns / width)
+    wholes[cell]!++
+    if (!backdrop[at] || !isInRange[at]) continue
+    sums[cell]! += light[at]!
+    counts[cell]!++
+  }
+  const isKnown = (cell: number) => counts[cell]! >= LEAST_SHARE * wholes[cell]!
+  const known = [...counts.keys()].filter(isKnown)
+  if (known.length === 0) return undefined
+  const mean = known.reduce((sum, cell) => sum + sums[cell]!, 0) / known.reduce((sum, cell) => sum + counts[cell]!, 0)
+  const stops = Array.from(sums, (sum, cell) => isKnown(cell) ? stopsFromRatio(sum / counts[cell]! / mean) : null)
+  const figures = known.map(cell => stops[cell]!)
+  const plane = planeThrough(known.map(cell => ({ x: (cell % columns + 0.5) / columns, y: (Math.floor(cell / columns) + 0.5) / rows, figure: stops[cell]! })))
+  return { columns, rows, stops, spreadStops: Math.max(...figures) - Math.min(...figures), ...plane }
+}
+
+type Sample = { x: number, y: number, figure: number }
+
+/** The slopes of a plane through samples. */
+const planeThrough = (samples: readonly Sample[]): { acrossStops: number, downStops: number } => {
+  const mean = (of: (sample: Sample) => number) => samples.reduce((sum, sample) => sum + of(sample), 0) / samples.length
+  const [mx, my, mf] = [mean(({ x }) => x), mean(({ y }) => y), mean(({ figure }) => figure)]
+  const [xx, yy, xy, xf, yf] = [
+    mean(({ x }) => (x - mx) ** 2), mean(({ y }) => (y - my) ** 2), mean(({ x, y }) => (x - mx) * (y - my)),
+    mean(({ x, figure }) => (x - mx) * (figure - mf)), mean(({ y, figure }) => (y - my) * (figure - mf)),
+  ]
+  const whole = xx * yy - xy * xy
+  return Math.abs(whole) < 1e-9 ? { acrossStops: 0, downStops: 0 } : { acrossStops: (xf * yy - yf * xy) / whole, downStops: (yf * xx - xf * xy) / whole }
+}
+
+/** Clipped parts of the backdrop, and how far past white they likely are. */
+export type Clipping = {
+  /** Share of the backdrop. */
+  share: number
+  /** Stops past white of its lightest part, judged by how the rest rises toward it; null where too little is left to judge by. */
+  pastStops: number | null
+}
+
+const LEAST_TO_JUDGE = 0.15
+const EVERY = 11
+const ROUNDS = 12
+
+/**
+ * How far past white a clipped backdrop is. A quadratic field in stops is laid through what is in range; clipped pixels are known
+ * to lie above white and are put where the field says, at least there, over and over (expectation and maximisation with censored
+ * samples).
+ */
+export const clippingOf = ({ width, height, light, isInRange }: FrameLight & Grid, backdrop: Uint8Array): Clipping => {
+  const pixels: number[] = []
+  let [whole, clipped] = [0, 0]
+  for (let at = 0; at < light.length; at++) {
+    if (!backdrop[at]) continue
+    whole++
+    if (!isInRange[at]) clipped++
+    if (at % EVERY === 0) pixels.push(at)
+  }
+  const share = clipped / Math.max(1, whole)
+  if (clipped === 0 || 1 - share < LEAST_TO_JUDGE) return { share, pastStops: null }
+  const places = asPlaces(pixels, width, height)
+  const isClipped = pixels.map(at => !isInRange[at])
+  const figures = Float64Array.from(pixels, at => stopsFromRatio(light[at]!))
+  const white = figures.reduce((most, figure, index) => isClipped[index] ? most : Math.max(most, figure), -Infinity)
+  const placed = figures.map((figure, index) => isClipped[index] ? white : figure)
+  let field = quadraticField(places, placed)
+  for (let round = 0; round < ROUNDS; round++) {
+    isClipped.forEach((is, index) => {
+      if (is) placed[index] = Math.max(white, field(places.xs[index]!, places.ys[index]!))
+    })
+    field = quadraticField(places, placed)
+  }
+  const past = [...pixels.keys()].filter(index => isClipped[index]).map(index => field(places.xs[index]!, places.ys[index]!) - white)
+  return { share, pastStops: Math.max(0, quantile(past, 0.95)) }
+}
