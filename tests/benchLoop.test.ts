@@ -1,4 +1,3 @@
-import { decode } from 'fast-png'
 import { describe, expect, it } from 'vitest'
 import { rehearse, type Slip } from '#support/rehearsal'
 import { ASKED_EVEN_STOPS, GRID_IDS, hallSet, median, READ_IDS, spread, UNREAD_IDS, WANTED_STOPS } from '#support/roughHall'
@@ -6,10 +5,11 @@ import { solvedSet } from '#support/solvedSet'
 import { expectWithin } from '#support/tolerance'
 import { SRGB_RESPONSE } from '#core/camera/response'
 import { cameraView } from '#core/camera/takeFrame'
-import { backdropValues } from '#core/frames/readFrame'
+import { backdropValues } from '#support/backdropValues'
 import { demoSet } from '#core/set/demo'
 import { BACKDROP_MIDDLE } from '#core/set/points'
-import { benchFrame } from '../server/bench/answers'
+import { decodedFile } from '#support/savedFrame'
+import { benchPicture } from '../server/bench/answers'
 
 const SEEDS = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10]
 
@@ -56,7 +56,8 @@ describe('a run in a rough hall', () => {
     for (const [index, step] of run.steps.entries()) await run.take(step, index)
     run.settle()
     const { solved, points } = await solvedSet(run.now())
-    const picture = decode(await benchFrame({ set: run.now(), lookId: 'white', camera: run.camera, seed: 4, roughness: 1 / 3, take: 99, width: 80 }))
+    const { bytes } = await benchPicture({ set: run.now(), lookId: 'white', camera: run.camera, seed: 4, roughness: 1 / 3, take: 99, width: 80, format: 'jpeg', ownCurve: false })
+    const picture = await decodedFile(new Uint8Array(bytes))
     const values = backdropValues(picture, cameraView(run.now(), solved, picture.width), solved.stage.scene.surfaces.map(surface => surface.id), points, SRGB_RESPONSE)
     expectWithin(Math.log2(SRGB_RESPONSE.linearFromValue(values[BACKDROP_MIDDLE]!) / SRGB_RESPONSE.linearFromValue(250)), 0, 0.1)
   })

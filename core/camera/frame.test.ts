@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { solvedSet } from '#support/solvedSet'
 import { expectWithin } from '#support/tolerance'
-import { backdropValues } from '../frames/readFrame'
+import { backdropValues } from '#support/backdropValues'
 import { NOTHING_LEARNED } from '../metering/learned'
 import { demoSet } from '../set/demo'
 import { developFrame } from './develop'

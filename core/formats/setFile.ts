@@ -27,6 +27,7 @@ const UPGRADES: Record<number, (file: Record<string, unknown>) => Record<string,
   2: file => ({ ...file, version: 3 }),
   3: file => ({ ...file, version: 4 }),
   4: file => ({ ...file, version: 5 }),
+  5: file => ({ ...file, version: 6 }),
 }
 
 const KEPT = 'Nothing was changed in what is already saved.'

@@ -3,8 +3,6 @@ import { SRGB_RESPONSE } from '../camera/response'
 import type { MeterPoint } from '../set/points'
 import { coveRadius } from '../set/surfaces/backdropSurfaces'
 import type { StudioSet } from '../set/schema'
-import { visibleBackdrop } from '../tone/areaPoints'
-import { onBackdrop } from '../set/points'
 import { stopsFromRatio } from '../units/stops'
 import type { Vector } from '../units/vector'
 import type { FrameLight } from './frameLight'
@@ -30,20 +28,6 @@ export const floorOf = (set: StudioSet): KnownFloor => {
   if (!seen) return 'unknown'
   const from = (1 - seen.v) / 2
   return from >= 1 ? 'out of frame' : from > 0 ? { from } : 'unknown'
-}
-
-const FRAME_COLUMNS = 5
-const FRAME_ROWS = 3
-
-/** Places of the backdrop that pictures are read at: a grid over what the frame shows of it. */
-export const framePoints = (set: StudioSet): MeterPoint[] => {
-  const { leftM, rightM, bottomM, topM } = visibleBackdrop(set)
-  return Array.from({ length: FRAME_COLUMNS * FRAME_ROWS }, (_, index) => {
-    const [column, row] = [index % FRAME_COLUMNS, Math.floor(index / FRAME_COLUMNS)]
-    const id = `frame/${row}-${column}`
-    const name = `Frame ${['top', 'middle', 'bottom'][row]} ${column + 1}`
-    return { ...onBackdrop(set, id, name, leftM + (column + 0.5) / FRAME_COLUMNS * (rightM - leftM), topM - (row + 0.5) / FRAME_ROWS * (topM - bottomM)), heldWords: 'in the picture', isEssential: false }
-  })
 }
 
 /** What a picture says of one point of the backdrop. */

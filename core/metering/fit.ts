@@ -3,8 +3,13 @@ import type { Reading } from '../set/schema'
 import { slopesOf, surpriseStops } from './compare'
 import type { Learned } from './learned'
 
-/** Spreads in stops, one standard deviation each; common practice, no source. */
-const METER_SPREAD_STOPS: Record<Reading['meter'], number> = { incident: 0.07, spot: 0.15 }
+/**
+ * Spreads in stops, one standard deviation each; common practice, no source. A frame is read at a dozen places at once, which share
+ * what is not known of the camera and of the surface: each counts for little, all of them for about one spot reading.
+ */
+const METER_SPREAD_STOPS: Record<Reading['meter'], number> = { incident: 0.07, spot: 0.15, frame: 0.4 }
+/** From place to place a frame is far surer than as a whole. */
+const PLACE_SPREAD_STOPS: Record<Reading['meter'], number> = { ...METER_SPREAD_STOPS, frame: 0.05 }
 /** A plan is never built to the centimetre and the degree: what a reading may stray from a true plan by where things stand. */
 const PLACING_SPREAD_STOPS = 0.1
 /** Spread of lamps about their rating, and of a room's bounce about its paint. */
@@ -14,6 +19,9 @@ const ROUNDS = 12
 
 /** Spread of the meter and the hand that holds it. */
 export const meterSpread = (reading: Pick<Reading, 'meter'>): number => METER_SPREAD_STOPS[reading.meter]
+
+/** Spread of how a reading differs from others taken beside it. */
+export const placeSpread = (reading: Pick<Reading, 'meter'>): number => PLACE_SPREAD_STOPS[reading.meter]
 
 /** Spread of one reading about the model that all of them share. */
 export const spreadOf = (reading: Pick<Reading, 'meter'>): number => Math.hypot(meterSpread(reading), PLACING_SPREAD_STOPS)

@@ -5,7 +5,7 @@ import { scaleRgb } from '../units/rgb'
 import { ratioFromStops } from '../units/stops'
 import { distance } from '../units/vector'
 import { surpriseStops } from './compare'
-import { meterSpread } from './fit'
+import { placeSpread } from './fit'
 import type { Learned, Leftover, Spot } from './learned'
 
 /**
@@ -58,6 +58,6 @@ export const leftoversOf = (readings: readonly Reading[], { learned, standings }
     .map(reading => [reading.pointId, reading]))
   return [...newest.values()].flatMap((reading) => {
     const spot = spots.find(({ id }) => id === reading.pointId)
-    return spot ? [{ id: spot.id, position: spot.position, surface: spot.surface, stops: surpriseStops(reading, learned), spreadStops: meterSpread(reading) }] : []
+    return spot ? [{ id: spot.id, position: spot.position, surface: spot.surface, stops: surpriseStops(reading, learned), spreadStops: placeSpread(reading) }] : []
   })
 }

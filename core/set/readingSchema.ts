@@ -25,8 +25,8 @@ export const ReadingSchema = v.strictObject({
   receptor: v.picklist(['flat', 'dome']),
   /** Where the receptor looked, in words. */
   direction: v.optional(line, ''),
-  /** Incident light, or light sent back by the surface (a spot meter). */
-  meter: v.optional(v.picklist(['incident', 'spot']), 'incident'),
+  /** Incident light, light sent back by the surface (a spot meter), or worked back from a value in a test frame. */
+  meter: v.optional(v.picklist(['incident', 'spot', 'frame']), 'incident'),
   /** What an incident meter shows there; a spot reading is turned into it by the reflectance of the surface. */
   fNumber: between(0.1, 2000),
   /** The figure as it was written. */

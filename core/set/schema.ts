@@ -1,19 +1,14 @@
 import * as v from 'valibot'
 import { BriefSchema, NO_BRIEF } from './briefSchema'
 import { LightSchema } from './lightSchema'
-import { between, CameraSettingSchema, identifier, title, words, type place } from './schemaBasics'
+import { FrameSchema } from './frameSchema'
+import { between, CameraSettingSchema, identifier, LightSettingSchema, title, words, type place } from './schemaBasics'
 import { BackdropSchema, CameraSchema, OwnPointSchema, PanelSchema, PropSchema, RoomSchema, SubjectSchema } from './stageSchema'
 import { GridSchema, MOST_READINGS, PLAIN_RUN, ReadingSchema, RunSchema } from './readingSchema'
 import { AreaTargetSchema, TargetSchema } from './targetSchema'
 
 /** The version of the set model; older files are upgraded when they are opened. */
-export const SET_VERSION = 5
-
-const LightSettingSchema = v.strictObject({
-  on: v.boolean(),
-  /** Stops against full power: 0 is full, -1 is half. */
-  powerStops: between(-12, 0),
-})
+export const SET_VERSION = 6
 
 const LookSchema = v.strictObject({
   id: identifier,
@@ -31,17 +26,6 @@ const LookSchema = v.strictObject({
   run: v.optional(RunSchema, PLAIN_RUN),
   /** Where evenness is read; null until somebody wants to. */
   grid: v.optional(v.nullable(GridSchema), null),
-})
-
-const FrameSchema = v.strictObject({
-  id: identifier,
-  lookId: identifier,
-  at: v.pipe(v.string(), v.isoTimestamp()),
-  source: v.picklist(['bench']),
-  camera: CameraSettingSchema,
-  lights: v.record(identifier, LightSettingSchema),
-  /** Mean pixel value at each point of the backdrop. */
-  values: v.record(identifier, between(0, 255)),
 })
 
 /** The shape of a set; what it must hold beyond its shape is in sound.ts. */
@@ -91,4 +75,5 @@ export type AreaTarget = v.InferOutput<typeof AreaTargetSchema>
 export type Reading = StudioSet['readings'][number]
 export type Grid = NonNullable<Look['grid']>
 export type Frame = StudioSet['frames'][number]
+export type RegionEdit = Frame['edits'][number]
 export type Place = v.InferOutput<typeof place>

@@ -30,3 +30,9 @@ export const CameraSettingSchema = v.strictObject({
   shutterS: between(1 / 16000, 60),
   iso: between(3, 409600),
 })
+
+export const LightSettingSchema = v.strictObject({
+  on: v.boolean(),
+  /** Stops against full power: 0 is full, -1 is half. */
+  powerStops: between(-12, 0),
+})

@@ -1,6 +1,3 @@
-import { encode } from 'fast-png'
-import { responseOf } from '#core/camera/response'
-import { developFrame } from '#core/camera/develop'
 import { cameraView, exposeFrame, lightView } from '#core/camera/takeFrame'
 import { lightingSolver } from '#core/set/lightingSolver'
 import type { CameraSetting, StudioSet } from '#core/set/schema'
@@ -13,8 +10,10 @@ import { fNumberFromStops, stopsFromFNumber } from '#core/units/aperture'
 import { atOnce } from '#core/units/steps'
 import { roundToClicks } from '#core/units/stops'
 import { normalDraw } from './chance'
-import type { FrameRequest, ReadingRequest } from './requests'
+import { writePicture, type PictureFile } from './pictureFile'
+import type { PictureRequest, ReadingRequest } from './requests'
 import { slipped } from './slips'
+import { trueResponse } from './trueCamera'
 import { trueAmbientLux, trueOutputs, truePowers, trueStudio } from './trueStudio'
 
 /** Spread of a hand-held reading, and the step that the simulated meter shows. */
@@ -62,16 +61,16 @@ export const benchReading = async ({ set, lookId, pointId, lightIds, camera, see
   return fNumberFromStops(roundToClicks(stops, METER_STEP_STOPS))
 }
 
-/** A PNG of the true studio as the look lights it, with the noise of a sensor. */
-export const benchFrame = async ({ set, lookId, camera, seed, roughness, take, width }: FrameRequest): Promise<Uint8Array> => {
+/** A picture of the true studio as the look lights it, with the noise of a sensor, as a file. */
+export const benchPicture = async ({ set, lookId, camera, seed, roughness, take, width, ownCurve, format }: PictureRequest): Promise<PictureFile> => {
   const studio = { seed, roughness }
   const truth = trueStudio(set, studio)
   const look = truePowers(set.looks.find(candidate => candidate.id === lookId)!, studio)
   const solved = await solveTruth(truth)
-  const frame = atOnce(lightView(solved, cameraView(truth, solved, width)))
-  const linear = exposeFrame(truth, frame, look.lights, camera satisfies CameraSetting, trueOutputs(set, studio))
+  const { view, layers } = atOnce(lightView(solved, cameraView(truth, solved, width)))
+  const linear = exposeFrame(truth, { view, layers }, look.lights, camera satisfies CameraSetting, trueOutputs(set, studio))
   for (let index = 0; index < linear.length; index++) {
     linear[index]! += SENSOR_NOISE * Math.sqrt(linear[index]!) * normalDraw(seed, `sensor ${take} ${index}`)
   }
-  return encode({ width: frame.view.width, height: frame.view.height, data: developFrame(linear, responseOf(set.camera)), channels: 4 })
+  return writePicture(linear, view.width, view.height, trueResponse(set, seed, ownCurve), camera, format, `bench ${String(take + 1).padStart(4, '0')}`)
 }

@@ -1,10 +1,12 @@
-import { decode } from 'fast-png'
 import * as v from 'valibot'
 import { describe, expect, it } from 'vitest'
 import { expectWithin } from '#support/tolerance'
 import { demoSet } from '#core/set/demo'
 import { normalDraw } from './chance'
-import { benchFrame, benchReading } from './answers'
+import { profileOf } from '#core/frames/colour/colourProfile'
+import { inspectFile } from '#core/frames/files/inspectFile'
+import { readTags } from '#core/frames/files/readTags'
+import { benchPicture, benchReading } from './answers'
 import { ReadingRequestSchema } from './requests'
 import { NO_FAULTS, RECYCLING_S, slipped } from './slips'
 import { trueAmbientLux, trueOutputs, truePowers, trueStudio } from './trueStudio'
@@ -71,9 +73,12 @@ describe('the bench', () => {
     expectWithin(2 * Math.log2(spot! / incident!), 2.49, 0.11)
   })
 
-  it('shoots a PNG of the shape of the sensor', async () => {
-    const picture = decode(await benchFrame({ set: demoSet(), lookId: 'white', camera, seed: 7, roughness: 1 / 3, take: 0, width: 40 }))
-    expect([picture.width, picture.height, picture.channels]).toEqual([40, 60, 4])
+  it.each([['jpeg', 8], ['png', 16]] as const)('shoots a %s of the shape of the sensor, with exposure and profile in it', async (format, depth) => {
+    const { bytes } = await benchPicture({ set: demoSet(), lookId: 'white', camera, seed: 7, roughness: 1 / 3, take: 0, width: 40, format, ownCurve: false })
+    const file = inspectFile(new Uint8Array(bytes))
+    expect(file).toMatchObject({ ok: true, value: { kind: format, width: 40, height: 60, depth } })
+    expect(profileOf(file.ok ? file.value.icc : null)).toMatchObject({ name: 'sRGB' })
+    expect(await readTags(new Uint8Array(bytes))).toMatchObject({ exposure: { fNumber: 8, iso: 100, shutterS: expect.closeTo(1 / 125, 5) }, orientation: 1 })
   })
 
   it.each([

@@ -39,10 +39,20 @@ export const ReadingRequestSchema = v.pipe(
   v.check(({ set, lightIds }) => lightIds.every(id => set.lights.some(light => light.id === id)), 'The set has no such light.'),
 )
 
-export const FrameRequestSchema = v.pipe(
-  v.strictObject({ ...question, width: v.pipe(v.number(), v.integer(), v.minValue(16), v.maxValue(800)) }),
+const picture = {
+  ...question,
+  width: v.pipe(v.number(), v.integer(), v.minValue(16), v.maxValue(800)),
+  format: v.optional(v.picklist(['jpeg', 'png']), 'jpeg'),
+  /** The camera has a curve of its own, which only a bracket tells. */
+  ownCurve: v.optional(v.boolean(), false),
+}
+const name = v.pipe(v.string(), v.regex(/^[\w-]{8,64}$/, 'A name is 8 to 64 letters, digits or hyphens.'))
+
+export const ShootRequestSchema = v.pipe(
+  v.strictObject({ ...picture, what: v.picklist(['frame', 'bracket']), session: name, shot: name }),
   v.check(({ set, lookId }) => set.looks.some(look => look.id === lookId), NO_SUCH_LOOK),
 )
 
 export type ReadingRequest = v.InferOutput<typeof ReadingRequestSchema>
-export type FrameRequest = v.InferOutput<typeof FrameRequestSchema>
+export type ShootRequest = v.InferOutput<typeof ShootRequestSchema>
+export type PictureRequest = Omit<ShootRequest, 'what' | 'session' | 'shot'>

@@ -9,6 +9,8 @@ export type PictureFile = {
   depth: 8 | 16
   /** The colour profile (ISO 15076-1) that the file holds; null where it holds none. */
   icc: Uint8Array | null
+  /** The block of EXIF tags, where a general-purpose reader does not find it by itself. */
+  tags?: Uint8Array
 }
 
 /** Pixels and bytes that are taken at most: three times 60 megapixels would not fit beside the app's own memory. */

@@ -23,6 +23,7 @@ export const inspectWebp = (bytes: Uint8Array): Outcome<PictureFile> => {
   if (view.getUint32(4, true) + 8 > bytes.length) return TRUNCATED
   let size: Size | undefined
   let icc: Uint8Array | null = null
+  let tags: Uint8Array | undefined
   for (let at = HEAD_LENGTH; at + 8 <= bytes.length;) {
     const name = textAt(bytes, at, 4)
     const length = view.getUint32(at + 4, true)
@@ -30,8 +31,9 @@ export const inspectWebp = (bytes: Uint8Array): Outcome<PictureFile> => {
     const data = bytes.subarray(at + 8, at + 8 + length)
     if (name === 'VP8X' && (data[0]! & ANIMATION_FLAG)) return ANIMATED
     if (name === 'ICCP') icc = data
+    if (name === 'EXIF') tags = textAt(data, 0, 4) === 'Exif' ? data.subarray(6) : data
     size ??= sizeIn(name, data)
     at += 8 + length + length % 2
   }
-  return size ? sized({ kind: 'webp', ...size, depth: 8, icc }) : refusedFile('This WebP holds no picture that can be read.')
+  return size ? sized({ kind: 'webp', ...size, depth: 8, icc, ...tags ? { tags } : {} }) : refusedFile('This WebP holds no picture that can be read.')
 }

@@ -1,0 +1,47 @@
+import * as v from 'valibot'
+import { between, CameraSettingSchema, identifier, LightSettingSchema, words } from './schemaBasics'
+
+const share = between(0, 1)
+const line = v.pipe(v.string(), v.maxLength(120))
+
+/** What the user drew to mend a region: where, as shares of the picture's width and height, and what it shows. */
+const RegionEditSchema = v.strictObject({
+  region: v.picklist(['backdrop', 'subject', 'floor']),
+  /** A line around an area, strokes of a brush, or two corners of a box. */
+  shape: v.picklist(['lasso', 'brush', 'box']),
+  points: v.pipe(v.array(v.tuple([share, share])), v.minLength(1), v.maxLength(2000)),
+  /** Half the width of the brush, share of the picture's width. */
+  radius: v.optional(between(0.001, 0.5), 0.02),
+})
+
+/** Exposure that the file itself names (EXIF); null where it does not. */
+const TagsSchema = v.strictObject({
+  fNumber: v.nullable(between(0.25, 720)),
+  shutterS: v.nullable(between(1 / 32000, 3600)),
+  iso: v.nullable(between(3, 1e6)),
+})
+
+/** Edits of one picture's regions at most. */
+export const MOST_EDITS = 200
+
+/** A test frame: how it was taken and what was measured in it. Its picture lies in the browser. */
+export const FrameSchema = v.strictObject({
+  id: identifier,
+  lookId: identifier,
+  at: v.pipe(v.string(), v.isoTimestamp()),
+  /** Name of the file, or what the user calls it. */
+  name: v.optional(line, ''),
+  source: v.picklist(['bench', 'file']),
+  /** Exposure that it was taken with: the file's where it names one, else the set's. */
+  camera: CameraSettingSchema,
+  tags: v.optional(v.nullable(TagsSchema), null),
+  lights: v.record(identifier, LightSettingSchema),
+  /** Mean pixel value at each point of the backdrop. */
+  values: v.record(identifier, between(0, 255)),
+  /** What the plan expected there before this frame taught it anything. */
+  expected: v.optional(v.record(identifier, between(0, 255)), {}),
+  /** Value that its darkest hundredth lies under; null where it was not measured. */
+  black: v.optional(v.nullable(between(0, 255)), null),
+  edits: v.optional(v.pipe(v.array(RegionEditSchema), v.maxLength(MOST_EDITS)), []),
+  note: v.optional(words, ''),
+})

@@ -1,0 +1,23 @@
+import { benchPicture } from '../../../bench/answers'
+import { bracketFrame, bracketStops } from '../../../bench/bracket'
+import { readRequest } from '../../../bench/readRequest'
+import { ShootRequestSchema, type ShootRequest } from '../../../bench/requests'
+import { deliver, tell } from '../../../bench/tether'
+
+const shoot = async (request: ShootRequest): Promise<void> => {
+  const { session, shot, what, set, camera, seed, ownCurve } = request
+  tell(session, { kind: 'exposing', shot })
+  if (what === 'frame') return deliver(session, shot, await benchPicture(request), 1, 1)
+  const stops = bracketStops()
+  for (const [index, step] of stops.entries()) {
+    deliver(session, `${shot}-${index}`, await bracketFrame(set, camera, step, seed, ownCurve), index + 1, stops.length)
+  }
+}
+
+/** Releases the shutter; the pictures come along the tether. */
+export default defineEventHandler(async (event) => {
+  const request = await readRequest(event, ShootRequestSchema)
+  void shoot(request).catch((error: Error) => tell(request.session, { kind: 'failed', shot: request.shot, message: error.message }))
+  setResponseStatus(event, 202)
+  return { shot: request.shot }
+})
