@@ -3,8 +3,11 @@ import Dexie, { type EntityTable } from 'dexie'
 /** A set as it lies in the browser. The document is checked whenever it is opened. */
 export type SetRow = { id: string, name: string, updatedAt: string, revision: number, document: unknown }
 
-/** A picture of a frame, as a PNG file's bytes. */
-export type PictureRow = { id: string, setId: string, png: Uint8Array<ArrayBuffer> }
+/** A picture of a frame: a file's bytes, its media type, and when it came. */
+export type PictureRow = { id: string, setId: string, bytes: Uint8Array<ArrayBuffer>, type: string, at: string }
+
+/** What a picture is before it lies in the table. */
+export type Picture = Pick<PictureRow, 'bytes' | 'type'>
 
 export type PreferenceRow = { key: string, value: unknown }
 
@@ -16,6 +19,13 @@ export const openDatabase = (name = 'keen-tonal') => {
     preferences: EntityTable<PreferenceRow, 'key'>
   }
   database.version(1).stores({ sets: 'id, updatedAt', pictures: 'id, setId', preferences: 'key' })
+  // Version 1 kept PNG files only.
+  database.version(2).stores({ pictures: 'id, setId, at' }).upgrade(transaction => transaction.table('pictures').toCollection().modify((row: Record<string, unknown>) => {
+    row.bytes = row.png
+    row.type = 'image/png'
+    row.at = new Date(0).toISOString()
+    delete row.png
+  }))
   return database
 }
 

@@ -15,7 +15,7 @@ beforeEach(() => {
   shelf = createShelf(database)
 })
 
-const PICTURE = new Uint8Array([137, 80, 78, 71, 0, 255, 1])
+const PICTURE = { bytes: new Uint8Array([137, 80, 78, 71, 0, 255, 1]), type: 'application/octet-stream' }
 
 describe('the shelf of sets', () => {
   it('saves, lists and opens', async () => {
@@ -40,7 +40,7 @@ describe('the shelf of sets', () => {
     expect(await shelf.list()).toEqual([])
     const back = await shelf.importFile(text.ok ? text.value : '')
     expect(back.ok && back.value.set).toEqual(set)
-    expect(await shelf.picture(set.id, 'frame-1')).toEqual(PICTURE)
+    expect(await shelf.picture(set.id, 'frame-1')).toMatchObject(PICTURE)
   })
 
   it('gives a second copy an id of its own, and puts a deleted set back whole', async () => {

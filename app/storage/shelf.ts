@@ -2,7 +2,8 @@ import { checkSet, parseSetFile, writeSetFile, type SetFile } from '#core/format
 import type { StudioSet } from '#core/set/schema'
 import { refused, understood, type Outcome } from '#core/units/outcome'
 import { bytesFromBase64, base64FromBytes } from '../support/base64'
-import type { Database, PictureRow, SetRow } from './database'
+import { mediaType } from '../support/mediaType'
+import type { Database, Picture, PictureRow, SetRow } from './database'
 
 /** A set with the revision it was read at; a save names it, so that another tab's work is never overwritten. */
 export type OpenedSet = { set: StudioSet, revision: number }
@@ -14,6 +15,9 @@ export type Bundle = { row: SetRow, pictures: PictureRow[] }
 
 const rowOf = (set: StudioSet, revision: number): SetRow =>
   ({ id: set.id, name: set.name, updatedAt: new Date().toISOString(), revision, document: set })
+
+const pictureRow = (setId: string, frameId: string, { bytes, type }: Picture): PictureRow =>
+  ({ id: `${setId}/${frameId}`, setId, bytes, type, at: new Date().toISOString() })
 
 /** The sets kept in the browser. */
 export const createShelf = (database: Database) => {
@@ -47,17 +51,17 @@ export const createShelf = (database: Database) => {
     })
 
   /** Adds a set under a free id and answers it. */
-  const add = async (set: StudioSet, pictures: Readonly<Record<string, Uint8Array<ArrayBuffer>>> = {}): Promise<OpenedSet> => {
+  const add = async (set: StudioSet, pictures: Readonly<Record<string, Picture>> = {}): Promise<OpenedSet> => {
     const added = { ...set, id: await freeId(set.id) }
     await database.transaction('rw', database.sets, database.pictures, async () => {
       await database.sets.put(rowOf(added, 1))
-      await database.pictures.bulkPut(Object.entries(pictures).map(([id, png]) => ({ id: `${added.id}/${id}`, setId: added.id, png })))
+      await database.pictures.bulkPut(Object.entries(pictures).map(([id, picture]) => pictureRow(added.id, id, picture)))
     })
     return { set: added, revision: 1 }
   }
 
-  const picturesOf = async (setId: string): Promise<Record<string, Uint8Array<ArrayBuffer>>> =>
-    Object.fromEntries((await database.pictures.where({ setId }).toArray()).map(row => [row.id.slice(setId.length + 1), row.png]))
+  const picturesOf = async (setId: string): Promise<Record<string, Picture>> =>
+    Object.fromEntries((await database.pictures.where({ setId }).toArray()).map(row => [row.id.slice(setId.length + 1), row]))
 
   const remove = (id: string): Promise<Bundle | undefined> =>
     database.transaction('rw', database.sets, database.pictures, async () => {
@@ -93,7 +97,7 @@ export const createShelf = (database: Database) => {
   const exportFile = async (id: string): Promise<Outcome<string>> => {
     const row = await database.sets.get(id)
     if (!row) return refused('This set is not in this browser any more.')
-    const pictures = Object.entries(await picturesOf(id)).map(([key, png]) => [key, base64FromBytes(png)])
+    const pictures = Object.entries(await picturesOf(id)).map(([key, { bytes }]) => [key, base64FromBytes(bytes)])
     // A checked set has its fields in the order of the schema, so that equal sets make equal files.
     const checked = checkSet(row.document)
     return understood(writeSetFile(checked.ok ? checked.value : row.document as StudioSet, Object.fromEntries(pictures)))
@@ -102,15 +106,16 @@ export const createShelf = (database: Database) => {
   const importFile = async (text: string): Promise<Outcome<OpenedSet>> => {
     const file: Outcome<SetFile> = parseSetFile(text)
     if (!file.ok) return file
-    const pictures = Object.entries(file.value.pictures).map(([key, base64]) => [key, bytesFromBase64(base64)] as const)
+    const pictures = Object.entries(file.value.pictures).map(([key, base64]) => {
+      const bytes = bytesFromBase64(base64)
+      return [key, { bytes, type: mediaType(bytes) }] as const
+    })
     return understood(await add(file.value.set, Object.fromEntries(pictures)))
   }
 
-  const putPicture = (setId: string, frameId: string, png: Uint8Array<ArrayBuffer>) =>
-    database.pictures.put({ id: `${setId}/${frameId}`, setId, png })
+  const putPicture = (setId: string, frameId: string, picture: Picture) => database.pictures.put(pictureRow(setId, frameId, picture))
 
-  const picture = async (setId: string, frameId: string): Promise<Uint8Array<ArrayBuffer> | undefined> =>
-    (await database.pictures.get(`${setId}/${frameId}`))?.png
+  const picture = async (setId: string, frameId: string): Promise<Picture | undefined> => database.pictures.get(`${setId}/${frameId}`)
 
   return { list, open, save, add, remove, restore, rename, duplicate, exportFile, importFile, putPicture, picture }
 }

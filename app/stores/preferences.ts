@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
 import * as v from 'valibot'
 import { openDatabase } from '~/storage/database'
+import { createPictureRoom } from '~/storage/pictures'
 import { createShelf } from '~/storage/shelf'
 
 const PreferencesSchema = v.object({
@@ -10,6 +11,12 @@ const PreferencesSchema = v.object({
   /** How far the bench strays from the plan: 0 as planned, 1 a rough hall. */
   benchRoughness: v.fallback(v.pipe(v.number(), v.minValue(0), v.maxValue(1)), 1 / 3),
   benchFaults: v.fallback(v.object({ drift: v.boolean(), misfire: v.boolean(), recycling: v.boolean(), slips: v.boolean() }), { drift: false, misfire: false, recycling: false, slips: false }),
+  /** The bench's camera has a curve of its own, which only a bracket tells; and what it writes. */
+  benchOwnCurve: v.fallback(v.boolean(), false),
+  benchFormat: v.fallback(v.picklist(['jpeg', 'png']), 'jpeg'),
+  /** Pictures kept of each set, and their longer side at most, pixels; null as they are. */
+  picturesKept: v.fallback(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(500)), 40),
+  pictureSide: v.fallback(v.nullable(v.picklist([1200, 2400])), null),
   /** Whether the run speaks its prompts. */
   speaks: v.fallback(v.boolean(), false),
   readingUnit: v.fallback(v.picklist(['f-number', 'ev', 'lux', 'foot-candles', 'percent']), 'f-number'),
@@ -36,5 +43,5 @@ export const usePreferences = defineStore('preferences', () => {
     await database.preferences.put({ key: KEY, value: structuredClone(toRaw(values.value)) })
   }
 
-  return { values, load, change, shelf: markRaw(shelf), database: markRaw(database) }
+  return { values, load, change, shelf: markRaw(shelf), pictures: markRaw(createPictureRoom(database)), database: markRaw(database) }
 })

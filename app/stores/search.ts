@@ -6,7 +6,7 @@ import type { ToneMap } from '#core/solve/explore'
 import type { WalkPoint } from '#core/solve/walkLine'
 import type { Vector } from '#core/units/vector'
 import type { Slip } from '#core/solve/sensitivity'
-import type { LadderRung, Proposal, Proposals, Search } from '~/workers/search.worker'
+import type { EvenPlaces, LadderRung, Proposal, Proposals, Search } from '~/workers/search.worker'
 import { startSearchWorker } from '~/workers/searchWorker'
 import { useLight } from './light'
 import { useStudio } from './studio'
@@ -97,8 +97,8 @@ export const useSearch = defineStore('search', () => {
     if (answer && isWanted()) slips.value = answer
   })
 
-  const even = (read: Record<string, number>) => ask('even', async (number, search, isWanted) => {
-    const answer = await worker!.even(number, toRaw(studio.document), search, read, (done) => {
+  const even = (read: Record<string, number>, over: EvenPlaces = 'grid') => ask('even', async (number, search, isWanted) => {
+    const answer = await worker!.even(number, toRaw(studio.document), search, over, read, (done) => {
       if (isWanted()) share.value = done
     })
     if (answer && isWanted()) evening.value = answer

@@ -124,6 +124,10 @@ export const useStudio = defineStore('studio', () => {
     history.resume(document.value !== beforeDrag)
   }
 
+  /** Between these two, several edits count as one to undo; nothing is under the hand meanwhile. */
+  const beginStep = () => history.pause()
+  const endStep = () => history.resume(true)
+
   /** Saves what is waiting, before something else needs it on the shelf. */
   const saveNow = save
 
@@ -175,6 +179,6 @@ export const useStudio = defineStore('studio', () => {
   return {
     document, look, lookId, selectedId, selectedIds, isReady, isDragging, isMoving, saveState, message,
     canUndo: history.canUndo, canRedo: history.canRedo, undo: history.undo, redo: history.redo,
-    edit, beginDrag, endDrag, open, openDemo, openEmpty, openAnother, saveNow, start,
+    edit, beginDrag, endDrag, beginStep, endStep, open, openDemo, openEmpty, openAnother, saveNow, start,
   }
 })

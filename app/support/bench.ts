@@ -27,8 +27,22 @@ export const askBenchReading = async (body: object): Promise<Outcome<number | un
   return answer.success ? understood(answer.output.fNumber ?? undefined) : refused('The bench gave an answer that cannot be read. Nothing was recorded.')
 }
 
-/** Asks the simulated camera for a PNG. */
-export const askBenchFrame = async (body: object): Promise<Outcome<Uint8Array<ArrayBuffer>>> => {
-  const response = await ask('frame', body)
-  return response.ok ? understood(new Uint8Array(await response.value.arrayBuffer())) : response
+/** Releases the simulated camera's shutter; its pictures come along the tether. */
+export const askBenchShot = async (body: object): Promise<Outcome<void>> => {
+  const response = await ask('tether/shoot', body)
+  return response.ok ? understood(undefined) : response
 }
+
+/** Fetches a picture that the tether has announced. */
+export const fetchBenchShot = async (shot: string): Promise<Outcome<Uint8Array<ArrayBuffer>>> => {
+  try {
+    const response = await fetch(`/api/bench/tether/${shot}`)
+    return response.ok ? understood(new Uint8Array(await response.arrayBuffer())) : refused('The bench does not hold this picture any more. Shoot again.')
+  }
+  catch {
+    return refused(STOPPED)
+  }
+}
+
+/** Where the tether's events come from. */
+export const tetherAddress = (session: string): string => `/api/bench/tether?session=${session}`

@@ -1,5 +1,4 @@
 import { expose, transfer } from 'comlink'
-import { decode } from 'fast-png'
 import { responseOf } from '#core/camera/response'
 import { developLight, exposureGain } from '#core/camera/develop'
 import { frameSum } from '#core/camera/frameSum'
@@ -7,8 +6,6 @@ import { FOR_MAPS, type Sampling } from '#core/camera/frameLight'
 import { cameraView, exposeFrame, frameWeights, lightView, type LitFrame } from '#core/camera/takeFrame'
 import { castFrame } from '#core/camera/frameView'
 import { around, ontoBackdrop, ontoFloor, type RayThrough } from '#core/camera/projection'
-import { backdropValues } from '#core/frames/readFrame'
-import { meterPoints } from '#core/set/points'
 import { everyPoint, lightingSolver, withoutHousings, type SolvedSet } from '#core/set/lightingSolver'
 import type { CameraSetting, LightSetting, StudioSet } from '#core/set/schema'
 import type { Learned } from '#core/metering/learned'
@@ -167,16 +164,6 @@ const worker = {
         Object.fromEntries(Object.entries(bouncedByOwner(stage, field, receiver)).map(([owner, light]) => [owner, luminance(light)])),
       ])),
     ]))
-  },
-
-  /** Pixel values at the backdrop's points in a PNG that was taken with the set's framing. */
-  readPicture: async (input: StudioSet, png: Uint8Array): Promise<Record<string, number>> => {
-    const set = checked(input)
-    const picture = decode(png)
-    const answer = await solvers.full(set)
-    if (!answer) throw new Error('The reading of the frame was interrupted.')
-    const view = cameraView(set, answer, picture.width)
-    return backdropValues(picture, view, answer.stage.scene.surfaces.map(surface => surface.id), meterPoints(set), responseOf(set.camera))
   },
 }
 

@@ -16,6 +16,5 @@ export const startLightWorker = () => {
     probe: (...question: Parameters<LightWorker['probe']>) => remote.probe(...question),
     settle: (set: StudioSet) => remote.settle(set),
     bounces: (...question: Parameters<LightWorker['bounces']>) => remote.bounces(...question),
-    readPicture: (...question: Parameters<LightWorker['readPicture']>) => remote.readPicture(...question),
   }
 }

@@ -6,6 +6,7 @@ import { cameraView, frameWeights, lightView } from '#core/camera/takeFrame'
 import type { Learned } from '#core/metering/learned'
 import type { SolvedSet } from '#core/set/lightingSolver'
 import type { CameraSetting, StudioSet } from '#core/set/schema'
+import { framePoints } from '#core/tone/framePoints'
 import { evenOut, type EveningAnswer } from '#core/solve/evening'
 import { exploreTones, type ToneMap } from '#core/solve/explore'
 import { ladder } from '#core/solve/ladder'
@@ -86,6 +87,9 @@ const begin = (question: number, input: StudioSet) => {
   return { set: checked(input), pause: async () => !await breathe() }
 }
 
+/** Where a backdrop is to be even: over the look's grid, or where a frame was read. */
+export type EvenPlaces = 'grid' | 'frame'
+
 const lookOf = (set: StudioSet, { lookId }: Search) => set.looks.find(({ id }) => id === lookId)!
 
 const worker = {
@@ -123,9 +127,9 @@ const worker = {
     return exploreTones(set, lookOf(set, search), search.camera, search.learned, axes, { report, pause })
   },
 
-  even: async (question: number, input: StudioSet, search: Search, read: Record<string, number>, report: (share: number) => void): Promise<EveningAnswer | undefined> => {
+  even: async (question: number, input: StudioSet, search: Search, over: EvenPlaces, read: Record<string, number>, report: (share: number) => void): Promise<EveningAnswer | undefined> => {
     const { set, pause } = begin(question, input)
-    return evenOut(set, lookOf(set, search), search.camera, search.learned, lengthM => formatDistance(lengthM, search.unit), { read, report, pause })
+    return evenOut(set, lookOf(set, search), search.camera, search.learned, lengthM => formatDistance(lengthM, search.unit), { ...over === 'frame' ? { places: (of: StudioSet) => framePoints(of).filter(({ id }) => id in read) } : {}, read, report, pause })
   },
 
   walk: async (question: number, input: StudioSet, search: Search, from: Vector, to: Vector): Promise<WalkPoint[] | undefined> => {

@@ -99,6 +99,8 @@ const arrangementsOf = (set: StudioSet, lights: readonly Light[]): Trial[] => {
 }
 
 export type EveningOptions = {
+  /** Places that are to be even; those of the look's grid where nothing is said. */
+  places?: (set: StudioSet) => MeterPoint[]
   /** What was read at places of the grid, stops over the camera setting; elsewhere the plan speaks. */
   read?: Readonly<Record<string, number>>
   pause?: () => Promise<boolean>
@@ -110,10 +112,10 @@ export type EveningOptions = {
  * what was read: the model says what a move does, readings say how things are. Housings are left out of the tries, so that
  * one lamp's light is all there is to work out. Undefined where it was called off.
  */
-export const evenOut = async (set: StudioSet, look: Look, camera: CameraSetting, learned: Learned, inLength: InLength, { read = {}, pause = () => Promise.resolve(false), report }: EveningOptions = {}): Promise<EveningAnswer | undefined> => {
-  const grid = look.grid
-  if (!grid) return undefined
-  const pointsOf = (of: StudioSet): MeterPoint[] => gridPoints(of, grid)
+export const evenOut = async (set: StudioSet, look: Look, camera: CameraSetting, learned: Learned, inLength: InLength, { places, read = {}, pause = () => Promise.resolve(false), report }: EveningOptions = {}): Promise<EveningAnswer | undefined> => {
+  const { grid } = look
+  const pointsOf = places ?? (grid && ((of: StudioSet): MeterPoint[] => gridPoints(of, grid)))
+  if (!pointsOf) return undefined
   const [exact, quick] = [lightingSolver(undefined, pointsOf), lightingSolver(undefined, pointsOf)]
   const points = pointsOf(set)
   const stopsIn = async (solver: typeof exact, of: StudioSet, settings: Readonly<Record<string, LightSetting>>, isLearned: boolean) => {

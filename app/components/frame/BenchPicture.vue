@@ -6,9 +6,9 @@ const studio = useStudio()
 const { shelf } = usePreferences()
 
 const url = asyncComputed(async (onCancel) => {
-  const png = await shelf.picture(studio.document.id, props.frame.id)
-  if (!png) return undefined
-  const made = URL.createObjectURL(new Blob([png], { type: 'image/png' }))
+  const picture = await shelf.picture(studio.document.id, props.frame.id)
+  if (!picture) return undefined
+  const made = URL.createObjectURL(new Blob([picture.bytes], { type: picture.type }))
   onCancel(() => URL.revokeObjectURL(made))
   return made
 })
@@ -18,7 +18,7 @@ const url = asyncComputed(async (onCancel) => {
   <img
     v-if="url"
     :src="url"
-    alt="Test frame from the bench"
+    :alt="`Test frame ${frame.name}`"
     class="object-contain"
   >
 </template>

@@ -1,0 +1,134 @@
+import { defineStore } from 'pinia'
+import { takenWith } from '#core/frames/exposureTags'
+import { dropFrame, frameReadings, keepFrame } from '#core/frames/frameReadings'
+import { changeExposure } from '#core/set/edits'
+import type { Frame, RegionEdit } from '#core/set/schema'
+import type { FrameView } from '~/workers/frame.worker'
+import { startFrameWorker } from '~/workers/frameWorker'
+import { useLight } from './light'
+import { usePreferences } from './preferences'
+import { useStudio } from './studio'
+
+const GONE = 'The picture of this frame is not in this browser any more. What was read from it is kept.'
+
+/** Test frames of the look: taken in, read in a worker of their own, kept with the set; the picture lies beside it. */
+export const useFrames = defineStore('frames', () => {
+  const studio = useStudio()
+  const light = useLight()
+  const preferences = usePreferences()
+  let worker: ReturnType<typeof startFrameWorker> | undefined
+  const reader = () => worker ??= markRaw(startFrameWorker())
+
+  const chosenId = ref<string | null>(null)
+  const frames = computed(() => studio.document.frames.filter(frame => frame.lookId === studio.look.id))
+  const chosen = computed(() => frames.value.find(({ id }) => id === chosenId.value) ?? frames.value.at(-1))
+  const view = shallowRef<{ id: string, view: FrameView } | undefined>()
+  /** What was read of the chosen frame, once it is read. */
+  const shown = computed(() => view.value?.id === chosen.value?.id ? view.value?.view : undefined)
+  const progress = ref<number | null>(null)
+  const problem = ref('')
+
+  /** Reads a frame's picture again, from memory or from where it lies; undefined where it is gone. */
+  const readAgain = async (frame: Frame): Promise<FrameView | undefined> => {
+    const set = toRaw(studio.document)
+    const near = await reader().again(frame.id, set, toRaw(frame.edits))
+    if (near) return near
+    const picture = await preferences.shelf.picture(set.id, frame.id)
+    if (!picture) return undefined
+    const outcome = await reader().read(frame.id, set, picture.bytes, toRaw(frame.edits), () => {})
+    return outcome.ok ? outcome.value : undefined
+  }
+
+  const valuesOf = (reading: FrameView['reading']) => Object.fromEntries(Object.entries(reading.places).filter(([id]) => id.startsWith('backdrop/')).map(([id, { value }]) => [id, value]))
+
+  /** The frame with what was read, and its readings, put into the set. */
+  const keep = (frame: Frame, read: FrameView) => {
+    const full = { ...frame, values: valuesOf(read.reading), black: read.reading.black }
+    const readings = light.planned ? frameReadings(studio.document, studio.look, full, read.reading.places, light.planned) : []
+    studio.edit(set => keepFrame(set, full, readings))
+  }
+
+  const store = async (id: string, bytes: Uint8Array<ArrayBuffer>): Promise<void> => {
+    const { pictureSide, picturesKept } = preferences.values
+    const set = studio.document
+    try {
+      await preferences.shelf.putPicture(set.id, id, await reader().shrink(bytes, pictureSide ?? Number.POSITIVE_INFINITY))
+      await preferences.pictures.keepNewest(picturesKept, set.id)
+    }
+    catch (error) {
+      problem.value = `The frame was read, but this browser has no room for its picture (${(error as Error).message}). Make room under "Pictures", or keep fewer.`
+    }
+  }
+
+  /** Takes a picture in as a frame of the look; says what was wrong where it cannot. */
+  const bring = async (bytes: Uint8Array<ArrayBuffer>, name: string, source: Frame['source']): Promise<boolean> => {
+    problem.value = ''
+    progress.value = 0
+    try {
+      await light.ready()
+      const id = `frame-${crypto.randomUUID().slice(0, 13)}`
+      const outcome = await reader().read(id, toRaw(studio.document), bytes, [], (share) => {
+        progress.value = share
+      })
+      if (!outcome.ok) {
+        problem.value = `${name}: ${outcome.message}`
+        return false
+      }
+      const { tags } = outcome.value
+      const camera = { ...light.camera! }
+      const expected = Object.fromEntries(light.readouts.filter(({ point, value }) => point.surface === 'backdrop' && value !== undefined).map(({ point, value }) => [point.id, value!]))
+      await store(id, bytes)
+      view.value = { id, view: outcome.value }
+      chosenId.value = id
+      const frame: Frame = {
+        id, lookId: studio.look.id, at: new Date().toISOString(), name: name.slice(0, 120), source,
+        camera: takenWith(tags.exposure, camera), tags: tags.exposure, lights: studio.look.lights, values: {}, expected, black: null, edits: [], note: '',
+      }
+      // The camera is held from now on, since it is what every frame is held against.
+      studio.beginStep()
+      studio.edit(set => changeExposure(set, studio.look.id, { fNumber: camera.fNumber, followsPointId: null }))
+      keep(frame, outcome.value)
+      studio.endStep()
+      return true
+    }
+    catch (error) {
+      problem.value = `${name} could not be read: ${(error as Error).message} Nothing was recorded.`
+      return false
+    }
+    finally {
+      progress.value = null
+    }
+  }
+
+  /** Reads the chosen frame with other regions, and learns from it anew. */
+  const mend = async (edits: readonly RegionEdit[]) => {
+    const frame = chosen.value && { ...toRaw(chosen.value), edits: [...edits] }
+    const read = frame && await readAgain(frame)
+    if (!frame || !read) return
+    view.value = { id: frame.id, view: read }
+    keep(frame, read)
+  }
+
+  /** Reads all frames of the look again, since what the camera makes of light is known better now. */
+  const readAll = async () => {
+    for (const frame of frames.value) {
+      const read = await readAgain(toRaw(frame))
+      if (read) keep(toRaw(frame), read)
+    }
+    await show()
+  }
+
+  const show = async () => {
+    const frame = chosen.value
+    if (!frame) return
+    const read = await readAgain(toRaw(frame))
+    if (chosen.value?.id !== frame.id) return
+    view.value = read && { id: frame.id, view: read }
+    problem.value = read ? '' : GONE
+  }
+
+  const remove = (id: string) => studio.edit(set => dropFrame(set, id))
+  const change = (id: string, changes: Partial<Frame>) => studio.edit(set => ({ ...set, frames: set.frames.map(frame => frame.id === id ? { ...frame, ...changes } : frame) }))
+
+  return { frames, chosen, chosenId, shown, progress, problem, reader, bring, mend, readAll, readAgain, show, remove, change }
+})

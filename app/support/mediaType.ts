@@ -1,0 +1,7 @@
+import { inspectFile } from '#core/frames/files/inspectFile'
+
+/** The media type of a picture file, by its contents; of anything else that of plain bytes. */
+export const mediaType = (bytes: Uint8Array): string => {
+  const file = inspectFile(bytes)
+  return file.ok ? `image/${file.value.kind}` : 'application/octet-stream'
+}

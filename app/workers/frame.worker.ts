@@ -1,0 +1,151 @@
+import { expose } from 'comlink'
+import { SRGB_RESPONSE } from '#core/camera/response'
+import { stopsApart } from '#core/frames/compareFrames'
+import { profileOf } from '#core/frames/colour/colourProfile'
+import { inspectFile } from '#core/frames/files/inspectFile'
+import { refusedFile, type PictureFile } from '#core/frames/files/pictureFile'
+import { readTags, type FileTags } from '#core/frames/files/readTags'
+import { frameLight } from '#core/frames/frameLight'
+import { floorOf, isOwnFraming } from '#core/frames/places'
+import { readFrame, type FrameReading } from '#core/frames/readFrame'
+import { reducer, type Reduced } from '#core/frames/reduce'
+import { editRegions } from '#core/frames/regionEdits'
+import { findRegions, type KnownFloor } from '#core/frames/regions'
+import { responseOf } from '#core/camera/response'
+import type { RegionEdit, StudioSet } from '#core/set/schema'
+import { understood, type Outcome } from '#core/units/outcome'
+import { checked } from './checked'
+import { decodePicture } from './decodePicture'
+
+/** What a file turned out to be. */
+export type FileFacts = Omit<PictureFile, 'icc' | 'tags'> & { bytes: number, profile: string, warning?: string }
+
+/** A frame as it is shown: small, upright, with what was read. */
+export type FrameView = {
+  width: number
+  height: number
+  file: FileFacts
+  tags: FileTags
+  /** Four bytes a pixel, sRGB. */
+  picture: Uint8ClampedArray<ArrayBuffer>
+  regions: Uint8Array
+  reading: FrameReading
+}
+
+type Held = { file: FileFacts, tags: FileTags, small: Reduced, picture: Uint8ClampedArray<ArrayBuffer>, found?: { floor: string, regions: Uint8Array } }
+
+/** Pictures that were taken apart last stay at hand, so that a mended region is read at once. */
+const HELD = 6
+const held = new Map<string, Held>()
+
+const hold = (key: string, one: Held): void => {
+  held.delete(key)
+  held.set(key, one)
+  for (const oldest of held.keys()) if (held.size > HELD) held.delete(oldest)
+}
+
+const TABLE = Uint8ClampedArray.from({ length: 4097 }, (_, step) => SRGB_RESPONSE.valueFromLinear((step / 4096) ** 2))
+
+const pictureOf = ({ linear }: Reduced): Uint8ClampedArray<ArrayBuffer> => {
+  const pixels = new Uint8ClampedArray(linear.length / 3 * 4)
+  for (let index = 0, at = 0; index < linear.length; index += 3, at += 4) {
+    for (let channel = 0; channel < 3; channel++) pixels[at + channel] = TABLE[Math.round(4096 * Math.sqrt(Math.min(1, linear[index + channel]!)))]!
+    pixels[at + 3] = 255
+  }
+  return pixels
+}
+
+/** Decodes a file and makes it small; `report` hears the share that is done. */
+const takeApart = async (bytes: Uint8Array<ArrayBuffer>, report: (share: number) => void): Promise<Outcome<Held>> => {
+  const inspected = inspectFile(bytes)
+  if (!inspected.ok) return inspected
+  const { icc, tags: block, ...file } = inspected.value
+  const profile = profileOf(icc)
+  const tags = await readTags(block ?? bytes)
+  const taking = reducer(file.width, file.height, file.depth, profile)
+  try {
+    await decodePicture(bytes, inspected.value, rows => report(taking.take(rows)))
+  }
+  catch (error) {
+    return refusedFile(`This picture cannot be decoded: ${(error as Error).message}.`)
+  }
+  const small = taking.finish(tags.orientation)
+  return understood({ file: { ...file, bytes: bytes.byteLength, profile: profile.name, warning: profile.warning }, tags, small, picture: pictureOf(small) })
+}
+
+/** Where the floor is by the plan counts only for a picture with the set's own framing. */
+const floorIn = (set: StudioSet, { small }: Held): KnownFloor => isOwnFraming(set, small.width, small.height) ? floorOf(set) : 'unknown'
+
+const viewOf = (set: StudioSet, one: Held, edits: readonly RegionEdit[]): FrameView => {
+  const floor = floorIn(set, one)
+  const key = JSON.stringify(floor)
+  if (one.found?.floor !== key) one.found = { floor: key, regions: findRegions(one.small, floor) }
+  const regions = editRegions(one.found.regions, one.small, edits)
+  const { width, height } = one.small
+  return { width, height, file: one.file, tags: one.tags, picture: one.picture, regions, reading: readFrame(set, one.small, regions) }
+}
+
+/** Half the width of what is read of a card in the middle of a frame, share of width and height. */
+const CARD_REACH = 0.1
+
+const worker = {
+  /** Reads a picture for the set; it stays at hand under its key. */
+  read: async (key: string, input: StudioSet, bytes: Uint8Array<ArrayBuffer>, edits: readonly RegionEdit[], report: (share: number) => void): Promise<Outcome<FrameView>> => {
+    const set = checked(input)
+    const taken = await takeApart(bytes, report)
+    if (!taken.ok) return taken
+    hold(key, taken.value)
+    return understood(viewOf(set, taken.value, edits))
+  },
+
+  /** Reads a picture that is still at hand again; undefined where it is not. */
+  again: (key: string, input: StudioSet, edits: readonly RegionEdit[]): FrameView | undefined => {
+    const one = held.get(key)
+    return one && viewOf(checked(input), one, edits)
+  },
+
+  /** Stops by which a second picture is brighter than a first; both have to be at hand. */
+  apart: (first: string, second: string, input: StudioSet): { width: number, height: number, stops: Float32Array } | undefined => {
+    const [one, other] = [held.get(first), held.get(second)]
+    if (!one || !other) return undefined
+    const { camera } = checked(input)
+    const lightOf = ({ small }: Held) => frameLight(small, responseOf(camera), camera.veilingGlare)
+    return { width: one.small.width, height: one.small.height, stops: stopsApart(lightOf(one), lightOf(other)) }
+  },
+
+  /** The value of a card in the middle of a frame, and the exposure that the file names. */
+  card: async (bytes: Uint8Array<ArrayBuffer>): Promise<Outcome<{ value: number, tags: FileTags }>> => {
+    const taken = await takeApart(bytes, () => {})
+    if (!taken.ok) return taken
+    const { small: { width, height, linear }, tags } = taken.value
+    let [sum, count] = [0, 0]
+    for (let y = Math.floor(height * (0.5 - CARD_REACH)); y < height * (0.5 + CARD_REACH); y++) {
+      for (let x = Math.floor(width * (0.5 - CARD_REACH)); x < width * (0.5 + CARD_REACH); x++) {
+        const at = (y * width + x) * 3
+        sum += 0.2126 * linear[at]! + 0.7152 * linear[at + 1]! + 0.0722 * linear[at + 2]!
+        count++
+      }
+    }
+    return understood({ value: SRGB_RESPONSE.valueFromLinear(sum / count), tags })
+  },
+
+  /** The same picture with its longer side at most so long, upright and in sRGB; the very bytes where it is small enough. */
+  shrink: async (bytes: Uint8Array<ArrayBuffer>, side: number): Promise<{ bytes: Uint8Array<ArrayBuffer>, type: string }> => {
+    const inspected = inspectFile(bytes)
+    const kind = inspected.ok ? inspected.value.kind : 'jpeg'
+    const scale = inspected.ok ? side / Math.max(inspected.value.width, inspected.value.height) : 1
+    if (scale >= 1 || kind === 'tiff') return { bytes, type: `image/${kind}` }
+    const bitmap = await createImageBitmap(new Blob([bytes], { type: `image/${kind}` }))
+    const canvas = new OffscreenCanvas(Math.round(bitmap.width * scale), Math.round(bitmap.height * scale))
+    const context = canvas.getContext('2d')!
+    context.imageSmoothingQuality = 'high'
+    context.drawImage(bitmap, 0, 0, canvas.width, canvas.height)
+    bitmap.close()
+    const blob = await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.95 })
+    return { bytes: new Uint8Array(await blob.arrayBuffer()), type: 'image/jpeg' }
+  },
+}
+
+export type FrameWorker = typeof worker
+
+expose(worker)
