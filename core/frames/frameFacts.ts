@@ -37,7 +37,7 @@ export const frameFacts = (set: StudioSet, look: Look, reading: FrameReading, ha
   const cast = backdrop && castOf(backdrop.lab)
   const facts: (FrameFact | undefined | false)[] = [
     backdrop && fact('clip', 'Clips', percent(clipping.share), `of the backdrop${clipping.share > 0 ? past : ''}`, clipping.share > 0.02),
-    backdrop && fact('crushed', 'Crushed', percent(backdrop.crushed), 'of the backdrop', backdrop.crushed > 0.02 && backdrop.value > 20),
+    backdrop && backdrop.crushed > 0 && fact('crushed', 'Crushed', percent(backdrop.crushed), 'of the backdrop', backdrop.crushed > 0.02 && backdrop.value > 20),
     unevenness && fact('even', 'Uneven', `${unevenness.spreadStops.toFixed(2)} stop`, `${gradientWords(unevenness.acrossStops, unevenness.downStops)}; ${tolerance} is even enough`, unevenness.spreadStops > tolerance),
     cast && fact('cast', 'Cast', cast.hue ? `${cast.chroma.toFixed(0)} ${cast.hue}` : 'neutral', cast.hue ? 'CIELAB chroma of the backdrop' : `chroma ${cast.chroma.toFixed(1)}`, cast.chroma > CAST_SEEN),
     fact('shadow', 'Shadow', shadow ? `${shadow.stops.toFixed(1)} stop` : 'none', shadow ? `${shadow.side === 'above' || shadow.side === 'below' ? shadow.side : `to the ${shadow.side} of`} the sitter` : 'found on the backdrop', shadow !== undefined && shadow.stops > SHADOW_SEEN_STOPS),

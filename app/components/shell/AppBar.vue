@@ -12,6 +12,7 @@ const VIEWS = [
   { to: '/', name: 'Stage' },
   { to: '/explore', name: 'Explore' },
   { to: '/meter', name: 'Meter' },
+  { to: '/frames', name: 'Frames' },
   { to: '/sets', name: 'Sets' },
 ] as const
 </script>

@@ -89,7 +89,22 @@ const changeSeed = (event: Event) => {
           >
           {{ fault.name }}
         </label>
+        <label class="flex items-center gap-2">
+          <input
+            type="checkbox"
+            :checked="preferences.values.benchOwnCurve"
+            data-test="own-curve"
+            @change="preferences.change({ benchOwnCurve: ($event.target as HTMLInputElement).checked })"
+          >
+          A camera with a curve of its own
+        </label>
       </fieldset>
+      <ChoiceRow
+        label="Its camera writes"
+        :value="preferences.values.benchFormat"
+        :choices="[{ value: 'jpeg', name: 'JPEG' }, { value: 'png', name: '16-bit PNG' }]"
+        @choose="preferences.change({ benchFormat: $event })"
+      />
       <label class="flex items-center justify-between gap-3">
         <span class="text-soft">Bench studio no.</span>
         <input

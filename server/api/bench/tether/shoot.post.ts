@@ -4,9 +4,13 @@ import { readRequest } from '../../../bench/readRequest'
 import { ShootRequestSchema, type ShootRequest } from '../../../bench/requests'
 import { deliver, tell } from '../../../bench/tether'
 
+const WORD_OUT_MS = 20
+
 const shoot = async (request: ShootRequest): Promise<void> => {
   const { session, shot, what, set, camera, seed, ownCurve } = request
   tell(session, { kind: 'exposing', shot })
+  // The work that follows holds the thread: the word has to be out before.
+  await new Promise(resolve => setTimeout(resolve, WORD_OUT_MS))
   if (what === 'frame') return deliver(session, shot, await benchPicture(request), 1, 1)
   const stops = bracketStops()
   for (const [index, step] of stops.entries()) {

@@ -1,0 +1,129 @@
+<script setup lang="ts">
+import { formatStops } from '#core/units/fractions'
+
+/** Is the backdrop where it is wanted, and what is the smallest thing to do. */
+const advice = useFrameAdvice()
+const search = useSearch()
+const isBusy = computed(() => search.busy === 'even')
+const best = computed(() => search.evening?.moves[0])
+const doMove = () => {
+  const { value: move } = best
+  if (move) useStudio().edit(() => move.set)
+}
+</script>
+
+<template>
+  <section aria-label="What this frame says">
+    <p
+      class="text-xl font-semibold"
+      data-test="frame-verdict"
+      :data-state="advice.verdict.value.state"
+    >
+      {{ advice.verdict.value.headline }}
+    </p>
+    <p
+      v-if="advice.mismatch.value"
+      class="mt-1 flex flex-wrap items-center gap-2"
+      data-test="frame-mismatch"
+    >
+      {{ advice.mismatch.value }}
+      <button
+        class="press"
+        data-test="take-exposure"
+        @click="advice.takeExposure"
+      >
+        Set the look to this
+      </button>
+    </p>
+    <p
+      v-if="advice.outcome.value"
+      class="mt-1 text-soft"
+      data-test="frame-outcome"
+    >
+      {{ advice.outcome.value }}
+    </p>
+    <p
+      v-if="advice.isStale.value"
+      class="mt-1"
+      data-test="frame-stale"
+    >
+      The set was changed since this frame. Shoot again to see whether it worked.
+    </p>
+    <div
+      v-if="advice.mend.value && !advice.isStale.value"
+      class="mt-2 flex flex-wrap items-center gap-3"
+    >
+      <button
+        class="press-main"
+        data-test="frame-mend"
+        @click="advice.doMend"
+      >
+        Do it
+      </button>
+      <span class="text-soft">then expect {{ advice.after.value }}</span>
+    </div>
+    <p
+      v-if="advice.isShort.value"
+      class="mt-1 text-sm"
+    >
+      Powers alone leave it off. <NuxtLink
+        to="/"
+        class="underline"
+      >Look for other ways on the stage</NuxtLink>, or another aperture with the key turned as much.
+    </p>
+    <div
+      v-if="advice.lag.value"
+      class="mt-2 flex flex-wrap items-center gap-2"
+      data-test="frame-lag"
+    >
+      <span>{{ advice.lag.value }}<template v-if="best">: {{ best.words }}, from {{ search.evening!.spreadStops.toFixed(1) }} to {{ best.spreadStops.toFixed(1) }} stop</template><template v-else-if="search.evening">; no single lamp mends it by much</template>.</span>
+      <button
+        v-if="best"
+        class="press"
+        data-test="frame-even-do"
+        @click="doMove"
+      >
+        Do it
+      </button>
+      <button
+        v-else-if="!search.evening"
+        class="press"
+        data-test="frame-even"
+        @click="isBusy ? search.stop() : advice.lookForEven()"
+      >
+        {{ isBusy ? 'Stop' : 'What evens it' }}
+      </button>
+    </div>
+    <ProgressBar
+      v-if="isBusy"
+      :value="search.share"
+      label="Trying moves"
+    />
+    <dl
+      class="mt-3 grid w-fit grid-cols-[auto_auto_auto_auto] items-baseline gap-x-5"
+      data-test="frame-values"
+    >
+      <template
+        v-for="tone in advice.tones.value"
+        :key="tone.point.id"
+      >
+        <dt class="text-soft">
+          {{ tone.point.name.replace('Backdrop ', '') }}
+        </dt>
+        <dd
+          class="text-right text-2xl font-semibold"
+          :data-test="`frame-${tone.point.id}`"
+          :data-off="tone.offStops?.toFixed(3)"
+        >
+          {{ tone.isClipped ? '255' : Math.round(tone.value) }}
+        </dd>
+        <dd class="text-right text-sm text-soft">
+          {{ tone.wanted === undefined ? '' : `wants ${Math.round(tone.wanted)}` }}
+        </dd>
+        <dd class="w-12 text-right">
+          {{ tone.offStops === undefined ? '' : tone.isClipped && tone.offStops >= 0 ? 'clips' : formatStops(tone.offStops) }}
+        </dd>
+      </template>
+    </dl>
+  </section>
+</template>

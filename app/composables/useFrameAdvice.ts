@@ -1,0 +1,77 @@
+import { exposureMismatch } from '#core/frames/exposureTags'
+import { framePointTones, frameVerdict, laggingThird } from '#core/frames/frameVerdict'
+import { changeExposure, changeSettings } from '#core/set/edits'
+import { changesBetween } from '#core/solve/changes'
+import { solveLook } from '#core/solve/lookPowers'
+import { readLook } from '#core/tone/readout'
+
+/** Off by less than this from what was expected, a change did what it should. */
+const WORKED_STOPS = 0.1
+
+/** What the chosen frame says against the look's targets, and what to do about it. */
+export const useFrameAdvice = () => {
+  const studio = useStudio()
+  const light = useLight()
+  const frames = useFrames()
+  const search = useSearch()
+
+  const places = computed(() => frames.shown?.reading.places ?? {})
+  const tones = computed(() => frames.chosen ? framePointTones(studio.document, studio.look, light.points, frames.chosen.values, places.value) : [])
+  /** Lights that stand otherwise than when the frame was taken make its advice old. */
+  const isStale = computed(() => {
+    const frame = frames.chosen
+    return frame !== undefined && studio.document.lights.some(({ id }) => JSON.stringify(frame.lights[id]) !== JSON.stringify(studio.look.lights[id]))
+  })
+  /** A frame tells of the backdrop: where its own lights can mend it, nothing else is touched. */
+  const answer = computed(() => {
+    const { lighting, camera } = light
+    if (!lighting || !camera || isStale.value) return undefined
+    const others = studio.document.lights.filter(({ job }) => job !== 'backdrop').map(({ id }) => id)
+    const backdropOnly = { ...studio.look, targets: Object.fromEntries(Object.entries(light.targets).filter(([id]) => id.startsWith('backdrop/'))) }
+    const own = solveLook(studio.document, backdropOnly, light.points, camera, lighting, others)
+    return own.isReached ? own : light.answer
+  })
+  const verdict = computed(() => frameVerdict(studio.document, studio.look, tones.value, answer.value))
+  const mend = computed(() => {
+    const { value: found } = answer
+    return verdict.value.state === 'off' && found && changesBetween(studio.document.lights, studio.look.lights, found.settings).length > 0 ? found.settings : undefined
+  })
+  const doMend = () => {
+    const { value: settings } = mend
+    if (settings) studio.edit(set => changeSettings(set, studio.look.id, settings))
+  }
+  /** Values that the plan expects once it is done. */
+  const after = computed(() => {
+    const { value: settings } = mend
+    if (!settings || !light.lighting || !light.camera) return ''
+    const values = readLook(studio.document, { ...studio.look, lights: settings }, light.points, light.camera, light.lighting)
+      .filter(({ point, targetStops }) => point.surface === 'backdrop' && targetStops !== undefined)
+      .map(({ value }) => Math.round(value!))
+    return values.length === 0 ? '' : Math.min(...values) === Math.max(...values) ? `${values[0]}` : `${Math.min(...values)} to ${Math.max(...values)}`
+  })
+
+  /** Whether what was expected came about. */
+  const outcome = computed(() => {
+    const frame = frames.chosen
+    if (!frame || frames.frames.indexOf(frame) === 0) return ''
+    const shared = tones.value.filter(({ point }) => frame.expected[point.id] !== undefined)
+    if (shared.length === 0) return ''
+    const mean = (numbers: readonly number[]) => Math.round(numbers.reduce((sum, number) => sum + number, 0) / numbers.length)
+    const [expected, got] = [mean(shared.map(({ point }) => frame.expected[point.id]!)), mean(shared.map(({ value }) => value))]
+    const apart = framePointTones(studio.document, studio.look, light.points, frame.expected).map(({ point, offStops }) => Math.abs((offStops ?? 0) - (shared.find(tone => tone.point.id === point.id)?.offStops ?? 0)))
+    return `Expected ${expected}, got ${got}: ${Math.max(...apart) <= WORKED_STOPS ? 'the plan holds' : 'the plan has learned from it'}.`
+  })
+
+  const mismatch = computed(() => frames.chosen && light.camera ? exposureMismatch(frames.chosen.tags, light.camera) : undefined)
+  const takeExposure = () => {
+    const frame = frames.chosen
+    if (frame) studio.edit(set => changeExposure(set, studio.look.id, { ...frame.camera, followsPointId: null }))
+  }
+
+  const lag = computed(() => frames.shown?.reading.unevenness && !isStale.value ? laggingThird(frames.shown.reading.unevenness) : undefined)
+  const lookForEven = () => search.even(Object.fromEntries(Object.entries(places.value).filter(([id, { isThere, isClipped }]) => id.startsWith('frame/') && isThere && !isClipped).map(([id, { stops }]) => [id, stops])), 'frame')
+
+  const isShort = computed(() => verdict.value.state === 'off' && answer.value?.isReached === false)
+
+  return { tones, verdict, isShort, mend, doMend, after, isStale, outcome, mismatch, takeExposure, lag, lookForEven }
+}
