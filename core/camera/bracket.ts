@@ -11,7 +11,7 @@ export type BracketFit = {
   response: Extract<CameraResponse, { kind: 'measured' }>
   /** Value by which each frame lies over the curve; undefined for those that say nothing, black or clipped. */
   residuals: (number | undefined)[]
-  /** Standard deviation of the curve at each of its steps, values: how it moves when any one frame is left out. */
+  /** Standard deviation of the curve at each of its steps up to the last frame in range, values: how it moves when any one frame is left out. */
   spreads: number[]
 }
 
@@ -19,9 +19,9 @@ const BLACK = 1
 const WHITE = 254.5
 const LEAST_STEPS = 4
 /** Knots are this far apart at least. */
-const KNOT_STOPS = 0.4
+const KNOT_STOPS = 0.3
 /** How much a change of slope from knot to knot costs, against a frame that is one value off. */
-const SMOOTHNESS = 3
+const SMOOTHNESS = 10
 /** Levels are counted from here, so that every unknown is at least 0. */
 const FLOOR_STOPS = -30
 
@@ -29,8 +29,12 @@ const levelOf = (value: number): number => Math.log2(SRGB_RESPONSE.linearFromVal
 /** Values that a stop is worth on the straight curve at a value. */
 const valuesAStop = (value: number): number => 1 / Math.max(0.002, levelOf(value + 0.5) - levelOf(value - 0.5))
 
-const knotsOf = (steps: readonly BracketStep[]): number[] => steps.reduce<number[]>((knots, { stops }) =>
-  knots.length === 0 || stops - knots.at(-1)! >= KNOT_STOPS ? [...knots, stops] : knots, [])
+/** Knots at the frames, thinned; the last frame is always one. */
+const knotsOf = (steps: readonly BracketStep[]): number[] => {
+  const last = steps.at(-1)?.stops ?? 0
+  const inner = steps.reduce<number[]>((knots, { stops }) => (knots.length === 0 || stops - knots.at(-1)! >= KNOT_STOPS) && last - stops >= KNOT_STOPS ? [...knots, stops] : knots, [])
+  return [...inner, last]
+}
 
 /** Levels at the knots: straight pieces that never fall, as near to all frames as they can be and not more bent than need be. */
 const levelsAt = (knots: readonly number[], steps: readonly BracketStep[]): number[] => {
@@ -75,8 +79,10 @@ export const fitBracket = (frames: readonly BracketStep[], cardReflectance: numb
     return Math.sqrt((without.length - 1) / without.length * without.reduce((sum, one) => sum + (one[index]! - mean) ** 2, 0))
   })
   const rising = values.map((value, index) => Math.max(0, Math.min(255, value, ...values.slice(index + 1))))
+  // The first frame that clips says where white begins at the latest.
+  const white = frames.filter(({ stops, value }) => value >= WHITE && stops > knots.at(-1)!).reduce((first, { stops }) => Math.min(first, stops), Infinity)
   return {
-    response: { kind: 'measured', cardReflectance, steps: knots.map((stops, index) => ({ stops, value: rising[index]! })) },
+    response: { kind: 'measured', cardReflectance, steps: [...knots.map((stops, index) => ({ stops, value: rising[index]! })), ...Number.isFinite(white) ? [{ stops: white, value: 255 }] : []] },
     residuals: frames.map(({ stops, value }) => value > BLACK && value < WHITE ? value - valueOf(between(knots, levels, stops)) : undefined),
     spreads,
   }

@@ -16,7 +16,7 @@ const FLAW_SPREADS = 5
 const AWAY_FROM_OUTLINE = 4
 const LEAST_FLAW_PIXELS = 3
 /** Longer than wide by this, it is a crease. */
-const LONG = 3
+const LONG = 4
 
 /** Creases and spots: what differs from the backdrop right around it, as against the noise there. */
 export const flawsOf = (frame: FrameLight, backdrop: Uint8Array): Flaw[] => {

@@ -33,9 +33,10 @@ const fact = (id: string, name: string, figure: string, words: string, isDoubtfu
 export const frameFacts = (set: StudioSet, look: Look, reading: FrameReading, haze: Haze | undefined): FrameFact[] => {
   const { parts: { backdrop, subject, floor }, unevenness, clipping, shadow, outline, highlight, edges, flaws } = reading
   const tolerance = toleranceOf(set, look)
-  const past = clipping.pastStops === null ? (clipping.share > 0.5 ? ', how far past white cannot be told' : '') : `, likely ${formatStops(clipping.pastStops)} past white`
+  const past = clipping.pastStops === null ? (clipping.share > 0.5 ? ', how far past white cannot be told' : '') : (clipping.pastStops < 0.05 ? ', barely past white' : `, likely ${formatStops(clipping.pastStops)} past white`)
   const cast = backdrop && castOf(backdrop.lab)
   const facts: (FrameFact | undefined | false)[] = [
+    backdrop && fact('backdrop', 'Backdrop', `${Math.round(backdrop.value)}`, `mean, L* ${backdrop.lightness.toFixed(0)}; ${Math.round(backdrop.lowest)} to ${Math.round(backdrop.highest)}`),
     backdrop && fact('clip', 'Clips', percent(clipping.share), `of the backdrop${clipping.share > 0 ? past : ''}`, clipping.share > 0.02),
     backdrop && backdrop.crushed > 0 && fact('crushed', 'Crushed', percent(backdrop.crushed), 'of the backdrop', backdrop.crushed > 0.02 && backdrop.value > 20),
     unevenness && fact('even', 'Uneven', `${unevenness.spreadStops.toFixed(2)} stop`, `${gradientWords(unevenness.acrossStops, unevenness.downStops)}; ${tolerance} is even enough`, unevenness.spreadStops > tolerance),

@@ -68,13 +68,10 @@ export type Clipping = {
 
 const LEAST_TO_JUDGE = 0.15
 const EVERY = 11
-const ROUNDS = 12
+const NEAR_WHITE_STOPS = 0.5
+const LEAST_NEAR = 100
 
-/**
- * How far past white a clipped backdrop is. A quadratic field in stops is laid through what is in range; clipped pixels are known
- * to lie above white and are put where the field says, at least there, over and over (expectation and maximisation with censored
- * samples).
- */
+/** How far past white a clipped backdrop is: a quadratic field in stops is laid through what is in range, and followed into what is not. */
 export const clippingOf = ({ width, height, light, isInRange }: FrameLight & Grid, backdrop: Uint8Array): Clipping => {
   const pixels: number[] = []
   let [whole, clipped] = [0, 0]
@@ -88,16 +85,13 @@ export const clippingOf = ({ width, height, light, isInRange }: FrameLight & Gri
   if (clipped === 0 || 1 - share < LEAST_TO_JUDGE) return { share, pastStops: null }
   const places = asPlaces(pixels, width, height)
   const isClipped = pixels.map(at => !isInRange[at])
-  const figures = Float64Array.from(pixels, at => stopsFromRatio(light[at]!))
-  const white = figures.reduce((most, figure, index) => isClipped[index] ? most : Math.max(most, figure), -Infinity)
-  const placed = figures.map((figure, index) => isClipped[index] ? white : figure)
-  let field = quadraticField(places, placed)
-  for (let round = 0; round < ROUNDS; round++) {
-    isClipped.forEach((is, index) => {
-      if (is) placed[index] = Math.max(white, field(places.xs[index]!, places.ys[index]!))
-    })
-    field = quadraticField(places, placed)
-  }
+  const stopsAt = (at: number) => stopsFromRatio(light[at]!)
+  const open = pixels.filter((_, index) => !isClipped[index])
+  const white = open.reduce((most, at) => Math.max(most, stopsAt(at)), -Infinity)
+  // What is nearly white leads there; the far corners of the frame would bend the field.
+  const near = open.filter(at => stopsAt(at) > white - NEAR_WHITE_STOPS)
+  const known = near.length >= LEAST_NEAR ? near : open
+  const field = quadraticField(asPlaces(known, width, height), Float64Array.from(known, stopsAt))
   const past = [...pixels.keys()].filter(index => isClipped[index]).map(index => field(places.xs[index]!, places.ys[index]!) - white)
   return { share, pastStops: Math.max(0, quantile(past, 0.95)) }
 }

@@ -4,7 +4,7 @@ import { writePicture, type PictureFile } from './pictureFile'
 import { trueResponse } from './trueCamera'
 
 /** From and to, in stops about the metered exposure, and how far apart. */
-export const BRACKET = { fromStops: -7, toStops: 3.5, stepStops: 0.5 }
+export const BRACKET = { fromStops: -7, toStops: 11 / 3, stepStops: 1 / 3 }
 const WIDTH = 180
 const HEIGHT = 120
 const CARD = 0.18
