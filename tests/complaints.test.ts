@@ -9,6 +9,7 @@ import { placeThing } from '#core/set/things'
 import type { StudioSet } from '#core/set/schema'
 import { modifierOfKind } from '#core/sources/modifiers'
 import { grey } from '#core/units/rgb'
+import { aFrame } from '#support/readings'
 import { checkedSet } from '#support/checkedSet'
 
 /** What photographers complain of, each as a set: common practice, no source. */
@@ -112,7 +113,7 @@ describe('what the verdict says when', () => {
   it('it was fine and cannot be repeated: what changed since the last good frame is put back', async () => {
     const fine = await onTarget(demoSet())
     const look = fine.looks[0]!
-    const framed: StudioSet = { ...fine, frames: [{ id: 'frame-1', lookId: LOOK, at: '2026-01-01T00:00:00.000Z', source: 'bench', camera: { fNumber: 10, shutterS: 1 / 125, iso: 100 }, lights: look.lights, values: {} }] }
+    const framed: StudioSet = { ...fine, frames: [aFrame({ lookId: LOOK, camera: { fNumber: 10, shutterS: 1 / 125, iso: 100 }, lights: look.lights })] }
     const { after, isGone } = await mended(power(framed, ['backdrop-left'], -4), 'since-frame', /Since the last test frame something was changed. To repeat it: add .* to backdrop light B/)
     expect(isGone).toBe(true)
     expect(after.verdict.state).toBe('on-target')

@@ -102,6 +102,5 @@ export const useBracket = createSharedComposable(() => {
     said.value = ''
   }, { deep: true })
 
-
   return { pictures, steps, fit, base, metered, cardReflectance, isBusy, problem, said, add, addFiles, shoot, use }
 })

@@ -24,6 +24,7 @@ import { readLook } from '#core/tone/readout'
 import { DRAFT_QUALITY } from '#core/transport/stage'
 import { atOnce } from '#core/units/steps'
 import { crowdedSet } from '../support/scenes'
+import { readLargeFrames } from './frames'
 import { compareKernels } from './kernel'
 import { medianMs, report, shownMs } from './measure'
 import { withLights, withPanels } from './sets'
@@ -101,3 +102,4 @@ console.log(`${new Date().toISOString().slice(0, 10)}, ${cpus().length} cores of
 if (isWanted('everyday')) await everyday()
 if (isWanted('kernel')) await compareKernels([{ name: 'demo room', set }, { name: 'crowded room', set: crowdedSet() }])
 if (isWanted('growth')) await growth()
+if (isWanted('frames')) await readLargeFrames()

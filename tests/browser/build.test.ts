@@ -5,6 +5,7 @@ import { changeSettings } from '#core/set/edits'
 import { placeThing } from '#core/set/things'
 import { findings } from '#support/accessibility'
 import { useApp } from '#support/app'
+import { aFrame } from '#support/readings'
 import { stepsIn } from '#support/steps'
 
 const app = useApp()
@@ -166,7 +167,7 @@ describe('what speaks up', () => {
 
   it('names what was changed since the last frame, and puts it back', async () => {
     const good = changeSettings(demoSet(), 'white', { 'key': { on: true, powerStops: -1.8 }, 'backdrop-left': { on: true, powerStops: -1.6 }, 'backdrop-right': { on: true, powerStops: -1.6 } })
-    const frame = { id: 'frame-1', lookId: 'white', at: '2026-01-01T00:00:00.000Z', source: 'bench' as const, camera: { fNumber: 10, shutterS: 1 / 125, iso: 100 }, lights: good.looks[0]!.lights, values: {} }
+    const frame = aFrame({ camera: { fNumber: 10, shutterS: 1 / 125, iso: 100 }, lights: good.looks[0]!.lights })
     await open({ ...changeSettings({ ...good, frames: [frame] }, 'white', { 'backdrop-left': { on: true, powerStops: -4 } }), id: 'yesterday', name: 'Yesterday' })
     await app.browser.waitForText('findings', /Since the last test frame something was changed/)
     await (await app.browser.find('finding-since-frame')).findElement(By.css('[data-test="mend"]')).click()

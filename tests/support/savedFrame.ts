@@ -9,10 +9,13 @@ const STEPS = 1 << 17
 const TABLE = Float32Array.from({ length: STEPS + 1 }, (_, step) => SRGB_RESPONSE.valueFromLinear(step / STEPS))
 const valueOf = (light: number): number => TABLE[Math.min(STEPS, Math.round(light * STEPS))]!
 
+/** The picture as a camera with the straight response writes it: 8 bits, three channels. */
+export const asBytes = ({ noisy }: Made): Uint8Array => Uint8Array.from(noisy, light => Math.round(valueOf(light)))
+
 /** A made picture as a file, by a general-purpose library: its format, quality, profile and orientation. */
 export const saveFrame = async (made: Made, { format = 'jpeg', quality = 95, profile, orientation }: NonNullable<MadeScene['save']> = {}): Promise<Uint8Array> => {
   const { width, height, noisy } = made
-  const data = format === 'png' ? Uint16Array.from(noisy, light => Math.round(257 * valueOf(light))) : Uint8Array.from(noisy, light => Math.round(valueOf(light)))
+  const data = format === 'png' ? Uint16Array.from(noisy, light => Math.round(257 * valueOf(light))) : asBytes(made)
   let image = sharp(data, { raw: { width, height, channels: 3 } })
   if (format === 'png') image = image.toColourspace('rgb16')
   if (orientation) image = image.rotate(turnedBack[orientation])

@@ -18,11 +18,9 @@ const size = computed(() => ({ width: props.view.width * scale.value, height: pr
 
 const pixels = computed(() => {
   const { picture, regions, reading, width } = props.view
-  switch (props.see) {
-    case 'picture': return withClipTexture(picture, width)
-    case 'regions': return regionPicture(picture, regions, props.view)
-    case 'even': return evenPicture(picture, regions, reading.light.light, reading.light.isInRange, props.view)
-  }
+  if (props.see === 'regions') return regionPicture(picture, regions, props.view)
+  if (props.see === 'even') return evenPicture(picture, regions, reading.light.light, reading.light.isInRange, props.view)
+  return withClipTexture(picture, width)
 })
 
 let konva: typeof Konva | undefined

@@ -19,7 +19,6 @@ const choose = (next: typeof tool.value) => {
 watch(() => [frames.chosen?.id, studio.document.camera, studio.document.backdrop, studio.document.subjects], () => {
   if (frames.progress === null) void frames.show()
 }, { immediate: true })
-
 </script>
 
 <template>
