@@ -6,29 +6,34 @@ import type { Rows } from '#core/frames/reduce'
 /** Rows that are handed on at a time. */
 const BAND = 256
 
-type Take = (rows: Rows) => void | Promise<void>
+/** Hears the size of what comes and whether it is upright already; answers what takes its rows. */
+type Begin = (width: number, height: number, isUpright: boolean) => (rows: Rows) => void
 
 /** Hands a whole decoded picture on in bands. */
-const inBands = async (data: Rows['data'], width: number, height: number, channels: number, take: Take): Promise<void> => {
+const inBands = (data: Rows['data'], width: number, height: number, channels: number, begin: Begin): void => {
+  const take = begin(width, height, false)
   for (let row = 0; row < height; row += BAND) {
     const count = Math.min(BAND, height - row)
-    await take({ data: data.subarray(row * width * channels, (row + count) * width * channels), channels, count })
+    take({ data: data.subarray(row * width * channels, (row + count) * width * channels), channels, count })
   }
 }
 
-/** Through the browser's own decoder, values as they are in the file: no profile applied, not turned. */
-const decodeNative = async (bytes: Uint8Array<ArrayBuffer>, { kind, width, height }: PictureFile, take: Take): Promise<void> => {
-  const bitmap = await createImageBitmap(new Blob([bytes], { type: `image/${kind}` }), { colorSpaceConversion: 'none', imageOrientation: 'none', premultiplyAlpha: 'none' })
+/**
+ * Through the browser's own decoder, values as they are in the file: no profile is applied. A browser turns JPEGs by their tag
+ * whatever it is asked; with other kinds the sizes tell whether it did.
+ */
+const decodeNative = async (bytes: Uint8Array<ArrayBuffer>, { kind, width: ownWidth }: PictureFile, begin: Begin): Promise<void> => {
+  const bitmap = await createImageBitmap(new Blob([bytes], { type: `image/${kind}` }), { colorSpaceConversion: 'none', premultiplyAlpha: 'none' })
+  const { width, height } = bitmap
   try {
-    // A browser that turns by the tag all the same is told from the sizes; what it gives is then turned back by nobody, so refuse.
-    if (bitmap.width !== width || bitmap.height !== height) throw new Error('the browser gave it another size than the file says')
+    const take = begin(width, height, kind === 'jpeg' || width !== ownWidth)
     const canvas = new OffscreenCanvas(width, Math.min(BAND, height))
     const context = canvas.getContext('2d', { willReadFrequently: true })!
     for (let row = 0; row < height; row += BAND) {
       const count = Math.min(BAND, height - row)
       context.clearRect(0, 0, width, BAND)
       context.drawImage(bitmap, 0, -row)
-      await take({ data: context.getImageData(0, 0, width, count).data, channels: 4, count })
+      take({ data: context.getImageData(0, 0, width, count).data, channels: 4, count })
     }
   }
   finally {
@@ -36,16 +41,16 @@ const decodeNative = async (bytes: Uint8Array<ArrayBuffer>, { kind, width, heigh
   }
 }
 
-/** Decodes a picture and hands its rows on, from the top of the file. */
-export const decodePicture = async (bytes: Uint8Array<ArrayBuffer>, file: PictureFile, take: Take): Promise<void> => {
+/** Decodes a picture and hands its rows on, from the top. */
+export const decodePicture = async (bytes: Uint8Array<ArrayBuffer>, file: PictureFile, begin: Begin): Promise<void> => {
   if (file.kind === 'tiff') {
     const [picture] = decodeTiff(bytes, { pages: [0] })
     if (!picture) throw new Error('it holds no picture')
-    return inBands(picture.data as Rows['data'], picture.width, picture.height, picture.samplesPerPixel, take)
+    inBands(picture.data as Rows['data'], picture.width, picture.height, picture.samplesPerPixel, begin)
   }
-  if (file.depth === 16) {
+  else if (file.depth === 16) {
     const { data, channels, width, height } = decodePng(bytes)
-    return inBands(data as Rows['data'], width, height, channels, take)
+    inBands(data as Rows['data'], width, height, channels, begin)
   }
-  return decodeNative(bytes, file, take)
+  else await decodeNative(bytes, file, begin)
 }

@@ -61,14 +61,18 @@ const takeApart = async (bytes: Uint8Array<ArrayBuffer>, report: (share: number)
   const { icc, tags: block, ...file } = inspected.value
   const profile = profileOf(icc)
   const tags = await readTags(block ?? bytes)
-  const taking = reducer(file.width, file.height, file.depth, profile)
+  let finish: (() => Reduced) | undefined
   try {
-    await decodePicture(bytes, inspected.value, rows => report(taking.take(rows)))
+    await decodePicture(bytes, inspected.value, (width, height, isUpright) => {
+      const taking = reducer(width, height, file.depth, profile)
+      finish = () => taking.finish(isUpright ? 1 : tags.orientation)
+      return rows => report(taking.take(rows))
+    })
   }
   catch (error) {
     return refusedFile(`This picture cannot be decoded: ${(error as Error).message}.`)
   }
-  const small = taking.finish(tags.orientation)
+  const small = finish!()
   return understood({ file: { ...file, bytes: bytes.byteLength, profile: profile.name, warning: profile.warning }, tags, small, picture: pictureOf(small) })
 }
 

@@ -85,7 +85,7 @@ describe('pictures brought in by hand', () => {
   it('are refused with a clear word where they cannot be read, and nothing is lost', async () => {
     const before = await count()
     const whole = new Uint8Array(await patched().jpeg().toBuffer())
-    const two = Buffer.concat([Buffer.from(patches), Buffer.from(patches)])
+    const two = Buffer.concat([Buffer.from(patches), Buffer.from(patches.map(value => 255 - value))])
     for (const [name, bytes, reason] of [
       ['cut.jpg', whole.subarray(0, whole.length / 2), /cut\.jpg: This picture is cut off/],
       ['ink.jpg', new Uint8Array(await patched().toColourspace('cmyk').jpeg().toBuffer()), /printing colours/],
@@ -112,7 +112,7 @@ describe('a test frame from the bench', () => {
   it('comes along the tether, is read, mended by powers, and the next one tells that it worked', async () => {
     await app.browser.go(app.server.url)
     await browser().waitForText('verdict', /wanted/)
-    await chooseHall(4, 'A rough hall')
+    await chooseHall(1, 'A rough hall')
     await toFrames()
     // What came by hand before is of no use here.
     while (await count() > 0) await browser().click('frame-remove')
@@ -150,7 +150,7 @@ describe('a test frame from the bench', () => {
     await browser().locate(By.css('canvas[aria-label="Difference in stops"]'))
     await browser().click('match')
     await part('Read')
-    await browser().waitForText('frame-values', /wants 2[0-4]\d/)
+    await browser().waitForText('frame-values', /wants (?!250)\d+/)
     await browser().locate(By.css('body')).sendKeys(Key.chord(Key.CONTROL, 'z'))
     await browser().waitForText('frame-values', /wants 250/)
   })
@@ -187,7 +187,7 @@ describe('the camera\u2019s own curve', () => {
         const asking = opening.result.transaction('preferences').objectStore('preferences').get('kit')
         asking.onsuccess = () => { opening.result.close(); done(asking.result.value.cameras.at(-1).what.what.response) }
       }`)
-    const [found, truth] = [responseOf({ response }), ownResponse(4)]
+    const [found, truth] = [responseOf({ response }), ownResponse(1)]
     for (let value = 10; value <= 250; value += 10) expectWithin(found.valueFromLinear(truth.linearFromValue(value)), value, 3)
   })
 })
@@ -200,6 +200,8 @@ describe('pictures in the browser', () => {
     await browser().waitForText('cleaned', /went, .* are free\. What was read from them is kept/)
     await browser().waitForText('picture-use', /^0 pictures/)
     await part('Read')
+    await browser().waitForText('save-state', /^Saved$/)
+    await browser().driver.navigate().refresh()
     await browser().waitForText('frame-verdict', /backdrop/i)
     await browser().waitForText('frame-problem', /not in this browser any more/)
   })

@@ -41,8 +41,9 @@ export const framesIn = (app: { browser: Browser }) => {
   /** Shoots on the bench and waits until the frame is read. */
   const shoot = async () => {
     const before = await count()
-    await browser().click('shoot')
-    await browser().driver.wait(async () => await count() > before && await (await browser().find('shoot')).isEnabled(), SHOT_MS, 'The frame does not come')
+    // The page may draw itself anew between finding the button and pressing it.
+    await browser().waitFor('the shutter', () => browser().click('shoot').then(() => true, () => false))
+    await browser().driver.wait(async () => await count() > before && await (await browser().find('shoot')).isEnabled().catch(() => false), SHOT_MS, 'The frame does not come')
     await browser().find('frame-verdict')
   }
 

@@ -4,7 +4,6 @@ import type { Frame } from '#core/set/schema'
 
 /** The frames of the look, the newest first. */
 const frames = useFrames()
-const studio = useStudio()
 
 const newest = computed(() => frames.frames.toReversed())
 const number = (frame: Frame) => frames.frames.indexOf(frame) + 1
@@ -27,17 +26,16 @@ const timeOf = ({ at }: Frame) => new Date(at).toLocaleTimeString([], { hour: '2
         class="flex items-center gap-2 rounded-sm border p-1 text-left"
         :class="frame.id === frames.chosen?.id ? 'border-accent' : 'border-rule'"
         :aria-pressed="frame.id === frames.chosen?.id"
-        :aria-label="`Frame ${number(frame)}, ${frame.name}`"
         @click="frames.chosenId = frame.id"
       >
         <span class="grid h-14 w-10 place-items-center overflow-hidden bg-well"><BenchPicture
-          :key="studio.document.id"
           :frame="frame"
+          alt=""
           class="size-full"
         /></span>
         <span class="pr-1 text-xs leading-tight">
           <strong class="block text-base">{{ valueOf(frame) === undefined ? '–' : Math.round(valueOf(frame)!) }}</strong>
-          <span class="text-soft">No. {{ number(frame) }}<br>{{ timeOf(frame) }}</span>
+          <span class="text-soft">No. {{ number(frame) }}<span class="sr-only">, {{ frame.name }}</span><br>{{ timeOf(frame) }}</span>
         </span>
       </button>
     </li>

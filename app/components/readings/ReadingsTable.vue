@@ -126,7 +126,7 @@ const INPUT = 'rounded-sm border border-transparent bg-transparent px-1 hover:bo
                 {{ when(line.at) }}
               </td>
               <td class="min-w-44 py-1 pr-3 text-xs text-soft">
-                {{ line.reading.meter === 'spot' ? 'spot' : line.reading.receptor }}, {{ line.reading.source }}<span class="block">{{ line.reading.direction }}</span>
+                {{ line.reading.meter === 'incident' ? line.reading.receptor : line.reading.meter }}, {{ line.reading.source }}<span class="block">{{ line.reading.direction }}</span>
               </td>
               <td class="py-1 pr-3">
                 <select
