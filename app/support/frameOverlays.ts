@@ -1,5 +1,4 @@
 import { withClipTexture } from './clipTexture'
-import { bandGrey } from './evenField'
 import { BACKDROP, FLOOR, SUBJECT } from '#core/frames/regions'
 
 type Size = { width: number, height: number }
@@ -25,14 +24,19 @@ export const regionPicture = (picture: Pixels, regions: Uint8Array, { width, hei
 }
 
 const DIM = 0.35
+const BAND_MIDDLE = 168
+const GREYS_A_TENTH = 20
 
-/** The backdrop in bands of a tenth of a stop, the rest of the picture dimmed. */
+/** Light greys, so that dark figures can be read on them. */
+const bandOf = (stops: number): number => Math.max(70, Math.min(248, BAND_MIDDLE + GREYS_A_TENTH * Math.round(stops * 10)))
+
+/** The backdrop in bands of a tenth of a stop about a light grey, the rest of the picture dimmed. */
 export const evenPicture = (picture: Pixels, regions: Uint8Array, light: Float32Array, isInRange: Uint8Array, { width }: Size): Pixels => {
   const inside = [...regions.keys()].filter(at => regions[at] === BACKDROP && isInRange[at])
   const reference = inside.length > 0 ? Math.log2(inside.reduce((sum, at) => sum + light[at]!, 0) / inside.length) : 0
   const drawn = picture.slice()
   for (let at = 0; at < regions.length; at++) {
-    if (regions[at] === BACKDROP) drawn.fill(isInRange[at] ? bandGrey(Math.log2(light[at]!), reference) : 255, at * 4, at * 4 + 3)
+    if (regions[at] === BACKDROP) drawn.fill(isInRange[at] ? bandOf(Math.log2(light[at]!) - reference) : 255, at * 4, at * 4 + 3)
     else for (let channel = 0; channel < 3; channel++) drawn[at * 4 + channel] = picture[at * 4 + channel]! * DIM
   }
   return withClipTexture(drawn, width)

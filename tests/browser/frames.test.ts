@@ -214,3 +214,26 @@ describe('pictures in the browser', () => {
     expect(await browser().complaints(/404/)).toEqual([])
   })
 })
+
+describe('a picture of a camera', () => {
+  it('may be dropped or pasted, and its exposure is held against the set', async () => {
+    await part('Read')
+    const bytes = await sharp({ create: { width: 400, height: 600, channels: 3, background: '#d8d8d8' } }).withExif({ IFD2: { FNumber: '56/10', ExposureTime: '1/125', ISOSpeedRatings: '100' } }).jpeg().toBuffer()
+    const deliver = (how: 'drop' | 'paste') => browser().driver.executeScript(`
+      const [base64, how] = arguments
+      const bytes = Uint8Array.from(atob(base64), letter => letter.charCodeAt(0))
+      const data = new DataTransfer()
+      data.items.add(new File([bytes], how + 'ped.jpg', { type: 'image/jpeg' }))
+      const target = document.querySelector('[aria-label="Frame"]')
+      if (how === 'paste') window.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true }))
+      else for (const name of ['dragenter', 'dragover', 'drop']) target.dispatchEvent(new DragEvent(name, { dataTransfer: data, bubbles: true, cancelable: true }))`, bytes.toString('base64'), how)
+    for (const how of ['drop', 'paste'] as const) {
+      const before = await count()
+      await deliver(how)
+      await browser().waitFor(how, async () => await count() > before)
+      await browser().waitForText('frame-mismatch', /^This frame was at f\/5\.6; the set says f\/\d+\.?/)
+    }
+    await browser().click('take-exposure')
+    await browser().waitFor('the set says the same', async () => (await browser().driver.findElements(By.css('[data-test="frame-mismatch"]'))).length === 0)
+  })
+})

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type Konva from 'konva'
+import { formatStops } from '#core/units/fractions'
 import { MOST_EDITS } from '#core/set/frameSchema'
 import type { RegionEdit } from '#core/set/schema'
 import type { FrameView } from '~/workers/frame.worker'
@@ -41,6 +42,19 @@ const drawPicture = () => {
   image.getLayer()?.batchDraw()
 }
 
+/** Figures in some cells of the evenness map, stops against the mean. */
+const drawFigures = (to: Konva.Layer, { Text }: typeof Konva) => {
+  const { unevenness } = props.view.reading
+  if (!unevenness) return
+  const { columns, rows, stops } = unevenness
+  const [wide, high] = [size.value.width / columns, size.value.height / rows]
+  stops.forEach((stop, cell) => {
+    const [column, row] = [cell % columns, Math.floor(cell / columns)]
+    if (stop === null || (column + row) % 2 === 1 || row % 2 === 1) return
+    to.add(new Text({ x: column * wide, y: row * high, width: wide, height: high, align: 'center', verticalAlign: 'middle', text: formatStops(stop), fontFamily: 'Inter Variable', fontStyle: '600', fontSize: 12, fill: '#141414', wrap: 'none' }))
+  })
+}
+
 /** The weakest stretch of the outline, and creases and spots. */
 const drawMarks = () => {
   if (!marks || !konva) return
@@ -48,6 +62,7 @@ const drawMarks = () => {
   const [wide, high] = [size.value.width, size.value.height]
   const accent = inkOf('--accent')
   marks.destroyChildren()
+  if (props.see === 'even') drawFigures(marks, konva)
   if (props.see !== 'regions') {
     for (const { x, y } of outline?.weakestPlaces ?? []) marks.add(new konva.Circle({ x: x * wide, y: y * high, radius: 1.6, fill: accent }))
     for (const { x, y, kind } of flaws) marks.add(new konva.Circle({ x: x * wide, y: y * high, radius: 9, stroke: accent, strokeWidth: 1.5, dash: kind === 'crease' ? [5, 3] : [] }))

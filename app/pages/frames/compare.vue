@@ -11,7 +11,7 @@ const SEE = [{ value: 'both', name: 'Side by side' }, { value: 'swap', name: 'A 
 const see = ref<typeof SEE[number]['value']>('both')
 const isB = ref(false)
 const ids = reactive<{ a: string | null, b: string | null }>({ a: null, b: null })
-const numbered = computed(() => frames.frames.map((frame, index) => ({ value: frame.id, name: `No. ${index + 1}, ${frame.name || 'frame'}` })))
+const numbered = computed(() => frames.frames.map((frame, index) => ({ value: frame.id, name: `No. ${index + 1}${frame.values['backdrop/middle'] === undefined ? '' : `, ${Math.round(frame.values['backdrop/middle'])}`}` })))
 const a = computed(() => frames.frames.find(({ id }) => id === ids.a) ?? frames.frames.at(-2))
 const b = computed(() => frames.frames.find(({ id }) => id === ids.b) ?? frames.frames.at(-1))
 

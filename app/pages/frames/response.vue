@@ -85,13 +85,15 @@ const typeStops = (index: number, event: Event) => {
           :value="String(bracket.cardReflectance.value)"
           :options="CARDS"
           test-name="bracket-card"
+          class="w-44"
+          wide
           @choose="value => bracket.cardReflectance.value = Number(value)"
         />
-        <label class="flex flex-col gap-1 text-sm text-soft">
+        <label class="flex flex-col text-xs text-soft">
           The meter at the card
           <input
             v-model="bracket.metered.value"
-            class="w-28 rounded-sm border border-rule bg-well px-2 py-1 text-base text-ink"
+            class="w-32 rounded-sm border border-rule bg-well px-2 py-1.5 text-sm text-ink"
             placeholder="no meter"
             data-test="bracket-metered"
           >
