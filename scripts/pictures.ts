@@ -1,6 +1,7 @@
 // Takes the pictures in docs/screenshots from the demo set, through the built app: npm run pictures
-import { By, until } from 'selenium-webdriver'
+import { By, Key, until } from 'selenium-webdriver'
 import { LAPTOP, openBrowser, PHONE, type Browser, type Size } from '../tests/support/browser'
+import { framesIn } from '../tests/support/frameRun'
 import { meteringIn } from '../tests/support/meterRun'
 import { startServer } from '../tests/support/server'
 
@@ -45,15 +46,6 @@ const PICTURES: { name: string, size: Size, path: string, prepare?: (browser: Br
     },
   },
   {
-    name: 'stage-look-back',
-    size: LAPTOP,
-    path: '/',
-    prepare: async (browser) => {
-      await see(browser, 'Look back')
-      await browser.click('plan-key')
-    },
-  },
-  {
     name: 'stage-ready',
     size: LAPTOP,
     path: '/brief',
@@ -72,17 +64,6 @@ const PICTURES: { name: string, size: Size, path: string, prepare?: (browser: Br
       await dragLight(browser, 'backdrop-left', 62, -62)
       await browser.waitForText('findings', /more|Other ways/)
       await browser.click('more-findings')
-    },
-  },
-  {
-    name: 'stage-compare',
-    size: LAPTOP,
-    path: '/',
-    prepare: async (browser) => {
-      await see(browser, 'Compare')
-      await rest()
-      await browser.click('pin')
-      for (const id of ['backdrop-left', 'backdrop-right']) await browser.click(`switch-${id}`)
     },
   },
   {
@@ -134,6 +115,29 @@ const PICTURES: { name: string, size: Size, path: string, prepare?: (browser: Br
   },
   { name: 'run-end', size: LAPTOP, path: '/meter', prepare: meterToTheEnd },
   { name: 'run-phone', size: PHONE, path: '/meter', prepare: browser => browser.click('step-alone/key') },
+  {
+    name: 'frames',
+    size: LAPTOP,
+    path: '/frames',
+    prepare: async (browser) => {
+      await meteringIn({ browser }).chooseHall(5, 'A rough hall')
+      await framesIn({ browser }).shoot()
+      await browser.find('frame-stage')
+      await see(browser, 'Evenness')
+    },
+  },
+  {
+    name: 'frames-response',
+    size: LAPTOP,
+    path: '/frames/response',
+    prepare: async (browser) => {
+      await browser.locate(By.css('[aria-label="Settings"]')).click()
+      await browser.click('own-curve')
+      await browser.driver.actions().sendKeys(Key.ESCAPE).perform()
+      await browser.click('bracket-shoot')
+      await browser.driver.wait(async () => /Fitted through \d\d pictures/.test(await browser.textOf('bracket-words').catch(() => '')) && await (await browser.find('bracket-shoot')).isEnabled(), SEARCH_MS)
+    },
+  },
   {
     name: 'even',
     size: LAPTOP,

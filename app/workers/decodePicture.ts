@@ -1,7 +1,7 @@
 import { decode as decodePng } from 'fast-png'
 import { decode as decodeTiff } from 'tiff'
 import type { PictureFile } from '#core/frames/files/pictureFile'
-import type { Rows } from '#core/frames/reduce'
+import type { Rows } from '#core/frames/picture/reduce'
 
 /** Rows that are handed on at a time. */
 const BAND = 256

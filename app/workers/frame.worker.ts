@@ -1,18 +1,19 @@
 import { expose } from 'comlink'
 import { SRGB_RESPONSE, responseOf } from '#core/camera/response'
-import { stopsApart } from '#core/frames/compareFrames'
+import { stopsApart } from '#core/frames/picture/compareFrames'
 import { profileOf } from '#core/frames/colour/colourProfile'
 import { inspectFile } from '#core/frames/files/inspectFile'
 import { refusedFile, type PictureFile } from '#core/frames/files/pictureFile'
 import { readTags, type FileTags } from '#core/frames/files/readTags'
-import { frameLight } from '#core/frames/frameLight'
-import { floorOf, isOwnFraming } from '#core/frames/places'
-import { readFrame, type FrameReading } from '#core/frames/readFrame'
-import { reducer, type Reduced } from '#core/frames/reduce'
-import { editRegions } from '#core/frames/regionEdits'
-import { findRegions, type KnownFloor } from '#core/frames/regions'
+import { frameLight } from '#core/frames/picture/frameLight'
+import { floorOf, isOwnFraming } from '#core/frames/reading/places'
+import { readFrame, type FrameReading } from '#core/frames/reading/readFrame'
+import { reducer, type Reduced } from '#core/frames/picture/reduce'
+import { editRegions } from '#core/frames/regions/regionEdits'
+import { findRegions, type KnownFloor } from '#core/frames/regions/regions'
 import type { RegionEdit, StudioSet } from '#core/set/schema'
 import { understood, type Outcome } from '#core/units/outcome'
+import { luminance } from '#core/units/rgb'
 import { checked } from './checked'
 import { decodePicture } from './decodePicture'
 
@@ -125,7 +126,7 @@ const worker = {
     for (let y = Math.floor(height * (0.5 - CARD_REACH)); y < height * (0.5 + CARD_REACH); y++) {
       for (let x = Math.floor(width * (0.5 - CARD_REACH)); x < width * (0.5 + CARD_REACH); x++) {
         const at = (y * width + x) * 3
-        sum += 0.2126 * linear[at]! + 0.7152 * linear[at + 1]! + 0.0722 * linear[at + 2]!
+        sum += luminance([linear[at]!, linear[at + 1]!, linear[at + 2]!])
         count++
       }
     }

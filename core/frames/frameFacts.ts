@@ -2,8 +2,8 @@ import { toleranceOf } from '../tone/tolerance'
 import type { Look, StudioSet } from '../set/schema'
 import { formatStops } from '../units/fractions'
 import type { Haze } from './haze'
-import type { FrameReading } from './readFrame'
-import { castOf } from './regionTone'
+import type { FrameReading } from './reading/readFrame'
+import { castOf } from './reading/regionTone'
 
 /** One thing read in a frame: a figure, what it means, and whether it asks for a look. */
 export type FrameFact = { id: string, name: string, figure: string, words: string, isDoubtful: boolean }

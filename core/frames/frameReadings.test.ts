@@ -16,7 +16,7 @@ import { readPoint } from '../tone/readout'
 import type { LightLayer } from '../transport/lightLayer'
 import { dropFrame, frameReadings, isOfFrame, keepFrame } from './frameReadings'
 import { framePointTones, frameVerdict, laggingThird } from './frameVerdict'
-import type { PlaceReading } from './places'
+import type { PlaceReading } from './reading/places'
 
 const set = demoSet()
 const look = set.looks[0]!
@@ -45,8 +45,10 @@ describe('a frame as readings', () => {
       expectWithin(readPoint(kept, point, look.lights, camera, lighting).stops, placesOf(truth, -0.3)[point.id]!.stops, 0.06)
     }
     const { lightStops } = studyOf(kept).learned
-    // Two lamps that cross can hardly be told apart by one frame; what they give together can.
-    expectWithin((lightStops['backdrop-left']! + lightStops['backdrop-right']!) / 2, -0.7, 0.12)
+    // Two lamps that cross can hardly be told apart by one frame. Most of what they lack together is theirs, the rest stays with the place.
+    const together = (lightStops['backdrop-left']! + lightStops['backdrop-right']!) / 2
+    expect(together).toBeLessThan(-0.45)
+    expect(together).toBeGreaterThan(-0.75)
   })
 
   it('says only "at least" where it clips, and nothing where the plan has more already', () => {

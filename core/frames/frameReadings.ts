@@ -5,7 +5,7 @@ import { NOTHING_LEARNED } from '../metering/learned'
 import { stopsOverCamera } from '../photometry/meter'
 import type { Frame, Look, Reading, StudioSet } from '../set/schema'
 import { framePoints } from '../tone/framePoints'
-import type { PlaceReading } from './places'
+import type { PlaceReading } from './reading/places'
 
 /** Darker than this a value is worth too many stops to teach anything. */
 const LEAST_VALUE = 8

@@ -5,7 +5,7 @@ import { changesBetween, changesWords } from '../solve/changes'
 import type { LookAnswer } from '../solve/lookPowers'
 import { stopsFromValue, valueFromStops } from '../tone/backdropTone'
 import { keyWanted, missFrom, ON_TARGET_STOPS, targetBand } from '../tone/target'
-import type { FrameReading } from './readFrame'
+import type { FrameReading } from './reading/readFrame'
 
 /** A point of the backdrop in a frame, against what is wanted of it. */
 export type FramePointTone = { point: MeterPoint, value: number, wanted?: number, offStops?: number, isClipped: boolean }

@@ -3,6 +3,7 @@ import { formatStops } from '#core/units/fractions'
 
 /** Is the backdrop where it is wanted, and what is the smallest thing to do. */
 const advice = useFrameAdvice()
+const light = useLight()
 const search = useSearch()
 const isBusy = computed(() => search.busy === 'even')
 const best = computed(() => search.evening?.moves[0])
@@ -62,15 +63,24 @@ const doMove = () => {
       </button>
       <span class="text-soft">then expect {{ advice.after.value }}</span>
     </div>
-    <p
-      v-if="advice.isShort.value"
-      class="mt-1 text-sm"
+    <div
+      v-if="advice.isShort.value && !advice.isStale.value"
+      class="mt-1 flex flex-wrap items-center gap-2"
     >
-      Powers alone leave it off. <NuxtLink
-        to="/"
-        class="underline"
-      >Look for other ways on the stage</NuxtLink>, or another aperture with the key turned as much.
-    </p>
+      <span>{{ light.verdict?.detail ?? 'Powers alone leave it off.' }}</span>
+      <button
+        v-if="!search.proposals"
+        class="press"
+        data-test="frame-ways"
+        @click="search.propose()"
+      >
+        Other ways
+      </button>
+    </div>
+    <ProposalList
+      v-if="search.proposals"
+      class="ml-0!"
+    />
     <div
       v-if="advice.lag.value"
       class="mt-2 flex flex-wrap items-center gap-2"

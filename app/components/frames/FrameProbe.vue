@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { castOf } from '#core/frames/regionTone'
+import { SRGB_RESPONSE } from '#core/camera/response'
 import { labOf } from '#core/frames/colour/lab'
 import { formatStops } from '#core/units/fractions'
 import type { FrameView } from '~/workers/frame.worker'
@@ -12,9 +12,8 @@ const read = computed(() => {
   if (!place) return undefined
   const at = Math.min(view.height - 1, Math.floor(place[1] * view.height)) * view.width + Math.min(view.width - 1, Math.floor(place[0] * view.width))
   const [red, green, blue] = [...view.picture.subarray(at * 4, at * 4 + 3)] as [number, number, number]
-  const linear = [red, green, blue].map(value => ((value / 255 + 0.055) / 1.055) ** 2.4) as [number, number, number]
-  const lab = labOf(...linear)
-  return { value: view.reading.light.value[at]!, red, green, blue, lab, cast: castOf(lab), stops: Math.log2(view.reading.light.light[at]! / 0.18), isInRange: view.reading.light.isInRange[at] === 1 }
+  const [lightness] = labOf(...[red, green, blue].map(value => SRGB_RESPONSE.linearFromValue(value)) as [number, number, number])
+  return { value: view.reading.light.value[at]!, red, green, blue, lightness, stops: Math.log2(view.reading.light.light[at]! / 0.18), isInRange: view.reading.light.isInRange[at] === 1 }
 })
 </script>
 
@@ -26,7 +25,7 @@ const read = computed(() => {
     <template v-if="read">
       <strong class="text-base">{{ Math.round(read.value) }}</strong>
       <span class="ml-3 text-soft">R {{ read.red }} G {{ read.green }} B {{ read.blue }}</span>
-      <span class="ml-3 text-soft">L* {{ read.lab[0].toFixed(0) }}</span>
+      <span class="ml-3 text-soft">L* {{ read.lightness.toFixed(0) }}</span>
       <span class="ml-3 text-soft">{{ read.isInRange ? `${formatStops(read.stops)} over mid grey` : 'clipped' }}</span>
     </template>
     <span

@@ -8,7 +8,7 @@ import { evenPicture, regionPicture } from '~/support/frameOverlays'
 import { withClipTexture } from '~/support/clipTexture'
 
 /** The picture with what is laid over it; regions are mended on it by hand. */
-const props = defineProps<{ view: FrameView, see: 'picture' | 'regions' | 'even', tool: RegionEdit['shape'] | null, region: RegionEdit['region'], edits: readonly RegionEdit[] }>()
+const props = defineProps<{ view: FrameView, see: 'picture' | 'values' | 'regions' | 'even', tool: RegionEdit['shape'] | null, region: RegionEdit['region'], edits: readonly RegionEdit[] }>()
 const emit = defineEmits<{ edit: [edits: RegionEdit[]], probe: [x: number, y: number] }>()
 const holder = useTemplateRef<HTMLDivElement>('holder')
 const { width: roomWidth, height: roomHeight } = useElementSize(holder)
@@ -42,16 +42,29 @@ const drawPicture = () => {
   image.getLayer()?.batchDraw()
 }
 
-/** Figures in some cells of the evenness map, stops against the mean. */
-const drawFigures = (to: Konva.Layer, { Text }: typeof Konva) => {
-  const { unevenness } = props.view.reading
-  if (!unevenness) return
+type Cells = { columns: number, rows: number, words: (string | null)[] }
+
+/** Stops against the mean in every other cell of the backdrop, or value and lightness in all. */
+const figures = computed((): Cells | undefined => {
+  const { unevenness, grid } = props.view.reading
+  if (props.see === 'values') return { columns: grid.columns, rows: grid.rows, words: grid.values.map((value, cell) => `${Math.round(value)}\nL* ${Math.round(grid.lightness[cell]!)}`) }
+  if (props.see !== 'even' || !unevenness) return undefined
   const { columns, rows, stops } = unevenness
+  const isShown = (cell: number) => (cell % columns) % 2 === 0 && Math.floor(cell / columns) % 2 === 0
+  return { columns, rows, words: stops.map((stop, cell) => stop !== null && isShown(cell) ? formatStops(stop) : null) }
+})
+
+const drawFigures = (to: Konva.Layer, { Text }: typeof Konva) => {
+  if (!figures.value) return
+  const { columns, rows, words } = figures.value
   const [wide, high] = [size.value.width / columns, size.value.height / rows]
-  stops.forEach((stop, cell) => {
-    const [column, row] = [cell % columns, Math.floor(cell / columns)]
-    if (stop === null || (column + row) % 2 === 1 || row % 2 === 1) return
-    to.add(new Text({ x: column * wide, y: row * high, width: wide, height: high, align: 'center', verticalAlign: 'middle', text: formatStops(stop), fontFamily: 'Inter Variable', fontStyle: '600', fontSize: 12, fill: '#141414', wrap: 'none' }))
+  const isOnPicture = props.see === 'values'
+  words.forEach((text, cell) => {
+    if (text === null) return
+    to.add(new Text({
+      x: cell % columns * wide, y: Math.floor(cell / columns) * high, width: wide, height: high, align: 'center', verticalAlign: 'middle', text, fontFamily: 'Inter Variable',
+      fontStyle: '600', fontSize: isOnPicture ? 11 : 12, wrap: 'none', lineHeight: 1.15, fill: isOnPicture ? '#ffffff' : '#141414', ...isOnPicture ? { stroke: '#000000', strokeWidth: 2.5, fillAfterStrokeEnabled: true } : {},
+    }))
   })
 }
 
@@ -62,8 +75,8 @@ const drawMarks = () => {
   const [wide, high] = [size.value.width, size.value.height]
   const accent = inkOf('--accent')
   marks.destroyChildren()
-  if (props.see === 'even') drawFigures(marks, konva)
-  if (props.see !== 'regions') {
+  drawFigures(marks, konva)
+  if (props.see === 'picture' || props.see === 'even') {
     for (const { x, y } of outline?.weakestPlaces ?? []) marks.add(new konva.Circle({ x: x * wide, y: y * high, radius: 1.6, fill: accent }))
     for (const { x, y, kind } of flaws) marks.add(new konva.Circle({ x: x * wide, y: y * high, radius: 9, stroke: accent, strokeWidth: 1.5, dash: kind === 'crease' ? [5, 3] : [] }))
   }

@@ -3,7 +3,7 @@ import type { RegionEdit } from '#core/set/schema'
 
 const frames = useFrames()
 const studio = useStudio()
-const SEE = [{ value: 'picture', name: 'Picture' }, { value: 'even', name: 'Evenness' }, { value: 'regions', name: 'Regions' }] as const
+const SEE = [{ value: 'picture', name: 'Picture' }, { value: 'values', name: 'Values' }, { value: 'even', name: 'Evenness' }, { value: 'regions', name: 'Regions' }] as const
 const see = ref<typeof SEE[number]['value']>('picture')
 const tool = ref<RegionEdit['shape'] | null>(null)
 const region = ref<RegionEdit['region']>('backdrop')

@@ -5,7 +5,7 @@ import { expectWithin } from '#support/tolerance'
 import { iccOf } from '#support/iccFile'
 import { profileOf } from '../colour/colourProfile'
 import { KNOWN_SPACES } from '../colour/knownSpaces'
-import { reducer, type Reduced } from '../reduce'
+import { reducer, type Reduced } from '../picture/reduce'
 import { inspectFile } from './inspectFile'
 
 const WIDTH = 96

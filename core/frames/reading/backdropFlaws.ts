@@ -1,7 +1,7 @@
-import { stopsFromRatio } from '../units/stops'
-import type { FrameLight } from './frameLight'
-import { grown, maskedMean, maskWhere, piecesOf, placesOf, shrunk } from './maps'
-import { asPlaces, robustFields } from './smoothField'
+import { stopsFromRatio } from '../../units/stops'
+import type { FrameLight } from '../picture/frameLight'
+import { grown, maskedMean, maskWhere, piecesOf, placesOf, shrunk } from '../regions/maps'
+import { asPlaces, robustFields } from '../regions/smoothField'
 
 /** Something on the backdrop, by its middle as shares of width and height. */
 export type Flaw = { kind: 'crease' | 'spot', x: number, y: number, stops: number }

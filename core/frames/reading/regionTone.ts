@@ -1,7 +1,8 @@
-import { SRGB_RESPONSE } from '../camera/response'
-import { labOf, type Lab } from './colour/lab'
-import type { FrameLight } from './frameLight'
-import type { Reduced } from './reduce'
+import { SRGB_RESPONSE } from '../../camera/response'
+import { luminance } from '../../units/rgb'
+import { labOf, type Lab } from '../colour/lab'
+import type { FrameLight } from '../picture/frameLight'
+import type { Reduced } from '../picture/reduce'
 
 /** What a region of a picture reads. */
 export type RegionTone = {
@@ -44,7 +45,7 @@ export const regionTone = (picture: Reduced, { value }: FrameLight, mask: Uint8A
   const at = (share: number) => sorted[Math.min(count - 1, Math.floor(share * count))]!
   return {
     share: count / mask.length,
-    value: SRGB_RESPONSE.valueFromLinear(0.2126 * red + 0.7152 * green + 0.0722 * blue),
+    value: SRGB_RESPONSE.valueFromLinear(luminance([red, green, blue])),
     lightness: lab[0],
     lab,
     highest: at(1 - EXTREME),

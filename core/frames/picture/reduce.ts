@@ -1,5 +1,5 @@
-import type { ColourProfile } from './colour/colourProfile'
-import { LUMINANCE_WEIGHTS } from '../units/rgb'
+import type { ColourProfile } from '../colour/colourProfile'
+import { LUMINANCE_WEIGHTS } from '../../units/rgb'
 
 /** Rows of a decoded picture: 1 (grey), 2 (grey, opaque), 3 or 4 channels, 8 or 16 bits each. */
 export type Rows = { data: Uint8Array | Uint8ClampedArray | Uint16Array, channels: number, count: number }

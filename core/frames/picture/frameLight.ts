@@ -1,5 +1,5 @@
-import { SRGB_RESPONSE, type Response } from '../camera/response'
-import { LUMINANCE_WEIGHTS } from '../units/rgb'
+import { SRGB_RESPONSE, type Response } from '../../camera/response'
+import { LUMINANCE_WEIGHTS } from '../../units/rgb'
 import type { Reduced } from './reduce'
 
 /** What the camera received, worked back from a picture's values through its response. */

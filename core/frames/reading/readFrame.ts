@@ -1,14 +1,15 @@
-import { responseOf } from '../camera/response'
-import { meterPoints } from '../set/points'
-import type { StudioSet } from '../set/schema'
+import { responseOf } from '../../camera/response'
+import { meterPoints } from '../../set/points'
+import type { StudioSet } from '../../set/schema'
 import { flawsOf, shadowOf, type Flaw, type Shadow } from './backdropFlaws'
-import { frameLight, type FrameLight } from './frameLight'
+import { frameLight, type FrameLight } from '../picture/frameLight'
 import { edgesOf, highlightOf, outlineOf, type Highlight, type Outline } from './outline'
-import { framePoints } from '../tone/framePoints'
+import { framePoints } from '../../tone/framePoints'
 import { isOwnFraming, readPlace, type PlaceReading } from './places'
-import type { Reduced } from './reduce'
-import { BACKDROP, FLOOR, maskOf, SUBJECT, type RegionName } from './regions'
+import type { Reduced } from '../picture/reduce'
+import { BACKDROP, FLOOR, maskOf, SUBJECT, type RegionName } from '../regions/regions'
 import { regionTone, type RegionTone } from './regionTone'
+import { valueGrid, type ValueGrid } from '../picture/valueGrid'
 import { clippingOf, unevenness, type Clipping, type Unevenness } from './unevenness'
 
 /** Everything that is read from a test frame. */
@@ -17,6 +18,7 @@ export type FrameReading = {
   /** By point of the backdrop; empty where the picture has not the set's own framing. */
   places: Record<string, PlaceReading>
   isOwnFraming: boolean
+  grid: ValueGrid
   unevenness: Unevenness | undefined
   clipping: Clipping
   shadow: Shadow | undefined
@@ -48,6 +50,7 @@ export const readFrame = (set: StudioSet, picture: Reduced, regions: Uint8Array)
       return read ? [[point.id, read]] : []
     })),
     isOwnFraming: own,
+    grid: valueGrid(picture),
     unevenness: unevenness(light, backdrop),
     clipping: clippingOf(light, backdrop),
     shadow: shadowOf(light, backdrop, subject),

@@ -1,20 +1,21 @@
 import { describe, expect, it } from 'vitest'
 import { BACKDROP as TRUE_BACKDROP, makeFrame, type Scene } from '#support/madeFrame'
 import { expectWithin } from '#support/tolerance'
-import { SRGB_RESPONSE } from '../camera/response'
-import { demoSet } from '../set/demo'
-import { addFrame } from '../set/edits'
-import type { Frame, RegionEdit } from '../set/schema'
-import { stopsApart } from './compareFrames'
-import { exposureMismatch, takenWith } from './exposureTags'
+import { SRGB_RESPONSE } from '../../camera/response'
+import { demoSet } from '../../set/demo'
+import { addFrame } from '../../set/edits'
+import type { Frame, RegionEdit } from '../../set/schema'
+import { stopsApart } from '../picture/compareFrames'
+import { exposureMismatch, takenWith } from '../exposureTags'
 import { flawsOf, shadowOf } from './backdropFlaws'
-import { frameLight } from './frameLight'
-import { hazeOf } from './haze'
+import { frameLight } from '../picture/frameLight'
+import { hazeOf } from '../haze'
 import { edgesOf, outlineOf } from './outline'
-import { editRegions } from './regionEdits'
-import { FLOOR, maskOf, SUBJECT } from './regions'
+import { editRegions } from '../regions/regionEdits'
+import { FLOOR, maskOf, SUBJECT } from '../regions/regions'
 import { clippingOf, unevenness } from './unevenness'
-import { upright, type Reduced } from './reduce'
+import { valueGrid } from '../picture/valueGrid'
+import { upright, type Reduced } from '../picture/reduce'
 import { SCENES } from '#support/madeScenes'
 
 /** A made picture as if it had been taken in at once, with its true regions. */
@@ -104,6 +105,18 @@ const meanOfChannel = (linear: Float32Array, channel: number): number => {
   for (let at = channel; at < linear.length; at += 3) sum += linear[at]!
   return sum / (linear.length / 3)
 }
+
+describe('values by grid', () => {
+  it('are the means of cells, light averaged and not values', () => {
+    const { picture } = taken({ ...plain, backdrop: [0.3, 0.3, 0.3], slope: [2, 0] })
+    const { columns, rows, values, lightness } = valueGrid(picture)
+    expect([columns, rows]).toEqual([8, 12])
+    // The first cell reaches from the left edge to an eighth: its light is the mean of 0.3 x 2^(2 (x - 0.5)) over it.
+    const mean = 0.3 * (2 ** (2 * (0.125 - 0.5)) - 2 ** -1) / (2 * Math.LN2 * 0.125)
+    expectWithin(values[0]!, SRGB_RESPONSE.valueFromLinear(mean), 0.5)
+    expectWithin(lightness[0]!, 116 * Math.cbrt(mean) - 16, 0.2)
+  })
+})
 
 describe('regions mended by hand', () => {
   const grid = { width: 100, height: 100 }

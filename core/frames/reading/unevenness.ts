@@ -1,7 +1,8 @@
-import { stopsFromRatio } from '../units/stops'
-import type { FrameLight } from './frameLight'
-import type { Grid } from './maps'
-import { asPlaces, quadraticField, quantile } from './smoothField'
+import { stopsFromRatio } from '../../units/stops'
+import type { FrameLight } from '../picture/frameLight'
+import type { Grid } from '../regions/maps'
+import { cellsOf } from '../picture/valueGrid'
+import { asPlaces, quadraticField, quantile } from '../regions/smoothField'
 
 /** The backdrop of a picture in cells: stops against their mean, null where it is hidden or not in range. */
 export type Unevenness = {
@@ -15,15 +16,12 @@ export type Unevenness = {
   downStops: number
 }
 
-/** Cells across the longer side of a picture. */
-const CELLS = 12
 /** So much of a cell has to be backdrop in range. */
 const LEAST_SHARE = 0.4
 
 /** How even the backdrop is, cell by cell, in light. */
 export const unevenness = ({ width, height, light, isInRange }: FrameLight, backdrop: Uint8Array): Unevenness | undefined => {
-  const longer = Math.max(width, height)
-  const [columns, rows] = [width, height].map(side => Math.max(3, Math.round(CELLS * side / longer))) as [number, number]
+  const [columns, rows] = cellsOf(width, height)
   const sums = new Float64Array(columns * rows)
   const counts = new Uint32Array(columns * rows)
   const wholes = new Uint32Array(columns * rows)

@@ -1,7 +1,7 @@
-import { labOf } from './colour/lab'
+import { labOf } from '../colour/lab'
 import type { Grid } from './maps'
 import { boxSums } from './maps'
-import type { Reduced } from './reduce'
+import type { Reduced } from '../picture/reduce'
 
 /** A picture's lightness and colour, each a map. */
 export type LabMaps = Grid & { lightness: Float32Array, a: Float32Array, b: Float32Array }

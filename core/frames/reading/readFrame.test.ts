@@ -1,16 +1,16 @@
 import { decode as decodePng } from 'fast-png'
 import { describe, expect, it } from 'vitest'
-import { SRGB_RESPONSE, uncertaintyStops } from '../camera/response'
-import { demoSet } from '../set/demo'
+import { SRGB_RESPONSE, uncertaintyStops } from '../../camera/response'
+import { demoSet } from '../../set/demo'
 import { BACKDROP as TRUE_BACKDROP, FLOOR as TRUE_FLOOR, meanOf, type Made } from '#support/madeFrame'
 import { SCENES } from '#support/madeScenes'
 import { decodedFile, savedScene } from '#support/savedFrame'
 import { expectWithin } from '#support/tolerance'
-import { profileOf } from './colour/colourProfile'
-import { inspectFile } from './files/inspectFile'
+import { profileOf } from '../colour/colourProfile'
+import { inspectFile } from '../files/inspectFile'
 import { readFrame } from './readFrame'
-import { reducer, type Reduced } from './reduce'
-import { BACKDROP, findRegions, FLOOR } from './regions'
+import { reducer, type Reduced } from '../picture/reduce'
+import { BACKDROP, findRegions, FLOOR } from '../regions/regions'
 
 const reduced = async (bytes: Uint8Array, orientation: number): Promise<Reduced> => {
   const file = inspectFile(bytes)

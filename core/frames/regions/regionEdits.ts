@@ -1,5 +1,5 @@
 import { polygonContains } from 'd3-polygon'
-import type { RegionEdit } from '../set/schema'
+import type { RegionEdit } from '../../set/schema'
 import type { Grid } from './maps'
 import { REGIONS } from './regions'
 

@@ -1,6 +1,6 @@
 import { flood } from './flood'
 import { maskWhere, piecesOf, shrunk, type Grid } from './maps'
-import type { Reduced } from './reduce'
+import type { Reduced } from '../picture/reduce'
 import { asPlaces, quantile, robustFields } from './smoothField'
 import { labMaps, steepness, widened, type LabMaps } from './steepness'
 

@@ -1,10 +1,10 @@
-import { SRGB_RESPONSE } from '../camera/response'
-import { luminance } from '../units/rgb'
-import { stopsFromRatio } from '../units/stops'
-import { labOf } from './colour/lab'
-import type { FrameLight } from './frameLight'
-import { grown, placesOf, shrunk } from './maps'
-import type { Reduced } from './reduce'
+import { SRGB_RESPONSE } from '../../camera/response'
+import { luminance } from '../../units/rgb'
+import { stopsFromRatio } from '../../units/stops'
+import { labOf } from '../colour/lab'
+import type { FrameLight } from '../picture/frameLight'
+import { grown, placesOf, shrunk } from '../regions/maps'
+import type { Reduced } from '../picture/reduce'
 
 /** How the sitter stands out from the backdrop along a stretch of the outline. */
 export type Stretch = {

@@ -1,12 +1,12 @@
-import { project, projectionOf } from '../camera/projection'
-import { SRGB_RESPONSE } from '../camera/response'
-import type { MeterPoint } from '../set/points'
-import { coveRadius } from '../set/surfaces/backdropSurfaces'
-import type { StudioSet } from '../set/schema'
-import { stopsFromRatio } from '../units/stops'
-import type { Vector } from '../units/vector'
-import type { FrameLight } from './frameLight'
-import type { KnownFloor } from './regions'
+import { project, projectionOf } from '../../camera/projection'
+import { SRGB_RESPONSE } from '../../camera/response'
+import type { MeterPoint } from '../../set/points'
+import { coveRadius } from '../../set/surfaces/backdropSurfaces'
+import type { StudioSet } from '../../set/schema'
+import { stopsFromRatio } from '../../units/stops'
+import type { Vector } from '../../units/vector'
+import type { FrameLight } from '../picture/frameLight'
+import type { KnownFloor } from '../regions/regions'
 
 /** A picture of another shape than the sensor by more than this is not the set's own framing. */
 const SHAPE_SHARE = 0.1

@@ -1,4 +1,4 @@
-import { stopsFromRatio } from '../units/stops'
+import { stopsFromRatio } from '../../units/stops'
 import type { FrameLight } from './frameLight'
 
 /** Stops by which a second picture is brighter than a first, pixel by pixel; not a number where either clips. */
