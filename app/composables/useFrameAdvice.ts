@@ -31,7 +31,7 @@ export const useFrameAdvice = () => {
     const own = solveLook(studio.document, backdropOnly, light.points, camera, lighting, others)
     return own.isReached ? own : light.answer
   })
-  const verdict = computed(() => frameVerdict(studio.document, studio.look, tones.value, answer.value))
+  const verdict = computed(() => frameVerdict(studio.document, studio.look, tones.value, answer.value, frames.shown?.reading.parts.backdrop?.value))
   const mend = computed(() => {
     const { value: found } = answer
     return verdict.value.state === 'off' && found && changesBetween(studio.document.lights, studio.look.lights, found.settings).length > 0 ? found.settings : undefined

@@ -81,7 +81,7 @@ describe('what a frame says', () => {
     expect(off.state).toBe('off')
     expect(off.headline).toMatch(/^Backdrop 231, wants 250: (add|take) .*both backdrop lights\.$/)
     expect(frameVerdict(set, { ...look, targets: {} }, framePointTones(set, { ...look, targets: {} }, points, { 'backdrop/middle': 200 }), undefined)).toMatchObject({ state: 'no-target' })
-    expect(frameVerdict(set, look, [], undefined).state).toBe('no-target')
+    expect(frameVerdict(set, look, [], undefined, 204).headline).toMatch(/^Backdrop 204 all over\. None of the places/)
   })
 
   it('takes a clipped backdrop for off where less is wanted', () => {

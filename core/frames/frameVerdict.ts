@@ -31,11 +31,14 @@ const span = (numbers: readonly number[]): string => {
   return least === most ? `${least}` : `${least} to ${most}`
 }
 
-/** Says what a frame's backdrop is, what it wants, and the powers that mend it, from the answer that the plan gives once it has learned from the frame. */
-export const frameVerdict = (set: StudioSet, look: Look, tones: readonly FramePointTone[], answer: Pick<LookAnswer, 'settings' | 'isReached'> | undefined): FrameVerdict => {
+/** Says what a frame's backdrop is, what it wants, and the powers that mend it, from the answer that the plan gives once it has learned from the frame; of a frame with other framing only its mean. */
+export const frameVerdict = (set: StudioSet, look: Look, tones: readonly FramePointTone[], answer: Pick<LookAnswer, 'settings' | 'isReached'> | undefined, wholeValue?: number): FrameVerdict => {
   const asked = tones.filter(({ offStops }) => offStops !== undefined)
   const found = `Backdrop ${span((asked.length > 0 ? asked : tones).map(({ value }) => value))}`
-  if (tones.length === 0) return { state: 'no-target', headline: 'No part of the backdrop that is judged can be seen in this frame.' }
+  if (tones.length === 0) {
+    const whole = wholeValue === undefined ? 'No backdrop was found in this frame.' : `Backdrop ${Math.round(wholeValue)} all over.`
+    return { state: 'no-target', headline: `${whole} None of the places that are judged can be told in it.` }
+  }
   if (asked.length === 0) return { state: 'no-target', headline: `${found}. Nothing is wanted of the backdrop yet.` }
   if (asked.every(({ offStops }) => Math.abs(offStops!) <= ON_TARGET_STOPS)) return { state: 'on-target', headline: `On target: ${found.toLowerCase()}.` }
   const wants = `${found}${asked.some(({ isClipped }) => isClipped) ? ', clipped' : ''}, wants ${span(asked.map(({ wanted }) => wanted!))}`

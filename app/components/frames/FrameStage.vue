@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type Konva from 'konva'
 import { formatStops } from '#core/units/fractions'
+import { BACKDROP } from '#core/frames/regions/regions'
 import { MOST_EDITS } from '#core/set/frameSchema'
 import type { RegionEdit } from '#core/set/schema'
 import type { FrameView } from '~/workers/frame.worker'
@@ -50,7 +51,12 @@ const figures = computed((): Cells | undefined => {
   if (props.see === 'values') return { columns: grid.columns, rows: grid.rows, words: grid.values.map((value, cell) => `${Math.round(value)}\nL* ${Math.round(grid.lightness[cell]!)}`) }
   if (props.see !== 'even' || !unevenness) return undefined
   const { columns, rows, stops } = unevenness
-  const isShown = (cell: number) => (cell % columns) % 2 === 0 && Math.floor(cell / columns) % 2 === 0
+  const { regions, width, height } = props.view
+  const isShown = (cell: number) => {
+    const [column, row] = [cell % columns, Math.floor(cell / columns)]
+    const middle = Math.floor((row + 0.5) / rows * height) * width + Math.floor((column + 0.5) / columns * width)
+    return column % 2 === 0 && row % 2 === 0 && regions[middle] === BACKDROP
+  }
   return { columns, rows, words: stops.map((stop, cell) => stop !== null && isShown(cell) ? formatStops(stop) : null) }
 })
 

@@ -11,10 +11,10 @@ export type Shadow = { side: 'left' | 'right' | 'above' | 'below', stops: number
 
 const FLAWS_NAMED = 12
 /** Fainter than this is not worth a steamer. */
-const LEAST_FLAW_STOPS = 0.05
+const LEAST_FLAW_STOPS = 0.07
 const FLAW_SPREADS = 5
 const AWAY_FROM_OUTLINE = 4
-const LEAST_FLAW_PIXELS = 3
+const LEAST_FLAW_PIXELS = 5
 /** Longer than wide by this, it is a crease. */
 const LONG = 4
 
