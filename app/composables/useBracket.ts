@@ -15,7 +15,7 @@ const stopsOver = (tags: NonNullable<Frame['tags']>, base: CameraSetting): numbe
   Math.log2((tags.shutterS ?? base.shutterS) / base.shutterS) + Math.log2((tags.iso ?? base.iso) / base.iso) - 2 * Math.log2((tags.fNumber ?? base.fNumber) / base.fNumber)
 
 /** A bracket of one card: taken in, laid out in stops, fitted, and used. */
-export const useBracket = createSharedComposable(() => {
+export const useBracket = createGlobalState(() => {
   const studio = useStudio()
   const light = useLight()
   const frames = useFrames()

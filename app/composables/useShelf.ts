@@ -52,9 +52,10 @@ export const useShelf = createSharedComposable(() => {
 
   const exportSet = async (id: string, name: string) => {
     await studio.saveNow()
-    const text = await shelf.exportFile(id)
-    if (text.ok) downloadText(text.value, `${name.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-') || 'set'}.keen-tonal.json`)
-    else problem.value = text.message
+    const file = await shelf.exportFile(id)
+    if (file.ok) downloadText(file.value.text, `${name.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-') || 'set'}.keen-tonal.json`)
+    else problem.value = file.message
+    if (file.ok && file.value.leftOut > 0) say(`Exported without the ${file.value.leftOut} oldest pictures, which would not fit in one file. They stay in this browser.`)
   }
 
   /** Opens the first file that can be read; every one that cannot is named with its reason. */

@@ -19,7 +19,7 @@ const FRAME_WIDTH = 400
 const BROKEN = 'The tether to the bench broke off. Your set and frames are kept. Start the app again with "npm start", then shoot again.'
 
 /** The cable to the simulated camera: it says when the shutter opens and hands pictures over as they are written. */
-export const useTether = createSharedComposable(() => {
+export const useTether = createGlobalState(() => {
   const studio = useStudio()
   const light = useLight()
   const preferences = usePreferences()

@@ -3,6 +3,7 @@ import { beforeEach, describe, expect, it } from 'vitest'
 import { demoSet } from '#core/set/demo'
 import { renameSet } from '#core/set/edits'
 import { openDatabase, type Database } from './database'
+import { createPictureRoom } from './pictures'
 import { createShelf } from './shelf'
 
 let database: Database
@@ -38,9 +39,25 @@ describe('the shelf of sets', () => {
     const text = await shelf.exportFile(set.id)
     await shelf.remove(set.id)
     expect(await shelf.list()).toEqual([])
-    const back = await shelf.importFile(text.ok ? text.value : '')
+    const back = await shelf.importFile(text.ok ? text.value.text : '')
     expect(back.ok && back.value.set).toEqual(set)
     expect(await shelf.picture(set.id, 'frame-1')).toMatchObject(PICTURE)
+  })
+
+  it('keeps the newest pictures of each set, and carries no more than a file can hold', async () => {
+    const { set } = await shelf.add(demoSet())
+    const room = createPictureRoom(database)
+    for (const [index, size] of [60_000, 60_000, 10].entries()) {
+      await shelf.putPicture(set.id, `frame-${index}`, { bytes: new Uint8Array(size), type: 'image/jpeg' })
+      await new Promise(resolve => setTimeout(resolve, 5))
+    }
+    const file = await shelf.exportFile(set.id, 100_000)
+    expect(file.ok && file.value.leftOut).toBe(1)
+    expect(file.ok && Object.keys(JSON.parse(file.value.text).pictures).toSorted()).toEqual(['frame-1', 'frame-2'])
+    expect(await room.use()).toEqual({ count: 3, bytes: 120_010 })
+    expect(await room.keepNewest(1)).toEqual({ count: 2, bytes: 120_000 })
+    expect(await shelf.picture(set.id, 'frame-2')).toBeDefined()
+    expect(await shelf.picture(set.id, 'frame-0')).toBeUndefined()
   })
 
   it('gives a second copy an id of its own, and puts a deleted set back whole', async () => {

@@ -13,6 +13,12 @@ export type SetSummary = Pick<SetRow, 'id' | 'name' | 'updatedAt'>
 /** Everything that belongs to a set, to put it back as it was. */
 export type Bundle = { row: SetRow, pictures: PictureRow[] }
 
+/** A set as a file's text, and how many of its older pictures did not fit. */
+export type SetText = { text: string, leftOut: number }
+
+/** Pictures in one file at most; what is opened again may not be much larger. */
+const MOST_CARRIED_BYTES = 100_000_000
+
 const rowOf = (set: StudioSet, revision: number): SetRow =>
   ({ id: set.id, name: set.name, updatedAt: new Date().toISOString(), revision, document: set })
 
@@ -93,14 +99,17 @@ export const createShelf = (database: Database) => {
     return understood(await add({ ...set, name: `${set.name} copy`.slice(0, 80) }, await picturesOf(id)))
   }
 
-  /** The set as a file's text. A set that cannot be opened is written as it lies. */
-  const exportFile = async (id: string): Promise<Outcome<string>> => {
+  /** The set as a file's text, with the newest pictures that fit. A set that cannot be opened is written as it lies. */
+  const exportFile = async (id: string, mostBytes = MOST_CARRIED_BYTES): Promise<Outcome<SetText>> => {
     const row = await database.sets.get(id)
     if (!row) return refused('This set is not in this browser any more.')
-    const pictures = Object.entries(await picturesOf(id)).map(([key, { bytes }]) => [key, base64FromBytes(bytes)])
+    const newest = (await database.pictures.where({ setId: id }).toArray()).sort((a, b) => b.at.localeCompare(a.at))
+    let bytes = 0
+    const carried = newest.filter(picture => (bytes += picture.bytes.byteLength) <= mostBytes)
+    const pictures = Object.fromEntries(carried.map(picture => [picture.id.slice(id.length + 1), base64FromBytes(picture.bytes)]))
     // A checked set has its fields in the order of the schema, so that equal sets make equal files.
     const checked = checkSet(row.document)
-    return understood(writeSetFile(checked.ok ? checked.value : row.document as StudioSet, Object.fromEntries(pictures)))
+    return understood({ text: writeSetFile(checked.ok ? checked.value : row.document as StudioSet, pictures), leftOut: newest.length - carried.length })
   }
 
   const importFile = async (text: string): Promise<Outcome<OpenedSet>> => {

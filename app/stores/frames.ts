@@ -3,6 +3,7 @@ import { takenWith } from '#core/frames/exposureTags'
 import { dropFrame, frameReadings, keepFrame } from '#core/frames/frameReadings'
 import { changeExposure } from '#core/set/edits'
 import type { Frame, RegionEdit } from '#core/set/schema'
+import { NEARLY_FULL } from '~/storage/pictures'
 import type { FrameView } from '~/workers/frame.worker'
 import { startFrameWorker } from '~/workers/frameWorker'
 import { useLight } from './light'
@@ -27,6 +28,8 @@ export const useFrames = defineStore('frames', () => {
   const shown = computed(() => view.value?.id === chosen.value?.id ? view.value?.view : undefined)
   const progress = ref<number | null>(null)
   const problem = ref('')
+  /** The browser will soon refuse to keep more. */
+  const isNearlyFull = ref(false)
 
   /** Reads a frame's picture again, from memory or from where it lies; undefined where it is gone. */
   const readAgain = async (frame: Frame): Promise<FrameView | undefined> => {
@@ -54,6 +57,8 @@ export const useFrames = defineStore('frames', () => {
     try {
       await preferences.shelf.putPicture(set.id, id, await reader().shrink(bytes, pictureSide ?? Number.POSITIVE_INFINITY))
       await preferences.pictures.keepNewest(picturesKept, set.id)
+      const room = await preferences.pictures.room()
+      isNearlyFull.value = room !== undefined && room.usedBytes > NEARLY_FULL * room.mostBytes
     }
     catch (error) {
       problem.value = `The frame was read, but this browser has no room for its picture (${(error as Error).message}). Make room under "Pictures", or keep fewer.`
@@ -130,5 +135,5 @@ export const useFrames = defineStore('frames', () => {
   const remove = (id: string) => studio.edit(set => dropFrame(set, id))
   const change = (id: string, changes: Partial<Frame>) => studio.edit(set => ({ ...set, frames: set.frames.map(frame => frame.id === id ? { ...frame, ...changes } : frame) }))
 
-  return { frames, chosen, chosenId, shown, progress, problem, reader, bring, mend, readAll, readAgain, show, remove, change }
+  return { frames, chosen, chosenId, shown, progress, problem, isNearlyFull, reader, bring, mend, readAll, readAgain, show, remove, change }
 })

@@ -5,8 +5,8 @@ import { trueResponse } from './trueCamera'
 
 /** From and to, in stops about the metered exposure, and how far apart. */
 export const BRACKET = { fromStops: -7, toStops: 11 / 3, stepStops: 1 / 3 }
-const WIDTH = 180
-const HEIGHT = 120
+const WIDTH = 120
+const HEIGHT = 80
 const CARD = 0.18
 const SURROUND = 0.05
 /** The card lies in the middle, this share of the frame. */

@@ -47,6 +47,16 @@ const WORDS = { off: '', ready: '', exposing: 'The shutter is open…', sending:
       {{ WORDS[bench.state.value] || 'Or drop a picture anywhere here, or paste one.' }}
     </p>
     <p
+      v-if="frames.isNearlyFull"
+      role="alert"
+      class="text-sm"
+    >
+      This browser has little room left. <NuxtLink
+        to="/frames/pictures"
+        class="underline"
+      >Clean up the pictures</NuxtLink> before it refuses to keep more.
+    </p>
+    <p
       v-if="bench.problem.value || frames.problem"
       role="alert"
       class="text-sm"
