@@ -16,7 +16,7 @@ type Waiting = { shot: string, take: TakePicture, finish: (outcome: Outcome<void
 
 /** Pixels across a frame of the simulated camera. */
 const FRAME_WIDTH = 400
-const BROKEN = 'The tether to the bench broke off. Your set and frames are kept. Start the app again with "npm start", then shoot again.'
+const BROKEN = 'The bench does not answer. Your set and frames are kept. Start the app again with "npm start", then shoot again.'
 
 /** The cable to the simulated camera: it says when the shutter opens and hands pictures over as they are written. */
 export const useTether = createGlobalState(() => {

@@ -23,11 +23,17 @@ describe('the bench as a server', () => {
     ['reading', 'not json', 400, /takes JSON/],
     ['reading', '{}', 400, /cannot use this request/],
     ['reading', JSON.stringify({ ...question, pointId: 'moon' }), 400, /no such meter point/],
-    ['frame', JSON.stringify({ ...question, width: 100_000 }), 400, /cannot use this request/],
+    ['tether/shoot', JSON.stringify({ set: demoSet(), lookId: 'white', camera: question.camera, seed: 1, take: 0, what: 'frame', session: 'a-session', shot: 'a-shot-of-it', width: 100_000 }), 400, /cannot use this request. width/],
+    ['tether/shoot', JSON.stringify({ set: demoSet(), lookId: 'white', camera: question.camera, seed: 1, take: 0, what: 'frame', session: 'a', shot: 'a-shot-of-it', width: 100 }), 400, /8 to 64 letters/],
     ['reading', JSON.stringify({ ...question, set: { ...demoSet(), notes: 'x'.repeat(5 * 1024 * 1024) } }), 413, /up to 4 MB/],
   ])('refuses a bad question to %s with the reason', async (path, body, status, reason) => {
     const response = await post(path, body)
     expect(response.status).toBe(status)
     expect((await response.json()).message).toMatch(reason)
+  })
+
+  it('hands over no picture that it does not hold, and no events without a session', async () => {
+    expect((await fetch(`${server.url}/api/bench/tether/nothing-here`)).status).toBe(404)
+    expect((await fetch(`${server.url}/api/bench/tether?session=x`)).status).toBe(400)
   })
 })

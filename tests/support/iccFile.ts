@@ -11,6 +11,9 @@ const SPACES: Record<string, { columns: readonly number[][], gamma: number }> = 
   'BT.2020': { columns: [[0.67346, 0.27903, -0.00194], [0.16566, 0.67534, 0.02998], [0.12505, 0.04560, 0.79684]], gamma: 2.4 },
 }
 
+/** The colorants alone, red, green and blue, each XYZ. */
+export const PUBLISHED_COLUMNS: Record<string, readonly (readonly number[])[]> = Object.fromEntries(Object.entries(SPACES).map(([name, { columns }]) => [name, columns]))
+
 const tag = (type: string, body: Buffer): Buffer => {
   const data = Buffer.concat([Buffer.from(type, 'latin1'), Buffer.alloc(4), body])
   return Buffer.concat([data, Buffer.alloc((4 - data.length % 4) % 4)])

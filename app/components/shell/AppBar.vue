@@ -26,14 +26,14 @@ const VIEWS = [
       Keen Tonal
     </NuxtLink>
     <nav
-      class="flex flex-wrap gap-x-1 max-sm:-mx-1 max-sm:gap-x-0"
+      class="flex flex-wrap gap-x-1 max-sm:-mx-1 max-sm:gap-x-0 max-sm:text-[13px]"
       aria-label="Views"
     >
       <NuxtLink
         v-for="view in VIEWS"
         :key="view.to"
         :to="view.to"
-        class="rounded-sm px-2 py-1 text-soft max-sm:px-1.5 hover:text-ink"
+        class="rounded-sm px-2 py-1 text-soft max-sm:px-1 hover:text-ink"
         :class="{ 'bg-panel font-semibold text-ink!': view.to === '/' ? $route.path === '/' : $route.path.startsWith(view.to) }"
       >
         {{ view.name }}

@@ -71,7 +71,7 @@ describe('what is read of a frame', () => {
   it('finds spots and creases where they are', () => {
     const { frame, backdrop } = taken(plain, (linear) => {
       for (let y = 40; y < 44; y++) for (let x = 200; x < 204; x++) linear.fill(0.4, (y * 240 + x) * 3, (y * 240 + x) * 3 + 3)
-      for (let y = 60; y < 100; y++) linear.fill(0.42, (y * 240 + 30) * 3, (y * 240 + 31) * 3)
+      for (let y = 60; y < 100; y++) linear.fill(0.42, (y * 240 + 30) * 3, (y * 240 + 32) * 3)
     })
     const flaws = flawsOf(frame, backdrop)
     expect(flaws.map(({ kind }) => kind).sort()).toEqual(['crease', 'spot'])

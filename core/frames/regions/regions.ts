@@ -24,7 +24,7 @@ const APART_SPREADS = 3
 /** Gaps in an outline up to twice this many pixels are closed. */
 const GAP = 2
 /** How far from the edge of what is not backdrop the sitter is sure to be, pixels. */
-const CORE = 5
+const CORE = 9
 /** Steepness that an edge of the sitter has at least, and that a backdrop has at most; colour difference a pixel. */
 const LEAST_EDGE = 0.5
 const MOST_EDGE = 8
@@ -78,8 +78,9 @@ const withoutCrumbs = (grid: Grid, mask: Uint8Array): Uint8Array => {
 const LEAST_POCKET = 0.0015
 const POCKET_APART = 7
 const POCKET_COLOUR = 4
-const POCKET_REACH = 0.12
+const POCKET_REACH = 0.15
 const LEAST_INNER = 20
+const LEAST_AROUND = 0.1
 
 type Sums = { count: number, lightness: number, a: number, b: number, squares: number }
 
@@ -117,7 +118,7 @@ const pockets = (maps: LabMaps, open: Uint8Array, isFlat: Uint8Array): Uint8Arra
     const [top, bottom] = [Math.max(0, Math.floor(places[0]! / width) - reach), Math.min(height - 1, Math.max(...minMax(places.map(at => Math.floor(at / width)))) + reach)]
     const around: number[] = []
     for (let y = top; y <= bottom; y++) for (let x = left; x <= right; x++) if (open[y * width + x]) around.push(y * width + x)
-    if (around.length < places.length / 4) continue
+    if (around.length < places.length * LEAST_AROUND) continue
     const inner = places.filter(at => core[at])
     const [own, other] = [colourOf(maps, inner.length > LEAST_INNER ? inner : places), colourOf(maps, around)]
     const isAsLight = Math.abs(own.lightness - other.lightness) < Math.max(POCKET_APART, Math.min(2 * POCKET_APART, 1.5 * spreadOf(other)))
