@@ -1,6 +1,7 @@
 /** Test frames from the bench: shot with the look's present settings, brought in as any picture is. */
 export const useBenchFrame = () => {
   const frames = useFrames()
+  const light = useLight()
   const tether = useTether()
   const problem = ref('')
   const isShooting = ref(false)
@@ -13,8 +14,10 @@ export const useBenchFrame = () => {
     isShooting.value = true
     problem.value = ''
     let isTaken = false
+    await light.ready()
+    const taken = frames.setting()
     const outcome = await tether.shoot('frame', async (bytes, name) => {
-      isTaken = await frames.bring(bytes, name, 'bench')
+      isTaken = await frames.bring(bytes, name, 'bench', taken)
     })
     isShooting.value = false
     problem.value = outcome.ok ? frames.problem : outcome.message

@@ -3,11 +3,11 @@ import Dexie, { type EntityTable } from 'dexie'
 /** A set as it lies in the browser. The document is checked whenever it is opened. */
 export type SetRow = { id: string, name: string, updatedAt: string, revision: number, document: unknown }
 
-/** A picture of a frame: a file's bytes, its media type, and when it came. */
-export type PictureRow = { id: string, setId: string, bytes: Uint8Array<ArrayBuffer>, type: string, at: string }
+/** A picture of a frame: a file's bytes, its media type, when it came, and a small JPEG of it to show in its place. */
+export type PictureRow = { id: string, setId: string, bytes: Uint8Array<ArrayBuffer>, type: string, at: string, preview?: Uint8Array<ArrayBuffer> }
 
 /** What a picture is before it lies in the table. */
-export type Picture = Pick<PictureRow, 'bytes' | 'type'>
+export type Picture = Pick<PictureRow, 'bytes' | 'type' | 'preview'>
 
 export type PreferenceRow = { key: string, value: unknown }
 

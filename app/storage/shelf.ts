@@ -22,8 +22,8 @@ const MOST_CARRIED_BYTES = 100_000_000
 const rowOf = (set: StudioSet, revision: number): SetRow =>
   ({ id: set.id, name: set.name, updatedAt: new Date().toISOString(), revision, document: set })
 
-const pictureRow = (setId: string, frameId: string, { bytes, type }: Picture): PictureRow =>
-  ({ id: `${setId}/${frameId}`, setId, bytes, type, at: new Date().toISOString() })
+const pictureRow = (setId: string, frameId: string, { bytes, type, preview }: Picture): PictureRow =>
+  ({ id: `${setId}/${frameId}`, setId, bytes, type, at: new Date().toISOString(), ...preview ? { preview } : {} })
 
 /** The sets kept in the browser. */
 export const createShelf = (database: Database) => {

@@ -27,7 +27,9 @@ export const useFrames = defineStore('frames', () => {
   /** What was read of the chosen frame, once it is read. */
   const shown = computed(() => view.value?.id === chosen.value?.id ? view.value?.view : undefined)
   const progress = ref<number | null>(null)
-  const problem = ref('')
+  const failure = ref('')
+  const isGone = ref(false)
+  const problem = computed(() => failure.value || (isGone.value ? GONE : ''))
   /** The browser will soon refuse to keep more. */
   const isNearlyFull = ref(false)
 
@@ -55,49 +57,53 @@ export const useFrames = defineStore('frames', () => {
     const { pictureSide, picturesKept } = preferences.values
     const set = studio.document
     try {
-      await preferences.shelf.putPicture(set.id, id, await reader().shrink(bytes, pictureSide ?? Number.POSITIVE_INFINITY))
+      const picture = await reader().shrink(bytes, pictureSide ?? Number.POSITIVE_INFINITY)
+      await preferences.shelf.putPicture(set.id, id, { ...picture, preview: await reader().preview(id) })
       await preferences.pictures.keepNewest(picturesKept, set.id)
       const room = await preferences.pictures.room()
       isNearlyFull.value = room !== undefined && room.usedBytes > NEARLY_FULL * room.mostBytes
     }
     catch (error) {
-      problem.value = `The frame was read, but this browser has no room for its picture (${(error as Error).message}). Make room under "Pictures", or keep fewer.`
+      failure.value = `The frame was read, but this browser has no room for its picture (${(error as Error).message}). Make room under "Pictures", or keep fewer.`
     }
   }
 
-  /** Takes a picture in as a frame of the look; says what was wrong where it cannot. */
-  const bring = async (bytes: Uint8Array<ArrayBuffer>, name: string, source: Frame['source']): Promise<boolean> => {
-    problem.value = ''
+  /** What the set said when a picture was taken. */
+  const setting = () => ({ look: studio.look, camera: { ...light.camera! } })
+
+  /** Takes a picture in as a frame of the look; says what was wrong where it cannot. Without `taken` it was taken as the set stands now. */
+  const bring = async (bytes: Uint8Array<ArrayBuffer>, name: string, source: Frame['source'], taken?: ReturnType<typeof setting>): Promise<boolean> => {
+    failure.value = ''
     progress.value = 0
     try {
       await light.ready()
+      const { look, camera } = taken ?? setting()
       const id = `frame-${crypto.randomUUID().slice(0, 13)}`
       const outcome = await reader().read(id, toRaw(studio.document), bytes, [], (share) => {
         progress.value = share
       })
       if (!outcome.ok) {
-        problem.value = `${name}: ${outcome.message}`
+        failure.value = `${name}: ${outcome.message}`
         return false
       }
       const { tags } = outcome.value
-      const camera = { ...light.camera! }
       const expected = Object.fromEntries(light.readouts.filter(({ point, value }) => point.surface === 'backdrop' && value !== undefined).map(({ point, value }) => [point.id, value!]))
       await store(id, bytes)
       view.value = { id, view: outcome.value }
       chosenId.value = id
       const frame: Frame = {
-        id, lookId: studio.look.id, at: new Date().toISOString(), name: name.slice(0, 120), source,
-        camera: takenWith(tags.exposure, camera), tags: tags.exposure, lights: studio.look.lights, values: {}, expected, black: null, edits: [], note: '',
+        id, lookId: look.id, at: new Date().toISOString(), name: name.slice(0, 120), source,
+        camera: takenWith(tags.exposure, camera), tags: tags.exposure, lights: look.lights, values: {}, expected, black: null, edits: [], note: '',
       }
       // The camera is held from now on, since it is what every frame is held against.
       studio.beginStep()
-      studio.edit(set => changeExposure(set, studio.look.id, { fNumber: camera.fNumber, followsPointId: null }))
+      studio.edit(set => changeExposure(set, look.id, { fNumber: camera.fNumber, followsPointId: null }))
       keep(frame, outcome.value)
       studio.endStep()
       return true
     }
     catch (error) {
-      problem.value = `${name} could not be read: ${(error as Error).message} Nothing was recorded.`
+      failure.value = `${name} could not be read: ${(error as Error).message} Nothing was recorded.`
       return false
     }
     finally {
@@ -129,11 +135,10 @@ export const useFrames = defineStore('frames', () => {
     const read = await readAgain(toRaw(frame))
     if (chosen.value?.id !== frame.id) return
     view.value = read && { id: frame.id, view: read }
-    problem.value = read ? '' : GONE
+    isGone.value = !read
   }
 
   const remove = (id: string) => studio.edit(set => dropFrame(set, id))
-  const change = (id: string, changes: Partial<Frame>) => studio.edit(set => ({ ...set, frames: set.frames.map(frame => frame.id === id ? { ...frame, ...changes } : frame) }))
 
-  return { frames, chosen, chosenId, shown, progress, problem, isNearlyFull, reader, bring, mend, readAll, readAgain, show, remove, change }
+  return { frames, chosen, chosenId, shown, progress, problem, isNearlyFull, reader, bring, mend, readAll, readAgain, show, remove, setting }
 })

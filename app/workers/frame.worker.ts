@@ -133,6 +133,16 @@ const worker = {
     return understood({ value: SRGB_RESPONSE.valueFromLinear(sum / count), tags })
   },
 
+  /** A small JPEG of a picture that is at hand, upright and in sRGB, to be shown in its place. */
+  preview: async (key: string): Promise<Uint8Array<ArrayBuffer> | undefined> => {
+    const one = held.get(key)
+    if (!one) return undefined
+    const { width, height } = one.small
+    const canvas = new OffscreenCanvas(width, height)
+    canvas.getContext('2d')!.putImageData(new ImageData(one.picture, width, height), 0, 0)
+    return new Uint8Array(await (await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.85 })).arrayBuffer())
+  },
+
   /** The same picture with its longer side at most so long, upright and in sRGB; the very bytes where it is small enough. */
   shrink: async (bytes: Uint8Array<ArrayBuffer>, side: number): Promise<{ bytes: Uint8Array<ArrayBuffer>, type: string }> => {
     const inspected = inspectFile(bytes)

@@ -66,6 +66,10 @@ describe('a frame as readings', () => {
     const again = keepFrame(once, { ...frame, note: 'again' }, readings.slice(0, 3))
     expect(again.frames.map(({ note }) => note)).toEqual(['again'])
     expect(again.readings.filter(reading => isOfFrame(reading, frame.id)).length).toBe(3)
+    // Read anew through another curve after a lamp was moved: the figure is new, what the plan gave then is not.
+    const [first] = readings
+    const moved = keepFrame(once, frame, [{ ...first!, fNumber: 11, lights: {} }])
+    expect(moved.readings.find(({ id }) => id === first!.id)).toMatchObject({ fNumber: 11, lights: first!.lights })
     expect(dropFrame(again, frame.id)).toEqual(set)
   })
 })

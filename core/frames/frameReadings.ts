@@ -39,12 +39,22 @@ export const frameReadings = (set: StudioSet, look: Look, frame: Frame, places: 
   })
 }
 
-/** A set with a frame and its readings in it; what it held of the same frame before gives way. */
-export const keepFrame = (set: StudioSet, frame: Frame, readings: readonly Reading[]): StudioSet => ({
-  ...set,
-  frames: set.frames.some(({ id }) => id === frame.id) ? set.frames.map(other => other.id === frame.id ? frame : other) : [...set.frames, frame],
-  readings: [...set.readings.filter(reading => !isOfFrame(reading, frame.id)), ...readings],
-})
+/**
+ * A set with a frame and its readings in it; what it held of the same frame before gives way. What the plan gave where a reading was
+ * taken stays as it was then: things may have been moved since.
+ */
+export const keepFrame = (set: StudioSet, frame: Frame, readings: readonly Reading[]): StudioSet => {
+  const before = new Map(set.readings.map(reading => [reading.id, reading]))
+  const asThen = (reading: Reading): Reading => {
+    const known = before.get(reading.id)
+    return known ? { ...reading, position: known.position, lights: known.lights, others: known.others, trust: known.trust, note: known.note } : reading
+  }
+  return {
+    ...set,
+    frames: set.frames.some(({ id }) => id === frame.id) ? set.frames.map(other => other.id === frame.id ? frame : other) : [...set.frames, frame],
+    readings: [...set.readings.filter(reading => !isOfFrame(reading, frame.id)), ...readings.map(asThen)],
+  }
+}
 
 /** A set without a frame and all that was read from it. */
 export const dropFrame = (set: StudioSet, frameId: string): StudioSet => ({

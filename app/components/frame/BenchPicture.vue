@@ -8,7 +8,7 @@ const { shelf } = usePreferences()
 const url = asyncComputed(async (onCancel) => {
   const picture = await shelf.picture(studio.document.id, props.frame.id)
   if (!picture) return undefined
-  const made = URL.createObjectURL(new Blob([picture.bytes], { type: picture.type }))
+  const made = URL.createObjectURL(picture.preview ? new Blob([picture.preview], { type: 'image/jpeg' }) : new Blob([picture.bytes], { type: picture.type }))
   onCancel(() => URL.revokeObjectURL(made))
   return made
 })

@@ -1,6 +1,7 @@
 import { flood } from './flood'
 import { maskWhere, piecesOf, shrunk, type Grid } from './maps'
 import type { Reduced } from '../picture/reduce'
+import { pockets } from './pockets'
 import { asPlaces, quantile, robustFields } from './smoothField'
 import { labMaps, steepness, widened, type LabMaps } from './steepness'
 
@@ -34,6 +35,8 @@ const OVER_BORDER = 1.25
 /** A piece under this share of the picture is no sitter. */
 const LEAST_PIECE = 0.004
 
+const LEVEL_BINS = 4096
+
 /** Pixels of the border that belong to the backdrop: those that a smooth field through most of them explains. */
 const borderSeeds = ({ width, height, lightness, a, b }: LabMaps): number[] => {
   const band = Math.max(2, Math.round(BAND_SHARE * width))
@@ -53,8 +56,8 @@ const edgeLevel = (levels: Float32Array, border: number): number => {
   const least = Math.max(LEAST_EDGE, OVER_BORDER * border)
   const bins = new Uint32Array(LEVEL_BINS + 1)
   for (let at = 0; at < levels.length; at++) bins[Math.min(LEVEL_BINS, levels[at]! / (2 * MOST_EDGE) * LEVEL_BINS | 0)]!++
-  const areas = [...bins].map((sum => (count: number) => sum += count)(0))
-  const areaAt = (level: number) => areas[Math.min(LEVEL_BINS, Math.floor(level / (2 * MOST_EDGE) * LEVEL_BINS))]! / levels.length
+  for (let bin = 1; bin <= LEVEL_BINS; bin++) bins[bin]! += bins[bin - 1]!
+  const areaAt = (level: number) => bins[Math.min(LEVEL_BINS, Math.floor(level / (2 * MOST_EDGE) * LEVEL_BINS))]! / levels.length
   let [best, bestGain] = [least, -1]
   for (let level = least; level < MOST_EDGE; level *= 1.1) {
     // How little more would be flooded if the edge were half as steep again: a gap is where next to nothing would.
@@ -65,71 +68,12 @@ const edgeLevel = (levels: Float32Array, border: number): number => {
   return best
 }
 
-const LEVEL_BINS = 4096
-
 /** Takes small pieces out of a mask. */
 const withoutCrumbs = (grid: Grid, mask: Uint8Array): Uint8Array => {
   const { of, sizes } = piecesOf(grid, mask)
   const least = LEAST_PIECE * mask.length
   return maskWhere(mask.length, at => mask[at] === 1 && sizes[of[at]!]! >= least)
 }
-
-/** Backdrop that shows through, between an arm and a body, is as light and as coloured as the backdrop around it, and no smaller than this. */
-const LEAST_POCKET = 0.0015
-const POCKET_APART = 7
-const POCKET_COLOUR = 4
-const POCKET_REACH = 0.15
-const LEAST_INNER = 20
-const LEAST_AROUND = 0.1
-
-type Sums = { count: number, lightness: number, a: number, b: number, squares: number }
-
-/** Mean and spread of the colour of some pixels. */
-const colourOf = ({ lightness, a, b }: LabMaps, places: readonly number[]): Sums => {
-  const sums = places.reduce((sum, at) => {
-    sum.lightness += lightness[at]!
-    sum.a += a[at]!
-    sum.b += b[at]!
-    sum.squares += lightness[at]! ** 2
-    return sum
-  }, { count: places.length, lightness: 0, a: 0, b: 0, squares: 0 })
-  const share = 1 / Math.max(1, places.length)
-  return { count: places.length, lightness: sums.lightness * share, a: sums.a * share, b: sums.b * share, squares: sums.squares * share }
-}
-
-const spreadOf = ({ lightness, squares }: Sums): number => Math.sqrt(Math.max(0, squares - lightness ** 2))
-
-/** Pieces behind the outline that are smooth in themselves and look like the backdrop around them: backdrop that shows through. */
-const pockets = (maps: LabMaps, open: Uint8Array, isFlat: Uint8Array): Uint8Array => {
-  const { width, height } = maps
-  const shut = maskWhere(open.length, at => isFlat[at] === 1 && open[at] === 0)
-  const { of, sizes } = piecesOf(maps, shut)
-  const members = sizes.map((): number[] => [])
-  of.forEach((piece, at) => {
-    if (piece >= 0) members[piece]!.push(at)
-  })
-  const found = new Uint8Array(open.length)
-  const core = shrunk(maps, shut, GAP)
-  const reach = Math.round(POCKET_REACH * width)
-  for (const places of members) {
-    if (places.length < LEAST_POCKET * open.length) continue
-    const columns = places.map(at => at % width)
-    const [left, right] = [Math.max(0, Math.min(...minMax(columns)) - reach), Math.min(width - 1, Math.max(...minMax(columns)) + reach)]
-    const [top, bottom] = [Math.max(0, Math.floor(places[0]! / width) - reach), Math.min(height - 1, Math.max(...minMax(places.map(at => Math.floor(at / width)))) + reach)]
-    const around: number[] = []
-    for (let y = top; y <= bottom; y++) for (let x = left; x <= right; x++) if (open[y * width + x]) around.push(y * width + x)
-    if (around.length < places.length * LEAST_AROUND) continue
-    const inner = places.filter(at => core[at])
-    const [own, other] = [colourOf(maps, inner.length > LEAST_INNER ? inner : places), colourOf(maps, around)]
-    const isAsLight = Math.abs(own.lightness - other.lightness) < Math.max(POCKET_APART, Math.min(2 * POCKET_APART, 1.5 * spreadOf(other)))
-    const isAsColoured = Math.hypot(own.a - other.a, own.b - other.b) < POCKET_COLOUR
-    const isAsEven = spreadOf(own) < Math.max(3, Math.min(6, 1.5 * spreadOf(other)))
-    if (isAsLight && isAsColoured && isAsEven) for (const at of places) found[at] = 1
-  }
-  return found
-}
-
-const minMax = (numbers: readonly number[]): [number, number] => numbers.reduce(([least, most], number) => [Math.min(least, number), Math.max(most, number)], [Infinity, -Infinity] as [number, number])
 
 const BACKDROP_LABEL = 1
 const OTHER_LABEL = 2
@@ -179,7 +123,6 @@ export const findRegions = (picture: Reduced, floor: KnownFloor = 'unknown'): Ui
   const { labels } = flood(maps, steep, markers, MOST_EDGE * 4)
   const isOther = withoutCrumbs(maps, maskWhere(labels.length, at => labels[at] === OTHER_LABEL))
   const isBackdrop = maskWhere(isOther.length, at => isOther[at] === 0)
-  // What the sitter encloses is part of the sitter only where it is small: between an arm and a body the backdrop shows.
   const found = isOther.map(other => other ? SUBJECT : BACKDROP)
   if (floor === 'out of frame') return found
   if (floor !== 'unknown') return found.map((region, at) => region === BACKDROP && at >= floor.from * height * width ? FLOOR : region)
