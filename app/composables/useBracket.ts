@@ -1,4 +1,5 @@
 import { fitBracket, type BracketFit } from '#core/camera/bracket'
+import { exposureStops } from '#core/frames/exposureTags'
 import { parseReading } from '#core/photometry/readingNotation'
 import { editCamera } from '#core/set/edits'
 import { checkSet } from '#core/formats/setFile'
@@ -12,7 +13,7 @@ const CARD_MIDDLE = 118
 
 /** Stops that an exposure lies over another, light being the same. */
 const stopsOver = (tags: NonNullable<Frame['tags']>, base: CameraSetting): number =>
-  Math.log2((tags.shutterS ?? base.shutterS) / base.shutterS) + Math.log2((tags.iso ?? base.iso) / base.iso) - 2 * Math.log2((tags.fNumber ?? base.fNumber) / base.fNumber)
+  exposureStops({ fNumber: tags.fNumber ?? base.fNumber, shutterS: tags.shutterS ?? base.shutterS, iso: tags.iso ?? base.iso }) - exposureStops(base)
 
 /** A bracket of one card: taken in, laid out in stops, fitted, and used. */
 export const useBracket = createGlobalState(() => {

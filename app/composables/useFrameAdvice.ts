@@ -4,6 +4,7 @@ import { changeExposure, changeSettings } from '#core/set/edits'
 import { changesBetween } from '#core/solve/changes'
 import { solveLook } from '#core/solve/lookPowers'
 import { readLook } from '#core/tone/readout'
+import { formatSpan } from '#core/units/span'
 
 /** Off by less than this from what was expected, a change did what it should. */
 const WORKED_STOPS = 0.1
@@ -46,8 +47,8 @@ export const useFrameAdvice = () => {
     if (!settings || !light.lighting || !light.camera) return ''
     const values = readLook(studio.document, { ...studio.look, lights: settings }, light.points, light.camera, light.lighting)
       .filter(({ point, targetStops }) => point.surface === 'backdrop' && targetStops !== undefined)
-      .map(({ value }) => Math.round(value!))
-    return values.length === 0 ? '' : Math.min(...values) === Math.max(...values) ? `${values[0]}` : `${Math.min(...values)} to ${Math.max(...values)}`
+      .map(({ value }) => value!)
+    return values.length === 0 ? '' : formatSpan(values)
   })
 
   /** Whether what was expected came about. */

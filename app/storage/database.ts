@@ -20,7 +20,7 @@ export const openDatabase = (name = 'keen-tonal') => {
   }
   database.version(1).stores({ sets: 'id, updatedAt', pictures: 'id, setId', preferences: 'key' })
   // Version 1 kept PNG files only.
-  database.version(2).stores({ pictures: 'id, setId, at' }).upgrade(transaction => transaction.table('pictures').toCollection().modify((row: Record<string, unknown>) => {
+  database.version(2).stores({ pictures: 'id, setId, [setId+at]' }).upgrade(transaction => transaction.table('pictures').toCollection().modify((row: Record<string, unknown>) => {
     row.bytes = row.png
     row.type = 'image/png'
     row.at = new Date(0).toISOString()

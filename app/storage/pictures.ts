@@ -1,3 +1,4 @@
+import Dexie from 'dexie'
 import type { Database } from './database'
 
 /** Pictures that lie in this browser: how many, and how many bytes. */
@@ -27,14 +28,16 @@ export const createPictureRoom = (database: Database) => {
 
   /** Keeps the newest pictures of each set; the older ones go, what was read from them stays. Answers what was freed. */
   const keepNewest = (most: number, setId?: string): Promise<PictureUse> => database.transaction('rw', database.pictures, async () => {
-    const rows = (await database.pictures.orderBy('at').reverse().toArray()).filter(row => setId === undefined || row.setId === setId)
-    const kept = new Map<string, number>()
-    const old = rows.filter((row) => {
-      kept.set(row.setId, (kept.get(row.setId) ?? 0) + 1)
-      return kept.get(row.setId)! > most
+    const setIds = setId === undefined ? await database.pictures.orderBy('setId').uniqueKeys() : [setId]
+    const old = (await Promise.all(setIds.map(async id =>
+      (await database.pictures.where('[setId+at]').between([id, Dexie.minKey], [id, Dexie.maxKey]).reverse().primaryKeys()).slice(most)))).flat()
+    let bytes = 0
+    // Pictures are large: only those that go are looked at, one after another.
+    await database.pictures.where('id').anyOf(old).each((row) => {
+      bytes += row.bytes.byteLength
     })
-    await database.pictures.bulkDelete(old.map(({ id }) => id))
-    return { count: old.length, bytes: old.reduce((sum, row) => sum + row.bytes.byteLength, 0) }
+    await database.pictures.bulkDelete(old)
+    return { count: old.length, bytes }
   })
 
   return { use, room, keepNewest }

@@ -23,7 +23,12 @@ export const useFrames = defineStore('frames', () => {
   const chosenId = ref<string | null>(null)
   const frames = computed(() => studio.document.frames.filter(frame => frame.lookId === studio.look.id))
   const chosen = computed(() => frames.value.find(({ id }) => id === chosenId.value) ?? frames.value.at(-1))
-  const view = shallowRef<{ id: string, view: FrameView } | undefined>()
+  const view = shallowRef<{ id: string, view: FrameView, of: readonly unknown[] } | undefined>()
+  /** What a frame is read against: while all of it stays, so does what was read. */
+  const against = (edits: Frame['edits']): readonly unknown[] => {
+    const { camera, backdrop, subjects } = studio.document
+    return [camera, backdrop, subjects, edits].map(part => toRaw(part))
+  }
   /** What was read of the chosen frame, once it is read. */
   const shown = computed(() => view.value?.id === chosen.value?.id ? view.value?.view : undefined)
   const progress = ref<number | null>(null)
@@ -89,11 +94,12 @@ export const useFrames = defineStore('frames', () => {
       const { tags } = outcome.value
       const expected = Object.fromEntries(light.readouts.filter(({ point, value }) => point.surface === 'backdrop' && value !== undefined).map(({ point, value }) => [point.id, value!]))
       await store(id, bytes)
-      view.value = { id, view: outcome.value }
+      const edits: Frame['edits'] = []
+      view.value = { id, view: outcome.value, of: against(edits) }
       chosenId.value = id
       const frame: Frame = {
         id, lookId: look.id, at: new Date().toISOString(), name: name.slice(0, 120), source,
-        camera: takenWith(tags.exposure, camera), tags: tags.exposure, lights: look.lights, values: {}, expected, black: null, edits: [], note: '',
+        camera: takenWith(tags.exposure, camera), tags: tags.exposure, lights: look.lights, values: {}, expected, black: null, edits, note: '',
       }
       // The camera is held from now on, since it is what every frame is held against.
       studio.beginStep()
@@ -116,7 +122,7 @@ export const useFrames = defineStore('frames', () => {
     const frame = chosen.value && { ...toRaw(chosen.value), edits: [...edits] }
     const read = frame && await readAgain(frame)
     if (!frame || !read) return
-    view.value = { id: frame.id, view: read }
+    view.value = { id: frame.id, view: read, of: against(frame.edits) }
     keep(frame, read)
   }
 
@@ -132,9 +138,14 @@ export const useFrames = defineStore('frames', () => {
   const show = async () => {
     const frame = chosen.value
     if (!frame) return
+    const of = against(frame.edits)
+    if (view.value?.id === frame.id && of.every((part, index) => part === view.value?.of[index])) {
+      isGone.value = false
+      return
+    }
     const read = await readAgain(toRaw(frame))
     if (chosen.value?.id !== frame.id) return
-    view.value = read && { id: frame.id, view: read }
+    view.value = read && { id: frame.id, view: read, of }
     isGone.value = !read
   }
 

@@ -3,6 +3,9 @@ import { formatAperture } from '../units/aperture'
 
 type Tags = NonNullable<Frame['tags']>
 
+/** Stops of exposure that a setting gives, from an arbitrary zero: log2 of S t / N^2. */
+export const exposureStops = ({ fNumber, shutterS, iso }: CameraSetting): number => Math.log2(iso * shutterS / fNumber ** 2)
+
 /** Two settings that differ by less than this are the same, rounded otherwise. */
 const SAME_STOPS = 0.12
 

@@ -5,6 +5,7 @@ import { changesBetween, changesWords } from '../solve/changes'
 import type { LookAnswer } from '../solve/lookPowers'
 import { stopsFromValue, valueFromStops } from '../tone/backdropTone'
 import { keyWanted, missFrom, ON_TARGET_STOPS, targetBand } from '../tone/target'
+import { formatSpan } from '../units/span'
 import type { FrameReading } from './reading/readFrame'
 
 /** A point of the backdrop in a frame, against what is wanted of it. */
@@ -26,22 +27,17 @@ export const framePointTones = (set: StudioSet, look: Look, points: readonly Met
 /** Whether a frame's backdrop is where it is wanted, and what to do about it. */
 export type FrameVerdict = { state: 'on-target' | 'off' | 'no-target', headline: string }
 
-const span = (numbers: readonly number[]): string => {
-  const [least, most] = [Math.round(Math.min(...numbers)), Math.round(Math.max(...numbers))]
-  return least === most ? `${least}` : `${least} to ${most}`
-}
-
 /** Says what a frame's backdrop is, what it wants, and the powers that mend it, from the answer that the plan gives once it has learned from the frame; of a frame with other framing only its mean. */
 export const frameVerdict = (set: StudioSet, look: Look, tones: readonly FramePointTone[], answer: Pick<LookAnswer, 'settings' | 'isReached'> | undefined, wholeValue?: number): FrameVerdict => {
   const asked = tones.filter(({ offStops }) => offStops !== undefined)
-  const found = `Backdrop ${span((asked.length > 0 ? asked : tones).map(({ value }) => value))}`
+  const found = `Backdrop ${formatSpan((asked.length > 0 ? asked : tones).map(({ value }) => value))}`
   if (tones.length === 0) {
     const whole = wholeValue === undefined ? 'No backdrop was found in this frame.' : `Backdrop ${Math.round(wholeValue)} all over.`
     return { state: 'no-target', headline: `${whole} None of the places that are judged can be told in it.` }
   }
   if (asked.length === 0) return { state: 'no-target', headline: `${found}. Nothing is wanted of the backdrop yet.` }
   if (asked.every(({ offStops }) => Math.abs(offStops!) <= ON_TARGET_STOPS)) return { state: 'on-target', headline: `On target: ${found.toLowerCase()}.` }
-  const wants = `${found}${asked.some(({ isClipped }) => isClipped) ? ', clipped' : ''}, wants ${span(asked.map(({ wanted }) => wanted!))}`
+  const wants = `${found}${asked.some(({ isClipped }) => isClipped) ? ', clipped' : ''}, wants ${formatSpan(asked.map(({ wanted }) => wanted!))}`
   const changes = answer ? changesBetween(set.lights, look.lights, answer.settings) : []
   return { state: 'off', headline: changes.length > 0 ? `${wants}: ${changesWords(changes, set.lights)}.` : `${wants}. Power alone does not mend it.` }
 }

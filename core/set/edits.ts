@@ -3,7 +3,7 @@ import { refused, understood, type Outcome } from '../units/outcome'
 import { insideRoom } from './bounds'
 import { faults } from './faults'
 import { SetShape } from './schema'
-import type { Backdrop, Camera, Frame, Light, LightSetting, Look, OwnPoint, Panel, Place, Prop, Reading, Room, StudioSet, Subject, Target } from './schema'
+import type { Backdrop, Camera, Light, LightSetting, Look, OwnPoint, Panel, Place, Prop, Reading, Room, StudioSet, Subject, Target } from './schema'
 
 /** Lights and stands keep at least this to walls, floor and ceiling. */
 const STAND_MARGIN_M = 0.1
@@ -75,9 +75,6 @@ export const addReading = (set: StudioSet, reading: Reading): StudioSet =>
 
 export const removeReading = (set: StudioSet, readingId: string): StudioSet =>
   ({ ...set, readings: set.readings.filter(reading => reading.id !== readingId) })
-
-export const addFrame = (set: StudioSet, frame: Frame): StudioSet =>
-  ({ ...set, frames: [...set.frames, frame] })
 
 export const renameSet = (set: StudioSet, name: string): StudioSet => ({ ...set, name })
 

@@ -5,6 +5,7 @@ import type { Readout } from '../tone/readout'
 import { ON_TARGET_STOPS } from '../tone/target'
 import { formatAperture } from '../units/aperture'
 import { formatStops } from '../units/fractions'
+import { formatSpan } from '../units/span'
 import { changesBetween, changesWords, nameLights, type Change } from './changes'
 import type { LookAnswer } from './lookPowers'
 
@@ -48,10 +49,8 @@ const pointName = ({ point }: Readout): string => point.name.charAt(0).toLowerCa
 
 /** Where the backdrop stands, by the points that were asked for: a span for more than one, the place for a single one. */
 const backdropWords = (asked: readonly Readout[]): string => {
-  const values = asked.map(readout => Math.round(readout.value!))
-  const [least, most] = [Math.min(...values), Math.max(...values)]
-  if (asked.length === 1) return `${pointName(asked[0]!)} ${least}`
-  return `backdrop ${least === most ? least : `${least} to ${most}`} from left to right`
+  const values = formatSpan(asked.map(readout => readout.value!))
+  return asked.length === 1 ? `${pointName(asked[0]!)} ${values}` : `backdrop ${values} from left to right`
 }
 
 const onTarget = (readouts: readonly Readout[]): string => {

@@ -13,7 +13,7 @@ import { normalDraw } from './chance'
 import { writePicture, type PictureFile } from './pictureFile'
 import type { PictureRequest, ReadingRequest } from './requests'
 import { slipped } from './slips'
-import { trueResponse } from './trueCamera'
+import { recorded, trueResponse } from './trueCamera'
 import { trueAmbientLux, trueOutputs, truePowers, trueStudio } from './trueStudio'
 
 /** Spread of a hand-held reading, and the step that the simulated meter shows. */
@@ -21,8 +21,6 @@ const METER_NOISE_STOPS = 0.05
 const METER_STEP_STOPS = 0.1
 /** The simulated meter shows nothing below this. */
 const LEAST_F_NUMBER = 0.1
-/** Noise of the simulated camera, in linear light where white is 1. */
-const SENSOR_NOISE = 0.004
 
 /** Keeps the geometry of the studio that was asked for last, nothing else, and only in memory. */
 const solve = lightingSolver(undefined, readingPoints)
@@ -70,7 +68,7 @@ export const benchPicture = async ({ set, lookId, camera, seed, roughness, take,
   const { view, layers } = atOnce(lightView(solved, cameraView(truth, solved, width)))
   const linear = exposeFrame(truth, { view, layers }, look.lights, camera satisfies CameraSetting, trueOutputs(set, studio))
   for (let index = 0; index < linear.length; index++) {
-    linear[index]! += SENSOR_NOISE * Math.sqrt(linear[index]!) * normalDraw(seed, `sensor ${take} ${index}`)
+    linear[index] = recorded(linear[index]!, seed, `sensor ${take} ${index}`)
   }
   return writePicture(linear, view.width, view.height, trueResponse(set, seed, ownCurve), camera, format, `bench ${String(take + 1).padStart(4, '0')}`)
 }

@@ -1,7 +1,6 @@
 import type { CameraSetting, StudioSet } from '#core/set/schema'
-import { normalDraw } from './chance'
 import { writePicture, type PictureFile } from './pictureFile'
-import { trueResponse } from './trueCamera'
+import { recorded, trueResponse } from './trueCamera'
 
 /** From and to, in stops about the metered exposure, and how far apart. */
 export const BRACKET = { fromStops: -7, toStops: 11 / 3, stepStops: 1 / 3 }
@@ -11,7 +10,6 @@ const CARD = 0.18
 const SURROUND = 0.05
 /** The card lies in the middle, this share of the frame. */
 const CARD_SHARE = 0.6
-const SENSOR_NOISE = 0.004
 
 /** Stops of each frame of a bracket. */
 export const bracketStops = (): number[] =>
@@ -24,7 +22,7 @@ export const bracketFrame = async (set: StudioSet, camera: CameraSetting, stops:
   for (let at = 0; at < WIDTH * HEIGHT; at++) {
     const isCard = Math.abs(at % WIDTH / WIDTH - 0.5) < CARD_SHARE / 2 && Math.abs(Math.floor(at / WIDTH) / HEIGHT - 0.5) < CARD_SHARE / 2
     const light = (isCard ? CARD : SURROUND) * 2 ** stops
-    for (let channel = 0; channel < 3; channel++) linear[at * 3 + channel] = Math.max(0, light + SENSOR_NOISE * Math.sqrt(light) * normalDraw(seed, `card ${stops} ${at} ${channel}`))
+    for (let channel = 0; channel < 3; channel++) linear[at * 3 + channel] = Math.max(0, recorded(light, seed, `card ${stops} ${at} ${channel}`))
   }
   return writePicture(linear, WIDTH, HEIGHT, response, { ...camera, shutterS: camera.shutterS * 2 ** stops }, 'jpeg', `bracket ${stops >= 0 ? '+' : ''}${stops.toFixed(1)}`)
 }

@@ -1,6 +1,6 @@
 import { responseOf, type Response } from '#core/camera/response'
 import type { StudioSet } from '#core/set/schema'
-import { evenDraw } from './chance'
+import { evenDraw, normalDraw } from './chance'
 
 const MID_GREY = 0.18
 /** How far a camera's own curve strays: contrast about mid grey, and headroom over white. */
@@ -19,3 +19,9 @@ export const ownResponse = (seed: number): Response => {
 
 /** How the simulated camera turns light into values: as the set says, or by a curve of its own. */
 export const trueResponse = ({ camera }: StudioSet, seed: number, hasOwnCurve: boolean): Response => hasOwnCurve ? ownResponse(seed) : responseOf(camera)
+
+/** Noise of the simulated sensor, in linear light where white is 1. */
+const SENSOR_NOISE = 0.004
+
+/** Light as the sensor records it, with the noise of one draw. */
+export const recorded = (light: number, seed: number, draw: string): number => light + SENSOR_NOISE * Math.sqrt(light) * normalDraw(seed, draw)

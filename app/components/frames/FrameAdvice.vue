@@ -3,13 +3,14 @@ import { formatStops } from '#core/units/fractions'
 
 /** Is the backdrop where it is wanted, and what is the smallest thing to do. */
 const advice = useFrameAdvice()
+const studio = useStudio()
 const light = useLight()
 const search = useSearch()
 const isBusy = computed(() => search.busy === 'even')
 const best = computed(() => search.evening?.moves[0])
 const doMove = () => {
   const { value: move } = best
-  if (move) useStudio().edit(() => move.set)
+  if (move) studio.edit(() => move.set)
 }
 </script>
 

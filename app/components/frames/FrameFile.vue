@@ -3,6 +3,7 @@ import { formatShutter } from '#core/frames/exposureTags'
 import type { Frame } from '#core/set/schema'
 import { formatAperture } from '#core/units/aperture'
 import type { FrameView } from '~/workers/frame.worker'
+import { formatBytes } from '~/support/bytes'
 
 /** The file behind a frame, its tones, and what can be done with it. */
 const props = defineProps<{ view: FrameView, frame: Frame }>()
@@ -22,7 +23,7 @@ const exposure = computed(() => {
 })
 const size = computed(() => {
   const { width, height, depth, kind, bytes } = props.view.file
-  return `${kind.toUpperCase()}, ${width} × ${height}, ${depth} bits, ${bytes < 1e6 ? `${Math.round(bytes / 1e3)} kB` : `${(bytes / 1e6).toFixed(1)} MB`}`
+  return `${kind.toUpperCase()}, ${width} × ${height}, ${depth} bits, ${formatBytes(bytes)}`
 })
 </script>
 

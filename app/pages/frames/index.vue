@@ -16,7 +16,7 @@ const choose = (next: typeof tool.value) => {
 }
 
 // What the frame is read against, and which one it is.
-watch(() => [frames.chosen?.id, studio.document.camera, studio.document.backdrop, studio.document.subjects], () => {
+watch(() => [frames.chosen?.id, frames.chosen?.edits, studio.document.camera, studio.document.backdrop, studio.document.subjects], () => {
   if (frames.progress === null) void frames.show()
 }, { immediate: true })
 </script>

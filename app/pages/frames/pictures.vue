@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { formatBytes } from '~/support/bytes'
 import { NEARLY_FULL, type PictureUse, type StorageRoom } from '~/storage/pictures'
 
 const { values, change, pictures } = usePreferences()
@@ -14,12 +15,11 @@ const look = async () => {
 }
 onMounted(look)
 
-const size = (bytes: number) => bytes < 1e6 ? `${Math.round(bytes / 1e3)} kB` : bytes < 1e9 ? `${(bytes / 1e6).toFixed(1)} MB` : `${(bytes / 1e9).toFixed(1)} GB`
 const share = computed(() => room.value ? room.value.usedBytes / room.value.mostBytes : 0)
 
 const cleanUp = async (most: number) => {
   const freed = await pictures.keepNewest(most)
-  done.value = freed.count === 0 ? 'Nothing had to go.' : `${freed.count} ${freed.count === 1 ? 'picture' : 'pictures'} went, ${size(freed.bytes)} are free. What was read from them is kept.`
+  done.value = freed.count === 0 ? 'Nothing had to go.' : `${freed.count} ${freed.count === 1 ? 'picture' : 'pictures'} went, ${formatBytes(freed.bytes)} are free. What was read from them is kept.`
   await look()
 }
 const keep = async (count: number) => {
@@ -37,7 +37,7 @@ const keep = async (count: number) => {
         class="text-2xl font-semibold"
         data-test="picture-use"
       >
-        {{ use ? `${use.count} ${use.count === 1 ? 'picture' : 'pictures'}, ${size(use.bytes)}` : '' }}
+        {{ use ? `${use.count} ${use.count === 1 ? 'picture' : 'pictures'}, ${formatBytes(use.bytes)}` : '' }}
       </p>
       <template v-if="room">
         <ProgressBar
@@ -45,7 +45,7 @@ const keep = async (count: number) => {
           label="Room in this browser"
         />
         <p class="text-sm text-soft">
-          This browser holds {{ size(room.usedBytes) }} for the app, of {{ size(room.mostBytes) }} that it gives. Pictures never leave it.
+          This browser holds {{ formatBytes(room.usedBytes) }} for the app, of {{ formatBytes(room.mostBytes) }} that it gives. Pictures never leave it.
         </p>
       </template>
       <p

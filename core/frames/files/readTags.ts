@@ -3,9 +3,9 @@ import * as v from 'valibot'
 import type { Frame } from '../../set/schema'
 
 /** What a file's EXIF says of how it was taken: exposure, null for what it leaves out, and which way is up. */
-export type FileTags = { exposure: Frame['tags'], orientation: number, takenAt: string | null }
+export type FileTags = { exposure: Frame['tags'], orientation: number }
 
-const NOTHING: FileTags = { exposure: null, orientation: 1, takenAt: null }
+const NOTHING: FileTags = { exposure: null, orientation: 1 }
 
 const figure = (least: number, most: number) => v.fallback(v.nullable(v.pipe(v.number(), v.minValue(least), v.maxValue(most))), null)
 
@@ -14,16 +14,14 @@ const TagsSchema = v.object({
   ExposureTime: v.optional(figure(1 / 32000, 3600), null),
   ISO: v.optional(v.fallback(v.nullable(v.union([v.pipe(v.number(), v.minValue(3), v.maxValue(1e6)), v.pipe(v.array(v.number()), v.transform(list => list[0] ?? null))])), null), null),
   Orientation: v.optional(v.fallback(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(8)), 1), 1),
-  DateTimeOriginal: v.optional(v.fallback(v.nullable(v.date()), null), null),
 })
 
 /** Reads the tags of a picture file (CIPA DC-008); a WebP gives the block in which it holds them. A file without any, or with damaged ones, has none. */
 export const readTags = async (bytes: Uint8Array): Promise<FileTags> => {
-  const raw: unknown = await exifr.parse(bytes, { translateValues: false, pick: ['FNumber', 'ExposureTime', 'ISO', 'Orientation', 'DateTimeOriginal'] }).catch(() => undefined)
+  const raw: unknown = await exifr.parse(bytes, { translateValues: false, pick: ['FNumber', 'ExposureTime', 'ISO', 'Orientation'] }).catch(() => undefined)
   const read = v.safeParse(TagsSchema, raw)
   if (!read.success) return NOTHING
-  const { FNumber, ExposureTime, ISO, Orientation, DateTimeOriginal } = read.output
+  const { FNumber, ExposureTime, ISO, Orientation } = read.output
   const isEmpty = FNumber === null && ExposureTime === null && ISO === null
-  const isDate = DateTimeOriginal !== null && !Number.isNaN(DateTimeOriginal.getTime())
-  return { exposure: isEmpty ? null : { fNumber: FNumber, shutterS: ExposureTime, iso: ISO }, orientation: Orientation, takenAt: isDate ? DateTimeOriginal.toISOString() : null }
+  return { exposure: isEmpty ? null : { fNumber: FNumber, shutterS: ExposureTime, iso: ISO }, orientation: Orientation }
 }

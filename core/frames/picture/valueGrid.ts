@@ -15,13 +15,17 @@ export const cellsOf = (width: number, height: number): [columns: number, rows: 
   return [cells(width), cells(height)]
 }
 
+/** The cell in which a pixel lies. */
+export const cellAt = (at: number, width: number, height: number, columns: number, rows: number): number =>
+  Math.floor(Math.floor(at / width) * rows / height) * columns + Math.floor(at % width * columns / width)
+
 /** Reads a picture cell by cell, whatever it shows there. */
 export const valueGrid = ({ width, height, linear }: Reduced): ValueGrid => {
   const [columns, rows] = cellsOf(width, height)
   const sums = new Float64Array(columns * rows * 3)
   const counts = new Uint32Array(columns * rows)
   for (let at = 0; at < width * height; at++) {
-    const cell = Math.floor(Math.floor(at / width) * rows / height) * columns + Math.floor(at % width * columns / width)
+    const cell = cellAt(at, width, height, columns, rows)
     counts[cell]!++
     for (let channel = 0; channel < 3; channel++) sums[cell * 3 + channel]! += linear[at * 3 + channel]!
   }

@@ -1,7 +1,7 @@
 import { stopsFromRatio } from '../../units/stops'
 import type { FrameLight } from '../picture/frameLight'
 import { grown, maskedMean, maskWhere, piecesOf, placesOf, shrunk } from '../regions/maps'
-import { asPlaces, robustFields } from '../regions/smoothField'
+import { asPlaces, quantile, robustFields } from '../regions/smoothField'
 
 /** Something on the backdrop, by its middle as shares of width and height. */
 export type Flaw = { kind: 'crease' | 'spot', x: number, y: number, stops: number }
@@ -28,8 +28,7 @@ export const flawsOf = (frame: FrameLight, backdrop: Uint8Array): Flaw[] => {
   const off = new Float32Array(light.length)
   const known = placesOf(inside)
   for (const at of known) off[at] = near[at]! - around[at]!
-  const sizes = Float32Array.from(known.filter(at => at % 5 === 0), at => Math.abs(off[at]!)).sort()
-  const spread = 1.4826 * (sizes[Math.floor(sizes.length / 2)] ?? 0)
+  const spread = 1.4826 * quantile(Float32Array.from(known.filter(at => at % 5 === 0), at => Math.abs(off[at]!)), 0.5)
   const limit = Math.max(LEAST_FLAW_STOPS, FLAW_SPREADS * spread)
   const { of, sizes: areas } = piecesOf(frame, maskWhere(off.length, at => Math.abs(off[at]!) > limit))
   const pieces = areas.map(() => ({ sumX: 0, sumY: 0, most: 0, left: width, right: 0, top: height, bottom: 0 }))
@@ -86,10 +85,9 @@ export const shadowOf = (frame: FrameLight, backdrop: Uint8Array, subject: Uint8
   const sitter = placesOf(subject).filter(at => at % EVERY === 0)
   const [x, y] = [middle(own, at => place(at).x), middle(own, at => place(at).y)]
   const [dx, dy] = [x - middle(sitter, at => place(at).x), y - middle(sitter, at => place(at).y)]
-  const depths = own.map(at => under[at]!).sort((a, b) => a - b)
   return {
     side: Math.abs(dx) * width >= Math.abs(dy) * height * 0.5 ? (dx < 0 ? 'left' : 'right') : dy < 0 ? 'above' : 'below',
-    stops: -depths[Math.floor(0.1 * depths.length)]!,
+    stops: -quantile(own.map(at => under[at]!), 0.1),
     x, y, share: own.length / light.length,
   }
 }

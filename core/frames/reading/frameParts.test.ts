@@ -3,7 +3,7 @@ import { BACKDROP as TRUE_BACKDROP, makeFrame, type Scene } from '#support/madeF
 import { expectWithin } from '#support/tolerance'
 import { SRGB_RESPONSE } from '../../camera/response'
 import { demoSet } from '../../set/demo'
-import { addFrame } from '../../set/edits'
+import { keepFrame } from '../frameReadings'
 import type { Frame, RegionEdit } from '../../set/schema'
 import { stopsApart } from '../picture/compareFrames'
 import { exposureMismatch, takenWith } from '../exposureTags'
@@ -155,7 +155,7 @@ describe('haze', () => {
       id, lookId: 'white', at: `2026-01-0${id}T00:00:00.000Z`, name: '', source: 'bench', camera: { fNumber, shutterS: 1 / 125, iso: 100 }, tags: null, values: {}, expected: {}, black, edits: [], note: '',
       lights: { 'key': { on: true, powerStops: -1 }, 'backdrop-left': { on: isLit, powerStops: -1 }, 'backdrop-right': { on: isLit, powerStops: -1 } },
     })
-    const set = [frame('1', 9, false), frame('2', 30, false, 4), frame('3', 24, true)].reduce(addFrame, demoSet())
+    const set = [frame('1', 9, false), frame('2', 30, false, 4), frame('3', 24, true)].reduce((before, one) => keepFrame(before, one, []), demoSet())
     expect(hazeOf(set, set.frames[2]!)).toMatchObject({ lifted: 15, without: 9 })
     expect(hazeOf(set, set.frames[0]!)).toBeUndefined()
   })

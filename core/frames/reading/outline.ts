@@ -4,6 +4,7 @@ import { stopsFromRatio } from '../../units/stops'
 import { labOf } from '../colour/lab'
 import type { FrameLight } from '../picture/frameLight'
 import { grown, placesOf, shrunk } from '../regions/maps'
+import { quantile } from '../regions/smoothField'
 import type { Reduced } from '../picture/reduce'
 
 /** How the sitter stands out from the backdrop along a stretch of the outline. */
@@ -107,7 +108,7 @@ const LIGHTEST = 0.005
 export const highlightOf = ({ width, height, value, isInRange }: FrameLight, subject: Uint8Array): Highlight | undefined => {
   const places = placesOf(subject)
   if (places.length === 0) return undefined
-  const limit = Float32Array.from(places, at => value[at]!).sort()[Math.floor((1 - LIGHTEST) * places.length)]!
+  const limit = quantile(places.map(at => value[at]!), 1 - LIGHTEST)
   const top = places.filter(at => value[at]! >= limit)
   const mean = (of: (at: number) => number) => top.reduce((sum, at) => sum + of(at), 0) / top.length
   return { value: mean(at => value[at]!), x: mean(at => at % width) / width, y: mean(at => Math.floor(at / width)) / height, clipped: places.filter(at => !isInRange[at]).length / places.length }
@@ -122,6 +123,6 @@ export const edgesOf = (frame: FrameLight, subject: Uint8Array): { left: number,
   const rim = placesOf(subject).filter(at => !within[at])
   if (rim.length < 20) return undefined
   const middle = rim.reduce((sum, at) => sum + at % width, 0) / rim.length
-  const high = (members: readonly number[]) => members.map(at => value[at]!).sort((a, b) => a - b)[Math.floor(0.95 * members.length)] ?? 0
+  const high = (members: readonly number[]) => quantile(members.map(at => value[at]!), 0.95)
   return { left: high(rim.filter(at => at % width < middle)), right: high(rim.filter(at => at % width >= middle)) }
 }

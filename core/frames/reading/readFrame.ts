@@ -8,6 +8,7 @@ import { framePoints } from '../../tone/framePoints'
 import { isOwnFraming, readPlace, type PlaceReading } from './places'
 import type { Reduced } from '../picture/reduce'
 import { BACKDROP, FLOOR, maskOf, SUBJECT, type RegionName } from '../regions/regions'
+import { quantile } from '../regions/smoothField'
 import { regionTone, type RegionTone } from './regionTone'
 import { valueGrid, type ValueGrid } from '../picture/valueGrid'
 import { clippingOf, unevenness, type Clipping, type Unevenness } from './unevenness'
@@ -35,8 +36,6 @@ export type FrameReading = {
 
 const DARKEST = 0.01
 
-const blackOf = ({ value }: FrameLight): number => value.toSorted()[Math.floor(DARKEST * value.length)]!
-
 /** Reads a picture whose regions are known, as the set's camera took it. */
 export const readFrame = (set: StudioSet, picture: Reduced, regions: Uint8Array): FrameReading => {
   const light = frameLight(picture, responseOf(set.camera), set.camera.veilingGlare)
@@ -59,7 +58,7 @@ export const readFrame = (set: StudioSet, picture: Reduced, regions: Uint8Array)
     edges: edgesOf(light, subject),
     flaws: flawsOf(light, backdrop),
     histogram: picture.histogram,
-    black: blackOf(light),
+    black: quantile(light.value, DARKEST),
     light,
   }
 }

@@ -1,7 +1,6 @@
 import { stopsFromRatio } from '../../units/stops'
 import type { FrameLight } from '../picture/frameLight'
-import type { Grid } from '../regions/maps'
-import { cellsOf } from '../picture/valueGrid'
+import { cellAt, cellsOf } from '../picture/valueGrid'
 import { asPlaces, quadraticField, quantile } from '../regions/smoothField'
 
 /** The backdrop of a picture in cells: stops against their mean, null where it is hidden or not in range. */
@@ -26,7 +25,7 @@ export const unevenness = ({ width, height, light, isInRange }: FrameLight, back
   const counts = new Uint32Array(columns * rows)
   const wholes = new Uint32Array(columns * rows)
   for (let at = 0; at < light.length; at++) {
-    const cell = Math.floor(Math.floor(at / width) * rows / height) * columns + Math.floor(at % width * columns / width)
+    const cell = cellAt(at, width, height, columns, rows)
     wholes[cell]!++
     if (!backdrop[at] || !isInRange[at]) continue
     sums[cell]! += light[at]!
@@ -70,7 +69,7 @@ const NEAR_WHITE_STOPS = 0.5
 const LEAST_NEAR = 100
 
 /** How far past white a clipped backdrop is: a quadratic field in stops is laid through what is in range, and followed into what is not. */
-export const clippingOf = ({ width, height, light, isInRange }: FrameLight & Grid, backdrop: Uint8Array): Clipping => {
+export const clippingOf = ({ width, height, light, isInRange }: FrameLight, backdrop: Uint8Array): Clipping => {
   const pixels: number[] = []
   let [whole, clipped] = [0, 0]
   for (let at = 0; at < light.length; at++) {

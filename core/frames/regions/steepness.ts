@@ -1,6 +1,7 @@
 import { labOf } from '../colour/lab'
 import type { Grid } from './maps'
 import { boxSums } from './maps'
+import { quantile } from './smoothField'
 import type { Reduced } from '../picture/reduce'
 
 /** A picture's lightness and colour, each a map. */
@@ -23,8 +24,7 @@ const EVERY = 7
 
 /** The median distance of a map from another, by one pixel in some. */
 const apartBy = (map: Float32Array, other: Float32Array): number => {
-  const off = Float32Array.from({ length: Math.ceil(map.length / EVERY) }, (_, index) => Math.abs(map[index * EVERY]! - other[index * EVERY]!)).sort()
-  return off[Math.floor(off.length / 2)] ?? 0
+  return quantile(Float32Array.from({ length: Math.ceil(map.length / EVERY) }, (_, index) => Math.abs(map[index * EVERY]! - other[index * EVERY]!)), 0.5)
 }
 
 /** Lab of a reduced picture, smoothed as far as its noise asks for. */
