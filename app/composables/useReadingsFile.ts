@@ -1,5 +1,5 @@
 import { parseReadingsCsv, writeReadingsCsv } from '#core/formats/readingsCsv'
-import { MOST_READINGS } from '#core/set/readingSchema'
+import { MOST } from '#core/set/limits'
 import { downloadText } from '~/support/download'
 
 /** Bytes that a table of readings may have; 5000 readings take about two million. */
@@ -30,8 +30,8 @@ export const useReadingsFile = () => {
     const { readings, problems } = outcome.value
     const ids = new Set(readings.map(({ id }) => id))
     const kept = studio.document.readings.filter(({ id }) => !ids.has(id))
-    if (kept.length + readings.length > MOST_READINGS) {
-      problem.value = `A set holds at most ${MOST_READINGS} readings; with these it would have ${kept.length + readings.length}. Nothing was changed.`
+    if (kept.length + readings.length > MOST.readings) {
+      problem.value = `A set holds at most ${MOST.readings} readings; with these it would have ${kept.length + readings.length}. Nothing was changed.`
       return
     }
     if (readings.length > 0) studio.edit(set => ({ ...set, readings: [...kept, ...[...new Map(readings.map(reading => [reading.id, reading])).values()]].sort((a, b) => a.at.localeCompare(b.at)) }))

@@ -1,17 +1,21 @@
 import * as v from 'valibot'
 import { SET_VERSION, type StudioSet } from '../set/schema'
+import { tooMany } from '../set/limits'
 import { SetSchema } from '../set/sound'
 import { refused, understood, type Outcome } from '../units/outcome'
 
 const FORMAT = 'keen-tonal-set'
+
+/** Whether a text is base64 (RFC 4648, section 4); in one pass, however long it is. */
+const isBase64 = (text: string): boolean => text.length % 4 === 0 && !/[^A-Za-z0-9+/]/.test(text.replace(/={1,2}$/, ''))
 
 /** A set as a file; documented in docs/formats.md, with its JSON Schema in docs/set-file.schema.json. */
 export const SetFileSchema = v.strictObject({
   format: v.literal(FORMAT),
   version: v.literal(SET_VERSION),
   set: SetSchema,
-  /** Pictures of the set's frames by frame id: PNG in base64. */
-  pictures: v.record(v.string(), v.pipe(v.string(), v.base64())),
+  /** Picture files of the set's frames by frame id, in base64. */
+  pictures: v.record(v.string(), v.pipe(v.string(), v.check(isBase64, 'This picture is not base64.'))),
 })
 
 export type SetFile = v.InferOutput<typeof SetFileSchema>
@@ -55,8 +59,12 @@ const upgraded = (file: Record<string, unknown>): Record<string, unknown> => {
   return current
 }
 
-/** Checks a set that came from storage or a file; refuses it with the reason and the place. */
+const countsOver = (set: unknown): string => tooMany(set).map(({ kind, count, most }) => `${kind}: ${count} of at most ${most}`).join('; ')
+
+/** Checks a set that came from storage or a file; refuses it with the reason and the place. Lists that are too long are not looked at. */
 export const checkSet = (value: unknown): Outcome<StudioSet> => {
+  const over = countsOver(value)
+  if (over) return refused(`It has more than a set can hold: ${over}.`)
   const result = v.safeParse(SetSchema, value)
   return result.success ? understood(result.output) : refused(reasons(result.issues))
 }
@@ -79,6 +87,8 @@ export const parseSetFile = (text: string): Outcome<SetFile> => {
   if (raw.version > SET_VERSION) {
     return refused(`This set file has version ${raw.version}, made by a newer Keen Tonal; this one reads up to version ${SET_VERSION}. Update the app, then open it again. ${KEPT}`)
   }
+  const over = countsOver(raw.set)
+  if (over) return refused(`This set file cannot be opened. It has more than a set can hold: ${over}. ${KEPT}`)
   const result = v.safeParse(SetFileSchema, upgraded(raw))
   return result.success ? understood(result.output) : refused(`This set file cannot be opened. ${reasons(result.issues)} ${KEPT}`)
 }

@@ -12,7 +12,7 @@ const SAME_STOPS = 0.12
 /** The exposure that a frame was taken with: what the file names, and the set's for what it leaves out. */
 export const takenWith = (tags: Tags | null, camera: CameraSetting): CameraSetting => ({
   fNumber: tags?.fNumber ?? camera.fNumber,
-  shutterS: Math.min(60, Math.max(1 / 16000, tags?.shutterS ?? camera.shutterS)),
+  shutterS: tags?.shutterS ?? camera.shutterS,
   iso: tags?.iso ?? camera.iso,
 })
 

@@ -1,5 +1,5 @@
 import * as v from 'valibot'
-import { between, CameraSettingSchema, identifier, LightSettingSchema, words } from './schemaBasics'
+import { between, CameraSettingSchema, EXPOSURE, identifier, LightSettingSchema, words } from './schemaBasics'
 
 const share = between(0, 1)
 const line = v.pipe(v.string(), v.maxLength(120))
@@ -16,9 +16,9 @@ const RegionEditSchema = v.strictObject({
 
 /** Exposure that the file itself names (EXIF); null where it does not. */
 const TagsSchema = v.strictObject({
-  fNumber: v.nullable(between(0.25, 720)),
-  shutterS: v.nullable(between(1 / 32000, 3600)),
-  iso: v.nullable(between(3, 1e6)),
+  fNumber: v.nullable(between(...EXPOSURE.fNumber)),
+  shutterS: v.nullable(between(...EXPOSURE.shutterS)),
+  iso: v.nullable(between(...EXPOSURE.iso)),
 })
 
 /** Edits of one picture's regions at most. */

@@ -1,9 +1,9 @@
 import * as v from 'valibot'
-import { between, colour, degrees, identifier, kitId, place, title, transmittance } from './schemaBasics'
+import { between, colour, degrees, EXPOSURE, identifier, kitId, place, title, transmittance } from './schemaBasics'
 
 const OutputSchema = v.variant('from', [
   v.strictObject({ from: v.literal('guide-number'), guideNumberM: between(1, 2000) }),
-  v.strictObject({ from: v.literal('reading'), fNumber: between(0.25, 720), distanceM: between(0.1, 50), iso: between(3, 409600) }),
+  v.strictObject({ from: v.literal('reading'), fNumber: between(...EXPOSURE.fNumber), distanceM: between(0.1, 50), iso: between(...EXPOSURE.iso) }),
   v.strictObject({ from: v.literal('lux-at-1-m'), lux: between(1, 1e8) }),
 ])
 

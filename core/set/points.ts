@@ -170,6 +170,9 @@ export const meterPoints = (set: StudioSet): MeterPoint[] => {
   ]
 }
 
+/** The ids of a set's meter points, without working out where they are. */
+export const meterPointIds = ({ points }: StudioSet): string[] => [KEY_SIDE, SHADOW_SIDE, HAIR, ...BACKDROP_PLACES.map(({ id }) => id), FLOOR, ...points.map(({ id }) => id)]
+
 /** Points in a row across the backdrop at reading height, edge to edge, for its band of tone. */
 export const bandPoints = (set: StudioSet, count: number): MeterPoint[] =>
   Array.from({ length: count }, (_, index) => {

@@ -11,9 +11,6 @@ const LightPartSchema = v.strictObject({
 const parts = v.record(identifier, LightPartSchema)
 const line = v.pipe(v.string(), v.maxLength(120))
 
-/** Readings that a set holds at most. */
-export const MOST_READINGS = 5000
-
 /** A reading as it was taken; what it is held against was worked out then and stays with it. */
 export const ReadingSchema = v.strictObject({
   id: identifier,

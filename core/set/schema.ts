@@ -4,7 +4,8 @@ import { LightSchema } from './lightSchema'
 import { FrameSchema } from './frameSchema'
 import { between, CameraSettingSchema, identifier, LightSettingSchema, title, words, type place } from './schemaBasics'
 import { BackdropSchema, CameraSchema, OwnPointSchema, PanelSchema, PropSchema, RoomSchema, SubjectSchema } from './stageSchema'
-import { GridSchema, MOST_READINGS, PLAIN_RUN, ReadingSchema, RunSchema } from './readingSchema'
+import { MOST } from './limits'
+import { GridSchema, PLAIN_RUN, ReadingSchema, RunSchema } from './readingSchema'
 import { AreaTargetSchema, TargetSchema } from './targetSchema'
 
 /** The version of the set model; older files are upgraded when they are opened. */
@@ -36,19 +37,19 @@ export const SetShape = v.strictObject({
   brief: v.optional(BriefSchema, NO_BRIEF),
   room: RoomSchema,
   backdrop: BackdropSchema,
-  subjects: v.pipe(v.array(SubjectSchema), v.minLength(1, 'A set has at least one subject mark.'), v.maxLength(12)),
+  subjects: v.pipe(v.array(SubjectSchema), v.minLength(1, 'A set has at least one subject mark.'), v.maxLength(MOST.subjects)),
   camera: CameraSchema,
-  panels: v.optional(v.pipe(v.array(PanelSchema), v.maxLength(60)), []),
-  props: v.optional(v.pipe(v.array(PropSchema), v.maxLength(60)), []),
-  points: v.optional(v.pipe(v.array(OwnPointSchema), v.maxLength(60)), []),
-  lights: v.pipe(v.array(LightSchema), v.maxLength(60)),
+  panels: v.optional(v.pipe(v.array(PanelSchema), v.maxLength(MOST.panels)), []),
+  props: v.optional(v.pipe(v.array(PropSchema), v.maxLength(MOST.props)), []),
+  points: v.optional(v.pipe(v.array(OwnPointSchema), v.maxLength(MOST.points)), []),
+  lights: v.pipe(v.array(LightSchema), v.maxLength(MOST.lights)),
   /** Things that stay where they are, by id. */
-  locked: v.optional(v.pipe(v.array(identifier), v.maxLength(300)), []),
+  locked: v.optional(v.pipe(v.array(identifier), v.maxLength(MOST.locked)), []),
   /** Things that move as one, by id. */
-  groups: v.optional(v.pipe(v.array(v.pipe(v.array(identifier), v.minLength(2), v.maxLength(300))), v.maxLength(100)), []),
-  looks: v.pipe(v.array(LookSchema), v.minLength(1, 'A set has at least one look.'), v.maxLength(40)),
-  readings: v.pipe(v.array(ReadingSchema), v.maxLength(MOST_READINGS)),
-  frames: v.pipe(v.array(FrameSchema), v.maxLength(500)),
+  groups: v.optional(v.pipe(v.array(v.pipe(v.array(identifier), v.minLength(2), v.maxLength(MOST.locked))), v.maxLength(MOST.groups)), []),
+  looks: v.pipe(v.array(LookSchema), v.minLength(1, 'A set has at least one look.'), v.maxLength(MOST.looks)),
+  readings: v.pipe(v.array(ReadingSchema), v.maxLength(MOST.readings)),
+  frames: v.pipe(v.array(FrameSchema), v.maxLength(MOST.frames)),
   /** What readings have taught, held as it is; null while every reading goes on teaching. */
   frozen: v.optional(v.nullable(v.strictObject({ lightStops: v.record(identifier, between(-8, 8)), bounceStops: between(-4, 4) })), null),
 })

@@ -3,7 +3,12 @@ import * as v from 'valibot'
 export const between = (least: number, most: number) => v.pipe(v.number(), v.minValue(least), v.maxValue(most))
 export const metres = between(-60, 60)
 export const degrees = between(-360, 360)
-export const identifier = v.pipe(v.string(), v.regex(/^[a-z0-9][a-z0-9/-]{0,63}$/, 'An id is 1 to 64 small letters, digits, hyphens or slashes.'))
+/** Ids are keys of plain records, so that no id may be the name of what every object has from its prototype. */
+export const identifier = v.pipe(
+  v.string(),
+  v.regex(/^[a-z0-9][a-z0-9/-]{0,63}$/, 'An id is 1 to 64 small letters, digits, hyphens or slashes.'),
+  v.check(id => !(id in Object.prototype), 'This word cannot be an id.'),
+)
 export const title = v.pipe(v.string(), v.minLength(1), v.maxLength(80))
 export const words = v.pipe(v.string(), v.maxLength(2000))
 const channels = (most: number) => v.pipe(v.tuple([between(0, most), between(0, most), between(0, most)]), v.readonly())
@@ -24,11 +29,14 @@ export const side = v.strictObject({ reflectance, gloss })
 /** The item of the user's kit that this is a copy of; null where it is none. The copy is what counts. */
 export const kitId = v.optional(v.nullable(identifier), null)
 
+/** What aperture, shutter (seconds) and film speed can be: the one border for settings, files' tags and readers. */
+export const EXPOSURE = { fNumber: [0.25, 720], shutterS: [1 / 64000, 3600], iso: [3, 4_000_000] } as const
+
 /** Aperture, shutter and film speed. */
 export const CameraSettingSchema = v.strictObject({
-  fNumber: between(0.25, 720),
-  shutterS: between(1 / 16000, 60),
-  iso: between(3, 409600),
+  fNumber: between(...EXPOSURE.fNumber),
+  shutterS: between(...EXPOSURE.shutterS),
+  iso: between(...EXPOSURE.iso),
 })
 
 export const LightSettingSchema = v.strictObject({

@@ -1,17 +1,14 @@
 import { moveLight, moveSubject, unlessFaulty } from './edits'
 import { insideRoom } from './bounds'
+import { CAMERA } from './fixedIds'
 import { headHeightM } from './heads'
 import type { Place, StudioSet } from './schema'
+
+export { BACKDROP, CAMERA } from './fixedIds'
 
 /** Anything that has a place of its own in the room. */
 export type ThingKind = 'light' | 'subject' | 'panel' | 'prop' | 'point' | 'camera'
 export type Thing = { id: string, kind: ThingKind, name: string, place: Place, isLocked: boolean }
-
-/** The camera is a thing too; no list of the set names it, so its id is fixed. */
-export const CAMERA = 'camera'
-
-/** The backdrop has no place of its own, but can be chosen; no id of a thing can be like this. */
-export const BACKDROP = '#backdrop'
 
 /** What has a place on the floor alone stands on it. */
 const onFloor = ({ xM, yM }: { xM: number, yM: number }): Place => ({ xM, yM, zM: 0 })

@@ -1,5 +1,6 @@
 import exifr from 'exifr'
 import * as v from 'valibot'
+import { between, EXPOSURE } from '../../set/schemaBasics'
 import type { Frame } from '../../set/schema'
 
 /** What a file's EXIF says of how it was taken: exposure, null for what it leaves out, and which way is up. */
@@ -7,12 +8,17 @@ export type FileTags = { exposure: Frame['tags'], orientation: number }
 
 const NOTHING: FileTags = { exposure: null, orientation: 1 }
 
-const figure = (least: number, most: number) => v.fallback(v.nullable(v.pipe(v.number(), v.minValue(least), v.maxValue(most))), null)
+/** A figure, or the first of several; null where it is none that a set could hold. */
+const figure = (range: readonly [number, number]) => v.optional(v.fallback(v.nullable(v.pipe(
+  v.unknown(),
+  v.transform(value => Array.isArray(value) ? value[0] as unknown : value),
+  between(...range),
+)), null), null)
 
 const TagsSchema = v.object({
-  FNumber: v.optional(figure(0.25, 720), null),
-  ExposureTime: v.optional(figure(1 / 32000, 3600), null),
-  ISO: v.optional(v.fallback(v.nullable(v.union([v.pipe(v.number(), v.minValue(3), v.maxValue(1e6)), v.pipe(v.array(v.number()), v.transform(list => list[0] ?? null))])), null), null),
+  FNumber: figure(EXPOSURE.fNumber),
+  ExposureTime: figure(EXPOSURE.shutterS),
+  ISO: figure(EXPOSURE.iso),
   Orientation: v.optional(v.fallback(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(8)), 1), 1),
 })
 
