@@ -1,7 +1,23 @@
-import Dexie, { type EntityTable } from 'dexie'
+import Dexie, { type DexieOptions, type EntityTable, type Table } from 'dexie'
+import type { Step } from '../document/history'
 
 /** A set as it lies in the browser. The document is checked whenever it is opened. */
-export type SetRow = { id: string, name: string, updatedAt: string, revision: number, document: unknown }
+export type SetRow = {
+  id: string
+  name: string
+  updatedAt: string
+  revision: number
+  document: unknown
+  /** When it was put into the bin; absent for a set on the shelf. */
+  deletedAt?: string
+  /** The newest step that is done, of those in the table of steps; 0 where none is. */
+  doneStep?: number
+  /** What was stored before damaged parts were left out, as it was. */
+  original?: unknown
+}
+
+/** A step of a set's history. */
+export type StepRow = Step & { setId: string }
 
 /** A picture of a frame: a file's bytes, its media type, when it came, and a small JPEG of it to show in its place. */
 export type PictureRow = { id: string, setId: string, bytes: Uint8Array<ArrayBuffer>, type: string, at: string, preview?: Uint8Array<ArrayBuffer> }
@@ -12,9 +28,11 @@ export type Picture = Pick<PictureRow, 'bytes' | 'type' | 'preview'>
 export type PreferenceRow = { key: string, value: unknown }
 
 /** What is kept in the browser. Raise the version and add an upgrade whenever a table changes. */
-export const openDatabase = (name = 'keen-tonal') => {
-  const database = new Dexie(name) as Dexie & {
+export const openDatabase = (name = 'keen-tonal', options: DexieOptions = {}) => {
+  // Strict: a transaction counts as done when the browser has handed it to the disk, not to a buffer.
+  const database = new Dexie(name, { chromeTransactionDurability: 'strict', ...options }) as Dexie & {
     sets: EntityTable<SetRow, 'id'>
+    steps: Table<StepRow, [string, number]>
     pictures: EntityTable<PictureRow, 'id'>
     preferences: EntityTable<PreferenceRow, 'key'>
   }
@@ -26,6 +44,8 @@ export const openDatabase = (name = 'keen-tonal') => {
     row.at = new Date(0).toISOString()
     delete row.png
   }))
+  // Version 2 forgot the history of a set with the page. Sets are not listed by date in the database: a damaged date would hide one.
+  database.version(3).stores({ sets: 'id', steps: '[setId+id], setId' })
   return database
 }
 

@@ -1,130 +1,228 @@
 import { checkSet, parseSetFile, writeSetFile, type SetFile } from '#core/formats/setFile'
+import { salvageSet } from '#core/set/salvage'
 import type { StudioSet } from '#core/set/schema'
 import { refused, understood, type Outcome } from '#core/units/outcome'
+import { historyFrom, NO_HISTORY, type History } from '../document/history'
 import { bytesFromBase64, base64FromBytes } from '../support/base64'
 import { mediaType } from '../support/mediaType'
 import type { Database, Picture, PictureRow, SetRow } from './database'
+import { createIdentity } from './identity'
 
-/** A set with the revision it was read at; a save names it, so that another tab's work is never overwritten. */
-export type OpenedSet = { set: StudioSet, revision: number }
+/**
+ * A set with the revision it was read at (a save names it, so that another tab's work is never overwritten), its history, and what
+ * of a damaged one was left out.
+ */
+export type OpenedSet = { set: StudioSet, revision: number, history: History, leftOut: readonly string[] }
 
-export type SetSummary = Pick<SetRow, 'id' | 'name' | 'updatedAt'>
-
-/** Everything that belongs to a set, to put it back as it was. */
-export type Bundle = { row: SetRow, pictures: PictureRow[] }
+export type SetSummary = Pick<SetRow, 'id' | 'name' | 'updatedAt' | 'deletedAt'> & { hasOriginal: boolean }
 
 /** A set as a file's text, and how many of its older pictures did not fit. */
 export type SetText = { text: string, leftOut: number }
 
+/**
+ * How a save ended. Nothing was written unless it says saved: `conflict` another tab was there first, `deleted` it lies in the bin,
+ * `missing` its row is gone, `lost` the whole database is not the one that was opened.
+ */
+export type Written = { kind: 'saved', revision: number } | { kind: 'conflict' | 'deleted' | 'missing' | 'lost' }
+
 /** Pictures in one file at most; what is opened again may not be much larger. */
 const MOST_CARRIED_BYTES = 100_000_000
+/** A deleted set lies in the bin this long. */
+export const BIN_DAYS = 30
+const DAY_MS = 24 * 60 * 60 * 1000
 
-const rowOf = (set: StudioSet, revision: number): SetRow =>
-  ({ id: set.id, name: set.name, updatedAt: new Date().toISOString(), revision, document: set })
+const GONE = 'This set is not in this browser any more.'
+
+const rowOf = (set: StudioSet, revision: number, history: History = NO_HISTORY): SetRow =>
+  ({ id: set.id, name: set.name, updatedAt: new Date().toISOString(), revision, document: set, doneStep: history.steps[history.done - 1]?.id ?? 0 })
 
 const pictureRow = (setId: string, frameId: string, { bytes, type, preview }: Picture): PictureRow =>
   ({ id: `${setId}/${frameId}`, setId, bytes, type, at: new Date().toISOString(), ...preview ? { preview } : {} })
 
+const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value)
+
+/** What lists show of a row, however damaged. */
+const summaryOf = ({ id, name, updatedAt, deletedAt, original }: SetRow): SetSummary => ({
+  id,
+  name: typeof name === 'string' && name ? name : String(id),
+  updatedAt: typeof updatedAt === 'string' && !Number.isNaN(Date.parse(updatedAt)) ? updatedAt : '',
+  deletedAt,
+  hasOriginal: original !== undefined,
+})
+
 /** The sets kept in the browser. */
 export const createShelf = (database: Database) => {
+  const identity = createIdentity(database)
+  const { sets, steps, pictures, preferences } = database
+
+  /** Inside a transaction: an id that nothing on the shelf or in the bin has. */
   const freeId = async (wanted: string): Promise<string> => {
     const base = wanted.slice(0, 50).replace(/-\d+$/, '')
     for (let number = 2, id = wanted; ; number += 1) {
-      if (!await database.sets.get(id)) return id
+      if (!await sets.get(id)) return id
       id = `${base}-${number}`
     }
   }
 
+  const summaries = async () => (await sets.toArray()).map(summaryOf)
+
   const list = async (): Promise<SetSummary[]> =>
-    (await database.sets.orderBy('updatedAt').reverse().toArray()).map(({ id, name, updatedAt }) => ({ id, name, updatedAt }))
+    (await summaries()).filter(({ deletedAt }) => deletedAt === undefined).sort((a, b) => b.updatedAt.localeCompare(a.updatedAt))
 
-  const open = async (id: string): Promise<Outcome<OpenedSet>> => {
-    const row = await database.sets.get(id)
-    if (!row) return refused('This set is not in this browser any more.')
+  const binned = async (): Promise<SetSummary[]> =>
+    (await summaries()).filter(({ deletedAt }) => deletedAt !== undefined).sort((a, b) => b.deletedAt!.localeCompare(a.deletedAt!))
+
+  const historyOf = async (row: SetRow): Promise<History> => historyFrom(await steps.where({ setId: row.id }).toArray(), row.doneStep ?? 0)
+
+  /** Opens a set. Damaged parts are left out and named; what was stored stays beside it as it was. */
+  const open = (id: string): Promise<Outcome<OpenedSet>> => database.transaction('rw', sets, steps, async () => {
+    const row = await sets.get(id)
+    if (!row || row.deletedAt !== undefined) return refused(GONE)
     const checked = checkSet(row.document)
-    return checked.ok
-      ? understood({ set: checked.value, revision: row.revision })
-      : refused(`"${row.name}" cannot be opened: ${checked.message} It is kept as it is; export it from the list of sets to look inside.`)
+    if (checked.ok && checked.value.id === id) return understood({ set: checked.value, revision: row.revision, history: await historyOf(row), leftOut: [] })
+    const { name } = summaryOf(row)
+    const saved = salvageSet(isRecord(row.document) ? { ...row.document, id } : row.document, id, name)
+    if (!saved.ok) return refused(`"${name}" cannot be opened: ${saved.message} It is kept as it is; download it from the list of sets to look inside.`)
+    const revision = (Number.isInteger(row.revision) ? row.revision : 0) + 1
+    // Its steps were made on what was stored; they do not fit what is left.
+    await steps.where({ setId: id }).delete()
+    await sets.put({ ...rowOf(saved.value.set, revision), original: row.original ?? row.document })
+    return understood({ set: saved.value.set, revision, history: NO_HISTORY, leftOut: saved.value.leftOut })
+  })
+
+  /** Writes a history beside its set: what is new is added, what is gone is deleted. */
+  const putSteps = async (setId: string, history: History) => {
+    const known = new Set((await steps.where({ setId }).primaryKeys()).map(([, id]) => id))
+    const wanted = new Set(history.steps.map(({ id }) => id))
+    await steps.bulkDelete([...known].filter(id => !wanted.has(id)).map(id => [setId, id] as [string, number]))
+    await steps.bulkPut(history.steps.filter(({ id }) => !known.has(id)).map(step => ({ ...step, setId })))
   }
 
-  /** Saves over the revision that the caller knows; answers the new one, or undefined when another tab was there first. */
-  const save = (set: StudioSet, knownRevision: number): Promise<number | undefined> =>
-    database.transaction('rw', database.sets, async () => {
-      const row = await database.sets.get(set.id)
-      if (row && row.revision !== knownRevision) return undefined
-      await database.sets.put(rowOf(set, knownRevision + 1))
-      return knownRevision + 1
+  /** Saves over the revision that the caller knows, with its history, in one transaction. */
+  const save = (set: StudioSet, knownRevision: number, history: History = NO_HISTORY): Promise<Written> =>
+    database.transaction('rw', sets, steps, preferences, async () => {
+      if (!await identity.holds()) return { kind: 'lost' } as const
+      const row = await sets.get(set.id)
+      if (!row) return { kind: 'missing' } as const
+      if (row.deletedAt !== undefined) return { kind: 'deleted' } as const
+      if (row.revision !== knownRevision) return { kind: 'conflict' } as const
+      await sets.put({ ...rowOf(set, knownRevision + 1, history), ...row.original === undefined ? {} : { original: row.original } })
+      await putSteps(set.id, history)
+      return { kind: 'saved', revision: knownRevision + 1 } as const
     })
 
-  /** Adds a set under a free id and answers it. */
-  const add = async (set: StudioSet, pictures: Readonly<Record<string, Picture>> = {}): Promise<OpenedSet> => {
-    const added = { ...set, id: await freeId(set.id) }
-    await database.transaction('rw', database.sets, database.pictures, async () => {
-      await database.sets.put(rowOf(added, 1))
-      await database.pictures.bulkPut(Object.entries(pictures).map(([id, picture]) => pictureRow(added.id, id, picture)))
+  /** Adds a set under a free id, with pictures and a history, and answers it. The id is asked for and taken in one transaction. */
+  const add = (set: StudioSet, files: Readonly<Record<string, Picture>> = {}, history: History = NO_HISTORY): Promise<OpenedSet> =>
+    database.transaction('rw', sets, steps, pictures, async () => {
+      const added = { ...set, id: await freeId(set.id) }
+      await sets.add(rowOf(added, 1, history))
+      await pictures.bulkPut(Object.entries(files).map(([id, picture]) => pictureRow(added.id, id, picture)))
+      await putSteps(added.id, history)
+      return { set: added, revision: 1, history, leftOut: [] }
     })
-    return { set: added, revision: 1 }
-  }
 
   const picturesOf = async (setId: string): Promise<Record<string, Picture>> =>
-    Object.fromEntries((await database.pictures.where({ setId }).toArray()).map(row => [row.id.slice(setId.length + 1), row]))
+    Object.fromEntries((await pictures.where({ setId }).toArray()).map(row => [row.id.slice(setId.length + 1), row]))
 
-  const remove = (id: string): Promise<Bundle | undefined> =>
-    database.transaction('rw', database.sets, database.pictures, async () => {
-      const row = await database.sets.get(id)
-      if (!row) return undefined
-      const pictures = await database.pictures.where({ setId: id }).toArray()
-      await database.sets.delete(id)
-      await database.pictures.where({ setId: id }).delete()
-      return { row, pictures }
-    })
+  /** Adds a set with the pictures of another: what goes on beside a version that another tab saved, or a copy. */
+  const addBeside = (set: StudioSet, fromId: string, history: History = NO_HISTORY): Promise<OpenedSet> =>
+    database.transaction('rw', sets, steps, pictures, async () => add(set, await picturesOf(fromId), history))
 
-  const restore = (bundle: Bundle): Promise<void> =>
-    database.transaction('rw', database.sets, database.pictures, async () => {
-      await database.sets.put(bundle.row)
-      await database.pictures.bulkPut(bundle.pictures)
-    })
+  /** Puts a set into the bin; other tabs see it at once. Answers its name, or undefined where it is not on the shelf. */
+  const remove = (id: string): Promise<string | undefined> => database.transaction('rw', sets, async () => {
+    const row = await sets.get(id)
+    if (!row || row.deletedAt !== undefined) return undefined
+    await sets.put({ ...row, deletedAt: new Date().toISOString() })
+    return summaryOf(row).name
+  })
 
-  const rename = (id: string, name: string): Promise<number> =>
-    database.sets.where({ id }).modify((row) => {
-      row.name = name
-      row.document = { ...row.document as object, name }
-      row.revision += 1
-    })
+  /** Takes a set out of the bin. Its id was never given to another, so that nothing is overwritten. */
+  const restore = (id: string): Promise<boolean> => database.transaction('rw', sets, async () => {
+    const row = await sets.get(id)
+    if (!row || row.deletedAt === undefined) return false
+    const { deletedAt: _deletedAt, ...kept } = row
+    await sets.put(kept)
+    return true
+  })
+
+  /** Deletes sets of the bin for good, with pictures and history; all of them, or those that have lain there long enough. Answers their ids. */
+  const emptyBin = (olderThan = Date.now() - BIN_DAYS * DAY_MS): Promise<string[]> => database.transaction('rw', sets, steps, pictures, async () => {
+    const ids = (await sets.toArray()).filter(({ deletedAt }) => deletedAt !== undefined && !(Date.parse(deletedAt) > olderThan)).map(({ id }) => id)
+    await sets.bulkDelete(ids)
+    for (const setId of ids) {
+      await steps.where({ setId }).delete()
+      await pictures.where({ setId }).delete()
+    }
+    return ids
+  })
+
+  /** Renames a set that is not open. A damaged document is left as it is; the list shows the new name. */
+  const rename = (id: string, name: string): Promise<void> => database.transaction('rw', sets, async () => {
+    const row = await sets.get(id)
+    if (row) await sets.put({ ...row, name, document: isRecord(row.document) ? { ...row.document, name } : row.document, revision: row.revision + 1 })
+  })
 
   const duplicate = async (id: string): Promise<Outcome<OpenedSet>> => {
-    const opened = await open(id)
-    if (!opened.ok) return opened
-    const { set } = opened.value
-    return understood(await add({ ...set, name: `${set.name} copy`.slice(0, 80) }, await picturesOf(id)))
+    const row = await sets.get(id)
+    const checked = row && checkSet(row.document)
+    if (!row || !checked) return refused(GONE)
+    if (!checked.ok) return refused(`"${summaryOf(row).name}" is damaged and cannot be copied as it is. Open it first; then copy what could be saved.`)
+    return understood(await addBeside({ ...checked.value, name: `${checked.value.name} copy`.slice(0, 80) }, id))
   }
 
-  /** The set as a file's text, with the newest pictures that fit. A set that cannot be opened is written as it lies. */
-  const exportFile = async (id: string, mostBytes = MOST_CARRIED_BYTES): Promise<Outcome<SetText>> => {
-    const row = await database.sets.get(id)
-    if (!row) return refused('This set is not in this browser any more.')
-    const newest = (await database.pictures.where({ setId: id }).toArray()).sort((a, b) => b.at.localeCompare(a.at))
+  /** The set as a file's text, with the newest pictures that fit: as the caller has it open, or as it lies. What cannot be read is written as it lies. */
+  const exportFile = async (id: string, open?: StudioSet, mostBytes = MOST_CARRIED_BYTES): Promise<Outcome<SetText>> => {
+    const row = await sets.get(id)
+    if (!row && !open) return refused(GONE)
+    const newest = (await pictures.where({ setId: id }).toArray()).sort((a, b) => String(b.at).localeCompare(String(a.at)))
     let bytes = 0
     const carried = newest.filter(picture => (bytes += picture.bytes.byteLength) <= mostBytes)
-    const pictures = Object.fromEntries(carried.map(picture => [picture.id.slice(id.length + 1), base64FromBytes(picture.bytes)]))
+    const files = Object.fromEntries(carried.map(picture => [picture.id.slice(id.length + 1), base64FromBytes(picture.bytes)]))
     // A checked set has its fields in the order of the schema, so that equal sets make equal files.
-    const checked = checkSet(row.document)
-    return understood({ text: writeSetFile(checked.ok ? checked.value : row.document as StudioSet, pictures), leftOut: newest.length - carried.length })
+    const checked = checkSet(open ?? row!.document)
+    return understood({ text: writeSetFile(checked.ok ? checked.value : (open ?? row!.document) as StudioSet, files), leftOut: newest.length - carried.length })
   }
+
+  /** What was stored before damaged parts were left out, or what lies there now, as text. */
+  const originalText = async (id: string): Promise<Outcome<string>> => {
+    const row = await sets.get(id)
+    if (!row) return refused(GONE)
+    const stored = row.original ?? row.document
+    return understood(typeof stored === 'string' ? stored : JSON.stringify(stored, null, 2) ?? 'undefined')
+  }
+
+  /** Lets what was stored before damaged parts were left out go. */
+  const dropOriginal = (id: string): Promise<void> => database.transaction('rw', sets, async () => {
+    const row = await sets.get(id)
+    if (!row) return
+    const { original: _original, ...kept } = row
+    await sets.put(kept)
+  })
+
+  /** Puts a sound document in the place of a row's, whatever lies there; what lay there stays as its original. */
+  const replace = (set: StudioSet): Promise<void> => database.transaction('rw', sets, steps, async () => {
+    const row = await sets.get(set.id)
+    await steps.where({ setId: set.id }).delete()
+    await sets.put({ ...rowOf(set, (row && Number.isInteger(row.revision) ? row.revision : 0) + 1), ...row ? { original: row.original ?? row.document } : {} })
+  })
 
   const importFile = async (text: string): Promise<Outcome<OpenedSet>> => {
     const file: Outcome<SetFile> = parseSetFile(text)
     if (!file.ok) return file
-    const pictures = Object.entries(file.value.pictures).map(([key, base64]) => {
+    const files = Object.entries(file.value.pictures).map(([key, base64]) => {
       const bytes = bytesFromBase64(base64)
       return [key, { bytes, type: mediaType(bytes) }] as const
     })
-    return understood(await add(file.value.set, Object.fromEntries(pictures)))
+    return understood(await add(file.value.set, Object.fromEntries(files)))
   }
 
-  const putPicture = (setId: string, frameId: string, picture: Picture) => database.pictures.put(pictureRow(setId, frameId, picture))
+  const putPicture = (setId: string, frameId: string, picture: Picture) => pictures.put(pictureRow(setId, frameId, picture))
 
-  const picture = async (setId: string, frameId: string): Promise<Picture | undefined> => database.pictures.get(`${setId}/${frameId}`)
+  const picture = async (setId: string, frameId: string): Promise<Picture | undefined> => pictures.get(`${setId}/${frameId}`)
 
-  return { list, open, save, add, remove, restore, rename, duplicate, exportFile, importFile, putPicture, picture }
+  return {
+    identity, list, binned, open, save, add, addBeside, remove, restore, emptyBin, rename, duplicate, exportFile, originalText, dropOriginal, replace, importFile, putPicture, picture,
+  }
 }
+
+export type Shelf = ReturnType<typeof createShelf>

@@ -1,0 +1,43 @@
+import { openCopies, type Copies } from './copies'
+import { openDatabase, type Database } from './database'
+import { createKeeper, type Keeper } from './keeper'
+import { createPictureRoom } from './pictures'
+import { createShelf, type Shelf } from './shelf'
+
+/** Everything that is kept, and where: in the browser's database, or for as long as the page is open where it gives none. */
+export type BrowserStorage = {
+  database: Database
+  shelf: Shelf
+  pictures: ReturnType<typeof createPictureRoom>
+  copies: Copies | undefined
+  keeper: Keeper | undefined
+  /** Why nothing is kept beyond this page; empty where it is. */
+  unkept: string
+}
+
+const around = (database: Database, copies: Copies | undefined, unkept: string): BrowserStorage => ({
+  database, copies, unkept,
+  shelf: createShelf(database),
+  pictures: createPictureRoom(database),
+  keeper: copies && createKeeper(database, copies),
+})
+
+/** A stand-in for the browser's database, in memory: a general-purpose library, loaded only where it is needed. */
+const inMemory = async (reason: string): Promise<BrowserStorage> => {
+  const { indexedDB, IDBKeyRange } = await import('fake-indexeddb')
+  return around(openDatabase('keen-tonal', { indexedDB, IDBKeyRange }), undefined, reason)
+}
+
+/** Opens what the browser keeps. Where it keeps nothing (a private window, storage switched off), the app runs all the same and says so. */
+export const openBrowserStorage = async (): Promise<BrowserStorage> => {
+  if (!globalThis.indexedDB) return inMemory('this browser offers no storage here')
+  const database = openDatabase()
+  try {
+    await database.open()
+  }
+  catch (error) {
+    database.close()
+    return inMemory((error as Error).message.split('\n')[0]!.slice(0, 160))
+  }
+  return around(database, await openCopies(), '')
+}
