@@ -20,6 +20,15 @@ export const useBenchMeter = () => {
   const ask = async ({ pointId, lightIds, meter = 'incident' }: BenchQuestion): Promise<Outcome<number | undefined>> => {
     if (isAsking.value) return refused('The bench is still metering.')
     isAsking.value = true
+    try {
+      return await metered({ pointId, lightIds, meter })
+    }
+    finally {
+      isAsking.value = false
+    }
+  }
+
+  const metered = async ({ pointId, lightIds, meter }: Required<BenchQuestion>): Promise<Outcome<number | undefined>> => {
     await light.ready()
     const now = performance.now()
     const answer = await askBenchReading({
@@ -36,7 +45,6 @@ export const useBenchMeter = () => {
       take: take.next(),
     })
     firedAt = now
-    isAsking.value = false
     return answer.ok ? understood(answer.value) : answer
   }
 

@@ -1,3 +1,4 @@
+import { freshId } from '~/support/freshId'
 import { fitBracket, type BracketFit } from '#core/camera/bracket'
 import { exposureStops } from '#core/frames/exposureTags'
 import { parseReading } from '#core/photometry/readingNotation'
@@ -91,7 +92,7 @@ export const useBracket = createGlobalState(() => {
     if (item) await kit.put('cameras', { ...item, what: { ...item.what, what: { ...item.what.what, response: found.response } } })
     else {
       const { place: _place, aimHeightM: _aim, whiteBalanceK: _white, ...what } = studio.document.camera
-      const id = `camera-${crypto.randomUUID().slice(0, 8)}`
+      const id = `camera-${freshId(8)}`
       await kit.put('cameras', { id, count: 1, notes: 'Response from a bracket.', what: { name: 'Camera with its own curve', what: { ...what, kitId: null } } })
       studio.edit(set => editCamera(set, { kitId: id }))
     }

@@ -1,7 +1,8 @@
+import { freshId } from '~/support/freshId'
 import type { Kit, KitKind } from '#core/kit/kitSchema'
 import { genericKit } from '#core/kit/genericKit'
 
-const freshId = () => `own-${crypto.randomUUID().slice(0, 8)}`
+const ownId = () => `own-${freshId(8)}`
 
 /** Adding to the kit: always like something, so that nothing has to be filled in before it can be used. */
 export const useKitItems = () => {
@@ -12,12 +13,12 @@ export const useKitItems = () => {
     const items = kit.kit[kind] as Kit[KitKind][number][]
     const like = items.find(({ id }) => id === likeId) ?? items[0] ?? (genericKit()[kind] as Kit[KitKind][number][])[0]
     if (!like) return undefined
-    const id = freshId()
+    const id = ownId()
     const name = `${like.what.name} (own)`.slice(0, 80)
     const what = kind === 'modifiers' || kind === 'panels' ? { ...like.what, name, kind: id } : { ...like.what, name }
     await kit.put(kind, { ...like, id, count: 1, notes: '', what } as never)
     return id
   }
 
-  return { addLike, freshId }
+  return { addLike, ownId }
 }

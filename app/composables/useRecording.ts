@@ -1,3 +1,4 @@
+import { freshId } from '~/support/freshId'
 import { surpriseStops } from '#core/metering/compare'
 import { causesOf, causeWords } from '#core/metering/causes'
 import { isQuestionable } from '#core/metering/learning'
@@ -28,19 +29,20 @@ export const useRecording = () => {
   const pointOf = (step: MeterStep): MeterPoint | undefined => light.places.find(({ id }) => id === step.pointId)
 
   /** Keeps a reading; the camera is held from now on, since it is what every reading is held against. */
-  const keep = (step: MeterStep, shown: Pick<Shown, 'fNumber' | 'source' | 'shown' | 'meter'>): Taken | undefined => {
+  const keep = (step: MeterStep, shown: Pick<Shown, 'fNumber' | 'source' | 'shown' | 'meter'>, ticket = studio.ticket()): Outcome<Taken> => {
     const point = pointOf(step)
     const { camera, planned, studied } = light
-    if (!camera || !planned || !point) return undefined
+    if (ticket.isOpen() && (!camera || !planned || !point)) return refused(NOT_YET)
+    if (!camera || !planned || !point || !ticket.isOpen()) return ticket.commit('This reading', set => set) as Outcome<never>
     const reading = recordReading(studio.document, studio.look, step, point, camera, planned, {
-      ...shown, ...step.kind === 'ambient' ? { direction: 'dome toward the camera' } : {}, id: `reading-${crypto.randomUUID().slice(0, 13)}`, at: new Date().toISOString(),
+      ...shown, ...step.kind === 'ambient' ? { direction: 'dome toward the camera' } : {}, id: `reading-${freshId()}`, at: new Date().toISOString(),
     })
     const ofLights = step.lightIds.length > 0
     const offStops = ofLights ? surpriseStops(reading, studied.learned) : 0
     const isDoubtful = ofLights && isQuestionable(reading, studied.fit, offStops)
     const doubt = isDoubtful ? causeWords(causesOf(reading, studied.learned, offStops, nameOf)) : ''
-    studio.edit(set => addReading(changeExposure(set, studio.look.id, { fNumber: camera.fNumber, followsPointId: null }), reading))
-    return { step, reading, offStops, isDoubtful, doubt }
+    const kept = ticket.commit('This reading', set => addReading(changeExposure(set, reading.lookId, { fNumber: camera.fNumber, followsPointId: null }), reading))
+    return kept.ok ? understood({ step, reading, offStops, isDoubtful, doubt }) : kept
   }
 
   const turned = (fNumber: number, meter: Reading['meter'], point: MeterPoint) => meter === 'spot' && point.reflectance
@@ -55,27 +57,25 @@ export const useRecording = () => {
     const written = withUnit(text, step.lightIds)
     const read = parseReading(written, { ...light.camera!, cameraFNumber: light.camera!.fNumber, receptor: point.receptor })
     if (!read.ok) return read
-    const taken = keep(step, { fNumber: turned(read.value, meter, point), source: 'hand', shown: written.trim().slice(0, 60), meter })
-    return taken ? understood(taken) : refused(NOT_YET)
+    return keep(step, { fNumber: turned(read.value, meter, point), source: 'hand', shown: written.trim().slice(0, 60), meter })
   }
 
   /** Takes the meter's silence in the dark. */
   const enterNothing = async (step: MeterStep): Promise<Outcome<Taken>> => {
     await light.ready()
-    const taken = keep(step, { ...NOTHING, source: 'hand' })
-    return taken ? understood(taken) : refused(NOT_YET)
+    return keep(step, { ...NOTHING, source: 'hand' })
   }
 
   /** Takes what the bench shows. In the dark a meter shows nothing; that is a reading of the room's own light, and no reading of lamps. */
   const askBench = async (step: MeterStep, meter: Reading['meter'] = 'incident'): Promise<Outcome<Taken>> => {
+    const ticket = studio.ticket()
     const answer = await bench.ask({ pointId: step.pointId, lightIds: step.lightIds, meter })
     if (!answer.ok) return answer
     const point = pointOf(step)
     if (!point || (answer.value === undefined && step.kind !== 'ambient')) return refused('No light reaches the meter here. Is the lamp on, and does something stand in its way?')
-    const taken = keep(step, answer.value === undefined
+    return keep(step, answer.value === undefined
       ? { ...NOTHING, source: 'bench' }
-      : { fNumber: turned(answer.value, meter, point), source: 'bench', shown: '', meter })
-    return taken ? understood(taken) : refused(NOT_YET)
+      : { fNumber: turned(answer.value, meter, point), source: 'bench', shown: '', meter }, ticket)
   }
 
   return { keep, enter, enterNothing, askBench, isAsking: bench.isAsking, pointOf, nameOf }

@@ -1,3 +1,4 @@
+import { freshId } from '~/support/freshId'
 import * as v from 'valibot'
 import { refused, understood, type Outcome } from '#core/units/outcome'
 import { askBenchShot, fetchBenchShot, tetherAddress } from '~/support/bench'
@@ -24,7 +25,7 @@ export const useTether = createGlobalState(() => {
   const light = useLight()
   const preferences = usePreferences()
   const take = useBenchTake()
-  const session = crypto.randomUUID()
+  const session = freshId(32)
   const state = ref<'off' | 'ready' | 'exposing' | 'sending'>('off')
   let source: EventSource | undefined
   let waiting: Waiting | undefined
@@ -85,7 +86,7 @@ export const useTether = createGlobalState(() => {
     if (waiting) return refused('The bench is still shooting.')
     await light.ready()
     if (!await connect()) return refused(BROKEN)
-    const shot = crypto.randomUUID()
+    const shot = freshId(32)
     const done = new Promise<Outcome<void>>((resolve) => {
       waiting = { shot, take: takePicture, finish: resolve, taken: 0 }
     })

@@ -72,7 +72,7 @@ export const createShelf = (database: Database) => {
   const binned = async (): Promise<SetSummary[]> =>
     (await summaries()).filter(({ deletedAt }) => deletedAt !== undefined).sort((a, b) => b.deletedAt!.localeCompare(a.deletedAt!))
 
-  const historyOf = async (row: SetRow): Promise<History> => historyFrom(await steps.where({ setId: row.id }).toArray(), row.doneStep ?? 0)
+  const historyOf = async (row: SetRow): Promise<History> => historyFrom((await steps.where({ setId: row.id }).toArray()).map(({ setId: _setId, ...step }) => step), row.doneStep ?? 0)
 
   /** Opens a set. Damaged parts are left out and named; what was stored stays beside it as it was. */
   const open = (id: string): Promise<Outcome<OpenedSet>> => database.transaction('rw', sets, steps, async () => {

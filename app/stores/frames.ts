@@ -2,7 +2,8 @@ import { defineStore } from 'pinia'
 import { takenWith } from '#core/frames/exposureTags'
 import { dropFrame, frameReadings, keepFrame } from '#core/frames/frameReadings'
 import { changeExposure } from '#core/set/edits'
-import type { Frame, RegionEdit } from '#core/set/schema'
+import type { Frame, RegionEdit, StudioSet } from '#core/set/schema'
+import { freshId } from '~/support/freshId'
 import { NEARLY_FULL } from '~/storage/pictures'
 import type { FrameView } from '~/workers/frame.worker'
 import { startFrameWorker } from '~/workers/frameWorker'
@@ -17,6 +18,7 @@ export const useFrames = defineStore('frames', () => {
   const studio = useStudio()
   const light = useLight()
   const preferences = usePreferences()
+  const kept = useKept()
   let worker: ReturnType<typeof startFrameWorker> | undefined
   const reader = () => worker ??= markRaw(startFrameWorker())
 
@@ -43,7 +45,7 @@ export const useFrames = defineStore('frames', () => {
     const set = toRaw(studio.document)
     const near = await reader().again(frame.id, set, toRaw(frame.edits))
     if (near) return near
-    const picture = await preferences.shelf.picture(set.id, frame.id)
+    const picture = await kept.shelf.picture(set.id, frame.id)
     if (!picture) return undefined
     const outcome = await reader().read(frame.id, set, picture.bytes, toRaw(frame.edits), () => {})
     return outcome.ok ? outcome.value : undefined
@@ -51,21 +53,20 @@ export const useFrames = defineStore('frames', () => {
 
   const valuesOf = (reading: FrameView['reading']) => Object.fromEntries(Object.entries(reading.places).filter(([id]) => id.startsWith('backdrop/')).map(([id, { value }]) => [id, value]))
 
-  /** The frame with what was read, and its readings, put into the set. */
-  const keep = (frame: Frame, read: FrameView) => {
+  /** A set with a frame, what was read from it, and its readings. */
+  const withFrame = (set: StudioSet, frame: Frame, read: FrameView): StudioSet => {
     const full = { ...frame, values: valuesOf(read.reading), black: read.reading.black }
-    const readings = light.planned ? frameReadings(studio.document, studio.look, full, read.reading.places, light.planned) : []
-    studio.edit(set => keepFrame(set, full, readings))
+    const look = set.looks.find(({ id }) => id === frame.lookId)
+    return keepFrame(set, full, light.planned && look ? frameReadings(set, look, full, read.reading.places, light.planned) : [])
   }
 
-  const store = async (id: string, bytes: Uint8Array<ArrayBuffer>): Promise<void> => {
+  const store = async (setId: string, id: string, bytes: Uint8Array<ArrayBuffer>): Promise<void> => {
     const { pictureSide, picturesKept } = preferences.values
-    const set = studio.document
     try {
       const picture = await reader().shrink(bytes, pictureSide ?? Number.POSITIVE_INFINITY)
-      await preferences.shelf.putPicture(set.id, id, { ...picture, preview: await reader().preview(id) })
-      await preferences.pictures.keepNewest(picturesKept, set.id)
-      const room = await preferences.pictures.room()
+      await kept.shelf.putPicture(setId, id, { ...picture, preview: await reader().preview(id) })
+      await kept.pictures.keepNewest(picturesKept, setId)
+      const room = await kept.pictures.room()
       isNearlyFull.value = room !== undefined && room.usedBytes > NEARLY_FULL * room.mostBytes
     }
     catch (error) {
@@ -74,7 +75,7 @@ export const useFrames = defineStore('frames', () => {
   }
 
   /** What the set said when a picture was taken. */
-  const setting = () => ({ look: studio.look, camera: { ...light.camera! } })
+  const setting = () => ({ look: studio.look, camera: { ...light.camera! }, ticket: studio.ticket() })
 
   /** Takes a picture in as a frame of the look; says what was wrong where it cannot. Without `taken` it was taken as the set stands now. */
   const bring = async (bytes: Uint8Array<ArrayBuffer>, name: string, source: Frame['source'], taken?: ReturnType<typeof setting>): Promise<boolean> => {
@@ -82,9 +83,9 @@ export const useFrames = defineStore('frames', () => {
     progress.value = 0
     try {
       await light.ready()
-      const { look, camera } = taken ?? setting()
-      const id = `frame-${crypto.randomUUID().slice(0, 13)}`
-      const outcome = await reader().read(id, toRaw(studio.document), bytes, [], (share) => {
+      const { look, camera, ticket } = taken ?? setting()
+      const id = `frame-${freshId()}`
+      const outcome = await reader().read(id, toRaw(ticket.set), bytes, [], (share) => {
         progress.value = share
       })
       if (!outcome.ok) {
@@ -93,19 +94,20 @@ export const useFrames = defineStore('frames', () => {
       }
       const { tags } = outcome.value
       const expected = Object.fromEntries(light.readouts.filter(({ point, value }) => point.surface === 'backdrop' && value !== undefined).map(({ point, value }) => [point.id, value!]))
-      await store(id, bytes)
       const edits: Frame['edits'] = []
-      view.value = { id, view: outcome.value, of: against(edits) }
-      chosenId.value = id
       const frame: Frame = {
         id, lookId: look.id, at: new Date().toISOString(), name: name.slice(0, 120), source,
         camera: takenWith(tags.exposure, camera), tags: tags.exposure, lights: look.lights, values: {}, expected, black: null, edits, note: '',
       }
       // The camera is held from now on, since it is what every frame is held against.
-      studio.beginStep()
-      studio.edit(set => changeExposure(set, look.id, { fNumber: camera.fNumber, followsPointId: null }))
-      keep(frame, outcome.value)
-      studio.endStep()
+      const kept = ticket.commit(name, set => withFrame(changeExposure(set, look.id, { fNumber: camera.fNumber, followsPointId: null }), frame, outcome.value))
+      if (!kept.ok) {
+        failure.value = kept.message
+        return false
+      }
+      view.value = { id, view: outcome.value, of: against(edits) }
+      chosenId.value = id
+      await store(ticket.set.id, id, bytes)
       return true
     }
     catch (error) {
@@ -119,18 +121,20 @@ export const useFrames = defineStore('frames', () => {
 
   /** Reads the chosen frame with other regions, and learns from it anew. */
   const mend = async (edits: readonly RegionEdit[]) => {
+    const ticket = studio.ticket()
     const frame = chosen.value && { ...toRaw(chosen.value), edits: [...edits] }
     const read = frame && await readAgain(frame)
     if (!frame || !read) return
     view.value = { id: frame.id, view: read, of: against(frame.edits) }
-    keep(frame, read)
+    ticket.commit('This region', set => set.frames.some(({ id }) => id === frame.id) ? withFrame(set, frame, read) : set)
   }
 
   /** Reads all frames of the look again, since what the camera makes of light is known better now. */
   const readAll = async () => {
+    const ticket = studio.ticket()
     for (const frame of frames.value) {
       const read = await readAgain(toRaw(frame))
-      if (read) keep(toRaw(frame), read)
+      if (read && !ticket.commit('Reading frames anew', set => withFrame(set, toRaw(frame), read)).ok) return
     }
     await show()
   }

@@ -3,19 +3,32 @@ import { defineStore } from 'pinia'
 import { genericKit } from '#core/kit/genericKit'
 import type { Kit, KitKind } from '#core/kit/kitSchema'
 import { parseKit } from '#core/kit/kitFile'
-import { usePreferences } from './preferences'
+import { clearRefusal, reportRefusal } from '~/document/refusals'
+import { createWriter } from '~/document/writer'
+import { useNotices } from './notices'
 
 const KEY = 'kit'
 
 /** The user's own kit: kept in this browser, beside the sets. */
 export const useKit = defineStore('kit', () => {
-  const { database } = usePreferences()
+  const { database } = useKept()
+  const notices = useNotices()
   const kit = shallowRef<Kit>(genericKit())
   const problem = ref('')
   const history = useRefHistory(kit, { deep: false, capacity: 100 })
 
+  const writer = createWriter({
+    write: async () => {
+      await database.preferences.put({ key: KEY, value: kit.value })
+      return { kind: 'saved' }
+    },
+    onState: (state, reason) => notices.follow('kit', state === 'failed' ? { words: `Your kit is changed in this tab, but the browser could not keep it: ${reason}. It is tried again; export the kit to be safe.` } : undefined),
+    delayMs: 0,
+  })
+
   liveQuery(() => database.preferences.get(KEY)).subscribe((row) => {
-    if (!row) return
+    // What is on its way to the database is newer than what comes out of it.
+    if (!row || writer.isBehind()) return
     const outcome = parseKit(row.value)
     if (outcome.ok) {
       if (JSON.stringify(outcome.value) !== JSON.stringify(kit.value)) kit.value = outcome.value
@@ -24,14 +37,13 @@ export const useKit = defineStore('kit', () => {
   })
 
   const change = async (edit: (kit: Kit) => Kit) => {
-    kit.value = edit(kit.value)
+    const checked = parseKit(edit(kit.value))
+    if (!checked.ok) return reportRefusal(`This does not go into a kit: ${checked.message} The kit is as it was.`)
+    clearRefusal()
+    kit.value = checked.value
     problem.value = ''
-    try {
-      await database.preferences.put({ key: KEY, value: kit.value })
-    }
-    catch (error) {
-      problem.value = `The browser could not save the kit: ${(error as Error).message}. Export it to be safe.`
-    }
+    writer.touch()
+    await writer.flush()
   }
 
   const put = <K extends KitKind>(kind: K, item: Kit[K][number]) => change((before) => {
@@ -44,7 +56,8 @@ export const useKit = defineStore('kit', () => {
 
   const undo = async () => {
     history.undo()
-    await database.preferences.put({ key: KEY, value: kit.value })
+    writer.touch()
+    await writer.flush()
   }
 
   return { kit, problem, change, put, remove, undo, canUndo: history.canUndo }

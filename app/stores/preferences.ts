@@ -1,8 +1,7 @@
 import { defineStore } from 'pinia'
 import * as v from 'valibot'
-import { openDatabase } from '~/storage/database'
-import { createPictureRoom } from '~/storage/pictures'
-import { createShelf } from '~/storage/shelf'
+import { createWriter } from '~/document/writer'
+import { useNotices } from './notices'
 
 const PreferencesSchema = v.object({
   unit: v.fallback(v.picklist(['metric', 'imperial']), 'metric'),
@@ -20,6 +19,9 @@ const PreferencesSchema = v.object({
   /** Whether the run speaks its prompts. */
   speaks: v.fallback(v.boolean(), false),
   readingUnit: v.fallback(v.picklist(['f-number', 'ev', 'lux', 'foot-candles', 'percent']), 'f-number'),
+  /** When everything was backed up last, and whether to remind of it each week. */
+  backedUpAt: v.fallback(v.nullable(v.string()), null),
+  remindsOfBackup: v.fallback(v.boolean(), true),
   currentSetId: v.fallback(v.nullable(v.string()), null),
 })
 
@@ -29,19 +31,29 @@ const KEY = 'app'
 
 /** What belongs to the user and this browser, not to a set. */
 export const usePreferences = defineStore('preferences', () => {
-  const database = openDatabase()
-  const shelf = createShelf(database)
+  const { database } = useKept()
+  const notices = useNotices()
   const values = ref<Preferences>(v.parse(PreferencesSchema, {}))
 
   const load = async () => {
     const row = await database.preferences.get(KEY)
-    values.value = v.parse(PreferencesSchema, row?.value ?? {})
+    values.value = v.parse(PreferencesSchema, typeof row?.value === 'object' ? row.value ?? {} : {})
   }
+
+  const writer = createWriter({
+    write: async () => {
+      await database.preferences.put({ key: KEY, value: structuredClone(toRaw(values.value)) })
+      return { kind: 'saved' }
+    },
+    onState: (state, reason) => notices.follow('preferences', state === 'failed' ? { words: `Your settings hold in this tab, but the browser could not keep them: ${reason}. It is tried again.` } : undefined),
+    delayMs: 0,
+  })
 
   const change = async (changes: Partial<Preferences>) => {
     values.value = v.parse(PreferencesSchema, { ...values.value, ...changes })
-    await database.preferences.put({ key: KEY, value: structuredClone(toRaw(values.value)) })
+    writer.touch()
+    await writer.flush()
   }
 
-  return { values, load, change, shelf: markRaw(shelf), pictures: markRaw(createPictureRoom(database)), database: markRaw(database) }
+  return { values, load, change }
 })

@@ -2,19 +2,25 @@ import { liveQuery, type Subscription } from 'dexie'
 import { defineStore } from 'pinia'
 import { demoSet } from '#core/set/demo'
 import { emptySet } from '#core/starting/emptySet'
-import type { StudioSet } from '#core/set/schema'
+import type { OpenedSet } from '~/storage/shelf'
+import { createOpenDocument } from '~/document/openDocument'
+import { freshId } from '~/support/freshId'
+import { useNotices } from './notices'
 import { usePreferences } from './preferences'
+import { useVault } from './vault'
 
-export type SaveState = 'saved' | 'saving' | 'failed' | 'copied'
-
-const STEPS_KEPT = 200
-const SAVE_AFTER_MS = 250
-
-/** The open set: its one document, its history, and its place on the shelf. */
+/** The open set and what is chosen in it; its document, history and way to the disk are those of app/document. */
 export const useStudio = defineStore('studio', () => {
+  const { shelf, database, unkept } = useKept()
   const preferences = usePreferences()
-  const { shelf, database } = preferences
-  const document = shallowRef<StudioSet>(demoSet())
+  const notices = useNotices()
+  const vault = useVault()
+  const held = createOpenDocument(shelf, demoSet(), (name) => {
+    notices.tell({ id: 'forked', words: `Another tab changed this set at the same time. Its version is kept as it is; yours goes on as "${name}", with its pictures and steps.` })
+    watchRow(document.value.id)
+    void preferences.change({ currentSetId: document.value.id })
+  })
+  const { document } = held
   /** What is chosen on the plan; the last one is what fields and tapes speak of. */
   const selectedIds = ref<string[]>([])
   const selectedId = computed({
@@ -25,160 +31,168 @@ export const useStudio = defineStore('studio', () => {
   })
   const lookId = ref<string | null>(null)
   const isReady = ref(false)
-  const saveState = ref<SaveState>('saved')
-  const message = ref<string | null>(null)
-  const history = useRefHistory(document, { deep: false, capacity: STEPS_KEPT, flush: 'sync' })
-  let revision = 0
-  let isQuiet = false
+  const look = computed(() => document.value.looks.find(({ id }) => id === lookId.value) ?? document.value.looks[0]!)
   let watching: Subscription | undefined
 
-  const look = computed(() => document.value.looks.find(({ id }) => id === lookId.value) ?? document.value.looks[0]!)
+  const isSaved = () => held.saveState.value === 'saved' && !held.isBehind()
 
-  /** Shows a document without saving it again or making it a step to undo. */
-  const show = (set: StudioSet, atRevision: number) => {
-    isQuiet = true
-    document.value = set
-    isQuiet = false
-    revision = atRevision
-    saveState.value = 'saved'
-  }
-
-  /** Another tab saved this set. Nothing of ours is waiting, so its version is the newest. */
-  const follow = async () => {
+  /** What another tab did with the row of the open set. */
+  const heardRow = async (row: { revision: number, deletedAt?: string } | undefined) => {
+    if (!row || row.deletedAt !== undefined) return deletedElsewhere()
+    notices.drop('deleted')
+    if (row.revision <= held.revision() || !isSaved()) return
     const opened = await shelf.open(document.value.id)
-    if (opened.ok && saveState.value === 'saved' && opened.value.revision > revision) {
-      show(opened.value.set, opened.value.revision)
-      history.clear()
-    }
+    if (opened.ok && isSaved() && opened.value.revision > held.revision()) held.adopt(opened.value)
   }
 
-  const watchShelf = (id: string) => {
+  const deletedElsewhere = () => notices.tell({
+    id: 'deleted',
+    words: `"${document.value.name}" was deleted in another tab. It is still open here, but changes are not saved.`,
+    isKept: true,
+    actions: [
+      { name: 'Put it back', run: putBack },
+      { name: 'Open another set', run: async () => {
+        notices.drop('deleted')
+        await openAnother()
+      } },
+    ],
+  })
+
+  const putBack = async () => {
+    const { id } = document.value
+    if (!await shelf.restore(id)) await held.saveAgain()
+    else await held.wasRestored()
+    watchRow(document.value.id)
+    notices.drop('deleted')
+  }
+
+  const watchRow = (id: string) => {
     watching?.unsubscribe()
     watching = liveQuery(() => database.sets.get(id)).subscribe({
-      next: (row) => {
-        if (row && row.revision > revision && saveState.value === 'saved') void follow()
-      },
-      error: () => { message.value = 'Changes in other tabs can no longer be seen. Your own are saved as before.' },
+      next: row => void (id === document.value.id && heardRow(row)),
+      error: () => notices.tell({ id: 'watch', words: 'Changes in other tabs can no longer be seen. Your own are saved as before.' }),
     })
   }
 
-  const take = (set: StudioSet, atRevision: number) => {
-    show(set, atRevision)
-    history.clear()
+  const take = (opened: OpenedSet) => {
+    held.adopt(opened)
     selectedIds.value = []
     lookId.value = null
-    watchShelf(set.id)
-    void preferences.change({ currentSetId: set.id })
+    for (const id of ['forked', 'damaged', 'deleted', 'unsaved', 'loss', 'saving']) notices.drop(id)
+    watchRow(opened.set.id)
+    void preferences.change({ currentSetId: opened.set.id })
+    if (opened.leftOut.length > 0) vault.tellDamage(opened)
   }
 
-  const save = async () => {
-    if (saveState.value !== 'saving') return
-    const set = document.value
-    try {
-      const saved = await shelf.save(set, revision)
-      if (saved !== undefined) {
-        revision = saved
-        if (document.value === set) saveState.value = 'saved'
-        return
-      }
-      // Another tab was there first: both versions stay, ours as a copy that this tab goes on with.
-      const copy = await shelf.add({ ...set, name: `${set.name} (this tab)`.slice(0, 80) })
-      take(copy.set, copy.revision)
-      saveState.value = 'copied'
-      message.value = `Another tab changed this set at the same time. Its version is kept as it is; yours goes on as "${copy.set.name}".`
-    }
-    catch (error) {
-      saveState.value = 'failed'
-      message.value = `The browser could not save: ${(error as Error).message}. Your work is still open here; export it to a file to be safe.`
-    }
+  /** What is to be done where the open set is about to be left, and is not saved. */
+  const leave = async (then: () => Promise<unknown>): Promise<boolean> => {
+    if (await held.flush()) return true
+    notices.tell({
+      id: 'unsaved',
+      words: `"${document.value.name}" has changes that the browser could not save. They would be lost with the next set.`,
+      isKept: true,
+      actions: [
+        { name: 'Export it', run: () => vault.exportOpen(document.value) },
+        { name: 'Leave without saving', run: async () => {
+          notices.drop('unsaved')
+          held.abandon()
+          await then()
+        } },
+        { name: 'Stay', run: () => notices.drop('unsaved') },
+      ],
+    })
+    return false
   }
-
-  const saveSoon = useDebounceFn(save, SAVE_AFTER_MS)
-
-  watch(document, () => {
-    if (isQuiet || !isReady.value) return
-    saveState.value = 'saving'
-    void saveSoon()
-  }, { flush: 'sync' })
-
-  /** Between these two, many small steps count as one to undo. */
-  const isDragging = ref(false)
-  /** Something was moved by the drag under way. */
-  const isMoving = ref(false)
-  /** Makes a step: the document becomes what `change` makes of it. */
-  const edit = (change: (set: StudioSet) => StudioSet) => {
-    document.value = change(document.value)
-    if (isDragging.value) isMoving.value = true
-  }
-
-  let beforeDrag = document.value
-  const beginDrag = () => {
-    isDragging.value = true
-    beforeDrag = document.value
-    history.pause()
-  }
-  const endDrag = () => {
-    isDragging.value = false
-    isMoving.value = false
-    // A press that moved nothing is no step.
-    history.resume(document.value !== beforeDrag)
-  }
-
-  /** Between these two, several edits count as one to undo; nothing is under the hand meanwhile. */
-  const beginStep = () => history.pause()
-  const endStep = () => history.resume(true)
-
-  /** Saves what is waiting, before something else needs it on the shelf. */
-  const saveNow = save
 
   const open = async (id: string): Promise<boolean> => {
-    await saveNow()
+    if (id === document.value.id && isReady.value && isSaved()) return true
+    if (!await leave(() => open(id))) return false
     const opened = await shelf.open(id)
-    if (opened.ok) take(opened.value.set, opened.value.revision)
-    else message.value = opened.message
+    if (opened.ok) take(opened.value)
+    else notices.tell({ id: 'open', words: opened.message })
     return opened.ok
   }
 
-  const openDemo = async () => {
-    // An id of its own, so that an exported demo set finds its own free when it comes back.
-    const demo = demoSet()
-    const added = await shelf.add({ ...demo, id: `${demo.id}-${crypto.randomUUID().slice(0, 8)}` })
-    take(added.set, added.revision)
+  const begin = async (make: () => ReturnType<typeof demoSet>): Promise<boolean> => {
+    if (isReady.value && !await leave(() => begin(make))) return false
+    take(await shelf.add(make()))
+    return true
   }
 
+  /** A demo set under an id of its own, so that an exported one finds its own free when it comes back. */
+  const openDemo = () => begin(() => {
+    const demo = demoSet()
+    return { ...demo, id: `${demo.id}-${freshId(8)}` }
+  })
+
   /** An empty room to build in. */
-  const openEmpty = async () => {
-    await saveNow()
-    const added = await shelf.add(emptySet(`set-${crypto.randomUUID().slice(0, 8)}`, 'New set'))
-    take(added.set, added.revision)
-  }
+  const openEmpty = () => begin(() => emptySet(`set-${freshId(8)}`, 'New set'))
 
   /** Goes on with the newest other set, or the demo set where there is none. */
   const openAnother = async () => {
-    const [newest] = await shelf.list()
-    if (!newest || !await open(newest.id)) await openDemo()
+    held.abandon()
+    for (const { id } of await shelf.list()) if (id !== document.value.id && await open(id)) return
+    take(await shelf.add({ ...demoSet(), id: `${demoSet().id}-${freshId(8)}` }))
   }
 
-  /** Finds what was open last, or begins with the demo set. */
+  /** Finds what was open last, or begins with the demo set. What the browser lost comes back from its second copies first. */
   const start = async () => {
+    await vault.meet()
     await preferences.load()
     const sets = await shelf.list()
-    const wanted = sets.find(({ id }) => id === preferences.values.currentSetId) ?? sets[0]
-    if (wanted) {
-      const opened = await shelf.open(wanted.id)
-      if (opened.ok) take(opened.value.set, opened.value.revision)
-      else {
-        await openDemo()
-        message.value = opened.message
+    const wanted = [...sets].sort((a, b) => Number(b.id === preferences.values.currentSetId) - Number(a.id === preferences.values.currentSetId))
+    for (const { id } of wanted) {
+      const opened = await shelf.open(id)
+      if (opened.ok) {
+        take(opened.value)
+        break
       }
+      notices.tell({ id: `open ${id}`, words: opened.message })
     }
-    else await openDemo()
+    if (held.revision() === 0) await openDemo()
     isReady.value = true
+    if (unkept) notices.tell({ id: 'unkept', isKept: true, words: `Nothing is kept here: ${unkept}. Everything works, but what you make is gone when this tab closes. Export it to keep it.` })
+  }
+
+  // A second copy follows every save, and other tabs are told of trouble at once.
+  watch(held.saveState, (state) => {
+    if (state === 'saved' && isReady.value) vault.copySoon(document.value.id)
+    notices.follow('saving', state === 'failed'
+      ? {
+          words: `The browser could not save: ${held.saveReason.value}. Your work is open here and is tried again by itself.`,
+          isKept: true,
+          actions: [{ name: 'Try now', run: held.retry }, { name: 'Export it', run: () => vault.exportOpen(document.value) }],
+        }
+      : undefined)
+    if (state === 'deleted') deletedElsewhere()
+    if (state === 'missing' || state === 'lost') vault.tellLoss(state, document.value, held.saveAgain)
+  })
+
+  // Leaving the page: what waits is written at once; where that cannot be, the browser asks.
+  useEventListener(globalThis.document, 'visibilitychange', () => {
+    if (globalThis.document.visibilityState === 'hidden') void held.flush()
+  })
+  useEventListener(globalThis.window, 'pagehide', () => void held.flush())
+  useEventListener(globalThis.window, 'beforeunload', (event: BeforeUnloadEvent) => {
+    if (!isReady.value || (isSaved() && !unkept)) return
+    void held.flush()
+    if (held.saveState.value !== 'saved') event.preventDefault()
+  })
+
+  const isMoving = ref(false)
+  watch([document, held.isDragging], () => {
+    isMoving.value = held.isDragging.value && (isMoving.value || document.value !== dragStart)
+  }, { flush: 'sync' })
+  let dragStart = document.value
+  const beginDrag = () => {
+    dragStart = document.value
+    held.beginDrag()
   }
 
   return {
-    document, look, lookId, selectedId, selectedIds, isReady, isDragging, isMoving, saveState, message,
-    canUndo: history.canUndo, canRedo: history.canRedo, undo: history.undo, redo: history.redo,
-    edit, beginDrag, endDrag, beginStep, endStep, open, openDemo, openEmpty, openAnother, saveNow, start,
+    document, look, lookId, selectedId, selectedIds, isReady, isDragging: held.isDragging, isMoving, saveState: held.saveState, history: held.history,
+    canUndo: held.canUndo, canRedo: held.canRedo, undoName: held.undoName, redoName: held.redoName, undo: held.undo, redo: held.redo,
+    edit: held.edit, step: held.step, ticket: held.ticket, beginDrag, endDrag: held.endDrag, saveNow: held.flush,
+    open, openDemo, openEmpty, openAnother, start,
   }
 })

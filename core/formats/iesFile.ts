@@ -27,6 +27,8 @@ export type IesFile = {
 const TYPES = { 1: 'C', 2: 'B', 3: 'A' } as const
 const METRES = { 1: 0.3048, 2: 1 } as const
 const MOST_ANGLES = 1000
+/** Values of a distribution at most: a reading every degree all round has 130,000. */
+const MOST_VALUES = 200_000
 
 /** Why the angles of a kind of photometry cannot be right, or undefined. Ranges are those of LM-63. */
 const anglesFault = (type: PhotometricTable['type'], vertical: readonly number[], horizontal: readonly number[]): string | undefined => {
@@ -63,6 +65,7 @@ const readBody = (version: IesVersion, keywords: Record<string, string>, hasTilt
   const lumens = numbers.one('the lumens of a lamp')
   const multiplier = numbers.one('the candela multiplier')
   const [verticals, horizontals] = [numbers.whole('the number of vertical angles', 2, MOST_ANGLES), numbers.whole('the number of horizontal angles', 1, MOST_ANGLES)]
+  if (verticals * horizontals > MOST_VALUES) fault(`it announces ${verticals * horizontals} candela values; up to ${MOST_VALUES} are read`)
   const type = TYPES[numbers.whole('the photometric type', 1, 3) as 1 | 2 | 3]
   const metres = METRES[numbers.whole('the unit of sizes', 1, 2) as 1 | 2]
   const [width, length, height] = numbers.many(3, 'sizes of the opening') as [number, number, number]
@@ -78,8 +81,9 @@ const readBody = (version: IesVersion, keywords: Record<string, string>, hasTilt
   if (wrong) fault(wrong)
   const scale = multiplier * ballast * (version === '2019' ? 1 : second)
   const candela = horizontalDeg.map(angle => numbers.many(verticals, `candela at ${angle} degrees`).map(value => value * scale))
-  if (candela.flat().some(value => value < 0)) fault('a candela value is negative')
-  if (!candela.flat().some(value => value > 0)) fault('all candela values are 0')
+  if (candela.some(row => row.some(value => value < 0))) fault('a candela value is negative')
+  if (!candela.some(row => row.some(value => value > 0))) fault('all candela values are 0')
+  if (!candela.every(row => row.every(Number.isFinite)) || ![width, length, height, watts].every(Number.isFinite)) fault('a number is too large to be read')
   if (numbers.left() > 0) fault(`${numbers.left()} more numbers follow than the file announces`)
   return {
     version, keywords, tilt, lamps, type, watts, verticalDeg, horizontalDeg, candela,

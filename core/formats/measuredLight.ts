@@ -1,8 +1,12 @@
 import type { IesFile } from './iesFile'
 import { modifierOfKind, type EmitterShape, type Modifier } from '../sources/modifiers'
 import type { Output } from '../sources/output'
+import { LUX_AT_1_M, MOST_FRONT_M } from '../set/lightSchema'
+import { refused, understood, type Outcome } from '../units/outcome'
 
 const SMALLEST_M = 0.02
+
+const figure = (value: number): string => new Intl.NumberFormat('en-GB', { maximumFractionDigits: 2 }).format(value)
 
 /** The front that a file's opening makes: round where its sizes are negative, a small disc where it gives none. */
 const frontOf = ({ widthM, lengthM }: IesFile): EmitterShape => {
@@ -15,12 +19,16 @@ const shinesBack = ({ type, verticalDeg, candela }: IesFile): boolean =>
 
 /**
  * A photometric file as a light: its greatest candela as the output, its distribution as the modifier's table. With type C the
- * file's downward axis becomes the light's axis.
+ * file's downward axis becomes the light's axis. Refuses what no light of a set can be.
  */
-export const measuredLight = (file: IesFile, name: string): { output: Output, modifier: Modifier } => {
+export const measuredLight = (file: IesFile, name: string): Outcome<{ output: Output, modifier: Modifier }> => {
   const open = modifierOfKind('open-face')
-  const greatest = Math.max(...file.candela.flat())
-  return {
+  const greatest = file.candela.reduce((most, row) => row.reduce((of, value) => Math.max(of, value), most), 0)
+  const [leastLux, mostLux] = LUX_AT_1_M
+  if (greatest < leastLux || greatest > mostLux) return refused(`This photometric file cannot be used: its greatest intensity is ${figure(greatest)} cd, and lights here have ${figure(leastLux)} to ${figure(mostLux)} cd. Nothing was changed.`)
+  const opening = Math.max(Math.abs(file.widthM), Math.abs(file.lengthM))
+  if (opening > MOST_FRONT_M) return refused(`This photometric file cannot be used: its opening is ${figure(opening)} m wide, and fronts of lights here have up to ${MOST_FRONT_M} m. Is its unit of sizes right? Nothing was changed.`)
+  return understood({
     output: { from: 'lux-at-1-m', lux: greatest },
     modifier: {
       ...open,
@@ -32,5 +40,5 @@ export const measuredLight = (file: IesFile, name: string): { output: Output, mo
       housing: shinesBack(file) ? null : open.housing,
       table: { type: file.type, verticalDeg: file.verticalDeg, horizontalDeg: file.horizontalDeg, relative: file.candela.map(row => row.map(value => value / greatest)) },
     },
-  }
+  })
 }

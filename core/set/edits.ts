@@ -1,13 +1,10 @@
-import * as v from 'valibot'
-import { refused, understood, type Outcome } from '../units/outcome'
 import { insideRoom } from './bounds'
 import { faults } from './faults'
-import { SetShape } from './schema'
 import type { Backdrop, Camera, Light, LightSetting, Look, OwnPoint, Panel, Place, Prop, Reading, Room, StudioSet, Subject, Target } from './schema'
 
 /** Lights and stands keep at least this to walls, floor and ceiling. */
-const STAND_MARGIN_M = 0.1
-const SUBJECT_MARGIN_M = 0.3
+export const STAND_MARGIN_M = 0.1
+export const SUBJECT_MARGIN_M = 0.3
 
 const changeIn = <T extends { id: string }>(items: readonly T[], id: string, changes: Partial<T>): T[] => items.map(item => item.id === id ? { ...item, ...changes } : item)
 
@@ -85,9 +82,9 @@ export const unlessFaulty = (before: StudioSet, after: StudioSet): StudioSet => 
 export const renameLight = (set: StudioSet, lightId: string, name: string): StudioSet =>
   name.trim() ? editLight(set, lightId, light => ({ ...light, name: name.trim().slice(0, 80) })) : set
 
-export const editSubject = (set: StudioSet, id: string, changes: Partial<Subject>): StudioSet => unlessFaulty(set, { ...set, subjects: changeIn(set.subjects, id, changes) })
-export const editPanel = (set: StudioSet, id: string, changes: Partial<Panel>): StudioSet => unlessFaulty(set, { ...set, panels: changeIn(set.panels, id, changes) })
-export const editProp = (set: StudioSet, id: string, changes: Partial<Prop>): StudioSet => unlessFaulty(set, { ...set, props: changeIn(set.props, id, changes) })
+export const editSubject = (set: StudioSet, id: string, changes: Partial<Subject>): StudioSet => ({ ...set, subjects: changeIn(set.subjects, id, changes) })
+export const editPanel = (set: StudioSet, id: string, changes: Partial<Panel>): StudioSet => ({ ...set, panels: changeIn(set.panels, id, changes) })
+export const editProp = (set: StudioSet, id: string, changes: Partial<Prop>): StudioSet => ({ ...set, props: changeIn(set.props, id, changes) })
 export const editPoint = (set: StudioSet, id: string, changes: Partial<OwnPoint>): StudioSet => ({ ...set, points: changeIn(set.points, id, changes) })
 export const editCamera = (set: StudioSet, changes: Partial<Camera>): StudioSet => ({ ...set, camera: { ...set.camera, ...changes } })
 
@@ -98,14 +95,5 @@ export const turnCamera = (set: StudioSet, isUpright: boolean): StudioSet => {
   return editCamera(set, { sensor: isUpright ? { widthMm: short, heightMm: long } : { widthMm: long, heightMm: short } })
 }
 
-/** A set after a change of its room or backdrop, or why it cannot be. */
-const checkedShape = (before: StudioSet, after: StudioSet): Outcome<StudioSet> => {
-  const result = v.safeParse(SetShape, after)
-  if (!result.success) return refused(`${v.getDotPath(result.issues[0]) ?? 'This'}: ${result.issues[0].message} It is as it was.`)
-  const known = faults(before)
-  const [fault] = faults(after).filter(words => !known.includes(words))
-  return fault ? refused(`${fault} It is as it was.`) : understood(after)
-}
-
-export const editBackdrop = (set: StudioSet, changes: Partial<Backdrop>): Outcome<StudioSet> => checkedShape(set, { ...set, backdrop: { ...set.backdrop, ...changes } })
-export const editRoom = (set: StudioSet, changes: Partial<Room>): Outcome<StudioSet> => checkedShape(set, { ...set, room: { ...set.room, ...changes } })
+export const editBackdrop = (set: StudioSet, changes: Partial<Backdrop>): StudioSet => ({ ...set, backdrop: { ...set.backdrop, ...changes } })
+export const editRoom = (set: StudioSet, changes: Partial<Room>): StudioSet => ({ ...set, room: { ...set.room, ...changes } })

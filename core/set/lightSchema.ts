@@ -1,10 +1,14 @@
 import * as v from 'valibot'
 import { between, colour, degrees, EXPOSURE, identifier, kitId, place, title, transmittance } from './schemaBasics'
 
+/** Intensity on the axis that a light can have, candela (lux at 1 m), and the longest side of its front, metres. */
+export const LUX_AT_1_M = [1, 1e8] as const
+export const MOST_FRONT_M = 12
+
 const OutputSchema = v.variant('from', [
   v.strictObject({ from: v.literal('guide-number'), guideNumberM: between(1, 2000) }),
   v.strictObject({ from: v.literal('reading'), fNumber: between(...EXPOSURE.fNumber), distanceM: between(0.1, 50), iso: between(...EXPOSURE.iso) }),
-  v.strictObject({ from: v.literal('lux-at-1-m'), lux: between(1, 1e8) }),
+  v.strictObject({ from: v.literal('lux-at-1-m'), lux: between(...LUX_AT_1_M) }),
 ])
 
 /** Watts that a lamp draws while it burns; null where it is not known. */
@@ -53,8 +57,8 @@ export const ModifierSchema = v.strictObject({
   kind: identifier,
   name: title,
   front: v.variant('shape', [
-    v.strictObject({ shape: v.literal('rectangle'), widthM: between(0.02, 12), heightM: between(0.02, 12) }),
-    v.strictObject({ shape: v.literal('disc'), radiusM: between(0.01, 6) }),
+    v.strictObject({ shape: v.literal('rectangle'), widthM: between(0.02, MOST_FRONT_M), heightM: between(0.02, MOST_FRONT_M) }),
+    v.strictObject({ shape: v.literal('disc'), radiusM: between(0.01, MOST_FRONT_M / 2) }),
     v.strictObject({ shape: v.literal('ring'), innerRadiusM: between(0, 6), outerRadiusM: between(0.01, 6) }),
     v.strictObject({ shape: v.literal('ball'), radiusM: between(0.005, 3) }),
   ]),

@@ -8,9 +8,11 @@ import type { Aim, Lamp, Light, LightSetting, OwnPoint, Panel, Place, Prop, Stud
 /** An id that nothing in the set has yet. */
 export const freeId = (set: StudioSet, wanted: string): string => {
   const taken = new Set(thingsOf(set).map(thing => thing.id))
+  // An id is at most 64 characters long; a number still has to fit behind it.
+  const base = wanted.replace(/-\d+$/, '').slice(0, 56)
   for (let number = 1, id = wanted; ; number += 1) {
     if (!taken.has(id)) return id
-    id = `${wanted.replace(/-\d+$/, '')}-${number + 1}`
+    id = `${base}-${number + 1}`
   }
 }
 

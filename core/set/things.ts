@@ -1,5 +1,5 @@
-import { moveLight, moveSubject, unlessFaulty } from './edits'
-import { insideRoom } from './bounds'
+import { moveLight, moveSubject, STAND_MARGIN_M, SUBJECT_MARGIN_M, unlessFaulty } from './edits'
+import { insideRoom, roomBounds } from './bounds'
 import { CAMERA } from './fixedIds'
 import { headHeightM } from './heads'
 import type { Place, StudioSet } from './schema'
@@ -50,6 +50,36 @@ export const placeThing = (set: StudioSet, id: string, place: Place): StudioSet 
     case 'point': return { ...set, points: editIn(set.points, id, point => ({ ...point, place: insideRoom(place, set.room, POINT_MARGIN_M) })) }
     case 'panel': return unlessFaulty(set, { ...set, panels: editIn(set.panels, id, panel => ({ ...panel, place: { ...place, zM: Math.max(0, place.zM) } })) })
     case 'prop': return unlessFaulty(set, { ...set, props: editIn(set.props, id, prop => ({ ...prop, place: { ...place, zM: Math.max(0, place.zM) } })) })
+  }
+}
+
+const MARGIN_M: Record<ThingKind, number> = { light: STAND_MARGIN_M, subject: SUBJECT_MARGIN_M, camera: CAMERA_MARGIN_M, point: POINT_MARGIN_M, panel: 0, prop: 0 }
+
+/** Where a thing may stand, metres of the room: from and to, across, in depth and in height. */
+export const placeRange = (set: StudioSet, kind: ThingKind): Record<keyof Place, readonly [number, number]> => {
+  const { left, right, back, front, ceiling } = roomBounds(set.room)
+  const margin = MARGIN_M[kind]
+  const isLow = kind === 'panel' || kind === 'prop'
+  return {
+    xM: [left + margin, right - margin],
+    // A sitter stands before the backdrop.
+    yM: [kind === 'subject' ? SUBJECT_MARGIN_M : back + margin, front - margin],
+    zM: [isLow ? 0 : margin, ceiling - margin],
+  }
+}
+
+/** Puts one thing exactly where somebody typed it; what is not a place for it is for the gate to refuse. */
+export const placeExactly = (set: StudioSet, id: string, { xM, yM, zM }: Place): StudioSet => {
+  const put = <T extends { id: string }>(items: readonly T[], place: object) => editIn(items, id, item => ({ ...item, place }))
+  const place = { xM, yM, zM }
+  switch (thingOf(set, id)?.kind) {
+    case 'light': return { ...set, lights: put(set.lights, place) }
+    case 'subject': return { ...set, subjects: put(set.subjects, { xM, yM }) }
+    case 'camera': return { ...set, camera: { ...set.camera, place } }
+    case 'point': return { ...set, points: put(set.points, place) }
+    case 'panel': return { ...set, panels: put(set.panels, place) }
+    case 'prop': return { ...set, props: put(set.props, place) }
+    case undefined: return set
   }
 }
 

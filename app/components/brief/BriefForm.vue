@@ -7,7 +7,6 @@ import { CLOTHES, ROOM_MATERIALS, SKINS } from '#core/kit/materials'
 import type { Brief, Room } from '#core/set/schema'
 
 const studio = useStudio()
-const problem = ref('')
 const brief = computed(() => studio.document.brief)
 const room = computed(() => studio.document.room)
 const subject = computed(() => studio.document.subjects[0]!)
@@ -15,14 +14,10 @@ const subject = computed(() => studio.document.subjects[0]!)
 const LOOK_OPTIONS = Object.entries(LOOKS).map(([value, { name }]) => ({ value: value as Brief['look'], name }))
 const FRAMING_OPTIONS = Object.entries(FRAMINGS).map(([value, { name }]) => ({ value: value as Brief['framing'], name }))
 const RATIOS = [{ value: '1', name: '1:1, flat' }, { value: '2', name: '2:1, one stop' }, { value: '3', name: '3:1' }, { value: '4', name: '4:1, two stops' }, { value: '8', name: '8:1, three stops' }] as const
-const SIZES = [['Wide', 'widthM'], ['Deep', 'depthM'], ['High', 'heightM'], ['Free behind the backdrop', 'behindBackdropM']] as const
+const SIZES = [['Wide', 'widthM', 1.5, 60], ['Deep', 'depthM', 1.5, 60], ['High', 'heightM', 1.8, 30], ['Free behind the backdrop', 'behindBackdropM', 0.02, 50]] as const
 const WALLS = [['Side walls', ['left', 'right']], ['Wall behind the camera', ['front']], ['Wall behind the backdrop', ['back']], ['Ceiling', ['ceiling']], ['Floor', ['floor']]] as const
 
-const change = (changes: Partial<Room>) => {
-  const outcome = editRoom(studio.document, changes)
-  problem.value = outcome.ok ? '' : outcome.message
-  if (outcome.ok) studio.edit(() => outcome.value)
-}
+const change = (changes: Partial<Room>) => studio.edit(set => editRoom(set, changes))
 const paint = (walls: readonly (keyof Room['reflectances'])[], reflectance: Room['reflectances']['left']) =>
   change({ reflectances: { ...room.value.reflectances, ...Object.fromEntries(walls.map(wall => [wall, reflectance])) } })
 const isGloss = computed(() => room.value.floorGloss !== null)
@@ -71,7 +66,8 @@ const isGloss = computed(() => room.value.floorGloss !== null)
             :most="40"
             :digits="0"
             narrow
-            @change="value => studio.edit(set => editBrief(set, { looksWanted: Math.round(value) }))"
+            whole
+            @change="value => studio.edit(set => editBrief(set, { looksWanted: value }))"
           />
           <NumberField
             label="Minutes a sitter"
@@ -106,7 +102,9 @@ const isGloss = computed(() => room.value.floorGloss !== null)
         <DistanceField
           label="Tall"
           :value="subject.heightM"
-          @change="metres => metres >= 0.1 && metres <= 2.4 && studio.edit(set => editSubject(set, subject.id, { heightM: metres }))"
+          :least="subject.pose === 'object' ? 0.1 : 0.4"
+          :most="2.4"
+          @change="heightM => studio.edit(set => editSubject(set, subject.id, { heightM }))"
         />
       </div>
     </div>
@@ -116,10 +114,12 @@ const isGloss = computed(() => room.value.floorGloss !== null)
       </h2>
       <div class="flex flex-wrap gap-x-3 gap-y-2">
         <DistanceField
-          v-for="[name, key] in SIZES"
+          v-for="[name, key, least, most] in SIZES"
           :key="key"
           :label="name"
           :value="room[key]"
+          :least="least"
+          :most="most"
           @change="metres => change({ [key]: metres })"
         />
         <MaterialField
@@ -139,14 +139,6 @@ const isGloss = computed(() => room.value.floorGloss !== null)
           Gloss floor
         </label>
       </div>
-      <p
-        v-if="problem"
-        role="alert"
-        class="mt-2 text-sm"
-        data-test="brief-problem"
-      >
-        {{ problem }}
-      </p>
     </div>
     <div>
       <h2 class="mb-2 text-base font-semibold">

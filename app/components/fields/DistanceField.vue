@@ -1,17 +1,23 @@
 <script setup lang="ts">
-const props = defineProps<{ label: string, value: number }>()
+import { useRefusal } from '~/document/refusals'
+
+/** A distance in the user's unit. Outside its range it is refused here, in words; what the document refuses is told here too. */
+const props = withDefaults(defineProps<{ label: string, value: number, least?: number, most?: number }>(), { least: Number.NEGATIVE_INFINITY, most: Number.POSITIVE_INFINITY })
 const emit = defineEmits<{ change: [metres: number] }>()
 const { distance, parse } = useUnits()
-const problem = ref('')
+const { words: problem, attempt, refuse } = useRefusal()
 const id = useId()
+const ROUNDING_M = 0.005
+const rangeWords = () => !Number.isFinite(props.most) ? `at least ${distance(props.least)}` : !Number.isFinite(props.least) ? `at most ${distance(props.most)}` : `from ${distance(props.least)} to ${distance(props.most)}`
 
 const commit = (event: Event) => {
   const field = event.target as HTMLInputElement
   const outcome = parse(field.value)
-  problem.value = outcome.ok ? '' : outcome.message
-  if (!outcome.ok) return
-  emit('change', outcome.value)
-  // Walls may have stopped it short of what was typed.
+  // What is shown is rounded; a bound that is typed as it is shown holds.
+  const isWithin = outcome.ok && outcome.value >= props.least - ROUNDING_M && outcome.value <= props.most + ROUNDING_M
+  if (!outcome.ok) refuse(outcome.message)
+  else if (!isWithin) refuse(`${distance(outcome.value)} is out of range: ${rangeWords()}. It is still ${distance(props.value)}.`)
+  else attempt(() => emit('change', Math.min(props.most, Math.max(props.least, outcome.value))))
   void nextTick(() => {
     field.value = distance(props.value)
   })
@@ -33,13 +39,9 @@ const commit = (event: Event) => {
       @change="commit"
       @focus="($event.target as HTMLInputElement).select()"
     >
-    <p
-      v-if="problem"
+    <FieldProblem
       :id="`${id}-problem`"
-      role="alert"
-      class="absolute bottom-full left-0 z-10 mb-1 w-64 rounded-sm border border-rule bg-panel p-2 text-sm"
-    >
-      {{ problem }}
-    </p>
+      :words="problem"
+    />
   </div>
 </template>

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { plainFigures } from '#core/units/fractions'
+import { useRefusal } from '~/document/refusals'
 
-const props = withDefaults(defineProps<{ label: string, value: number, least: number, most: number, unit?: string, digits?: number, testName?: string, narrow?: boolean }>(), { unit: '', digits: 1, testName: undefined })
+const props = withDefaults(defineProps<{ label: string, value: number, least: number, most: number, unit?: string, digits?: number, testName?: string, narrow?: boolean, whole?: boolean }>(), { unit: '', digits: 1, testName: undefined })
 const emit = defineEmits<{ change: [value: number] }>()
-const problem = ref('')
+const { words: problem, attempt, refuse } = useRefusal()
 const id = useId()
 const shown = computed(() => `${Number(props.value.toFixed(props.digits))}${props.unit}`.replace('-', '\u2212'))
 
@@ -11,10 +12,10 @@ const commit = (event: Event) => {
   const field = event.target as HTMLInputElement
   const text = plainFigures(field.value).replace(props.unit.trim(), '').trim()
   const value = Number(text)
-  problem.value = text === '' || !Number.isFinite(value) || value < props.least || value > props.most
-    ? `"${field.value.trim()}" does not fit here: write a number from ${props.least} to ${props.most}. It is still ${shown.value}.`
-    : ''
-  if (problem.value === '') emit('change', value)
+  if (text === '' || !Number.isFinite(value) || value < props.least || value > props.most || (props.whole && !Number.isInteger(value))) {
+    refuse(`"${field.value.trim()}" does not fit here: write a ${props.whole ? 'whole ' : ''}number from ${props.least} to ${props.most}${props.unit}. It is still ${shown.value}.`)
+  }
+  else attempt(() => emit('change', value))
   void nextTick(() => {
     field.value = shown.value
   })
@@ -38,13 +39,9 @@ const commit = (event: Event) => {
       @change="commit"
       @focus="($event.target as HTMLInputElement).select()"
     >
-    <p
-      v-if="problem"
+    <FieldProblem
       :id="`${id}-problem`"
-      role="alert"
-      class="absolute bottom-full left-0 z-20 mb-1 w-64 rounded-sm border border-rule bg-panel p-2 text-sm"
-    >
-      {{ problem }}
-    </p>
+      :words="problem"
+    />
   </div>
 </template>

@@ -1,11 +1,22 @@
 <script setup lang="ts" generic="T extends string">
-defineProps<{ label: string, value: T | '', options: readonly { value: T | '', name: string }[], wide?: boolean, testName?: string }>()
+import { useRefusal } from '~/document/refusals'
+
+const props = defineProps<{ label: string, value: T | '', options: readonly { value: T | '', name: string }[], wide?: boolean, testName?: string }>()
 const emit = defineEmits<{ choose: [value: T | ''] }>()
 const id = useId()
+const { words: problem, attempt } = useRefusal()
+const choose = (event: Event) => {
+  const list = event.target as HTMLSelectElement
+  attempt(() => emit('choose', list.value as T | ''))
+  // What was refused is not what stands there.
+  void nextTick(() => {
+    list.value = props.value
+  })
+}
 </script>
 
 <template>
-  <div class="flex flex-col">
+  <div class="relative flex flex-col">
     <label
       :for="id"
       class="text-xs text-soft"
@@ -16,7 +27,9 @@ const id = useId()
       :class="wide ? 'w-full' : 'w-34'"
       :value="value"
       :data-test="testName"
-      @change="emit('choose', ($event.target as HTMLSelectElement).value as T | '')"
+      :aria-invalid="problem !== '' || undefined"
+      :aria-describedby="problem ? `${id}-problem` : undefined"
+      @change="choose"
     >
       <option
         v-for="option in options"
@@ -26,5 +39,9 @@ const id = useId()
         {{ option.name }}
       </option>
     </select>
+    <FieldProblem
+      :id="`${id}-problem`"
+      :words="problem"
+    />
   </div>
 </template>

@@ -3,7 +3,7 @@ import type { Frame } from '#core/set/schema'
 
 const props = defineProps<{ frame: Frame }>()
 const studio = useStudio()
-const { shelf } = usePreferences()
+const { shelf } = useKept()
 
 const url = asyncComputed(async (onCancel) => {
   const picture = await shelf.picture(studio.document.id, props.frame.id)

@@ -50,7 +50,8 @@ const refreshed = computed(() => refreshCopies(studio.document, props.kind, prop
         :most="99"
         :digits="0"
         narrow
-        @change="count => put({ count: Math.round(count) })"
+        whole
+        @change="count => put({ count })"
       />
       <button
         class="press flex h-8 items-center gap-1.5"
@@ -81,7 +82,9 @@ const refreshed = computed(() => refreshCopies(studio.document, props.kind, prop
           v-if="field.unit === ' m'"
           :label="field.label"
           :value="field.read(item.what)"
-          @change="metres => metres >= field.least && metres <= field.most && put({ what: field.write(item.what, metres) as never })"
+          :least="field.least"
+          :most="field.most"
+          @change="metres => put({ what: field.write(item.what, metres) as never })"
         />
         <NumberField
           v-else

@@ -7,7 +7,7 @@ import { axisIntensity, guideNumberFromWattSeconds, wattSecondsFromGuideNumber, 
 /** What a lamp gives at full power, from whatever is known of it. */
 const props = defineProps<{ item: KitItem<'lamps'> }>()
 const kit = useKit()
-const { freshId } = useKitItems()
+const { ownId } = useKitItems()
 const problem = ref('')
 const done = ref('')
 
@@ -40,7 +40,7 @@ const readFile = async (file: File) => {
   const measured = measuredLight(outcome.value, outcome.value.keywords.LUMINAIRE ?? file.name)
   await put(measured.output)
   from.value = measured.output.from
-  const id = freshId()
+  const id = ownId()
   await kit.put('modifiers', { id, count: 1, notes: `Measured distribution from ${file.name}.`, what: { ...measured.modifier, kind: id } })
   done.value = `Output taken; its distribution is in the kit as modifier "${measured.modifier.name}".`
 }
@@ -108,7 +108,9 @@ const readFile = async (file: File) => {
       <DistanceField
         label="at"
         :value="output.distanceM"
-        @change="metres => output.from === 'reading' && metres >= 0.1 && metres <= 50 && put({ ...output, distanceM: metres })"
+        :least="0.1"
+        :most="50"
+        @change="metres => output.from === 'reading' && put({ ...output, distanceM: metres })"
       />
       <NumberField
         label="ISO"

@@ -31,6 +31,7 @@ const map = computed(() => planMap(bounds.value, size.value.width, layout.value.
     />
     <div
       ref="field"
+      data-zone="plan"
       class="relative min-h-72 grow basis-0 overflow-hidden"
     >
       <svg

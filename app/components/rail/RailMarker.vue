@@ -59,6 +59,7 @@ const nudge = (event: KeyboardEvent) => {
     v-bind="isBackdrop ? { 'aria-orientation': 'vertical', 'aria-valuemin': 0, 'aria-valuemax': 255, 'aria-valuenow': Number(value) } : {}"
     :aria-label="`${readout.point.name}, ${stops} stops against the camera setting${isBackdrop ? `, renders ${value}. Drag or use arrow keys to ask for another tone.` : ''}`"
     :class="{ 'cursor-ns-resize': isBackdrop }"
+    data-zone="rail"
     :data-test="`marker-${readout.point.id}`"
     :data-stops="readout.stops.toFixed(3)"
     @keydown="nudge"

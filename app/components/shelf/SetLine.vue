@@ -3,12 +3,17 @@ import type { SetSummary } from '~/storage/shelf'
 
 const props = defineProps<{ set: SetSummary }>()
 const studio = useStudio()
-const { open, duplicate, exportSet, remove, rename } = useShelf()
+const { open, duplicate, exportSet, remove, rename, downloadOriginal, dropOriginal } = useShelf()
 
 const isOpen = computed(() => studio.document.id === props.set.id)
-const when = computed(() => new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(props.set.updatedAt)))
+const { when } = useVault()
+const changed = computed(() => props.set.updatedAt ? when(props.set.updatedAt) : 'no one knows when')
 
-const changeName = (event: Event) => rename(props.set.id, (event.target as HTMLInputElement).value)
+const changeName = async (event: Event) => {
+  const field = event.target as HTMLInputElement
+  await rename(props.set.id, field.value)
+  field.value = props.set.name
+}
 </script>
 
 <template>
@@ -25,12 +30,30 @@ const changeName = (event: Event) => rename(props.set.id, (event.target as HTMLI
         @change="changeName"
       >
       <p class="px-1 text-sm text-soft">
-        {{ isOpen ? 'Open now' : 'Changed' }} · {{ when }}
+        {{ isOpen ? 'Open now' : 'Changed' }} · {{ changed }}
       </p>
     </div>
+    <template v-if="set.hasOriginal">
+      <button
+        class="press"
+        :aria-label="`Download ${set.name} as it was stored`"
+        title="This set was damaged. What was stored before it was opened is kept."
+        @click="downloadOriginal(set.id, set.name)"
+      >
+        Damaged original
+      </button>
+      <button
+        class="press"
+        :aria-label="`Delete the damaged original of ${set.name}`"
+        @click="dropOriginal(set.id)"
+      >
+        Delete original
+      </button>
+    </template>
     <button
       class="press-main"
       data-test="open"
+      :aria-label="`Open ${set.name}`"
       @click="open(set.id)"
     >
       Open
@@ -38,6 +61,7 @@ const changeName = (event: Event) => rename(props.set.id, (event.target as HTMLI
     <button
       class="press"
       data-test="duplicate"
+      :aria-label="`Duplicate ${set.name}`"
       @click="duplicate(set.id)"
     >
       Duplicate
@@ -45,6 +69,7 @@ const changeName = (event: Event) => rename(props.set.id, (event.target as HTMLI
     <button
       class="press"
       data-test="export"
+      :aria-label="`Export ${set.name}`"
       @click="exportSet(set.id, set.name)"
     >
       Export
@@ -52,6 +77,7 @@ const changeName = (event: Event) => rename(props.set.id, (event.target as HTMLI
     <button
       class="press"
       data-test="delete"
+      :aria-label="`Delete ${set.name}`"
       @click="remove(set.id)"
     >
       Delete

@@ -1,23 +1,33 @@
 <script setup lang="ts">
-import { FileUp, Plus } from '@lucide/vue'
+import { Archive, FileUp, Plus } from '@lucide/vue'
 
-const { sets, problem, done, removed, importFiles, openDemo, openEmpty, undoRemove } = useShelf()
+const shelf = useShelf()
+const vault = useVault()
+const preferences = usePreferences()
 const picker = useTemplateRef<HTMLInputElement>('picker')
 const page = useTemplateRef<HTMLElement>('page')
 
-const { isOverDropZone } = useDropZone(page, { onDrop: files => importFiles(files ?? []) })
+const { isOverDropZone } = useDropZone(page, { onDrop: files => void shelf.importFiles(files ?? []) })
 
 const pick = async () => {
-  await importFiles([...picker.value?.files ?? []])
+  const files = [...picker.value?.files ?? []]
   if (picker.value) picker.value.value = ''
+  await shelf.importFiles(files)
 }
+
+const KEEPING = {
+  unknown: '',
+  granted: 'This browser has promised to keep what is here until you delete it.',
+  refused: 'This browser may clear what is here when it runs short of room. A backup is the only sure copy.',
+  none: 'Over plain http this browser gives no lasting storage and no second copies. A backup is the only sure copy.',
+} as const
 </script>
 
 <template>
   <section
     ref="page"
     aria-label="Sets"
-    class="mx-auto w-full max-w-4xl grow p-6"
+    class="mx-auto w-full max-w-4xl grow p-6 max-sm:p-4"
     :class="{ 'outline-2 outline-accent': isOverDropZone }"
   >
     <div class="mb-5 flex flex-wrap items-center gap-3">
@@ -27,74 +37,132 @@ const pick = async () => {
       <button
         class="press-main flex items-center gap-2"
         data-test="open-empty"
-        @click="openEmpty"
+        @click="shelf.openEmpty"
       >
         <Plus :size="16" /> New set
       </button>
       <button
         class="press flex items-center gap-2"
         data-test="open-demo"
-        @click="openDemo"
+        @click="shelf.openDemo"
       >
         <Plus :size="16" /> New from the demo set
       </button>
       <button
         class="press flex items-center gap-2"
+        title="Set files, or a backup of everything"
         @click="picker?.click()"
       >
-        <FileUp :size="16" /> Import a file
+        <FileUp :size="16" /> Import
       </button>
       <input
         ref="picker"
         type="file"
-        accept=".json,application/json"
+        accept=".json,.zip,application/json,application/zip"
         multiple
         class="sr-only"
         tabindex="-1"
-        aria-label="Set files to import"
+        aria-label="Set files or backups to import"
         data-test="import"
         @change="pick"
       >
     </div>
     <p
-      v-if="problem"
-      role="alert"
-      class="mb-4 border border-rule bg-panel p-3"
-      data-test="shelf-problem"
+      v-if="shelf.busy"
+      role="status"
+      class="mb-4 flex items-center gap-3 rounded-sm border border-rule bg-panel p-3"
+      data-test="shelf-busy"
     >
-      {{ problem }}
+      {{ shelf.busy.what }}
+      <ProgressBar
+        :value="shelf.busy.share"
+        :label="shelf.busy.what"
+      />
+      <button
+        v-if="shelf.busy.canStop"
+        class="press"
+        @click="shelf.stopBackup"
+      >
+        Cancel
+      </button>
     </p>
     <p
-      v-if="done"
+      v-if="shelf.problem"
+      role="alert"
+      class="mb-4 rounded-sm border border-ink bg-panel p-3"
+      data-test="shelf-problem"
+    >
+      {{ shelf.problem }}
+    </p>
+    <p
+      v-if="shelf.done"
       role="status"
-      class="mb-4 flex items-center gap-3 border border-rule bg-panel p-3"
+      class="mb-4 flex items-center gap-3 rounded-sm border border-rule bg-panel p-3"
       data-test="shelf-done"
     >
-      <span class="grow">{{ done }}</span>
+      {{ shelf.done }}
       <button
-        v-if="removed"
+        v-if="shelf.removedId"
         class="press"
-        data-test="undo-delete"
-        @click="undoRemove"
+        data-test="undo-remove"
+        @click="shelf.putBack(shelf.removedId)"
       >
         Put it back
       </button>
     </p>
     <ul class="divide-y divide-rule border-y border-rule">
       <SetLine
-        v-for="set in sets"
+        v-for="set in shelf.sets"
         :key="set.id"
         :set="set"
       />
     </ul>
-    <p
-      v-if="sets.length === 0"
-      class="mt-4 text-soft"
+    <p class="mt-4 text-soft">
+      Drop set files or a backup anywhere on this page to import them.
+    </p>
+    <SetBin
+      v-if="shelf.bin.length > 0"
+      class="mt-8"
+    />
+    <section
+      aria-label="Safe keeping"
+      class="mt-8 space-y-3"
     >
-      No sets yet. Begin with the demo set, or drop a set file here.
-    </p>
-    <p class="mt-6 text-sm text-soft">
-      Sets stay in this browser. Export one to keep a copy, to send it, or to open it on another machine. Files can be dropped anywhere on this page.
-    </p>
+      <h2 class="text-lg font-semibold">
+        Safe keeping
+      </h2>
+      <p
+        class="text-soft"
+        data-test="keeping"
+      >
+        Sets lie in this browser, on this machine. {{ KEEPING[vault.persistence] }}
+        <template v-if="vault.copiedAt && vault.persistence !== 'none'">
+          A second copy of each set (without pictures) is kept beside the first; it was last brought up to date at {{ vault.copiedAt.toLocaleTimeString(undefined, { timeStyle: 'short' }) }}.
+        </template>
+      </p>
+      <div class="flex flex-wrap items-center gap-x-4 gap-y-2">
+        <button
+          class="press flex items-center gap-2"
+          data-test="backup"
+          :disabled="shelf.busy !== null"
+          @click="shelf.backUp"
+        >
+          <Archive :size="16" /> Back up everything
+        </button>
+        <label class="flex items-center gap-2">
+          <input
+            type="checkbox"
+            :checked="preferences.values.remindsOfBackup"
+            data-test="reminds"
+            @change="preferences.change({ remindsOfBackup: ($event.target as HTMLInputElement).checked })"
+          >
+          Remind me each week
+        </label>
+        <span
+          v-if="preferences.values.backedUpAt"
+          class="text-soft"
+        >Last backup: {{ vault.when(preferences.values.backedUpAt) }}</span>
+      </div>
+    </section>
   </section>
 </template>

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { Redo2, Undo2 } from '@lucide/vue'
+import { useCommands, useKeys } from '~/commands/useCommands'
 
 const studio = useStudio()
 
-useHistoryKeys()
+useKeys()
+useCommands({ undo: () => studio.undo(), redo: () => studio.redo() })
 
 const VIEWS = [
   { to: '/brief', name: 'Brief' },
@@ -46,7 +48,7 @@ const VIEWS = [
         class="press"
         :disabled="!studio.canUndo"
         aria-label="Undo"
-        title="Undo (Ctrl Z)"
+        :title="studio.undoName ? `Undo: ${studio.undoName} (Ctrl Z)` : 'Nothing to undo'"
         @click="studio.undo()"
       >
         <Undo2 :size="16" />
@@ -55,7 +57,7 @@ const VIEWS = [
         class="press"
         :disabled="!studio.canRedo"
         aria-label="Redo"
-        title="Redo (Ctrl Shift Z)"
+        :title="studio.redoName ? `Redo: ${studio.redoName} (Ctrl Shift Z)` : 'Nothing to redo'"
         @click="studio.redo()"
       >
         <Redo2 :size="16" />

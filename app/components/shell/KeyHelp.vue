@@ -1,28 +1,14 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { Keyboard } from '@lucide/vue'
+import { COMMANDS, LOCAL_KEYS } from '~/commands/table'
+import { useCommands } from '~/commands/useCommands'
 
 const isOpen = ref(false)
 
-const KEYS = [
-  ['Tab', 'next thing on the plan, the rail or the list'],
-  ['Arrow keys', 'nudge what is chosen 5 cm; with Shift 1 cm; on a handle, aim or turn'],
-  ['Space', 'choose the thing with the focus; with Shift as well as others'],
-  ['Alt while dragging', 'let nothing pull it to lines'],
-  ['[ and ]', 'turn what is chosen by five degrees'],
-  ['Ctrl D, Delete', 'copy, take away what is chosen'],
-  ['Arrow up and down on a rail marker', 'ask for a tenth of a stop more or less'],
-  ['Enter', 'do what the verdict proposes; take a reading in the run'],
-  ['Arrow keys on the map of evenness', 'from place to place; a figure begins a reading there'],
-  ['Escape', 'leave an ask; let go of what is chosen'],
-  ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
-  ['?', 'this list'],
-] as const
-
-useEventListener('keydown', (event: KeyboardEvent) => {
-  const isTyping = event.target instanceof HTMLElement && event.target.matches('input, textarea')
-  if (event.key === '?' && !isTyping) isOpen.value = true
-})
+useCommands({ help: () => {
+  isOpen.value = true
+} })
 </script>
 
 <template>
@@ -48,16 +34,16 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         <DialogTitle class="mb-4 text-lg font-semibold">
           Keyboard
         </DialogTitle>
-        <dl class="grid grid-cols-[auto_1fr] gap-x-6 gap-y-2">
+        <dl class="grid max-h-[70vh] grid-cols-[auto_1fr] gap-x-6 gap-y-2 overflow-y-auto">
           <template
-            v-for="[key, what] in KEYS"
-            :key="key"
+            v-for="{ shown, words } in [...COMMANDS, ...LOCAL_KEYS]"
+            :key="shown"
           >
             <dt class="font-semibold">
-              {{ key }}
+              {{ shown }}
             </dt>
             <dd class="text-soft">
-              {{ what }}
+              {{ words }}
             </dd>
           </template>
         </dl>

@@ -1,27 +1,60 @@
 <script setup lang="ts">
-const studio = useStudio()
+import { refusedElsewhere, clearRefusal } from '~/document/refusals'
+
+/** All that has to be heard, in one place: what was refused, what broke, what came back. The newest stand open; more wait behind a press. */
+const notices = useNotices()
 const light = useLight()
+const SHOWN = 2
+const isOpen = ref(false)
 
-const message = computed(() => studio.message ?? light.failure)
-
-const close = () => {
-  studio.message = null
-  light.failure = null
-}
+const all = computed(() => [
+  ...refusedElsewhere.value ? [{ id: 'refused', words: refusedElsewhere.value, close: clearRefusal }] : [],
+  ...light.failure
+    ? [{ id: 'light', words: light.failure, close: () => {
+        light.failure = null
+      } }]
+    : [],
+  ...notices.notices.map(notice => ({ ...notice, close: () => notices.drop(notice.id) })),
+])
+const shown = computed(() => isOpen.value ? all.value : all.value.slice(0, SHOWN))
 </script>
 
 <template>
   <div
-    v-if="message"
-    role="alert"
-    class="flex items-center gap-3 border-b border-rule bg-panel px-3 py-2"
+    v-if="all.length > 0"
+    class="border-b border-rule bg-panel"
   >
-    <span class="grow">{{ message }}</span>
-    <button
-      class="press"
-      @click="close"
+    <div
+      v-for="notice in shown"
+      :key="notice.id"
+      role="alert"
+      class="flex flex-wrap items-center gap-x-3 gap-y-2 px-3 py-2"
+      :data-test="`notice-${notice.id}`"
     >
-      Close
+      <span class="min-w-64 grow basis-0">{{ notice.words }}</span>
+      <button
+        v-for="action in 'actions' in notice ? notice.actions : []"
+        :key="action.name"
+        class="press"
+        @click="action.run()"
+      >
+        {{ action.name }}
+      </button>
+      <button
+        class="press"
+        :aria-label="`Close: ${notice.words.slice(0, 40)}`"
+        @click="notice.close"
+      >
+        Close
+      </button>
+    </div>
+    <button
+      v-if="all.length > SHOWN"
+      class="press mx-3 mb-2"
+      :aria-expanded="isOpen"
+      @click="isOpen = !isOpen"
+    >
+      {{ isOpen ? 'Fewer' : `${all.length - SHOWN} more` }}
     </button>
   </div>
 </template>

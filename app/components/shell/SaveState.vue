@@ -1,14 +1,20 @@
 <script setup lang="ts">
-const studio = useStudio()
+import type { SaveState } from '~/document/writer'
 
-const WORDS = { saved: 'Saved', saving: 'Saving…', failed: 'Not saved', copied: 'Saved as a copy' } as const
+const studio = useStudio()
+const { unkept } = useKept()
+
+const WORDS: Record<SaveState, string> = {
+  saved: 'Saved', saving: 'Saving…', failed: 'Not saved, trying again', deleted: 'Not saved: deleted elsewhere', missing: 'Not saved', lost: 'Not saved',
+}
+const words = computed(() => unkept ? 'Kept in this tab only' : WORDS[studio.saveState])
 </script>
 
 <template>
   <span
     class="text-xs text-soft"
-    :class="{ 'font-semibold text-ink!': studio.saveState === 'failed' }"
+    :class="{ 'font-semibold text-ink!': studio.saveState !== 'saved' && studio.saveState !== 'saving' }"
     data-test="save-state"
     role="status"
-  >{{ WORDS[studio.saveState] }}</span>
+  >{{ words }}</span>
 </template>

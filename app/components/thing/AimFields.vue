@@ -30,12 +30,16 @@ const FEATHERS = [['Turn right', 'featherPanDeg', 180], ['Turn up', 'featherTilt
     <DistanceField
       label="At height"
       :value="place.zM"
+      :least="0"
+      :most="studio.document.room.heightM"
       @change="zM => put({ zM })"
     />
     <DistanceField
       v-if="light.aim.at === 'place'"
       label="Across"
       :value="place.xM"
+      :least="-studio.document.room.widthM / 2"
+      :most="studio.document.room.widthM / 2"
       @change="xM => put({ xM })"
     />
     <NumberField

@@ -36,7 +36,9 @@ const isUpright = computed(() => camera.value.sensor.heightMm >= camera.value.se
     <DistanceField
       label="Looks at height"
       :value="camera.aimHeightM"
-      @change="metres => metres >= 0 && metres <= 30 && edit(set => editCamera(set, { aimHeightM: metres }))"
+      :least="0"
+      :most="30"
+      @change="metres => edit(set => editCamera(set, { aimHeightM: metres }))"
     />
     <SelectField
       label="Lens"

@@ -1,27 +1,24 @@
 <script setup lang="ts">
 import { editLight, renameLight } from '#core/set/edits'
-import { placeThing } from '#core/set/things'
+import { placeExactly } from '#core/set/things'
 import { lightTape, placeAtDistance } from '#core/set/tapes'
-import type { Light, Place } from '#core/set/schema'
+import type { Light } from '#core/set/schema'
 
 const props = defineProps<{ light: Light }>()
 const studio = useStudio()
 const { edit } = useThingActions()
 const { distance } = useUnits()
 const kit = useKit()
-const problem = ref('')
 const { shows } = useLightTab()
 
 const JOBS: Light['job'][] = ['key', 'fill', 'edge', 'hair', 'top', 'backdrop']
 
-const put = (changes: Partial<Place>) => {
-  problem.value = ''
-  edit(set => placeThing(set, props.light.id, { ...props.light.place, ...changes }))
-}
 const putAtDistance = (metres: number) => {
   const place = placeAtDistance(props.light, studio.document, metres)
-  if (place) put(place)
-  else problem.value = `It hangs more than ${distance(metres)} above or below what it lights. Change the height first.`
+  edit((set) => {
+    if (!place) throw new Error(`It hangs more than ${distance(metres)} above or below what it lights; change the height first.`)
+    return placeExactly(set, props.light.id, place)
+  })
 }
 const isKitLamp = computed(() => kit.kit.lamps.some(({ id }) => id === props.light.lamp.kitId))
 const lamps = computed(() => [
@@ -66,28 +63,11 @@ const takeLamp = (id: string) => {
       :value="lightTape(light, studio.document).lengthM"
       @change="putAtDistance"
     />
-    <DistanceField
-      label="From backdrop"
-      :value="light.place.yM"
-      @change="put({ yM: $event })"
+    <PlaceRow
+      :id="light.id"
+      :place="light.place"
+      has-height
     />
-    <DistanceField
-      label="Across"
-      :value="light.place.xM"
-      @change="put({ xM: $event })"
-    />
-    <DistanceField
-      label="Height"
-      :value="light.place.zM"
-      @change="put({ zM: $event })"
-    />
-    <p
-      v-if="problem"
-      role="alert"
-      class="basis-full text-sm"
-    >
-      {{ problem }}
-    </p>
   </div>
   <div
     v-else-if="shows === 'fit'"

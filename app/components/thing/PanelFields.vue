@@ -8,13 +8,7 @@ const props = defineProps<{ panel: Panel }>()
 const studio = useStudio()
 const kit = useKit()
 const { edit } = useThingActions()
-const problem = ref('')
-const change = (changes: Partial<Panel>) => {
-  problem.value = ''
-  const before = studio.document
-  edit(set => editPanel(set, props.panel.id, changes))
-  if (studio.document === before) problem.value = 'It would reach through a wall, the floor or the ceiling. It is as it was.'
-}
+const change = (changes: Partial<Panel>) => edit(set => editPanel(set, props.panel.id, changes))
 const kinds = computed(() => [...(kit.kit.panels.some(({ what }) => what.kind === props.panel.kind) ? [] : [{ value: props.panel.kind, name: props.panel.name }]), ...kit.kit.panels.map(({ what }) => ({ value: what.kind, name: what.name }))])
 const become = (kind: string) => {
   const item = kit.kit.panels.find(({ what }) => what.kind === kind)
@@ -48,12 +42,16 @@ const throwLight = () => {
     <DistanceField
       label="Wide"
       :value="panel.widthM"
-      @change="metres => metres >= 0.05 && metres <= 40 && change({ widthM: metres })"
+      :least="0.05"
+      :most="40"
+      @change="widthM => change({ widthM })"
     />
     <DistanceField
       label="High"
       :value="panel.heightM"
-      @change="metres => metres >= 0.05 && metres <= 29 && change({ heightM: metres })"
+      :least="0.05"
+      :most="29"
+      @change="heightM => change({ heightM })"
     />
     <NumberField
       label="Turned"
@@ -111,12 +109,5 @@ const throwLight = () => {
         Aim it
       </button>
     </div>
-    <p
-      v-if="problem"
-      role="alert"
-      class="basis-full text-sm"
-    >
-      {{ problem }}
-    </p>
   </div>
 </template>

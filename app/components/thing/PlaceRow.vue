@@ -1,28 +1,29 @@
 <script setup lang="ts">
-import { placeThing } from '#core/set/things'
+import { placeExactly, placeRange, thingOf } from '#core/set/things'
 import type { Place } from '#core/set/schema'
 
-/** Typed places of anything that has one. */
+/** Typed places of anything that has one. What is typed is what it gets, or why not. */
 const props = defineProps<{ id: string, place: Place, hasHeight?: boolean }>()
+const studio = useStudio()
 const { edit } = useThingActions()
-const put = (changes: Partial<Place>) => edit(set => placeThing(set, props.id, { ...props.place, ...changes }))
+const thing = computed(() => thingOf(studio.document, props.id))
+const range = computed(() => placeRange(studio.document, thing.value?.kind ?? 'prop'))
+const FIELDS = [['From backdrop', 'yM'], ['Across', 'xM'], ['Height', 'zM']] as const
+const fields = computed(() => FIELDS.filter(([, key]) => key !== 'zM' || props.hasHeight))
+const put = (changes: Partial<Place>) => edit((set) => {
+  if (thing.value?.isLocked) throw new Error(`${thing.value.name} is locked in place; unlock it first.`)
+  return placeExactly(set, props.id, { ...props.place, ...changes })
+})
 </script>
 
 <template>
   <DistanceField
-    label="From backdrop"
-    :value="place.yM"
-    @change="put({ yM: $event })"
-  />
-  <DistanceField
-    label="Across"
-    :value="place.xM"
-    @change="put({ xM: $event })"
-  />
-  <DistanceField
-    v-if="hasHeight"
-    label="Height"
-    :value="place.zM"
-    @change="put({ zM: $event })"
+    v-for="[label, key] in fields"
+    :key="key"
+    :label="label"
+    :value="place[key]"
+    :least="range[key][0]"
+    :most="range[key][1]"
+    @change="put({ [key]: $event })"
   />
 </template>

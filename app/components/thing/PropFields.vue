@@ -8,9 +8,7 @@ const { edit } = useThingActions()
 const change = (changes: Partial<Prop>) => edit(set => editProp(set, props.thing.id, changes))
 const SIZES = computed(() => props.thing.form.shape === 'box' ? [['Wide', 'widthM'], ['Deep', 'depthM'], ['High', 'heightM']] as const : [['Radius', 'radiusM'], ['High', 'heightM']] as const)
 const size = (key: string) => (props.thing.form as Record<string, number | string>)[key] as number
-const resize = (key: string, metres: number) => {
-  if (metres >= 0.02 && metres <= 10) change({ form: { ...props.thing.form, [key]: metres } })
-}
+const resize = (key: string, metres: number) => change({ form: { ...props.thing.form, [key]: metres } })
 </script>
 
 <template>
@@ -28,6 +26,8 @@ const resize = (key: string, metres: number) => {
       :key="key"
       :label="name"
       :value="size(key)"
+      :least="0.02"
+      :most="key === 'radiusM' ? 10 : 20"
       @change="metres => resize(key, metres)"
     />
     <NumberField

@@ -31,7 +31,9 @@ const POSES = [{ value: 'standing', name: 'standing' }, { value: 'sitting', name
     <DistanceField
       label="Tall"
       :value="subject.heightM"
-      @change="metres => metres >= 0.1 && metres <= 2.4 && change({ heightM: metres })"
+      :least="subject.pose === 'object' ? 0.1 : 0.4"
+      :most="2.4"
+      @change="heightM => change({ heightM })"
     />
     <SelectField
       label="Pose"

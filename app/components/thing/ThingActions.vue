@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Copy, FlipHorizontal2, Group, Lock, LockOpen, Trash2, Ungroup } from '@lucide/vue'
 import { CAMERA } from '#core/set/things'
+import { useCommands } from '~/commands/useCommands'
 
 defineProps<{ isLight?: boolean }>()
 const { shows } = useLightTab()
@@ -9,16 +10,8 @@ const { ids, isLocked, isGrouped, canMirror, copy, mirror, remove, align, turn, 
 const hasOnlyCamera = computed(() => ids.value.every(id => id === CAMERA))
 
 const TURN_DEG = 5
-const isTyping = (target: EventTarget | null) => target instanceof HTMLElement && target.matches('input, textarea, select')
-useEventListener('keydown', (event: KeyboardEvent) => {
-  if (isTyping(event.target) || ids.value.length === 0) return
-  if (event.key === 'Delete' || event.key === 'Backspace') remove()
-  else if (event.key === '[' || event.key === ']') turn(event.key === '[' ? -TURN_DEG : TURN_DEG)
-  else if (event.key.toLowerCase() === 'd' && (event.ctrlKey || event.metaKey)) {
-    event.preventDefault()
-    copy()
-  }
-})
+const chosen = (act: () => void) => () => ids.value.length > 0 && (act(), true)
+useCommands({ 'delete': chosen(remove), 'copy': chosen(copy), 'turn-left': chosen(() => turn(-TURN_DEG)), 'turn-right': chosen(() => turn(TURN_DEG)) })
 </script>
 
 <template>
@@ -92,8 +85,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       class="press flex items-center gap-1.5"
       :disabled="hasOnlyCamera || isLocked"
       data-test="remove-thing"
-      aria-label="Take away"
-      title="Take away (Delete)"
+      aria-label="Delete"
+      title="Delete (Delete on the plan)"
       @click="remove"
     >
       <Trash2 :size="15" />

@@ -1,20 +1,18 @@
 <script setup lang="ts">
 import { Plus, X } from '@lucide/vue'
 import { clippingLinear, responseOf, uncertaintyStops } from '#core/camera/response'
-import { editCamera, unlessFaulty } from '#core/set/edits'
+import { editCamera } from '#core/set/edits'
 import { BACKDROP_MIDDLE } from '#core/set/points'
 import type { CameraResponse } from '#core/set/schema'
 import { valueFromStops } from '#core/tone/backdropTone'
 import { targetBand } from '#core/tone/target'
 import { formatStops } from '#core/units/fractions'
-import { checkSet } from '#core/formats/setFile'
 
 const ToneCurve = defineAsyncComponent(() => import('~/components/charts/ToneCurve.vue'))
 
 /** How this camera turns light into values: straight, with a shoulder, or as a bracket showed. */
 const studio = useStudio()
 const light = useLight()
-const problem = ref('')
 
 const response = computed(() => responseOf(studio.document.camera))
 const stated = computed(() => studio.document.camera.response)
@@ -32,12 +30,7 @@ const ofKind = (kind: CameraResponse['kind']): CameraResponse => {
     case 'measured': return { kind, cardReflectance: CARD, steps: START.map(stops => ({ stops, value: Math.round(valueFromStops(stops, CARD, response.value)) })) }
   }
 }
-const put = (next: CameraResponse) => {
-  const changed = { ...studio.document, camera: { ...studio.document.camera, response: next } }
-  const outcome = checkSet(changed)
-  problem.value = outcome.ok ? '' : `${outcome.message.replace(/^camera\.response[^:]*: /, '')} The curve is as it was.`
-  if (outcome.ok) studio.edit(set => unlessFaulty(set, editCamera(set, { response: next })))
-}
+const put = (next: CameraResponse) => studio.edit(set => editCamera(set, { response: next }))
 const stepsWith = (index: number, change: { stops?: number, value?: number }) => {
   if (stated.value.kind !== 'measured') return
   const steps = stated.value.steps.map((step, other) => other === index ? { ...step, ...change } : step)
@@ -166,12 +159,5 @@ const surenessWords = computed(() => {
         <Plus :size="14" /> One picture more
       </button>
     </template>
-    <p
-      v-if="problem"
-      role="alert"
-      data-test="response-problem"
-    >
-      {{ problem }}
-    </p>
   </div>
 </template>

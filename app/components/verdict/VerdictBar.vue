@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useCommands } from '~/commands/useCommands'
+
 const studio = useStudio()
 const light = useLight()
 const search = useSearch()
@@ -16,14 +18,12 @@ const isOpen = ref(false)
 /** What speaks up says more, with what to press; the detail stands in for it. */
 const detail = computed(() => !studio.isDragging && !search.proposals && (isAsking.value || !light.findings.some(({ mends }) => mends.length > 0)) ? light.verdict?.detail : undefined)
 
-const isControl = (target: EventTarget | null) => target instanceof HTMLElement && target.matches('input, textarea, button, a, [role="radio"], [role="switch"]')
-
-useEventListener('keydown', (event: KeyboardEvent) => {
-  if (event.key === 'Escape') {
+useCommands({
+  cancel: () => {
     dismiss()
     studio.selectedIds = []
-  }
-  if (event.key === 'Enter' && canAct.value && !isControl(event.target)) accept()
+  },
+  accept: () => canAct.value && (accept(), true),
 })
 </script>
 

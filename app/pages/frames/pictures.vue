@@ -2,7 +2,8 @@
 import { formatBytes } from '~/support/bytes'
 import { NEARLY_FULL, type PictureUse, type StorageRoom } from '~/storage/pictures'
 
-const { values, change, pictures } = usePreferences()
+const { values, change } = usePreferences()
+const { pictures } = useKept()
 const KEPT = [10, 20, 40, 100, 500].map(count => ({ value: String(count), name: `the newest ${count}` }))
 const SIDES = [{ value: 'null', name: 'as they are' }, { value: '2400', name: '2400 pixels on the longer side' }, { value: '1200', name: '1200 pixels on the longer side' }]
 

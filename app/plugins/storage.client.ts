@@ -1,0 +1,4 @@
+import { openBrowserStorage } from '~/storage/browserStorage'
+
+/** Opens what the browser keeps, before anything asks for it. */
+export default defineNuxtPlugin(async () => ({ provide: { kept: await openBrowserStorage() } }))

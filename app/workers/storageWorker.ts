@@ -1,0 +1,18 @@
+import { proxy, wrap } from 'comlink'
+import type { StudioSet } from '#core/set/schema'
+import type { StorageWorker } from './storage.worker'
+
+/** Starts the worker that reads and writes files and second copies, so that the page goes on meanwhile. It opens the same database. */
+export const startStorageWorker = () => {
+  const remote = wrap<StorageWorker>(new Worker(new URL('./storage.worker.ts', import.meta.url), { type: 'module' }))
+  return {
+    copy: (id: string) => remote.copy(id),
+    reconcile: () => remote.reconcile(),
+    exportSet: (id: string, open: StudioSet | undefined) => remote.exportSet(id, open),
+    importSet: (file: Blob) => remote.importSet(file),
+    isZip: (file: Blob) => remote.isZip(file),
+    backup: (at: string, report: (share: number) => void) => remote.backup(at, proxy(report)),
+    restore: (file: Blob, withSettings: boolean, report: (share: number) => void) => remote.restore(file, withSettings, proxy(report)),
+    stop: () => remote.stop(),
+  }
+}
