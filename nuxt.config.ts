@@ -38,7 +38,7 @@ export default defineNuxtConfig({
   telemetry: false,
   eslint: { config: { stylistic: true } },
   pwa: {
-    registerType: 'autoUpdate',
+    registerType: 'prompt',
     manifest: {
       name: 'Keen Tonal',
       short_name: 'Keen Tonal',

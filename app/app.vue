@@ -3,8 +3,15 @@ import '@fontsource-variable/inter/index.css'
 
 const studio = useStudio()
 const preferences = usePreferences()
+const vault = useVault()
+const shelf = useShelf()
 
 await studio.start()
+// What can wait until there is something to see.
+onNuxtReady(async () => {
+  await vault.settle()
+  await shelf.remind()
+})
 
 watchEffect(() => {
   document.documentElement.dataset.surround = preferences.values.surround
@@ -15,6 +22,7 @@ watchEffect(() => {
   <div class="flex min-h-full flex-col bg-ground text-ink lg:h-full">
     <AppBar />
     <NoticeBar />
+    <NewVersion />
     <main class="flex min-h-0 grow flex-col">
       <NuxtPage />
     </main>

@@ -4,7 +4,7 @@ import { commandFor, type CommandId } from './table'
 import { fieldIsTaken, fieldIsTyped, restoreField, zoneOf } from './zone'
 
 /** Who answers a command now; the one that came last counts. Answers whether it did anything. */
-type Answer = () => boolean | void
+type Answer = () => unknown
 const answers = new Map<CommandId, Answer[]>()
 
 /** Answers commands for as long as the caller's scope lives. An answer of `false` lets the key through. */

@@ -24,6 +24,12 @@ export const useVault = defineStore('vault', () => {
   let worker: ReturnType<typeof startStorageWorker> | undefined
   /** The worker opens the same database; where nothing is kept it has none to open. */
   const files = () => unkept ? undefined : worker ??= markRaw(startStorageWorker())
+  /** Reads files away from the page; also where nothing is kept. */
+  const reader = {
+    readLamp: (...question: Parameters<ReturnType<typeof startStorageWorker>['readLamp']>) => (worker ??= markRaw(startStorageWorker())).readLamp(...question),
+    readReadings: (...question: Parameters<ReturnType<typeof startStorageWorker>['readReadings']>) => (worker ??= markRaw(startStorageWorker())).readReadings(...question),
+    readKit: (...question: Parameters<ReturnType<typeof startStorageWorker>['readKit']>) => (worker ??= markRaw(startStorageWorker())).readKit(...question),
+  }
   const persistence = ref<Persistence>('unknown')
   /** When the newest second copy was taken. */
   const copiedAt = ref<Date | null>(null)
@@ -135,5 +141,5 @@ export const useVault = defineStore('vault', () => {
     ],
   })
 
-  return { files, persistence, copiedAt, meet, settle, copySoon, forget, exportOpen, tellDamage, tellLoss, when }
+  return { files, reader: markRaw(reader), persistence, copiedAt, meet, settle, copySoon, forget, exportOpen, tellDamage, tellLoss, when }
 })

@@ -46,10 +46,15 @@ export const decodePicture = async (bytes: Uint8Array<ArrayBuffer>, file: Pictur
   if (file.kind === 'tiff') {
     const [picture] = decodeTiff(bytes, { pages: [0] })
     if (!picture) throw new Error('it holds no picture')
-    inBands(picture.data as Rows['data'], picture.width, picture.height, picture.samplesPerPixel, begin)
+    const { data, width, height, samplesPerPixel } = picture
+    if (width !== file.width || height !== file.height || data.length !== width * height * samplesPerPixel) throw new Error('it holds fewer pixels than it announces')
+    // Of a file of whole numbers nothing else may come.
+    if (!(data instanceof Uint8Array) && !(data instanceof Uint16Array)) throw new Error('its pixels are no whole numbers')
+    inBands(data, width, height, samplesPerPixel, begin)
   }
   else if (file.depth === 16) {
     const { data, channels, width, height } = decodePng(bytes)
+    if (width !== file.width || height !== file.height || data.length !== width * height * channels) throw new Error('it holds fewer pixels than it announces')
     inBands(data as Rows['data'], width, height, channels, begin)
   }
   else await decodeNative(bytes, file, begin)

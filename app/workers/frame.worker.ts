@@ -3,7 +3,8 @@ import { SRGB_RESPONSE, responseOf } from '#core/camera/response'
 import { stopsApart } from '#core/frames/picture/compareFrames'
 import { profileOf } from '#core/frames/colour/colourProfile'
 import { inspectFile } from '#core/frames/files/inspectFile'
-import { refusedFile, type PictureFile } from '#core/frames/files/pictureFile'
+import { isWholeJpeg } from '#core/frames/files/jpegScan'
+import { INCOMPLETE, refusedFile, type PictureFile } from '#core/frames/files/pictureFile'
 import { readTags, type FileTags } from '#core/frames/files/readTags'
 import { frameLight } from '#core/frames/picture/frameLight'
 import { floorOf, isOwnFraming } from '#core/frames/reading/places'
@@ -60,6 +61,7 @@ const takeApart = async (bytes: Uint8Array<ArrayBuffer>, report: (share: number)
   const inspected = inspectFile(bytes)
   if (!inspected.ok) return inspected
   const { icc, tags: block, ...file } = inspected.value
+  if (file.kind === 'jpeg' && !isWholeJpeg(bytes)) return INCOMPLETE
   const profile = profileOf(icc)
   const tags = await readTags(block ?? bytes)
   let finish: (() => Reduced) | undefined

@@ -1,10 +1,20 @@
 import { expose } from 'comlink'
+import { parseIes } from '#core/formats/iesFile'
+import { measuredLight, type MeasuredLamp } from '#core/formats/measuredLight'
+import { parseReadingsCsv, type ReadingsIn } from '#core/formats/readingsCsv'
+import { parseKitFile } from '#core/kit/kitFile'
+import type { Kit } from '#core/kit/kitSchema'
 import type { StudioSet } from '#core/set/schema'
 import { refused, type Outcome } from '#core/units/outcome'
 import { isZip, readBackup, writeBackup, type Restored } from '~/storage/backup'
 import { openBrowserStorage } from '~/storage/browserStorage'
 import type { Reconciled } from '~/storage/keeper'
 import type { SetText } from '~/storage/shelf'
+import { formatBytes } from '~/support/bytes'
+
+/** Bytes that files of each kind may have: a distribution at its limits has two million, 5000 readings about as many. */
+const MOST_LAMP_BYTES = 4_000_000
+const MOST_TABLE_BYTES = 16_000_000
 
 const storage = openBrowserStorage()
 let stop = new AbortController()
@@ -32,6 +42,25 @@ const worker = {
   importSet: async (file: Blob): Promise<Outcome<string>> => {
     const outcome = await (await storage).shelf.importFile(await file.text())
     return outcome.ok ? { ok: true, value: outcome.value.set.name } : outcome
+  },
+
+  /** Reads a photometric file as a light; refuses what no light can be. */
+  readLamp: async (file: Blob, name: string): Promise<Outcome<MeasuredLamp>> => {
+    if (file.size > MOST_LAMP_BYTES) return refused(`This file has ${formatBytes(file.size)}; photometric files are read up to ${formatBytes(MOST_LAMP_BYTES)}. Nothing was changed.`)
+    const read = parseIes(await file.text())
+    return read.ok ? measuredLight(read.value, read.value.keywords.LUMINAIRE ?? name) : read
+  },
+
+  /** Reads a table of readings against a set. */
+  readReadings: async (file: Blob, set: StudioSet): Promise<Outcome<ReadingsIn>> => {
+    if (file.size > MOST_TABLE_BYTES) return refused(`This file has ${formatBytes(file.size)}; a table of readings has at most ${formatBytes(MOST_TABLE_BYTES)}. Nothing was changed.`)
+    return parseReadingsCsv(await file.text(), set)
+  },
+
+  /** Reads a kit file. */
+  readKit: async (file: Blob): Promise<Outcome<Kit>> => {
+    if (file.size > MOST_TABLE_BYTES) return refused(`This file has ${formatBytes(file.size)}; kit files are read up to ${formatBytes(MOST_TABLE_BYTES)}. Your kit is as it was.`)
+    return parseKitFile(await file.text())
   },
 
   isZip: (file: Blob): Promise<boolean> => isZip(file),

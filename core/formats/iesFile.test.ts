@@ -19,7 +19,12 @@ const reason = (text: string): string => {
   const outcome = parseIes(text)
   return outcome.ok ? 'it was accepted' : outcome.message
 }
-const tableOf = (text: string): PhotometricTable => measuredLight(read(text), 'x').modifier.table!
+const lightOf = (text: string) => {
+  const outcome = measuredLight(read(text), 'x')
+  if (!outcome.ok) throw new Error(outcome.message)
+  return outcome.value
+}
+const tableOf = (text: string): PhotometricTable => lightOf(text).modifier.table!
 const degrees = Math.PI / 180
 
 describe('photometric files', () => {
@@ -57,7 +62,7 @@ describe('photometric files', () => {
   })
 
   it('light what lies behind them where that was measured', () => {
-    const both = measuredLight(read(file({ head: '1 -1 1 3 1 1 2 0 0 0', factors: '1 1 1', vertical: '0 90 180', rows: ['100 0 60'] })), 'x').modifier
+    const both = lightOf(file({ head: '1 -1 1 3 1 1 2 0 0 0', factors: '1 1 1', vertical: '0 90 180', rows: ['100 0 60'] })).modifier
     expect(both.housing).toBeNull()
     const light = sampleEmitter(placedEmitter('l', [1, 1, 1], both, [0, 0, 2], [0, 0, -1]), 2)
     const above = directAt(light, rayScene({ surfaces: [] }), 0, 0, 22, 0, 0, -1, 'flat') * 400

@@ -14,6 +14,9 @@ const frontOf = ({ widthM, lengthM }: IesFile): EmitterShape => {
   return { shape: 'disc', radiusM: Math.max(SMALLEST_M / 2, Math.abs(widthM) / 2, Math.abs(lengthM) / 2) }
 }
 
+/** What a photometric file makes of a light: its output, and what hangs on it. */
+export type MeasuredLamp = { output: Output, modifier: Modifier }
+
 const shinesBack = ({ type, verticalDeg, candela }: IesFile): boolean =>
   type === 'C' && candela.some(row => row.some((value, index) => verticalDeg[index]! > 90 && value > 0))
 
@@ -21,7 +24,7 @@ const shinesBack = ({ type, verticalDeg, candela }: IesFile): boolean =>
  * A photometric file as a light: its greatest candela as the output, its distribution as the modifier's table. With type C the
  * file's downward axis becomes the light's axis. Refuses what no light of a set can be.
  */
-export const measuredLight = (file: IesFile, name: string): Outcome<{ output: Output, modifier: Modifier }> => {
+export const measuredLight = (file: IesFile, name: string): Outcome<MeasuredLamp> => {
   const open = modifierOfKind('open-face')
   const greatest = file.candela.reduce((most, row) => row.reduce((of, value) => Math.max(of, value), most), 0)
   const [leastLux, mostLux] = LUX_AT_1_M

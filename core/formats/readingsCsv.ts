@@ -1,6 +1,7 @@
 import Papa from 'papaparse'
 import * as v from 'valibot'
 import { meterPoints } from '../set/points'
+import { MOST } from '../set/limits'
 import { ReadingSchema } from '../set/readingSchema'
 import type { Reading, StudioSet } from '../set/schema'
 import { refused, understood, type Outcome } from '../units/outcome'
@@ -50,9 +51,17 @@ const rowOf = (reading: Reading): Row => ({
   'note': reading.note,
 })
 
+/** What a table calculator would take for a formula, or for the mark below. Numbers are none, whatever their sign. */
+const FORMULA = /^[=+\-@\t\r']/
+const PLAIN_NUMBER = new RegExp(`^${NUMBER}$`)
+
+/** Words that begin like a formula get an apostrophe before them, as table calculators mark plain text; it goes again on the way in. */
+const guarded = (cell: string): string => FORMULA.test(cell) && !PLAIN_NUMBER.test(cell) ? `'${cell}` : cell
+const unguarded = (cell: string): string => cell.startsWith('\'') && FORMULA.test(cell.slice(1)) ? cell.slice(1) : cell
+
 /** A table of readings as CSV (RFC 4180), one line each under a line of names. Figures keep every digit, so that nothing is lost on the way back. */
 export const writeReadingsCsv = (readings: readonly Reading[]): string =>
-  `${Papa.unparse({ fields: [...COLUMNS], data: readings.map(reading => COLUMNS.map(column => rowOf(reading)[column])) }, { newline: '\r\n', escapeFormulae: false })}\r\n`
+  `${Papa.unparse({ fields: [...COLUMNS], data: readings.map(reading => COLUMNS.map(column => guarded(rowOf(reading)[column]))) }, { newline: '\r\n', escapeFormulae: false })}\r\n`
 
 const number = (text: string): number => text.trim() === '' ? Number.NaN : Number(text)
 
@@ -78,6 +87,9 @@ const readingFrom = (row: Row): unknown => {
   }
 }
 
+/** Lines that are looked at: as many as a set holds readings, and some that cannot be read. */
+const MOST_LINES = 2 * MOST.readings
+
 const REQUIRED = ['id', 'time', 'look', 'point', 'fNumber', 'lights'] as const
 
 /** Readings of a CSV file that fit the set, and what was wrong with each of the others, by its line. */
@@ -96,12 +108,13 @@ const strangers = (reading: Reading, set: StudioSet): string | undefined => {
  * a file that is no such table at all is refused.
  */
 export const parseReadingsCsv = (text: string, set: StudioSet): Outcome<ReadingsIn> => {
-  const { data, meta } = Papa.parse<Row>(text.replace(/^\uFEFF/, ''), { header: true, skipEmptyLines: 'greedy' })
+  const { data, meta } = Papa.parse<Row>(text.replace(/^\uFEFF/, ''), { header: true, skipEmptyLines: 'greedy', preview: MOST_LINES + 1 })
   const missing = REQUIRED.filter(column => !meta.fields?.includes(column))
   if (missing.length > 0) return refused(`This is no table of readings: it lacks the column${missing.length > 1 ? 's' : ''} ${missing.join(', ')}. Nothing was changed.`)
+  if (data.length > MOST_LINES) return refused(`This table has more than ${MOST_LINES} lines, and a set holds at most ${MOST.readings} readings. Nothing was changed; split it, or leave out what is not needed.`)
   const answer: ReadingsIn = { readings: [], problems: [] }
   for (const [index, row] of data.entries()) {
-    const result = v.safeParse(ReadingSchema, readingFrom(Object.fromEntries(COLUMNS.map(column => [column, row[column] ?? ''])) as Row))
+    const result = v.safeParse(ReadingSchema, readingFrom(Object.fromEntries(COLUMNS.map(column => [column, unguarded(row[column] ?? '')])) as Row))
     const why = result.success ? strangers(result.output, set) : `${v.getDotPath(result.issues[0]) ?? ''} ${result.issues[0].message}`.trim()
     // Line 1 holds the names.
     if (why || !result.success) answer.problems.push(`Line ${index + 2}: ${why}.`)

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { genericKit } from '#core/kit/genericKit'
-import { parseKitFile, writeKitFile } from '#core/kit/kitFile'
+import { writeKitFile } from '#core/kit/kitFile'
 import { downloadText } from '~/support/download'
 
 const kit = useKit()
 const problem = ref('')
+const { reader } = useVault()
 
 const importFile = async (file: File) => {
-  const outcome = parseKitFile(await file.text())
+  const outcome = await reader.readKit(file)
   problem.value = outcome.ok ? '' : outcome.message
   if (outcome.ok) await kit.change(() => outcome.value)
 }

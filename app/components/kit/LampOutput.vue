@@ -1,6 +1,4 @@
 <script setup lang="ts">
-import { parseIes } from '#core/formats/iesFile'
-import { measuredLight } from '#core/formats/measuredLight'
 import type { KitItem } from '#core/kit/kitSchema'
 import { axisIntensity, guideNumberFromWattSeconds, wattSecondsFromGuideNumber, type Output } from '#core/sources/output'
 
@@ -9,6 +7,7 @@ const props = defineProps<{ item: KitItem<'lamps'> }>()
 const kit = useKit()
 const { ownId } = useKitItems()
 const problem = ref('')
+const { reader } = useVault()
 const done = ref('')
 
 type From = Output['from'] | 'watt-seconds'
@@ -34,10 +33,10 @@ const choose = (way: From | '') => {
 const output = computed(() => props.item.what.output)
 
 const readFile = async (file: File) => {
-  const outcome = parseIes(await file.text())
+  const outcome = await reader.readLamp(file, file.name)
   problem.value = outcome.ok ? '' : `${file.name}: ${outcome.message}`
   if (!outcome.ok) return
-  const measured = measuredLight(outcome.value, outcome.value.keywords.LUMINAIRE ?? file.name)
+  const measured = outcome.value
   await put(measured.output)
   from.value = measured.output.from
   const id = ownId()

@@ -1,7 +1,5 @@
 <script setup lang="ts">
 import { fitGel, fitMeasured, fitModifier } from '#core/set/edits'
-import { measuredLight } from '#core/formats/measuredLight'
-import { parseIes } from '#core/formats/iesFile'
 import type { Light } from '#core/set/schema'
 import { gelStops, type Gel } from '#core/sources/gels'
 
@@ -10,6 +8,7 @@ const props = defineProps<{ light: Light }>()
 const kit = useKit()
 const { edit } = useThingActions()
 const problem = ref('')
+const { reader } = useVault()
 
 const modifiers = computed(() => kit.kit.modifiers.map(({ what }) => what))
 const modifierOptions = computed(() => [
@@ -31,10 +30,10 @@ const gelOptions = computed(() => [
 const putGel = (name: string) => edit(set => fitGel(set, props.light.id, gels.value.find(candidate => candidate.name === name) ?? null))
 
 const readFile = async (file: File) => {
-  const outcome = parseIes(await file.text())
+  const outcome = await reader.readLamp(file, file.name)
   problem.value = outcome.ok ? '' : `${file.name}: ${outcome.message}`
   if (!outcome.ok) return
-  const measured = measuredLight(outcome.value, outcome.value.keywords.LUMINAIRE ?? file.name)
+  const measured = outcome.value
   edit(set => fitMeasured(set, props.light.id, measured))
 }
 </script>

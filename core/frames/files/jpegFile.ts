@@ -1,5 +1,5 @@
 import type { Outcome } from '../../units/outcome'
-import { CMYK, refusedFile, sized, textAt, TRUNCATED, viewOf, type PictureFile } from './pictureFile'
+import { CMYK, joined, refusedFile, sized, textAt, TRUNCATED, viewOf, type PictureFile } from './pictureFile'
 
 /** Markers of ISO/IEC 10918-1, table B.1. */
 const MARKER = 0xFF
@@ -10,16 +10,6 @@ const isFrameHeader = (code: number): boolean => code >= 0xC0 && code <= 0xCF &&
 
 /** A profile in a JPEG comes in numbered parts (ISO 15076-1, B.4). */
 const PROFILE_NAME = 'ICC_PROFILE\0'
-
-const joined = (parts: readonly Uint8Array[]): Uint8Array => {
-  const whole = new Uint8Array(parts.reduce((sum, { length }) => sum + length, 0))
-  let at = 0
-  for (const part of parts) {
-    whole.set(part, at)
-    at += part.length
-  }
-  return whole
-}
 
 /** Within a scan no byte pair FF D9 occurs, so that one after its start is the end of the picture. */
 const hasEnd = (bytes: Uint8Array, from: number): boolean => {

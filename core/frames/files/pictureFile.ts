@@ -23,6 +23,8 @@ export const UNDERSTOOD = 'JPEG, PNG (8 or 16 bits), WebP and TIFF are understoo
 export const refusedFile = (why: string, what = `Export it as a JPEG or TIFF and bring it again. ${UNDERSTOOD}`): Outcome<never> => refused(`${why} ${KEPT} ${what}`)
 
 export const TRUNCATED = refusedFile('This picture is cut off: the file ends before the picture does.', 'Copy it from the camera or card again.')
+/** The file ends as it should, but what lies between does not make a whole picture. */
+export const INCOMPLETE = refusedFile('This picture is damaged: what its file holds ends before the picture does.', 'Copy it from the camera or card again.')
 export const ANIMATED = refusedFile('This is an animation, not one picture.', 'Export the frame that you want as a JPEG or PNG.')
 export const CMYK = refusedFile('This picture is in printing colours (CMYK), which say nothing of a camera\u2019s values.', 'Export it in RGB, with its profile, and bring it again.')
 
@@ -39,3 +41,14 @@ export const sized = (file: PictureFile): Outcome<PictureFile> => {
 export const viewOf = (bytes: Uint8Array): DataView => new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
 
 export const textAt = (bytes: Uint8Array, at: number, length: number): string => String.fromCharCode(...bytes.subarray(at, at + length))
+
+/** Pieces of bytes as one. */
+export const joined = (parts: readonly Uint8Array[]): Uint8Array => {
+  const whole = new Uint8Array(parts.reduce((sum, { length }) => sum + length, 0))
+  let at = 0
+  for (const part of parts) {
+    whole.set(part, at)
+    at += part.length
+  }
+  return whole
+}

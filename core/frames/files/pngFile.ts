@@ -1,20 +1,39 @@
-import { unzlibSync } from 'fflate'
+import { Unzlib } from 'fflate'
 import type { Outcome } from '../../units/outcome'
-import { ANIMATED, refusedFile, sized, textAt, TRUNCATED, viewOf, type PictureFile } from './pictureFile'
+import { ANIMATED, joined, refusedFile, sized, textAt, TRUNCATED, viewOf, type PictureFile } from './pictureFile'
 
 const SIGNATURE_LENGTH = 8
 /** Length, name and check sum around the data of a chunk (ISO/IEC 15948, 5.3). */
 const AROUND = 12
 
-/** A profile behind its name and the number of its compression, which is always 0 (ISO/IEC 15948, 11.3.3.3). */
-const profileIn = (data: Uint8Array): Uint8Array | null => {
-  const end = data.indexOf(0)
+/** No profile of a camera's or printer's colours has more; a few bytes can announce a thousand times as much. */
+const MOST_PROFILE_BYTES = 8_000_000
+const FED_BYTES = 16_384
+
+/** What compressed bytes hold, where that is no more than it may be; null where it is, or they are damaged. */
+const inflated = (data: Uint8Array, most: number): Uint8Array | null => {
+  const pieces: Uint8Array[] = []
+  let size = 0
   try {
-    return end > 0 && data[end + 1] === 0 ? unzlibSync(data.subarray(end + 2)) : null
+    const unzip = new Unzlib((piece) => {
+      size += piece.length
+      pieces.push(piece)
+    })
+    for (let at = 0; at < data.length; at += FED_BYTES) {
+      unzip.push(data.subarray(at, at + FED_BYTES), at + FED_BYTES >= data.length)
+      if (size > most) return null
+    }
   }
   catch {
     return null
   }
+  return joined(pieces)
+}
+
+/** A profile behind its name and the number of its compression, which is always 0 (ISO/IEC 15948, 11.3.3.3). */
+const profileIn = (data: Uint8Array): Uint8Array | null => {
+  const end = data.indexOf(0)
+  return end > 0 && data[end + 1] === 0 ? inflated(data.subarray(end + 2), MOST_PROFILE_BYTES) : null
 }
 
 /** Reads a PNG's chunks to its end. */
