@@ -1,5 +1,19 @@
 import { fileURLToPath } from 'node:url'
+import { join } from 'node:path'
 import tailwindcss from '@tailwindcss/vite'
+import { build } from 'vite'
+
+const folder = (path: string) => fileURLToPath(new URL(path, import.meta.url))
+
+/** Bundles the bench's thread beside the server: the server's own bundler knows one entry. */
+const buildThread = (serverDir: string) => build({
+  configFile: false,
+  publicDir: false,
+  logLevel: 'warn',
+  resolve: { alias: { '#core': folder('./core') } },
+  ssr: { noExternal: true, external: ['sharp'] },
+  build: { ssr: folder('./server/bench/thread.ts'), outDir: join(serverDir, 'bench'), emptyOutDir: true, target: 'node20', rollupOptions: { output: { entryFileNames: 'thread.mjs' } } },
+})
 
 export default defineNuxtConfig({
   modules: ['@pinia/nuxt', '@vueuse/nuxt', '@nuxt/eslint', '@vite-pwa/nuxt'],
@@ -20,7 +34,8 @@ export default defineNuxtConfig({
     },
   },
   css: ['~/assets/css/main.css'],
-  alias: { '#core': fileURLToPath(new URL('./core', import.meta.url)) },
+  alias: { '#core': folder('./core') },
+  sourcemap: { client: false, server: false },
   // Without the environment API the development server finds no entry when nothing is rendered on the server.
   experimental: { viteEnvironmentApi: true },
   compatibilityDate: '2026-11-01',
@@ -36,6 +51,16 @@ export default defineNuxtConfig({
   // Tests are checked with settings of their own, in tests/tsconfig.json.
   typescript: { strict: true, tsConfig: { exclude: ['../**/*.test.ts'] } },
   telemetry: false,
+  hooks: {
+    'nitro:init': (nitro) => {
+      if (nitro.options.dev) return
+      // Our own door; the one that makes the ready-made page has another.
+      nitro.options.entry = folder('./server/entry.ts')
+      nitro.hooks.hook('compiled', async () => {
+        await buildThread(nitro.options.output.serverDir)
+      })
+    },
+  },
   eslint: { config: { stylistic: true } },
   pwa: {
     registerType: 'prompt',
@@ -49,6 +74,7 @@ export default defineNuxtConfig({
       icons: [{ src: '/mark.svg', sizes: 'any', type: 'image/svg+xml' }],
     },
     workbox: {
+      sourcemap: false,
       navigateFallback: '/',
       navigateFallbackDenylist: [/^\/api\//],
       globPatterns: ['**/*.{js,css,html,svg,woff2}'],

@@ -9,7 +9,7 @@ import { backdropValues } from '#support/backdropValues'
 import { demoSet } from '#core/set/demo'
 import { BACKDROP_MIDDLE } from '#core/set/points'
 import { decodedFile } from '#support/savedFrame'
-import { benchPicture } from '../server/bench/answers'
+import { benchPicture } from '#support/benchPicture'
 
 const SEEDS = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10]
 

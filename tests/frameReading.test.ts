@@ -21,7 +21,7 @@ import { cameraSettingOf } from '#core/tone/readout'
 import { backdropValues } from '#support/backdropValues'
 import { decodedFile } from '#support/savedFrame'
 import { expectWithin } from '#support/tolerance'
-import { benchPicture } from '../server/bench/answers'
+import { benchPicture } from '#support/benchPicture'
 
 /** As wide as the bench's camera takes them. */
 const WIDTH = 400

@@ -12,6 +12,8 @@ export type Zone
     | 'field'
   /** A text field in the middle of an edit. */
     | 'editing'
+  /** A dialog is open, and answers keys of its own. */
+    | 'dialog'
 
 export type Command = {
   id: CommandId

@@ -32,6 +32,7 @@ export const restoreField = (target: EventTarget | null): void => {
 
 /** Where the focus is. */
 export const zoneOf = (target: EventTarget | null): Zone => {
+  if (document.querySelector('[role="dialog"]')) return 'dialog'
   if (!(target instanceof Element) || target === document.body || target === document.documentElement) return 'rest'
   if (isTextField(target)) return typedIn.has(target) && target.value !== '' ? 'editing' : 'field'
   const zone = target.closest('[data-zone]')?.getAttribute('data-zone')

@@ -1,6 +1,7 @@
 import type { Reading } from '#core/set/schema'
 import { refused, understood, type Outcome } from '#core/units/outcome'
-import { askBenchReading } from '~/support/bench'
+import { askBenchReading, NO_SERVER } from '~/support/bench'
+import { benchWorker } from '~/workers/benchWorker'
 
 /** Where a simulated reading is taken. */
 export type BenchQuestion = { pointId: string, lightIds: readonly string[], meter?: Reading['meter'] }
@@ -31,7 +32,7 @@ export const useBenchMeter = () => {
   const metered = async ({ pointId, lightIds, meter }: Required<BenchQuestion>): Promise<Outcome<number | undefined>> => {
     await light.ready()
     const now = performance.now()
-    const answer = await askBenchReading({
+    const request = {
       set: toRaw(studio.document),
       lookId: studio.look.id,
       pointId,
@@ -43,7 +44,9 @@ export const useBenchMeter = () => {
       sinceS: (now - firedAt) / 1000,
       meter,
       take: take.next(),
-    })
+    }
+    const answered = await askBenchReading(request)
+    const answer = answered === NO_SERVER ? await benchWorker().reading(request as never) : answered
     firedAt = now
     return answer.ok ? understood(answer.value) : answer
   }

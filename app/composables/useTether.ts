@@ -1,7 +1,8 @@
 import { freshId } from '~/support/freshId'
 import * as v from 'valibot'
 import { refused, understood, type Outcome } from '#core/units/outcome'
-import { askBenchShot, fetchBenchShot, tetherAddress } from '~/support/bench'
+import { askBenchShot, fetchBenchShot, NO_SERVER, tetherAddress } from '~/support/bench'
+import { benchWorker } from '~/workers/benchWorker'
 
 const EventSchema = v.variant('kind', [
   v.object({ kind: v.literal('ready') }),
@@ -17,7 +18,7 @@ type Waiting = { shot: string, take: TakePicture, finish: (outcome: Outcome<void
 
 /** Pixels across a frame of the simulated camera. */
 const FRAME_WIDTH = 400
-const BROKEN = 'The bench does not answer. Your set and frames are kept. Start the app again with "npm start", then shoot again.'
+const BROKEN = 'The simulator stopped in the middle. Your set and frames are kept. Shoot again.'
 
 /** The cable to the simulated camera: it says when the shutter opens and hands pictures over as they are written. */
 export const useTether = createGlobalState(() => {
@@ -40,7 +41,7 @@ export const useTether = createGlobalState(() => {
     const mine = waiting
     if (!mine || !shot.startsWith(mine.shot)) return
     state.value = 'sending'
-    const bytes = await fetchBenchShot(shot)
+    const bytes = await fetchBenchShot(session, shot)
     if (!bytes.ok) return finish(bytes)
     await mine.take(bytes.value, name, number, of)
     mine.taken += 1
@@ -57,7 +58,7 @@ export const useTether = createGlobalState(() => {
         if (event.shot === waiting?.shot) state.value = 'exposing'
         return
       case 'failed':
-        if (event.shot === waiting?.shot) finish(refused(`The bench could not take it: ${event.message}`))
+        if (event.shot === waiting?.shot) finish(refused(`The simulator could not take it: ${event.message}`))
         return
       case 'picture': void receive(event.shot, event.name, event.number, event.of)
     }
@@ -81,21 +82,33 @@ export const useTether = createGlobalState(() => {
     }
   })
 
+  /** Without a server the simulated camera works in the browser; its pictures come straight from there. */
+  const shootHere = async (request: Parameters<ReturnType<typeof benchWorker>['shoot']>[0], takePicture: TakePicture) => {
+    state.value = 'exposing'
+    const outcome = await benchWorker().shoot(request, async (bytes, name, number, of) => {
+      state.value = 'sending'
+      await takePicture(bytes, name, number, of)
+    })
+    finish(outcome)
+  }
+
   /** Shoots, and hands every picture that comes to `takePicture`; done when the last one is taken. */
   const shoot = async (what: 'frame' | 'bracket', takePicture: TakePicture): Promise<Outcome<void>> => {
-    if (waiting) return refused('The bench is still shooting.')
+    if (waiting) return refused('The simulator is still shooting.')
     await light.ready()
-    if (!await connect()) return refused(BROKEN)
+    const isConnected = await connect()
     const shot = freshId(32)
     const done = new Promise<Outcome<void>>((resolve) => {
       waiting = { shot, take: takePicture, finish: resolve, taken: 0 }
     })
     const { benchSeed, benchRoughness, benchOwnCurve, benchFormat } = preferences.values
-    const asked = await askBenchShot({
+    const request = {
       set: toRaw(studio.document), lookId: studio.look.id, camera: light.camera, seed: benchSeed, roughness: benchRoughness, take: take.next(),
       width: FRAME_WIDTH, format: benchFormat, ownCurve: benchOwnCurve, what, session, shot,
-    })
-    if (!asked.ok) finish(asked)
+    }
+    const asked = isConnected ? await askBenchShot(request) : NO_SERVER
+    if (asked === NO_SERVER) void shootHere(request as never, takePicture)
+    else if (!asked.ok) finish(asked)
     return done
   }
 

@@ -1,4 +1,7 @@
 import { openBrowserStorage } from '~/storage/browserStorage'
 
 /** Opens what the browser keeps, before anything asks for it. */
-export default defineNuxtPlugin(async () => ({ provide: { kept: await openBrowserStorage() } }))
+export default defineNuxtPlugin(async () => {
+  const kept = await openBrowserStorage()
+  return { provide: { kept } }
+})

@@ -4,15 +4,18 @@ import { refused, understood, type Outcome } from '#core/units/outcome'
 const AnswerSchema = v.object({ fNumber: v.nullable(v.number()) })
 const ErrorSchema = v.object({ message: v.string() })
 
-const STOPPED = 'The bench does not answer. Your set and readings are kept. Start the app again with "npm start", or type the reading by hand.'
+const STOPPED = 'The simulator does not answer. Your set, readings and frames are kept. Try again, or type the reading by hand.'
 
-const ask = async (path: string, body: object): Promise<Outcome<Response>> => {
+/** No server is there to ask: the simulator in the browser can be asked instead. */
+export const NO_SERVER = Symbol('no server')
+
+const ask = async (path: string, body: object): Promise<Outcome<Response> | typeof NO_SERVER> => {
   let response: Response
   try {
     response = await fetch(`/api/bench/${path}`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
   }
   catch {
-    return refused(STOPPED)
+    return NO_SERVER
   }
   if (response.ok) return understood(response)
   const problem = v.safeParse(ErrorSchema, await response.json().catch(() => undefined))
@@ -20,24 +23,24 @@ const ask = async (path: string, body: object): Promise<Outcome<Response>> => {
 }
 
 /** Asks the simulated meter; undefined where no light reached it. */
-export const askBenchReading = async (body: object): Promise<Outcome<number | undefined>> => {
+export const askBenchReading = async (body: object): Promise<Outcome<number | undefined> | typeof NO_SERVER> => {
   const response = await ask('reading', body)
-  if (!response.ok) return response
+  if (response === NO_SERVER || !response.ok) return response
   const answer = v.safeParse(AnswerSchema, await response.value.json().catch(() => undefined))
-  return answer.success ? understood(answer.output.fNumber ?? undefined) : refused('The bench gave an answer that cannot be read. Nothing was recorded.')
+  return answer.success ? understood(answer.output.fNumber ?? undefined) : refused('The simulator gave an answer that cannot be read. Nothing was recorded.')
 }
 
 /** Releases the simulated camera's shutter; its pictures come along the tether. */
-export const askBenchShot = async (body: object): Promise<Outcome<void>> => {
+export const askBenchShot = async (body: object): Promise<Outcome<void> | typeof NO_SERVER> => {
   const response = await ask('tether/shoot', body)
-  return response.ok ? understood(undefined) : response
+  return response === NO_SERVER || !response.ok ? response : understood(undefined)
 }
 
 /** Fetches a picture that the tether has announced. */
-export const fetchBenchShot = async (shot: string): Promise<Outcome<Uint8Array<ArrayBuffer>>> => {
+export const fetchBenchShot = async (session: string, shot: string): Promise<Outcome<Uint8Array<ArrayBuffer>>> => {
   try {
-    const response = await fetch(`/api/bench/tether/${shot}`)
-    return response.ok ? understood(new Uint8Array(await response.arrayBuffer())) : refused('The bench does not hold this picture any more. Shoot again.')
+    const response = await fetch(`/api/bench/tether/${shot}?session=${session}`)
+    return response.ok ? understood(new Uint8Array(await response.arrayBuffer())) : refused('The simulator does not hold this picture any more. Shoot again.')
   }
   catch {
     return refused(STOPPED)

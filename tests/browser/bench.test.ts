@@ -25,7 +25,7 @@ describe('the bench as a server', () => {
     ['reading', JSON.stringify({ ...question, pointId: 'moon' }), 400, /no such meter point/],
     ['tether/shoot', JSON.stringify({ set: demoSet(), lookId: 'white', camera: question.camera, seed: 1, take: 0, what: 'frame', session: 'a-session', shot: 'a-shot-of-it', width: 100_000 }), 400, /cannot use this request. width/],
     ['tether/shoot', JSON.stringify({ set: demoSet(), lookId: 'white', camera: question.camera, seed: 1, take: 0, what: 'frame', session: 'a', shot: 'a-shot-of-it', width: 100 }), 400, /8 to 64 letters/],
-    ['reading', JSON.stringify({ ...question, set: { ...demoSet(), notes: 'x'.repeat(5 * 1024 * 1024) } }), 413, /up to 4 MB/],
+    ['reading', JSON.stringify({ ...question, set: { ...demoSet(), notes: 'x'.repeat(9 * 1024 * 1024) } }), 413, /up to 8 MB/],
   ])('refuses a bad question to %s with the reason', async (path, body, status, reason) => {
     const response = await post(path, body)
     expect(response.status).toBe(status)

@@ -37,7 +37,7 @@ describe('from an empty room to white on target, by the interface alone', () => 
     await app.browser.waitFor('the sweep', async () => await (await app.browser.find('answer-floor')).getAttribute('data-ok') === 'true')
     await choose('brief-framing', 'Half length')
     await type(await field('Wide'), '99')
-    await app.browser.waitForText('brief', /"99" is not|room\.widthM|It is as it was/)
+    await app.browser.waitForText('field-problem', /^99\.00 m is out of range: from 1\.50 m to 60\.00 m\. It is still 4\.20 m\.$/)
     expect(await findings(app.browser)).toEqual([])
   })
 

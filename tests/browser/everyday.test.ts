@@ -60,7 +60,7 @@ describe('the keyboard alone', () => {
   it('opens its list of keys and leaves it again', async () => {
     await app.browser.driver.executeScript('document.activeElement.blur()')
     await press('?')
-    await app.browser.waitFor('the list of keys', async () => /nudge what is chosen/.test(await app.browser.locate(By.css('[role="dialog"]')).getText()))
+    await app.browser.waitFor('the list of keys', async () => /nudge what has the focus/.test(await app.browser.locate(By.css('[role="dialog"]')).getText()))
     await press(Key.ESCAPE)
     await app.browser.waitFor('the list gone', async () => (await app.browser.driver.findElements(By.css('[role="dialog"]'))).length === 0)
   })
@@ -92,10 +92,14 @@ describe('values that are typed', () => {
     await press(Key.ESCAPE)
   })
 
-  it('keeps a light inside the walls, whatever is typed', async () => {
+  it('says at the field where a light may stand, and leaves it where it was', async () => {
     await (await app.browser.find('plan-backdrop-left')).sendKeys(Key.ARROW_LEFT)
     await (await field('Across')).sendKeys(Key.chord(Key.CONTROL, 'a'), '-40', Key.TAB)
-    await app.browser.waitFor('the wall', async () => await (await field('Across')).getAttribute('value') === '\u22123.10 m')
+    await app.browser.waitForText('field-problem', /^\u221240\.00 m is out of range: from \u22123\.10 m to 3\.10 m\. It is still \u2212\d\.\d\d m\.$/)
+    // The next thing that holds takes the message away.
+    await (await field('Across')).sendKeys(Key.chord(Key.CONTROL, 'a'), '-2', Key.TAB)
+    await app.browser.waitFor('the message gone', async () => (await app.browser.driver.findElements(By.css('[data-test="field-problem"]'))).length === 0)
+    await (await named('Undo')).click()
   })
 })
 

@@ -12,7 +12,7 @@ import type { StudioSet } from '#core/set/schema'
 import { backdropValues } from './backdropValues'
 import type { Browser } from './browser'
 import { decodedFile } from './savedFrame'
-import { benchPicture } from '../../server/bench/answers'
+import { benchPicture } from '#support/benchPicture'
 
 export const BACKDROP_IDS = ['backdrop/left', 'backdrop/middle', 'backdrop/right'] as const
 const SHOT_MS = 30_000

@@ -4,7 +4,7 @@ import type { StudioSet } from '#core/set/schema'
 import { learnedOf, lightingOf } from '#core/tone/learnedLighting'
 import { readPoint } from '#core/tone/readout'
 import { readingPoints } from '#core/tone/readingPoints'
-import { benchTruth } from '../../server/bench/answers'
+import { benchTruth } from '#core/bench/answers'
 import type { Browser } from './browser'
 
 /** The run of the metering page, driven as somebody with a meter would. */

@@ -10,8 +10,8 @@ import { solveLook } from '#core/solve/lookPowers'
 import { learnedOf, lightingOf, studyOf } from '#core/tone/learnedLighting'
 import { cameraSettingOf, readPoint } from '#core/tone/readout'
 import { readingPoints } from '#core/tone/readingPoints'
-import { benchReading, benchTruth } from '../../server/bench/answers'
-import { NO_FAULTS } from '../../server/bench/slips'
+import { benchReading, benchTruth } from '#core/bench/answers'
+import { NO_FAULTS } from '#core/bench/slips'
 
 const solver = lightingSolver(undefined, readingPoints)
 

@@ -104,7 +104,7 @@ const KEEPING = {
       <button
         v-if="shelf.removedId"
         class="press"
-        data-test="undo-remove"
+        data-test="undo-delete"
         @click="shelf.putBack(shelf.removedId)"
       >
         Put it back

@@ -1,7 +1,17 @@
-import { benchReading } from '../../bench/answers'
+import { ReadingRequestSchema } from '#core/bench/requests'
 import { readRequest } from '../../bench/readRequest'
-import { ReadingRequestSchema } from '../../bench/requests'
+import { work, WorkshopBusy } from '../../bench/workshop'
 
-export default defineEventHandler(async event => ({
-  fNumber: await benchReading(await readRequest(event, ReadingRequestSchema)) ?? null,
-}))
+export default defineEventHandler(async (event) => {
+  const request = await readRequest(event, ReadingRequestSchema)
+  let fNumber: number | null = null
+  try {
+    await work({ kind: 'reading', request }, (result) => {
+      if (result.kind === 'reading') fNumber = result.fNumber
+    })
+  }
+  catch (error) {
+    throw createError({ statusCode: error instanceof WorkshopBusy ? 503 : 500, message: (error as Error).message })
+  }
+  return { fNumber }
+})

@@ -7,6 +7,7 @@ export default defineEventHandler((event) => {
   if (typeof session !== 'string' || !/^[\w-]{8,64}$/.test(session)) throw createError({ statusCode: 400, message: 'The tether needs a session.' })
   const stream = createEventStream(event)
   const stop = listen(session, told => void stream.push(JSON.stringify(told)))
+  if (!stop) throw createError({ statusCode: 503, message: 'Too many cameras are tethered already.' })
   stream.onClosed(async () => {
     stop()
     await stream.close()

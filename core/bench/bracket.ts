@@ -1,5 +1,5 @@
-import type { CameraSetting, StudioSet } from '#core/set/schema'
-import { writePicture, type PictureFile } from './pictureFile'
+import type { CameraSetting, StudioSet } from '../set/schema'
+import { exposed, type Exposed } from './exposed'
 import { recorded, trueResponse } from './trueCamera'
 
 /** From and to, in stops about the metered exposure, and how far apart. */
@@ -16,7 +16,7 @@ export const bracketStops = (): number[] =>
   Array.from({ length: Math.round((BRACKET.toStops - BRACKET.fromStops) / BRACKET.stepStops) + 1 }, (_, index) => BRACKET.fromStops + index * BRACKET.stepStops)
 
 /** One frame of a bracket of the grey card, evenly lit and metered at the camera's setting; the shutter makes the steps. */
-export const bracketFrame = async (set: StudioSet, camera: CameraSetting, stops: number, seed: number, hasOwnCurve: boolean): Promise<PictureFile> => {
+export const bracketFrame = (set: StudioSet, camera: CameraSetting, stops: number, seed: number, hasOwnCurve: boolean): Exposed => {
   const response = trueResponse(set, seed, hasOwnCurve)
   const linear = new Float32Array(WIDTH * HEIGHT * 3)
   for (let at = 0; at < WIDTH * HEIGHT; at++) {
@@ -24,5 +24,5 @@ export const bracketFrame = async (set: StudioSet, camera: CameraSetting, stops:
     const light = (isCard ? CARD : SURROUND) * 2 ** stops
     for (let channel = 0; channel < 3; channel++) linear[at * 3 + channel] = Math.max(0, recorded(light, seed, `card ${stops} ${at} ${channel}`))
   }
-  return writePicture(linear, WIDTH, HEIGHT, response, { ...camera, shutterS: camera.shutterS * 2 ** stops }, 'jpeg', `bracket ${stops >= 0 ? '+' : ''}${stops.toFixed(1)}`)
+  return exposed(linear, WIDTH, HEIGHT, response, { ...camera, shutterS: camera.shutterS * 2 ** stops }, 'jpeg', `bracket ${stops >= 0 ? '+' : ''}${stops.toFixed(1)}`)
 }

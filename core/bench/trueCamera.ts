@@ -1,5 +1,5 @@
-import { responseOf, type Response } from '#core/camera/response'
-import type { StudioSet } from '#core/set/schema'
+import { responseOf, type Response } from '../camera/response'
+import type { StudioSet } from '../set/schema'
 import { evenDraw, normalDraw } from './chance'
 
 const MID_GREY = 0.18

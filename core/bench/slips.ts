@@ -1,4 +1,4 @@
-import type { LightSetting, StudioSet } from '#core/set/schema'
+import type { LightSetting, StudioSet } from '../set/schema'
 import { evenDraw } from './chance'
 
 /** What can go wrong on a set, when it is asked for. */

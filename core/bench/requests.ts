@@ -1,8 +1,8 @@
 import * as v from 'valibot'
 import { NO_FAULTS } from './slips'
-import { readingPoints } from '#core/tone/readingPoints'
-import { CameraSettingSchema } from '#core/set/schemaBasics'
-import { SetSchema } from '#core/set/sound'
+import { readingPoints } from '../tone/readingPoints'
+import { CameraSettingSchema } from '../set/schemaBasics'
+import { SetSchema } from '../set/sound'
 
 const seed = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(2 ** 31))
 /** Which of several readings or frames this is; each has its own noise. */

@@ -5,6 +5,7 @@ import { demoSet } from '#core/set/demo'
 import { decodedFile } from '#support/savedFrame'
 import { bracketFrame, bracketStops } from './bracket'
 import { ownResponse } from './trueCamera'
+import { writePicture } from '#support/benchPicture'
 
 const camera = { fNumber: 8, shutterS: 1 / 125, iso: 100 }
 const CARD = 0.18
@@ -20,7 +21,7 @@ const cardValue = async (bytes: Uint8Array): Promise<number> => {
 }
 
 const bracketOf = (seed: number): Promise<BracketStep[]> =>
-  Promise.all(bracketStops().map(async stops => ({ stops, value: await cardValue(new Uint8Array((await bracketFrame(demoSet(), camera, stops, seed, true)).bytes)) })))
+  Promise.all(bracketStops().map(async stops => ({ stops, value: await cardValue(new Uint8Array((await writePicture(bracketFrame(demoSet(), camera, stops, seed, true))).bytes)) })))
 
 describe('a bracket from the bench', () => {
   it.each([1, 2, 3, 4, 5])('gives the hidden curve of camera %i back within 3 values from 10 to 250', async (seed) => {

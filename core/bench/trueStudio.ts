@@ -1,8 +1,8 @@
-import type { Learned } from '#core/metering/learned'
-import { insideRoom } from '#core/set/bounds'
-import { unlessFaulty } from '#core/set/edits'
-import type { Light, Look, StudioSet } from '#core/set/schema'
-import { grey, multiplyRgb, type Rgb } from '#core/units/rgb'
+import type { Learned } from '../metering/learned'
+import { insideRoom } from '../set/bounds'
+import { unlessFaulty } from '../set/edits'
+import type { Light, Look, StudioSet } from '../set/schema'
+import { grey, multiplyRgb, type Rgb } from '../units/rgb'
 import { evenDraw } from './chance'
 
 /**

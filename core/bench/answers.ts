@@ -1,16 +1,16 @@
-import { cameraView, exposeFrame, lightView } from '#core/camera/takeFrame'
-import { lightingSolver } from '#core/set/lightingSolver'
-import type { CameraSetting, StudioSet } from '#core/set/schema'
-import { onlyOn } from '#core/set/settings'
-import { exposureFromReading, meteredFNumber } from '#core/photometry/meter'
-import { spotFromIncident } from '#core/photometry/spot'
-import { readPoint } from '#core/tone/readout'
-import { readingPoints } from '#core/tone/readingPoints'
-import { fNumberFromStops, stopsFromFNumber } from '#core/units/aperture'
-import { atOnce } from '#core/units/steps'
-import { roundToClicks } from '#core/units/stops'
+import { cameraView, exposeFrame, lightView } from '../camera/takeFrame'
+import { lightingSolver } from '../set/lightingSolver'
+import type { CameraSetting, StudioSet } from '../set/schema'
+import { onlyOn } from '../set/settings'
+import { exposureFromReading, meteredFNumber } from '../photometry/meter'
+import { spotFromIncident } from '../photometry/spot'
+import { readPoint } from '../tone/readout'
+import { readingPoints } from '../tone/readingPoints'
+import { fNumberFromStops, stopsFromFNumber } from '../units/aperture'
+import { atOnce } from '../units/steps'
+import { roundToClicks } from '../units/stops'
 import { normalDraw } from './chance'
-import { writePicture, type PictureFile } from './pictureFile'
+import { exposed, type Exposed } from './exposed'
 import type { PictureRequest, ReadingRequest } from './requests'
 import { slipped } from './slips'
 import { recorded, trueResponse } from './trueCamera'
@@ -59,8 +59,8 @@ export const benchReading = async ({ set, lookId, pointId, lightIds, camera, see
   return fNumberFromStops(roundToClicks(stops, METER_STEP_STOPS))
 }
 
-/** A picture of the true studio as the look lights it, with the noise of a sensor, as a file. */
-export const benchPicture = async ({ set, lookId, camera, seed, roughness, take, width, ownCurve, format }: PictureRequest): Promise<PictureFile> => {
+/** A picture of the true studio as the look lights it, with the noise of a sensor. */
+export const benchExposure = async ({ set, lookId, camera, seed, roughness, take, width, ownCurve, format }: PictureRequest): Promise<Exposed> => {
   const studio = { seed, roughness }
   const truth = trueStudio(set, studio)
   const look = truePowers(set.looks.find(candidate => candidate.id === lookId)!, studio)
@@ -70,5 +70,5 @@ export const benchPicture = async ({ set, lookId, camera, seed, roughness, take,
   for (let index = 0; index < linear.length; index++) {
     linear[index] = recorded(linear[index]!, seed, `sensor ${take} ${index}`)
   }
-  return writePicture(linear, view.width, view.height, trueResponse(set, seed, ownCurve), camera, format, `bench ${String(take + 1).padStart(4, '0')}`)
+  return exposed(linear, view.width, view.height, trueResponse(set, seed, ownCurve), camera, format, `bench ${String(take + 1).padStart(4, '0')}`)
 }

@@ -1,0 +1,51 @@
+import { expose } from 'comlink'
+import { encode } from 'fast-png'
+import * as v from 'valibot'
+import { benchExposure, benchReading } from '#core/bench/answers'
+import { bracketFrame, bracketStops } from '#core/bench/bracket'
+import { JPEG_QUALITY, type Exposed } from '#core/bench/exposed'
+import { ReadingRequestSchema, ShootRequestSchema, type ReadingRequest, type ShootRequest } from '#core/bench/requests'
+import { jpegWithTags } from '#core/frames/files/writeTags'
+import { refused, understood, type Outcome } from '#core/units/outcome'
+
+type Take = (bytes: Uint8Array<ArrayBuffer>, name: string, number: number, of: number) => Promise<unknown>
+
+/** Writes a picture as the server's bench does: JPEG with exposure in it, or PNG of 16 bits (which here says nothing of its exposure). */
+const writePicture = async ({ values, width, height, camera, format }: Exposed): Promise<Uint8Array<ArrayBuffer>> => {
+  if (format === 'png') return new Uint8Array(encode({ width, height, data: values, channels: 3, depth: 16 }))
+  const pixels = new Uint8ClampedArray(width * height * 4).fill(255)
+  for (let pixel = 0; pixel < width * height; pixel++) pixels.set(values.subarray(3 * pixel, 3 * pixel + 3), 4 * pixel)
+  const canvas = new OffscreenCanvas(width, height)
+  canvas.getContext('2d')!.putImageData(new ImageData(pixels, width, height), 0, 0)
+  const blob = await canvas.convertToBlob({ type: 'image/jpeg', quality: JPEG_QUALITY / 100 })
+  return jpegWithTags(new Uint8Array(await blob.arrayBuffer()), camera)
+}
+
+const asked = <S extends v.GenericSchema>(schema: S, request: unknown): Outcome<v.InferOutput<S>> => {
+  const result = v.safeParse(schema, request)
+  return result.success ? understood(result.output) : refused(`The simulator cannot use this request: ${result.issues[0].message}`)
+}
+
+const worker = {
+  reading: async (request: ReadingRequest): Promise<Outcome<number | undefined>> => {
+    const known = asked(ReadingRequestSchema, request)
+    return known.ok ? understood(await benchReading(known.value)) : known
+  },
+
+  shoot: async (request: ShootRequest, take: Take): Promise<Outcome<void>> => {
+    const known = asked(ShootRequestSchema, request)
+    if (!known.ok) return known
+    const { what, set, camera, seed, ownCurve } = known.value
+    const steps = what === 'frame' ? [] : bracketStops()
+    const pictures = what === 'frame' ? [() => benchExposure(known.value)] : steps.map(step => () => bracketFrame(set, camera, step, seed, ownCurve))
+    for (const [index, picture] of pictures.entries()) {
+      const exposure = await picture()
+      await take(await writePicture(exposure), exposure.name, index + 1, pictures.length)
+    }
+    return understood(undefined)
+  },
+}
+
+export type BenchWorker = typeof worker
+
+expose(worker)
