@@ -33,6 +33,12 @@ export const useFrameAdvice = () => {
     return own.isReached ? own : light.answer
   })
   const verdict = computed(() => frameVerdict(studio.document, studio.look, tones.value, answer.value, frames.shown?.reading.parts.backdrop?.value))
+  /** The picture is read anew, as after a reload: nothing is said of it meanwhile. */
+  const isReading = computed(() => frames.isReading)
+  /** What was measured stays true when the set is changed; what to do about it does not. */
+  const headline = computed(() => isReading.value
+    ? 'Reading the picture…'
+    : `${verdict.value.headline}${answer.value === undefined && !isStale.value && verdict.value.state === 'off' ? ' Working out what to do…' : ''}`)
   const mend = computed(() => {
     const { value: found } = answer
     return verdict.value.state === 'off' && found && changesBetween(studio.document.lights, studio.look.lights, found.settings).length > 0 ? found.settings : undefined
@@ -74,5 +80,5 @@ export const useFrameAdvice = () => {
 
   const isShort = computed(() => verdict.value.state === 'off' && answer.value?.isReached === false)
 
-  return { tones, verdict, isShort, mend, doMend, after, isStale, outcome, mismatch, takeExposure, lag, lookForEven }
+  return { tones, verdict, headline, isReading, isShort, mend, doMend, after, isStale, outcome, mismatch, takeExposure, lag, lookForEven }
 }

@@ -10,14 +10,13 @@ export const useThingActions = () => {
 
   const edit = (change: (set: StudioSet) => StudioSet) => {
     note.mark()
-    studio.edit(change)
+    return studio.edit(change)
   }
 
   const making = (make: (set: StudioSet) => { set: StudioSet, ids: string[] }) => {
     const made = make(studio.document)
     if (made.ids.length === 0) return
-    edit(() => made.set)
-    studio.selectedIds = made.ids
+    if (edit(() => made.set).ok) studio.selectedIds = made.ids
   }
 
   return {
@@ -29,8 +28,7 @@ export const useThingActions = () => {
     copy: () => making(set => copyThings(set, ids.value)),
     mirror: () => making(set => mirrorThings(set, ids.value)),
     remove: () => {
-      edit(set => removeThings(set, ids.value))
-      studio.selectedIds = []
+      if (edit(set => removeThings(set, ids.value)).ok) studio.selectedIds = []
     },
     align: (along: 'xM' | 'yM' | 'zM') => edit(set => alignThings(set, ids.value, along)),
     turn: (byDeg: number) => edit(set => turnThings(set, ids.value, byDeg)),

@@ -18,7 +18,7 @@ type WriterWays = {
 
 const DELAY_MS = 250
 /** After a refusal the browser is asked again after so long, the last gap over and over. */
-const GAPS_MS = [1000, 2000, 4000, 8000, 15_000, 30_000] as const
+const GAPS_MS = [1000, 2000, 4000, 8000, 10_000] as const
 
 /**
  * The one writer of one thing. Writes never overlap; what changed during a write is written after it; a refusal is tried again with
@@ -57,7 +57,8 @@ export const createWriter = ({ write, onState, delayMs = DELAY_MS }: WriterWays)
       catch (error) {
         later(GAPS_MS[Math.min(refusals, GAPS_MS.length - 1)]!)
         refusals += 1
-        return tell('failed', error instanceof Error ? error.message : String(error))
+        // The database's library says everything twice, on a line each.
+        return tell('failed', (error instanceof Error ? error.message : String(error)).split('\n')[0]!.trim())
       }
     }
   }

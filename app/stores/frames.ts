@@ -33,6 +33,8 @@ export const useFrames = defineStore('frames', () => {
   }
   /** What was read of the chosen frame, once it is read. */
   const shown = computed(() => view.value?.id === chosen.value?.id ? view.value?.view : undefined)
+  /** The chosen frame's picture is there and is not read yet. */
+  const isReading = computed(() => chosen.value !== undefined && shown.value === undefined && !isGone.value)
   const progress = ref<number | null>(null)
   const failure = ref('')
   const isGone = ref(false)
@@ -155,5 +157,5 @@ export const useFrames = defineStore('frames', () => {
 
   const remove = (id: string) => studio.edit(set => dropFrame(set, id))
 
-  return { frames, chosen, chosenId, shown, progress, problem, isNearlyFull, reader, bring, mend, readAll, readAgain, show, remove, setting }
+  return { frames, chosen, chosenId, shown, isReading, progress, problem, isNearlyFull, reader, bring, mend, readAll, readAgain, show, remove, setting }
 })

@@ -1,10 +1,10 @@
 import { defineStore } from 'pinia'
-import { study } from '#core/metering/learning'
+import { study, type Study } from '#core/metering/learning'
 import { lightKey, stageKey, thingsKey } from '#core/set/lightingKey'
 import { BAND_COUNT } from '#core/set/lightingSolver'
 import { bandPoints, meterPoints } from '#core/set/points'
 import type { LightSetting, StudioSet, Target } from '#core/set/schema'
-import { solveLook } from '#core/solve/lookPowers'
+import type { LookAnswer } from '#core/solve/lookPowers'
 import { verdictOf } from '#core/solve/verdict'
 import type { Lighting } from '#core/metering/lighting'
 import { areaPoints } from '#core/tone/areaPoints'
@@ -13,15 +13,25 @@ import { learnedOf, lightingOf } from '#core/tone/learnedLighting'
 import { readingPoints } from '#core/tone/readingPoints'
 import { cameraSettingOf, readLook, readPoint } from '#core/tone/readout'
 import type { LightLayer } from '#core/transport/lightLayer'
-import { findingsOf } from '#core/checks/findings'
-import type { Finding } from '#core/checks/finding'
+import { CHECKS } from '#core/checks/findings'
+import type { CheckContext, Finding } from '#core/checks/finding'
 import type { Sighting } from '#core/camera/sightings'
 import type { Exactness } from '~/workers/light.worker'
+import type { LeanSet } from '~/workers/judge.worker'
+import { startJudgeWorker, type PowersQuestion } from '~/workers/judgeWorker'
 import { startLightWorker } from '~/workers/lightWorker'
+import { breather } from '~/workers/breather'
 import { useStudio } from './studio'
 
 /** What is asked for but not yet accepted: targets for some points. */
 export type Ask = Record<string, Target>
+
+/** A set for a worker that has no use for what was read on it. */
+const unread = (set: StudioSet): StudioSet => ({ ...toRaw(set), readings: [], frames: [] })
+
+/** A set without what was read on it, and without words; the one before where nothing else changed. */
+const leanOf = ({ readings: _readings, frames: _frames, ...set }: StudioSet, before?: LeanSet): LeanSet =>
+  before && (Object.keys(set) as (keyof LeanSet)[]).every(key => key === 'name' || key === 'notes' || set[key] === before[key]) ? before : set
 
 /** After this long a solve under way is told to make room for a newer question. */
 const PATIENCE_MS = 120
@@ -30,8 +40,9 @@ const PATIENCE_MS = 120
 export const useLight = defineStore('light', () => {
   const studio = useStudio()
   const worker = markRaw(startLightWorker())
+  const judge = markRaw(startJudgeWorker())
   const { distance, unit } = useUnits()
-  const layers = shallowRef<{ set: StudioSet, layers: LightLayer[], sightings: Sighting[] } | undefined>()
+  const layers = shallowRef<{ of: string, layers: LightLayer[], sightings: Sighting[] } | undefined>()
   /** The newest answer, however rough. */
   const shownRevision = ref(0)
   const solvedRevision = ref(0)
@@ -52,16 +63,16 @@ export const useLight = defineStore('light', () => {
   let lastSurfaces = ''
 
   const solveOnce = async (exactness: Exactness): Promise<boolean> => {
-    const set = studio.document
+    const [set, of] = [unread(studio.document), geometry.value]
     revision += 1
     startedAt = performance.now()
     progress.value = 0
-    const answer = await worker.solve(revision, toRaw(set), exactness, (share) => {
+    const answer = await worker.solve(revision, set, exactness, (share) => {
       progress.value = share
     })
     progress.value = null
     if (!answer) return false
-    layers.value = { set, layers: answer.layers, sightings: answer.sightings }
+    layers.value = { of, layers: answer.layers, sightings: answer.sightings }
     shownRevision.value = answer.revision
     if (!answer.isDraft) solvedRevision.value = answer.revision
     return !answer.isDraft
@@ -91,7 +102,7 @@ export const useLight = defineStore('light', () => {
         const isWhole = await solveOnce(firstExactness())
         if (!isWhole && !isWaiting && !isStopped.value) await solveOnce('full')
       } while (isWaiting)
-      if (!isStopped.value) void worker.warm(revision, toRaw(studio.document))
+      if (!isStopped.value) void worker.warm(revision, unread(studio.document))
       failure.value = null
     }
     catch (error) {
@@ -115,8 +126,26 @@ export const useLight = defineStore('light', () => {
   const readings = computed(() => studio.document.readings)
   const lightIds = computed(() => studio.document.lights.map(({ id }) => id).join(' '))
   const frozen = computed(() => studio.document.frozen)
+  const studied = shallowRef<Study>(study([], []))
+  /** Whether all readings that there are have taught what they teach. */
+  const isStudied = ref(true)
+  let studies = 0
   // Through these three nothing is studied again while a lamp is dragged.
-  const studied = computed(() => study(readings.value, lightIds.value.split(' ').filter(Boolean), frozen.value))
+  watch([readings, lightIds, frozen], async ([taken, ids, held]) => {
+    const mine = ++studies
+    if (!isStudied.value) judge.dropStudy()
+    isStudied.value = false
+    const lights = ids.split(' ').filter(Boolean)
+    try {
+      const found = taken.length === 0 ? study([], lights, held) : await judge.study(toRaw(taken), lights, toRaw(held))
+      if (mine !== studies || !found) return
+      studied.value = found
+      isStudied.value = true
+    }
+    catch (error) {
+      if (mine === studies) failure.value = `What the readings teach could not be worked out: ${(error as Error).message} They are kept.`
+    }
+  }, { immediate: true, flush: 'sync' })
   const places = computed(() => [...readingPoints(studio.document), ...bandPoints(studio.document, BAND_COUNT), ...areaPoints(studio.document)])
   const learned = computed(() => learnedOf(studio.document, studio.look, studied.value))
   /** Layers as the plan has them; they fit the set that is shown once every light of it has one. */
@@ -131,14 +160,30 @@ export const useLight = defineStore('light', () => {
     ? cameraSettingOf(studio.document, studio.look, points.value, lighting.value)
     : undefined)
 
-  /** Waits until there are figures: right after opening, the plan may still be worked out. */
-  const ready = () => until(() => camera.value !== undefined && planned.value !== undefined).toBe(true)
+  /** Whether light was worked out for the set as it stands, roughly at least. */
+  const isLit = computed(() => layers.value?.of === geometry.value && planned.value !== undefined)
+
+  /** Waits until there are figures of the set as it stands. */
+  const ready = () => until(() => camera.value !== undefined && isLit.value && isStudied.value).toBe(true)
 
   const targets = computed(() => ({ ...studio.look.targets, ...asked.value }))
   const wantedLook = computed(() => ({ ...studio.look, targets: targets.value }))
-  const answer = computed(() => lighting.value && camera.value
-    ? solveLook(studio.document, wantedLook.value, points.value, camera.value, lighting.value)
+  /** What powers depend on; the same object for as long as nothing of it changes. */
+  const lean = computed((before?: LeanSet) => leanOf(studio.document, before))
+  const question = computed((): PowersQuestion | undefined => lighting.value && camera.value && isLit.value && isStudied.value
+    ? { set: lean.value, look: toRaw(wantedLook.value), camera: camera.value, lighting: lighting.value }
     : undefined)
+  const answered = shallowRef<{ of: PowersQuestion, answer: LookAnswer }>()
+  watch(question, (asked) => {
+    if (!asked) return
+    judge.powers(asked, (found) => {
+      answered.value = { of: asked, answer: found }
+    }, (error) => {
+      failure.value = `The powers could not be worked out: ${(error as Error).message} Your set is kept.`
+    })
+  }, { immediate: true })
+  /** The answer for the set as it stands; undefined while it is being worked out. */
+  const answer = computed(() => question.value && answered.value?.of === question.value ? answered.value.answer : undefined)
   const areas = computed(() => lighting.value && camera.value
     ? readAreas(studio.document, wantedLook.value, studio.look.lights, camera.value, lighting.value)
     : [])
@@ -161,18 +206,40 @@ export const useLight = defineStore('light', () => {
 
   /** What speaks up beside the tones, once the hand rests. */
   const findings = shallowRef<Finding[]>([])
-  watchDebounced([readouts, layers, () => studio.isDragging, () => unit.value], () => {
+  const findingsOfSet = shallowRef<StudioSet>()
+  watchDebounced([readouts, answer, layers, () => studio.isDragging, () => unit.value], () => {
     const { value: light } = lighting
     if (studio.isDragging || !light || !camera.value || !answer.value || asked.value) return
-    findings.value = findingsOf({
+    void check({
       set: studio.document, look: studio.look, camera: camera.value, lighting: light, readouts: readouts.value, answer: answer.value, sightings: layers.value!.sightings,
-    }, distance)
+    })
   }, { debounce: 120 })
+  /** One check after another, with room for the hand between them; what comes of an older state is not shown. */
+  let checks = 0
+  const check = async (context: CheckContext) => {
+    const mine = ++checks
+    const found: Finding[] = []
+    const breathe = breather(() => mine === checks)
+    for (const one of CHECKS) {
+      found.push(...one(context, distance))
+      if (!await breathe()) return
+    }
+    findings.value = found
+    findingsOfSet.value = context.set
+  }
+
+  /** Whether every figure on the screen is of the set as it stands. */
+  const isKnown = computed(() => answer.value !== undefined)
+  /** What speaks up speaks of the set as it stands. */
+  const isChecked = computed(() => isKnown.value && findingsOfSet.value === studio.document)
+  const presentFindings = computed(() => isChecked.value ? findings.value : [])
+  /** Something spoke up before, and it is being looked at whether it still holds. */
+  const isChecking = computed(() => !isChecked.value && findings.value.length > 0)
 
   /** Light settings that are shown: the present ones, or the asked-for ones while an ask stands. */
   const shownSettings = computed((): Record<string, LightSetting> => asked.value && answer.value ? answer.value.settings : studio.look.lights)
 
   return {
-    worker, solvedRevision, shownRevision, findings, failure, progress, isBusy, isStopped, stop, solve, asked, points, places, ready, studied, learned, planned, lighting, camera, targets, answer, readouts, areas, ghosts, verdict, band, shownSettings,
+    worker, solvedRevision, shownRevision, findings: presentFindings, isChecking, isKnown, isLit, isStudied, failure, progress, isBusy, isStopped, stop, solve, asked, points, places, ready, studied, learned, planned, lighting, camera, targets, answer, readouts, areas, ghosts, verdict, band, shownSettings,
   }
 })

@@ -18,7 +18,7 @@ import { tooDark } from './tooDark'
 import { wrap } from './wrap'
 
 /** In the order in which they are worth mending: what keeps the backdrop from its tone first, cautions last. */
-const CHECKS: readonly Check[] = [
+export const CHECKS: readonly Check[] = [
   tooDark, keyOnBackdrop, sinceFrame, hotSide, greyEdges, darkFoot,
   inFrame, cover, ceiling,
   backdropLightOnSitter, wrap, separation, shadow, haze, edgeOnNose, catchLight, focus,

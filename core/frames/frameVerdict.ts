@@ -38,7 +38,9 @@ export const frameVerdict = (set: StudioSet, look: Look, tones: readonly FramePo
   if (asked.length === 0) return { state: 'no-target', headline: `${found}. Nothing is wanted of the backdrop yet.` }
   if (asked.every(({ offStops }) => Math.abs(offStops!) <= ON_TARGET_STOPS)) return { state: 'on-target', headline: `On target: ${found.toLowerCase()}.` }
   const wants = `${found}${asked.some(({ isClipped }) => isClipped) ? ', clipped' : ''}, wants ${formatSpan(asked.map(({ wanted }) => wanted!))}`
-  const changes = answer ? changesBetween(set.lights, look.lights, answer.settings) : []
+  // Without an answer (it is being worked out, or the set has changed since) only what was measured is said.
+  if (!answer) return { state: 'off', headline: `${wants}.` }
+  const changes = changesBetween(set.lights, look.lights, answer.settings)
   return { state: 'off', headline: changes.length > 0 ? `${wants}: ${changesWords(changes, set.lights)}.` : `${wants}. Power alone does not mend it.` }
 }
 

@@ -6,6 +6,7 @@ import { demoSet } from '#core/set/demo'
 import type { StudioSet } from '#core/set/schema'
 import { writeSetFile } from '#core/formats/setFile'
 import { useApp } from '#support/app'
+import { stepsIn } from '#support/steps'
 
 const app = useApp()
 
@@ -13,14 +14,7 @@ const named = (label: string): Promise<WebElement> => app.browser.locate(By.css(
 const visit = async (view: string) => app.browser.locate(By.linkText(view)).click()
 const field = (label: string) => app.browser.locate(By.xpath(`//label[text()="${label}"]/following-sibling::input`))
 const press = (...keys: string[]) => app.browser.driver.actions().sendKeys(...keys).perform()
-/** Presses a key while others are held. */
-const hold = (key: string, ...held: string[]) => {
-  const actions = app.browser.driver.actions()
-  for (const other of held) actions.keyDown(other)
-  actions.sendKeys(key)
-  for (const other of held) actions.keyUp(other)
-  return actions.perform()
-}
+const { hold } = stepsIn(app)
 const setNames = async () => Promise.all((await app.browser.driver.findElements(By.css('[data-test^="set-"] input'))).map(input => input.getAttribute('value')))
 const importSet = async (name: string, set: StudioSet) => {
   const path = join(app.browser.folder, `${name}.json`)

@@ -45,7 +45,7 @@ describe('what goes wrong', () => {
 
   it('the app itself opens without its server, from what the browser kept', async () => {
     await app.browser.driver.navigate().refresh()
-    await app.browser.waitForText('verdict', /wanted 250/)
+    await app.browser.waitForText('verdict', /wanted 250/).catch(async e => { await app.browser.picture('/tmp/off.png'); console.log('ZZZ', await app.browser.driver.executeScript('return location.href + document.documentElement.outerHTML.slice(-1500)').catch(x => x), (await app.browser.complaints().catch(() => []))); throw e })
     await app.server.restart()
   })
 

@@ -19,7 +19,7 @@ const isDefect = (entry: logging.Entry, allowed: RegExp[]): boolean =>
   entry.level.value >= logging.Level.WARNING.value && !allowed.some(pattern => pattern.test(entry.message))
 
 /** Opens headless Chromium, cut off from everything but this machine. */
-export const openBrowser = async (size: Size) => {
+export const openBrowser = async (size: Size, hosts: readonly string[] = []) => {
   const folder = mkdtempSync(join(tmpdir(), 'keen-tonal-'))
   const options = new Options()
   options.setChromeBinaryPath(CHROMIUM)
@@ -27,7 +27,8 @@ export const openBrowser = async (size: Size) => {
     '--headless=new', '--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', `--user-data-dir=${join(folder, 'profile')}`,
     '--force-device-scale-factor=1', '--hide-scrollbars', '--no-first-run', '--no-default-browser-check',
     '--disable-background-networking', '--disable-component-update', '--disable-sync',
-    '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost',
+    // Names of this machine that a test makes up come first.
+    `--host-resolver-rules=${hosts.map(host => `MAP ${host} 127.0.0.1, `).join('')}MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost`,
   )
   options.setUserPreferences({ 'download.default_directory': folder, 'download.prompt_for_download': false })
   const logs = new logging.Preferences()

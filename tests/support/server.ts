@@ -17,11 +17,11 @@ const freePort = () => new Promise<number>((resolve, reject) => {
 const answers = (url: string) => fetch(url).then(response => response.ok, () => false)
 
 /** Starts the built app on loopback; `stop` ends exactly that process, `restart` brings it back on the same port. */
-export const startServer = async () => {
+export const startServer = async ({ entry = SERVER, env = {} }: { entry?: string, env?: Record<string, string> } = {}) => {
   const port = await freePort()
   const url = `http://127.0.0.1:${port}`
   const launch = async () => {
-    const child = spawn(process.execPath, [SERVER], { env: { ...process.env, HOST: '127.0.0.1', PORT: String(port) }, stdio: 'ignore' })
+    const child = spawn(process.execPath, [entry], { env: { ...process.env, ...env, HOST: '127.0.0.1', PORT: String(port) }, stdio: 'ignore' })
     const limit = Date.now() + START_LIMIT_MS
     while (!await answers(url)) {
       if (Date.now() > limit || child.exitCode !== null) throw new Error('The built app did not start. Run "npm run build" first.')
@@ -38,5 +38,5 @@ export const startServer = async () => {
   const restart = async () => {
     child = await launch()
   }
-  return { url, stop, restart }
+  return { url, port, stop, restart }
 }

@@ -10,6 +10,14 @@ export const stepsIn = (app: { browser: Browser }) => {
   const press = (...keys: string[]) => app.browser.driver.actions().sendKeys(...keys).perform()
   return {
     press,
+    /** Presses a key while others are held. */
+    hold: (key: string, ...held: string[]) => {
+      const actions = app.browser.driver.actions()
+      for (const other of held) actions.keyDown(other)
+      actions.sendKeys(key)
+      for (const other of held) actions.keyUp(other)
+      return actions.perform()
+    },
     /** Goes to a view by its name in the bar. */
     visit: async (view: string) => app.browser.locate(By.linkText(view)).click(),
     /** Chooses one of a row of views. */

@@ -19,9 +19,9 @@ const doMove = () => {
     <p
       class="text-xl font-semibold"
       data-test="frame-verdict"
-      :data-state="advice.verdict.value.state"
+      :data-state="advice.isReading.value ? 'reading' : advice.verdict.value.state"
     >
-      {{ advice.verdict.value.headline }}
+      {{ advice.headline.value }}
     </p>
     <p
       v-if="advice.mismatch.value"
@@ -38,7 +38,7 @@ const doMove = () => {
       </button>
     </p>
     <p
-      v-if="advice.outcome.value"
+      v-if="advice.outcome.value && !advice.isReading.value"
       class="mt-1 text-soft"
       data-test="frame-outcome"
     >
@@ -52,7 +52,7 @@ const doMove = () => {
       The set was changed since this frame. Shoot again to see whether it worked.
     </p>
     <div
-      v-if="advice.mend.value && !advice.isStale.value"
+      v-if="advice.mend.value && !advice.isStale.value && !advice.isReading.value"
       class="mt-2 flex flex-wrap items-center gap-3"
     >
       <button
@@ -65,7 +65,7 @@ const doMove = () => {
       <span class="text-soft">then expect {{ advice.after.value }}</span>
     </div>
     <div
-      v-if="advice.isShort.value && !advice.isStale.value"
+      v-if="advice.isShort.value && !advice.isStale.value && !advice.isReading.value"
       class="mt-1 flex flex-wrap items-center gap-2"
     >
       <span>{{ light.verdict?.detail ?? 'Powers alone leave it off.' }}</span>

@@ -9,6 +9,8 @@ const light = useLight()
 const note = useChangeNote()
 
 const follows = computed(() => studio.look.exposure.followsPointId !== null)
+// An aperture that follows a point is known once there is light; until then the one that was set last says nothing.
+const isKnown = computed(() => light.camera !== undefined || !follows.value)
 const fNumber = computed(() => light.camera?.fNumber ?? studio.look.exposure.fNumber)
 const scale = computed(() => {
   const { widest, smallest, clickStops } = studio.document.camera.apertures
@@ -39,10 +41,10 @@ const follow = (isOn: boolean) => {
       >
         <ListboxButton
           class="rounded-sm border border-rule bg-well px-2 py-0.5 text-lg font-semibold"
-          :aria-label="`${formatAperture(fNumber)}, aperture of the camera`"
+          :aria-label="isKnown ? `${formatAperture(fNumber)}, aperture of the camera` : 'Aperture of the camera, being worked out'"
           data-test="camera"
         >
-          {{ formatAperture(fNumber) }}
+          {{ isKnown ? formatAperture(fNumber) : 'f/…' }}
         </ListboxButton>
         <ListboxOptions class="absolute left-0 z-20 mt-1 max-h-72 w-24 overflow-y-auto rounded-sm border border-rule bg-panel">
           <ListboxOption

@@ -31,7 +31,7 @@ const learned = computed(() => studio.document.lights.flatMap((source) => {
       class="text-xl leading-snug"
       data-test="run-verdict"
     >
-      {{ light.verdict?.headline }}
+      {{ light.verdict?.headline ?? 'Working out the light…' }}
     </p>
     <p
       v-if="missing > 0"

@@ -24,8 +24,14 @@ const mend = ({ apply }: Mend) => {
 </script>
 
 <template>
+  <p
+    v-if="light.isChecking"
+    class="mt-1 ml-11 h-7 text-sm text-soft"
+  >
+    Checking what else there is…
+  </p>
   <ul
-    v-if="light.findings.length > 0"
+    v-else-if="light.findings.length > 0"
     class="mt-1 ml-11 flex max-h-64 flex-col gap-1 overflow-y-auto"
     aria-label="What else there is to see to"
     :data-problems="problems.length"

@@ -8,22 +8,24 @@ const { accept, dismiss } = useAsk()
 const note = useChangeNote()
 
 const isAsking = computed(() => light.asked !== null)
-const canAct = computed(() => isAsking.value || (light.verdict?.mend !== undefined && light.verdict.state !== 'on-target'))
+// What is said is of the set as it stands, or greyed for a moment while that is worked out; what is done never is of an older one.
+const { shown: verdict, isStale } = useHeld(() => light.verdict)
+const canAct = computed(() => isAsking.value || (verdict.value?.mend !== undefined && verdict.value.state !== 'on-target'))
 const action = computed(() => {
-  if (light.verdict?.state === 'short') return light.verdict.mend ? 'Go as near as power can' : 'Keep as target'
-  return light.verdict?.mend ? 'Do it' : 'Keep as target'
+  if (verdict.value?.state === 'short') return verdict.value.mend ? 'Go as near as power can' : 'Keep as target'
+  return verdict.value?.mend ? 'Do it' : 'Keep as target'
 })
-const hasOtherWays = computed(() => light.verdict?.state === 'mend' || light.verdict?.state === 'short')
+const hasOtherWays = computed(() => verdict.value?.state === 'mend' || verdict.value?.state === 'short')
 const isOpen = ref(false)
 /** What speaks up says more, with what to press; the detail stands in for it. */
-const detail = computed(() => !studio.isDragging && !search.proposals && (isAsking.value || !light.findings.some(({ mends }) => mends.length > 0)) ? light.verdict?.detail : undefined)
+const detail = computed(() => !studio.isDragging && !search.proposals && (isAsking.value || !light.findings.some(({ mends }) => mends.length > 0)) ? verdict.value?.detail : undefined)
 
 useCommands({
   cancel: () => {
     dismiss()
     studio.selectedIds = []
   },
-  accept: () => canAct.value && (accept(), true),
+  accept: () => canAct.value && !isStale.value && (accept(), true),
 })
 </script>
 
@@ -33,9 +35,12 @@ useCommands({
     class="flex min-h-28 shrink-0 flex-col justify-center border-b border-rule px-4 py-2"
   >
     <div class="flex flex-wrap items-center gap-x-4 gap-y-2 lg:flex-nowrap">
-      <VerdictMark :verdict="light.verdict" />
+      <VerdictMark :verdict="verdict" />
       <div
         class="min-w-0 grow basis-72"
+        :class="{ 'opacity-60': isStale }"
+        :aria-busy="isStale"
+        :data-known="light.isKnown"
         aria-live="polite"
       >
         <p
@@ -45,7 +50,7 @@ useCommands({
           <span
             v-if="isAsking"
             class="text-accent"
-          >Asked: </span>{{ light.verdict?.headline ?? 'Working out the light…' }}
+          >Asked: </span>{{ verdict?.headline ?? 'Working out the light…' }}
         </p>
         <p
           v-if="note.words.value"
@@ -66,11 +71,15 @@ useCommands({
         <button
           v-if="canAct"
           class="press-main"
+          :disabled="isStale"
           data-test="accept"
           title="Enter"
           @click="accept"
         >
-          {{ action }}
+          {{ action }} <kbd
+            class="ml-1 font-sans text-xs opacity-70"
+            aria-hidden="true"
+          >Enter</kbd>
         </button>
         <button
           v-if="hasOtherWays && !search.proposals"

@@ -4,10 +4,11 @@ import type { Verdict } from '#core/solve/verdict'
 const props = defineProps<{ verdict?: Verdict }>()
 
 const words = computed(() => {
+  if (!props.verdict) return 'Working out'
   if (props.verdict?.state === 'on-target') return 'On target'
-  return (props.verdict?.missStops ?? 0) > 0 ? 'Over target' : 'Under target'
+  return (props.verdict.missStops ?? 0) > 0 ? 'Over target' : 'Under target'
 })
-const dotY = computed(() => ({ 'On target': 17, 'Over target': 4, 'Under target': 30 })[words.value])
+const dotY = computed(() => ({ 'On target': 17, 'Over target': 4, 'Under target': 30, 'Working out': 17 })[words.value])
 </script>
 
 <template>
@@ -22,6 +23,7 @@ const dotY = computed(() => ({ 'On target': 17, 'Over target': 4, 'Under target'
   >
     <path d="M11 8 H5 V26 H11 M19 8 H25 V26 H19" />
     <circle
+      v-if="verdict"
       cx="15"
       :cy="dotY"
       r="3"

@@ -1,0 +1,38 @@
+import { expose } from 'comlink'
+import { study, type Study } from '#core/metering/learning'
+import type { Lighting } from '#core/metering/lighting'
+import { meterPoints } from '#core/set/points'
+import type { CameraSetting, Look, Reading, StudioSet } from '#core/set/schema'
+import { solveLook, type LookAnswer } from '#core/solve/lookPowers'
+
+/** What readings teach, as a message can carry it: the covariance as rows. */
+export type StudyMessage = Omit<Study, 'fit'> & { fit: Omit<Study['fit'], 'covariance'> & { covariance: number[][] } }
+
+/** A set without what was read on it: powers do not depend on that but by what it taught. */
+export type LeanSet = Omit<StudioSet, 'readings' | 'frames'>
+
+let lying: { id: number, lighting: Lighting } | undefined
+
+const worker = {
+  /** Everything that readings teach. */
+  study: (readings: readonly Reading[], lightIds: readonly string[], frozen: StudioSet['frozen']): StudyMessage => {
+    const { fit, ...rest } = study(readings, lightIds, frozen)
+    return { ...rest, fit: { ...fit, covariance: fit.covariance.to2DArray() } }
+  },
+
+  /** Lays light down that questions speak of by its number. */
+  lay: (id: number, lighting: Lighting): void => {
+    lying = { id, lighting }
+  },
+
+  /** The powers that meet a look's targets, or come nearest; undefined where other light lies here by now. */
+  powers: (lean: LeanSet, look: Look, camera: CameraSetting, lightingId: number): LookAnswer | undefined => {
+    if (lying?.id !== lightingId) return undefined
+    const set: StudioSet = { ...lean, readings: [], frames: [] }
+    return solveLook(set, look, meterPoints(set), camera, lying.lighting)
+  },
+}
+
+export type JudgeWorker = typeof worker
+
+expose(worker)
