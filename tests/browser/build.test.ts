@@ -157,11 +157,11 @@ describe('on the stage', () => {
 describe('what speaks up', () => {
   it('names a lamp in the frame, and slides it out when pressed', async () => {
     await open({ ...placeThing(demoSet(), 'backdrop-left', { xM: -0.55, yM: 1.4, zM: 1.5 }), id: 'seen', name: 'Seen' })
+    await app.browser.stopsAtRest('backdrop/middle')
     await app.browser.waitForText('findings', /Light|The stand of|more/)
     if (await count('[data-test="more-findings"]') > 0) await app.browser.click('more-findings')
-    const finding = await app.browser.find('finding-in-frame/backdrop-left')
-    expect(await finding.getText()).toMatch(/stands in the frame/)
-    await finding.findElement(By.css('[data-test="mend"]')).click()
+    await app.browser.waitForText('finding-in-frame/backdrop-left', /stands in the frame/)
+    await app.browser.locate(By.css('[data-test="finding-in-frame/backdrop-left"] [data-test="mend"]')).click()
     await app.browser.waitFor('it gone', async () => await count('[data-test="finding-in-frame/backdrop-left"]') === 0)
   })
 

@@ -41,11 +41,13 @@ describe('what goes wrong', () => {
     await app.browser.waitForText('frame-verdict', /Backdrop/)
     expect(await app.browser.driver.executeScript('return document.querySelectorAll("[role=alert]").length')).toBe(0)
     await app.browser.locate(By.linkText('Stage')).click()
+    await app.browser.waitForText('verdict', /wanted 250/)
+    await app.browser.waitForText('save-state', /^Saved$/)
   })
 
   it('the app itself opens without its server, from what the browser kept', async () => {
     await app.browser.driver.navigate().refresh()
-    await app.browser.waitForText('verdict', /wanted 250/).catch(async e => { await app.browser.picture('/tmp/off.png'); console.log('ZZZ', await app.browser.driver.executeScript('return location.href + document.documentElement.outerHTML.slice(-1500)').catch(x => x), (await app.browser.complaints().catch(() => []))); throw e })
+    await app.browser.waitForText('verdict', /wanted 250/)
     await app.server.restart()
   })
 

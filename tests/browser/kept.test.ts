@@ -95,7 +95,10 @@ describe('where there is no room', () => {
     await saved()
     await app.browser.waitForText('notice-brought-back', /were brought back from their second copy of .*"Two"/)
     await visit('Sets')
-    await app.browser.waitFor('the sets', async () => ['One', 'Two', 'Three', 'Other'].every((name, _, __) => keeping.setNames().then(names => names.includes(name))))
+    await app.browser.waitFor('the sets', async () => {
+      const names = await keeping.setNames()
+      return ['One', 'Two', 'Three', 'Other'].every(name => names.includes(name))
+    })
     await visit('Stage')
     expect(await power()).toBe(before)
     await reload()
@@ -108,7 +111,10 @@ describe('where there is no room', () => {
     await reload()
     await app.browser.waitForText('notice-brought-back', /^The browser had lost what it kept\. \d sets were brought back/)
     await visit('Sets')
-    expect((await keeping.setNames()).toSorted()).toEqual(expect.arrayContaining(['One', 'Other', 'Three', 'Two']))
+    await app.browser.waitFor('all of them', async () => {
+      const names = await keeping.setNames()
+      return ['One', 'Other', 'Three', 'Two'].every(name => names.includes(name))
+    })
   })
 })
 
@@ -181,7 +187,7 @@ describe('files and the bin', () => {
     expect((await Promise.all((await app.browser.driver.findElements(By.css('[data-test="binned"]'))).map(row => row.getText()))).map(text => text.split('\n')[0]).toSorted()).toEqual(['Large', 'Small'])
     await importText('large.json', writeSetFile({ ...setNamed('Large'), notes: 'newer' }, {}))
     await app.browser.waitForText('shelf-done', /Imported "Large"/)
-    await app.browser.locate(By.css('[aria-label="Put Large back"]')).click()
+    await app.browser.locate(By.css('[aria-label="Put back Large"]')).click()
     await app.browser.waitFor('both', async () => (await keeping.setNames()).filter(name => name === 'Large').length === 2)
     expect((await keeping.rows()).filter(({ name }) => name === 'Large').map(({ document }) => (document as StudioSet).notes).toSorted()).toEqual([demoSet().notes, 'newer'])
     expect(await findings(app.browser)).toEqual([])

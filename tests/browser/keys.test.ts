@@ -69,7 +69,7 @@ describe('keys', () => {
     for (const reading of ['8', '8.3']) {
       await (await app.browser.find('entry')).sendKeys(reading, Key.ENTER)
       await app.browser.waitForText('correction', /\w/)
-      expect(await app.browser.driver.executeScript('return document.activeElement?.dataset.test')).toMatch(/^(?:turned|next|entry)$/)
+      expect(await app.browser.driver.executeScript('return document.activeElement?.dataset.test')).toMatch(/^(?:turned|next|again)$/)
       await press(Key.ENTER)
       await app.browser.waitFor('the next step', async () => await app.browser.driver.executeScript('return document.activeElement?.dataset.test') === 'entry')
     }

@@ -30,10 +30,8 @@ const submit = async () => {
 
 defineExpose({ focus: () => field.value?.focus() })
 
-onMounted(() => {
-  // A phone would answer focus with its own keyboard over the pad.
-  if (window.matchMedia('(pointer: fine)').matches) field.value?.focus()
-})
+// The field asks for no keyboard of the phone's own (inputmode), so that the pad stays in sight.
+onMounted(() => field.value?.focus({ preventScroll: true }))
 </script>
 
 <template>

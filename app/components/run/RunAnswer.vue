@@ -64,10 +64,14 @@ const coming = computed(() => run.steps.value
     const point = plan.points.find(({ id }) => id === step.pointId)
     return expected ? [{ id: step.id, name: stepName(step, studio.document.lights, point), words: write(expected.fNumber, point?.receptor ?? 'flat', step.lightIds) }] : []
   }))
+const answer = useTemplateRef<HTMLElement>('answer')
+// Enter takes a reading; the next Enter does what is proposed, since that has the focus then.
+onMounted(() => answer.value?.querySelector<HTMLElement>('.press-main')?.focus({ preventScroll: true }))
 </script>
 
 <template>
   <div
+    ref="answer"
     class="flex flex-col gap-4"
     role="status"
   >

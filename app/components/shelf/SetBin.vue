@@ -57,7 +57,7 @@ const empty = async () => {
         <span class="text-sm text-soft">{{ leftWords(daysLeft(set.deletedAt)) }}</span>
         <button
           class="press"
-          :aria-label="`Put ${set.name} back`"
+          :aria-label="`Put back ${set.name}`"
           @click="shelf.putBack(set.id)"
         >
           Put back

@@ -18,7 +18,7 @@ const action = computed(() => {
 const hasOtherWays = computed(() => verdict.value?.state === 'mend' || verdict.value?.state === 'short')
 const isOpen = ref(false)
 /** What speaks up says more, with what to press; the detail stands in for it. */
-const detail = computed(() => !studio.isDragging && !search.proposals && (isAsking.value || !light.findings.some(({ mends }) => mends.length > 0)) ? verdict.value?.detail : undefined)
+const detail = computed(() => !studio.isDragging && !light.isChecking && !search.proposals && (isAsking.value || !light.findings.some(({ mends }) => mends.length > 0)) ? verdict.value?.detail : undefined)
 
 useCommands({
   cancel: () => {
