@@ -188,12 +188,12 @@ export const createOpenDocument = (shelf: Shelf, first: StudioSet, forked: (name
     writer.settle()
   }
 
-  /** Writes the open set under a new row, where the old one is gone for good. */
+  /** Writes the open set again, where its row or the whole database is gone. What second copies hold has to be back before. */
   const saveAgain = async (): Promise<boolean> => {
     await shelf.identity.meet()
-    const added = await shelf.addBeside(document.value, document.value.id, history.value)
-    document.value = { ...document.value, id: added.set.id }
-    revision = added.revision
+    const taken = await shelf.retake(document.value, revision, history.value)
+    if (taken.set.id !== document.value.id) document.value = { ...document.value, id: taken.set.id }
+    revision = taken.revision
     return writer.resume()
   }
 

@@ -12,6 +12,8 @@ export type SetRow = {
   deletedAt?: string
   /** The newest step that is done, of those in the table of steps; 0 where none is. */
   doneStep?: number
+  /** It came out of a second copy, and nobody has saved over it since. */
+  isBroughtBack?: true
   /** What was stored before damaged parts were left out, as it was. */
   original?: unknown
 }

@@ -29,7 +29,7 @@ export const createKeeper = (database: Database, copies: Copies) => {
       if (!copy || !checked?.ok) continue
       const isBack = await database.transaction('rw', database.sets, async () => {
         if (await database.sets.get(id)) return false
-        await database.sets.add({ id, name: copy.name, updatedAt: copy.updatedAt, revision: copy.revision + 1, document: checked.value })
+        await database.sets.add({ id, name: copy.name, updatedAt: copy.updatedAt, revision: copy.revision + 1, document: checked.value, isBroughtBack: true })
         return true
       })
       if (isBack) broughtBack.push({ id, name: copy.name, at: copy.updatedAt })

@@ -128,6 +128,20 @@ export const createShelf = (database: Database) => {
   const addBeside = (set: StudioSet, fromId: string, history: History = NO_HISTORY): Promise<OpenedSet> =>
     database.transaction('rw', sets, steps, pictures, async () => add(set, await picturesOf(fromId), history))
 
+  /**
+   * Writes a set again whose row went missing: under its own id where that is free, or holds what a second copy brought back that is
+   * no newer than what the caller knew; else beside what is there. Second copies are brought back before: their sets keep their ids.
+   */
+  const retake = (set: StudioSet, knownRevision: number, history: History): Promise<OpenedSet> => database.transaction('rw', sets, steps, pictures, async () => {
+    const row = await sets.get(set.id)
+    const isOwnCopy = row?.isBroughtBack && row.revision <= knownRevision + 1
+    if (row && !isOwnCopy) return addBeside(set, set.id, history)
+    const revision = Math.max(row?.revision ?? 0, knownRevision) + 1
+    await sets.put(rowOf(set, revision, history))
+    await putSteps(set.id, history)
+    return { set, revision, history, leftOut: [] }
+  })
+
   /** Puts a set into the bin; other tabs see it at once. Answers its name, or undefined where it is not on the shelf. */
   const remove = (id: string): Promise<string | undefined> => database.transaction('rw', sets, async () => {
     const row = await sets.get(id)
@@ -221,7 +235,7 @@ export const createShelf = (database: Database) => {
   const picture = async (setId: string, frameId: string): Promise<Picture | undefined> => pictures.get(`${setId}/${frameId}`)
 
   return {
-    identity, list, binned, open, save, add, addBeside, remove, restore, emptyBin, rename, duplicate, exportFile, originalText, dropOriginal, replace, importFile, putPicture, picture,
+    identity, list, binned, open, save, add, addBeside, retake, remove, restore, emptyBin, rename, duplicate, exportFile, originalText, dropOriginal, replace, importFile, putPicture, picture,
   }
 }
 

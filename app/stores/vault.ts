@@ -133,9 +133,11 @@ export const useVault = defineStore('vault', () => {
       : `"${set.name}" is no longer in this browser: it was deleted for good in another tab, or the browser lost it. It is still held by this tab, but changes are not saved.`,
     actions: [
       { name: state === 'lost' ? 'Write everything again' : 'Save it again', run: async () => {
+        // Copies first: what comes back keeps its id, and the open set is written over its own older copy.
+        const found = await keeper?.reconcile()
         if (!await saveAgain()) return
         notices.drop('loss')
-        if (keeper) tellBroughtBack(await keeper.reconcile(), 'Written again.')
+        if (found) tellBroughtBack({ broughtBack: found.broughtBack.filter(({ id }) => id !== set.id) }, 'This set is saved again.')
       } },
       { name: 'Export it', run: () => exportOpen(set) },
     ],
