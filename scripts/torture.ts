@@ -3,6 +3,14 @@ import { torture } from '#support/torture'
 
 const [seconds = 60, first = 1] = process.argv.slice(2).map(Number)
 const STEPS_A_RUN = 500
+// A kill closes the database under whatever was asked of it.
+for (const event of ['unhandledRejection', 'uncaughtException'] as const) {
+  process.on(event, (error: Error) => {
+    if (error.name === 'DatabaseClosedError') return
+    console.error(error)
+    process.exit(1)
+  })
+}
 const deadline = performance.now() + seconds * 1000
 const total = { steps: 0, acknowledged: 0, runs: 0 }
 const counts: Record<string, number> = {}

@@ -151,7 +151,7 @@ export const useStudio = defineStore('studio', () => {
     }
     if (held.revision() === 0) await openDemo()
     isReady.value = true
-    if (unkept) notices.tell({ id: 'unkept', isKept: true, words: `Nothing is kept here: ${unkept}. Everything works, but what you make is gone when this tab closes. Export it to keep it.` })
+    if (unkept) notices.tell({ id: 'unkept', words: `Nothing is kept here: ${unkept}. Everything works, but what you make is gone when this tab closes. Export it to keep it.` })
   }
 
   // A second copy follows every save, and other tabs are told of trouble at once.

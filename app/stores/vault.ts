@@ -37,7 +37,7 @@ export const useVault = defineStore('vault', () => {
   const tellBroughtBack = ({ broughtBack }: Reconciled, why: string) => {
     if (broughtBack.length === 0) return
     const newest = broughtBack.map(({ at }) => at).sort().at(-1)!
-    notices.tell({ id: 'brought-back', isKept: true, words: `${why} ${broughtBack.length === 1 ? 'One set was' : `${broughtBack.length} sets were`} brought back from ${broughtBack.length === 1 ? 'its' : 'their'} second copy of ${when(newest)}: ${inQuotes(broughtBack.map(({ name }) => name))}. Pictures and undo steps are not in copies.` })
+    notices.tell({ id: 'brought-back', words: `${why} ${broughtBack.length === 1 ? 'One set was' : `${broughtBack.length} sets were`} brought back from ${broughtBack.length === 1 ? 'its' : 'their'} second copy of ${when(newest)}: ${inQuotes(broughtBack.map(({ name }) => name))}. Pictures and undo steps are not in copies.` })
   }
 
   /** Meets the database. One that is new, beside copies that are not, was dropped by the browser. */
@@ -107,7 +107,6 @@ export const useVault = defineStore('vault', () => {
     const copy = await keeper?.soundCopy(set.id).catch(() => undefined)
     notices.tell({
       id: 'damaged',
-      isKept: true,
       words: `"${set.name}" was damaged. It was opened without: ${leftOut.join('; ')}. What was stored is kept beside it, byte for byte.`,
       actions: [
         ...copy

@@ -29,7 +29,8 @@ describe('a damaged set', () => {
     const { set, leftOut } = saved(broken(set => Object.assign(set.lights[1]!.modifier, { halfIntensityDeg: 'wide' })))
     expect(set.lights.map(({ id }) => id)).toEqual(demoSet().lights.map(({ id }) => id).filter((_, index) => index !== 1))
     expect(set.looks[0]!.lights[demoSet().lights[1]!.id]).toBeUndefined()
-    expect(leftOut[0]).toBe('light B')
+    expect(leftOut).toEqual(['light B', 'the setting of a light that is not there in look White'])
+    expect(saved(broken(set => set.lights.push({ id: 'half', name: 'D' } as never))).leftOut).toEqual(['light D'])
     expect(set.readings).toEqual(demoSet().readings)
   })
 

@@ -81,7 +81,7 @@ const wrongIn = (set: Loose): { at: Key[][] } | { sound: StudioSet } => {
 
 /** One mend for each thing, last items of lists first, so that what goes moves nothing that is still to be looked at. */
 const oneForEach = (places: readonly Key[][]): Key[][] => {
-  const depth = (at: Key[]) => at[0] === 'looks' ? 4 : at[0] === 'lights' && at[2] === 'aim' ? 3 : 2
+  const depth = (at: Key[]) => at[0] === 'looks' ? 4 : 2
   const known = new Map(places.map(at => [JSON.stringify(at.slice(0, depth(at))), at]))
   return [...known.values()].sort((a, b) => Number(b[1] ?? 0) - Number(a[1] ?? 0))
 }

@@ -103,7 +103,7 @@ const KEEPING = {
       {{ shelf.done }}
       <button
         v-if="shelf.removedId"
-        class="press"
+        class="press shrink-0 whitespace-nowrap"
         data-test="undo-delete"
         @click="shelf.putBack(shelf.removedId)"
       >

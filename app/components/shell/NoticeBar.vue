@@ -41,6 +41,7 @@ const shown = computed(() => isOpen.value ? all.value : all.value.slice(0, SHOWN
         {{ action.name }}
       </button>
       <button
+        v-if="!('isKept' in notice && notice.isKept)"
         class="press"
         :aria-label="`Close: ${notice.words.slice(0, 40)}`"
         @click="notice.close"
