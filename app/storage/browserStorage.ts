@@ -15,12 +15,10 @@ export type BrowserStorage = {
   unkept: string
 }
 
-const around = (database: Database, copies: Copies | undefined, unkept: string): BrowserStorage => ({
-  database, copies, unkept,
-  shelf: createShelf(database),
-  pictures: createPictureRoom(database),
-  keeper: copies && createKeeper(database, copies),
-})
+const around = (database: Database, copies: Copies | undefined, unkept: string): BrowserStorage => {
+  const shelf = createShelf(database)
+  return { database, shelf, copies, unkept, pictures: createPictureRoom(database), keeper: copies && createKeeper(database, shelf, copies) }
+}
 
 /** A stand-in for the browser's database, in memory: a general-purpose library, loaded only where it is needed. */
 const inMemory = async (reason: string): Promise<BrowserStorage> => {

@@ -18,6 +18,22 @@ export type SetRow = {
   original?: unknown
 }
 
+/**
+ * What lists and other tabs have to know of a set, apart from its document, which may have megabytes. Written in the same transaction
+ * as the row that it speaks of.
+ */
+export type SetHead = { id: string, name: string, updatedAt: string, revision: number, deletedAt?: string, hasOriginal: boolean }
+
+/** The head of a row, however damaged the row is. */
+export const headOf = ({ id, name, updatedAt, revision, deletedAt, original }: SetRow): SetHead => ({
+  id,
+  name: typeof name === 'string' && name ? name : String(id),
+  updatedAt: typeof updatedAt === 'string' && !Number.isNaN(Date.parse(updatedAt)) ? updatedAt : '',
+  revision: Number.isInteger(revision) ? revision : 0,
+  ...deletedAt === undefined ? {} : { deletedAt },
+  hasOriginal: original !== undefined,
+})
+
 /** A step of a set's history. */
 export type StepRow = Step & { setId: string }
 
@@ -34,6 +50,7 @@ export const openDatabase = (name = 'keen-tonal', options: DexieOptions = {}) =>
   // Strict: a transaction counts as done when the browser has handed it to the disk, not to a buffer.
   const database = new Dexie(name, { chromeTransactionDurability: 'strict', ...options }) as Dexie & {
     sets: EntityTable<SetRow, 'id'>
+    heads: EntityTable<SetHead, 'id'>
     steps: Table<StepRow, [string, number]>
     pictures: EntityTable<PictureRow, 'id'>
     preferences: EntityTable<PreferenceRow, 'key'>
@@ -47,7 +64,8 @@ export const openDatabase = (name = 'keen-tonal', options: DexieOptions = {}) =>
     delete row.png
   }))
   // Version 2 forgot the history of a set with the page. Sets are not listed by date in the database: a damaged date would hide one.
-  database.version(3).stores({ sets: 'id', steps: '[setId+id], setId' })
+  database.version(3).stores({ sets: 'id', heads: 'id', steps: '[setId+id], setId' })
+    .upgrade(transaction => transaction.table('sets').each(row => transaction.table('heads').put(headOf(row as SetRow))))
   return database
 }
 

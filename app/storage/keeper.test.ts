@@ -18,7 +18,7 @@ beforeEach(async () => {
   database = openDatabase(`keeper-${count}`)
   shelf = createShelf(database)
   copies = memoryCopies()
-  keeper = createKeeper(database, copies)
+  keeper = createKeeper(database, shelf, copies)
   await shelf.identity.meet()
 })
 

@@ -1,6 +1,7 @@
 import { checkSet } from '#core/formats/setFile'
 import type { Copies } from './copies'
 import type { Database } from './database'
+import type { Shelf } from './shelf'
 
 /** What a look over database and second copies found: sets brought back from their copies, by name. */
 export type Reconciled = { broughtBack: { id: string, name: string, at: string }[] }
@@ -9,12 +10,12 @@ export type Reconciled = { broughtBack: { id: string, name: string, at: string }
  * Keeps second copies beside the database. A copy is only ever taken of a sound set, and never of an older revision than it holds,
  * so that damage does not spread into it.
  */
-export const createKeeper = (database: Database, copies: Copies) => {
+export const createKeeper = (database: Database, shelf: Shelf, copies: Copies) => {
   const copyRow = async (id: string): Promise<boolean> => {
     const row = await database.sets.get(id)
     if (!row || !checkSet(row.document).ok) return false
     const kept = await copies.read(id)
-    if (kept && kept.revision >= row.revision && kept.updatedAt >= row.updatedAt) return false
+    if (kept && kept.revision >= row.revision) return false
     await copies.write({ id, name: row.name, updatedAt: row.updatedAt, revision: row.revision, document: row.document })
     return true
   }
@@ -27,14 +28,13 @@ export const createKeeper = (database: Database, copies: Copies) => {
       const copy = await copies.read(id)
       const checked = copy && checkSet(copy.document)
       if (!copy || !checked?.ok) continue
-      const isBack = await database.transaction('rw', database.sets, async () => {
-        if (await database.sets.get(id)) return false
-        await database.sets.add({ id, name: copy.name, updatedAt: copy.updatedAt, revision: copy.revision + 1, document: checked.value, isBroughtBack: true })
-        return true
-      })
-      if (isBack) broughtBack.push({ id, name: copy.name, at: copy.updatedAt })
+      if (await shelf.bringBack({ id, name: copy.name, updatedAt: copy.updatedAt, revision: copy.revision + 1, document: checked.value })) broughtBack.push({ id, name: copy.name, at: copy.updatedAt })
     }
-    for (const id of await database.sets.toCollection().primaryKeys()) await copyRow(id)
+    for (const { id, revision } of await database.heads.toArray()) {
+      // What has a copy of its revision is not read again.
+      const kept = await copies.read(id)
+      if (!kept || kept.revision < revision) await copyRow(id)
+    }
     return { broughtBack }
   }
 

@@ -137,14 +137,20 @@ describe('the bin', () => {
     await shelf.save(renameSet(set, 'b'), revision, recordStep(NO_HISTORY, 'Rename', difference(set, renameSet(set, 'b'))))
     await shelf.remove(set.id)
     await shelf.remove(kept.set.id)
-    await database.sets.update(set.id, { deletedAt: new Date(Date.now() - 31 * 86_400_000).toISOString() })
+    const deletedAt = new Date(Date.now() - 31 * 86_400_000).toISOString()
+    await database.sets.update(set.id, { deletedAt })
+    await database.heads.update(set.id, { deletedAt })
     expect(await shelf.emptyBin()).toEqual([set.id])
-    expect([await database.pictures.count(), await database.steps.count(), await database.sets.count()]).toEqual([0, 0, 1])
+    expect([await database.pictures.count(), await database.steps.count(), await database.sets.count(), await database.heads.count()]).toEqual([0, 0, 1, 1])
   })
 })
 
 describe('a damaged row', () => {
-  const put = (document: unknown, more: object = {}) => database.sets.put({ id: 'odd', name: 'Odd', updatedAt: '2026-01-01', revision: 4, document, ...more })
+  const put = async (document: unknown, more: object = {}) => {
+    await database.sets.put({ id: 'odd', name: 'Odd', updatedAt: '2026-01-01', revision: 4, document, ...more })
+    // As the app does at its start.
+    await shelf.mendHeads()
+  }
 
   it('opens as far as it can, names what was left out, and keeps what was there', async () => {
     const damaged = { ...demoSet(), id: 'odd', lights: [...demoSet().lights, { id: 'broken' }] }
@@ -170,6 +176,38 @@ describe('a damaged row', () => {
 
   it('with no date or name is listed all the same', async () => {
     await put(demoSet(), { updatedAt: undefined, name: 7 })
-    expect(await shelf.list()).toEqual([{ id: 'odd', name: 'odd', updatedAt: '', deletedAt: undefined, hasOriginal: false }])
+    expect(await shelf.list()).toEqual([{ id: 'odd', name: 'odd', updatedAt: '', revision: 4, hasOriginal: false }])
+  })
+})
+
+describe('heads of sets', () => {
+  it('say at all times what the rows say, and are made anew where they are missing', async () => {
+    const { set, revision } = await shelf.add(demoSet())
+    await shelf.save(renameSet(set, 'two'), revision)
+    await shelf.duplicate(set.id)
+    await shelf.remove(set.id)
+    const agree = async () => {
+      const heads = (await database.heads.toArray()).map(({ id, name, revision: at, deletedAt }) => ({ id, name, at, deletedAt }))
+      expect(heads).toEqual((await database.sets.toArray()).map(({ id, name, revision: at, deletedAt }) => ({ id, name, at, deletedAt })))
+    }
+    await agree()
+    await shelf.restore(set.id)
+    await agree()
+    await database.heads.clear()
+    await database.heads.put({ id: 'nobody', name: 'Nobody', updatedAt: '', revision: 1, hasOriginal: false })
+    await shelf.mendHeads()
+    await agree()
+  })
+
+  it('come with an upgrade of what an older version kept', async () => {
+    const name = `older-${count}`
+    const { Dexie } = await import('dexie')
+    const older = new Dexie(name)
+    older.version(2).stores({ sets: 'id, updatedAt', pictures: 'id, setId, [setId+at]', preferences: 'key' })
+    await older.table('sets').bulkPut([{ id: 'a', name: 'A', updatedAt: '2026-01-01T00:00:00.000Z', revision: 7, document: { ...demoSet(), id: 'a' } }, { id: 'b', name: 'B', revision: 1, document: 'text' }])
+    older.close()
+    const newer = createShelf(openDatabase(name))
+    expect((await newer.list()).map(({ id, revision }) => [id, revision])).toEqual([['a', 7], ['b', 1]])
+    expect(await newer.open('a')).toMatchObject({ ok: true, value: { revision: 7, leftOut: [] } })
   })
 })

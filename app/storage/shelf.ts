@@ -5,7 +5,7 @@ import { refused, understood, type Outcome } from '#core/units/outcome'
 import { historyFrom, NO_HISTORY, type History } from '../document/history'
 import { bytesFromBase64, base64FromBytes } from '../support/base64'
 import { mediaType } from '../support/mediaType'
-import type { Database, Picture, PictureRow, SetRow } from './database'
+import { headOf, type Database, type Picture, type PictureRow, type SetHead, type SetRow } from './database'
 import { createIdentity } from './identity'
 
 /**
@@ -14,7 +14,7 @@ import { createIdentity } from './identity'
  */
 export type OpenedSet = { set: StudioSet, revision: number, history: History, leftOut: readonly string[] }
 
-export type SetSummary = Pick<SetRow, 'id' | 'name' | 'updatedAt' | 'deletedAt'> & { hasOriginal: boolean }
+export type SetSummary = SetHead
 
 /** A set as a file's text, and how many of its older pictures did not fit. */
 export type SetText = { text: string, leftOut: number }
@@ -41,19 +41,16 @@ const pictureRow = (setId: string, frameId: string, { bytes, type, preview }: Pi
 
 const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value)
 
-/** What lists show of a row, however damaged. */
-const summaryOf = ({ id, name, updatedAt, deletedAt, original }: SetRow): SetSummary => ({
-  id,
-  name: typeof name === 'string' && name ? name : String(id),
-  updatedAt: typeof updatedAt === 'string' && !Number.isNaN(Date.parse(updatedAt)) ? updatedAt : '',
-  deletedAt,
-  hasOriginal: original !== undefined,
-})
-
 /** The sets kept in the browser. */
 export const createShelf = (database: Database) => {
   const identity = createIdentity(database)
-  const { sets, steps, pictures, preferences } = database
+  const { sets, heads, steps, pictures, preferences } = database
+
+  /** Writes a row and its head, inside a transaction that has both. */
+  const putRow = async (row: SetRow) => {
+    await sets.put(row)
+    await heads.put(headOf(row))
+  }
 
   /** Inside a transaction: an id that nothing on the shelf or in the bin has. */
   const freeId = async (wanted: string): Promise<string> => {
@@ -64,29 +61,41 @@ export const createShelf = (database: Database) => {
     }
   }
 
-  const summaries = async () => (await sets.toArray()).map(summaryOf)
+  /** Brings a set back as its second copy has it, where its row is gone; answers whether it was. */
+  const bringBack = (row: SetRow): Promise<boolean> => database.transaction('rw', [sets, heads], async () => {
+    if (await sets.get(row.id)) return false
+    await putRow({ ...row, isBroughtBack: true })
+    return true
+  })
+
+  /** Rows without a head (whatever became of it) get one, and heads without a row go. */
+  const mendHeads = (): Promise<void> => database.transaction('rw', [sets, heads], async () => {
+    const [rows, known] = [new Set(await sets.toCollection().primaryKeys()), new Set(await heads.toCollection().primaryKeys())]
+    for (const id of rows) if (!known.has(id)) await heads.put(headOf((await sets.get(id))!))
+    await heads.bulkDelete([...known].filter(id => !rows.has(id)))
+  })
 
   const list = async (): Promise<SetSummary[]> =>
-    (await summaries()).filter(({ deletedAt }) => deletedAt === undefined).sort((a, b) => b.updatedAt.localeCompare(a.updatedAt))
+    (await heads.toArray()).filter(({ deletedAt }) => deletedAt === undefined).sort((a, b) => b.updatedAt.localeCompare(a.updatedAt))
 
   const binned = async (): Promise<SetSummary[]> =>
-    (await summaries()).filter(({ deletedAt }) => deletedAt !== undefined).sort((a, b) => b.deletedAt!.localeCompare(a.deletedAt!))
+    (await heads.toArray()).filter(({ deletedAt }) => deletedAt !== undefined).sort((a, b) => b.deletedAt!.localeCompare(a.deletedAt!))
 
   const historyOf = async (row: SetRow): Promise<History> => historyFrom((await steps.where({ setId: row.id }).toArray()).map(({ setId: _setId, ...step }) => step), row.doneStep ?? 0)
 
   /** Opens a set. Damaged parts are left out and named; what was stored stays beside it as it was. */
-  const open = (id: string): Promise<Outcome<OpenedSet>> => database.transaction('rw', sets, steps, async () => {
+  const open = (id: string): Promise<Outcome<OpenedSet>> => database.transaction('rw', [sets, heads, steps], async () => {
     const row = await sets.get(id)
     if (!row || row.deletedAt !== undefined) return refused(GONE)
     const checked = checkSet(row.document)
     if (checked.ok && checked.value.id === id) return understood({ set: checked.value, revision: row.revision, history: await historyOf(row), leftOut: [] })
-    const { name } = summaryOf(row)
+    const { name } = headOf(row)
     const saved = salvageSet(isRecord(row.document) ? { ...row.document, id } : row.document, id, name)
     if (!saved.ok) return refused(`"${name}" cannot be opened: ${saved.message} It is kept as it is; download it from the list of sets to look inside.`)
     const revision = (Number.isInteger(row.revision) ? row.revision : 0) + 1
     // Its steps were made on what was stored; they do not fit what is left.
     await steps.where({ setId: id }).delete()
-    await sets.put({ ...rowOf(saved.value.set, revision), original: row.original ?? row.document })
+    await putRow({ ...rowOf(saved.value.set, revision), original: row.original ?? row.document })
     return understood({ set: saved.value.set, revision, history: NO_HISTORY, leftOut: saved.value.leftOut })
   })
 
@@ -100,22 +109,22 @@ export const createShelf = (database: Database) => {
 
   /** Saves over the revision that the caller knows, with its history, in one transaction. */
   const save = (set: StudioSet, knownRevision: number, history: History = NO_HISTORY): Promise<Written> =>
-    database.transaction('rw', sets, steps, preferences, async () => {
+    database.transaction('rw', [sets, heads, steps, preferences], async () => {
       if (!await identity.holds()) return { kind: 'lost' } as const
       const row = await sets.get(set.id)
       if (!row) return { kind: 'missing' } as const
       if (row.deletedAt !== undefined) return { kind: 'deleted' } as const
       if (row.revision !== knownRevision) return { kind: 'conflict' } as const
-      await sets.put({ ...rowOf(set, knownRevision + 1, history), ...row.original === undefined ? {} : { original: row.original } })
+      await putRow({ ...rowOf(set, knownRevision + 1, history), ...row.original === undefined ? {} : { original: row.original } })
       await putSteps(set.id, history)
       return { kind: 'saved', revision: knownRevision + 1 } as const
     })
 
   /** Adds a set under a free id, with pictures and a history, and answers it. The id is asked for and taken in one transaction. */
   const add = (set: StudioSet, files: Readonly<Record<string, Picture>> = {}, history: History = NO_HISTORY): Promise<OpenedSet> =>
-    database.transaction('rw', sets, steps, pictures, async () => {
+    database.transaction('rw', [sets, heads, steps, pictures], async () => {
       const added = { ...set, id: await freeId(set.id) }
-      await sets.add(rowOf(added, 1, history))
+      await putRow(rowOf(added, 1, history))
       await pictures.bulkPut(Object.entries(files).map(([id, picture]) => pictureRow(added.id, id, picture)))
       await putSteps(added.id, history)
       return { set: added, revision: 1, history, leftOut: [] }
@@ -126,43 +135,44 @@ export const createShelf = (database: Database) => {
 
   /** Adds a set with the pictures of another: what goes on beside a version that another tab saved, or a copy. */
   const addBeside = (set: StudioSet, fromId: string, history: History = NO_HISTORY): Promise<OpenedSet> =>
-    database.transaction('rw', sets, steps, pictures, async () => add(set, await picturesOf(fromId), history))
+    database.transaction('rw', [sets, heads, steps, pictures], async () => add(set, await picturesOf(fromId), history))
 
   /**
    * Writes a set again whose row went missing: under its own id where that is free, or holds what a second copy brought back that is
    * no newer than what the caller knew; else beside what is there. Second copies are brought back before: their sets keep their ids.
    */
-  const retake = (set: StudioSet, knownRevision: number, history: History): Promise<OpenedSet> => database.transaction('rw', sets, steps, pictures, async () => {
+  const retake = (set: StudioSet, knownRevision: number, history: History): Promise<OpenedSet> => database.transaction('rw', [sets, heads, steps, pictures], async () => {
     const row = await sets.get(set.id)
     const isOwnCopy = row?.isBroughtBack && row.revision <= knownRevision + 1
     if (row && !isOwnCopy) return addBeside(set, set.id, history)
     const revision = Math.max(row?.revision ?? 0, knownRevision) + 1
-    await sets.put(rowOf(set, revision, history))
+    await putRow(rowOf(set, revision, history))
     await putSteps(set.id, history)
     return { set, revision, history, leftOut: [] }
   })
 
   /** Puts a set into the bin; other tabs see it at once. Answers its name, or undefined where it is not on the shelf. */
-  const remove = (id: string): Promise<string | undefined> => database.transaction('rw', sets, async () => {
+  const remove = (id: string): Promise<string | undefined> => database.transaction('rw', [sets, heads], async () => {
     const row = await sets.get(id)
     if (!row || row.deletedAt !== undefined) return undefined
-    await sets.put({ ...row, deletedAt: new Date().toISOString() })
-    return summaryOf(row).name
+    await putRow({ ...row, deletedAt: new Date().toISOString() })
+    return headOf(row).name
   })
 
   /** Takes a set out of the bin. Its id was never given to another, so that nothing is overwritten. */
-  const restore = (id: string): Promise<boolean> => database.transaction('rw', sets, async () => {
+  const restore = (id: string): Promise<boolean> => database.transaction('rw', [sets, heads], async () => {
     const row = await sets.get(id)
     if (!row || row.deletedAt === undefined) return false
     const { deletedAt: _deletedAt, ...kept } = row
-    await sets.put(kept)
+    await putRow(kept)
     return true
   })
 
   /** Deletes sets of the bin for good, with pictures and history; all of them, or those that have lain there long enough. Answers their ids. */
-  const emptyBin = (olderThan = Date.now() - BIN_DAYS * DAY_MS): Promise<string[]> => database.transaction('rw', sets, steps, pictures, async () => {
-    const ids = (await sets.toArray()).filter(({ deletedAt }) => deletedAt !== undefined && !(Date.parse(deletedAt) > olderThan)).map(({ id }) => id)
+  const emptyBin = (olderThan = Date.now() - BIN_DAYS * DAY_MS): Promise<string[]> => database.transaction('rw', [sets, heads, steps, pictures], async () => {
+    const ids = (await heads.toArray()).filter(({ deletedAt }) => deletedAt !== undefined && !(Date.parse(deletedAt) > olderThan)).map(({ id }) => id)
     await sets.bulkDelete(ids)
+    await heads.bulkDelete(ids)
     for (const setId of ids) {
       await steps.where({ setId }).delete()
       await pictures.where({ setId }).delete()
@@ -171,16 +181,16 @@ export const createShelf = (database: Database) => {
   })
 
   /** Renames a set that is not open. A damaged document is left as it is; the list shows the new name. */
-  const rename = (id: string, name: string): Promise<void> => database.transaction('rw', sets, async () => {
+  const rename = (id: string, name: string): Promise<void> => database.transaction('rw', [sets, heads], async () => {
     const row = await sets.get(id)
-    if (row) await sets.put({ ...row, name, document: isRecord(row.document) ? { ...row.document, name } : row.document, revision: row.revision + 1 })
+    if (row) await putRow({ ...row, name, document: isRecord(row.document) ? { ...row.document, name } : row.document, revision: row.revision + 1 })
   })
 
   const duplicate = async (id: string): Promise<Outcome<OpenedSet>> => {
     const row = await sets.get(id)
     const checked = row && checkSet(row.document)
     if (!row || !checked) return refused(GONE)
-    if (!checked.ok) return refused(`"${summaryOf(row).name}" is damaged and cannot be copied as it is. Open it first; then copy what could be saved.`)
+    if (!checked.ok) return refused(`"${headOf(row).name}" is damaged and cannot be copied as it is. Open it first; then copy what could be saved.`)
     return understood(await addBeside({ ...checked.value, name: `${checked.value.name} copy`.slice(0, 80) }, id))
   }
 
@@ -206,18 +216,18 @@ export const createShelf = (database: Database) => {
   }
 
   /** Lets what was stored before damaged parts were left out go. */
-  const dropOriginal = (id: string): Promise<void> => database.transaction('rw', sets, async () => {
+  const dropOriginal = (id: string): Promise<void> => database.transaction('rw', [sets, heads], async () => {
     const row = await sets.get(id)
     if (!row) return
     const { original: _original, ...kept } = row
-    await sets.put(kept)
+    await putRow(kept)
   })
 
   /** Puts a sound document in the place of a row's, whatever lies there; what lay there stays as its original. */
-  const replace = (set: StudioSet): Promise<void> => database.transaction('rw', sets, steps, async () => {
+  const replace = (set: StudioSet): Promise<void> => database.transaction('rw', [sets, heads, steps], async () => {
     const row = await sets.get(set.id)
     await steps.where({ setId: set.id }).delete()
-    await sets.put({ ...rowOf(set, (row && Number.isInteger(row.revision) ? row.revision : 0) + 1), ...row ? { original: row.original ?? row.document } : {} })
+    await putRow({ ...rowOf(set, (row && Number.isInteger(row.revision) ? row.revision : 0) + 1), ...row ? { original: row.original ?? row.document } : {} })
   })
 
   const importFile = async (text: string): Promise<Outcome<OpenedSet>> => {
@@ -235,7 +245,7 @@ export const createShelf = (database: Database) => {
   const picture = async (setId: string, frameId: string): Promise<Picture | undefined> => pictures.get(`${setId}/${frameId}`)
 
   return {
-    identity, list, binned, open, save, add, addBeside, retake, remove, restore, emptyBin, rename, duplicate, exportFile, originalText, dropOriginal, replace, importFile, putPicture, picture,
+    identity, mendHeads, bringBack, list, binned, open, save, add, addBeside, retake, remove, restore, emptyBin, rename, duplicate, exportFile, originalText, dropOriginal, replace, importFile, putPicture, picture,
   }
 }
 

@@ -68,7 +68,7 @@ export const useStudio = defineStore('studio', () => {
 
   const watchRow = (id: string) => {
     watching?.unsubscribe()
-    watching = liveQuery(() => database.sets.get(id)).subscribe({
+    watching = liveQuery(() => database.heads.get(id)).subscribe({
       next: row => void (id === document.value.id && heardRow(row)),
       error: () => notices.tell({ id: 'watch', words: 'Changes in other tabs can no longer be seen. Your own are saved as before.' }),
     })

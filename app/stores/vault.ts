@@ -43,6 +43,7 @@ export const useVault = defineStore('vault', () => {
   /** Meets the database. One that is new, beside copies that are not, was dropped by the browser. */
   const meet = async () => {
     const { isNew } = await shelf.identity.meet()
+    await shelf.mendHeads()
     if (!isNew || !keeper || (await copies!.ids()).length === 0) return
     tellBroughtBack(await keeper.reconcile(), 'The browser had lost what it kept.')
   }

@@ -9,13 +9,26 @@ export const cutoffShare = ({ angleDeg, softDeg }: Cutoff, offAxisDeg: number): 
 
 const PROFILE_STEPS = 8192
 
-/** Relative intensity ahead of the front by the cosine off the axis: cos^m and cut-off, in equal steps of the cosine from 0 to 1. */
-export const profileOf = ({ exponent, cutoff }: Pick<Emitter, 'exponent' | 'cutoff'>): Float64Array =>
+const profileFrom = ({ exponent, cutoff }: Pick<Emitter, 'exponent' | 'cutoff'>): Float64Array =>
   Float64Array.from({ length: PROFILE_STEPS + 2 }, (_, step) => {
     const cosine = Math.min(1, step / PROFILE_STEPS)
     const open = exponent === 0 ? 1 : cosine ** exponent
     return cutoff ? open * cutoffShare(cutoff, Math.acos(cosine) * 180 / Math.PI) : open
   })
+
+/** Profiles that were asked for last; a set has some ten kinds of beam at most, and each takes eight thousand powers to make. */
+const PROFILES_KEPT = 48
+const profiles = new Map<string, Float64Array>()
+
+/** Relative intensity ahead of the front by the cosine off the axis: cos^m and cut-off, in equal steps of the cosine from 0 to 1. Not to be written to. */
+export const profileOf = ({ exponent, cutoff }: Pick<Emitter, 'exponent' | 'cutoff'>): Float64Array => {
+  const key = `${exponent} ${cutoff ? `${cutoff.angleDeg} ${cutoff.softDeg}` : ''}`
+  const profile = profiles.get(key) ?? profileFrom({ exponent, cutoff })
+  profiles.delete(key)
+  profiles.set(key, profile)
+  for (const oldest of profiles.keys()) if (profiles.size > PROFILES_KEPT) profiles.delete(oldest)
+  return profile
+}
 
 /** Reads a profile between its steps. */
 export const onProfile = (profile: Float64Array, cosine: number): number => {

@@ -180,7 +180,7 @@ export const torture = async (steps: number, seed: number, deadline = Number.POS
       await tab.shelf.restore(set.id)
       for (const other of tabs) if (other.document.saveState.value === 'deleted' && other.document.document.value.id === set.id) await other.document.wasRestored()
     },
-    copies: async tab => createKeeper(tab.database, copies).reconcile(),
+    copies: async tab => createKeeper(tab.database, tab.shelf, copies).reconcile(),
     fill: () => {
       isFull = true
     },
@@ -191,7 +191,7 @@ export const torture = async (steps: number, seed: number, deadline = Number.POS
     drop: async (tab) => {
       if (draw() > 0.15 || isFull) return
       await flush(tab)
-      await createKeeper(tab.database, copies).reconcile()
+      await createKeeper(tab.database, tab.shelf, copies).reconcile()
       await Promise.all(tab.database.tables.map(table => table.clear()))
       let isBack = false
       for (const [index, other] of tabs.entries()) {
@@ -201,12 +201,12 @@ export const torture = async (steps: number, seed: number, deadline = Number.POS
         if (other.document.document.value !== unchanged && other.document.saveState.value === 'saved') lost.push(`tab ${index} says saved into a database that was dropped`)
         const before = other.document.document.value
         if (other.document.saveState.value === 'saved') continue
-        if (!isBack) await createKeeper(tab.database, copies).reconcile()
+        if (!isBack) await createKeeper(tab.database, tab.shelf, copies).reconcile()
         isBack = true
         await other.document.saveAgain()
         if (before.id !== other.document.document.value.id) promised.delete(before.id)
       }
-      await createKeeper(tab.database, copies).reconcile()
+      await createKeeper(tab.database, tab.shelf, copies).reconcile()
     },
   }
   const often = ['edit', 'edit', 'editMore', 'save', 'save', 'undo', 'room', 'room']
