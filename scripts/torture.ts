@@ -22,6 +22,7 @@ for (let seed = first; performance.now() < deadline && !isLost; seed++) {
   total.runs += 1
   for (const [name, count] of Object.entries(own)) counts[name] = (counts[name] ?? 0) + count
   isLost = lost.length > 0
+  if (process.env.ALOUD) console.log(`seed ${seed}: ${steps} steps`)
   if (isLost) console.log(`seed ${seed}:\n${lost.join('\n')}`)
 }
 console.log(`${total.steps} steps in ${total.runs} runs, ${total.acknowledged} times something was said to be saved, ${isLost ? 'SOMETHING WAS LOST' : 'nothing lost'}`)

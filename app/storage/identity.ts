@@ -14,8 +14,14 @@ export const createIdentity = ({ preferences }: Pick<Database, 'preferences'>) =
   const meet = async (): Promise<{ isNew: boolean }> => {
     known = (await preferences.get(KEY))?.value
     if (known !== undefined) return { isNew: false }
-    known = freshId()
-    await preferences.put({ key: KEY, value: known })
+    const fresh = freshId()
+    try {
+      await preferences.put({ key: KEY, value: fresh })
+      known = fresh
+    }
+    catch {
+      // A disk that is full from the start: saves say so themselves, and there is nothing yet that could be lost.
+    }
     return { isNew: true }
   }
 
