@@ -64,7 +64,7 @@ const brokenJson = (value: unknown, draw: Draw): unknown => {
       if (how < 0.15) Reflect.deleteProperty(at, key)
       else if (how < 0.25) at[`${key}x`] = next
       else if (how < 0.35 && Array.isArray(at)) at.push(next)
-      else at[key] = typeof next === 'number' && draw() < 0.5 ? next * pick(draw, [-1, 0, 0.01, 100, 1.001]) : pick(draw, JUNK)
+      else at[key] = typeof next === 'number' && draw() < 0.5 ? next * pick(draw, [-1, 0, 0.01, 100, 1.001]) : structuredClone(pick(draw, JUNK))
       break
     }
   }

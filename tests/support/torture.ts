@@ -99,13 +99,16 @@ export const torture = async (steps: number, seed: number, deadline = Number.POS
     return tab
   }
 
-  /** What a tab opens is the newest state that reads so. */
+  /** What a tab opens is the newest state that reads so, of those that were made from what is promised where several do. */
   let isOpening = false
   const adopt = (tab: Tab, opened: OpenedSet) => {
     isOpening = true
     tab.document.adopt(opened)
     isOpening = false
-    tab.at = states.get(opened.set.id)?.findLast(({ text }) => text === textOf(opened.set)) ?? stateOf(opened.set, undefined)
+    const text = textOf(opened.set)
+    const wanted = promised.get(opened.set.id)
+    const alike = states.get(opened.set.id)?.filter(state => state.text === text) ?? []
+    tab.at = alike.findLast(state => !wanted || isMadeFrom(state, wanted)) ?? alike.at(-1) ?? stateOf(opened.set, undefined)
   }
   const openSome = async (tab: Tab) => {
     const listed = await tab.shelf.list()
