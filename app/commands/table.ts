@@ -34,7 +34,7 @@ const OUTSIDE_TEXT = ['rest', 'plan', 'rail', 'control'] as const
  * anything outside what has the focus, but undo, which can be done again.
  */
 export const COMMANDS: readonly Command[] = [
-  { id: 'undo', keys: ['mod+z'], zones: [...OUTSIDE_TEXT, 'field'], shown: 'Ctrl Z', words: 'undo, from anywhere but the middle of typing' },
+  { id: 'undo', keys: ['mod+z'], zones: [...OUTSIDE_TEXT, 'field'], shown: 'Ctrl Z', words: 'undo, from anywhere but the middle of typing; the last 200 steps stay with the set' },
   { id: 'redo', keys: ['mod+shift+z', 'mod+y'], zones: [...OUTSIDE_TEXT, 'field'], shown: 'Ctrl Shift Z', words: 'redo' },
   { id: 'accept', keys: ['Enter'], zones: ['rest', 'rail'], shown: 'Enter', words: 'do what the verdict proposes, with nothing or a rail marker in focus' },
   { id: 'cancel', keys: ['Escape'], zones: OUTSIDE_TEXT, shown: 'Escape', words: 'leave what was asked; let go of what is chosen' },

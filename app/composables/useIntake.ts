@@ -1,5 +1,6 @@
 /** Pictures that come by hand: dropped, pasted, chosen, or out of a folder that is watched. */
-export const useIntake = createSharedComposable(() => {
+// A folder goes on being watched when its page is left.
+export const useIntake = createGlobalState(() => {
   const frames = useFrames()
   const folder = ref('')
   const seen = new Set<string>()

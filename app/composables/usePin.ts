@@ -6,7 +6,7 @@ import type { Developed } from '~/workers/light.worker'
 export type Pin = { setId: string, set: StudioSet, lookId: string, fNumber: number, readouts: readonly Readout[], picture: Developed | undefined }
 
 /** Pinning how things stand, and going back there. */
-export const usePin = createSharedComposable(() => {
+export const usePin = createGlobalState(() => {
   const studio = useStudio()
   const light = useLight()
   const kept = shallowRef<Pin | null>(null)

@@ -18,7 +18,7 @@ type Waiting = { shot: string, take: TakePicture, finish: (outcome: Outcome<void
 
 /** Pixels across a frame of the simulated camera. */
 const FRAME_WIDTH = 400
-const BROKEN = 'The simulator stopped in the middle. Your set and frames are kept. Shoot again.'
+const BROKEN = 'The bench stopped in the middle. Your set and frames are kept. Shoot again.'
 
 /** The cable to the simulated camera: it says when the shutter opens and hands pictures over as they are written. */
 export const useTether = createGlobalState(() => {
@@ -58,7 +58,7 @@ export const useTether = createGlobalState(() => {
         if (event.shot === waiting?.shot) state.value = 'exposing'
         return
       case 'failed':
-        if (event.shot === waiting?.shot) finish(refused(`The simulator could not take it: ${event.message}`))
+        if (event.shot === waiting?.shot) finish(refused(`The bench could not take it: ${event.message}`))
         return
       case 'picture': void receive(event.shot, event.name, event.number, event.of)
     }
@@ -94,7 +94,7 @@ export const useTether = createGlobalState(() => {
 
   /** Shoots, and hands every picture that comes to `takePicture`; done when the last one is taken. */
   const shoot = async (what: 'frame' | 'bracket', takePicture: TakePicture): Promise<Outcome<void>> => {
-    if (waiting) return refused('The simulator is still shooting.')
+    if (waiting) return refused('The bench is still shooting.')
     await light.ready()
     const isConnected = await connect()
     const shot = freshId(32)

@@ -4,9 +4,9 @@ import { refused, understood, type Outcome } from '#core/units/outcome'
 const AnswerSchema = v.object({ fNumber: v.nullable(v.number()) })
 const ErrorSchema = v.object({ message: v.string() })
 
-const STOPPED = 'The simulator does not answer. Your set, readings and frames are kept. Try again, or type the reading by hand.'
+const STOPPED = 'The bench does not answer. Your set, readings and frames are kept. Try again, or type the reading by hand.'
 
-/** No server is there to ask: the simulator in the browser can be asked instead. */
+/** No server is there to ask: the bench in the browser can be asked instead. */
 export const NO_SERVER = Symbol('no server')
 
 const ask = async (path: string, body: object): Promise<Outcome<Response> | typeof NO_SERVER> => {
@@ -27,7 +27,7 @@ export const askBenchReading = async (body: object): Promise<Outcome<number | un
   const response = await ask('reading', body)
   if (response === NO_SERVER || !response.ok) return response
   const answer = v.safeParse(AnswerSchema, await response.value.json().catch(() => undefined))
-  return answer.success ? understood(answer.output.fNumber ?? undefined) : refused('The simulator gave an answer that cannot be read. Nothing was recorded.')
+  return answer.success ? understood(answer.output.fNumber ?? undefined) : refused('The bench gave an answer that cannot be read. Nothing was recorded.')
 }
 
 /** Releases the simulated camera's shutter; its pictures come along the tether. */
@@ -40,7 +40,7 @@ export const askBenchShot = async (body: object): Promise<Outcome<void> | typeof
 export const fetchBenchShot = async (session: string, shot: string): Promise<Outcome<Uint8Array<ArrayBuffer>>> => {
   try {
     const response = await fetch(`/api/bench/tether/${shot}?session=${session}`)
-    return response.ok ? understood(new Uint8Array(await response.arrayBuffer())) : refused('The simulator does not hold this picture any more. Shoot again.')
+    return response.ok ? understood(new Uint8Array(await response.arrayBuffer())) : refused('The bench does not hold this picture any more. Shoot again.')
   }
   catch {
     return refused(STOPPED)

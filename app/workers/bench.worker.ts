@@ -23,7 +23,7 @@ const writePicture = async ({ values, width, height, camera, format }: Exposed):
 
 const asked = <S extends v.GenericSchema>(schema: S, request: unknown): Outcome<v.InferOutput<S>> => {
   const result = v.safeParse(schema, request)
-  return result.success ? understood(result.output) : refused(`The simulator cannot use this request: ${result.issues[0].message}`)
+  return result.success ? understood(result.output) : refused(`The bench cannot use this request: ${result.issues[0].message}`)
 }
 
 const worker = {

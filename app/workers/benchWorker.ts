@@ -13,5 +13,5 @@ const start = () => {
   }
 }
 
-/** The simulator for when no server answers: the same computation in a worker, begun when it is first asked. */
+/** The bench for when no server answers: the same computation in a worker, begun when it is first asked. */
 export const benchWorker = () => remote ??= start()

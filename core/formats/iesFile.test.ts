@@ -43,6 +43,23 @@ describe('photometric files', () => {
     expect(read(file({ first: 'IES:LM-63-2019', factors: '0.5 1.10001 120' })).candela[0]![0]).toBe(100)
   })
 
+  it.each([
+    ['dim', { rows: ['0.4 0.2 0'] }, /greatest intensity is 0\.4 cd, and lights here have 1 to 100,000,000 cd/],
+    ['far too bright', { rows: ['1e9 1 0'] }, /1,000,000,000 cd/],
+    ['wider than a hall', { head: '1 1000 2 3 1 1 2 20 0.6 0' }, /opening is 20 m wide/],
+  ] as const)('that no light can be are refused in words: %s', (_, parts, words) => {
+    const outcome = measuredLight(read(file({ ...parts })), 'x')
+    expect(!outcome.ok && outcome.message).toMatch(words)
+  })
+
+  it('of a reading every degree all round are read, of more not', () => {
+    const angles = (count: number, most: number) => Array.from({ length: count }, (_, index) => index * most / (count - 1)).join(' ')
+    const row = Array.from({ length: 181 }, () => '5').join(' ')
+    const whole = (count: number) => file({ head: `1 -1 1 181 ${count} 1 2 0 0 0`, vertical: angles(181, 180), horizontal: angles(count, 360), rows: Array.from({ length: count }, () => row) })
+    expect(lightOf(whole(361)).output).toEqual({ from: 'lux-at-1-m', lux: 2.5 })
+    expect(reason(file({ head: '1 -1 1 1000 1000 1 2 0 0 0' }))).toMatch(/announces 1000000 candela values; up to 200000/)
+  })
+
   it('keep inline tilt factors', () => {
     const { tilt, candela } = read(file({ tilt: 'TILT=INCLUDE\n1\n3\n0 45 90\n1 .95 .9' }))
     expect(tilt).toEqual({ geometry: 1, anglesDeg: [0, 45, 90], factors: [1, 0.95, 0.9] })

@@ -29,6 +29,18 @@ describe('readings as a table', () => {
     }), { numRuns: 120 })
   })
 
+  it.each(['=1+1', '@SUM(A1)', '+1+1', '-2+3', '\'=x', '\tx'])('let no words out that a table calculator would reckon with, and bring them back: %s', (note) => {
+    const text = writeReadingsCsv([aReading({ note })])
+    expect(text.trim().split('\r\n').at(-1)!.split(',').at(-1)!.replaceAll('"', '')).toBe(`'${note}`)
+    expect(taken(text).readings[0]!.note).toBe(note)
+  })
+
+  it('leave numbers alone, whatever their sign, and are refused where there are far too many lines', () => {
+    expect(writeReadingsCsv([aReading({ position: [-1.5, 0.03, 1.6] })])).toContain(',-1.5,0.03,1.6,')
+    const [names, line] = writeReadingsCsv([aReading()]).trim().split('\r\n')
+    expect(parseReadingsCsv([names, ...Array.from({ length: 60_000 }, () => line)].join('\n'), set)).toMatchObject({ ok: false, message: expect.stringMatching(/more than 10000 lines.*at most 5000 readings/) })
+  })
+
   it('are one line each under a line of names, and quoted as RFC 4180 has it', () => {
     const text = writeReadingsCsv([aReading({ note: 'left, "high"', lights: { key: { powerStops: -1.6, directLuxS: 512.25, bouncedLuxS: 88.5 } } })])
     const [names, line, end] = text.split('\r\n')

@@ -4,7 +4,7 @@ import * as v from 'valibot'
 /** Bytes of a request at most: a set with thousands of readings fits, a picture library does not. */
 export const LARGEST_REQUEST = 8 * 1024 * 1024
 
-const TOO_LARGE = `The simulator takes requests up to ${LARGEST_REQUEST / 1024 / 1024} MB.`
+const TOO_LARGE = `The bench takes requests up to ${LARGEST_REQUEST / 1024 / 1024} MB.`
 
 /** Reads a body up to a limit; what is longer is not read on. */
 const readBody = (event: H3Event): Promise<string> => new Promise((resolve, reject) => {
@@ -27,17 +27,17 @@ const readBody = (event: H3Event): Promise<string> => new Promise((resolve, reje
 
 /** Reads a request's JSON against a schema; anything else is answered 400, 413 or 415 with the reason. */
 export const readRequest = async <S extends v.GenericSchema>(event: H3Event, schema: S): Promise<v.InferOutput<S>> => {
-  if (!/^application\/json\b/.test(getHeader(event, 'content-type') ?? '')) throw createError({ statusCode: 415, message: 'The simulator takes JSON.' })
+  if (!/^application\/json\b/.test(getHeader(event, 'content-type') ?? '')) throw createError({ statusCode: 415, message: 'The bench takes JSON.' })
   const text = await readBody(event)
   let raw: unknown
   try {
     raw = JSON.parse(text)
   }
   catch {
-    throw createError({ statusCode: 400, message: 'The simulator takes JSON.' })
+    throw createError({ statusCode: 400, message: 'The bench takes JSON.' })
   }
   const result = v.safeParse(schema, raw)
   if (result.success) return result.output
   const [issue] = result.issues
-  throw createError({ statusCode: 400, message: `The simulator cannot use this request. ${v.getDotPath(issue) ?? ''} ${issue.message}`.trim() })
+  throw createError({ statusCode: 400, message: `The bench cannot use this request. ${v.getDotPath(issue) ?? ''} ${issue.message}`.trim() })
 }

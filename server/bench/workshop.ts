@@ -61,7 +61,7 @@ const next = () => {
     void doJob(waiting.job, waiting.give).then(() => settle(done => done.finish()), (error: Error) => settle(done => done.fail(error)))
     return
   }
-  timer = setTimeout(() => giveUp(new Error('The simulator took too long over this and gave it up.')), LONGEST_MS)
+  timer = setTimeout(() => giveUp(new Error('The bench took too long over this and gave it up.')), LONGEST_MS)
   timer.unref()
   thread ??= started(file)
   thread.postMessage(current.job)
@@ -69,7 +69,7 @@ const next = () => {
 
 /** Has a job done in the bench's thread, one after another; throws {@link WorkshopBusy} where too many wait. */
 export const work = (job: Job, give: (result: JobResult) => void): Promise<void> => {
-  if (queue.length >= MOST_WAITING) throw new WorkshopBusy('The simulator has too much to do. Try again in a moment.')
+  if (queue.length >= MOST_WAITING) throw new WorkshopBusy('The bench has too much to do. Try again in a moment.')
   return new Promise<void>((finish, fail) => {
     queue.push({ job, give, finish, fail })
     next()

@@ -88,6 +88,7 @@ describe('pictures brought in by hand', () => {
     const two = Buffer.concat([Buffer.from(patches), Buffer.from(patches.map(value => 255 - value))])
     for (const [name, bytes, reason] of [
       ['cut.jpg', whole.subarray(0, whole.length / 2), /cut\.jpg: This picture is cut off/],
+      ['closed.jpg', new Uint8Array([...whole.subarray(0, whole.length / 2), 0xFF, 0xD9]), /what its file holds ends before the picture does/],
       ['ink.jpg', new Uint8Array(await patched().toColourspace('cmyk').jpeg().toBuffer()), /printing colours/],
       ['moving.webp', new Uint8Array(await sharp(two, { raw: { width: WIDTH, height: HEIGHT * 2, channels: 3, pageHeight: HEIGHT } }).webp().toBuffer()), /animation/],
       ['words.jpg', new TextEncoder().encode('no picture at all, only words that go on for a while'), /not a picture/],

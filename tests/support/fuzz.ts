@@ -23,6 +23,7 @@ import { openDatabase } from '~/storage/database'
 import { createShelf } from '~/storage/shelf'
 import { aFrame, aReading } from './readings'
 import { crowdedSet } from './scenes'
+import { xorshift } from './xorshift'
 
 export type Reader = 'set' | 'kit' | 'readings' | 'photometric' | 'picture' | 'backup'
 export const READERS: readonly Reader[] = ['set', 'kit', 'readings', 'photometric', 'picture', 'backup']
@@ -32,15 +33,6 @@ export type Fuzzed = { reader: Reader, count: number, taken: number, faults: str
 
 const LONGEST_MS = 2000
 
-const drawsOf = (seed: number) => {
-  let state = (seed * 2654435761 >>> 0) || 1
-  return () => {
-    state ^= state << 13
-    state ^= state >>> 17
-    state ^= state << 5
-    return (state >>> 0) / 2 ** 32
-  }
-}
 type Draw = () => number
 const pick = <T>(draw: Draw, items: readonly T[]): T => items[Math.floor(draw() * items.length)]!
 
@@ -178,7 +170,7 @@ const tries: Record<Reader, () => Promise<Try>> = {
 
 /** Gives a reader so many damaged files, made from whole ones by a seed. */
 export const fuzz = async (reader: Reader, count: number, seed = 1, deadline = Number.POSITIVE_INFINITY): Promise<Fuzzed> => {
-  const draw = drawsOf(seed)
+  const draw = xorshift(seed)
   const attempt = await tries[reader]()
   const result: Fuzzed = { reader, count: 0, taken: 0, faults: [], longestMs: 0 }
   for (; result.count < count && performance.now() < deadline && result.faults.length < 5; result.count++) {

@@ -9,20 +9,10 @@ import { openDatabase, type Database } from '~/storage/database'
 import { createKeeper } from '~/storage/keeper'
 import { createShelf, type OpenedSet, type Shelf } from '~/storage/shelf'
 import { memoryCopies } from './memoryCopies'
+import { xorshift } from './xorshift'
 
 /** What a run of random use came to. */
 export type Tortured = { steps: number, seed: number, counts: Record<string, number>, acknowledged: number, lost: string[] }
-
-/** Draws between 0 and 1 that a seed repeats (Marsaglia's xorshift, 32 bits). */
-const drawsOf = (seed: number) => {
-  let state = (seed * 2654435761 >>> 0) || 1
-  return () => {
-    state ^= state << 13
-    state ^= state >>> 17
-    state ^= state << 5
-    return (state >>> 0) / 2 ** 32
-  }
-}
 
 /** A state of a set, and the one that it was made from. */
 type State = { text: string, from: State | undefined }
@@ -39,7 +29,7 @@ let run = 0
 export const torture = async (steps: number, seed: number, deadline = Number.POSITIVE_INFINITY): Promise<Tortured> => {
   run += 1
   const name = `torture-${seed}-${run}`
-  const draw = drawsOf(seed)
+  const draw = xorshift(seed)
   const pick = <T>(items: readonly T[]): T | undefined => items[Math.floor(draw() * items.length)]
   const copies = memoryCopies()
   const counts: Record<string, number> = {}

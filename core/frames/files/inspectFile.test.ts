@@ -1,3 +1,4 @@
+import { deflateSync } from 'node:zlib'
 import { decode } from 'fast-png'
 import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
@@ -45,6 +46,19 @@ describe('a picture file', () => {
         expect(refusal(inspectFile(whole.subarray(0, Math.floor(share * whole.length)))), `${share}`).toMatch(/cut off.*Nothing was changed\..*again|not a picture/s)
       }
     }
+  })
+
+  it('with a profile that unpacks to a thousand times its size is read without it', async () => {
+    const png = new Uint8Array(await picture().png().toBuffer())
+    const packed = deflateSync(Buffer.alloc(200_000_000))
+    const data = Buffer.concat([Buffer.from('huge\0\0'), packed])
+    const chunk = Buffer.alloc(12 + data.length)
+    chunk.writeUInt32BE(data.length, 0)
+    chunk.write('iCCP', 4)
+    data.copy(chunk, 8)
+    const header = 8 + 25
+    const outcome = inspectFile(new Uint8Array(Buffer.concat([png.subarray(0, header), chunk, png.subarray(header)])))
+    expect(outcome).toMatchObject({ ok: true, value: { kind: 'png', icc: null } })
   })
 
   it('in printing colours, moving, of another kind, too large or none at all is refused by name', async () => {
