@@ -163,6 +163,10 @@ export const useLight = defineStore('light', () => {
   /** Whether light was worked out for the set as it stands, roughly at least. */
   const isLit = computed(() => layers.value?.of === geometry.value && planned.value !== undefined)
 
+  /** Figures of a set that stood otherwise stand for a moment under the hand; after that each place says that it is working out. */
+  const { shown: lately } = useHeld(() => isLit.value || undefined)
+  const isLate = computed(() => lately.value === undefined)
+
   /** Waits until there are figures of the set as it stands. */
   const ready = () => until(() => camera.value !== undefined && isLit.value && isStudied.value).toBe(true)
 
@@ -240,6 +244,6 @@ export const useLight = defineStore('light', () => {
   const shownSettings = computed((): Record<string, LightSetting> => asked.value && answer.value ? answer.value.settings : studio.look.lights)
 
   return {
-    worker, solvedRevision, shownRevision, findings: presentFindings, isChecking, isKnown, isLit, isStudied, failure, progress, isBusy, isStopped, stop, solve, asked, points, places, ready, studied, learned, planned, lighting, camera, targets, answer, readouts, areas, ghosts, verdict, band, shownSettings,
+    worker, solvedRevision, shownRevision, findings: presentFindings, isChecking, isKnown, isLit, isLate, isStudied, failure, progress, isBusy, isStopped, stop, solve, asked, points, places, ready, studied, learned, planned, lighting, camera, targets, answer, readouts, areas, ghosts, verdict, band, shownSettings,
   }
 })

@@ -43,11 +43,11 @@ describe('photometric files', () => {
     expect(read(file({ first: 'IES:LM-63-2019', factors: '0.5 1.10001 120' })).candela[0]![0]).toBe(100)
   })
 
-  it.each([
+  it.each<[string, Parameters<typeof file>[0], RegExp]>([
     ['dim', { rows: ['0.4 0.2 0'] }, /greatest intensity is 0\.4 cd, and lights here have 1 to 100,000,000 cd/],
     ['far too bright', { rows: ['1e9 1 0'] }, /1,000,000,000 cd/],
     ['wider than a hall', { head: '1 1000 2 3 1 1 2 20 0.6 0' }, /opening is 20 m wide/],
-  ] as const)('that no light can be are refused in words: %s', (_, parts, words) => {
+  ])('that no light can be are refused in words: %s', (_, parts, words) => {
     const outcome = measuredLight(read(file({ ...parts })), 'x')
     expect(!outcome.ok && outcome.message).toMatch(words)
   })

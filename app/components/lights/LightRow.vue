@@ -91,7 +91,16 @@ const at = (pointId: string) => (lightStore.ghosts.length > 0 ? lightStore.ghost
         <Plus :size="14" />
       </button>
     </div>
-    <p class="col-span-3 mt-0.5 flex justify-between text-sm text-soft">
+    <p
+      v-if="lightStore.isLate"
+      class="col-span-3 mt-0.5 text-sm text-soft"
+    >
+      working out…
+    </p>
+    <p
+      v-else
+      class="col-span-3 mt-0.5 flex justify-between text-sm text-soft"
+    >
       <span>alone {{ alone && alone.fNumber > 0 ? formatFNumber(alone.fNumber) : '–' }}</span>
       <span>{{ shareOf(at(KEY_SIDE)) }} of the subject</span>
       <span>{{ shareOf(at(BACKDROP_MIDDLE)) }} of the backdrop</span>

@@ -61,16 +61,13 @@ const rows = computed(() => {
     rowY: placed[index]!,
   }))
 })
-// Figures of a set that stood otherwise are greyed where the new ones take their time.
-const { shown: lit } = useHeld(() => light.isLit || undefined)
-const isLate = computed(() => lit.value === undefined)
 </script>
 
 <template>
   <section
     aria-label="Tone rail"
     :aria-busy="light.isBusy || !light.isKnown"
-    :class="{ '[&_svg]:opacity-50': isLate }"
+    :class="{ '[&_svg]:opacity-50': light.isLate }"
     data-test="rail"
     class="flex flex-col"
   >

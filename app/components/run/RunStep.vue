@@ -2,6 +2,7 @@
 import { lampWords, stepTitle } from '#core/metering/prompt'
 
 const run = useMeterRun()
+const plan = useLight()
 const { words, example } = useReadingWords()
 useSpokenRun()
 
@@ -12,6 +13,7 @@ const title = computed(() => run.step.value ? stepTitle(run.step.value, run.inUs
 const point = computed(() => run.point.value)
 const write = (fNumber: number) => point.value ? words(fNumber, point.value.receptor, run.step.value?.lightIds ?? []) : ''
 const expectedWords = computed(() => {
+  if (plan.isLate) return '…'
   if (expectedFNumber.value > 0) return write(expectedFNumber.value)
   return run.step.value?.kind === 'ambient' ? 'nothing' : 'no light'
 })

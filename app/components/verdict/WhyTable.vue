@@ -51,8 +51,16 @@ const part = (parts: readonly Part[], lightId: string) => parts.find(candidate =
         </tr>
       </thead>
       <tbody>
+        <tr v-if="light.isLate">
+          <td
+            :colspan="2 + studio.document.lights.length"
+            class="text-soft"
+          >
+            working out…
+          </td>
+        </tr>
         <tr
-          v-for="readout in light.readouts"
+          v-for="readout in light.isLate ? [] : light.readouts"
           :key="readout.point.id"
         >
           <th class="pr-6 text-left font-normal">
