@@ -32,8 +32,8 @@ export const useRecording = () => {
   const keep = (step: MeterStep, shown: Pick<Shown, 'fNumber' | 'source' | 'shown' | 'meter'>, ticket = studio.ticket()): Outcome<Taken> => {
     const point = pointOf(step)
     const { camera, planned, studied } = light
-    if (ticket.isOpen() && (!camera || !planned || !point)) return refused(NOT_YET)
-    if (!camera || !planned || !point || !ticket.isOpen()) return ticket.commit('This reading', set => set) as Outcome<never>
+    if (!ticket.isOpen()) return refused(`This reading was for "${ticket.set.name}", and another set is open now. Nothing was recorded.`)
+    if (!camera || !planned || !point) return refused(NOT_YET)
     const reading = recordReading(studio.document, studio.look, step, point, camera, planned, {
       ...shown, ...step.kind === 'ambient' ? { direction: 'dome toward the camera' } : {}, id: `reading-${freshId()}`, at: new Date().toISOString(),
     })

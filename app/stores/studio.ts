@@ -179,15 +179,16 @@ export const useStudio = defineStore('studio', () => {
     if (held.saveState.value !== 'saved') event.preventDefault()
   })
 
+  /** Something was moved by the drag under way. */
   const isMoving = ref(false)
-  watch([document, held.isDragging], () => {
-    isMoving.value = held.isDragging.value && (isMoving.value || document.value !== dragStart)
-  }, { flush: 'sync' })
   let dragStart = document.value
   const beginDrag = () => {
     dragStart = document.value
     held.beginDrag()
   }
+  watch([document, held.isDragging], () => {
+    isMoving.value = held.isDragging.value && (isMoving.value || document.value !== dragStart)
+  }, { flush: 'sync' })
 
   return {
     document, look, lookId, selectedId, selectedIds, isReady, isDragging: held.isDragging, isMoving, saveState: held.saveState, history: held.history,

@@ -21,14 +21,16 @@ export type Persistence = 'unknown' | 'granted' | 'refused' | 'none'
 export const useVault = defineStore('vault', () => {
   const { shelf, copies, keeper, unkept } = useKept()
   const notices = useNotices()
-  let worker: ReturnType<typeof startStorageWorker> | undefined
+  type Worker = ReturnType<typeof startStorageWorker>
+  let worker: Worker | undefined
+  const started = () => worker ??= markRaw(startStorageWorker())
   /** The worker opens the same database; where nothing is kept it has none to open. */
-  const files = () => unkept ? undefined : worker ??= markRaw(startStorageWorker())
+  const files = () => unkept ? undefined : started()
   /** Reads files away from the page; also where nothing is kept. */
   const reader = {
-    readLamp: (...question: Parameters<ReturnType<typeof startStorageWorker>['readLamp']>) => (worker ??= markRaw(startStorageWorker())).readLamp(...question),
-    readReadings: (...question: Parameters<ReturnType<typeof startStorageWorker>['readReadings']>) => (worker ??= markRaw(startStorageWorker())).readReadings(...question),
-    readKit: (...question: Parameters<ReturnType<typeof startStorageWorker>['readKit']>) => (worker ??= markRaw(startStorageWorker())).readKit(...question),
+    readLamp: (...question: Parameters<Worker['readLamp']>) => started().readLamp(...question),
+    readReadings: (...question: Parameters<Worker['readReadings']>) => started().readReadings(...question),
+    readKit: (...question: Parameters<Worker['readKit']>) => started().readKit(...question),
   }
   const persistence = ref<Persistence>('unknown')
   /** When the newest second copy was taken. */
