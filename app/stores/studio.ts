@@ -38,7 +38,8 @@ export const useStudio = defineStore('studio', () => {
 
   /** What another tab did with the row of the open set. */
   const heardRow = async (row: { revision: number, deletedAt?: string } | undefined) => {
-    if (!row || row.deletedAt !== undefined) return deletedElsewhere()
+    if (!row) return vault.tellLoss('missing', document.value, held.saveAgain)
+    if (row.deletedAt !== undefined) return deletedElsewhere()
     notices.drop('deleted')
     if (row.revision <= held.revision() || !isSaved()) return
     const opened = await shelf.open(document.value.id)
@@ -120,10 +121,8 @@ export const useStudio = defineStore('studio', () => {
   }
 
   /** A demo set under an id of its own, so that an exported one finds its own free when it comes back. */
-  const openDemo = () => begin(() => {
-    const demo = demoSet()
-    return { ...demo, id: `${demo.id}-${freshId(8)}` }
-  })
+  const ownDemo = () => ({ ...demoSet(), id: `${demoSet().id}-${freshId(8)}` })
+  const openDemo = () => begin(ownDemo)
 
   /** An empty room to build in. */
   const openEmpty = () => begin(() => emptySet(`set-${freshId(8)}`, 'New set'))
@@ -132,7 +131,7 @@ export const useStudio = defineStore('studio', () => {
   const openAnother = async () => {
     held.abandon()
     for (const { id } of await shelf.list()) if (id !== document.value.id && await open(id)) return
-    take(await shelf.add({ ...demoSet(), id: `${demoSet().id}-${freshId(8)}` }))
+    take(await shelf.add(ownDemo()))
   }
 
   /** Finds what was open last, or begins with the demo set. What the browser lost comes back from its second copies first. */
@@ -174,9 +173,9 @@ export const useStudio = defineStore('studio', () => {
   })
   useEventListener(globalThis.window, 'pagehide', () => void held.flush())
   useEventListener(globalThis.window, 'beforeunload', (event: BeforeUnloadEvent) => {
-    if (!isReady.value || (isSaved() && !unkept)) return
+    if (!isReady.value || isSaved()) return
     void held.flush()
-    if (held.saveState.value !== 'saved') event.preventDefault()
+    event.preventDefault()
   })
 
   /** Something was moved by the drag under way. */

@@ -58,7 +58,8 @@ export const useVault = defineStore('vault', () => {
       else persistence.value = await storage.persisted() || await storage.persist() ? 'granted' : 'refused'
       const found = await files()?.reconcile()
       if (found) tellBroughtBack(found, 'The database lacked sets that were kept before.')
-      copiedAt.value = new Date()
+      // Only where there are copies at all.
+      if (copies) copiedAt.value = new Date()
     }
     catch (error) {
       notices.tell({ id: 'copies', words: `Second copies could not be written: ${(error as Error).message}. Sets are saved as before.` })

@@ -4,6 +4,7 @@ import { Archive, FileUp, Plus } from '@lucide/vue'
 const shelf = useShelf()
 const vault = useVault()
 const preferences = usePreferences()
+const { unkept } = useKept()
 const picker = useTemplateRef<HTMLInputElement>('picker')
 const page = useTemplateRef<HTMLElement>('page')
 
@@ -135,8 +136,8 @@ const KEEPING = {
         class="text-soft"
         data-test="keeping"
       >
-        Sets lie in this browser, on this machine. {{ KEEPING[vault.persistence] }}
-        <template v-if="vault.copiedAt && vault.persistence !== 'none'">
+        {{ unkept ? `Nothing is kept beyond this tab: ${unkept}.` : `Sets lie in this browser, on this machine. ${KEEPING[vault.persistence]}` }}
+        <template v-if="vault.copiedAt">
           A second copy of each set (without pictures) is kept beside the first; it was last brought up to date at {{ vault.copiedAt.toLocaleTimeString(undefined, { timeStyle: 'short' }) }}.
         </template>
       </p>
