@@ -59,7 +59,7 @@ export const useBracket = createGlobalState(() => {
   const base = computed((): CameraSetting | undefined => {
     const { camera } = light
     if (!camera || metered.value.trim() === '') return undefined
-    const read = parseReading(metered.value, { ...camera, cameraFNumber: camera.fNumber, receptor: 'flat' })
+    const read = parseReading(metered.value, { ...camera, cameraFNumber: camera.fNumber, constant: studio.document.meter.flatConstant })
     return read.ok ? { ...camera, fNumber: read.value } : undefined
   })
 

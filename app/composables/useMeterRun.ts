@@ -1,4 +1,7 @@
-import { ambientLux, ambientMend, ambientReading, ambientStops, ambientFNumber } from '#core/metering/ambient'
+import { ambientLimit, ambientMend, ambientReading, ambientStops } from '#core/metering/ambient'
+import { roomLightAt, roomLux } from '#core/metering/roomLight'
+import { meteredFNumber } from '#core/photometry/meter'
+import { luminance } from '#core/units/rgb'
 import { correctionFor, type Correction } from '#core/metering/correction'
 import { spreadOf, spreadOfFit } from '#core/metering/fit'
 import { plannedParts } from '#core/metering/record'
@@ -47,7 +50,8 @@ export const useMeterRun = createSharedComposable(() => {
     if (!lighting || !camera || !planned || !place) return undefined
     if (one.kind === 'ambient') {
       const known = ambientReading(studio.document.readings)
-      return known && { fNumber: ambientFNumber(ambientLux(known), camera, place.receptor), spreadStops: 0.1 }
+      const lux = luminance(roomLightAt(studio.document, light.learned.room, place, camera.shutterS))
+      return known || lux > 0 ? { fNumber: meteredFNumber(lux, camera.iso, place.constant), spreadStops: known ? 0.1 : 0.5 } : undefined
     }
     // One lamp alone is read as the plan has it; what readings of all of them leave over is of all of them.
     const layers = one.kind === 'alone' ? planned : lighting.layers
@@ -111,12 +115,13 @@ export const useMeterRun = createSharedComposable(() => {
   const ambient = computed(() => {
     const known = ambientReading(studio.document.readings)
     if (!known || !light.camera) return undefined
-    const lux = ambientLux(known)
-    return { stops: ambientStops(lux, light.camera), isNothing: known.shown === 'nothing', mend: ambientMend(lux, light.camera) }
+    const lux = roomLux(known)
+    const limitStops = ambientLimit(light.readouts)
+    return { stops: ambientStops(lux, light.camera), limitStops, isNothing: known.shown === 'nothing', mend: ambientMend(lux, light.camera, inUse.value, studio.document.camera.syncShutterS, limitStops) }
   })
   const applyAmbientMend = () => {
     const mend = ambient.value?.mend
-    if (mend) studio.edit(set => changeExposure(set, studio.look.id, { shutterS: mend.camera.shutterS, iso: mend.camera.iso }))
+    if (mend?.kind === 'setting') studio.edit(set => changeExposure(set, studio.look.id, { shutterS: mend.camera.shutterS, iso: mend.camera.iso }))
   }
 
   const plan = (changes: Partial<Look['run']>) => studio.edit(set => changeRun(set, studio.look.id, changes))

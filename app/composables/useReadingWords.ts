@@ -1,5 +1,4 @@
 import { formatReading, type ReadingUnit } from '#core/photometry/readingNotation'
-import type { Receptor } from '#core/photometry/meter'
 
 /** What a plain figure stands for, where readings are written in a unit. */
 const WITH_UNIT: Record<ReadingUnit, (figure: string) => string> = {
@@ -25,9 +24,9 @@ export const useReadingWords = () => {
     const isLasting = lightIds.every(id => studio.document.lights.find(one => one.id === id)?.lamp.kind !== 'flash')
     return isLasting || wanted === 'percent' ? wanted : 'f-number'
   }
-  const words = (fNumber: number, receptor: Receptor, lightIds: readonly string[]): string => {
+  const words = (fNumber: number, constant: number, lightIds: readonly string[]): string => {
     const { camera } = light
-    return camera ? formatReading(fNumber, unitOf(lightIds), { ...camera, receptor, cameraFNumber: camera.fNumber }) : ''
+    return camera ? formatReading(fNumber, unitOf(lightIds), { ...camera, constant, cameraFNumber: camera.fNumber }) : ''
   }
   /** A figure as a number pad gives it, with the unit that readings are written in here. */
   const withUnit = (text: string, lightIds: readonly string[]): string =>

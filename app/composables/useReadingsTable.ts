@@ -1,5 +1,6 @@
 import { createSortedRowModel, rowSortingFeature, sortFn_basic, sortFn_text, tableFeatures, useTable } from '@tanstack/vue-table'
 import { causesOf, causeWords } from '#core/metering/causes'
+import { constantOfReading } from '#core/metering/compare'
 import { parseReading } from '#core/photometry/readingNotation'
 import { editReading, removeReading } from '#core/set/edits'
 import type { Reading } from '#core/set/schema'
@@ -71,7 +72,7 @@ export const useReadingsTable = () => {
   /** Writes another figure; what cannot be read leaves it as it was. */
   const retype = (reading: Reading, text: string): boolean => {
     const written = withUnit(text, Object.keys(reading.lights))
-    const read = parseReading(written, { ...reading.camera, cameraFNumber: reading.camera.fNumber, receptor: reading.receptor })
+    const read = parseReading(written, { ...reading.camera, cameraFNumber: reading.camera.fNumber, constant: constantOfReading(reading) })
     problem.value = read.ok ? '' : `${read.message} The reading is as it was.`
     if (read.ok) edit(reading.id, { fNumber: read.value, shown: written.trim().slice(0, 60), source: 'hand' })
     return read.ok

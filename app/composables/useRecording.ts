@@ -7,6 +7,7 @@ import type { MeterStep } from '#core/metering/step'
 import { incidentFromSpot } from '#core/photometry/spot'
 import { parseReading } from '#core/photometry/readingNotation'
 import type { MeterPoint } from '#core/set/points'
+import { luminance } from '#core/units/rgb'
 import { addReading, changeExposure } from '#core/set/edits'
 import type { Reading } from '#core/set/schema'
 import { refused, understood, type Outcome } from '#core/units/outcome'
@@ -35,8 +36,8 @@ export const useRecording = () => {
     if (!ticket.isOpen()) return refused(`This reading was for "${ticket.set.name}", and another set is open now. Nothing was recorded.`)
     if (!camera || !planned || !point) return refused(NOT_YET)
     const reading = recordReading(studio.document, studio.look, step, point, camera, planned, {
-      ...shown, ...step.kind === 'ambient' ? { direction: 'dome toward the camera' } : {}, id: `reading-${freshId()}`, at: new Date().toISOString(),
-    })
+      ...shown, ...step.kind === 'ambient' ? { direction: `${point.facingWords}, all lamps off` } : {}, id: `reading-${freshId()}`, at: new Date().toISOString(),
+    }, light.learned.room)
     const ofLights = step.lightIds.length > 0
     const offStops = ofLights ? surpriseStops(reading, studied.learned) : 0
     const isDoubtful = ofLights && isQuestionable(reading, studied.fit, offStops)
@@ -46,7 +47,7 @@ export const useRecording = () => {
   }
 
   const turned = (fNumber: number, meter: Reading['meter'], point: MeterPoint) => meter === 'spot' && point.reflectance
-    ? incidentFromSpot(fNumber, point.reflectance, point.receptor)
+    ? incidentFromSpot(fNumber, luminance(point.reflectance), point.receptor, studio.document.meter)
     : fNumber
 
   /** Takes what somebody wrote; refuses what cannot be read. */
@@ -55,7 +56,7 @@ export const useRecording = () => {
     const point = pointOf(step)
     if (!point) return refused('This place is not in the set any more.')
     const written = withUnit(text, step.lightIds)
-    const read = parseReading(written, { ...light.camera!, cameraFNumber: light.camera!.fNumber, receptor: point.receptor })
+    const read = parseReading(written, { ...light.camera!, cameraFNumber: light.camera!.fNumber, constant: point.constant })
     if (!read.ok) return read
     return keep(step, { fNumber: turned(read.value, meter, point), source: 'hand', shown: written.trim().slice(0, 60), meter })
   }

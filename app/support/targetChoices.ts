@@ -8,6 +8,7 @@ export const TARGET_KINDS: readonly { value: Target['kind'], name: string, onSur
   { value: 'lightness', name: 'lightness', onSurfaces: true },
   { value: 'clip', name: 'clip by at most', onSurfaces: true },
   { value: 'detail', name: 'hold detail', onSurfaces: true },
+  { value: 'colour', name: 'colour', onSurfaces: true },
 ]
 
 export const FIRMNESS: readonly { value: NonNullable<Target['firmness']>, name: string }[] = [
@@ -17,7 +18,7 @@ export const FIRMNESS: readonly { value: NonNullable<Target['firmness']>, name: 
 ]
 
 /** A target of another kind that begins where things are. */
-export const targetOfKind = (kind: Target['kind'], now: { stops: number, value?: number }, firmness: Target['firmness']): Target => {
+export const targetOfKind = (kind: Target['kind'], now: { stops: number, value?: number, lab?: readonly [number, number, number] }, firmness: Target['firmness']): Target => {
   const stops = Math.round(Math.max(-12, Math.min(6, now.stops)) * 10) / 10
   const kept = firmness === undefined ? {} : { firmness }
   switch (kind) {
@@ -27,6 +28,7 @@ export const targetOfKind = (kind: Target['kind'], now: { stops: number, value?:
     case 'lightness': return { kind, lightness: 50, ...kept }
     case 'clip': return { kind, atMostStops: 0.3, ...kept }
     case 'detail': return { kind, ...kept }
+    case 'colour': return { kind, lab: now.lab ?? [50, 0, 0], within: 5, ...kept }
   }
 }
 
@@ -43,6 +45,7 @@ export const figureOf = (target: Target): TargetFigure | undefined => {
     case 'ratio': return figure('stops', 'Stops', target.stops, -12, 6, '', 2)
     case 'lightness': return figure('lightness', 'L*', target.lightness, 0, 100, '', 0)
     case 'clip': return figure('atMostStops', 'Stops', target.atMostStops, 0, 4, '', 1)
+    case 'colour': return figure('within', 'ΔE', target.within, 0.5, 60, '', 1)
     case 'detail': return undefined
   }
 }

@@ -1,9 +1,10 @@
 import { expose, transfer } from 'comlink'
 import { responseOf } from '#core/camera/response'
-import { developLight, exposureGain } from '#core/camera/develop'
+import { developLight } from '#core/camera/develop'
+import { exposureGain } from '#core/camera/exposureGain'
 import { frameSum } from '#core/camera/frameSum'
 import { FOR_MAPS, type Sampling } from '#core/camera/frameLight'
-import { cameraView, exposeFrame, frameWeights, lightView, type LitFrame } from '#core/camera/takeFrame'
+import { cameraView, exposeFrame, frameWeights, lightViewOf, veilOf, type LitFrame } from '#core/camera/takeFrame'
 import { castFrame } from '#core/camera/frameView'
 import { around, ontoBackdrop, ontoFloor, type RayThrough } from '#core/camera/projection'
 import { everyPoint, lightingSolver, withoutHousings, type SolvedSet } from '#core/set/lightingSolver'
@@ -101,7 +102,7 @@ const worker = {
     if (solved?.revision !== revision) return false
     const { set, answer } = solved
     const breathe = breather(() => newest <= revision)
-    const work = lightView(answer, viewOf(set, answer, looking), SAMPLING[looking.at])
+    const work = lightViewOf(set, answer, viewOf(set, answer, looking), SAMPLING[looking.at])
     for (;;) {
       const turn = work.next()
       if (turn.done) {
@@ -117,7 +118,8 @@ const worker = {
     const picture = pictures.get(at)
     if (!picture) return undefined
     const { set, lit, revision, sum } = picture
-    const data = developLight(sum(frameWeights(set, settings, camera, learned)), exposureGain(camera), set.camera.veilingGlare, responseOf(set.camera))
+    const weights = frameWeights(set, settings, camera, learned)
+    const data = developLight(sum(weights), exposureGain(camera), veilOf(set.camera.veilingGlare, lit, weights), responseOf(set.camera))
     return transfer({ revision, width: lit.view.width, height: lit.view.height, data }, [data.buffer])
   },
 
@@ -133,7 +135,10 @@ const worker = {
   /** What one place of a picture records, and which lights made it. */
   probe: (at: Looking['at'], u: number, v: number, { settings, camera, learned }: Exposing): Probe | undefined => {
     const picture = pictures.get(at)
-    return picture && probeFrame(picture.lit, u, v, frameWeights(picture.set, settings, camera, learned), exposureGain(camera), responseOf(picture.set.camera))
+    if (!picture) return undefined
+    const { set, lit } = picture
+    const weights = frameWeights(set, settings, camera, learned)
+    return probeFrame(lit, u, v, weights, exposureGain(camera), responseOf(set.camera), veilOf(set.camera.veilingGlare, lit, weights))
   },
 
   /** A set with the powers of all its looks found from scratch. */

@@ -1,8 +1,9 @@
 import { expose } from 'comlink'
-import { developLight, exposureGain } from '#core/camera/develop'
+import { developLight } from '#core/camera/develop'
+import { exposureGain } from '#core/camera/exposureGain'
 import { frameSum } from '#core/camera/frameSum'
 import { responseOf } from '#core/camera/response'
-import { cameraView, frameWeights, lightView } from '#core/camera/takeFrame'
+import { cameraView, frameWeights, lightViewOf, veilOf } from '#core/camera/takeFrame'
 import type { Learned } from '#core/metering/learned'
 import type { SolvedSet } from '#core/set/lightingSolver'
 import type { CameraSetting, StudioSet } from '#core/set/schema'
@@ -54,11 +55,12 @@ const PICTURE_WIDTH = 116
 let newest = 0
 
 const pictureOf = ({ set, camera }: Trial, solved: SolvedSet, { lookId, learned }: Search): Developed => {
-  const work = lightView(solved, cameraView(set, solved, PICTURE_WIDTH))
+  const work = lightViewOf(set, solved, cameraView(set, solved, PICTURE_WIDTH))
   let turn = work.next()
   while (!turn.done) turn = work.next()
   const settings = set.looks.find(({ id }) => id === lookId)!.lights
-  const data = developLight(frameSum(turn.value)(frameWeights(set, settings, camera, learned)), exposureGain(camera), set.camera.veilingGlare, responseOf(set.camera))
+  const weights = frameWeights(set, settings, camera, learned)
+  const data = developLight(frameSum(turn.value)(weights), exposureGain(camera), veilOf(set.camera.veilingGlare, turn.value, weights), responseOf(set.camera))
   return { revision: 0, width: turn.value.view.width, height: turn.value.view.height, data }
 }
 

@@ -35,7 +35,7 @@ export const readingsOf = async (set: StudioSet, look: Look) => {
             direct: shown(directLuxS),
             bounced: shown(bouncedLuxS),
             total: shown(directLuxS + bouncedLuxS),
-            fNumber: tidy(meteredFNumber(directLuxS + bouncedLuxS, camera.iso, point.receptor)),
+            fNumber: tidy(meteredFNumber(directLuxS + bouncedLuxS, camera.iso, point.constant)),
             bouncedFrom: Object.fromEntries(Object.entries(bouncedByOwner(solved.stage, field, receiver))
               .map(([owner, colour]) => [owner, shown(luminance(colour) * weights[lightId]!.bounced)] as const).sort((a, b) => b[1] - a[1])),
           }

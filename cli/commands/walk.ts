@@ -31,8 +31,8 @@ export const walkOf = async (set: StudioSet, look: Look, places: readonly [from:
     return {
       alongM: tidy(receiver.alongM),
       positionM: receiver.position.map(tidy),
-      fNumber: tidy(meteredFNumber(exposure, camera.iso, 'dome')),
-      stopsOverCamera: tidy(stopsOverCamera(exposure, camera, 'dome')),
+      fNumber: tidy(meteredFNumber(exposure, camera.iso, set.meter.domeConstant)),
+      stopsOverCamera: tidy(stopsOverCamera(exposure, camera, set.meter.domeConstant)),
     }
   })
   return { set: set.name, look: look.name, camera, receptor: 'dome', steps }

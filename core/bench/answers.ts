@@ -1,20 +1,20 @@
-import { cameraView, exposeFrame, lightView } from '../camera/takeFrame'
+import { cameraView, exposeFrame, lightViewOf } from '../camera/takeFrame'
 import { lightingSolver } from '../set/lightingSolver'
 import type { CameraSetting, StudioSet } from '../set/schema'
 import { onlyOn } from '../set/settings'
-import { exposureFromReading, meteredFNumber } from '../photometry/meter'
 import { spotFromIncident } from '../photometry/spot'
 import { readPoint } from '../tone/readout'
 import { readingPoints } from '../tone/readingPoints'
 import { fNumberFromStops, stopsFromFNumber } from '../units/aperture'
 import { atOnce } from '../units/steps'
+import { luminance } from '../units/rgb'
 import { roundToClicks } from '../units/stops'
 import { normalDraw } from './chance'
 import { exposed, type Exposed } from './exposed'
 import type { PictureRequest, ReadingRequest } from './requests'
 import { slipped } from './slips'
 import { recorded, trueResponse } from './trueCamera'
-import { trueAmbientLux, trueOutputs, truePowers, trueStudio } from './trueStudio'
+import { trueOutputs, truePowers, trueStudio } from './trueStudio'
 
 /** Spread of a hand-held reading, and the step that the simulated meter shows. */
 const METER_NOISE_STOPS = 0.05
@@ -50,10 +50,8 @@ export const benchReading = async ({ set, lookId, pointId, lightIds, camera, see
   const { layers } = await solveTruth(truth)
   const inUse = Object.keys(look.lights).filter(id => look.lights[id]!.on)
   const { settings, isoStops } = slipped(set, onlyOn(look, lightIds), inUse, faults, seed, take, sinceS)
-  const lamps = readPoint(truth, point, settings, camera, { layers, learned: trueOutputs(set, studio) }).fNumber
-  const exposure = (lamps > 0 ? exposureFromReading(lamps, camera.iso, point.receptor) : 0) + trueAmbientLux(studio) * camera.shutterS
-  const incident = meteredFNumber(exposure, camera.iso, point.receptor)
-  const fNumber = (meter === 'spot' ? spotFromIncident(incident, point.reflectance ?? 0.18, point.receptor) : incident) * 2 ** (isoStops / 2)
+  const { fNumber: incident } = readPoint(truth, point, settings, camera, { layers, learned: trueOutputs(set, studio) })
+  const fNumber = (meter === 'spot' ? spotFromIncident(incident, point.reflectance ? luminance(point.reflectance) : 0.18, point.receptor, truth.meter) : incident) * 2 ** (isoStops / 2)
   if (!(fNumber > LEAST_F_NUMBER)) return undefined
   const stops = stopsFromFNumber(fNumber) + METER_NOISE_STOPS * normalDraw(seed, `meter ${take}`)
   return fNumberFromStops(roundToClicks(stops, METER_STEP_STOPS))
@@ -65,8 +63,9 @@ export const benchExposure = async ({ set, lookId, camera, seed, roughness, take
   const truth = trueStudio(set, studio)
   const look = truePowers(set.looks.find(candidate => candidate.id === lookId)!, studio)
   const solved = await solveTruth(truth)
-  const { view, layers } = atOnce(lightView(solved, cameraView(truth, solved, width)))
-  const linear = exposeFrame(truth, { view, layers }, look.lights, camera satisfies CameraSetting, trueOutputs(set, studio))
+  const lit = atOnce(lightViewOf(truth, solved, cameraView(truth, solved, width)))
+  const { view } = lit
+  const linear = exposeFrame(truth, lit, look.lights, camera satisfies CameraSetting, trueOutputs(set, studio))
   for (let index = 0; index < linear.length; index++) {
     linear[index] = recorded(linear[index]!, seed, `sensor ${take} ${index}`)
   }

@@ -18,6 +18,7 @@ const SITTER_M = 0.05
 /** A stop on the dial is so much more or less of a stop in truth. */
 const CLICK_SHARE = 0.03
 const AMBIENT_LUX = 60
+const AMBIENT_K = 4500
 const HIGHEST_REFLECTANCE = 0.95
 const STAND_MARGIN_M = 0.1
 
@@ -45,6 +46,7 @@ export const trueStudio = (set: StudioSet, studio: Studio): StudioSet => {
     backdrop: { ...set.backdrop, reflectance: strayed(set.backdrop.reflectance, share('paper', PAPER_SHARE)) },
     room: {
       ...set.room,
+      ambient: roughness > 0 ? { lux: (set.room.ambient?.lux ?? 0) + trueAmbientLux(studio), cctK: set.room.ambient?.cctK ?? AMBIENT_K } : set.room.ambient,
       reflectances: Object.fromEntries(Object.entries(set.room.reflectances).map(([wall, reflectance]) =>
         [wall, strayed(reflectance, share(wall, WALL_SHARE))])) as StudioSet['room']['reflectances'],
     },

@@ -80,11 +80,11 @@ describe('asking', () => {
   it('writes a look and takes it back, others’ targets untouched', () => {
     const asked = askRatio(askLook(emptySet('a', 'A'), 'first', 'mid-grey'), 'first', 4)
     expect(asked.looks[0]!.targets['backdrop/left']).toEqual({ kind: 'value', value: 118 })
-    expect(asked.looks[0]!.targets['subject/shadow-side']).toEqual({ kind: 'stops', stops: -2 })
+    expect(asked.looks[0]!.targets['subject/shadow-side']).toEqual({ kind: 'ratio', stops: -2 })
     const dark = askLook(asked, 'first', 'silhouette')
     expect(dark.looks[0]!.exposure.followsPointId).toBeNull()
     expect(dark.looks[0]!.targets['subject/key-side']).toBeUndefined()
-    expect(askLook(dark, 'first', 'white').looks[0]!.targets['subject/shadow-side']).toEqual({ kind: 'stops', stops: -2 })
+    expect(askLook(dark, 'first', 'white').looks[0]!.targets['subject/shadow-side']).toEqual({ kind: 'ratio', stops: -2 })
   })
 })
 

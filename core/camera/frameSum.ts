@@ -8,7 +8,7 @@ const DIFFERENCES_KEPT = 100
  * The light of a lit frame under changing weights of its lights. Where few of them differ from last time, only the difference is
  * added. The answer is one and the same array each time; it must not be changed.
  */
-export const frameSum = ({ view, layers }: LitFrame) => {
+export const frameSum = ({ view, layers }: Pick<LitFrame, 'view' | 'layers'>) => {
   const sum = new Float32Array(view.width * view.height * 3)
   const ids = Object.keys(layers)
   let known: Readonly<Record<string, number>> | undefined

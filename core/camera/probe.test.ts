@@ -6,7 +6,8 @@ import { FLOOR, meterPoints } from '../set/points'
 import { roomBounds } from '../set/bounds'
 import { NOTHING_LEARNED } from '../metering/learned'
 import { atOnce } from '../units/steps'
-import { developLight, exposureGain } from './develop'
+import { developLight, NO_VEIL } from './develop'
+import { exposureGain } from './exposureGain'
 import { FOR_MAPS } from './frameLight'
 import { frameSum } from './frameSum'
 import { castFrame } from './frameView'
@@ -28,7 +29,7 @@ beforeAll(async () => {
 
 describe('the probe', () => {
   it('says what the developed picture shows there, the lens’s veil aside', () => {
-    const data = developLight(frameSum(frame)(weights), exposureGain(solved.camera), 0, responseOf(set.camera))
+    const data = developLight(frameSum(frame)(weights), exposureGain(solved.camera), NO_VEIL, responseOf(set.camera))
     for (const [u, v] of [[0.1, 0.1], [0.5, 0.62], [0.85, 0.4]] as const) {
       const { values, shares } = probeFrame(frame, u, v, weights, exposureGain(solved.camera), responseOf(set.camera))
       const pixel = Math.floor(v * frame.view.height) * frame.view.width + Math.floor(u * frame.view.width)

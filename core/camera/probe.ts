@@ -3,7 +3,7 @@ import { stopsFromRatio } from '../units/stops'
 import type { Response } from './response'
 import type { LitFrame } from './takeFrame'
 
-/** What one place of a frame records: pixel values, stops against mid grey, and each light's share of it. The lens's veil is left out. */
+/** What one place of a frame records: pixel values, stops against mid grey, and each light's share of it. The lens's veil is in the values, as it is in the picture. */
 export type Probe = { values: Rgb, stops: number, shares: Record<string, number> }
 
 /** Linear value that mid grey renders at. */
@@ -12,7 +12,7 @@ const MID_GREY = 0.18
 const REACH = 1
 
 /** Reads a frame at u, v (0..1 from the top left) under the weights of its lights. */
-export const probeFrame = ({ view, layers }: LitFrame, u: number, v: number, weights: Readonly<Record<string, number>>, gain: number, response: Response): Probe => {
+export const probeFrame = ({ view, layers }: LitFrame, u: number, v: number, weights: Readonly<Record<string, number>>, gain: number, response: Response, veil: Rgb = [0, 0, 0]): Probe => {
   const column = Math.min(view.width - 1, Math.max(0, Math.floor(u * view.width)))
   const row = Math.min(view.height - 1, Math.max(0, Math.floor(v * view.height)))
   const pixels: number[] = []
@@ -26,9 +26,10 @@ export const probeFrame = ({ view, layers }: LitFrame, u: number, v: number, wei
   })
   const sum = [0, 1, 2].map(channel => lights.reduce((total, { light }) => total + light[channel]!, 0)) as unknown as Rgb
   const whole = luminance(sum)
+  const recorded = sum.map((channel, index) => channel + gain * veil[index]!)
   return {
-    values: sum.map(channel => response.valueFromLinear(channel)) as unknown as Rgb,
-    stops: stopsFromRatio(whole / MID_GREY),
+    values: recorded.map(channel => response.valueFromLinear(channel)) as unknown as Rgb,
+    stops: stopsFromRatio(luminance(recorded as unknown as Rgb) / MID_GREY),
     shares: Object.fromEntries(lights.map(({ id, light }) => [id, whole > 0 ? luminance(light) / whole : 0])),
   }
 }

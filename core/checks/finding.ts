@@ -7,7 +7,7 @@ import { lightsInUse } from '../metering/run'
 import { readPoint, type Readout } from '../tone/readout'
 import type { Part } from '../transport/exposureAt'
 import type { InLength } from '../units/distance'
-import { exposureFromReading } from '../photometry/meter'
+import { exposureFromReading, METER_CONSTANT } from '../photometry/meter'
 import { stopsFromRatio } from '../units/stops'
 import type { Sighting } from '../camera/sightings'
 
@@ -46,7 +46,7 @@ export const readoutAt = ({ readouts }: CheckContext, id: string): Readout | und
 export const stopsOf = ({ camera }: CheckContext, parts: readonly Part[], lights: readonly Light[], of: 'direct' | 'all', receptor: 'flat' | 'dome' = 'flat'): number => {
   const ids = new Set(lights.map(light => light.id))
   const sum = parts.filter(part => ids.has(part.lightId)).reduce((total, part) => total + part.directLuxS + (of === 'all' ? part.bouncedLuxS : 0), 0)
-  return stopsFromRatio(sum / exposureFromReading(camera.fNumber, camera.iso, receptor))
+  return stopsFromRatio(sum / exposureFromReading(camera.fNumber, camera.iso, METER_CONSTANT[receptor]))
 }
 
 /** Lights that are on in the look. */

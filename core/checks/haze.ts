@@ -1,7 +1,8 @@
 import { responseOf } from '../camera/response'
 import { coverageOf } from '../camera/coverage'
 import { changeSettings } from '../set/edits'
-import { ratioFromStops, roundToClicks } from '../units/stops'
+import { luminance } from '../units/rgb'
+import { roundToClicks } from '../units/stops'
 import { ON_TARGET_STOPS } from '../tone/target'
 import { litOf, stopWords, type Check } from './finding'
 
@@ -18,7 +19,7 @@ const PAST_CLIPPING_STOPS = 0.5
 export const haze: Check = (context) => {
   const { set, look } = context
   const backdrop = context.readouts.filter(readout => readout.point.surface === 'backdrop' && readout.point.reflectance !== undefined)
-  const linear = backdrop.reduce((sum, readout) => sum + readout.point.reflectance! * ratioFromStops(readout.stops), 0) / Math.max(1, backdrop.length)
+  const linear = backdrop.reduce((sum, readout) => sum + luminance(readout.rendered!.linear), 0) / Math.max(1, backdrop.length)
   const { leftM, rightM, topM, bottomM } = coverageOf(set)
   const seen = Math.max(0, Math.min(rightM, set.backdrop.centreXM + set.backdrop.widthM / 2) - Math.max(leftM, set.backdrop.centreXM - set.backdrop.widthM / 2)) * Math.max(0, Math.min(topM, set.backdrop.heightM) - Math.max(bottomM, 0))
   const share = Math.min(0.75, seen / Math.max(1e-6, (rightM - leftM) * (topM - bottomM)))

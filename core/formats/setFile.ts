@@ -1,6 +1,7 @@
 import * as v from 'valibot'
 import { SET_VERSION, type StudioSet } from '../set/schema'
 import { tooMany } from '../set/limits'
+import { modernised } from '../set/modernised'
 import { SetSchema } from '../set/sound'
 import { refused, understood, type Outcome } from '../units/outcome'
 
@@ -24,7 +25,8 @@ export type SetFile = v.InferOutput<typeof SetFileSchema>
  * Steps that lift a file from the version of their key to the next. Version 2 brought panels, props, own points, poses, gloss,
  * kinds of backdrop and what hangs on lights; version 3 the brief, locks, groups, watts and the kit that things
  * are copies of; version 4 targets of areas and of more kinds, and other responses of the camera; version 5 what a
- * reading says of itself, the order of a run, and grids. All of it has a value that means "as before", which the schema fills in.
+ * reading says of itself, the order of a run, and grids; version 7 the meter and how it is held, the room's own light, roll, holes in
+ * panels, and ratios as ratios. All but the last has a value that means "as before", which the schema fills in.
  */
 const UPGRADES: Record<number, (file: Record<string, unknown>) => Record<string, unknown>> = {
   1: file => ({ ...file, version: 2 }),
@@ -32,6 +34,7 @@ const UPGRADES: Record<number, (file: Record<string, unknown>) => Record<string,
   3: file => ({ ...file, version: 4 }),
   4: file => ({ ...file, version: 5 }),
   5: file => ({ ...file, version: 6 }),
+  6: file => ({ ...file, version: 7, set: modernised(file.set) }),
 }
 
 const KEPT = 'Nothing was changed in what is already saved.'
@@ -65,7 +68,7 @@ const countsOver = (set: unknown): string => tooMany(set).map(({ kind, count, mo
 export const checkSet = (value: unknown): Outcome<StudioSet> => {
   const over = countsOver(value)
   if (over) return refused(`It has more than a set can hold: ${over}.`)
-  const result = v.safeParse(SetSchema, value)
+  const result = v.safeParse(SetSchema, modernised(value))
   return result.success ? understood(result.output) : refused(reasons(result.issues))
 }
 

@@ -1,3 +1,4 @@
+import { luminance } from '../units/rgb'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { aFrame } from '#support/readings'
 import { expectWithin } from '#support/tolerance'
@@ -18,7 +19,7 @@ import { dropFrame, frameReadings, isOfFrame, keepFrame } from './frameReadings'
 import { framePointTones, frameVerdict, laggingThird } from './frameVerdict'
 import type { PlaceReading } from './reading/places'
 
-const set = demoSet()
+const set = { ...demoSet(), camera: { ...demoSet().camera, veilingGlare: 0 } }
 const look = set.looks[0]!
 const camera = { fNumber: 10, shutterS: 1 / 125, iso: 100 }
 const frame = aFrame({ lights: look.lights, camera })
@@ -30,7 +31,7 @@ beforeAll(async () => {
 /** What a faultless frame shows of lamps that give other than the plan says. */
 const placesOf = (learned: Learned, overStops = 0): Record<string, PlaceReading> => Object.fromEntries(framePoints(set).map((point) => {
   const stops = readPoint(set, point, look.lights, camera, { layers, learned }).stops + overStops
-  const value = SRGB_RESPONSE.valueFromLinear(point.reflectance! * 2 ** stops)
+  const value = SRGB_RESPONSE.valueFromLinear(luminance(point.reflectance!) * 2 ** stops)
   return [point.id, { value, stops, isClipped: value >= 254.5, isThere: true }]
 }))
 

@@ -1,8 +1,11 @@
 import type { Lighting } from '../metering/lighting'
 import { plannedParts, recordReading } from '../metering/record'
 import { learnedExposure } from '../metering/compare'
-import { NOTHING_LEARNED } from '../metering/learned'
-import { stopsOverCamera } from '../photometry/meter'
+import { NOTHING_LEARNED, type Learned } from '../metering/learned'
+import { roomLightAt } from '../metering/roomLight'
+import { luminance } from '../units/rgb'
+import { METER_CONSTANT, stopsOverCamera } from '../photometry/meter'
+import { stopsFromRatio } from '../units/stops'
 import type { Frame, Look, Reading, StudioSet } from '../set/schema'
 import { framePoints } from '../tone/framePoints'
 import type { PlaceReading } from './reading/places'
@@ -22,20 +25,21 @@ export const isOfFrame = (reading: Pick<Reading, 'id'>, frameId: string): boolea
  * A frame's values as readings of the backdrop: what is seen and in range, worked back through the response of the camera. Where the
  * picture clips it says only "at least", which is a reading where the plan has less.
  */
-export const frameReadings = (set: StudioSet, look: Look, frame: Frame, places: Readonly<Record<string, PlaceReading>>, layers: Lighting['layers']): Reading[] => {
+export const frameReadings = (set: StudioSet, look: Look, frame: Frame, places: Readonly<Record<string, PlaceReading>>, layers: Lighting['layers'], room?: Learned['room']): Reading[] => {
   const lightIds = Object.keys(frame.lights).filter(id => frame.lights[id]!.on)
   if (lightIds.length === 0) return []
   const taken = { ...look, lights: { ...look.lights, ...frame.lights } }
   return framePoints(set).flatMap((point) => {
     const read = places[point.id]
     if (!read?.isThere || read.value < LEAST_VALUE) return []
-    const planned = stopsOverCamera(learnedExposure(plannedParts(set, taken.lights, lightIds, point, frame.camera, layers), NOTHING_LEARNED), frame.camera, point.receptor)
+    const planned = stopsOverCamera(learnedExposure(plannedParts(set, taken.lights, lightIds, point, frame.camera, layers), NOTHING_LEARNED) + luminance(roomLightAt(set, room, point, frame.camera.shutterS)), frame.camera, METER_CONSTANT.flat)
     if (read.isClipped && planned > read.stops) return []
-    const stops = read.isClipped ? read.stops + PAST_WHITE_STOPS : read.stops
+    // A picture counts by light on a standard flat receptor; the reading stands for the set's own meter.
+    const stops = (read.isClipped ? read.stops + PAST_WHITE_STOPS : read.stops) - stopsFromRatio(point.constant / METER_CONSTANT.flat)
     const fNumber = Math.max(LEAST_F_NUMBER, frame.camera.fNumber * 2 ** (stops / 2))
     return [recordReading(set, taken, { lightIds }, point, frame.camera, layers, {
       id: idOf(frame.id, point.id), at: frame.at, fNumber, source: frame.source, meter: 'frame', shown: `${Math.round(read.value)}`, direction: 'in the picture',
-    })]
+    }, room)]
   })
 }
 

@@ -4,7 +4,7 @@ import type { Look, StudioSet } from '../set/schema'
 import { changesBetween, changesWords } from '../solve/changes'
 import type { LookAnswer } from '../solve/lookPowers'
 import { stopsFromValue, valueFromStops } from '../tone/backdropTone'
-import { keyWanted, missFrom, ON_TARGET_STOPS, targetBand } from '../tone/target'
+import { keyWanted, missFrom, ON_TARGET_STOPS, reflectanceAt, targetBand } from '../tone/target'
 import { formatSpan } from '../units/span'
 import type { FrameReading } from './reading/readFrame'
 
@@ -20,7 +20,7 @@ export const framePointTones = (set: StudioSet, look: Look, points: readonly Met
     const target = look.targets[point.id]
     if (!target || target.firmness === 'indifferent') return { point, value, isClipped }
     const band = targetBand(target, point, set.camera, keyWanted(look.targets))
-    return { point, value, isClipped, wanted: valueFromStops(band.stops, point.reflectance!, response), offStops: missFrom(stopsFromValue(value, point.reflectance!, response), band) }
+    return { point, value, isClipped, wanted: valueFromStops(band.stops, reflectanceAt(point), response), offStops: missFrom(stopsFromValue(value, reflectanceAt(point), response), band) }
   })
 }
 

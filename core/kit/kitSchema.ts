@@ -1,6 +1,7 @@
 import * as v from 'valibot'
 import { GelSchema, LampSchema, ModifierSchema } from '../set/lightSchema'
 import { between, identifier, title, words } from '../set/schemaBasics'
+import { MeterSchema } from '../set/meterSchema'
 import { BackdropSchema, CameraSchema, PanelSchema } from '../set/stageSchema'
 
 /** The version of the kit file. */
@@ -9,14 +10,6 @@ export const KIT_VERSION = 1
 const item = <T extends v.GenericSchema>(schema: T) => v.array(v.strictObject({ id: identifier, count: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(99)), notes: words, what: schema }))
 
 const placeless = ['id', 'place', 'turnDeg', 'tiltDeg'] as const
-
-/** An incident meter: what it divides by. */
-export const MeterSchema = v.strictObject({
-  name: title,
-  /** Calibration constants in lux (ISO 2720). */
-  flatConstant: between(100, 1000),
-  domeConstant: between(100, 1000),
-})
 
 /** Everything the user owns, in kinds; `count` pieces of each. */
 export const KitSchema = v.strictObject({

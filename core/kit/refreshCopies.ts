@@ -36,9 +36,12 @@ export const refreshCopies = (set: StudioSet, kind: KitKind, item: Kit[KitKind][
       }
       case 'cameras': {
         const { what: { what } } = item as KitItem<'cameras'>
-        return set.camera.kitId === item.id ? { ...set, camera: renewed(set.camera, { apertures: what.apertures, veilingGlare: what.veilingGlare, response: what.response }) } : set
+        return set.camera.kitId === item.id ? { ...set, camera: renewed(set.camera, { apertures: what.apertures, syncShutterS: what.syncShutterS, veilingGlare: what.veilingGlare, response: what.response }) } : set
       }
-      case 'meters': return set
+      case 'meters': {
+        const { what } = item as KitItem<'meters'>
+        return set.meter.kitId === item.id ? { ...set, meter: renewed(set.meter, what) } : set
+      }
     }
   })()
   return count > 0 ? { set: refreshed, count } : undefined

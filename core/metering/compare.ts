@@ -1,4 +1,4 @@
-import { exposureFromReading, stopsOverCamera } from '../photometry/meter'
+import { exposureFromReading, METER_CONSTANT, responseOfHeld, stopsOverCamera } from '../photometry/meter'
 import type { Reading } from '../set/schema'
 import { ratioFromStops, stopsFromRatio } from '../units/stops'
 import type { Learned } from './learned'
@@ -15,10 +15,16 @@ const learnedParts = (parts: Parts, learned: Learned) => Object.entries(parts).m
 export const learnedExposure = (parts: Parts, learned: Learned): number =>
   learnedParts(parts, learned).reduce((sum, part) => sum + part.direct + part.bounced, 0)
 
-export const measuredExposure = (reading: Reading): number => exposureFromReading(reading.fNumber, reading.camera.iso, reading.receptor)
+/** The incident constant C that a reading's figure stands for. */
+export const constantOfReading = ({ constant, receptor }: Pick<Reading, 'constant' | 'receptor'>): number => constant ?? METER_CONSTANT[responseOfHeld(receptor)]
+
+export const measuredExposure = (reading: Reading): number => exposureFromReading(reading.fNumber, reading.camera.iso, constantOfReading(reading))
+
+/** The part of a reading that is of lamps: the room's own light was there without them. Never less than a twentieth of the whole. */
+const ofLamps = (reading: Reading): number => Math.max(measuredExposure(reading) / 20, measuredExposure(reading) - reading.roomLuxS)
 
 /** Stops over the camera setting that a reading stands for. */
-export const stopsRead = (reading: Reading, camera: { fNumber: number, iso: number }): number => stopsOverCamera(measuredExposure(reading), camera, reading.receptor)
+export const stopsRead = (reading: Reading, camera: { fNumber: number, iso: number }): number => stopsOverCamera(measuredExposure(reading), camera, constantOfReading(reading))
 
 /** A reading that says something about lights: some were on, and the plan has light there. */
 export const isOfLights = (reading: Reading): boolean =>
@@ -35,4 +41,4 @@ export const slopesOf = (parts: Parts, lightIds: readonly string[], learned: Lea
 
 /** Stops by which a reading lies over what the model, under what was learned, says it should be. */
 export const surpriseStops = (reading: Reading, learned: Learned): number =>
-  stopsFromRatio(measuredExposure(reading)) - stopsFromRatio(learnedExposure(reading.lights, learned))
+  stopsFromRatio(ofLamps(reading)) - stopsFromRatio(learnedExposure(reading.lights, learned))

@@ -20,7 +20,7 @@ const trueExposure = (lights: Parts) => Object.entries(lights).reduce((sum, [lig
 
 /** A reading of the true studio with so many stops of error; `really` are the lights that burn in truth. */
 const readingOf = (id: string, lights: Parts, { errorStops = 0, really = lights, others = {} }: { errorStops?: number, really?: Parts, others?: Parts } = {}): Reading =>
-  aReading({ id, fNumber: meteredFNumber(trueExposure(really) * 2 ** errorStops, 100, 'flat'), lights: partsOf(lights), others: partsOf(others) })
+  aReading({ id, fNumber: meteredFNumber(trueExposure(really) * 2 ** errorStops, 100, 250), lights: partsOf(lights), others: partsOf(others) })
 
 const READINGS = [
   readingOf('1', { a: [200, 30] }), readingOf('2', { b: [150, 60] }), readingOf('3', { a: [200, 30], b: [10, 40] }),

@@ -36,7 +36,10 @@ export const leftoverField = (leftovers: readonly Leftover[]): (spot: Spot) => n
 export const withLeftovers = (layers: readonly LightLayer[], spots: readonly Spot[], leftovers: readonly Leftover[] = []): readonly LightLayer[] => {
   if (leftovers.length === 0) return layers
   const field = leftoverField(leftovers)
-  const factors = new Map(spots.map(spot => [spot.id, ratioFromStops(field(spot))]))
+  const factors = new Map(spots.flatMap((spot) => {
+    const factor = ratioFromStops(field(spot))
+    return [[spot.id, factor], ...spot.reader ? [[spot.reader.id, factor] as const] : []] as [string, number][]
+  }))
   return layers.map(layer => ({
     ...layer,
     shares: Object.fromEntries(Object.entries(layer.shares).map(([id, share]) => {
@@ -58,6 +61,6 @@ export const leftoversOf = (readings: readonly Reading[], { learned, standings }
     .map(reading => [reading.pointId, reading]))
   return [...newest.values()].flatMap((reading) => {
     const spot = spots.find(({ id }) => id === reading.pointId)
-    return spot ? [{ id: spot.id, position: spot.position, surface: spot.surface, stops: surpriseStops(reading, learned), spreadStops: placeSpread(reading) }] : []
+    return spot && (spot.hold === undefined || spot.hold.receptor === reading.receptor) ? [{ id: spot.id, position: spot.position, surface: spot.surface, stops: surpriseStops(reading, learned), spreadStops: placeSpread(reading) }] : []
   })
 }

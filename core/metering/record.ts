@@ -1,8 +1,11 @@
 import type { MeterPoint } from '../set/points'
 import type { CameraSetting, LightSetting, Look, Reading, StudioSet } from '../set/schema'
 import type { Lighting } from './lighting'
+import { readerOf } from '../set/points'
 import { partsAt } from '../transport/exposureAt'
-import { NOTHING_LEARNED } from './learned'
+import { luminance } from '../units/rgb'
+import { NOTHING_LEARNED, type Learned } from './learned'
+import { roomLightAt } from './roomLight'
 import type { MeterStep } from './step'
 import { weightsOf } from './weights'
 
@@ -10,9 +13,9 @@ import { weightsOf } from './weights'
 export type Shown = Pick<Reading, 'id' | 'at' | 'fNumber' | 'source'> & Partial<Pick<Reading, 'shown' | 'meter' | 'note' | 'direction'>>
 
 /** What the plan, before any learning, says that lights give at a point under their settings, each as if it were on. */
-export const plannedParts = (set: StudioSet, settings: Readonly<Record<string, LightSetting>>, lightIds: readonly string[], point: Pick<MeterPoint, 'id'>, camera: CameraSetting, layers: Lighting['layers']): Reading['lights'] => {
+export const plannedParts = (set: StudioSet, settings: Readonly<Record<string, LightSetting>>, lightIds: readonly string[], point: Pick<MeterPoint, 'id' | 'reader'>, camera: CameraSetting, layers: Lighting['layers']): Reading['lights'] => {
   const burning = Object.fromEntries(lightIds.map(id => [id, { ...settings[id]!, on: true }]))
-  return Object.fromEntries(partsAt(layers, point.id, weightsOf(set, burning, camera, NOTHING_LEARNED)).map(({ lightId, directLuxS, bouncedLuxS }) =>
+  return Object.fromEntries(partsAt(layers, point.reader?.id ?? point.id, weightsOf(set, burning, camera, NOTHING_LEARNED)).map(({ lightId, directLuxS, bouncedLuxS }) =>
     [lightId, { powerStops: settings[lightId]!.powerStops, directLuxS, bouncedLuxS }]))
 }
 
@@ -20,7 +23,7 @@ export const plannedParts = (set: StudioSet, settings: Readonly<Record<string, L
  * Makes a record of a reading. It keeps what the plan said before any learning,
  * so that it teaches the same whatever else is read later and however the set is changed.
  */
-export const recordReading = (set: StudioSet, look: Look, step: Pick<MeterStep, 'lightIds'>, point: MeterPoint, camera: CameraSetting, layers: Lighting['layers'], shown: Shown): Reading => {
+export const recordReading = (set: StudioSet, look: Look, step: Pick<MeterStep, 'lightIds'>, point: MeterPoint, camera: CameraSetting, layers: Lighting['layers'], shown: Shown, room?: Learned['room']): Reading => {
   const off = set.lights.map(({ id }) => id).filter(id => !step.lightIds.includes(id) && look.lights[id]?.on)
   return {
     shown: '',
@@ -31,7 +34,11 @@ export const recordReading = (set: StudioSet, look: Look, step: Pick<MeterStep, 
     lookId: look.id,
     pointId: point.id,
     position: [point.position[0], point.position[1], point.position[2]],
-    receptor: point.receptor,
+    receptor: point.hold.receptor,
+    looks: point.hold.looks,
+    meterName: set.meter.name,
+    constant: point.constant,
+    roomLuxS: luminance(roomLightAt(set, room, readerOf(point), camera.shutterS)),
     camera,
     lights: plannedParts(set, look.lights, step.lightIds, point, camera, layers),
     others: plannedParts(set, look.lights, off, point, camera, layers),

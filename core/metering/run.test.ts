@@ -6,7 +6,8 @@ import { changeRun, changeSettings, moveLight } from '../set/edits'
 import { lightingSolver } from '../set/lightingSolver'
 import { meterPoints } from '../set/points'
 import type { Look, StudioSet } from '../set/schema'
-import { ambientFNumber, ambientLux, ambientMend, ambientStops, BLACK_UNDER_STOPS } from './ambient'
+import { ambientFNumber, ambientMend, ambientStops, BLACK_UNDER_STOPS, isPastSync, roomAdds } from './ambient'
+import { roomLux } from './roomLight'
 import { recordReading } from './record'
 import { meteringRun, readingOfStep, stateOfStep } from './run'
 
@@ -91,22 +92,37 @@ describe('what has to be read again', async () => {
 
 describe('the room\'s own light', () => {
   const camera = { fNumber: 8, shutterS: 1 / 60, iso: 100 }
+  const flashes = demoSet().lights
 
   // ISO 2720:1974: E = C N^2 / (S t); f/1 at 1/60 s and ISO 100 with C = 250 is 150 lx.
   it('is a reading in lux, and lies as far under the camera as the apertures say', () => {
-    const lux = ambientLux({ fNumber: 1, camera, receptor: 'flat' })
+    const lux = roomLux({ fNumber: 1, camera, receptor: 'flat', shown: '' })
     expectWithin(lux, 150, 1e-9)
     expectWithin(ambientStops(lux, camera), -6, 1e-9)
-    expectWithin(ambientFNumber(lux, camera, 'flat'), 1, 1e-9)
+    expectWithin(ambientFNumber(demoSet(), lux, camera), 1, 1e-9)
   })
 
   it('is brought under by the longest shutter that does it, then by film speed, and not at all in daylight', () => {
     const lux = 400
-    const { camera: { shutterS, iso }, stops, lampsUpStops } = ambientMend(lux, camera)!
-    expect([iso, lampsUpStops]).toEqual([100, 0])
-    expect(stops).toBeLessThanOrEqual(BLACK_UNDER_STOPS)
-    expect(ambientStops(lux, { ...camera, shutterS: shutterS * 1.3 })).toBeGreaterThan(BLACK_UNDER_STOPS)
-    expect(ambientMend(1000, camera)).toMatchObject({ camera: { iso: 50, shutterS: 1 / 250 }, lampsUpStops: 1 })
-    expect(ambientMend(20_000, camera)).toBeUndefined()
+    const mend = ambientMend(lux, camera, flashes, 1 / 250)
+    if (mend.kind !== 'setting') throw new Error('a shutter was expected')
+    expect([mend.camera.iso, mend.lampsUpStops]).toEqual([100, 0])
+    expect(mend.stops).toBeLessThanOrEqual(BLACK_UNDER_STOPS)
+    expect(ambientStops(lux, { ...camera, shutterS: mend.camera.shutterS * 1.3 })).toBeGreaterThan(BLACK_UNDER_STOPS)
+    expect(ambientMend(1000, camera, flashes, 1 / 250)).toMatchObject({ camera: { iso: 50, shutterS: 1 / 250 }, lampsUpStops: 1 })
+    expect(ambientMend(20_000, camera, flashes, 1 / 250).kind).toBe('darken')
   })
+
+  it('stays within the sync speed, and with lamps that burn only darkness helps, since any shutter takes both', () => {
+    expect(ambientMend(400, camera, flashes, 1 / 100)).toMatchObject({ kind: 'setting', camera: { shutterS: 1 / 100, iso: 50 } })
+    const burning = demoSet().lights.map(light => ({ ...light, lamp: { ...light.lamp, kind: 'continuous' as const } }))
+    const mend = ambientMend(400, camera, burning, 1 / 250)
+    if (mend.kind !== 'darken') throw new Error('darkness was expected')
+    expectWithin(ambientStops(mend.mostLux, camera), BLACK_UNDER_STOPS, 1e-9)
+    expect([isPastSync(1 / 250, 1 / 200), isPastSync(1 / 200, 1 / 200), isPastSync(1 / 125, 1 / 200)]).toEqual([true, false, false])
+  })
+
+  // Closed form: room light u stops under what a lamp gives adds log2(1 + 2^u): 0.02 stop at -6, a whole stop level with it.
+  it.each([[-6, 0.0224], [-2, 0.3219], [0, 1]])('adds at %s stops under the lamps %s of a stop', (under, adds) =>
+    expectWithin(roomAdds({ parts: [{ lightId: 'key', directLuxS: 100, bouncedLuxS: 60 }], roomLuxS: 160 * 2 ** under }), adds, 1e-4))
 })

@@ -8,17 +8,17 @@ import { formatReading, parseReading, type ReadingUnit } from './readingNotation
 describe('the incident meter', () => {
   // ISO 2720:1974: N^2 = H S / C with C = 250 (flat) and 340 (hemispherical). f/8 at ISO 100 is 8^2 * 250 / 100 = 160 lx s.
   it('follows the meter equation', () => {
-    expectStops(exposureFromReading(8, 100, 'flat'), 160, 1e-12)
-    expectStops(exposureFromReading(8, 100, 'dome'), 217.6, 1e-12)
-    expectStops(meteredFNumber(160, 400, 'flat'), 16, 1e-12)
-    expectWithin(stopsOverCamera(320, { fNumber: 8, iso: 100 }, 'flat'), 1, 1e-12)
+    expectStops(exposureFromReading(8, 100, 250), 160, 1e-12)
+    expectStops(exposureFromReading(8, 100, 340), 217.6, 1e-12)
+    expectStops(meteredFNumber(160, 400, 250), 16, 1e-12)
+    expectWithin(stopsOverCamera(320, { fNumber: 8, iso: 100 }, 250), 1, 1e-12)
   })
 
   // Common practice, no source: two lights that read f/2.8 each read f/4 together.
   it('adds readings as light', () => {
     const f28 = Math.sqrt(8)
     expectWithin(combineReadings([f28, f28]), 4, 1e-12)
-    expectStops(exposureFromReading(combineReadings([5, 3, 7]), 100, 'flat'), [5, 3, 7].reduce((sum, n) => sum + exposureFromReading(n, 100, 'flat'), 0), 1e-12)
+    expectStops(exposureFromReading(combineReadings([5, 3, 7]), 100, 250), [5, 3, 7].reduce((sum, n) => sum + exposureFromReading(n, 100, 250), 0), 1e-12)
   })
 })
 
@@ -44,7 +44,7 @@ describe('a lamp\'s output', () => {
 })
 
 describe('readings in other units', () => {
-  const meter = { iso: 100, shutterS: 1 / 125, receptor: 'flat', cameraFNumber: 5.657 } as const
+  const meter = { iso: 100, shutterS: 1 / 125, constant: 250, cameraFNumber: 5.657 } as const
   const fNumberOf = (text: string): number => {
     const outcome = parseReading(text, meter)
     if (!outcome.ok) throw new Error(outcome.message)
@@ -59,7 +59,7 @@ describe('readings in other units', () => {
   it('takes percent of the camera setting, where there is one', () => {
     expectStops(fNumberOf('200 %'), 8, 0.002)
     expectStops(fNumberOf('100%'), 5.657, 0.001)
-    expect(parseReading('50 %', { iso: 100, shutterS: 1 / 125, receptor: 'flat' }).ok).toBe(false)
+    expect(parseReading('50 %', { iso: 100, shutterS: 1 / 125, constant: 250 }).ok).toBe(false)
   })
 
   it.each([['f-number', 'f/8'], ['ev', 'EV 13.0'], ['lux', '20000 lx'], ['foot-candles', '1858 fc'], ['percent', '200 %']] as const)('writes f/8 in %s as %s, and reads it back', (unit, words) => {

@@ -1,10 +1,10 @@
 import { formatFNumber, parseFNumber } from '../units/aperture'
 import { plainFigures } from '../units/fractions'
 import { refused, understood, type Outcome } from '../units/outcome'
-import { exposureFromReading, meteredFNumber, type Receptor } from './meter'
+import { exposureFromReading, meteredFNumber } from './meter'
 
-/** How the meter was set when it was read. */
-export type MeterSetting = { iso: number, shutterS: number, receptor: Receptor, cameraFNumber?: number }
+/** How the meter was set when it was read, and its constant C in lux as it was held. */
+export type MeterSetting = { iso: number, shutterS: number, constant: number, cameraFNumber?: number }
 
 /** Lux in a foot-candle: one lumen on a square foot, 1 / 0.3048^2. */
 export const LUX_PER_FOOT_CANDLE = 1 / 0.3048 ** 2
@@ -14,9 +14,9 @@ const HELP = 'Write an f-number such as f/8 +0.3, 8.7 or 5.6 1/3, or EV 10.3, 43
 /** F-number behind a figure in another unit; light that lasts is counted for the shutter time. */
 const FROM_UNIT: Record<string, (figure: number, meter: MeterSetting) => number> = {
   ev: (figure, { shutterS }) => Math.sqrt(2 ** figure * shutterS),
-  lx: (figure, { iso, shutterS, receptor }) => meteredFNumber(figure * shutterS, iso, receptor),
-  fc: (figure, { iso, shutterS, receptor }) => meteredFNumber(figure * LUX_PER_FOOT_CANDLE * shutterS, iso, receptor),
-  lxs: (figure, { iso, receptor }) => meteredFNumber(figure, iso, receptor),
+  lx: (figure, { iso, shutterS, constant }) => meteredFNumber(figure * shutterS, iso, constant),
+  fc: (figure, { iso, shutterS, constant }) => meteredFNumber(figure * LUX_PER_FOOT_CANDLE * shutterS, iso, constant),
+  lxs: (figure, { iso, constant }) => meteredFNumber(figure, iso, constant),
   // Percent of the light that the camera setting wants: 50 % is one stop under it.
   percent: (figure, { cameraFNumber = Number.NaN }) => cameraFNumber * Math.sqrt(figure / 100),
 }
@@ -48,7 +48,7 @@ const figures = (value: number): string => value >= 100 ? String(Math.round(valu
 
 /** Writes a reading in a unit; percent is of the light that the camera setting wants. */
 export const formatReading = (fNumber: number, unit: ReadingUnit, meter: MeterSetting & { cameraFNumber: number }): string => {
-  const lux = exposureFromReading(fNumber, meter.iso, meter.receptor) / meter.shutterS
+  const lux = exposureFromReading(fNumber, meter.iso, meter.constant) / meter.shutterS
   switch (unit) {
     case 'f-number': return formatFNumber(fNumber)
     case 'ev': return `EV ${Math.log2(fNumber * fNumber / meter.shutterS).toFixed(1)}`

@@ -1,3 +1,4 @@
+import { PLAIN_METER } from './meterSchema'
 import { grey } from '../units/rgb'
 import { modifierOfKind } from '../sources/modifiers'
 import { BACKDROP_MIDDLE, KEY_SIDE } from './points'
@@ -24,6 +25,7 @@ export const demoSet = (): StudioSet => ({
     heightM: 3.4,
     behindBackdropM: 0.8,
     reflectances: { back: grey(0.45), front: grey(0.45), left: grey(0.45), right: grey(0.45), floor: [0.3, 0.25, 0.2], ceiling: grey(0.7) },
+    ambient: null,
     floorGloss: null,
   },
   backdrop: { kind: 'paper-roll', name: 'White paper roll', widthM: 2.72, heightM: 2.8, centreXM: 0, sweepM: 1.6, reflectance: grey(0.88), gloss: null, coveRadiusM: 0.35, corner: null, transmittance: [0, 0, 0], kitId: null },
@@ -36,7 +38,7 @@ export const demoSet = (): StudioSet => ({
     apertures: { widest: 2.8, smallest: 22, clickStops: 1 / 3 },
     response: { kind: 'srgb' },
     veilingGlare: 0.02,
-    whiteBalanceK: 5600,
+    whiteBalanceK: 5600, syncShutterS: 1 / 200,
     kitId: null,
   },
   panels: [],
@@ -98,6 +100,8 @@ export const demoSet = (): StudioSet => ({
       'backdrop/right': WHITE_WANTED,
     },
   }],
+  meter: PLAIN_METER,
+  holds: {},
   readings: [],
   frames: [],
   frozen: null,

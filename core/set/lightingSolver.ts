@@ -1,8 +1,10 @@
 import { readField, solveField, viewReceiver, type LightField, type LightLayer, type SeenReceiver, type Share } from '../transport/lightLayer'
 import { prepareStage, QUALITY, type Quality, type Stage } from '../transport/stage'
+import { lensLightOf, lensTotal, lensViewOf, type LensLight, type LensView } from '../camera/lensLight'
+import { projectionOf } from '../camera/projection'
 import { inSteps } from '../units/steps'
 import { lightKey, stageKey } from './lightingKey'
-import { bandPoints, meterPoints, type MeterPoint } from './points'
+import { bandPoints, meterPoints, receiversOf as receiversAt, type MeterPoint } from './points'
 import { sensePoints } from './sensePoints'
 import { emitterOf, sceneOf } from './scene'
 import type { StudioSet } from './schema'
@@ -78,12 +80,29 @@ export const lightingSolver = (quality: Quality = QUALITY, receiversOf: (set: St
     return known
   }
 
+  let lensKnown: { key: string, view: LensView } | undefined
+  const lensOf = (set: StudioSet, stage: Stage, number: number): LensView | undefined => {
+    if (set.subjects.length === 0) return undefined
+    const projection = projectionOf(set)
+    const key = JSON.stringify([number, projection])
+    if (lensKnown?.key !== key) lensKnown = { key, view: lensViewOf(stage, projection) }
+    return lensKnown.view
+  }
+  const lensLights = new WeakMap<LightField, { view: LensView, light: LensLight }>()
+  const inLens = (stage: Stage, view: LensView | undefined, field: LightField): Pick<LightLayer, 'lens' | 'lampInLens'> => {
+    if (!view) return {}
+    const kept = lensLights.get(field)
+    const light = kept?.view === view ? kept.light : lensLightOf(stage, view, field)
+    lensLights.set(field, { view, light })
+    return { lens: lensTotal(light), lampInLens: light.lamp }
+  }
+
   return async (set: StudioSet, { pause = () => Promise.resolve(false) }: SolveOptions = {}): Promise<SolvedSet | undefined> => {
     const ground = await stageOf(set, pause)
     if (!ground) return undefined
     const { stage, number } = ground
 
-    const points = receiversOf(set).map(point => ({
+    const points = receiversOf(set).flatMap(receiversAt).map(point => ({
       point,
       key: JSON.stringify([number, point.id, point.position, point.facing, point.receptor]),
     }))
@@ -98,8 +117,10 @@ export const lightingSolver = (quality: Quality = QUALITY, receiversOf: (set: St
       if (!kept && await pause(STAGE_SHARE + (1 - STAGE_SHARE) * index / lights.length)) return undefined
       solved.push(kept ?? fields.set(key, solveField(stage, emitterOf(light, set))))
     }
+    const lens = lensOf(set, stage, number)
     const layers = solved.map((field): LightLayer => ({
       lightId: field.emitter.id,
+      ...inLens(stage, lens, field),
       shares: Object.fromEntries(seen.map(receiver => [receiver.id, shareOf(stage, field, receiver)])),
     }))
     return { stage, fields: solved, layers, receivers: seen }

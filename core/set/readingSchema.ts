@@ -9,6 +9,14 @@ const LightPartSchema = v.strictObject({
 })
 
 const parts = v.record(identifier, LightPartSchema)
+
+/** How a meter is held: as a flat disc, with the dome out, or with the dome drawn in, which reads as a flat disc does. */
+export const RECEPTORS = ['flat', 'dome', 'retracted'] as const
+/** Where the receptor looks: at the light that is read, at the camera, half way between, or square to the surface. */
+export const LOOKS = ['light', 'camera', 'between', 'surface'] as const
+
+/** How one place is read. */
+export const HoldSchema = v.strictObject({ receptor: v.picklist(RECEPTORS), looks: v.picklist(LOOKS) })
 const line = v.pipe(v.string(), v.maxLength(120))
 
 /** A reading as it was taken; what it is held against was worked out then and stays with it. */
@@ -19,9 +27,14 @@ export const ReadingSchema = v.strictObject({
   pointId: identifier,
   /** Where the meter was held, metres of the room; null where the point alone says it. */
   position: v.optional(v.nullable(v.tuple([metres, metres, metres])), null),
-  receptor: v.picklist(['flat', 'dome']),
-  /** Where the receptor looked, in words. */
+  receptor: v.picklist(RECEPTORS),
+  /** Where the receptor looked; null where it was not said. */
+  looks: v.optional(v.nullable(v.picklist(LOOKS)), null),
+  /** The same in words. */
   direction: v.optional(line, ''),
+  /** The meter, and the incident constant C in lux that its figure stands for; null is the standard one of its receptor. */
+  meterName: v.optional(line, ''),
+  constant: v.optional(v.nullable(between(50, 2000)), null),
   /** Incident light, light sent back by the surface (a spot meter), or worked back from a value in a test frame. */
   meter: v.optional(v.picklist(['incident', 'spot', 'frame']), 'incident'),
   /** What an incident meter shows there; a spot reading is turned into it by the reflectance of the surface. */
@@ -32,6 +45,8 @@ export const ReadingSchema = v.strictObject({
   camera: CameraSettingSchema,
   /** Lights that were on; none in a reading of the room's own light. */
   lights: parts,
+  /** What the room's own light was thought to add, lux-seconds. */
+  roomLuxS: v.optional(v.pipe(v.number(), v.minValue(0)), 0),
   /** Lights that were off, as they would have been: it tells when one was left on. */
   others: v.optional(parts, {}),
   /** Whether it teaches: as it fits the others, whatever they say, or not at all. */

@@ -5,11 +5,12 @@ import { FrameSchema } from './frameSchema'
 import { between, CameraSettingSchema, identifier, LightSettingSchema, title, words, type place } from './schemaBasics'
 import { BackdropSchema, CameraSchema, OwnPointSchema, PanelSchema, PropSchema, RoomSchema, SubjectSchema } from './stageSchema'
 import { MOST } from './limits'
-import { GridSchema, PLAIN_RUN, ReadingSchema, RunSchema } from './readingSchema'
+import { PLAIN_METER, SetMeterSchema } from './meterSchema'
+import { GridSchema, HoldSchema, PLAIN_RUN, ReadingSchema, RunSchema } from './readingSchema'
 import { AreaTargetSchema, TargetSchema } from './targetSchema'
 
 /** The version of the set model; older files are upgraded when they are opened. */
-export const SET_VERSION = 6
+export const SET_VERSION = 7
 
 const LookSchema = v.strictObject({
   id: identifier,
@@ -48,6 +49,9 @@ export const SetShape = v.strictObject({
   /** Things that move as one, by id. */
   groups: v.optional(v.pipe(v.array(v.pipe(v.array(identifier), v.minLength(2), v.maxLength(MOST.locked))), v.maxLength(MOST.groups)), []),
   looks: v.pipe(v.array(LookSchema), v.minLength(1, 'A set has at least one look.'), v.maxLength(MOST.looks)),
+  /** What it is read with, and how places are read that are not read as usual. */
+  meter: v.optional(SetMeterSchema, PLAIN_METER),
+  holds: v.optional(v.record(identifier, HoldSchema), {}),
   readings: v.pipe(v.array(ReadingSchema), v.maxLength(MOST.readings)),
   frames: v.pipe(v.array(FrameSchema), v.maxLength(MOST.frames)),
   /** What readings have taught, held as it is; null while every reading goes on teaching. */
@@ -74,6 +78,7 @@ export type CameraSetting = v.InferOutput<typeof CameraSettingSchema>
 export type Target = v.InferOutput<typeof TargetSchema>
 export type AreaTarget = v.InferOutput<typeof AreaTargetSchema>
 export type Reading = StudioSet['readings'][number]
+export type Hold = v.InferOutput<typeof HoldSchema>
 export type Grid = NonNullable<Look['grid']>
 export type Frame = StudioSet['frames'][number]
 export type RegionEdit = Frame['edits'][number]

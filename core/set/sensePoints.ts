@@ -1,5 +1,6 @@
 import { coveRadius } from './surfaces/backdropSurfaces'
 import { add, direction, type Vector } from '../units/vector'
+import { METER_CONSTANT } from '../photometry/meter'
 import { onBackdrop, readHeightM, type MeterPoint } from './points'
 import { headHeightM } from './heads'
 import type { StudioSet, Subject } from './schema'
@@ -14,7 +15,7 @@ export const noseId = (side: SideName): string => `sense/nose-${side}`
 export const FOOT_OF_DROP = 'sense/foot-of-drop'
 
 const sense = (id: string, name: string, position: Vector, facing: Vector): MeterPoint => ({
-  id, name, position, facing, facingWords: '', heldWords: '', receptor: 'flat', surface: 'subject', isEssential: false,
+  id, name, position, facing, facingWords: '', heldWords: '', receptor: 'flat', hold: { receptor: 'flat', looks: 'surface' }, constant: METER_CONSTANT.flat, surface: 'subject', isEssential: false,
 })
 
 /** Shares of the subject's height: where the shoulders end, and how far the receptor keeps from cloth and skin. */

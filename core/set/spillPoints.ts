@@ -1,5 +1,6 @@
 import { direction } from '../units/vector'
 import { headHeightM } from './heads'
+import { constantOf } from '../photometry/meter'
 import { METER_FROM_HEAD_M, type MeterPoint } from './points'
 import type { StudioSet } from './schema'
 
@@ -16,6 +17,8 @@ export const spillPoints = (set: StudioSet): MeterPoint[] => {
     facingWords: 'dome toward the backdrop',
     heldWords: 'behind the subject\u2019s head',
     receptor: 'dome',
+    hold: { receptor: 'dome', looks: 'surface' },
+    constant: constantOf(set.meter, 'dome'),
     surface: 'subject',
     isEssential: false,
   }]

@@ -13,6 +13,8 @@ export const RoomSchema = v.strictObject({
   reflectances: v.strictObject({
     back: reflectance, front: reflectance, left: reflectance, right: reflectance, floor: reflectance, ceiling: reflectance,
   }),
+  /** The room's own light (daylight, working lamps) by what falls on a flat receptor, and its colour; null where it is not known. Readings with all lamps off say more. */
+  ambient: v.optional(v.nullable(v.strictObject({ lux: between(0, 100_000), cctK: between(1700, 20000) })), null),
   /** A floor that mirrors, or null. */
   floorGloss: v.optional(gloss, null),
 })
@@ -82,6 +84,8 @@ export const CameraSchema = v.strictObject({
   /** Share of the frame's mean luminance that the lens spreads over every pixel (the glare index of ISO 9358). */
   veilingGlare: between(0, 0.5),
   whiteBalanceK: v.optional(between(1700, 20000), 5600),
+  /** The shortest shutter, seconds, that still shows the whole frame to a flash. */
+  syncShutterS: v.optional(between(1 / 8000, 1), 1 / 200),
   kitId,
 })
 

@@ -4,20 +4,26 @@ import { between, metres } from './schemaBasics'
 /** How much a target counts: hard ones have to be met, wished ones come after them, indifferent ones are only shown. Hard where nothing is said. */
 const firmness = v.optional(v.picklist(['hard', 'wished', 'indifferent']))
 
+/** What of a pixel is meant: its luminance, or one channel of it. */
+export const CHANNELS = ['luminance', 'red', 'green', 'blue'] as const
+const channel = v.optional(v.picklist(CHANNELS))
+
 /** What is wanted of one point. */
 export const TargetSchema = v.variant('kind', [
-  /** A pixel value of the picture, 0 to 255. */
-  v.strictObject({ kind: v.literal('value'), value: between(0, 255), firmness }),
+  /** A pixel value of the picture, 0 to 255; of its luminance where no channel is named. */
+  v.strictObject({ kind: v.literal('value'), value: between(0, 255), channel, firmness }),
   /** Stops over the camera setting, as the point's receptor reads it. */
   v.strictObject({ kind: v.literal('stops'), stops: between(-12, 6), firmness }),
   /** CIE 1976 lightness of the pixel in the picture, 0 to 100. */
   v.strictObject({ kind: v.literal('lightness'), lightness: between(0, 100), firmness }),
-  /** Stops over what is wanted of the key side, whatever that is. */
+  /** Stops over what is wanted of the key side; of the shadow side, over the lit cheek as it is. */
   v.strictObject({ kind: v.literal('ratio'), stops: between(-12, 6), firmness }),
-  /** Clipped, but by no more than so many stops. */
+  /** All three channels clipped, but none by more than so many stops. */
   v.strictObject({ kind: v.literal('clip'), atMostStops: between(0, 4), firmness }),
   /** As bright as can be with every texture still held. */
   v.strictObject({ kind: v.literal('detail'), firmness }),
+  /** A colour of the picture, CIE 1976 L*a*b* (D65), and how far from it, Delta E*ab, it may be. */
+  v.strictObject({ kind: v.literal('colour'), lab: v.pipe(v.tuple([between(0, 100), between(-128, 128), between(-128, 128)]), v.readonly()), within: between(0.5, 60), firmness }),
 ])
 
 /** What is wanted of an area: of the backdrop as far as the frame shows it, or of the sitter's outline. */

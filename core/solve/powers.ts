@@ -39,7 +39,8 @@ const penalty = (missStops: number, { isAnchor, isHard }: Demand): number => {
 const packed = (dials: readonly Dial[], demands: readonly Demand[]) => {
   const rows = demands.flatMap(demand => demand.rows)
   const starts = demands.map((_, index) => demands.slice(0, index).reduce((sum, demand) => sum + demand.rows.length, 0))
-  return { count: rows.length, starts, columns: dials.map((_, index) => Float64Array.from(rows, row => row[index]!)) }
+  const bases = Float64Array.from(demands.flatMap(({ rows: own, bases: there }) => own.map((_, at) => there?.[at] ?? 0)))
+  return { count: rows.length, starts, bases, columns: dials.map((_, index) => Float64Array.from(rows, row => row[index]!)) }
 }
 
 /** The clicks next to a position, and off beside the last of them. */
@@ -53,11 +54,11 @@ const neighbours = (dial: Dial, position: Position): Position[] => {
 
 /** Weighs states of the dials; sums of light are carried from state to state, so that a turned dial costs one column. */
 const scales = (dials: readonly Dial[], demands: readonly Demand[], now: readonly Position[]) => {
-  const { count, starts, columns } = packed(dials, demands)
+  const { count, starts, bases, columns } = packed(dials, demands)
   const moved = new Float64Array(count)
 
   const sumsAt = (positions: readonly Position[]): Float64Array => {
-    const sums = new Float64Array(count)
+    const sums = Float64Array.from(bases)
     positions.forEach((position, dial) => addTurn(sums, sums, dial, factorAt(dials[dial]!, position)))
     return sums
   }
@@ -113,12 +114,13 @@ const ideal = (dials: readonly Dial[], demands: readonly Demand[], now: readonly
   const aims = demands.flatMap(demand => demand.aims.map(({ row, wanted }) => ({
     shares: demand.rows[row]!,
     wanted,
+    base: demand.bases?.[row] ?? 0,
     pull: Math.sqrt((demand.isAnchor ? ANCHOR : demand.isHard ? 1 : WISHED) / demand.aims.length),
   })))
   const rows = aims.map(({ shares, wanted, pull }) => shares.map(share => pull * share / wanted))
   const pulls = dials.map(dial => dial.isFixed ? PULL_OF_FIXED : PULL_OF_HOLD)
   const holds = dials.map((_, index) => dials.map((_, column) => column === index ? pulls[index]! : 0))
-  return boundedLeastSquares([...rows, ...holds], [...aims.map(({ pull }) => pull), ...now.map((factor, index) => factor * pulls[index]!)], now)
+  return boundedLeastSquares([...rows, ...holds], [...aims.map(({ pull, wanted, base }) => pull * Math.max(0, wanted - base) / wanted), ...now.map((factor, index) => factor * pulls[index]!)], now)
 }
 
 /**

@@ -1,5 +1,5 @@
 import { changeSettings } from '../set/edits'
-import { exposureFromReading } from '../photometry/meter'
+import { exposureFromReading, METER_CONSTANT } from '../photometry/meter'
 import { meterPoints, type MeterPoint } from '../set/points'
 import type { Light, LightSetting, Look, StudioSet } from '../set/schema'
 import type { Lighting } from '../metering/lighting'
@@ -29,11 +29,11 @@ const backdropTogether = (set: StudioSet, look: Look, points: readonly MeterPoin
   const camera = cameraSettingOf(set, look, points, lighting)
   const onBackdrop = new Set(set.lights.filter(light => light.job === 'backdrop' && look.lights[light.id]!.on).map(light => light.id))
   const sums = points.filter(point => point.surface === 'backdrop' && look.targets[point.id]).map((point) => {
-    const { parts } = readPoint(set, point, look.lights, camera, lighting)
+    const { parts, roomLuxS } = readPoint(set, point, look.lights, camera, lighting)
     return {
-      wanted: exposureFromReading(camera.fNumber, camera.iso, point.receptor) * ratioFromStops(targetBand(look.targets[point.id]!, point, set.camera, keyWanted(look.targets)).stops),
+      wanted: exposureFromReading(camera.fNumber, camera.iso, METER_CONSTANT.flat) * ratioFromStops(targetBand(look.targets[point.id]!, point, set.camera, keyWanted(look.targets)).stops),
       own: totalOf(parts.filter(part => onBackdrop.has(part.lightId))),
-      others: totalOf(parts.filter(part => !onBackdrop.has(part.lightId))),
+      others: roomLuxS + totalOf(parts.filter(part => !onBackdrop.has(part.lightId))),
     }
   })
   const sum = (of: 'wanted' | 'own' | 'others') => sums.reduce((total, each) => total + each[of], 0)

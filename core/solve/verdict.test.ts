@@ -1,3 +1,4 @@
+import { luminance } from '../units/rgb'
 import { describe, expect, it } from 'vitest'
 import { SRGB_RESPONSE } from '../camera/response'
 import { demoSet } from '../set/demo'
@@ -20,8 +21,9 @@ const missing = (misses: number[]): Readout[] => points.map((point, index) => {
   const targetStops = point.surface === 'subject' ? 0 : WANTED
   const stops = targetStops + misses[index]!
   return {
-    point, parts: [], fNumber: 8, stops, targetStops, missStops: misses[index]!,
-    value: point.reflectance === undefined ? undefined : valueFromStops(stops, point.reflectance, SRGB_RESPONSE),
+    point, parts: [],
+    roomLuxS: 0, fNumber: 8, stops, targetStops, missStops: misses[index]!,
+    value: point.reflectance === undefined ? undefined : valueFromStops(stops, luminance(point.reflectance), SRGB_RESPONSE),
   }
 })
 const answering = (changes: Record<string, LightSetting>, missStops: number[], isReached: boolean): LookAnswer =>

@@ -1,3 +1,4 @@
+import { constantOf } from '../photometry/meter'
 import type { Learned } from '../metering/learned'
 import { aimedAt } from '../set/aim'
 import { lightingSolver } from '../set/lightingSolver'
@@ -26,7 +27,7 @@ const withoutSitters = (set: StudioSet): StudioSet => ({
 export const walkLine = async (set: StudioSet, look: Look, camera: CameraSetting, learned: Learned, from: Vector, to: Vector, { pause = () => Promise.resolve(false) }: { pause?: () => Promise<boolean> } = {}): Promise<WalkPoint[] | undefined> => {
   const lens: Vector = [set.camera.place.xM, set.camera.place.yM, from[2]]
   const walk = walkReceivers(from, to, STEPS, direction(subtract(lens, from), [0, 1, 0]))
-  const points = walk.map((receiver): MeterPoint => ({ ...receiver, name: 'Walk', facingWords: '', heldWords: '', surface: 'own', isEssential: false }))
+  const points = walk.map((receiver): MeterPoint => ({ ...receiver, name: 'Walk', facingWords: '', heldWords: '', surface: 'own', isEssential: false, hold: { receptor: 'dome' as const, looks: 'surface' as const }, constant: constantOf(set.meter, 'dome') }))
   const solved = await lightingSolver(undefined, () => points)(withoutSitters(set), { pause })
   return solved && walk.map(({ alongM }, index) => ({ alongM, stops: readPoint(set, points[index]!, look.lights, camera, { layers: solved.layers, learned }).stops }))
 }

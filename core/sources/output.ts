@@ -1,4 +1,4 @@
-import { exposureFromReading } from '../photometry/meter'
+import { exposureFromReading, METER_CONSTANT } from '../photometry/meter'
 
 /** ISO 2720 flat constant over ISO 100: a guide number of 1 m is an intensity of 2.5 lx s m^2. */
 const INTENSITY_PER_GUIDE_NUMBER_SQUARED = 2.5
@@ -16,7 +16,7 @@ export type Output
 export const axisIntensity = (output: Output): number => {
   switch (output.from) {
     case 'guide-number': return INTENSITY_PER_GUIDE_NUMBER_SQUARED * output.guideNumberM ** 2
-    case 'reading': return exposureFromReading(output.fNumber, output.iso, 'flat') * output.distanceM ** 2
+    case 'reading': return exposureFromReading(output.fNumber, output.iso, METER_CONSTANT.flat) * output.distanceM ** 2
     case 'lux-at-1-m': return output.lux
   }
 }

@@ -1,3 +1,4 @@
+import { PLAIN_METER } from '../set/meterSchema'
 import { askLook } from '../brief/looks'
 import { frameUp } from '../brief/framing'
 import { backdropNamed } from '../kit/backdropPresets'
@@ -16,16 +17,18 @@ export const emptySet = (id: string, name: string): StudioSet => {
     room: {
       widthM: 5, depthM: 7.5, heightM: 3, behindBackdropM: 0.3,
       reflectances: { back: grey(0.45), front: grey(0.45), left: grey(0.45), right: grey(0.45), floor: grey(0.3), ceiling: grey(0.7) },
-      floorGloss: null,
+      ambient: null, floorGloss: null,
     },
     backdrop: { ...backdropNamed('White paper roll'), centreXM: 0 },
     subjects: [{ id: 'sitter', name: 'Sitter', place: { xM: 0, yM: 3 }, heightM: 1.72, skin: [0.5, 0.33, 0.25], clothing: grey(0.25), hair: [0.07, 0.05, 0.04], pose: 'standing', turnDeg: 0 }],
     camera: {
       place: { xM: 0, yM: 6.5, zM: 1.4 }, aimHeightM: 1.34, lens: { focalLengthMm: 85 }, sensor: { widthMm: 24, heightMm: 36 },
-      apertures: { widest: 2.8, smallest: 22, clickStops: 1 / 3 }, response: { kind: 'srgb' }, veilingGlare: 0.02, whiteBalanceK: 5600, kitId: null,
+      apertures: { widest: 2.8, smallest: 22, clickStops: 1 / 3 }, response: { kind: 'srgb' }, veilingGlare: 0.02, whiteBalanceK: 5600, syncShutterS: 1 / 200, kitId: null,
     },
     panels: [], props: [], points: [], lights: [], locked: [], groups: [],
     looks: [{ id: 'first', name: 'First look', lights: {}, exposure: { fNumber: 8, shutterS: 1 / 125, iso: 100, followsPointId: null }, targets: {}, areas: [], run: PLAIN_RUN, grid: null }],
+    meter: PLAIN_METER,
+    holds: {},
     readings: [], frames: [], frozen: null,
   }
   return askLook(frameUp(bare), 'first', 'white')

@@ -100,7 +100,7 @@ export const studioBuilder = (start: StudioSet, picker: Picker) => {
       set = { ...set, looks: set.looks.map(look => ({ ...look, targets: { ...Object.fromEntries(Object.entries(look.targets).filter(([id]) => !id.startsWith('backdrop/'))), ...targets } })) }
     },
     wantShadow: (ratio: number) => {
-      set = { ...set, brief: { ...set.brief, ratio }, looks: set.looks.map(look => ({ ...look, targets: { ...look.targets, [SHADOW_SIDE]: { kind: 'stops' as const, stops: -Math.log2(ratio) } } })) }
+      set = { ...set, brief: { ...set.brief, ratio }, looks: set.looks.map(look => ({ ...look, targets: { ...look.targets, [SHADOW_SIDE]: { kind: 'ratio' as const, stops: -Math.log2(ratio) } } })) }
     },
     wantHair: (stops: number) => {
       set = { ...set, looks: set.looks.map(look => ({ ...look, targets: { ...look.targets, [HAIR]: { kind: 'stops' as const, stops } } })) }

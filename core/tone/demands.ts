@@ -1,13 +1,15 @@
 import type { Lighting } from '../metering/lighting'
 import { weightOf } from '../metering/weights'
-import { exposureFromReading } from '../photometry/meter'
-import { BACKDROP_MIDDLE, KEY_SIDE, type MeterPoint } from '../set/points'
-import { edgeId, rearId, SIDES } from '../set/sensePoints'
+import { roomLightAt } from '../metering/roomLight'
+import { exposureFromReading, METER_CONSTANT } from '../photometry/meter'
+import { BACKDROP_MIDDLE, receiversOf, type MeterPoint, type Reader } from '../set/points'
+import { edgeId, rearId, sensePoints, SIDES } from '../set/sensePoints'
 import type { AreaTarget, CameraSetting, LightSetting, StudioSet, Target } from '../set/schema'
-import { luminance, type Rgb } from '../units/rgb'
+import { grey, luminance, multiplyRgb, scaleRgb, type Rgb } from '../units/rgb'
 import { ratioFromStops } from '../units/stops'
-import { AREA_COLUMNS, AREA_ROWS, areaId, POOL_MIDDLE, POOL_RING, ringId } from './areaPoints'
+import { AREA_COLUMNS, AREA_ROWS, areaId, areaPoints, POOL_MIDDLE, POOL_RING, ringId } from './areaPoints'
 import { levelDemand, ratioDemand, spreadDemand, type Demand } from './demand'
+import { pointDemand, type Row, type Rows } from './pointDemand'
 import { isHard, keyWanted, targetBand } from './target'
 
 /** All that says what is wanted of a look. */
@@ -19,19 +21,43 @@ export const factorsOf = (set: StudioSet, settings: Readonly<Record<string, Ligh
 
 export const areaDemandId = (area: AreaTarget): string => `area:${area.kind}`
 
-type RowOf = (pointId: string, weigh?: (light: Rgb) => number, isCounted?: (lightId: string) => boolean) => number[]
+type Weighed = (light: Rgb) => number
+type RowOf = (pointId: string, weigh?: Weighed, isCounted?: (lightId: string) => boolean) => Row
 
-/** What each light gives at a point at full power. */
-const rowsFor = (set: StudioSet, camera: CameraSetting, lighting: Lighting): RowOf => {
+/** Rows of light at receivers: what each light gives at full power, and what the room gives. Places that are not known get no room light. */
+const rowsFor = (set: StudioSet, camera: CameraSetting, lighting: Lighting, places: ReadonlyMap<string, Reader>): { rowOf: RowOf, rows: Rows } => {
   const weights = set.lights.map(light => weightOf(light, 0, camera.shutterS, lighting.learned))
-  const shares = set.lights.map(light => lighting.layers.find(({ lightId }) => lightId === light.id)?.shares ?? {})
-  return (pointId, weigh = luminance, isCounted = () => true) => set.lights.map((light, index) => {
-    const share = shares[index]![pointId]
-    return share && isCounted(light.id) ? weigh(share.direct) * weights[index]!.direct + weigh(share.bounced) * weights[index]!.bounced : 0
+  const layers = set.lights.map(light => lighting.layers.find(({ lightId }) => lightId === light.id))
+  const room = (id: string): Rgb => {
+    const place = places.get(id)
+    return place ? roomLightAt(set, lighting.learned.room, place, camera.shutterS) : grey(0)
+  }
+  const rowOf: RowOf = (pointId, weigh = luminance, isCounted) => ({
+    shares: set.lights.map((light, index) => {
+      const share = layers[index]?.shares[pointId]
+      return share && (isCounted?.(light.id) ?? true) ? weigh(share.direct) * weights[index]!.direct + weigh(share.bounced) * weights[index]!.bounced : 0
+    }),
+    base: isCounted ? 0 : weigh(room(pointId)),
   })
+  const veil = layers.map((layer, index) => layer?.lens && scaleRgb(layer.lens, set.camera.veilingGlare * weights[index]!.direct))
+  const rendered: Rows['rendered'] = (point, weigh) => {
+    const sent = (light: Rgb) => weigh(multiplyRgb(point.reflectance!, light))
+    const { shares, base } = rowOf(point.id, sent)
+    return { shares: shares.map((share, index) => share + (veil[index] ? weigh(veil[index]) : 0)), base }
+  }
+  return { rowOf, rows: { light: rowOf, rendered } }
 }
 
-const meanRow = (rows: readonly (readonly number[])[]): number[] => rows[0]!.map((_, column) => rows.reduce((sum, row) => sum + row[column]!, 0) / rows.length)
+const meanRow = (rows: readonly Row[]): Row => ({
+  shares: rows[0]!.shares.map((_, column) => rows.reduce((sum, { shares }) => sum + shares[column]!, 0) / rows.length),
+  base: rows.reduce((sum, { base }) => sum + base, 0) / rows.length,
+})
+
+/** One row over another. */
+const overDemand = (id: string, one: Row, other: Row, missOf: Demand['missOf'], standing: { isAnchor: boolean, isHard: boolean }): Demand =>
+  ratioDemand(id, [one.shares, other.shares], missOf, standing, [one.base, other.base])
+
+const scaledRow = ({ shares, base }: Row, factor: number): Row => ({ shares: shares.map(share => share * factor), base: base * factor })
 
 const hasAll = (lighting: Lighting, ids: readonly string[]): boolean => lighting.layers.every(({ shares }) => ids.every(id => shares[id]))
 
@@ -73,20 +99,26 @@ const areaDemand = (set: StudioSet, area: AreaTarget, camera: CameraSetting, lig
   const backdropOnly = (lightId: string) => set.lights.find(light => light.id === lightId)?.job === 'backdrop'
   const needed = { even: gridIds.flat(), ramp: gridIds.flat(), pool: [POOL_MIDDLE, ringId(0)], colour: [BACKDROP_MIDDLE], wrap: SIDES.map(({ side }) => rearId(side)), apart: [...SIDES.map(({ side }) => edgeId(side)), BACKDROP_MIDDLE] }[area.kind]
   if (!hasAll(lighting, needed)) return []
+  const colourRows = area.kind === 'colour' ? [0, 1, 2].map(channel => rowOf(BACKDROP_MIDDLE, light => light[channel]! * drop(set)[channel]!)) : []
   switch (area.kind) {
-    case 'even': return [spreadDemand(id, gridIds.flat().map(point => rowOf(point)), area.withinStops, level, standing)]
-    case 'ramp': return [ratioDemand(id, [meanRow(sideIds(area.toward, false).map(point => rowOf(point))), meanRow(sideIds(area.toward, true).map(point => rowOf(point)))], whole(area.stops * acrossShare(area.toward)), standing)]
-    case 'pool': return [ratioDemand(id, [rowOf(POOL_MIDDLE), meanRow(Array.from({ length: POOL_RING }, (_, index) => rowOf(ringId(index))))], whole(area.depthStops), standing)]
+    case 'even': {
+      const rows = gridIds.flat().map(point => rowOf(point))
+      return [spreadDemand(id, rows.map(({ shares }) => shares), area.withinStops, level, standing, rows.map(({ base }) => base))]
+    }
+    case 'ramp': return [overDemand(id, meanRow(sideIds(area.toward, false).map(point => rowOf(point))), meanRow(sideIds(area.toward, true).map(point => rowOf(point))), whole(area.stops * acrossShare(area.toward)), standing)]
+    case 'pool': return [overDemand(id, rowOf(POOL_MIDDLE), meanRow(Array.from({ length: POOL_RING }, (_, index) => rowOf(ringId(index)))), whole(area.depthStops), standing)]
     case 'colour': return [{
       id, ...standing, aims: [],
-      rows: [0, 1, 2].map(channel => rowOf(BACKDROP_MIDDLE, light => light[channel]! * drop(set)[channel]!)),
+      rows: colourRows.map(({ shares }) => shares),
+      bases: colourRows.map(({ base }) => base),
       measure: (sums, from) => depthToward(sums[from]!, sums[from + 1]!, sums[from + 2]!, area.hueDeg),
       missOf: depth => Math.min(0, depth - area.depth) * STOPS_PER_DEPTH,
     }]
-    case 'wrap': return SIDES.map(({ side }) => levelDemand(id, rowOf(rearId(side), luminance, backdropOnly), exposureFromReading(camera.fNumber, camera.iso, 'flat') * ratioFromStops(area.mostStops), standing, { freeAbove: 0, freeBelow: Number.POSITIVE_INFINITY }))
-    case 'apart': return SIDES.map(({ side }) => ratioDemand(
+    case 'wrap': return SIDES.map(({ side }) => levelDemand(id, rowOf(rearId(side), luminance, backdropOnly).shares, exposureFromReading(camera.fNumber, camera.iso, METER_CONSTANT.flat) * ratioFromStops(area.mostStops), standing, { freeAbove: 0, freeBelow: Number.POSITIVE_INFINITY }))
+    case 'apart': return SIDES.map(({ side }) => overDemand(
       id,
-      [rowOf(BACKDROP_MIDDLE).map(share => share * luminance(drop(set))), rowOf(edgeId(side)).map(share => share * luminance(subject.clothing))],
+      rowOf(BACKDROP_MIDDLE, light => luminance(multiplyRgb(light, drop(set)))),
+      rowOf(edgeId(side), light => luminance(multiplyRgb(light, subject.clothing))),
       stops => Math.min(0, Math.abs(stops) - area.leastStops),
       standing,
     ))
@@ -95,16 +127,13 @@ const areaDemand = (set: StudioSet, area: AreaTarget, camera: CameraSetting, lig
 
 /** What a look wants of its points and areas, as demands on the powers of the set's lights in their order. */
 export const demandsOf = (set: StudioSet, { targets, areas }: Wanted, points: readonly MeterPoint[], camera: CameraSetting, lighting: Lighting): Demand[] => {
-  const rowOf = rowsFor(set, camera, lighting)
-  const exposureAt = (point: MeterPoint, stops: number) => exposureFromReading(camera.fNumber, camera.iso, point.receptor) * ratioFromStops(stops)
-  const keyStops = keyWanted(targets)
   const counted = (target: Target | AreaTarget) => target.firmness !== 'indifferent'
-  const levels = points.filter(point => targets[point.id] && counted(targets[point.id]!)).map((point) => {
-    const target = targets[point.id]!
-    const band = targetBand(target, point, set.camera, keyStops)
-    return levelDemand(point.id, rowOf(point.id), exposureAt(point, band.stops), { isAnchor: point.id === KEY_SIDE, isHard: isHard(target) }, band)
-  })
+  const wantedAreas = areas.filter(counted)
+  const known = [...points, ...wantedAreas.length > 0 ? [...areaPoints(set), ...sensePoints(set)] : []]
+  const { rowOf, rows } = rowsFor(set, camera, lighting, new Map(known.flatMap(receiversOf).map(place => [place.id, place])))
+  const keyStops = keyWanted(targets)
+  const levels = points.filter(point => targets[point.id] && counted(targets[point.id]!)).map(point => pointDemand(set, point, targets[point.id]!, camera, keyStops, rows))
   const middle = points.find(({ id }) => id === BACKDROP_MIDDLE)
-  const level = middle && targets[BACKDROP_MIDDLE] ? exposureAt(middle, targetBand(targets[BACKDROP_MIDDLE], middle, set.camera, keyStops).stops) : undefined
-  return [...levels, ...areas.filter(counted).flatMap(area => areaDemand(set, area, camera, lighting, rowOf, level))]
+  const level = middle && targets[BACKDROP_MIDDLE] ? exposureFromReading(camera.fNumber, camera.iso, METER_CONSTANT.flat) * ratioFromStops(targetBand(targets[BACKDROP_MIDDLE], middle, set.camera, keyStops).stops) : undefined
+  return [...levels, ...wantedAreas.flatMap(area => areaDemand(set, area, camera, lighting, rowOf, level))]
 }

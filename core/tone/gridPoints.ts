@@ -1,6 +1,5 @@
-import { onBackdrop, type MeterPoint } from '../set/points'
+import { ALL_BACKDROP, holdOf, onBackdrop, type MeterPoint } from '../set/points'
 import { coveRadius } from '../set/surfaces/backdropSurfaces'
-import { luminance } from '../units/rgb'
 import type { Grid, StudioSet } from '../set/schema'
 import { visibleBackdrop } from './areaPoints'
 
@@ -51,7 +50,7 @@ const onSweep = (set: StudioSet, over: 'cove' | 'floor', id: string, name: strin
     facingWords: over === 'cove' ? 'flat disc square to the curve' : 'flat disc up',
     heldWords: `on the ${over}`,
     surface: over === 'floor' ? 'floor' : 'backdrop',
-    reflectance: luminance(backdrop.reflectance),
+    reflectance: backdrop.reflectance,
     isEssential: false,
   }
 }
@@ -64,7 +63,7 @@ export const gridPoints = (set: StudioSet, grid: Grid): MeterPoint[] => {
     const id = `grid/${over}/${grid.places}/${index}`
     const name = `Place ${index + 1}`
     return over === 'backdrop'
-      ? { ...onBackdrop(set, id, name, leftM + place.across * (rightM - leftM), bottomM + place.up * (topM - bottomM)), heldWords: 'against the backdrop', isEssential: false }
+      ? { ...onBackdrop(set, id, name, leftM + place.across * (rightM - leftM), bottomM + place.up * (topM - bottomM), holdOf(set, ALL_BACKDROP)), heldWords: 'against the backdrop', isEssential: false }
       : onSweep(set, over, id, name, place)
   })
 }

@@ -1,6 +1,6 @@
 import type { Lighting } from '../metering/lighting'
 import { weightsOf } from '../metering/weights'
-import { exposureFromReading } from '../photometry/meter'
+import { exposureFromReading, METER_CONSTANT } from '../photometry/meter'
 import { BACKDROP_MIDDLE, KEY_SIDE } from '../set/points'
 import { edgeId, rearId, SIDES } from '../set/sensePoints'
 import type { CameraSetting, Look, StudioSet } from '../set/schema'
@@ -68,7 +68,7 @@ export const keyingOf = (set: StudioSet, look: Look, camera: CameraSetting, ligh
   const stopsAt = (id: string) => readouts.find(({ point }) => point.id === id)?.stops ?? Number.NaN
   const line = readouts.filter(({ point }) => point.surface === 'backdrop').map(({ stops }) => stops)
   const screen = gridStops.length > 1 ? gridStops : line
-  const reference = exposureFromReading(camera.fNumber, camera.iso, 'flat')
+  const reference = exposureFromReading(camera.fNumber, camera.iso, METER_CONSTANT.flat)
   const cast = Math.max(...SIDES.flatMap(({ side }) => [edgeId(side), rearId(side)]).map(id => colourOf(lightAt(set, look, camera, lighting, id))))
   const castStops = stopsFromRatio(cast / reference)
   const distanceM = set.subjects[0]!.place.yM

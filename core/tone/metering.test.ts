@@ -1,3 +1,4 @@
+import { STANDARD_METER } from '../photometry/meter'
 import { describe, expect, it } from 'vitest'
 import { expectShare, expectWithin } from '#support/tolerance'
 import { demoSet } from '../set/demo'
@@ -38,9 +39,9 @@ describe('a ratio', () => {
 describe('a spot meter', () => {
   // L = rho E / pi, K = 12.5 and C = 250: both read alike on a card of pi K / C = 0.157; white paper of 0.88 reads 2.49 stops higher.
   it('reads as an incident meter on a card of 15.7 %, and 2.5 stops higher on white paper', () => {
-    expectWithin(spotFromIncident(8, Math.PI * 12.5 / 250, 'flat'), 8, 1e-9)
-    expectWithin(2 * Math.log2(spotFromIncident(8, 0.88, 'flat') / 8), 2.487, 0.001)
-    expectWithin(incidentFromSpot(spotFromIncident(5.6, 0.3, 'dome'), 0.3, 'dome'), 5.6, 1e-12)
+    expectWithin(spotFromIncident(8, Math.PI * 12.5 / 250, 'flat', STANDARD_METER), 8, 1e-9)
+    expectWithin(2 * Math.log2(spotFromIncident(8, 0.88, 'flat', STANDARD_METER) / 8), 2.487, 0.001)
+    expectWithin(incidentFromSpot(spotFromIncident(5.6, 0.3, 'dome', STANDARD_METER), 0.3, 'dome', STANDARD_METER), 5.6, 1e-12)
   })
 })
 

@@ -1,22 +1,30 @@
 import { apertureForReading } from '../camera/followedAperture'
-import { responseOf } from '../camera/response'
 import type { Lighting } from '../metering/lighting'
+import { roomLightAt } from '../metering/roomLight'
 import { weightsOf } from '../metering/weights'
 import { meteredFNumber, stopsOverCamera } from '../photometry/meter'
-import type { MeterPoint } from '../set/points'
+import { readerOf, type MeterPoint } from '../set/points'
 import type { CameraSetting, LightSetting, Look, StudioSet } from '../set/schema'
-import { partsAt, totalOf, type Part } from '../transport/exposureAt'
-import { valueFromStops } from './backdropTone'
-import { isHard, keyWanted, missFrom, targetBand } from './target'
+import { lightAt, partsAt, totalOf, type Part } from '../transport/exposureAt'
+import { luminance, type Rgb } from '../units/rgb'
+import { measureAt } from './demand'
+import { demandsOf, factorsOf } from './demands'
+import { renderSurface, veilLight, type Rendered } from './render'
+import { isHard } from './target'
 
 /** What a meter point reads and renders. */
 export type Readout = {
   point: MeterPoint
+  /** What each light gives the meter there, luminance in lux-seconds. */
   parts: Part[]
+  /** What the room's own light gives it. */
+  roomLuxS: number
   fNumber: number
-  /** Stops over the camera setting. */
+  /** Stops over the camera setting, as the meter shows them. */
   stops: number
-  /** Pixel value of the surface there; undefined where none is meant. */
+  /** The surface there as the picture renders it; undefined where none is meant. */
+  rendered?: Rendered
+  /** Pixel value of its luminance. */
   value?: number
   /** Where the look wants it, and how far it is from there (above 0: too bright). */
   targetStops?: number
@@ -25,17 +33,29 @@ export type Readout = {
   isWished?: boolean
 }
 
-/** The reading of one point under some light settings. */
+const sum = (a: Rgb, b: Rgb): Rgb => [a[0] + b[0], a[1] + b[1], a[2] + b[2]]
+
+/** The reading of one point under some light settings, and how its surface renders. */
 export const readPoint = (set: StudioSet, point: MeterPoint, settings: Readonly<Record<string, LightSetting>>, camera: CameraSetting, lighting: Lighting): Readout => {
-  const parts = partsAt(lighting.layers, point.id, weightsOf(set, settings, camera, lighting.learned))
-  const exposure = totalOf(parts)
-  const stops = stopsOverCamera(exposure, camera, point.receptor)
+  const { layers, learned } = lighting
+  const weights = weightsOf(set, settings, camera, learned)
+  const reader = readerOf(point)
+  const parts = partsAt(layers, reader.id, weights)
+  const roomLuxS = luminance(roomLightAt(set, learned.room, reader, camera.shutterS))
+  const exposure = totalOf(parts) + roomLuxS
+  const rendered = point.reflectance && renderSurface(
+    set, point.reflectance,
+    sum(lightAt(layers, point.id, weights), roomLightAt(set, learned.room, point, camera.shutterS)),
+    veilLight(set.camera.veilingGlare, layers, weights), camera,
+  )
   return {
     point,
     parts,
-    fNumber: meteredFNumber(exposure, camera.iso, point.receptor),
-    stops,
-    value: point.reflectance === undefined ? undefined : valueFromStops(stops, point.reflectance, responseOf(set.camera)),
+    roomLuxS,
+    fNumber: meteredFNumber(exposure, camera.iso, point.constant),
+    stops: stopsOverCamera(exposure, camera, point.constant),
+    rendered,
+    value: rendered?.value,
   }
 }
 
@@ -49,12 +69,16 @@ export const cameraSettingOf = (set: StudioSet, look: Look, points: readonly Met
 }
 
 /** All points of a look with their targets. */
-export const readLook = (set: StudioSet, look: Look, points: readonly MeterPoint[], camera: CameraSetting, lighting: Lighting): Readout[] =>
-  points.map((point) => {
+export const readLook = (set: StudioSet, look: Look, points: readonly MeterPoint[], camera: CameraSetting, lighting: Lighting): Readout[] => {
+  const factors = factorsOf(set, look.lights)
+  const demands = new Map(demandsOf(set, { targets: look.targets, areas: [] }, points, camera, lighting).map(demand => [demand.id, demand]))
+  return points.map((point) => {
     const readout = readPoint(set, point, look.lights, camera, lighting)
-    const target = look.targets[point.id]
-    if (!target) return readout
-    if (target.firmness === 'indifferent') return readout
-    const band = targetBand(target, point, set.camera, keyWanted(look.targets))
-    return { ...readout, targetStops: band.stops, missStops: missFrom(readout.stops, band), isWished: !isHard(target) }
+    const demand = demands.get(point.id)
+    if (!demand) return readout
+    const measured = measureAt(demand, factors)
+    // A level is measured in stops over what is wanted; a ratio in stops of itself, and off by its miss.
+    const off = demand.rows.length === 1 ? measured : demand.missOf(measured)
+    return { ...readout, targetStops: readout.stops - off, missStops: demand.missOf(measured), isWished: !isHard(look.targets[point.id]!) }
   })
+}

@@ -1,6 +1,7 @@
 import { responseOf } from '../camera/response'
 import type { MeterPoint } from '../set/points'
 import type { AreaTarget, StudioSet, Target } from '../set/schema'
+import { luminance } from '../units/rgb'
 import { formatStops } from '../units/fractions'
 import { valueFromStops } from './backdropTone'
 import { targetBand } from './target'
@@ -22,7 +23,7 @@ export const SCHOOLS: readonly School[] = [
 /** What a target amounts to on this camera and backdrop: its place against the key, and the pixel value that renders. */
 export const translated = (set: StudioSet, point: MeterPoint, target: Target): { stops: number, value: number } => {
   const { stops } = targetBand(target, point, set.camera)
-  return { stops, value: valueFromStops(stops, point.reflectance ?? 0.18, responseOf(set.camera)) }
+  return { stops, value: valueFromStops(stops, point.reflectance ? luminance(point.reflectance) : 0.18, responseOf(set.camera)) }
 }
 
 /** `On this camera and White paper roll, 250 is +0.1 over the key: nearest to "Level with the key".` */

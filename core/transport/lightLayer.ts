@@ -37,7 +37,14 @@ export type LightField = {
 }
 
 /** One light's effect on a set of receivers at full power. Power, dimming and on or off are factors on it, never a new solve. */
-export type LightLayer = { lightId: string, shares: Record<string, Share> }
+export type LightLayer = {
+  lightId: string
+  shares: Record<string, Share>
+  /** What it puts into the lens, as the even light on white that would be as bright; undefined where no lens was asked. */
+  lens?: Rgb
+  /** The part of that which comes from the lamp itself. */
+  lampInLens?: Rgb
+}
 
 /** A receiver with what it sees of the scene; independent of the lights. */
 export type SeenReceiver = Receiver & { view: View }

@@ -1,6 +1,7 @@
 // Speed of the core on the demo room; prints tables in Markdown. Words on the command line choose among the parts.
 import { cpus } from 'node:os'
-import { developLight, exposureGain } from '#core/camera/develop'
+import { developLight } from '#core/camera/develop'
+import { exposureGain } from '#core/camera/exposureGain'
 import { frameSum } from '#core/camera/frameSum'
 import { FOR_MAPS } from '#core/camera/frameLight'
 import { castFrame } from '#core/camera/frameView'
@@ -51,7 +52,7 @@ const everyday = async () => {
   const exposed = (changed: readonly string[]) => {
     step += 1
     const weights = Object.fromEntries(set.lights.map(({ id }) => [id, changed.includes(id) ? 0.05 + step % 7 / 100 : 0.06]))
-    return developLight(sum(weights), exposureGain(camera), 0.02, SRGB_RESPONSE)
+    return developLight(sum(weights), exposureGain(camera), [1, 1, 1], SRGB_RESPONSE)
   }
   const quick = lightingSolver(DRAFT_QUALITY)
   // As many points as a dense grid has, each lit by every light in its own share.
@@ -60,7 +61,7 @@ const everyday = async () => {
   const hundred = Array.from({ length: 100 }, (_, index): Reading => {
     const lightIds = set.lights.slice(0, 1 + index % set.lights.length).map(({ id }) => id)
     const reading = recordReading(set, look, { lightIds }, points[index % points.length]!, camera, lighting.layers, { id: `reading-${index}`, at: '2026-01-01T00:00:00.000Z', fNumber: 8, source: 'bench' })
-    return { ...reading, fNumber: meteredFNumber(learnedExposure(reading.lights, NOTHING_LEARNED) * 2 ** (0.2 * Math.sin(index)), camera.iso, reading.receptor) }
+    return { ...reading, fNumber: meteredFNumber(learnedExposure(reading.lights, NOTHING_LEARNED) * 2 ** (0.2 * Math.sin(index)), camera.iso, 250) }
   })
   await quick(withoutHousings(set))
   await report(`Eight lights in the demo room: ${solved.stage.patches.count} patches, ${solved.receivers.length} receivers`, [

@@ -2,7 +2,7 @@ import type { Frame, Reading } from '#core/set/schema'
 
 /** A reading of one light at a point, with whatever a test cares about changed. */
 export const aReading = (changes: Partial<Reading> = {}): Reading => ({
-  id: 'reading-1', lookId: 'white', at: '2026-01-01T00:00:00.000Z', pointId: 'backdrop/middle', position: [0, 0.03, 1.6], receptor: 'flat', direction: 'flat disc toward the camera',
+  id: 'reading-1', lookId: 'white', at: '2026-01-01T00:00:00.000Z', pointId: 'backdrop/middle', position: [0, 0.03, 1.6], receptor: 'flat', looks: null, meterName: '', constant: null, roomLuxS: 0, direction: 'flat disc toward the camera',
   meter: 'incident', fNumber: 8, shown: '', source: 'hand', camera: { fNumber: 8, shutterS: 1 / 125, iso: 100 }, lights: {}, others: {}, trust: 'auto', note: '', ...changes,
 })
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { luminance } from '#core/units/rgb'
 import { responseOf } from '#core/camera/response'
 import { BACKDROP_MIDDLE } from '#core/set/points'
 import { axesOf, type Axis } from '#core/solve/axes'
@@ -33,7 +34,7 @@ const choose = (side: 0 | 1, id: string) => {
 
 const middle = computed(() => light.points.find(({ id }) => id === BACKDROP_MIDDLE)!)
 const response = computed(() => responseOf(studio.document.camera))
-const valueOf = (stops: number) => valueFromStops(stops, middle.value.reflectance ?? 0.88, response.value)
+const valueOf = (stops: number) => valueFromStops(stops, luminance(middle.value.reflectance ?? [0.88, 0.88, 0.88]), response.value)
 const target = computed(() => studio.look.targets[BACKDROP_MIDDLE])
 const wanted = computed(() => target.value ? targetBand(target.value, middle.value, studio.document.camera, keyWanted(studio.look.targets)).stops : undefined)
 const map = computed(() => search.map && chosen.value && search.map.axes[0] === chosen.value.x.id && search.map.axes[1] === chosen.value.y.id ? search.map : null)

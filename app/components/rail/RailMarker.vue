@@ -6,6 +6,7 @@ import { responseOf } from '#core/camera/response'
 import type { Readout } from '#core/tone/readout'
 import { valueFromStops } from '#core/tone/backdropTone'
 import { formatStops } from '#core/units/fractions'
+import { luminance } from '#core/units/rgb'
 
 const props = defineProps<{
   readout: Readout
@@ -47,7 +48,7 @@ const nudge = (event: KeyboardEvent) => {
   if (step === 0 || !isBackdrop.value || reflectance === undefined) return
   event.preventDefault()
   const from = props.readout.targetStops ?? props.readout.stops
-  askBackdrop(valueFromStops(from + step, reflectance, responseOf(studio.document.camera)))
+  askBackdrop(valueFromStops(from + step, luminance(reflectance), responseOf(studio.document.camera)))
 }
 </script>
 

@@ -48,7 +48,7 @@ const isShown = ({ point, targetStops }: Readout) => targetStops !== undefined |
 const ghostOf = (readout: Readout): Readout | undefined => {
   const stops = search.preview?.stops[readout.point.id]
   if (stops === undefined) return light.ghosts.find(({ point }) => point.id === readout.point.id)
-  return { ...readout, stops, value: readout.point.reflectance === undefined ? undefined : valueFromStops(stops, readout.point.reflectance, response.value) }
+  return { ...readout, stops, value: readout.point.reflectance === undefined ? undefined : valueFromStops(stops, luminance(readout.point.reflectance), response.value) }
 }
 const rows = computed(() => {
   const shown = light.readouts.filter(isShown)

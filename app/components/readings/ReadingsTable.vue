@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { constantOfReading } from '#core/metering/compare'
 import { ArrowDown, ArrowUp, Trash2 } from '@lucide/vue'
 import { formatFNumber } from '#core/units/aperture'
 import { formatStops } from '#core/units/fractions'
@@ -12,7 +13,7 @@ const rows = computed(() => table.getRowModel().rows.slice(0, shown.value))
 const when = (at: string) => new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', second: '2-digit' }).format(new Date(at))
 const TRUST: Record<Reading['trust'], string> = { auto: 'as it fits', sure: 'believed', out: 'left out' }
 const TRUSTS = Object.entries(TRUST) as [Reading['trust'], string][]
-const write = (reading: Reading) => reading.shown === 'nothing' ? 'nothing' : words(reading.fNumber, reading.receptor, Object.keys(reading.lights))
+const write = (reading: Reading) => reading.shown === 'nothing' ? 'nothing' : words(reading.fNumber, constantOfReading(reading), Object.keys(reading.lights))
 const change = (reading: Reading, event: Event) => {
   const field = event.target as HTMLInputElement
   if (!retype(reading, field.value)) field.value = write(reading)

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { BLACK_UNDER_STOPS } from '#core/metering/ambient'
+import { METER_CONSTANT } from '#core/photometry/meter'
 import { correctionWords } from '#core/metering/correction'
 import { stepName } from '#core/metering/prompt'
 import { ON_TARGET_STOPS } from '#core/tone/target'
@@ -29,15 +30,19 @@ const ambientWords = computed(() => {
   if (!value) return ''
   if (value.isNothing) return 'The meter sees nothing: a frame without the lamps is black.'
   const under = `${Math.abs(value.stops).toFixed(1)} stops ${value.stops < 0 ? 'under' : 'over'} the camera setting`
-  return value.stops <= BLACK_UNDER_STOPS ? `The room's light lies ${under}: a frame without the lamps is black.` : `The room's light is only ${under}: a frame without the lamps is not black.`
+  if (value.stops <= value.limitStops) return `The room's light lies ${under}: it adds nothing that counts.`
+  return value.limitStops < BLACK_UNDER_STOPS
+    ? `The room's light lies ${under}: enough for the subject, but the backdrop is wanted so dark that it has to be ${Math.abs(value.limitStops).toFixed(1)} under.`
+    : `The room's light is only ${under}: a frame without the lamps is not black.`
 })
 const mendWords = computed(() => {
   const mend = run.ambient.value?.mend
-  if (!mend) return 'No shutter that goes with flash is short enough: darken the room, or bring the lamps up and the aperture down.'
+  if (!mend) return ''
+  if (mend.kind === 'darken') return `Darken the room to ${mend.mostLux < 10 ? mend.mostLux.toFixed(1) : Math.round(mend.mostLux)} lx at the subject: ${run.inUse.value.some(({ lamp }) => lamp.kind === 'continuous') ? 'the lamps that burn would fall with any shutter.' : 'no shutter that goes with flash is short enough.'}`
   const shutter = `1/${Math.round(1 / mend.camera.shutterS)} s`
   return mend.lampsUpStops > 0
     ? `${shutter} and ISO ${mend.camera.iso}, with every lamp ${mend.lampsUpStops} stop${mend.lampsUpStops > 1 ? 's' : ''} up, puts it ${Math.abs(mend.stops).toFixed(1)} under.`
-    : `${shutter} puts it ${Math.abs(mend.stops).toFixed(1)} under; the lamps stay as they are. Check that your camera goes with flash there.`
+    : `${shutter} puts it ${Math.abs(mend.stops).toFixed(1)} under; the lamps stay as they are. The camera goes with flash down to 1/${Math.round(1 / studio.document.camera.syncShutterS)} s.`
 })
 /** What a reading of everything together means for what is wanted there. */
 const together = computed(() => {
@@ -54,7 +59,7 @@ const advice = computed(() => {
   const what = correctionWords(correction, light.value)
   return `${what.charAt(0).toUpperCase()}${what.slice(1)}.`
 })
-const needsMend = computed(() => isAmbient.value && run.ambient.value !== undefined && run.ambient.value.stops > BLACK_UNDER_STOPS && !run.ambient.value.isNothing)
+const needsMend = computed(() => isAmbient.value && run.ambient.value !== undefined && run.ambient.value.stops > run.ambient.value.limitStops && !run.ambient.value.isNothing)
 /** What the readings after this one should show by now. */
 const coming = computed(() => run.steps.value
   .filter((step, index) => index > run.position.value && run.states.value[step.id] !== 'skipped')
@@ -62,7 +67,7 @@ const coming = computed(() => run.steps.value
   .flatMap((step) => {
     const expected = run.expectedAt(step)
     const point = plan.points.find(({ id }) => id === step.pointId)
-    return expected ? [{ id: step.id, name: stepName(step, studio.document.lights, point), words: write(expected.fNumber, point?.receptor ?? 'flat', step.lightIds) }] : []
+    return expected ? [{ id: step.id, name: stepName(step, studio.document.lights, point), words: write(expected.fNumber, point?.constant ?? METER_CONSTANT.flat, step.lightIds) }] : []
   }))
 const answer = useTemplateRef<HTMLElement>('answer')
 // Enter takes a reading; the next Enter does what is proposed, since that has the focus then.
@@ -103,7 +108,7 @@ onMounted(() => answer.value?.querySelector<HTMLElement>('.press-main')?.focus({
         Turned, next
       </button>
       <button
-        v-if="needsMend && run.ambient.value?.mend"
+        v-if="needsMend && run.ambient.value?.mend.kind === 'setting'"
         class="press-main min-h-12 grow text-lg"
         data-test="set-camera"
         @click="run.applyAmbientMend"

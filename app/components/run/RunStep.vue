@@ -11,7 +11,7 @@ const isOn = (lightId: string) => run.step.value?.lightIds.includes(lightId) ?? 
 const expectedFNumber = computed(() => run.taken.value?.expectedFNumber ?? run.expected.value?.fNumber ?? 0)
 const title = computed(() => run.step.value ? stepTitle(run.step.value, run.inUse.value) : '')
 const point = computed(() => run.point.value)
-const write = (fNumber: number) => point.value ? words(fNumber, point.value.receptor, run.step.value?.lightIds ?? []) : ''
+const write = (fNumber: number) => point.value ? words(fNumber, point.value.constant, run.step.value?.lightIds ?? []) : ''
 const expectedWords = computed(() => {
   if (plan.isLate) return '…'
   if (expectedFNumber.value > 0) return write(expectedFNumber.value)

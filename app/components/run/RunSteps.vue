@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { constantOfReading } from '#core/metering/compare'
 import { ArrowDown, ArrowUp } from '@lucide/vue'
 import type { StepState } from '#core/metering/run'
 import type { MeterStep } from '#core/metering/step'
@@ -17,7 +18,7 @@ const pointOf = (step: MeterStep) => light.points.find(({ id }) => id === step.p
 const readWords = (step: MeterStep): string => {
   const reading = run.readingOf(step)
   if (!reading || STATE_WORDS[run.states.value[step.id] ?? 'open']) return ''
-  return reading.shown === 'nothing' ? 'nothing' : words(reading.fNumber, reading.receptor, step.lightIds)
+  return reading.shown === 'nothing' ? 'nothing' : words(reading.fNumber, constantOfReading(reading), step.lightIds)
 }
 </script>
 

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { lightsInUse, readingOfStep } from '#core/metering/run'
 import { parseReading } from '#core/photometry/readingNotation'
-import { KEY_SIDE, SHADOW_SIDE } from '#core/set/points'
+import { KEY_SIDE, LIT_CHEEK, SHADOW_SIDE } from '#core/set/points'
 import { onlyOn } from '#core/set/settings'
-import { ratioOf, ratioWords, stopDownWords, stopsOfFill } from '#core/tone/ratio'
+import { ratioOf, ratioOfLight, ratioWords, stopDownWords, stopsOfFill } from '#core/tone/ratio'
 import { readPoint } from '#core/tone/readout'
 import { formatFNumber } from '#core/units/aperture'
 
@@ -20,17 +20,22 @@ const known = (pointId: string) => {
 }
 const typed = reactive<Record<string, { fNumber: number, text: string } | undefined>>({})
 const problem = ref('')
-const sides = computed(() => [{ id: KEY_SIDE, name: 'Highlight' }, { id: SHADOW_SIDE, name: 'Shadow' }].map(side => ({
+const sides = computed(() => [{ id: LIT_CHEEK, name: 'Lit cheek' }, { id: SHADOW_SIDE, name: 'Shadow side' }].map(side => ({
   ...side, ...typed[side.id] ? { fNumber: typed[side.id]!.fNumber, from: 'as typed' } : known(side.id),
 })))
 const type = (id: string, event: Event) => {
   const text = (event.target as HTMLInputElement).value
   if (!light.camera) return
-  const read = text.trim() === '' ? undefined : parseReading(text, { ...light.camera, cameraFNumber: light.camera.fNumber, receptor: 'dome' })
+  const read = text.trim() === '' ? undefined : parseReading(text, { ...light.camera, cameraFNumber: light.camera.fNumber, constant: studio.document.meter.flatConstant })
   problem.value = read && !read.ok ? read.message : ''
   if (!read || read.ok) typed[id] = read?.ok ? { fNumber: read.value, text } : undefined
 }
-const ratio = computed(() => sides.value.every(({ fNumber }) => fNumber > 0) ? ratioOf(sides.value[0]!.fNumber, sides.value[1]!.fNumber) : undefined)
+/** From what was read or typed; as long as all is planned, from the light of each lamp. */
+const ratio = computed(() => {
+  const [lit, shadow] = [LIT_CHEEK, SHADOW_SIDE].map(id => light.readouts.find(({ point }) => point.id === id))
+  if (sides.value.every(({ from }) => from === 'as planned') && lit && shadow) return ratioOfLight(lit, shadow, inUse.value.filter(({ job }) => job === 'key').map(({ id }) => id))
+  return sides.value.every(({ fNumber }) => fNumber > 0) ? ratioOf(sides.value[0]!.fNumber, sides.value[1]!.fNumber) : undefined
+})
 
 const fills = computed(() => inUse.value.filter(({ job }) => job === 'fill'))
 const fillStops = computed(() => {
@@ -58,7 +63,7 @@ const fillStops = computed(() => {
         <input
           class="h-9 w-32 rounded-sm border border-rule bg-well px-2 text-lg"
           :value="side.fNumber > 0 ? formatFNumber(side.fNumber) : ''"
-          :data-test="`ratio-${side.name.toLowerCase()}`"
+          :data-test="`ratio-${side.id === LIT_CHEEK ? 'highlight' : 'shadow'}`"
           @change="type(side.id, $event)"
         >
       </label>
@@ -82,8 +87,10 @@ const fillStops = computed(() => {
       class="mt-2 text-sm text-soft"
       data-test="ratio-other"
     >
-      That is highlight to shadow with all lights on, where 2:1 is one stop. Who counts key to fill, each alone, calls it
-      <strong class="text-ink">{{ ratio.keyToFill === undefined ? 'fill alone' : ratioWords(ratio.keyToFill) }}</strong>: fill falls on both sides, the key on one, so that theirs is one less.
+      That is <strong class="text-ink">key + fill to fill</strong>: both cheeks with all lights on, where 2:1 is one stop. As
+      <strong class="text-ink">key to fill</strong>, each read alone, it is
+      <strong class="text-ink">{{ ratio.keyToFill === undefined ? 'fill only' : ratioWords(ratio.keyToFill) }}</strong>.
+      Read both with the disc flat on the skin: a dome in free air sees the key past the head.
     </p>
     <p
       class="mt-2"

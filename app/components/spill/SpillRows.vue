@@ -57,7 +57,7 @@ const lamps = computed(() => spill.row.value && lampWords(spill.row.value.step, 
           data-test="spill-where"
         >
           <strong>{{ lamps }}.</strong> Hold the meter {{ spill.row.value.point.heldWords }}, {{ spill.row.value.point.facingWords }}; expect
-          <strong>{{ words(spill.row.value.expected.fNumber, spill.row.value.point.receptor, spill.lightIds.value) }}</strong>.
+          <strong>{{ words(spill.row.value.expected.fNumber, spill.row.value.point.constant, spill.lightIds.value) }}</strong>.
         </p>
         <ReadingEntry
           is-compact

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { luminance } from '#core/units/rgb'
 import { Plus, X } from '@lucide/vue'
 import { clippingLinear, responseOf, uncertaintyStops } from '#core/camera/response'
 import { editCamera } from '#core/set/edits'
@@ -17,7 +18,7 @@ const light = useLight()
 const response = computed(() => responseOf(studio.document.camera))
 const stated = computed(() => studio.document.camera.response)
 const middle = computed(() => light.points.find(({ id }) => id === BACKDROP_MIDDLE)!)
-const reflectance = computed(() => middle.value.reflectance ?? 0.88)
+const reflectance = computed(() => luminance(middle.value.reflectance ?? [0.88, 0.88, 0.88]))
 
 const KINDS = [{ value: 'srgb', name: 'Straight' }, { value: 'shoulder', name: 'Shoulder' }, { value: 'measured', name: 'From a bracket' }] as const
 const CARD = 0.18

@@ -116,7 +116,7 @@ const move = (by: number) => {
           <span class="text-soft">{{ place.reading ? 'read' : 'expect' }} <strong
             class="text-xl text-ink"
             data-test="even-expected"
-          >{{ place.reading ? words(place.reading.fNumber, place.point.receptor, place.step.lightIds) : formatFNumber(place.fNumber) }}</strong></span>
+          >{{ place.reading ? words(place.reading.fNumber, place.point.constant, place.step.lightIds) : formatFNumber(place.fNumber) }}</strong></span>
         </p>
         <p class="mb-2 text-sm text-soft">
           All lamps on, {{ place.point.facingWords }}, {{ place.point.heldWords }}.

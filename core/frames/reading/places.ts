@@ -4,6 +4,7 @@ import type { MeterPoint } from '../../set/points'
 import { coveRadius } from '../../set/surfaces/backdropSurfaces'
 import type { StudioSet } from '../../set/schema'
 import { stopsFromRatio } from '../../units/stops'
+import { luminance } from '../../units/rgb'
 import type { Vector } from '../../units/vector'
 import type { FrameLight } from '../picture/frameLight'
 import type { KnownFloor } from '../regions/regions'
@@ -69,7 +70,7 @@ export const readPlace = (set: StudioSet, point: MeterPoint, { width, height, li
     }
     const isThere = reach === own && count >= LEAST_OWN * all
     if (count < LEAST_PIXELS || (reach === own && !isThere)) return undefined
-    return { value: SRGB_RESPONSE.valueFromLinear(values / count), stops: stopsFromRatio(sum / count / point.reflectance!), isClipped: clipped > CLIPPED_SHARE * count, isThere }
+    return { value: SRGB_RESPONSE.valueFromLinear(values / count), stops: stopsFromRatio(sum / count / luminance(point.reflectance!)), isClipped: clipped > CLIPPED_SHARE * count, isThere }
   }
   const own = Math.max(3, OWN_REACH * width)
   for (let ring = 0; ring <= RINGS; ring++) {

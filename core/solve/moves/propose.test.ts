@@ -49,7 +49,9 @@ describe('the search for moves', () => {
     expect(first.trials.length).toBeGreaterThanOrEqual(3)
     const kinds = first.trials.map(({ moves }) => moves.map(({ id }) => id.split('/')[0]).sort().join())
     expect(new Set(kinds).size).toBe(kinds.length)
-    expect(told).toEqual([...told].sort((a, b) => b - a))
+    // The last is the verified answer, by all rays; the ones before are drafts of it.
+    const drafts = told.slice(0, -1)
+    expect(drafts).toEqual([...drafts].sort((a, b) => b - a))
     const steps = async () => {
       const { trials } = (await propose(dark, { most: 40 }))!
       return trials.map(trial => trialSteps(dark.set, trial.camera, trial, inLength))
