@@ -50,7 +50,7 @@ describe('what the verdict says when', () => {
   })
 
   it('the backdrop lights are at full and it is still not white: the key comes down and the camera opens', async () => {
-    const strong = editLight(power(demoSet(), ['key'], 0), 'key', light => ({ ...light, lamp: { ...light.lamp, output: { from: 'guide-number', guideNumberM: 80 } } }))
+    const strong = editLight(power(demoSet(), ['key'], 0), 'key', light => ({ ...light, lamp: { ...light.lamp, output: { from: 'guide-number', guideNumberM: 80, convention: 'metered' } } }))
     const { before, after, isGone } = await mended(strong, 'too-dark', /at full and it is still .* too dark/)
     expect(before.verdict.state).toBe('short')
     expect(isGone).toBe(true)

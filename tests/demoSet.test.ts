@@ -57,7 +57,7 @@ describe('the demo set', () => {
 
   it('says what is missing when the backdrop lights are too weak', async () => {
     const set = asking(250)
-    const weak = { ...set, lights: set.lights.map(light => light.job === 'backdrop' ? { ...light, lamp: { ...light.lamp, output: { from: 'guide-number' as const, guideNumberM: 14 } } } : light) }
+    const weak = { ...set, lights: set.lights.map(light => light.job === 'backdrop' ? { ...light, lamp: { ...light.lamp, output: { from: 'guide-number' as const, guideNumberM: 14, convention: 'metered' as const } } } : light) }
     const { verdict } = await ask(weak)
     expect(verdict.headline).toMatch(/with both backdrop lights at full it stays \d\.\d stops? short/)
     expect(verdict.detail).toContain('Open the camera')

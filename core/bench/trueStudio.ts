@@ -2,6 +2,7 @@ import type { Learned } from '../metering/learned'
 import { insideRoom } from '../set/bounds'
 import { unlessFaulty } from '../set/edits'
 import type { Light, Look, StudioSet } from '../set/schema'
+import { USUALLY_GIVES_STOPS } from '../sources/output'
 import { grey, multiplyRgb, type Rgb } from '../units/rgb'
 import { evenDraw } from './chance'
 
@@ -9,7 +10,7 @@ import { evenDraw } from './chance'
  * How far a rough hall strays from its plan; a smaller share of it the nearer to the plan the bench is dialled. Lamps give less
  * than their rating more often than more. Common practice, no source.
  */
-const LAMP = { middleStops: -0.35, eitherWayStops: 0.65 }
+const LAMP = { eitherWayStops: 0.65 }
 const PAPER_SHARE = 0.04
 const WALL_SHARE = 0.3
 const PLACE_M = 0.08
@@ -57,9 +58,12 @@ export const trueStudio = (set: StudioSet, studio: Studio): StudioSet => {
   )
 }
 
+/** What a lamp is short of beside what its plan already allows for; a metered one is known. */
+const missingStops = ({ lamp }: Light): number => lamp.output.from === 'reading' ? 0 : USUALLY_GIVES_STOPS - lamp.givesStops
+
 /** What each lamp really gives against its rating, in the form in which readings are learned. */
 export const trueOutputs = (set: StudioSet, { seed, roughness }: Studio): Learned => ({
-  lightStops: Object.fromEntries(set.lights.map(light => [light.id, roughness * (LAMP.middleStops + LAMP.eitherWayStops * evenDraw(seed, `lamp ${light.id}`))])),
+  lightStops: Object.fromEntries(set.lights.map(light => [light.id, roughness * (missingStops(light) + LAMP.eitherWayStops * evenDraw(seed, `lamp ${light.id}`))])),
   bounceStops: 0,
 })
 

@@ -1,7 +1,7 @@
 import { coveRadius } from '../set/surfaces/backdropSurfaces'
 import { headHeightM } from '../set/heads'
 import { roomBounds } from '../set/bounds'
-import { frontReach } from '../sources/frontShape'
+import { rolledReach } from '../sources/frontShape'
 import type { StudioSet } from '../set/schema'
 import type { InLength } from '../units/distance'
 import type { Mend } from '../set/mend'
@@ -98,7 +98,7 @@ const BOOM_OVER_HEAD_M = 0.6
 
 const height = (set: StudioSet, inLength: InLength): Answer => {
   const key = set.lights.find(light => light.job === 'key')
-  const reach = key ? frontReach(key.modifier.front).up : 0.45
+  const reach = key ? rolledReach(key.modifier.front, key.rollDeg).up : 0.45
   const most = set.room.heightM - UNDER_CEILING_M - reach
   const crown = headHeightM(set.subjects[0]!) + 0.11
   const isOk = most >= crown && set.room.heightM - crown >= BOOM_OVER_HEAD_M

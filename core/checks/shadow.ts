@@ -1,5 +1,5 @@
 import { project, projectionOf } from '../camera/projection'
-import { frontReach } from '../sources/frontShape'
+import { rolledReach } from '../sources/frontShape'
 import { bandPoints, BACKDROP_MIDDLE } from '../set/points'
 import { moveParty } from '../set/party'
 import { headHeightM } from '../set/heads'
@@ -24,7 +24,7 @@ export const headShadow = (set: StudioSet, light: Light) => {
   const ahead = light.place.yM - subject.place.yM
   if (ahead <= 0.2) return undefined
   const share = light.place.yM / ahead
-  const reach = frontReach(light.modifier.front)
+  const reach = rolledReach(light.modifier.front, light.rollDeg)
   return {
     xM: light.place.xM + share * (subject.place.xM - light.place.xM),
     zM: light.place.zM + share * (headM - light.place.zM),
@@ -56,7 +56,7 @@ const FORWARD_STEP_M = 0.1
 const MOST_FORWARD_M = 3
 
 const raised = (set: StudioSet, light: Light): StudioSet => {
-  const top = set.room.heightM - frontReach(light.modifier.front).up - 0.05
+  const top = set.room.heightM - rolledReach(light.modifier.front, light.rollDeg).up - 0.05
   for (let zM = light.place.zM + RAISE_STEP_M; zM <= top; zM += RAISE_STEP_M) {
     const higher = placeThing(set, light.id, { ...light.place, zM })
     if (!shadowShows(higher, { ...light, place: { ...light.place, zM } })) return higher

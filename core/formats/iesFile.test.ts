@@ -1,3 +1,5 @@
+import { tiltFactor } from '../sources/tilt'
+import type { Vector } from '../units/vector'
 import { describe, expect, it } from 'vitest'
 import { expectShare, expectWithin } from '#support/tolerance'
 import { relativeIntensity, type PhotometricTable } from '../sources/photometricTable'
@@ -64,6 +66,22 @@ describe('photometric files', () => {
     const { tilt, candela } = read(file({ tilt: 'TILT=INCLUDE\n1\n3\n0 45 90\n1 .95 .9' }))
     expect(tilt).toEqual({ geometry: 1, anglesDeg: [0, 45, 90], factors: [1, 0.95, 0.9] })
     expect(candela[0]).toEqual([100, 50, 0])
+  })
+
+  it('burn as bright as their tilt says, between its angles too', () => {
+    const { modifier } = lightOf(file({ tilt: 'TILT=INCLUDE\n1\n3\n0 45 90\n1 .9 .6' }))
+    const leaning = (degreesFromDown: number): Vector => [0, Math.sin(degreesFromDown * degrees), -Math.cos(degreesFromDown * degrees)]
+    for (const [angle, factor] of [[0, 1], [22.5, 0.95], [45, 0.9], [90, 0.6], [150, 0.6]] as const) expectWithin(tiltFactor(modifier.tilt, leaning(angle)), factor, 1e-9)
+    expect(tiltFactor(lightOf(file({})).modifier.tilt, leaning(90))).toBe(1)
+  })
+
+  // LM-63 (from memory): width is across the 90 to 270 plane, length along the 0 to 180 plane. A trough one metre long and 0.2 wide, whose
+  // light spreads in the plane across it, is long across its 0-degree plane here as there.
+  it('lay the length of the opening along the 0-degree plane of the distribution', () => {
+    const { modifier } = lightOf(file({ head: '1 -1 1 3 2 1 2 0.2 1 0', factors: '1 1 1', horizontal: '0 90', rows: ['100 20 0', '100 80 0'] }))
+    expect(modifier.front).toEqual({ shape: 'rectangle', widthM: 1, heightM: 0.2 })
+    expectWithin(relativeIntensity(modifier.table!, Math.SQRT1_2, 0, Math.SQRT1_2), 0.2, 1e-9)
+    expectWithin(relativeIntensity(modifier.table!, 0, Math.SQRT1_2, Math.SQRT1_2), 0.8, 1e-9)
   })
 
   // An even (Lambertian) distribution of 1000 cd ahead has pi times 1000 lumens; summed over the table by zones.

@@ -7,7 +7,7 @@ import { numberReader, type NumberReader } from './iesNumbers'
 export type IesFile = {
   version: IesVersion
   keywords: Record<string, string>
-  /** Lamp factors over tilt angles, where the file gives them; they are kept and not applied. */
+  /** Lamp factors over tilt angles, where the file gives them. */
   tilt: { geometry: number, anglesDeg: number[], factors: number[] } | null
   lamps: number
   /** Rated lumens of one lamp; null where the file is absolute. */

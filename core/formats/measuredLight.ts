@@ -8,9 +8,13 @@ const SMALLEST_M = 0.02
 
 const figure = (value: number): string => new Intl.NumberFormat('en-GB', { maximumFractionDigits: 2 }).format(value)
 
-/** The front that a file's opening makes: round where its sizes are negative, a small disc where it gives none. */
+/**
+ * The front that a file's opening makes: round where its sizes are negative, a small disc where it gives none. Length lies along the
+ * plane through 0 and 180 degrees, width along the one through 90 and 270 (LM-63, its figure of luminous openings; from memory): the
+ * 0-degree plane of the table is across.
+ */
 const frontOf = ({ widthM, lengthM }: IesFile): EmitterShape => {
-  if (widthM > 0 && lengthM > 0) return { shape: 'rectangle', widthM: Math.max(SMALLEST_M, widthM), heightM: Math.max(SMALLEST_M, lengthM) }
+  if (widthM > 0 && lengthM > 0) return { shape: 'rectangle', widthM: Math.max(SMALLEST_M, lengthM), heightM: Math.max(SMALLEST_M, widthM) }
   return { shape: 'disc', radiusM: Math.max(SMALLEST_M / 2, Math.abs(widthM) / 2, Math.abs(lengthM) / 2) }
 }
 
@@ -39,6 +43,7 @@ export const measuredLight = (file: IesFile, name: string): Outcome<MeasuredLamp
       name: name.slice(0, 80) || 'Measured light',
       front: frontOf(file),
       lossStops: 0,
+      tilt: file.tilt && { anglesDeg: file.tilt.anglesDeg, factors: file.tilt.factors },
       // What shines backward cannot have a closed back.
       housing: shinesBack(file) ? null : open.housing,
       table: { type: file.type, verticalDeg: file.verticalDeg, horizontalDeg: file.horizontalDeg, relative: file.candela.map(row => row.map(value => value / greatest)) },

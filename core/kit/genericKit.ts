@@ -1,3 +1,4 @@
+import { USUALLY_GIVES_STOPS } from '../sources/output'
 import { STANDARD_METER } from '../photometry/meter'
 import { GELS } from '../sources/gels'
 import { MODIFIERS } from '../sources/modifiers'
@@ -9,10 +10,10 @@ import type { Kit } from './kitSchema'
 const slug = (name: string): string => name.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-').replaceAll(/^-|-$/g, '').slice(0, 60)
 
 const flash = (name: string, guideNumberM: number): Lamp =>
-  ({ kind: 'flash', name, output: { from: 'guide-number', guideNumberM }, rangeStops: 7, clickStops: 0.1, cctK: 5600, watts: null, kitId: null })
+  ({ kind: 'flash', name, output: { from: 'guide-number', guideNumberM, convention: 'metered' }, givesStops: USUALLY_GIVES_STOPS, rangeStops: 7, clickStops: 0.1, cctK: 5600, watts: null, kitId: null })
 
 const lasting = (name: string, lux: number, watts: number, cctK: number): Lamp =>
-  ({ kind: 'continuous', name, output: { from: 'lux-at-1-m', lux }, rangeStops: 6, clickStops: 0.1, cctK, watts, kitId: null })
+  ({ kind: 'continuous', name, output: { from: 'lux-at-1-m', lux }, givesStops: 0, rangeStops: 6, clickStops: 0.1, cctK, watts, kitId: null })
 
 /** Guide numbers and lux at 1 m are typical of their class, from memory; a metered reading of the user's own is better. */
 const LAMPS: readonly { what: Lamp, count: number }[] = [

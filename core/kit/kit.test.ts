@@ -35,7 +35,7 @@ describe('the kit', () => {
     const [lamp] = genericKit().lamps
     const set = { ...demoSet(), lights: demoSet().lights.map((light, index) => index === 0 ? { ...light, lamp: { ...lamp!.what, kitId: lamp!.id } } : light) }
     expect(refreshCopies(set, 'lamps', lamp!)).toBeUndefined()
-    const stronger = { ...lamp!, what: { ...lamp!.what, output: { from: 'guide-number' as const, guideNumberM: 99 } } }
+    const stronger = { ...lamp!, what: { ...lamp!.what, output: { from: 'guide-number' as const, guideNumberM: 99, convention: 'metered' as const } } }
     const refreshed = refreshCopies(set, 'lamps', stronger)
     expect(refreshed?.count).toBe(1)
     expect(refreshed?.set.lights.map(({ lamp: { output } }) => output.from === 'guide-number' && output.guideNumberM)).toEqual([99, 50, 50])

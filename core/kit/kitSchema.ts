@@ -1,6 +1,6 @@
 import * as v from 'valibot'
 import { GelSchema, LampSchema, ModifierSchema } from '../set/lightSchema'
-import { between, identifier, title, words } from '../set/schemaBasics'
+import { identifier, title, words } from '../set/schemaBasics'
 import { MeterSchema } from '../set/meterSchema'
 import { BackdropSchema, CameraSchema, PanelSchema } from '../set/stageSchema'
 

@@ -1,4 +1,4 @@
-import { axisIntensity } from '../sources/output'
+import { lampIntensity } from '../sources/output'
 import { modifierOfKind, type Modifier } from '../sources/modifiers'
 import type { Backdrop, Lamp } from '../set/schema'
 import { backdropNamed } from './backdropPresets'
@@ -17,7 +17,7 @@ export type Picker = {
 }
 
 export const pickFrom = (kit: Kit): Picker => {
-  const strength = (lamp: Lamp) => axisIntensity(lamp.output) / (lamp.kind === 'flash' ? 1 : 100)
+  const strength = (lamp: Lamp) => lampIntensity(lamp) / (lamp.kind === 'flash' ? 1 : 100)
   const lamps = kit.lamps.flatMap(({ id, count, what }) => Array.from({ length: count }, (): Lamp => ({ ...what, kitId: id })))
     .sort((a, b) => Number(a.kind !== 'flash') - Number(b.kind !== 'flash') || strength(b) - strength(a))
   const missing = new Set<string>()
@@ -28,7 +28,7 @@ export const pickFrom = (kit: Kit): Picker => {
       taken += 1
       if (lamp) return lamp
       missing.add(`${taken} lamps; the kit has ${lamps.length}`)
-      return lamps[0] ?? { kind: 'flash', name: 'Flash head 400', output: { from: 'guide-number', guideNumberM: 58 }, rangeStops: 7, clickStops: 0.1, cctK: 5600, watts: null, kitId: null }
+      return lamps[0] ?? { kind: 'flash', name: 'Flash head 400', output: { from: 'guide-number', guideNumberM: 58, convention: 'metered' }, givesStops: -0.35, rangeStops: 7, clickStops: 0.1, cctK: 5600, watts: null, kitId: null }
     },
     modifier: (...kinds) => {
       const found = kinds.map(kind => kit.modifiers.find(({ what }) => what.kind === kind)).find(Boolean)

@@ -37,7 +37,7 @@ describe('inverse square', () => {
 describe('a lamp\'s output', () => {
   it('is the same from a guide number, a reading and lux at one metre', () => {
     // Guide number 32 (m, ISO 100): f/8 at 4 m, which is 160 lx s at 4 m, so 2560 lx s m^2.
-    expectStops(axisIntensity({ from: 'guide-number', guideNumberM: 32 }), 2560, 1e-12)
+    expectStops(axisIntensity({ from: 'guide-number', guideNumberM: 32, convention: 'metered' }), 2560, 1e-12)
     expectStops(axisIntensity({ from: 'reading', fNumber: 8, distanceM: 4, iso: 100 }), 2560, 1e-12)
     expectStops(axisIntensity({ from: 'lux-at-1-m', lux: 2560 }), 2560, 1e-12)
   })

@@ -6,7 +6,7 @@ import { PLAIN_RUN } from './readingSchema'
 import type { Lamp, StudioSet } from './schema'
 
 const flash = (name: string, guideNumberM: number): Lamp =>
-  ({ kind: 'flash', name, output: { from: 'guide-number', guideNumberM }, rangeStops: 7, clickStops: 0.1, cctK: 5600, watts: null, kitId: null })
+  ({ kind: 'flash', name, output: { from: 'guide-number', guideNumberM, convention: 'metered' }, givesStops: 0, rangeStops: 7, clickStops: 0.1, cctK: 5600, watts: null, kitId: null })
 
 const WHITE_WANTED = { kind: 'value', value: 250 } as const
 
@@ -55,6 +55,7 @@ export const demoSet = (): StudioSet => ({
       gel: null,
       place: { xM: -1.12, yM: 4.93, zM: 2.05 },
       aim: { at: 'subject', subjectId: 'sitter', heightM: 1.55, featherPanDeg: 0, featherTiltDeg: 0 },
+      rollDeg: 0,
     },
     {
       id: 'backdrop-left',
@@ -66,6 +67,7 @@ export const demoSet = (): StudioSet => ({
       gel: null,
       place: { xM: -2.3, yM: 2.1, zM: 1.9 },
       aim: { at: 'place', place: { xM: 0.9, yM: 0, zM: 1.5 }, featherPanDeg: 0, featherTiltDeg: 0 },
+      rollDeg: 0,
     },
     {
       id: 'backdrop-right',
@@ -77,6 +79,7 @@ export const demoSet = (): StudioSet => ({
       gel: null,
       place: { xM: 2.3, yM: 2.1, zM: 1.9 },
       aim: { at: 'place', place: { xM: -0.9, yM: 0, zM: 1.5 }, featherPanDeg: 0, featherTiltDeg: 0 },
+      rollDeg: 0,
     },
   ],
   locked: [],

@@ -6,7 +6,7 @@ export const LUX_AT_1_M = [1, 1e8] as const
 export const MOST_FRONT_M = 12
 
 const OutputSchema = v.variant('from', [
-  v.strictObject({ from: v.literal('guide-number'), guideNumberM: between(1, 2000) }),
+  v.strictObject({ from: v.literal('guide-number'), guideNumberM: between(1, 2000), convention: v.optional(v.picklist(['metered', 'candela-0.05', 'candela-0.063']), 'metered') }),
   v.strictObject({ from: v.literal('reading'), fNumber: between(...EXPOSURE.fNumber), distanceM: between(0.1, 50), iso: between(...EXPOSURE.iso) }),
   v.strictObject({ from: v.literal('lux-at-1-m'), lux: between(...LUX_AT_1_M) }),
 ])
@@ -23,6 +23,8 @@ const lamp = <K extends string>(kind: K) => v.strictObject({
   /** Colour temperature of what the lamp sends out. */
   cctK: v.optional(between(1700, 20000), 5600),
   watts,
+  /** What it gives against its rating, stops. */
+  givesStops: v.optional(between(-3, 1), 0),
   kitId,
 })
 
@@ -40,6 +42,8 @@ const PhotometricTableSchema = v.strictObject({
 })
 
 const share = between(0, 1)
+
+const tiltNumbers = (least: number, most: number) => v.pipe(v.array(between(least, most)), v.minLength(1), v.maxLength(1000), v.readonly())
 
 const MaskSchema = v.variant('kind', [
   v.strictObject({ kind: v.literal('strip'), share, turnDeg: degrees }),
@@ -70,6 +74,12 @@ export const ModifierSchema = v.strictObject({
   halfScrim: v.optional(v.nullable(v.strictObject({ stops: between(0, 4), turnDeg: degrees })), null),
   mask: v.optional(v.nullable(MaskSchema), null),
   table: v.optional(v.nullable(PhotometricTableSchema), null),
+  /** Output by tilt from straight down. */
+  tilt: v.optional(v.nullable(v.strictObject({ anglesDeg: tiltNumbers(0, 180), factors: tiltNumbers(0, 10) })), null),
+  /** Where the lamp stands in a lens or a parabola, 0 spot or at the focus to 1 flood or pushed in. */
+  focus: v.optional(v.nullable(v.strictObject({ of: v.picklist(['fresnel', 'parabola']), share })), null),
+  /** How the light of a lens diverges: half the angle that the lamp is seen under from it, and how far behind it the lamp's image lies. */
+  lens: v.optional(v.nullable(v.strictObject({ spread: between(0.001, 2), imageM: between(0.001, 1000) })), null),
   housing: v.optional(v.nullable(v.strictObject({ frontReflectance: between(0, 0.95), backReflectance: between(0, 0.95) })), { frontReflectance: 0.55, backReflectance: 0.05 }),
 })
 
@@ -93,4 +103,6 @@ export const LightSchema = v.strictObject({
   gel: v.optional(v.nullable(GelSchema), null),
   place,
   aim: AimSchema,
+  /** Turned about its axis, clockwise as seen from behind. */
+  rollDeg: v.optional(between(-180, 180), 0),
 })

@@ -1,7 +1,7 @@
 import { aimedAt } from './aim'
 import type { Light, StudioSet } from './schema'
 
-const placeOf = (light: Light, set: StudioSet) => [light.place, light.aim, aimedAt(light.aim, set)]
+const placeOf = (light: Light, set: StudioSet) => [light.place, light.aim, aimedAt(light.aim, set), light.rollDeg]
 
 /** Equal for two sets whose room, backdrop and things are the same, whatever their lights. */
 export const thingsKey = ({ room, backdrop, subjects, panels, props }: StudioSet): string => JSON.stringify([room, backdrop, subjects, panels, props])
@@ -14,4 +14,4 @@ export const stageKey = (set: StudioSet): string => JSON.stringify([
 
 /** Equal for two lights that throw the same light at full power. Its name, power and clicks do not count. */
 export const lightKey = (light: Light, set: StudioSet): string =>
-  JSON.stringify([light.lamp.output, light.lamp.cctK, set.camera.whiteBalanceK, light.modifier, light.colour, light.gel, placeOf(light, set)])
+  JSON.stringify([light.lamp.output, light.lamp.givesStops, light.lamp.cctK, set.camera.whiteBalanceK, light.modifier, light.colour, light.gel, placeOf(light, set)])

@@ -28,7 +28,7 @@ export const freeLetter = (set: StudioSet): string => {
 }
 
 /** A lamp of middling power, where the kit has none. */
-export const GENERIC_FLASH: Lamp = { kind: 'flash', name: 'Flash head 400', output: { from: 'guide-number', guideNumberM: 58 }, rangeStops: 7, clickStops: 0.1, cctK: 5600, watts: null, kitId: null }
+export const GENERIC_FLASH: Lamp = { kind: 'flash', name: 'Flash head 400', output: { from: 'guide-number', guideNumberM: 58, convention: 'metered' }, givesStops: -0.35, rangeStops: 7, clickStops: 0.1, cctK: 5600, watts: null, kitId: null }
 
 /** A new light begins well below full, so that it neither dazzles nor clips everything. */
 export const FIRST_SETTING: LightSetting = { on: true, powerStops: -3 }
@@ -44,7 +44,7 @@ export type LightWish = { job: Light['job'], lamp?: Lamp, modifier?: Modifier, p
 
 /** A light as it is wished for, with a letter and an id of its own. */
 export const newLight = (set: StudioSet, { job, lamp = GENERIC_FLASH, modifier = modifierOfKind('softbox-medium'), place, aim, id }: LightWish): Light =>
-  ({ id: freeId(set, id ?? job), name: freeLetter(set), job, lamp, modifier, colour: grey(1), gel: null, place, aim })
+  ({ id: freeId(set, id ?? job), name: freeLetter(set), job, lamp, modifier, colour: grey(1), gel: null, place, aim, rollDeg: 0 })
 
 const straight = { featherPanDeg: 0, featherTiltDeg: 0 }
 
@@ -91,7 +91,8 @@ const mirroredAim = (aim: Aim, axisXM: number): Aim => aim.at === 'place'
   : { ...aim, featherPanDeg: opposite(aim.featherPanDeg) }
 
 /** What of a light makes it the twin of another on the other side of the backdrop's middle: place, aim, lamp and fit. */
-export const mirrorOf = (set: StudioSet, light: Light): Pick<Light, 'lamp' | 'modifier' | 'colour' | 'gel' | 'place' | 'aim'> => ({
+export const mirrorOf = (set: StudioSet, light: Light): Pick<Light, 'lamp' | 'modifier' | 'colour' | 'gel' | 'place' | 'aim' | 'rollDeg'> => ({
+  rollDeg: opposite(light.rollDeg),
   lamp: light.lamp,
   modifier: light.modifier,
   colour: light.colour,

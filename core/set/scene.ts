@@ -3,8 +3,10 @@ import { FIGURE_MATERIALS, type FigureMaterial } from '../figure/form'
 import { matt, type Body, type Scene } from '../geometry/surface'
 import { lampColour } from '../sources/colourTemperature'
 import { placedEmitter, type Emitter } from '../sources/emitter'
-import { axisIntensity } from '../sources/output'
-import { grey, multiplyRgb, scaleRgb, type Rgb } from '../units/rgb'
+import { gelShare } from '../sources/gels'
+import { lampIntensity } from '../sources/output'
+import { tiltFactor } from '../sources/tilt'
+import { grey, luminance, multiplyRgb, scaleRgb, type Rgb } from '../units/rgb'
 import { axisOf } from './aim'
 import { vectorOf } from './bounds'
 import { backdropSurfaces } from './surfaces/backdropSurfaces'
@@ -44,10 +46,17 @@ export const sceneOf = (set: StudioSet): Scene => ({
   ],
 })
 
-/** Colour of a light as the camera's white balance sees it, its gel included. */
-const colourOf = (light: Light, set: StudioSet): Rgb =>
-  multiplyRgb(multiplyRgb(light.colour, light.gel?.transmittance ?? grey(1)), lampColour(light.lamp.cctK, set.camera.whiteBalanceK))
+/**
+ * Colour of a light as the camera's white balance sees it, its gel included. Its luminance is what a meter sees of it, which no white
+ * balance changes.
+ */
+const colourOf = (light: Light, set: StudioSet): Rgb => {
+  const filtered = multiplyRgb(light.colour, light.gel?.transmittance ?? grey(1))
+  const seen = multiplyRgb(filtered, lampColour(light.lamp.cctK, set.camera.whiteBalanceK))
+  const whole = luminance(seen)
+  return whole > 0 ? scaleRgb(seen, gelShare(filtered, light.lamp.cctK) / whole) : seen
+}
 
 /** A light of the set as an emitter at full power. */
 export const emitterOf = (light: Light, set: StudioSet): Emitter =>
-  placedEmitter(light.id, scaleRgb(colourOf(light, set), axisIntensity(light.lamp.output)), light.modifier, vectorOf(light.place), axisOf(light, set))
+  placedEmitter(light.id, scaleRgb(colourOf(light, set), lampIntensity(light.lamp) * tiltFactor(light.modifier.tilt, axisOf(light, set))), light.modifier, vectorOf(light.place), axisOf(light, set), light.rollDeg)

@@ -89,6 +89,8 @@ export const CameraSchema = v.strictObject({
   kitId,
 })
 
+const holeCount = (most: number) => v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(most))
+
 /** A flat panel on a stand: flag, board, V-flat, curtain, silver, diffusion frame. */
 export const PanelSchema = v.strictObject({
   id: identifier,
@@ -104,6 +106,11 @@ export const PanelSchema = v.strictObject({
   tiltDeg: between(-90, 90),
   /** Two wings of this width, hinged, with so many degrees between their fronts; null for one panel. */
   hingeDeg: v.nullable(between(20, 340)),
+  /** What is cut out of a flat panel: level slats with gaps, or a lattice of bars; null for a whole one. Shares are of its size that is open. */
+  holes: v.optional(v.nullable(v.variant('kind', [
+    v.strictObject({ kind: v.literal('slats'), count: holeCount(24), openShare: between(0.05, 0.95) }),
+    v.strictObject({ kind: v.literal('lattice'), columns: holeCount(8), rows: holeCount(8), openShare: between(0.05, 0.95) }),
+  ])), null),
   front: side,
   back: side,
   transmittance,

@@ -26,6 +26,13 @@ const linearOf = ({ x, y }: { x: number, y: number }): Rgb => {
   return [3.2406 * X - 1.5372 - 0.4986 * Z, -0.9689 * X + 1.8758 + 0.0415 * Z, 0.0557 * X - 0.204 + 1.057 * Z]
 }
 
+/** Linear channels of a glowing body's light at luminance 1, against no white balance: what a meter weighs. */
+export const absoluteColour = (kelvin: number): Rgb => {
+  const channels = linearOf(chromaticityOf(kelvin))
+  const seen: Rgb = [Math.max(0, channels[0]), Math.max(0, channels[1]), Math.max(0, channels[2])]
+  return scaleRgb(seen, 1 / luminance(seen))
+}
+
 /** Colour of a lamp as a camera balanced for `whiteBalanceK` sees it, at luminance 1: channel by channel against that white. */
 export const lampColour = (kelvin: number, whiteBalanceK: number): Rgb => {
   const [lamp, white] = [linearOf(chromaticityOf(kelvin)), linearOf(chromaticityOf(whiteBalanceK))]

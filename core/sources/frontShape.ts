@@ -9,6 +9,14 @@ export const frontReach = (front: EmitterShape): { across: number, up: number } 
   }
 }
 
+/** Half the size of a front that is turned about its axis, level and upright. */
+export const rolledReach = (front: EmitterShape, rollDeg: number): { across: number, up: number } => {
+  const { across, up } = frontReach(front)
+  if (front.shape !== 'rectangle' || rollDeg === 0) return { across, up }
+  const [cos, sin] = [Math.abs(Math.cos(rollDeg * Math.PI / 180)), Math.abs(Math.sin(rollDeg * Math.PI / 180))]
+  return { across: across * cos + up * sin, up: across * sin + up * cos }
+}
+
 /** Area of the front as it shines ahead, in square metres. */
 export const frontArea = (front: EmitterShape): number => {
   switch (front.shape) {

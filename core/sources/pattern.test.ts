@@ -7,7 +7,9 @@ import { directAt, sampleEmitter } from '../transport/direct'
 import { rayScene } from '../geometry/kernel'
 import type { Vector } from '../units/vector'
 import { placedEmitter, type Emitter } from './emitter'
-import { MODIFIERS, modifierOfKind, type Modifier } from './modifiers'
+import { fluxOf, focused } from './focus'
+import { rolledReach } from './frontShape'
+import { MODIFIERS, modifierOfKind, ratedDegOf, type Modifier } from './modifiers'
 import { cutoffShare, onProfile, profileOf } from './pattern'
 import { patternExponent } from './patternExponent'
 
@@ -25,12 +27,85 @@ const from = (emitter: Emitter, right: number, up: number, ahead: number, distan
 
 describe('the pattern of a light', () => {
   it('has half its intensity at the half-intensity angle, by whatever way it is asked', () => {
-    for (const { halfIntensityDeg, front, cutoff } of MODIFIERS.filter(({ front }) => front.shape !== 'ball')) {
-      expectWithin(Math.cos(halfIntensityDeg * Math.PI / 180) ** patternExponent(halfIntensityDeg), 0.5, 1e-12)
+    for (const { halfIntensityDeg, cutoff } of MODIFIERS.filter(({ front }) => front.shape !== 'ball')) {
       if (!cutoff) expectWithin(onProfile(profileOf({ exponent: patternExponent(halfIntensityDeg), cutoff }), Math.cos(halfIntensityDeg * Math.PI / 180)), 0.5, 1e-3)
-      expect(front).toBeDefined()
     }
     expect(() => patternExponent(90)).toThrow(/between 0 and 90/)
+  })
+
+  // Numerical flux over the sphere, in units of the standard reflector's axis intensity; that reflector keeps some three quarters of its lamp's light.
+  it('never sends out more than its lamp puts in, whatever is before it', () => {
+    const flux = (modifier: Modifier) => {
+      const emitter = placed(modifier)
+      let sum = 0
+      const rings = 400
+      for (let ring = 0; ring < rings; ring++) {
+        const cosine = -1 + 2 * (ring + 0.5) / rings
+        const toward = emitter.front.shape === 'ball' ? 1 : cosine > 0 ? onProfile(profileOf(emitter), cosine) : emitter.back ? emitter.back.share * (-cosine) ** emitter.back.exponent : 0
+        sum += toward * 2 * Math.PI * 2 / rings
+      }
+      return sum * emitter.intensity[0]
+    }
+    const lamp = flux(modifierOfKind('reflector')) / 0.75
+    for (const modifier of MODIFIERS) expect(flux(modifier) / lamp, modifier.name).toBeLessThanOrEqual(1)
+    // Numbers that were wrong: a bare bulb sent 2.2 times the reflector's light.
+    expectWithin(flux(modifierOfKind('bare-bulb')) / lamp, 0.98, 0.05)
+  })
+
+  // A honeycomb's geometry: through a cell of width w and depth d nothing passes beyond atan(w / d), half at about half of it.
+  it('lets through a honeycomb half at half its rated angle and nothing past it', () => {
+    for (const [kind, ratedDeg] of [['reflector-grid-20', 20], ['beauty-dish-grid', 25]] as const) {
+      const light = placed(modifierOfKind(kind))
+      const open = placed({ ...modifierOfKind(kind), cutoff: null })
+      const share = (degrees: number) => onProfile(profileOf(light), Math.cos(degrees * Math.PI / 180)) / onProfile(profileOf(open), Math.cos(degrees * Math.PI / 180))
+      expectWithin(share(ratedDeg / 2), 0.5, 0.01)
+      expectWithin(share(ratedDeg / 4), 0.75, 0.01)
+      expectWithin(share(ratedDeg + 0.5), 0, 1e-9)
+    }
+    expectWithin(ratedDegOf(0.006, 0.0165), 20, 0.1)
+    const beam = placed(modifierOfKind('beauty-dish-grid'))
+    const halfDeg = [...Array(400).keys()].map(step => step / 20).find(degrees => onProfile(profileOf(beam), Math.cos(degrees * Math.PI / 180)) < 0.5)!
+    expect(2 * halfDeg).toBeLessThan(25)
+  })
+
+  it('goes from spot to flood, and from the focus inward, with the light that there is', () => {
+    for (const of of ['fresnel', 'parabola'] as const) {
+      const made = [0, 0.25, 0.5, 0.75, 1].map(share => focused(modifierOfKind(of === 'fresnel' ? 'fresnel-spot' : 'parabolic-focused'), of, share))
+      for (const [index, modifier] of made.entries()) {
+        if (index === 0) continue
+        expect(modifier.halfIntensityDeg).toBeGreaterThan(made[index - 1]!.halfIntensityDeg)
+        expect(modifier.lossStops).toBeGreaterThan(made[index - 1]!.lossStops)
+      }
+    }
+    const ring = focused(modifierOfKind('parabolic-focused'), 'parabola', 0.5)
+    expect(ring.front).toMatchObject({ shape: 'ring', outerRadiusM: 0.8 })
+    // All of the same light: axis intensity times flux of the pattern stays.
+    const sent = (modifier: Modifier) => 2 ** -modifier.lossStops * fluxOf(modifier.halfIntensityDeg)
+    expectShare(sent(ring), sent(modifierOfKind('parabolic-focused')), 1e-9)
+  })
+
+  // The thin lens: the image of a lamp s before a lens of focal length f lies s f / (f - s) behind it, and a flood falls off from there.
+  it('falls off from a flood as from the image of its lamp, and from a spot as from the lens', () => {
+    const flood = modifierOfKind('fresnel-flood')
+    const { imageM } = flood.lens!
+    const at = (modifier: Modifier, distanceM: number) => from(placed({ ...modifier, front: { shape: 'disc', radiusM: (modifier.front as { radiusM: number }).radiusM } }), 0, 0, 1, distanceM) / distanceM ** 2
+    expectStops(at(flood, 1.5) / at(flood, 6), ((6 + imageM) / (1.5 + imageM)) ** 2, 0.05)
+    expectStops(at(modifierOfKind('fresnel-spot'), 3) / at(modifierOfKind('fresnel-spot'), 6), 4, 0.08)
+  })
+
+  it('turns with the roll of its light, clockwise as seen from behind', () => {
+    const strip: Modifier = { ...modifierOfKind('open-face'), leaves: { lengthM: 0.3, topDeg: 0, bottomDeg: null, leftDeg: null, rightDeg: null } }
+    // The upper leaf, rolled a quarter clockwise, shuts off the right.
+    const rolledBy = (degrees: number) => placedEmitter('l', [1, 1, 1], strip, AT, [0, -1, 0], degrees)
+    const level = placed(strip)
+    const toward = (emitter: Emitter, right: number, up: number) => {
+      const way = [0, 1, 2].map(axis => right * level.across[axis]! + up * level.up[axis]! + level.axis[axis]!)
+      const at = way.map((part, axis) => AT[axis]! + 40 * part / Math.SQRT2)
+      return directAt(sampleEmitter(emitter, 8), open, at[0]!, at[1]!, at[2]!, -way[0]! / Math.SQRT2, -way[1]! / Math.SQRT2, -way[2]! / Math.SQRT2, 'flat') * 1600
+    }
+    expect([toward(rolledBy(0), 0, 1) > 0.1, toward(rolledBy(0), 1, 0) > 0.1]).toEqual([false, true])
+    expect([toward(rolledBy(90), 0, 1) > 0.1, toward(rolledBy(90), 1, 0) > 0.1]).toEqual([true, false])
+    expect(rolledReach({ shape: 'rectangle', widthM: 0.3, heightM: 1.2 }, 90)).toMatchObject({ across: expect.closeTo(0.6, 9), up: expect.closeTo(0.15, 9) })
   })
 
   it('ends at its cut-off, over a ramp', () => {

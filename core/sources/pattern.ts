@@ -7,11 +7,11 @@ import { relativeIntensity } from './photometricTable'
 export const cutoffShare = ({ angleDeg, softDeg }: Cutoff, offAxisDeg: number): number =>
   Math.max(0, Math.min(1, (angleDeg + softDeg - offAxisDeg) / (2 * softDeg)))
 
-const PROFILE_STEPS = 8192
+const PROFILE_STEPS = 4096
 
 const profileFrom = ({ exponent, cutoff }: Pick<Emitter, 'exponent' | 'cutoff'>): Float64Array =>
   Float64Array.from({ length: PROFILE_STEPS + 2 }, (_, step) => {
-    const cosine = Math.min(1, step / PROFILE_STEPS)
+    const cosine = Math.max(0, 1 - (step / PROFILE_STEPS) ** 2)
     const open = exponent === 0 ? 1 : cosine ** exponent
     return cutoff ? open * cutoffShare(cutoff, Math.acos(cosine) * 180 / Math.PI) : open
   })
@@ -20,7 +20,7 @@ const profileFrom = ({ exponent, cutoff }: Pick<Emitter, 'exponent' | 'cutoff'>)
 const PROFILES_KEPT = 48
 const profiles = new Map<string, Float64Array>()
 
-/** Relative intensity ahead of the front by the cosine off the axis: cos^m and cut-off, in equal steps of the cosine from 0 to 1. Not to be written to. */
+/** Relative intensity ahead of the front by the cosine off the axis: cos^m and cut-off, in equal steps of the root of 1 - cosine (nearly the angle), from the axis outward. Not to be written to. */
 export const profileOf = ({ exponent, cutoff }: Pick<Emitter, 'exponent' | 'cutoff'>): Float64Array => {
   const key = `${exponent} ${cutoff ? `${cutoff.angleDeg} ${cutoff.softDeg}` : ''}`
   const profile = profiles.get(key) ?? profileFrom({ exponent, cutoff })
@@ -32,7 +32,7 @@ export const profileOf = ({ exponent, cutoff }: Pick<Emitter, 'exponent' | 'cuto
 
 /** Reads a profile between its steps. */
 export const onProfile = (profile: Float64Array, cosine: number): number => {
-  const at = cosine * PROFILE_STEPS
+  const at = Math.sqrt(Math.max(0, 1 - cosine)) * PROFILE_STEPS
   const step = Math.floor(at)
   return profile[step]! + (at - step) * (profile[step + 1]! - profile[step]!)
 }

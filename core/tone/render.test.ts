@@ -94,7 +94,7 @@ describe('the lens\u2019s veil', () => {
     const edge = { ...set.lights[1]!, id: 'edge', name: 'E', job: 'edge' as const, place: { xM: 1.3, yM: 2.2, zM: 2 }, aim: { at: 'place' as const, place: { xM: 0, yM: 7.6, zM: 1.4 }, featherPanDeg: 0, featherTiltDeg: 0 } }
     const looking: StudioSet = { ...black, lights: [...black.lights, edge], looks: black.looks.map(look => ({ ...look, lights: { ...look.lights, edge: { on: true, powerStops: -4 } } })) }
     const flagged = addPanel(looking, {
-      id: 'flag', name: 'Flag', kind: 'flag', place: { xM: 1.2, yM: 2.75, zM: 1.4 }, widthM: 0.9, heightM: 1.2, turnDeg: 0, tiltDeg: 0, hingeDeg: null,
+      id: 'flag', name: 'Flag', kind: 'flag', place: { xM: 1.2, yM: 2.75, zM: 1.4 }, widthM: 0.9, heightM: 1.2, turnDeg: 0, tiltDeg: 0, hingeDeg: null, holes: null,
       front: { reflectance: grey(0.03), gloss: null }, back: { reflectance: grey(0.03), gloss: null }, transmittance: grey(0), kitId: null,
     })
     const lampIn = async (of: StudioSet) => luminance((await solvedSet(of)).solved.layers.find(({ lightId }) => lightId === 'edge')!.lampInLens!)

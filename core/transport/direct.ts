@@ -1,5 +1,6 @@
 import type { Emitter } from '../sources/emitter'
 import { frontArea } from '../sources/frontShape'
+import type { Lens } from '../sources/modifiers'
 import { onProfile, profileOf, shapingOf } from '../sources/pattern'
 import { relativeIntensity } from '../sources/photometricTable'
 import type { Receptor } from '../photometry/meter'
@@ -76,6 +77,17 @@ const intensityToward = ({ emitter, across, up, profile, shaping }: EmitterSampl
   return open * shaping(across[index]!, up[index]!, dx * a[0] + dy * a[1] + dz * a[2], dx * u[0] + dy * u[1] + dz * u[2], ahead)
 }
 
+/**
+ * What a lens gives near by, as a share of what the inverse square of its far beam says: seen from a distance d on the axis the lens
+ * shines out to rho = spread / (1 / d + 1 / image), at most to its rim. So a flood falls off as if its lamp stood at the image, behind
+ * the lens, and a spot's beam as from the lens itself.
+ */
+export const nearLens = ({ spread, imageM }: Lens, front: Emitter['front'], distanceM: number): number => {
+  const rim = front.shape === 'disc' ? front.radiusM : Number.POSITIVE_INFINITY
+  const lit = Math.min(rim, spread / (1 / distanceM + 1 / imageM))
+  return (lit / Math.min(rim, spread * imageM)) ** 2
+}
+
 /** What one sample gives a receiver without shadows, per unit of axis intensity: 0 where it gives nothing, so callers can skip shadows. */
 export const sampleWeight = (samples: EmitterSamples, index: number, x: number, y: number, z: number, nx: number, ny: number, nz: number, isDome: boolean): number => {
   const dx = samples.positions[index * 3]! - x
@@ -86,7 +98,9 @@ export const sampleWeight = (samples: EmitterSamples, index: number, x: number, 
   const arriving = (dx * nx + dy * ny + dz * nz) * inverse
   const response = isDome ? (1 + arriving) / 2 : arriving
   if (response <= 0) return 0
-  return intensityToward(samples, index, -dx * inverse, -dy * inverse, -dz * inverse) * response / squared * samples.shares[index]!
+  const { lens, front } = samples.emitter
+  const near = lens === null ? 1 : nearLens(lens, front, Math.sqrt(squared))
+  return intensityToward(samples, index, -dx * inverse, -dy * inverse, -dz * inverse) * response * near / squared * samples.shares[index]!
 }
 
 /** Whether a sample is hidden from a place. */

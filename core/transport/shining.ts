@@ -37,7 +37,7 @@ export const shiningFronts = (stage: Stage, { shining, emitter }: LightField): E
     const axis: Vector = [normal[0], normal[1], normal[2]]
     const front: Emitter = {
       ...emitter, axis, ...frameAround(axis), exponent: 1, intensity: whole,
-      front: { shape: 'disc', radiusM: 1 }, cutoff: null, back: null, leaves: null, halfScrim: null, mask: null, table: null,
+      front: { shape: 'disc', radiusM: 1 }, cutoff: null, back: null, leaves: null, halfScrim: null, mask: null, table: null, lens: null,
     }
     return {
       emitter: front,

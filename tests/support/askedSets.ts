@@ -93,7 +93,7 @@ export const unreachableQuestion = async (binds: Binds, seed: number): Promise<Q
   switch (binds) {
     // Faint backdrop lights, and nothing but their power may be touched.
     case 'power': {
-      const faint = { ...studio, lights: studio.lights.map(light => light.job === 'backdrop' ? { ...light, lamp: { ...light.lamp, output: { from: 'guide-number' as const, guideNumberM: draw!.between(2, 5) } } } : light), locked: allBut(studio, []) }
+      const faint = { ...studio, lights: studio.lights.map(light => light.job === 'backdrop' ? { ...light, lamp: { ...light.lamp, output: { from: 'guide-number' as const, guideNumberM: draw!.between(2, 5), convention: 'metered' as const } } } : light), locked: allBut(studio, []) }
       return { ...question(wanting(faint, 250)), fixedIds: ['key'], mayChangeCamera: false }
     }
     // Black is asked of a pale backdrop in a pale room where nothing may be moved.

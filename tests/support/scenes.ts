@@ -11,7 +11,7 @@ import { grey } from '#core/units/rgb'
 /** A light of intensity 1 on the axis with the Lambertian pattern, unless told otherwise. */
 export const testEmitter = (front: EmitterShape, centre: Vector, axis: Vector, exponent = 1): Emitter => {
   const unit = direction(axis)
-  return { id: 'test', centre, axis: unit, ...frameAround(unit), front, exponent, cutoff: null, back: null, leaves: null, halfScrim: null, mask: null, table: null, intensity: grey(1) }
+  return { id: 'test', centre, axis: unit, ...frameAround(unit), front, exponent, cutoff: null, back: null, leaves: null, halfScrim: null, mask: null, table: null, lens: null, intensity: grey(1) }
 }
 
 export const EMPTY: Scene = { surfaces: [] }

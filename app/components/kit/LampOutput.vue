@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { KitItem } from '#core/kit/kitSchema'
-import { axisIntensity, guideNumberFromWattSeconds, wattSecondsFromGuideNumber, type Output } from '#core/sources/output'
+import { axisIntensity, GUIDE_NUMBER_CONVENTIONS, guideNumberFromWattSeconds, lampIntensity, wattSecondsFromGuideNumber, type GuideNumberConvention, type Output } from '#core/sources/output'
 
 /** What a lamp gives at full power, from whatever is known of it. */
 const props = defineProps<{ item: KitItem<'lamps'> }>()
@@ -18,16 +18,23 @@ const WAYS: { value: From, name: string }[] = [
   { value: 'reading', name: 'a metered reading' },
 ]
 const from = ref<From>(props.item.what.output.from)
-const intensity = computed(() => axisIntensity(props.item.what.output))
-const guideNumber = computed(() => Math.sqrt(intensity.value / 2.5))
+const rated = computed(() => axisIntensity(props.item.what.output))
+const intensity = computed(() => lampIntensity(props.item.what))
+const guideNumber = computed(() => Math.sqrt(rated.value / GUIDE_NUMBER_CONVENTIONS.metered))
+
+const CONVENTIONS: { value: GuideNumberConvention, name: string }[] = [
+  { value: 'metered', name: 'metered, flat (2.5 GN²)' },
+  { value: 'candela-0.05', name: 'beam candela-seconds × 0.05 (2.15 GN²)' },
+  { value: 'candela-0.063', name: 'beam candela-seconds × 0.063 (1.71 GN²)' },
+]
 
 const put = (output: Output) => kit.put('lamps', { ...props.item, what: { ...props.item.what, output } })
 /** The same output, told another way. */
 const choose = (way: From | '') => {
   if (!way) return
   from.value = way
-  if (way === 'guide-number' || way === 'watt-seconds') void put({ from: 'guide-number', guideNumberM: Math.min(2000, Math.max(1, guideNumber.value)) })
-  else if (way === 'lux-at-1-m') void put({ from: 'lux-at-1-m', lux: Math.max(1, intensity.value) })
+  if (way === 'guide-number' || way === 'watt-seconds') void put({ from: 'guide-number', guideNumberM: Math.min(2000, Math.max(1, guideNumber.value)), convention: 'metered' })
+  else if (way === 'lux-at-1-m') void put({ from: 'lux-at-1-m', lux: Math.max(1, rated.value) })
   else void put({ from: 'reading', fNumber: Math.min(720, Math.max(0.25, guideNumber.value / 2)), distanceM: 2, iso: 100 })
 }
 const output = computed(() => props.item.what.output)
@@ -73,7 +80,7 @@ const readFile = async (file: File) => {
       unit=" Ws"
       :digits="0"
       test-name="watt-seconds"
-      @change="value => put({ from: 'guide-number', guideNumberM: guideNumberFromWattSeconds(value) })"
+      @change="value => put({ from: 'guide-number', guideNumberM: guideNumberFromWattSeconds(value), convention: 'metered' })"
     />
     <NumberField
       v-else-if="output.from === 'guide-number'"
@@ -83,7 +90,7 @@ const readFile = async (file: File) => {
       :most="2000"
       unit=" m"
       test-name="guide-number"
-      @change="guideNumberM => put({ from: 'guide-number', guideNumberM })"
+      @change="guideNumberM => output.from === 'guide-number' && put({ ...output, guideNumberM })"
     />
     <NumberField
       v-else-if="output.from === 'lux-at-1-m'"
@@ -121,6 +128,27 @@ const readFile = async (file: File) => {
         @change="iso => output.from === 'reading' && put({ ...output, iso })"
       />
     </template>
+    <SelectField
+      v-if="output.from === 'guide-number' && from === 'guide-number'"
+      label="The number was"
+      :value="output.convention"
+      :options="CONVENTIONS"
+      class="w-60"
+      wide
+      test-name="guide-number-convention"
+      @choose="convention => convention && output.from === 'guide-number' && put({ ...output, convention })"
+    />
+    <NumberField
+      v-if="output.from !== 'reading'"
+      label="Output vs rated"
+      :value="item.what.givesStops"
+      :least="-3"
+      :most="1"
+      unit=" stop"
+      narrow
+      test-name="gives"
+      @change="givesStops => kit.put('lamps', { ...item, what: { ...item.what, givesStops } })"
+    />
     <FilePick
       class="h-8"
       label="IES file…"
@@ -129,7 +157,10 @@ const readFile = async (file: File) => {
       @pick="readFile"
     />
     <p class="basis-full text-sm text-soft">
-      At full power in its standard reflector: guide number {{ guideNumber.toFixed(0) }} m (flat receptor, ISO 100), {{ Math.round(intensity).toLocaleString('en') }} {{ item.what.kind === 'flash' ? 'lx s at 1 m' : 'lx at 1 m' }}.
+      Counted at full power in its standard reflector: f/{{ Number(Math.sqrt(intensity / GUIDE_NUMBER_CONVENTIONS.metered / 4).toPrecision(2)) }} on a flat receptor at 2 m and ISO 100, {{ Math.round(intensity).toLocaleString('en') }} {{ item.what.kind === 'flash' ? 'lx s at 1 m' : 'lx at 1 m' }}.
+      <template v-if="item.what.givesStops < 0">
+        Flash heads usually give a third of a stop less than the number on the box; a metered reading tells.
+      </template>
       <template v-if="from === 'watt-seconds'">
         Watt-seconds tell only roughly what comes out: a metered reading is better.
       </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { axisOf } from '#core/set/aim'
-import { frontReach } from '#core/sources/frontShape'
+import { rolledReach } from '#core/sources/frontShape'
 import type { Light } from '#core/set/schema'
 import type { PlanMap } from '~/support/planMap'
 
@@ -8,7 +8,7 @@ const props = defineProps<{ map: PlanMap, light: Light, isOn: boolean }>()
 const studio = useStudio()
 const { distance } = useUnits()
 const { moveOnPlan } = useMoves()
-const halfWidthPx = computed(() => Math.max(4, frontReach(props.light.modifier.front).across * props.map.scale))
+const halfWidthPx = computed(() => Math.max(4, rolledReach(props.light.modifier.front, props.light.rollDeg).across * props.map.scale))
 const turned = computed(() => {
   const [x, y] = axisOf(props.light, studio.document)
   return Math.atan2(-x, y) * 180 / Math.PI

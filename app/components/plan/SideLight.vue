@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { axisOf } from '#core/set/aim'
 import { standPlaces } from '#core/camera/sightings'
-import { frontReach } from '#core/sources/frontShape'
+import { rolledReach } from '#core/sources/frontShape'
 import type { Light } from '#core/set/schema'
 import type { PlanMap } from '~/support/planMap'
 
@@ -16,7 +16,7 @@ const turned = computed(() => {
   const [, y, z] = axisOf(props.light, studio.document)
   return Math.atan2(-z, y) * 180 / Math.PI
 })
-const halfPx = computed(() => Math.max(LEAST_PX, frontReach(props.light.modifier.front).up * props.map.scale))
+const halfPx = computed(() => Math.max(LEAST_PX, rolledReach(props.light.modifier.front, props.light.rollDeg).up * props.map.scale))
 const hasStand = computed(() => standPlaces(props.light, studio.document).length > 0)
 const at = computed(() => ({ x: props.map.x(props.light.place.yM), y: props.map.y(props.light.place.zM) }))
 </script>

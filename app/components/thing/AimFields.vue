@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { aimAt, aimAtNamed, aimPlace } from '#core/set/aims'
-import { featherLight } from '#core/set/edits'
+import { editLight, featherLight } from '#core/set/edits'
 import type { Light } from '#core/set/schema'
 
 /** Where a light looks, and how far it is turned off that. */
@@ -53,6 +53,16 @@ const FEATHERS = [['Turn right', 'featherPanDeg', 180], ['Turn up', 'featherTilt
       narrow
       :test-name="field"
       @change="value => edit(set => featherLight(set, light.id, { [field]: value }))"
+    />
+    <NumberField
+      label="Roll"
+      :value="light.rollDeg"
+      :least="-180"
+      :most="180"
+      unit="°"
+      narrow
+      test-name="roll"
+      @change="rollDeg => edit(set => editLight(set, light.id, before => ({ ...before, rollDeg })))"
     />
   </div>
 </template>

@@ -21,7 +21,7 @@ const fit = (kind: string) => {
 }
 
 const gels = computed(() => kit.kit.gels.map(({ what }) => what))
-const gelOption = (gel: Gel) => ({ value: gel.name, name: `${gel.name} (\u2212${gelStops(gel).toFixed(1)})` })
+const gelOption = (gel: Gel) => ({ value: gel.name, name: `${gel.name} (\u2212${gelStops(gel, props.light.lamp.cctK).toFixed(1)})` })
 const gelOptions = computed(() => [
   { value: '', name: 'none' },
   ...(props.light.gel && !gels.value.some(({ name }) => name === props.light.gel?.name) ? [gelOption(props.light.gel)] : []),

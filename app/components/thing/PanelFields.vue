@@ -15,6 +15,9 @@ const become = (kind: string) => {
   if (item) change({ ...item.what, kitId: item.id })
 }
 
+const HOLES = [{ value: '', name: 'none' }, { value: 'slats', name: 'slats' }, { value: 'lattice', name: 'lattice' }] as const
+const cut = (kind: string) => change({ holes: kind === 'slats' ? { kind, count: 10, openShare: 0.5 } : kind === 'lattice' ? { kind, columns: 2, rows: 3, openShare: 0.75 } : null })
+
 const fromId = ref('')
 const goalId = ref<string>(SHADOW_SIDE)
 const from = computed(() => studio.document.lights.find(({ id }) => id === fromId.value) ?? studio.document.lights.find(({ job }) => job === 'key') ?? studio.document.lights[0])
@@ -83,6 +86,51 @@ const throwLight = () => {
       narrow
       @change="hingeDeg => change({ hingeDeg })"
     />
+    <template v-if="panel.hingeDeg === null">
+      <SelectField
+        label="Holes"
+        :value="panel.holes?.kind ?? ''"
+        :options="HOLES"
+        class="w-24"
+        wide
+        test-name="holes"
+        @choose="cut"
+      />
+      <NumberField
+        v-if="panel.holes"
+        label="Open"
+        :value="100 * panel.holes.openShare"
+        :least="5"
+        :most="95"
+        unit=" %"
+        :digits="0"
+        narrow
+        @change="percent => panel.holes && change({ holes: { ...panel.holes, openShare: percent / 100 } })"
+      />
+      <NumberField
+        v-if="panel.holes?.kind === 'slats'"
+        label="Slats"
+        :value="panel.holes.count"
+        :least="1"
+        :most="24"
+        :digits="0"
+        narrow
+        @change="count => panel.holes?.kind === 'slats' && change({ holes: { ...panel.holes, count: Math.round(count) } })"
+      />
+      <template v-else-if="panel.holes">
+        <NumberField
+          v-for="side in (['columns', 'rows'] as const)"
+          :key="side"
+          :label="side === 'columns' ? 'Columns' : 'Rows'"
+          :value="panel.holes[side]"
+          :least="1"
+          :most="8"
+          :digits="0"
+          narrow
+          @change="count => panel.holes?.kind === 'lattice' && change({ holes: { ...panel.holes, [side]: Math.round(count) } })"
+        />
+      </template>
+    </template>
     <div
       v-if="from"
       class="flex items-end gap-1.5"

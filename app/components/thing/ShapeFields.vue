@@ -2,6 +2,7 @@
 import { editLight } from '#core/set/edits'
 import type { Light } from '#core/set/schema'
 import { frontReach } from '#core/sources/frontShape'
+import { focused } from '#core/sources/focus'
 
 /** What shapes the beam: barn doors, a scrim over half of it, a pattern in a focusing spot. */
 const props = defineProps<{ light: Light }>()
@@ -9,6 +10,8 @@ const { edit } = useThingActions()
 type Modifier = Light['modifier']
 const change = (changes: Partial<Modifier>) => edit(set => editLight(set, props.light.id, light => ({ ...light, modifier: { ...light.modifier, ...changes } })))
 
+const focus = computed(() => props.light.modifier.focus)
+const putFocus = (share: number) => edit(set => editLight(set, props.light.id, light => focus.value ? { ...light, modifier: focused(light.modifier, focus.value.of, share) } : light))
 const LEAVES = [['Top', 'topDeg'], ['Bottom', 'bottomDeg'], ['Left', 'leftDeg'], ['Right', 'rightDeg']] as const
 const OPEN_DEG = 60
 const leaves = computed(() => props.light.modifier.leaves)
@@ -27,6 +30,17 @@ const fitMask = (kind: string) => change({ mask: kind === 'strip'
 
 <template>
   <div class="flex flex-wrap items-end gap-x-2 gap-y-2">
+    <NumberField
+      v-if="focus"
+      :label="focus.of === 'fresnel' ? 'Spot 0 to flood 100' : 'At focus 0 to pushed in 100'"
+      :value="100 * focus.share"
+      :least="0"
+      :most="100"
+      unit=" %"
+      :digits="0"
+      test-name="focus"
+      @change="percent => putFocus(percent / 100)"
+    />
     <label class="flex h-8 items-center gap-2">
       <input
         type="checkbox"
