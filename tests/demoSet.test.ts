@@ -51,7 +51,7 @@ describe('the demo set', () => {
     const { answer, verdict } = await ask(asking(value))
     expect(answer.isReached).toBe(false)
     expect(verdict.state).toBe('short')
-    expect(verdict.headline).toMatch(/power cannot do it: spill keeps it \d\.\d stops? too bright/)
+    expect(verdict.headline).toMatch(/power cannot do it: spill of the key keeps it \d\.\d stops? too bright/)
     expect(answer.settings['backdrop-left']!.on || answer.settings['backdrop-right']!.on).toBe(false)
   })
 
@@ -109,7 +109,8 @@ describe('light in the room', () => {
     const bare = { ...set, lights: [], looks: [{ ...set.looks[0]!, lights: {} }] }
     const { verdict } = await ask(bare)
     expect(verdict.state).toBe('short')
-    expect(verdict.detail).toContain('Add a backdrop light')
+    expect(verdict.headline).toBe('No light is on in this look.')
+    expect(verdict.detail).toContain('Add a light')
     const many = Array.from({ length: 30 }, (_, index) => ({ ...set.lights[1]!, id: `light-${index}`, name: `L${index}`, place: { xM: -2.9 + index * 0.2, yM: 2, zM: 2 } }))
     const crowd = { ...set, lights: many, looks: [{ ...set.looks[0]!, lights: Object.fromEntries(many.map(light => [light.id, { on: true, powerStops: -3 }])) }] }
     const { readouts } = await solvedSet(crowd)

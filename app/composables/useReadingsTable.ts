@@ -72,7 +72,7 @@ export const useReadingsTable = () => {
   /** Writes another figure; what cannot be read leaves it as it was. */
   const retype = (reading: Reading, text: string): boolean => {
     const written = withUnit(text, Object.keys(reading.lights))
-    const read = parseReading(written, { ...reading.camera, cameraFNumber: reading.camera.fNumber, constant: constantOfReading(reading) })
+    const read = parseReading(written, { ...reading.camera, cameraFNumber: reading.camera.fNumber, constant: constantOfReading(reading), habit: usePreferences().values.figureHabit ?? undefined })
     problem.value = read.ok ? '' : `${read.message} The reading is as it was.`
     if (read.ok) edit(reading.id, { fNumber: read.value, shown: written.trim().slice(0, 60), source: 'hand' })
     return read.ok

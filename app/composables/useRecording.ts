@@ -24,6 +24,7 @@ export const useRecording = () => {
   const studio = useStudio()
   const light = useLight()
   const bench = useBenchMeter()
+  const preferences = usePreferences()
   const { withUnit } = useReadingWords()
 
   const nameOf = (lightId: string) => studio.document.lights.find(({ id }) => id === lightId)?.name ?? 'A light'
@@ -56,7 +57,7 @@ export const useRecording = () => {
     const point = pointOf(step)
     if (!point) return refused('This place is not in the set any more.')
     const written = withUnit(text, step.lightIds)
-    const read = parseReading(written, { ...light.camera!, cameraFNumber: light.camera!.fNumber, constant: point.constant })
+    const read = parseReading(written, { ...light.camera!, cameraFNumber: light.camera!.fNumber, constant: point.constant, habit: preferences.values.figureHabit ?? undefined })
     if (!read.ok) return read
     return keep(step, { fNumber: turned(read.value, meter, point), source: 'hand', shown: written.trim().slice(0, 60), meter })
   }

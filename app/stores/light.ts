@@ -7,6 +7,7 @@ import type { LightSetting, StudioSet, Target } from '#core/set/schema'
 import type { LookAnswer } from '#core/solve/lookPowers'
 import { verdictOf } from '#core/solve/verdict'
 import type { Lighting } from '#core/metering/lighting'
+import { projectionOf } from '#core/camera/projection'
 import { areaPoints } from '#core/tone/areaPoints'
 import { readAreas } from '#core/tone/areaReadout'
 import { learnedOf, lightingOf } from '#core/tone/learnedLighting'
@@ -58,7 +59,7 @@ export const useLight = defineStore('light', () => {
   const isBusy = ref(false)
   let isWaiting = false
 
-  const geometry = computed(() => JSON.stringify([stageKey(studio.document), studio.document.lights.map(light => [light.id, light.job, lightKey(light, studio.document)]), [...areaPoints(studio.document), ...readingPoints(studio.document)].map(({ position }) => position)]))
+  const geometry = computed(() => JSON.stringify([stageKey(studio.document), studio.document.lights.map(light => [light.id, light.job, lightKey(light, studio.document)]), [...areaPoints(studio.document), ...readingPoints(studio.document)].map(({ position, facing, receptor, reader }) => [position, facing, receptor, reader?.receptor]), projectionOf(studio.document)]))
   let lastThings = ''
   let lastSurfaces = ''
 

@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import * as v from 'valibot'
+import { HoldSchema } from '#core/set/readingSchema'
 import { createWriter } from '~/document/writer'
 import { useNotices } from './notices'
 
@@ -19,6 +20,10 @@ const PreferencesSchema = v.object({
   /** Whether the run speaks its prompts. */
   speaks: v.fallback(v.boolean(), false),
   readingUnit: v.fallback(v.picklist(['f-number', 'ev', 'lux', 'foot-candles', 'percent']), 'f-number'),
+  /** What a bare 8.5 is on the user's meter: a full stop and tenths of a stop, or an f-number; null until they were asked. */
+  figureHabit: v.fallback(v.nullable(v.picklist(['tenths', 'decimal'])), null),
+  /** How places are read by habit; new sets begin with it. */
+  holds: v.fallback(v.record(v.string(), HoldSchema), {}),
   /** When everything was backed up last, and whether to remind of it each week. */
   backedUpAt: v.fallback(v.nullable(v.string()), null),
   remindsOfBackup: v.fallback(v.boolean(), true),

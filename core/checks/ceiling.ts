@@ -7,7 +7,8 @@ import type { Check } from './finding'
 const AIR_M = 0.03
 /** A light that is lowered leans anew toward its aim, so its place is found in a few rounds. */
 const ROUNDS = 12
-const TOUCH_M = 0.005
+/** Less is within what a tape tells, and would be said as nothing. */
+const TOUCH_M = 0.015
 
 /** How far a light's front reaches above the ceiling, and into the floor. */
 const reachOut = (set: StudioSet, light: Light): { over: number, under: number } => {

@@ -1,4 +1,5 @@
 import { noseId, SIDES } from '../set/sensePoints'
+import { moveParty } from '../set/party'
 import { placeThing } from '../set/things'
 import type { Light, StudioSet } from '../set/schema'
 import { litOf, senseAt, stopsOf, stopWords, type Check } from './finding'
@@ -16,10 +17,28 @@ const swingBehind = (set: StudioSet, light: Light): StudioSet => {
   return placeThing(set, light.id, { xM: xM + side * reach * Math.sin(round), yM: yM + reach * Math.cos(round), zM: light.place.zM })
 }
 
-/** Light from behind that reaches round to the nose. */
-export const edgeOnNose: Check = (context) => {
+const FORWARD_M = 0.3
+
+/** A lit panel near enough to reach round to the nose: the subject stands too close to it. */
+const panelOnNose: Check = (context, inLength) => {
   const { set } = context
-  return litOf(context, 'edge', 'hair').filter(light => light.place.yM < set.subjects[0]!.place.yM + 0.05).flatMap((light) => {
+  if (set.backdrop.kind !== 'lit-panel') return []
+  const lights = litOf(context, 'backdrop')
+  const most = Math.max(...SIDES.map(({ side }) => stopsOf(context, senseAt(context, noseId(side)).parts, lights, 'direct')))
+  if (lights.length === 0 || most < NOSE_STOPS) return []
+  const moved = moveParty(set, FORWARD_M)
+  return [{
+    id: 'nose/panel',
+    kind: 'problem',
+    words: `The lit panel reaches round to the nose, ${stopWords(most)} ${most < 0 ? 'under' : 'over'} the camera setting: the subject stands too close to it.`,
+    mends: moved.subjects[0]!.place.yM - set.subjects[0]!.place.yM > FORWARD_M - 0.01 ? [{ words: `Move subject, key and camera ${inLength(FORWARD_M)} away from it`, apply: (before: StudioSet) => moveParty(before, FORWARD_M) }] : [],
+  }]
+}
+
+/** Light from behind that reaches round to the nose: of an edge light, or of a lit panel. */
+export const edgeOnNose: Check = (context, inLength) => {
+  const { set } = context
+  return [...panelOnNose(context, inLength), ...litOf(context, 'edge', 'hair').filter(light => light.place.yM < set.subjects[0]!.place.yM + 0.05).flatMap((light) => {
     const most = Math.max(...SIDES.map(({ side }) => stopsOf(context, senseAt(context, noseId(side)).parts, [light], 'direct')))
     if (most < NOSE_STOPS) return []
     const swung = swingBehind(set, light)
@@ -29,5 +48,5 @@ export const edgeOnNose: Check = (context) => {
       words: `Edge light ${light.name} reaches the nose, ${stopWords(most)} ${most < 0 ? 'under' : 'over'} the camera setting.`,
       mends: swung !== set ? [{ words: `Swing ${light.name} further behind`, apply: (before: StudioSet) => swingBehind(before, before.lights.find(({ id }) => id === light.id) ?? light) }] : [],
     }]
-  })
+  })]
 }

@@ -1,5 +1,9 @@
 import type { InLength } from '../units/distance'
 import { backdropLightOnSitter } from './backdropLightOnSitter'
+import { colourClips } from './colourClips'
+import { flare } from './flare'
+import { keyFault } from './keyFault'
+import { pastSync, roomLight } from './roomLight'
 import { catchLight } from './catchLight'
 import { cautions } from './cautions'
 import { ceiling } from './ceiling'
@@ -17,11 +21,11 @@ import { sinceFrame } from './sinceFrame'
 import { tooDark } from './tooDark'
 import { wrap } from './wrap'
 
-/** In the order in which they are worth mending: what keeps the backdrop from its tone first, cautions last. */
+/** In the order in which a person on set would say them: no key or a lamp in the picture before any tone, then what keeps the backdrop from its tone; cautions last. */
 export const CHECKS: readonly Check[] = [
-  tooDark, keyOnBackdrop, sinceFrame, hotSide, greyEdges, darkFoot,
-  inFrame, cover, ceiling,
-  backdropLightOnSitter, wrap, separation, shadow, haze, edgeOnNose, catchLight, focus,
+  keyFault, inFrame, pastSync, cover, ceiling,
+  tooDark, keyOnBackdrop, roomLight, colourClips, sinceFrame, hotSide, greyEdges, darkFoot,
+  backdropLightOnSitter, wrap, separation, shadow, haze, flare, edgeOnNose, catchLight, focus,
   cautions,
 ]
 

@@ -1,4 +1,4 @@
-import { responseOf } from '../camera/response'
+import { weightsOf } from '../metering/weights'
 import { addLight, aimAtHead, newLight } from '../set/populate'
 import { besideSitter } from '../camera/besideSitter'
 import { edgeId, SIDES } from '../set/sensePoints'
@@ -7,9 +7,9 @@ import { headHeightM } from '../set/heads'
 import { insideRoom } from '../set/bounds'
 import { modifierOfKind } from '../sources/modifiers'
 import type { StudioSet } from '../set/schema'
-import { valueFromStops } from '../tone/backdropTone'
+import { renderSurface, veilLight } from '../tone/render'
+import { lightAt } from '../transport/exposureAt'
 import { readPoint } from '../tone/readout'
-import { luminance } from '../units/rgb'
 import { senseAt, type Check } from './finding'
 
 /** Edges nearer than this to the backdrop beside them, in pixel values, melt into it; common practice, no source. */
@@ -29,7 +29,7 @@ export const blackSides = (set: StudioSet): StudioSet => besideSitter(set, 'blac
 const EDGE_DEG = 145
 const EDGE_REACH_M = 1.5
 /** Dark cloth wants more on its edge than the key gives its front. */
-const OVER_KEY_STOPS = 0.5
+const OVER_KEY_STOPS = 1
 
 /** A strip from behind, on the side away from the key. */
 export const edgeAdded = (set: StudioSet): StudioSet => {
@@ -48,8 +48,6 @@ export const separation: Check = (context) => {
   const { set, look, camera, lighting } = context
   if (set.brief.look === 'silhouette') return []
   const subject = set.subjects[0]!
-  const response = responseOf(set.camera)
-  const cloth = luminance(subject.clothing)
   const band = bandPoints(set, BAND)
   const sides = SIDES.map(({ side, sign }) => {
     const edge = senseAt(context, edgeId(side))
@@ -58,7 +56,9 @@ export const separation: Check = (context) => {
     const xM = set.camera.place.xM + (edge.point.position[0] + sign * 0.05 - set.camera.place.xM) * share
     const beside = band.reduce((best, point) => Math.abs(point.position[0] - xM) < Math.abs(best.position[0] - xM) ? point : best)
     const backdrop = readPoint(set, beside, look.lights, camera, lighting).value ?? 0
-    const value = valueFromStops(edge.stops, cloth, response)
+    const weights = weightsOf(set, look.lights, camera, lighting.learned)
+    const light = lightAt(lighting.layers, edge.point.id, weights)
+    const { value } = renderSurface(set, subject.clothing, light, veilLight(set.camera.veilingGlare, lighting.layers, weights), camera)
     return { side, value, backdrop, apart: Math.abs(value - backdrop) }
   })
   const closest = sides.reduce((a, b) => b.apart < a.apart ? b : a)

@@ -9,8 +9,8 @@ import type { Light, StudioSet } from '../set/schema'
 import { litOf, readoutAt, stopWords, type Check } from './finding'
 
 const NEAREST_STEP_M = 0.05
-/** The camera opens in clicks of its own, so half a usual click is spared. */
-const SPARE_STOPS = 1 / 6
+/** The camera opens in clicks of its own, so that a usual click may be lost on the way. */
+const SPARE_STOPS = 1 / 3
 const BESIDE_M = 0.9
 
 /** Two lights beside the backdrop, crossed, in front of which nobody stands. */

@@ -28,7 +28,13 @@ const SMALL_NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seve
 export const correctionWords = (correction: Correction, light: Light): string => {
   const count = Math.abs(correction.clicks)
   if (count === 0 && Math.abs(correction.shortStops) < 1e-6) return `leave ${light.name} as it is`
-  if (count === 0) return `${light.name} is at the end of its range, ${Math.abs(correction.shortStops).toFixed(1)} stop short`
+  const short = Math.abs(correction.shortStops)
+  if (short >= 1e-6) {
+    const rest = `${short.toFixed(1)} stop${short < 1.05 ? '' : 's'}`
+    return correction.shortStops > 0
+      ? `${light.name} ${count === 0 ? 'is' : 'goes'} to full and stays ${rest} short: bring it nearer, or open the camera`
+      : `${light.name} ${count === 0 ? 'is' : 'goes'} to its least and stays ${rest} too bright: take it further away, or put a neutral gel before it`
+  }
   const turned = `${SMALL_NUMBERS[count] ?? count} click${count > 1 ? 's' : ''} ${correction.clicks > 0 ? 'up' : 'down'} on ${light.name}`
-  return Math.abs(correction.shortStops) < 1e-6 ? turned : `${turned}, which is the end of its range: ${Math.abs(correction.shortStops).toFixed(1)} stop stays missing`
+  return turned
 }

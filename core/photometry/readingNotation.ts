@@ -1,10 +1,10 @@
-import { formatFNumber, parseFNumber } from '../units/aperture'
+import { formatFNumber, parseFNumber, type FigureHabit } from '../units/aperture'
 import { plainFigures } from '../units/fractions'
 import { refused, understood, type Outcome } from '../units/outcome'
 import { exposureFromReading, meteredFNumber } from './meter'
 
 /** How the meter was set when it was read, and its constant C in lux as it was held. */
-export type MeterSetting = { iso: number, shutterS: number, constant: number, cameraFNumber?: number }
+export type MeterSetting = { iso: number, shutterS: number, constant: number, cameraFNumber?: number, habit?: FigureHabit }
 
 /** Lux in a foot-candle: one lumen on a square foot, 1 / 0.3048^2. */
 export const LUX_PER_FOOT_CANDLE = 1 / 0.3048 ** 2
@@ -31,7 +31,7 @@ export const parseReading = (text: string, meter: MeterSetting): Outcome<number>
   const plain = plainFigures(text)
   const match = /^(ev)\s*(-?\d+(?:\.\d*)?)$/i.exec(plain) ?? /^(\d+(?:\.\d*)?|\.\d+)\s*(ev|lxs|lx[ ·]s|lx|lux|fc|%)$/i.exec(plain)
   if (!match) {
-    const fNumber = parseFNumber(text)
+    const fNumber = parseFNumber(text, meter.habit)
     return fNumber.ok || /^[ft\d.]/i.test(plain) ? fNumber : refused(`"${text.trim()}" is not a reading. ${HELP}`)
   }
   const [unit, figure] = match[1]!.toLowerCase() === 'ev' ? ['ev', match[2]!] : [match[2]!.toLowerCase(), match[1]!]

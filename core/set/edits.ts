@@ -1,6 +1,6 @@
 import { insideRoom } from './bounds'
 import { faults } from './faults'
-import type { Backdrop, Camera, Light, LightSetting, Look, OwnPoint, Panel, Place, Prop, Reading, Room, StudioSet, Subject, Target } from './schema'
+import type { Backdrop, Camera, Hold, Light, LightSetting, Look, OwnPoint, Panel, Place, Prop, Reading, Room, StudioSet, Subject, Target } from './schema'
 
 /** Lights and stands keep at least this to walls, floor and ceiling. */
 export const STAND_MARGIN_M = 0.1
@@ -31,6 +31,9 @@ export const fitModifier = (set: StudioSet, lightId: string, modifier: Light['mo
 /** Makes a light the one that a photometric file describes: its distribution, and its output instead of the lamp's. */
 export const fitMeasured = (set: StudioSet, lightId: string, { modifier, output }: { modifier: Light['modifier'], output: Light['lamp']['output'] }): StudioSet =>
   editLight(set, lightId, light => ({ ...light, modifier, lamp: { ...light.lamp, output } }))
+
+/** Reads a place, or all of the backdrop, in another way from now on. */
+export const holdPoint = (set: StudioSet, holdKey: string, hold: Hold): StudioSet => ({ ...set, holds: { ...set.holds, [holdKey]: hold } })
 
 /** Puts a gel before a light, or none. */
 export const fitGel = (set: StudioSet, lightId: string, gel: Light['gel']): StudioSet => editLight(set, lightId, light => ({ ...light, gel }))

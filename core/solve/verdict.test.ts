@@ -21,7 +21,7 @@ const missing = (misses: number[]): Readout[] => points.map((point, index) => {
   const targetStops = point.surface === 'subject' ? 0 : WANTED
   const stops = targetStops + misses[index]!
   return {
-    point, parts: [],
+    point, parts: [{ lightId: 'key', directLuxS: 200, bouncedLuxS: 0 }],
     roomLuxS: 0, fNumber: 8, stops, targetStops, missStops: misses[index]!,
     value: point.reflectance === undefined ? undefined : valueFromStops(stops, luminance(point.reflectance), SRGB_RESPONSE),
   }
@@ -58,7 +58,7 @@ describe('the verdict', () => {
     expect(weak.headline).toContain('with both backdrop lights at full it stays 0.7 stop short')
     expect(weak.detail).toMatch(/Missing: 0\.7 stop\. Open the camera to about f\/6\.3/)
     const spill = verdict([0, 3, 3, 3], answering({ 'backdrop-left': { on: false, powerStops: -2 }, 'backdrop-right': { on: false, powerStops: -2 } }, [0, 1.4, 1.5, 1.4], false))
-    expect(spill.headline).toContain('spill keeps it 1.5 stops too bright')
+    expect(spill.headline).toContain('spill of the key keeps it 1.5 stops too bright')
     expect(spill.detail).toContain('Nearest: switch both backdrop lights off.')
     expect(spill.state).toBe('short')
   })

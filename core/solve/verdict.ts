@@ -1,12 +1,14 @@
 import type { CameraSetting, LightSetting, Look, StudioSet } from '../set/schema'
-import { KEY_SIDE } from '../set/points'
+import { BACKDROP_MIDDLE, KEY_SIDE, SHADOW_SIDE } from '../set/points'
 import { areaReadoutWords, type AreaReadout } from '../tone/areaReadout'
 import type { Readout } from '../tone/readout'
+import { CHANNEL_NAMES } from '../tone/render'
 import { ON_TARGET_STOPS } from '../tone/target'
-import { formatAperture } from '../units/aperture'
 import { formatStops } from '../units/fractions'
 import { formatSpan } from '../units/span'
-import { changesBetween, changesWords, nameLights, type Change } from './changes'
+import { bindingOf } from './binding'
+import { changesBetween, changesWords, type Change } from './changes'
+import { keyFaultOf, keyFaultWords } from './keyFault'
 import type { LookAnswer } from './lookPowers'
 
 /** The answer to "is the backdrop where I want it, and if not, what is the smallest thing I can do?" */
@@ -29,7 +31,7 @@ const worstOf = (readouts: readonly Readout[]): Readout | undefined => {
   const pool = surfaceFirst.some(isOff) ? surfaceFirst : missed
   // Of equally bad points the middle is named, so a shade of margin goes to the first clear winner.
   return pool.reduce<Readout | undefined>((worst, readout) =>
-    !worst || Math.abs(readout.missStops!) > Math.abs(worst.missStops!) + 0.15 || (readout.point.id.endsWith('middle') && Math.abs(readout.missStops!) > Math.abs(worst.missStops!) - 0.15)
+    !worst || Math.abs(readout.missStops!) > Math.abs(worst.missStops!) + 0.15 || (readout.point.id === BACKDROP_MIDDLE && Math.abs(readout.missStops!) > Math.abs(worst.missStops!) - 0.15)
       ? readout
       : worst, undefined)
 }
@@ -38,7 +40,8 @@ const isOff = ({ missStops, isWished }: Pick<Readout, 'missStops' | 'isWished'>)
 
 const wantedWords = (readout: Readout, look: Look): string => {
   const target = look.targets[readout.point.id]
-  if (target?.kind === 'value') return `${Math.round(readout.value!)}, wanted ${Math.round(target.value)}`
+  if (target?.kind === 'value') return `${target.channel && target.channel !== 'luminance' ? `${target.channel} ` : ''}${Math.round(target.channel && target.channel !== 'luminance' ? readout.rendered!.values[CHANNEL_NAMES.indexOf(target.channel)]! : readout.value!)}, wanted ${Math.round(target.value)}`
+  if (target?.kind === 'ratio' && readout.point.id === SHADOW_SIDE) return `${formatStops(target.stops + readout.missStops!)} against the lit cheek, wanted ${formatStops(target.stops)}`
   const wanted = Math.abs(readout.targetStops!) < 0.05 ? '' : `, wanted ${formatStops(readout.targetStops!)}`
   return `${formatStops(readout.stops)} against the camera setting${wanted}`
 }
@@ -64,60 +67,24 @@ const onTarget = (readouts: readonly Readout[]): string => {
   return words.length > 0 ? `On target: ${words.join(', ')}.` : 'On target.'
 }
 
-const stopWords = (stops: number): string => `${Math.abs(stops).toFixed(1)} stop${Math.abs(stops) >= 1.05 ? 's' : ''}`
-
-/** Both too bright and too dark by more than this is unevenness, which no power mends. */
-const UNEVEN_STOPS = 0.05
-
-/** Why power cannot do it: unevenness, the lights that are at full, or the spill that no power takes away. */
-const binding = (set: StudioSet, camera: CameraSetting, answer: LookAnswer): { words: string, advice: string } => {
-  const area = answer.missStops.find((stops, index) => answer.pointIds[index]!.startsWith('area:') && Math.abs(stops) > ON_TARGET_STOPS)
-  if (area !== undefined && answer.missStops.every((stops, index) => answer.pointIds[index]!.startsWith('area:') || Math.abs(stops) <= ON_TARGET_STOPS)) {
-    return { words: `power cannot do it: at best it stays ${stopWords(area)} off`, advice: 'Something has to be moved: look for other ways.' }
-  }
-  const backdropMisses = answer.missStops.map((stops, index) => ({ stops, pointId: answer.pointIds[index]! }))
-  const worst = backdropMisses.reduce((a, b) => Math.abs(b.stops) > Math.abs(a.stops) ? b : a)
-  const onDrop = backdropMisses.filter(miss => miss.pointId.startsWith('backdrop'))
-  const brightest = onDrop.reduce((a, b) => b.stops > a.stops ? b : a, worst)
-  const darkest = onDrop.reduce((a, b) => b.stops < a.stops ? b : a, worst)
-  if (brightest.stops > UNEVEN_STOPS && darkest.stops < -UNEVEN_STOPS) {
-    const at = (pointId: string) => pointId.replace('backdrop/', '')
-    return {
-      words: `power cannot even it: at best ${at(brightest.pointId)} stays ${brightest.stops.toFixed(1)} stop over and ${at(darkest.pointId)} ${(-darkest.stops).toFixed(1)} under`,
-      advice: 'Move the backdrop lights further from the backdrop, or turn them toward its darker part.',
-    }
-  }
-  const amount = stopWords(worst.stops)
-  const pool = set.lights.filter(light => (light.job === 'backdrop') === worst.pointId.startsWith('backdrop'))
-  if (worst.stops > 0) {
-    return {
-      words: `power cannot do it: spill keeps it ${amount} too bright with the backdrop lights down`,
-      advice: 'Take the subject and the key further from the backdrop, bring the key closer to the subject, or flag the key off the backdrop.',
-    }
-  }
-  const full = pool.filter(light => answer.settings[light.id]?.on && answer.settings[light.id]!.powerStops > -light.lamp.clickStops / 2)
-  const opened = formatAperture(camera.fNumber / Math.sqrt(2 ** -worst.stops))
-  return {
-    words: `power cannot do it: with ${full.length > 0 ? `${nameLights(full, set.lights)} at full` : 'the lights there are'} it stays ${amount} short`,
-    advice: pool.length === 0
-      ? 'There is no light for it. Add a backdrop light.'
-      : `Missing: ${amount}. Open the camera to about ${opened} and turn the key down as much, bring the backdrop lights closer, or add one.`,
-  }
-}
-
 /** Words for a look from its readouts and the solved powers. */
 export const verdictOf = (set: StudioSet, look: Look, readouts: readonly Readout[], camera: CameraSetting, answer: LookAnswer, areas: readonly AreaReadout[] = []): Verdict => {
   const worst = worstOf(readouts)
+  const fault = keyFaultOf(set, look, readouts, camera)
   if (!worst && areas.length === 0) return { state: 'no-target', headline: 'No target is set. Ask for a backdrop value to begin.', changes: [], missStops: 0 }
   const offArea = areas.filter(isOff).reduce<AreaReadout | undefined>((most, area) => !most || Math.abs(area.missStops) > Math.abs(most.missStops) ? area : most, undefined)
   const isPointOff = readouts.some(isOff)
   if (!isPointOff && !offArea) return { state: 'on-target', headline: onTarget(readouts), changes: [], missStops: 0 }
+  if (fault) {
+    const { words, advice } = keyFaultWords(set, fault)
+    return { state: 'short', headline: `${words}.`, detail: advice, changes: [], missStops: worst?.missStops ?? 0 }
+  }
   const changes = changesBetween(set.lights, look.lights, answer.settings)
   const found = isPointOff || !offArea ? `${worst!.point.name} ${wantedWords(worst!, look)}` : areaReadoutWords(offArea)
   const mend = changes.length > 0 ? answer.settings : undefined
   const missStops = isPointOff || !offArea ? worst!.missStops! : offArea.missStops
   if (answer.isReached) return { state: 'mend', headline: `${found}: ${changesWords(changes, set.lights)}.`, mend, changes, missStops }
-  const { words, advice } = binding(set, camera, answer)
+  const { words, advice } = bindingOf(set, look, readouts, camera, answer)
   const nearest = mend ? ` Nearest: ${changesWords(changes, set.lights)}.` : ''
   return { state: 'short', headline: `${found}: ${words}.`, detail: capital(advice) + nearest, mend, changes, missStops }
 }

@@ -25,7 +25,6 @@ describe('colour of lamps and gels', () => {
 
   // Common practice, no source: lamps at 5200 K with the camera at 5800 K are about 20 mired warm.
   it('counts mireds as the trade does', () => expectWithin(miredDifference(5200, 5800), 20, 0.2))
-
 })
 
 describe('gels', () => {

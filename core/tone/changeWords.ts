@@ -17,6 +17,7 @@ export const changeWords = (before: State, after: State, pointId: string): strin
     ? `; the camera ${after.cameraFNumber > before.cameraFNumber ? 'stopped down' : 'opened'} with the key from ${formatAperture(before.cameraFNumber)} to ${formatAperture(after.cameraFNumber)}`
     : ''
   if (Math.abs(stops) < WORTH_SAYING_STOPS) return `${to.point.name} held at ${Math.round(to.value ?? 0)}${camera}.`
-  const values = from.value === undefined || to.value === undefined ? '' : ` (${Math.round(from.value)} to ${Math.round(to.value)})`
+  const [was, is] = [Math.round(from.value ?? 0), Math.round(to.value ?? 0)]
+  const values = from.value === undefined || to.value === undefined ? '' : was === is ? ` and still renders ${is}` : ` (${was} to ${is})`
   return `${to.point.name} ${stops < 0 ? 'fell' : 'rose'} ${Math.abs(stops).toFixed(1)} ${Math.abs(stops) < 1.05 ? 'stop' : 'stops'}${values}${camera}.`
 }

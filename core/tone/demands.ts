@@ -57,7 +57,6 @@ const meanRow = (rows: readonly Row[]): Row => ({
 const overDemand = (id: string, one: Row, other: Row, missOf: Demand['missOf'], standing: { isAnchor: boolean, isHard: boolean }): Demand =>
   ratioDemand(id, [one.shares, other.shares], missOf, standing, [one.base, other.base])
 
-
 const hasAll = (lighting: Lighting, ids: readonly string[]): boolean => lighting.layers.every(({ shares }) => ids.every(id => shares[id]))
 
 const gridIds = Array.from({ length: AREA_ROWS }, (_, row) => Array.from({ length: AREA_COLUMNS }, (_, column) => areaId(row, column)))

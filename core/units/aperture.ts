@@ -32,14 +32,43 @@ export const apertureScale = (from: number, to: number, clickStops: number): num
   return Array.from({ length: last - first + 1 }, (_, step) => fNumberFromStops((first + step) * clickStops))
 }
 
+/** Two figures, and one more where two would be the name of a third of a stop, which means a power of sqrt 2. */
+const decimalOf = (fNumber: number): string => {
+  const short = String(Number(fNumber.toPrecision(2)))
+  const named = exactOf(short)
+  return named === undefined || Math.abs(Math.log(named / fNumber)) < 0.012 ? short : fNumber.toPrecision(3)
+}
+
+/** The power of sqrt 2 that a name of a full stop or of a camera's third stop stands for; undefined for other figures. */
+const exactOf = (name: string): number | undefined => {
+  const full = FULL_STOP_NAMES.indexOf(name)
+  if (full >= 0) return fNumberFromStops(full + FIRST)
+  const third = THIRD_STOP_NAMES.indexOf(name)
+  return third >= 0 ? fNumberFromStops(third / 3) : undefined
+}
+
+/** What a bare figure such as 8.5 is by the habit of its meter: a full stop and tenths, or an f-number in decimals. */
+export type FigureHabit = 'tenths' | 'decimal'
+
+/**
+ * Both meanings of a bare figure whose whole part is a full stop: 8.5 as 8 and five tenths of a stop, and as f/8.5. Undefined where
+ * there is nothing to ask: it is a full stop's name, is written with f/ before it, or has no tenths.
+ */
+export const bareMeanings = (text: string): Record<FigureHabit, number> | undefined => {
+  const plain = plainFigures(text)
+  const match = /^(\d+)\.(\d)$/.exec(plain)
+  if (!match || match[2] === '0' || FULL_STOP_NAMES.includes(plain) || !FULL_STOP_NAMES.includes(match[1]!)) return undefined
+  return { tenths: exactOf(match[1]!)! * fNumberFromStops(Number(match[2]) / 10), decimal: exactOf(plain) ?? Number(plain) }
+}
+
 /** Writes an f-number: `f/8`, `f/8 +0.3`, `f/5.6 +⅓`, or `f/8.7` in decimals. Rounds to the style's step. */
 export const formatFNumber = (fNumber: number, style: FNumberStyle = 'tenths'): string => {
-  if (style === 'decimal') return `f/${Number(fNumber.toPrecision(2))}`
+  if (style === 'decimal') return `f/${decimalOf(fNumber)}`
   const perStop = STOP_STYLE_STEPS[style]
   const steps = Math.round(stopsFromFNumber(fNumber) * perStop)
   const full = Math.floor(steps / perStop)
   const name = FULL_STOP_NAMES[full - FIRST]
-  if (name === undefined) return `f/${Number(fNumber.toPrecision(2))}`
+  if (name === undefined) return `f/${decimalOf(fNumber)}`
   const rest = steps - full * perStop
   return rest === 0 ? `f/${name}` : `f/${name} +${partOfStop(rest, style)}`
 }
@@ -51,17 +80,20 @@ export const formatAperture = (fNumber: number): string => {
 }
 
 /**
- * Reads an f-number. Full-stop names mean the exact power of sqrt 2; other decimals are taken as written.
+ * Reads an f-number. Names of full stops and of cameras' third stops mean the exact power of sqrt 2; other decimals are taken as
+ * written, but for a bare figure by a meter whose habit is tenths of a stop behind the point.
  * A part-stop may follow a full-stop name only: `f/8 +0.3`, `8 -1/3`, `5.6 1/3`, `2.8 and 3/10`, `T2.8 and 3/10`.
  */
-export const parseFNumber = (text: string): Outcome<number> => {
+export const parseFNumber = (text: string, habit: FigureHabit = 'decimal'): Outcome<number> => {
+  const bare = habit === 'tenths' ? bareMeanings(text) : undefined
+  if (bare) return understood(bare.tenths)
   const plain = plainFigures(text).replace(/^[ft]\s*\/?\s*/i, '')
   const match = /^(\d+(?:\.\d*)?|\.\d+)(?:\s*([+-]|\band\b)\s*(\d+\/\d+|\d*\.?\d+)|\s+(\d+\/\d+))?$/i.exec(plain)
   const refuse = (why: string) => refused<number>(`"${text.trim()}" ${why} ${F_NUMBER_HELP}`)
   if (!match) return refuse('is not an f-number.')
   const written = Number(match[1])
   const name = FULL_STOP_NAMES.findIndex(known => Number(known) === written)
-  const base = name >= 0 ? fNumberFromStops(name + FIRST) : written
+  const base = name >= 0 ? fNumberFromStops(name + FIRST) : exactOf(match[1]!) ?? written
   const tail = match[3] ?? match[4]
   const part = tail === undefined ? 0 : fractionFrom(tail)
   if (part === undefined || part >= 1) return refuse('has a part-stop that is not below one stop.')

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { expectWithin } from '#support/tolerance'
-import { apertureScale, fNumberFromStops, formatAperture, formatFNumber, parseFNumber, stopsFromFNumber, type FNumberStyle } from './aperture'
+import { apertureScale, bareMeanings, fNumberFromStops, formatAperture, formatFNumber, parseFNumber, stopsFromFNumber, type FNumberStyle } from './aperture'
 import { formatDistance, parseDistance, type LengthUnit } from './distance'
 import { formatStops, parseStops, type StopStyle } from './fractions'
 import type { Outcome } from './outcome'
@@ -17,6 +17,19 @@ describe('f-numbers', () => {
     ['f/5.6', 5.65685], ['f/11', 11.31371], ['f/8 +0.3', 8.87656], ['8.7', 8.7], ['5.6 1/3', 6.3496], ['2.8 and 3/10', 3.13834],
     ['T2.8 and 3/10', 3.13834], ['8 -1/3', 7.12719], ['f/8 ⅔', 10.07937], ['F8,7', 8.7], ['f 16', 16],
   ])('reads %s as %s', (text, expected) => expectWithin(valueOf(parseFNumber(text)), expected, 1e-4))
+
+  // Cameras name thirds of a stop by rounded figures: typed back, they mean the third. 2^(22/6) = 12.70, 2^(11/6) = 3.564, 2^(2/6) = 1.26.
+  it.each([['f/13', 22], ['f/3.5', 11], ['f/14', 23], ['f/2.2', 7], ['f/1.2', 2], ['13', 22], ['9', 19], ['f/10', 20], ['7.1', 17]])('takes the name %s for %s thirds of a stop over f/1', (text, thirds) =>
+    expectWithin(valueOf(parseFNumber(text)), 2 ** (thirds / 6), 1e-9))
+
+  it('asks what 8.5 means, and takes it by the habit of the meter', () => {
+    expect(bareMeanings('8.5')).toEqual({ tenths: expect.closeTo(8 * 2 ** 0.25, 9), decimal: 8.5 })
+    expect(bareMeanings('8,3')?.tenths).toBeCloseTo(8 * 2 ** 0.15, 9)
+    expect(['f/8.5', '2.8', '5.6', '8', '8.0', '9.5', '8.55', '8 +0.5'].map(bareMeanings)).toEqual(Array(8).fill(undefined))
+    expectWithin(valueOf(parseFNumber('8.5', 'tenths')), 8 * 2 ** 0.25, 1e-9)
+    expectWithin(valueOf(parseFNumber('8.5', 'decimal')), 8.5, 1e-9)
+    expectWithin(valueOf(parseFNumber('f/8.5', 'tenths')), 8.5, 1e-9)
+  })
 
   it.each(['', 'f/', 'eight', 'f/8 +', '8.7 +0.3', 'f/8 +1.5', 'f/8 0.3.1', '1/3', 'f/0', '-8', 'f/9000', 'f/8 + 1/0'])('refuses "%s" and says what is understood', (text) => {
     const outcome = parseFNumber(text)

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { bareMeanings, type FigureHabit } from '#core/units/aperture'
+
 const props = defineProps<{
   problem: string
   isAsking: boolean
@@ -23,10 +25,31 @@ const type = (key: string) => {
   // A part-stop follows a full stop: "8 +0." saves three presses.
   text.value += key === '+' ? ' +0.' : key
 }
+const preferences = usePreferences()
+/** A bare 8.5 that nobody has said the meaning of yet. */
+const meanings = computed(() => bareMeanings(text.value))
+const isUnclear = ref(false)
+watch(text, () => {
+  isUnclear.value = false
+})
 const submit = async () => {
+  if (meanings.value && preferences.values.figureHabit === null) {
+    isUnclear.value = true
+    return
+  }
   if (await props.enter(text.value)) text.value = ''
   field.value?.focus()
 }
+const mean = async (figureHabit: FigureHabit) => {
+  await preferences.change({ figureHabit })
+  isUnclear.value = false
+  await submit()
+}
+/** Both meanings as words: the full stop with its tenths, and the f-number. */
+const choices = computed(() => {
+  const [whole, tenths] = text.value.trim().replace(',', '.').split('.')
+  return meanings.value ? [{ habit: 'tenths' as const, words: `${whole} and ${tenths} tenths of a stop` }, { habit: 'decimal' as const, words: `f/${whole}.${tenths}` }] : []
+})
 
 defineExpose({ focus: () => field.value?.focus() })
 
@@ -63,6 +86,27 @@ onMounted(() => field.value?.focus({ preventScroll: true }))
       >
         {{ problem }}
       </p>
+      <div
+        v-if="isUnclear"
+        role="alert"
+        data-test="unclear"
+      >
+        <p>
+          What does your meter mean by {{ text.trim() }}? It is remembered; the menu changes it.
+        </p>
+        <div class="mt-1 flex gap-2">
+          <button
+            v-for="choice in choices"
+            :key="choice.habit"
+            type="button"
+            class="press min-h-12 grow"
+            :data-test="`means-${choice.habit}`"
+            @click="mean(choice.habit)"
+          >
+            {{ choice.words }}
+          </button>
+        </div>
+      </div>
       <div class="flex gap-2">
         <button
           class="press-main min-h-12 grow text-lg"

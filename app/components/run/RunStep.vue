@@ -1,5 +1,8 @@
 <script setup lang="ts">
 import { lampWords, stepTitle } from '#core/metering/prompt'
+import { holdPoint } from '#core/set/edits'
+import { holdChoices, holdKeyOf } from '#core/set/points'
+import type { Hold } from '#core/set/schema'
 
 const run = useMeterRun()
 const plan = useLight()
@@ -23,8 +26,31 @@ const readWords = computed(() => {
   return reading.shown === 'nothing' ? 'nothing' : write(reading.fNumber)
 })
 const where = computed(() => run.step.value?.kind === 'ambient'
-  ? 'Hold the meter at the subject, set for light that lasts, dome toward the camera.'
+  ? `Hold the meter at the subject, set for light that lasts, ${point.value?.facingWords ?? ''}, all lamps off.`
   : `Hold the meter ${point.value?.heldWords}, ${point.value?.facingWords}.`)
+const studio = useStudio()
+const preferences = usePreferences()
+const kit = useKit()
+const holdKey = computed(() => point.value ? holdKeyOf(point.value) : '')
+const choices = computed(() => holdChoices(holdKey.value))
+const RECEPTORS = { flat: 'flat disc', dome: 'dome', retracted: 'dome drawn in' } as const
+const LOOKS = { light: 'at the light', camera: 'at the camera', between: 'between', surface: 'along the skin' } as const
+/** How this place is read from now on, here and in new sets. */
+const holdAs = (changes: Partial<Hold>) => {
+  if (!point.value) return
+  const hold = { ...point.value.hold, ...changes }
+  studio.edit(set => holdPoint(set, holdKey.value, hold))
+  void preferences.change({ holds: { ...preferences.values.holds, [holdKey.value]: hold } })
+}
+const meters = computed(() => {
+  const { meter } = studio.document
+  const listed = kit.kit.meters.map(({ id, what }) => ({ value: id, name: what.name }))
+  return listed.some(({ value }) => value === meter.kitId) ? listed : [{ value: '', name: meter.name }, ...listed]
+})
+const takeMeter = (id: string) => {
+  const item = kit.kit.meters.find(one => one.id === id)
+  if (item) studio.edit(set => ({ ...set, meter: { ...item.what, kitId: item.id } }))
+}
 const METERS = [{ value: 'incident', name: 'Incident' }, { value: 'spot', name: 'Spot' }] as const
 </script>
 
@@ -71,6 +97,36 @@ const METERS = [{ value: 'incident', name: 'Incident' }, { value: 'spot', name: 
         :value="run.meter.value"
         :choices="METERS"
         @choose="run.meter.value = $event"
+      />
+    </div>
+    <div
+      v-if="!run.taken.value"
+      class="flex flex-wrap items-center gap-x-4 gap-y-1 text-sm"
+      data-test="holds"
+    >
+      <ChoiceRow
+        v-if="choices.receptors.length > 1"
+        label="Receptor"
+        hide-label
+        :value="point.hold.receptor"
+        :choices="choices.receptors.map(value => ({ value, name: RECEPTORS[value] }))"
+        @choose="receptor => holdAs({ receptor })"
+      />
+      <ChoiceRow
+        v-if="choices.looks.length > 1"
+        label="Looks"
+        hide-label
+        :value="point.hold.looks"
+        :choices="choices.looks.map(value => ({ value, name: LOOKS[value] }))"
+        @choose="looks => holdAs({ looks })"
+      />
+      <SelectField
+        v-if="meters.length > 1"
+        label="Meter"
+        :value="studio.document.meter.kitId ?? ''"
+        :options="meters"
+        test-name="meter-used"
+        @choose="takeMeter"
       />
     </div>
     <div class="grid grid-cols-2 gap-x-6 border-y border-rule py-3">

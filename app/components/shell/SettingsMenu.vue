@@ -54,6 +54,14 @@ const changeSeed = (event: Event) => {
         :options="UNITS"
         @choose="unit => unit && preferences.change({ readingUnit: unit })"
       />
+      <SelectField
+        label="A bare 8.5 on your meter is"
+        wide
+        test-name="figure-habit"
+        :value="preferences.values.figureHabit ?? ''"
+        :options="[{ value: '', name: 'asked when it is typed' }, { value: 'tenths', name: 'f/8 and 5 tenths of a stop' }, { value: 'decimal', name: 'f/8.5' }]"
+        @choose="habit => preferences.change({ figureHabit: habit || null })"
+      />
       <label class="flex items-center gap-2">
         <input
           type="checkbox"

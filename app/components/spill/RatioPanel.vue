@@ -9,6 +9,7 @@ import { formatFNumber } from '#core/units/aperture'
 
 const studio = useStudio()
 const light = useLight()
+const preferences = usePreferences()
 
 const inUse = computed(() => lightsInUse(studio.document, studio.look))
 const ids = computed(() => inUse.value.map(({ id }) => id))
@@ -26,7 +27,7 @@ const sides = computed(() => [{ id: LIT_CHEEK, name: 'Lit cheek' }, { id: SHADOW
 const type = (id: string, event: Event) => {
   const text = (event.target as HTMLInputElement).value
   if (!light.camera) return
-  const read = text.trim() === '' ? undefined : parseReading(text, { ...light.camera, cameraFNumber: light.camera.fNumber, constant: studio.document.meter.flatConstant })
+  const read = text.trim() === '' ? undefined : parseReading(text, { ...light.camera, cameraFNumber: light.camera.fNumber, constant: studio.document.meter.flatConstant, habit: preferences.values.figureHabit ?? undefined })
   problem.value = read && !read.ok ? read.message : ''
   if (!read || read.ok) typed[id] = read?.ok ? { fNumber: read.value, text } : undefined
 }

@@ -95,7 +95,7 @@ const minutes = (proposal: Proposal) => `${proposal.minutes < 9.5 ? proposal.min
         <span class="w-16 shrink-0 text-right text-base whitespace-nowrap font-semibold">{{ minutes(proposal) }}</span>
         <span class="min-w-0 grow">
           {{ proposal.steps.join('. ') || 'Leave everything as it is' }}.
-          <span class="text-soft">{{ proposal.isReached ? (proposal.missed.length > 0 ? `On target; wished for: ${proposal.missed.join(', ')}.` : 'On target.') : `Leaves ${proposal.missed[0]}.` }}</span>
+          <span class="text-soft">{{ proposal.isReached ? (proposal.missed.length > 0 ? `On target; wished for: ${proposal.missed.join(', ')}.` : 'On target.') : proposal.missed.length > 0 ? `Leaves ${proposal.missed[0]}.` : 'Nearly on target.' }}</span>
         </span>
         <button
           class="press shrink-0"

@@ -18,9 +18,12 @@ const cameraWords = (before: CameraSetting, after: CameraSetting): string[] => {
   ]
 }
 
+/** What a move is for: `, which saves 0.6 stop`. */
+const worthWords = (stops: number | undefined): string => stops === undefined || stops < 0.05 ? '' : `, which saves ${stops.toFixed(1)} stop${stops < 1.05 ? '' : 's'}`
+
 /** An answer as things to do, in the order in which they are done: what is moved, then the camera, then powers. */
 export const trialSteps = (before: StudioSet, cameraNow: CameraSetting, trial: Trial, inLength: InLength): string[] => [
-  ...trial.moves.map(move => move.words(before, trial.set, inLength)),
+  ...trial.moves.map(move => `${move.words(before, trial.set, inLength)}${worthWords(trial.worth?.[move.id])}`),
   ...cameraWords(cameraNow, trial.camera),
   ...trial.changes.map(change => changeWords(change, trial.set.lights)),
 ].map(capital)
@@ -37,6 +40,7 @@ const BINDING: Record<Binding, string> = {
   power: 'Power binds: lights are at full, and the camera opens no further.',
   room: 'The room binds: what would help further stands against a wall, a sitter or the backdrop.',
   frame: 'The frame binds: what would help further would show in the picture.',
+  key: 'The key does not reach the subject, so that no tone can be right against it.',
   spill: 'Spill binds: light that is meant for the sitter, or comes back from the room, stays on the backdrop.',
   unevenness: 'Evenness binds: the light that there is falls off too much across the backdrop.',
 }

@@ -2,6 +2,7 @@ import { lightingSolver, withoutHousings, type SolvedSet } from '../../set/light
 import type { StudioSet } from '../../set/schema'
 import { thingsKey } from '../../set/lightingKey'
 import { DRAFT_QUALITY, QUALITY } from '../../transport/stage'
+import { keyFaultOf } from '../keyFault'
 import { isLocked } from './mayMove'
 import type { Family, Move } from './family'
 import { lightFamilies } from './lightMoves'
@@ -9,7 +10,7 @@ import { stageFamilies } from './stageMoves'
 import { trialPoints, tryState, type Question, type Solver, type Trial, type Tried } from './trial'
 
 /** What keeps a target out of reach: nothing that could be moved helps further because of it. */
-export type Binding = 'power' | 'room' | 'frame' | 'spill' | 'unevenness'
+export type Binding = 'power' | 'room' | 'frame' | 'spill' | 'unevenness' | 'key'
 
 /** Answers so far, the least effort first; what binds where none reaches. */
 export type Proposed = { trials: Trial[], binding?: Binding, tried: number }
@@ -75,6 +76,7 @@ const GAIN = 0.02
 /** What stands in the way of a best answer that still misses. */
 const bindingOf = (best: Trial, blocked: readonly Blocked[], isWalledIn: boolean, lookId: string): Binding => {
   const worst = worstOf(best)
+  if (keyFaultOf(best.set, best.set.looks.find(({ id }) => id === lookId) ?? best.set.looks[0]!, best.readouts, best.camera)) return 'key'
   const better = blocked.filter(({ cost }) => cost < best.cost - GAIN).sort((a, b) => a.cost - b.cost)[0]
   if (better) return better.against
   if (worst.id.startsWith('area:even')) return 'unevenness'
@@ -201,6 +203,31 @@ const withLookOf = ({ set }: Question, trial: Trial): StudioSet => ({
 /** At most so many answers are solved again. */
 const VERIFIED = 9
 
+/** A move has to save this much of the worst miss to be worth naming, where the target is out of reach. */
+const WORTH_STOPS = 0.05
+
+const worstMiss = (trial: Trial): number => Math.abs(worstOf(trial).stops)
+
+/**
+ * An answer without the moves that it does as well without, and what each of the rest saves. A light that ends up switched off was not
+ * worth moving.
+ */
+const onlyNeeded = async (question: Question, trial: Trial, solver: Solver, pause: () => Promise<boolean>): Promise<Trial | undefined> => {
+  let best = trial
+  const worth: Record<string, number> = {}
+  for (const move of trial.moves) {
+    const moves = best.moves.filter(({ id }) => id !== move.id)
+    const after = moves.reduce((set, other) => other.apply(set), question.set)
+    const outcome = await tryState(question, after, moves, solver, pause)
+    if (!outcome) return undefined
+    const saved = worstMiss(outcome.trial) - worstMiss(best)
+    const doesWithout = !outcome.against && (best.isReached ? outcome.trial.isReached : saved < WORTH_STOPS)
+    if (doesWithout) best = outcome.trial
+    else worth[move.id] = saved
+  }
+  return { ...best, worth }
+}
+
 /** Answers solved again with every ray, and their powers with them, the best first, until there is choice enough. */
 const verify = async (question: Question, known: readonly Trial[], order: readonly Trial[], fewest: boolean, pause: () => Promise<boolean>, see: ProposeOptions['see']): Promise<Trial[] | undefined> => {
   const solver = lightingSolver(QUALITY, trialPoints)
@@ -213,7 +240,12 @@ const verify = async (question: Question, known: readonly Trial[], order: readon
     kinds.add(kindOf(trial))
     const again = await tryState(question, withLookOf(question, trial), trial.moves, solver, pause, { see })
     if (!again) return undefined
-    if (!again.against) verified.push(again.trial)
+    if (again.against) continue
+    const needed = await onlyNeeded(question, again.trial, solver, pause)
+    if (!needed) return undefined
+    if (needed.moves.length < again.trial.moves.length && kinds.has(kindOf(needed))) continue
+    kinds.add(kindOf(needed))
+    verified.push(needed)
   }
   return verified
 }

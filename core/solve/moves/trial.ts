@@ -43,6 +43,8 @@ export type Trial = {
   readouts: readonly Readout[]
   isReached: boolean
   minutes: number
+  /** Stops of the worst miss that each move saves, by its id; only of answers that were verified. */
+  worth?: Readonly<Record<string, number>>
   /** Misses first, then effort; what the search goes down. */
   cost: number
 }
