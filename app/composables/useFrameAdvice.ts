@@ -1,5 +1,6 @@
 import { exposureMismatch } from '#core/frames/exposureTags'
 import { framePointTones, frameVerdict, laggingThird } from '#core/frames/frameVerdict'
+import { doubtWords } from '#core/frames/regions/confidence'
 import { changeExposure, changeSettings } from '#core/set/edits'
 import { changesBetween } from '#core/solve/changes'
 import { solveLook } from '#core/solve/lookPowers'
@@ -35,13 +36,17 @@ export const useFrameAdvice = () => {
   const verdict = computed(() => frameVerdict(studio.document, studio.look, tones.value, answer.value, frames.shown?.reading.parts.backdrop?.value))
   /** The picture is read anew, as after a reload: nothing is said of it meanwhile. */
   const isReading = computed(() => frames.isReading)
+  /** Why the picture is not taken for a backdrop with a sitter. */
+  const doubt = computed(() => frames.shown && frames.chosen?.edits.length === 0 ? doubtWords(frames.shown.reading.confidence) : '')
   /** What was measured stays true when the set is changed; what to do about it does not. */
   const headline = computed(() => isReading.value
     ? 'Reading the picture…'
-    : `${verdict.value.headline}${answer.value === undefined && !isStale.value && verdict.value.state === 'off' ? ' Working out what to do…' : ''}`)
+    : doubt.value
+      ? doubt.value
+      : `${verdict.value.headline}${answer.value === undefined && !isStale.value && verdict.value.state === 'off' ? ' Working out what to do…' : ''}`)
   const mend = computed(() => {
     const { value: found } = answer
-    return verdict.value.state === 'off' && found && changesBetween(studio.document.lights, studio.look.lights, found.settings).length > 0 ? found.settings : undefined
+    return verdict.value.state === 'off' && !doubt.value && found && changesBetween(studio.document.lights, studio.look.lights, found.settings).length > 0 ? found.settings : undefined
   })
   const doMend = () => {
     const { value: settings } = mend
@@ -75,10 +80,10 @@ export const useFrameAdvice = () => {
     if (frame) studio.edit(set => changeExposure(set, studio.look.id, { ...frame.camera, followsPointId: null }))
   }
 
-  const lag = computed(() => frames.shown?.reading.unevenness && !isStale.value ? laggingThird(frames.shown.reading.unevenness) : undefined)
+  const lag = computed(() => frames.shown?.reading.unevenness && !isStale.value && !doubt.value ? laggingThird(frames.shown.reading.unevenness) : undefined)
   const lookForEven = () => search.even(Object.fromEntries(Object.entries(places.value).filter(([id, { isThere, isClipped }]) => id.startsWith('frame/') && isThere && !isClipped).map(([id, { stops }]) => [id, stops])), 'frame')
 
-  const isShort = computed(() => verdict.value.state === 'off' && answer.value?.isReached === false)
+  const isShort = computed(() => verdict.value.state === 'off' && !doubt.value && answer.value?.isReached === false)
 
   return { tones, verdict, headline, isReading, isShort, mend, doMend, after, isStale, outcome, mismatch, takeExposure, lag, lookForEven }
 }

@@ -1,4 +1,5 @@
-import { startFrom } from '#core/starting/startFrom'
+import { replacedBy, startFrom } from '#core/starting/startFrom'
+import type { StudioSet } from '#core/set/schema'
 import type { StartingPoint } from '#core/starting/startingPoint'
 import { faults } from '#core/set/faults'
 
@@ -10,10 +11,32 @@ export const useStarting = () => {
   const isStarting = ref<string | null>(null)
   const problem = ref('')
   const lacks = ref<string[]>([])
+  /** A set-up that would not come to its look here, with what it would be; it waits for a yes. */
+  const waiting = shallowRef<{ point: StartingPoint, set: StudioSet, before: StudioSet, lacks: string[], words: string } | null>(null)
+
+  const take = async (set: StudioSet, lacking: string[]) => {
+    waiting.value = null
+    lacks.value = lacking
+    studio.edit(() => set)
+    studio.selectedIds = []
+    studio.lookId = null
+    await navigateTo('/')
+  }
+  const takeAnyway = async () => {
+    const one = waiting.value
+    if (!one) return
+    if (studio.document !== one.before) {
+      waiting.value = null
+      problem.value = 'The set was changed meanwhile, so nothing was set up. Press again.'
+      return
+    }
+    await take(one.set, one.lacks)
+  }
 
   const start = async (point: StartingPoint) => {
     isStarting.value = point.id
     problem.value = ''
+    waiting.value = null
     const before = studio.document
     try {
       const started = startFrom(toRaw(before), point, toRaw(kit.value))
@@ -22,17 +45,17 @@ export const useStarting = () => {
         problem.value = `"${point.name}" does not fit here: ${fault} Nothing was changed; make the room larger or choose another.`
         return
       }
-      const settled = await light.worker.settle(started.set)
+      const { set: settled, missed } = await light.worker.settle(started.set)
       // Whoever changed something meanwhile keeps it.
       if (studio.document !== before) {
         problem.value = 'The set was changed meanwhile, so nothing was set up. Press again.'
         return
       }
-      lacks.value = started.lacks
-      studio.edit(() => settled)
-      studio.selectedIds = []
-      studio.lookId = null
-      await navigateTo('/')
+      if (missed.length > 0) {
+        waiting.value = { point, set: settled, before, lacks: started.lacks, words: missed.join('; ') }
+        return
+      }
+      await take(settled, started.lacks)
     }
     catch (error) {
       problem.value = `It could not be set up: ${(error as Error).message} Nothing was changed.`
@@ -42,5 +65,7 @@ export const useStarting = () => {
     }
   }
 
-  return { start, isStarting, problem, lacks }
+  const replaced = computed(() => replacedBy(studio.document))
+
+  return { start, isStarting, problem, lacks, waiting, takeAnyway, replaced }
 }

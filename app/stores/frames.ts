@@ -57,9 +57,11 @@ export const useFrames = defineStore('frames', () => {
 
   /** A set with a frame, what was read from it, and its readings. */
   const withFrame = (set: StudioSet, frame: Frame, read: FrameView): StudioSet => {
+    // What does not look like a backdrop teaches nothing, unless somebody marked it.
+    const isDoubted = !read.reading.confidence.isSure && frame.edits.length === 0
     const full = { ...frame, values: valuesOf(read.reading), black: read.reading.black }
     const look = set.looks.find(({ id }) => id === frame.lookId)
-    return keepFrame(set, full, light.planned && look ? frameReadings(set, look, full, read.reading.places, light.planned) : [])
+    return keepFrame(set, full, light.planned && look && !isDoubted ? frameReadings(set, look, full, read.reading.places, light.planned, light.learned.room) : [])
   }
 
   const store = async (setId: string, id: string, bytes: Uint8Array<ArrayBuffer>): Promise<void> => {

@@ -6,6 +6,7 @@ import { inspectFile } from '#core/frames/files/inspectFile'
 import { isWholeJpeg } from '#core/frames/files/jpegScan'
 import { INCOMPLETE, refusedFile, type PictureFile } from '#core/frames/files/pictureFile'
 import { readTags, type FileTags } from '#core/frames/files/readTags'
+import { fieldFrom } from '#core/camera/falloff'
 import { frameLight } from '#core/frames/picture/frameLight'
 import { floorOf, isOwnFraming } from '#core/frames/reading/places'
 import { readFrame, type FrameReading } from '#core/frames/reading/readFrame'
@@ -82,13 +83,13 @@ const takeApart = async (bytes: Uint8Array<ArrayBuffer>, report: (share: number)
 /** Where the floor is by the plan counts only for a picture with the set's own framing. */
 const floorIn = (set: StudioSet, { small }: Held): KnownFloor => isOwnFraming(set, small.width, small.height) ? floorOf(set) : 'unknown'
 
-const viewOf = (set: StudioSet, one: Held, edits: readonly RegionEdit[]): FrameView => {
+const viewOf = (set: StudioSet, one: Held, edits: readonly RegionEdit[], fNumber?: number): FrameView => {
   const floor = floorIn(set, one)
   const key = JSON.stringify(floor)
   if (one.found?.floor !== key) one.found = { floor: key, regions: findRegions(one.small, floor) }
   const regions = editRegions(one.found.regions, one.small, edits)
   const { width, height } = one.small
-  return { width, height, file: one.file, tags: one.tags, picture: one.picture, regions, reading: readFrame(set, one.small, regions) }
+  return { width, height, file: one.file, tags: one.tags, picture: one.picture, regions, reading: readFrame(set, one.small, regions, one.tags.exposure?.fNumber ?? fNumber) }
 }
 
 /** Half the width of what is read of a card in the middle of a frame, share of width and height. */
@@ -133,6 +134,16 @@ const worker = {
       }
     }
     return understood({ value: SRGB_RESPONSE.valueFromLinear(sum / count), tags })
+  },
+
+  /** What the lens takes toward the corners, from a picture of something even. */
+  flatField: async (input: StudioSet, bytes: Uint8Array<ArrayBuffer>): Promise<Outcome<StudioSet['camera']['falloff']['fields'][number]>> => {
+    const { camera, looks } = checked(input)
+    const taken = await takeApart(bytes, () => {})
+    if (!taken.ok) return taken
+    const { small, tags } = taken.value
+    if (small.anyClipped.filter(share => share > 0.02).length > small.anyClipped.length / 100) return refusedFile('A flat field must not clip anywhere: take it darker.')
+    return understood(fieldFrom(frameLight(small, responseOf(camera), 0), camera, tags.exposure?.fNumber ?? looks[0]!.exposure.fNumber))
   },
 
   /** A small JPEG of a picture that is at hand, upright and in sRGB, to be shown in its place. */

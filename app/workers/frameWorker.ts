@@ -10,6 +10,7 @@ export const startFrameWorker = () => {
     again: (...question: Parameters<FrameWorker['again']>) => remote.again(...question),
     apart: (...question: Parameters<FrameWorker['apart']>) => remote.apart(...question),
     card: (...question: Parameters<FrameWorker['card']>) => remote.card(...question),
+    flatField: (...question: Parameters<FrameWorker['flatField']>) => remote.flatField(...question),
     preview: (...question: Parameters<FrameWorker['preview']>) => remote.preview(...question),
     shrink: (...question: Parameters<FrameWorker['shrink']>) => remote.shrink(...question),
   }

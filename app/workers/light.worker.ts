@@ -15,7 +15,7 @@ import { DRAFT_QUALITY, QUALITY } from '#core/transport/stage'
 import { sightingsOf, type Sighting } from '#core/camera/sightings'
 import { lightOnMap } from '#core/camera/lightOnMap'
 import { probeFrame, type Probe } from '#core/camera/probe'
-import { settleSet } from '#core/solve/settle'
+import { missedOf, settleSet } from '#core/solve/settle'
 import { NOTHING_LEARNED } from '#core/metering/learned'
 import { areaPoints } from '#core/tone/areaPoints'
 import { readingPoints } from '#core/tone/readingPoints'
@@ -141,12 +141,14 @@ const worker = {
     return probeFrame(lit, u, v, weights, exposureGain(camera), responseOf(set.camera), veilOf(set.camera.veilingGlare, lit, weights))
   },
 
-  /** A set with the powers of all its looks found from scratch. */
-  settle: async (input: StudioSet): Promise<StudioSet> => {
+  /** A set with the powers of all its looks found from scratch, and what of their targets stays missed. */
+  settle: async (input: StudioSet): Promise<{ set: StudioSet, missed: string[] }> => {
     const set = checked(input)
     const answer = await solvers.full(set)
     if (!answer) throw new Error('Setting the powers was interrupted.')
-    return settleSet(set, { layers: answer.layers, learned: NOTHING_LEARNED })
+    const lighting = { layers: answer.layers, learned: NOTHING_LEARNED }
+    const settled = settleSet(set, lighting)
+    return { set: settled, missed: missedOf(settled, lighting) }
   },
 
   /** How even the backdrop's map is; the lens's veil left out. */

@@ -11,7 +11,7 @@ const stretch = { x: 0.3, y: 0.4, insideValue: 228, outsideValue: 231, stops: -0
 
 const reading = (changes: Partial<FrameReading>): FrameReading => ({
   parts: { backdrop: tone, subject: { ...tone, value: 150, lightness: 62 }, floor: undefined },
-  places: {}, isOwnFraming: true, grid: { columns: 1, rows: 1, values: [0], lightness: [0] },
+  places: {}, isOwnFraming: true, confidence: { isSure: true, borders: 1, rough: 0, spanStops: 0, closed: 0 }, falloff: { kind: 'none', cornerStops: 0 }, grid: { columns: 1, rows: 1, values: [0], lightness: [0] },
   unevenness: { columns: 1, rows: 1, stops: [0], spreadStops: 0.2, acrossStops: 0, downStops: 0 },
   clipping: { share: 0, pastStops: null }, shadow: undefined, outline: undefined, highlight: undefined, edges: undefined, flaws: [],
   histogram: new Float64Array(256), black: 12, light: { width: 1, height: 1, light: new Float32Array(1), value: new Float32Array(1), isInRange: new Uint8Array(1), veil: 0 }, ...changes,

@@ -31,7 +31,7 @@ const fact = (id: string, name: string, figure: string, words: string, isDoubtfu
 
 /** Everything that a frame tells beside its backdrop's values, each with what it means. */
 export const frameFacts = (set: StudioSet, look: Look, reading: FrameReading, haze: Haze | undefined): FrameFact[] => {
-  const { parts: { backdrop, subject, floor }, unevenness, clipping, shadow, outline, highlight, edges, flaws } = reading
+  const { parts: { backdrop, subject, floor }, unevenness, clipping, shadow, outline, highlight, edges, flaws, falloff } = reading
   const tolerance = toleranceOf(set, look)
   const past = clipping.pastStops === null ? (clipping.share > 0.5 ? ', how far past white cannot be told' : '') : (clipping.pastStops < 0.05 ? ', barely past white' : `, likely ${formatStops(clipping.pastStops)} past white`)
   const cast = backdrop && castOf(backdrop.lab)
@@ -41,6 +41,7 @@ export const frameFacts = (set: StudioSet, look: Look, reading: FrameReading, ha
     backdrop && backdrop.crushed > 0 && fact('crushed', 'Crushed', percent(backdrop.crushed), 'of the backdrop', backdrop.crushed > 0.02 && backdrop.value > 20),
     unevenness && fact('even', 'Uneven', `${unevenness.spreadStops.toFixed(2)} stop`, `${gradientWords(unevenness.acrossStops, unevenness.downStops)}; ${tolerance} is even enough`, unevenness.spreadStops > tolerance),
     cast && fact('cast', 'Cast', cast.hue ? `${cast.chroma.toFixed(0)} ${cast.hue}` : 'neutral', cast.hue ? 'CIELAB chroma of the backdrop' : `chroma ${cast.chroma.toFixed(1)}`, cast.chroma > CAST_SEEN),
+    falloff.kind !== 'none' && fact('falloff', 'Lens fall-off', `${falloff.cornerStops.toFixed(2)} stop`, `in the corners, taken out${falloff.kind === 'model' ? '; a model, no flat field of this lens at this aperture' : ' by its flat field'}`),
     fact('shadow', 'Shadow', shadow ? `${shadow.stops.toFixed(1)} stop` : 'none', shadow ? `${shadow.side === 'above' || shadow.side === 'below' ? shadow.side : `to the ${shadow.side} of`} the sitter` : 'found on the backdrop', shadow !== undefined && shadow.stops > SHADOW_SEEN_STOPS),
     outline && fact('outline', 'Outline', `${Math.round(Math.abs(outline.weakest.insideValue - outline.weakest.outsideValue))} values`, `at its weakest, ${sideWords(outline.weakest.x, outline.weakest.y)}: ${Math.round(outline.weakest.insideValue)} against ${Math.round(outline.weakest.outsideValue)}, ${formatStops(outline.weakest.stops)} stop`, outline.weakest.apart < MELTS),
     highlight && fact('highlight', 'Highlights', `${Math.round(highlight.value)}`, `on the sitter, ${sideWords(highlight.x, highlight.y)}${highlight.clipped > 0.002 ? `; ${percent(highlight.clipped)} clips` : ''}`, highlight.clipped > 0.01),

@@ -79,6 +79,14 @@ export const CameraSchema = v.strictObject({
   aimHeightM: between(0, 30),
   lens: v.strictObject({ focalLengthMm: between(4, 1200) }),
   sensor: v.strictObject({ widthMm: between(2, 120), heightMm: between(2, 120) }),
+  /** What the lens takes toward the corners: nothing (the camera corrects it), by the model, or by flat fields where there is one for lens and aperture. */
+  falloff: v.optional(v.strictObject({
+    use: v.picklist(['none', 'model', 'measured']),
+    fields: v.pipe(v.array(v.strictObject({
+      focalLengthMm: between(4, 1200), fNumber: between(0.25, 720), columns: v.pipe(v.number(), v.integer(), v.minValue(2), v.maxValue(24)), rows: v.pipe(v.number(), v.integer(), v.minValue(2), v.maxValue(24)),
+      stops: v.pipe(v.array(between(-8, 2)), v.minLength(4), v.maxLength(576)),
+    })), v.maxLength(24)),
+  }), { use: 'none', fields: [] }),
   apertures: v.strictObject({ widest: between(0.5, 64), smallest: between(0.7, 720), clickStops: between(0.05, 1) }),
   response: ResponseSchema,
   /** Share of the frame's mean luminance that the lens spreads over every pixel (the glare index of ISO 9358). */

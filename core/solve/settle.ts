@@ -7,6 +7,8 @@ import { cameraSettingOf, readLook, readPoint } from '../tone/readout'
 import { keyWanted, ON_TARGET_STOPS, targetBand } from '../tone/target'
 import { totalOf } from '../transport/exposureAt'
 import { ratioFromStops, roundToClicks, stopsFromRatio } from '../units/stops'
+import { areaReadoutWords, readAreas } from '../tone/areaReadout'
+import { stopWords } from './binding'
 import { solveLook } from './lookPowers'
 
 const ROUNDS = 6
@@ -79,3 +81,15 @@ export const settleLook = (set: StudioSet, look: Look, lighting: Lighting): Reco
 /** The set with the powers of every look settled. */
 export const settleSet = (set: StudioSet, lighting: Lighting): StudioSet =>
   set.looks.reduce((settled, look) => changeSettings(settled, look.id, settleLook(settled, look, lighting)), set)
+
+/** What targets of a set's looks its powers leave missed, in words. */
+export const missedOf = (set: StudioSet, lighting: Lighting): string[] => set.looks.flatMap((look) => {
+  const points = meterPoints(set)
+  const camera = cameraSettingOf(set, look, points, lighting)
+  const named = set.looks.length > 1 ? `${look.name}: ` : ''
+  const off = readLook(set, look, points, camera, lighting)
+    .filter(({ missStops, isWished }) => !isWished && Math.abs(missStops ?? 0) > ON_TARGET_STOPS)
+    .map(({ point, missStops }) => `${named}${point.name.charAt(0).toLowerCase()}${point.name.slice(1)} stays ${stopWords(missStops!)} too ${missStops! > 0 ? 'bright' : 'dark'}`)
+  const areas = readAreas(set, look, look.lights, camera, lighting).filter(({ missStops, isWished }) => !isWished && Math.abs(missStops) > ON_TARGET_STOPS).map(area => `${named}${areaReadoutWords(area)}`)
+  return [...off, ...areas]
+})

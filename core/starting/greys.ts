@@ -37,7 +37,7 @@ export const GREYS: readonly StartingPoint[] = [
       studio.around('edge', ['strip-grid', 'strip', ...GRID], 140, 1.7, 0.45)
       studio.onBackdrop(['wide-reflector', 'reflector'], { xM: studio.centreXM, yM: 1.3, zM: studio.bounds.ceiling - 0.5 }, 0, 0.45)
       studio.wantOnly({ [BACKDROP_MIDDLE]: { kind: 'value', value: 118 } })
-      studio.wantShadow(2)
+      studio.wantShadow()
       studio.wantHair(-1)
     },
   },

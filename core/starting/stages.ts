@@ -9,13 +9,15 @@ const WIDE = ['wide-reflector', 'open-face', 'reflector']
 /** Curved stages and screens. */
 export const STAGES: readonly StartingPoint[] = [
   {
-    id: 'keying', name: 'Keying screen from both sides and from above', gives: 'An even green at the level of the key, the sitter well in front of it',
+    id: 'keying', name: 'Keying screen from both sides and from above', gives: 'A green half a stop under the key, even to two tenths, the sitter well in front of it',
     look: 'mid-grey', framing: 'half', toBackdropM: 3.6, backdrop: 'Green screen',
     build: (studio) => {
       studio.around('key', ['softbox-large', 'octa', 'softbox-medium'], -40, 1.8, 0.5)
-      studio.crossed(['tube-bank', 'led-panel', ...WIDE], { distanceM: 2 })
-      studio.onBackdrop(['tube-bank', 'led-panel', ...WIDE], { xM: studio.centreXM, yM: 1.6, zM: studio.bounds.ceiling - 0.3 }, 0, 0.4)
-      studio.wantOnly({ 'backdrop/left': { kind: 'stops', stops: 0 }, [BACKDROP_MIDDLE]: { kind: 'stops', stops: 0 }, 'backdrop/right': { kind: 'stops', stops: 0 } })
+      studio.crossed(['tube-bank', 'led-panel', ...WIDE], { distanceM: 2.7, heightM: 1.6 })
+      studio.onBackdrop(['tube-bank', 'led-panel', ...WIDE], { xM: studio.centreXM, yM: 1.9, zM: studio.bounds.ceiling - 0.3 }, 0, 0.35)
+      const level = { kind: 'ratio', stops: -0.5 } as const
+      studio.wantOnly({ 'backdrop/left': level, [BACKDROP_MIDDLE]: level, 'backdrop/right': level })
+      studio.wantArea({ kind: 'even', withinStops: 0.2 })
     },
   },
   {

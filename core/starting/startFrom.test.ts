@@ -5,17 +5,19 @@ import { genericKit } from '../kit/genericKit'
 import { demoSet } from '../set/demo'
 import { emptySet } from './emptySet'
 import { faults } from '../set/faults'
-import { lightingSolver } from '../set/lightingSolver'
+import { everyPoint, lightingSolver } from '../set/lightingSolver'
+import { areaPoints } from '../tone/areaPoints'
+import { readAreas } from '../tone/areaReadout'
 import { meterPoints } from '../set/points'
 import type { StudioSet } from '../set/schema'
 import { settleSet } from '../solve/settle'
 import { DRAFT_QUALITY } from '../transport/stage'
 import { NOTHING_LEARNED } from '../metering/learned'
 import { cameraSettingOf, readLook } from '../tone/readout'
-import { STARTING_POINTS, startFrom } from './startFrom'
+import { replacedBy, STARTING_POINTS, startFrom } from './startFrom'
 
 /** Targets are met on the very layers that they are solved on, so a quarter of the rays proves as much. */
-const solve = lightingSolver(DRAFT_QUALITY)
+const solve = lightingSolver(DRAFT_QUALITY, set => [...everyPoint(set), ...areaPoints(set)])
 const small = (): StudioSet => ({ ...emptySet('small', 'Small'), room: { ...emptySet('small', 'Small').room, widthM: 3.2, depthM: 4.2, heightM: 2.6, behindBackdropM: 0.1 } })
 
 describe('every ready set-up', () => {
@@ -33,7 +35,9 @@ describe('every ready set-up', () => {
     const settled = settleSet(set, lighting)
     const points = meterPoints(settled)
     const look = settled.looks[0]!
-    const missed = readLook(settled, look, points, cameraSettingOf(settled, look, points, lighting), lighting).filter(({ missStops }) => Math.abs(missStops ?? 0) > 0.1)
+    const camera = cameraSettingOf(settled, look, points, lighting)
+    expect(readAreas(settled, look, look.lights, camera, lighting).filter(({ missStops }) => Math.abs(missStops) > 0.1).map(({ area, measured }) => `${area.kind} ${measured.toFixed(2)}`)).toEqual([])
+    const missed = readLook(settled, look, points, camera, lighting).filter(({ missStops }) => Math.abs(missStops ?? 0) > 0.1)
     expect(missed.map(({ point: { name }, missStops }) => `${name} ${missStops!.toFixed(2)}`)).toEqual([])
     expect(sightingsOf(settled, stage).filter(({ seen }) => seen > 0.12).map(({ id, what }) => `${what} ${id}`)).toEqual([])
     expect(uncovered(settled)).toEqual({ aside: 0, above: 0 })
@@ -49,5 +53,42 @@ describe('every ready set-up', () => {
     expect(set.lights.map(({ modifier }) => modifier.kind)).toEqual(['umbrella', 'wide-reflector', 'wide-reflector'])
     expect(set.lights[0]!.lamp.kitId).toBe('flash-head-200')
     expect(lacks.join('; ')).toMatch(/Backdrop reflector; 3 lamps; the kit has 2/)
+  })
+})
+
+describe('a ready set-up', () => {
+  it('is the same whatever stood there before', () => {
+    const kit = genericKit()
+    for (const before of STARTING_POINTS) {
+      const standing = startFrom(demoSet(), before, kit).set
+      for (const point of STARTING_POINTS) {
+        const [fresh, after] = [startFrom(demoSet(), point, kit).set, startFrom(standing, point, kit).set]
+        // After a thing a usual sitter sits down, since whoever sat there before is not known any more.
+        const bare = (set: StudioSet) => before.id === 'gloss-product' ? { backdrop: set.backdrop, lights: set.lights.map(({ modifier, job, lamp, gel }) => ({ modifier, job, lamp, gel })), looks: set.looks, pose: set.subjects.map(({ pose }) => pose) } : set
+        expect(bare(after), `${point.id} after ${before.id}`).toEqual(bare(fresh))
+      }
+    }
+  })
+
+  it('lights a person after a bottle was lit', () => {
+    const product = STARTING_POINTS.find(({ id }) => id === 'gloss-product')!
+    const after = startFrom(startFrom(demoSet(), product, genericKit()).set, STARTING_POINTS[0]!, genericKit()).set
+    expect(after.subjects[0]!.pose).toBe('standing')
+    expect(after.subjects[0]!.heightM).toBeGreaterThan(1.5)
+  })
+
+  it('with a fill keeps it on for its ratio', async () => {
+    for (const point of STARTING_POINTS) {
+      const { set } = startFrom(demoSet(), point, genericKit())
+      if (!set.lights.some(({ job }) => job === 'fill')) continue
+      const { layers } = (await solve(set))!
+      const { looks: [look], lights } = settleSet(set, { layers, learned: NOTHING_LEARNED })
+      for (const fill of lights.filter(({ job }) => job === 'fill')) expect(look!.lights[fill.id]!.on, point.id).toBe(true)
+    }
+  })
+
+  it('says what gives way to it', () => {
+    expect(replacedBy(demoSet())).toEqual(['3 lights', '1 look with its targets'])
+    expect(replacedBy(emptySet('a', 'A'))).toEqual(['1 look with its targets'])
   })
 })

@@ -10,6 +10,7 @@ import { PLAIN_RUN } from '../set/readingSchema'
 import type { Backdrop, StudioSet } from '../set/schema'
 import { DARKS } from './darks'
 import { GREYS } from './greys'
+import { emptySet } from './emptySet'
 import { STAGES } from './stages'
 import { studioBuilder } from './studioBuilder'
 import type { StartingPoint } from './startingPoint'
@@ -34,9 +35,32 @@ const hung = (set: StudioSet, backdrop: Omit<Backdrop, 'centreXM'>, framing: Sta
   return { ...backdrop, widthM, heightM, sweepM: Math.max(0, sweepM), centreXM: 0 }
 }
 
+const USUAL_BEHIND_M = 0.8
+
+/** A set-up is for a person, unless it brings a thing of its own: whoever sat here before sits again, and after a thing a usual sitter. */
+const sitterOf = ({ subjects }: StudioSet): StudioSet['subjects'][number] => {
+  const first = subjects[0]!
+  return first.pose === 'object' ? { ...emptySet('sitter', 'Sitter').subjects[0]!, id: first.id } : { ...first, turnDeg: 0 }
+}
+
+/** What of a set gives way to a ready set-up, in words; empty where nothing stands there. */
+export const replacedBy = (set: StudioSet): string[] => {
+  const counted = (count: number, one: string, many: string) => count === 0 ? [] : [count === 1 ? `1 ${one}` : `${count} ${many}`]
+  return [
+    ...counted(set.lights.length, 'light', 'lights'),
+    ...counted(set.panels.length + set.props.length, 'panel or prop', 'panels and props'),
+    ...counted(set.points.length, 'point of your own', 'points of your own'),
+    ...counted(set.looks.length, 'look with its targets', 'looks with their targets'),
+    ...counted(set.readings.length, 'reading', 'readings'),
+    ...counted(set.frames.length, 'test shot', 'test shots'),
+  ]
+}
+
 /** The room with the depth behind the backdrop that a set-up needs, where there is room for it. */
 const withDepthBehind = (set: StudioSet, wantedM: number): StudioSet => {
-  const behindBackdropM = wantedM > set.room.behindBackdropM ? Math.min(wantedM, set.room.depthM * 0.3) : set.room.behindBackdropM
+  // What a lit panel needed behind it is given back to the room.
+  const kept = set.backdrop.kind === 'lit-panel' ? Math.min(set.room.behindBackdropM, USUAL_BEHIND_M) : set.room.behindBackdropM
+  const behindBackdropM = wantedM > kept ? Math.min(wantedM, set.room.depthM * 0.3) : kept
   return { ...set, room: { ...set.room, behindBackdropM } }
 }
 
@@ -45,7 +69,7 @@ const cleared = (set: StudioSet): StudioSet => ({
   ...set,
   panels: [], props: [], points: [], lights: [], locked: [], groups: [], readings: [], frames: [],
   frozen: null,
-  looks: [{ ...set.looks[0]!, id: 'first', name: 'First look', lights: {}, targets: {}, run: PLAIN_RUN, grid: null, exposure: { ...set.looks[0]!.exposure, fNumber: 8 } }],
+  looks: [{ ...set.looks[0]!, id: 'first', name: 'First look', lights: {}, targets: {}, areas: [], run: PLAIN_RUN, grid: null, exposure: { ...set.looks[0]!.exposure, fNumber: 8 } }],
 })
 
 /** How far apart sitter and backdrop can be when the shortest lens in use still frames the brief. */
@@ -55,13 +79,13 @@ const depthToSpare = (set: StudioSet, mostMm: number): number => {
   return roomBounds(set.room).front - 0.4 - (framed.camera.place.yM - framed.subjects[0]!.place.yM)
 }
 
-/** Puts a ready set-up into the room of a set, with what the kit holds. Room, camera, response and the first sitter stay; the rest is new. */
+/** Puts a ready set-up into the room of a set, with what the kit holds. Room, camera, response, meter, brief's ratio and the sitter stay; the rest is new, whatever stood there before. */
 export const startFrom = (before: StudioSet, point: StartingPoint, kit: Kit): Started => {
   const picker = pickFrom(kit)
   const roomy = withDepthBehind(cleared(before), point.behindM ?? 0)
-  const first = { ...before.subjects[0]!, turnDeg: 0 }
+  const first = sitterOf(before)
   const [long, short] = [Math.max(before.camera.sensor.widthMm, before.camera.sensor.heightMm), Math.min(before.camera.sensor.widthMm, before.camera.sensor.heightMm)]
-  const isWide = point.framing === 'group' || (point.subjects?.(before) ?? []).length > 1
+  const isWide = point.framing === 'group' || (point.subjects?.({ ...before, subjects: [first] }) ?? []).length > 1
   const standing: StudioSet = {
     ...roomy,
     brief: { ...before.brief, look: point.look, framing: point.framing },

@@ -6,7 +6,7 @@ import { headHeightM } from '../set/heads'
 import { BACKDROP_MIDDLE, HAIR, KEY_SIDE, SHADOW_SIDE } from '../set/points'
 import { GELS, type Gel } from '../sources/gels'
 import { frontReach } from '../sources/frontShape'
-import type { Light, Look, Panel, Place, Prop, StudioSet, Target } from '../set/schema'
+import type { AreaTarget, Light, Look, Panel, Place, Prop, StudioSet, Target } from '../set/schema'
 import type { Picker } from '../kit/pick'
 
 type LightOptions = { gel?: Gel, turn?: Partial<Pick<Light['aim'], 'featherPanDeg' | 'featherTiltDeg'>>, powerStops?: number }
@@ -99,8 +99,13 @@ export const studioBuilder = (start: StudioSet, picker: Picker) => {
     wantOnly: (targets: Readonly<Record<string, Target>>) => {
       set = { ...set, looks: set.looks.map(look => ({ ...look, targets: { ...Object.fromEntries(Object.entries(look.targets).filter(([id]) => !id.startsWith('backdrop/'))), ...targets } })) }
     },
-    wantShadow: (ratio: number) => {
-      set = { ...set, brief: { ...set.brief, ratio }, looks: set.looks.map(look => ({ ...look, targets: { ...look.targets, [SHADOW_SIDE]: { kind: 'ratio' as const, stops: -Math.log2(ratio) } } })) }
+    /** A lighting ratio; the brief's own where the set-up has no reason for another. */
+    wantShadow: (ratio: number = Math.max(1.5, Math.min(8, set.brief.ratio))) => {
+      set = { ...set, looks: set.looks.map(look => ({ ...look, targets: { ...look.targets, [SHADOW_SIDE]: { kind: 'ratio' as const, stops: -Math.log2(ratio) } } })) }
+    },
+    /** Wants something of areas, beside points. */
+    wantArea: (area: AreaTarget) => {
+      set = { ...set, looks: set.looks.map(look => ({ ...look, areas: [...look.areas, area] })) }
     },
     wantHair: (stops: number) => {
       set = { ...set, looks: set.looks.map(look => ({ ...look, targets: { ...look.targets, [HAIR]: { kind: 'stops' as const, stops } } })) }

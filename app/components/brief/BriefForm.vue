@@ -130,6 +130,26 @@ const isGloss = computed(() => room.value.floorGloss !== null)
           :materials="ROOM_MATERIALS"
           @change="reflectance => paint(walls, reflectance)"
         />
+        <NumberField
+          label="Room light, lamps off"
+          :value="room.ambient?.lux ?? 0"
+          :least="0"
+          :most="100000"
+          unit=" lx"
+          :digits="0"
+          test-name="ambient-lux"
+          @change="lux => change({ ambient: lux > 0 ? { lux, cctK: room.ambient?.cctK ?? 4500 } : null })"
+        />
+        <NumberField
+          v-if="room.ambient"
+          label="its colour"
+          :value="room.ambient.cctK"
+          :least="1700"
+          :most="20000"
+          unit=" K"
+          :digits="0"
+          @change="cctK => room.ambient && change({ ambient: { ...room.ambient, cctK } })"
+        />
         <label class="flex items-end gap-2 pb-1.5">
           <input
             type="checkbox"

@@ -2,7 +2,7 @@
 import { STARTING_POINTS } from '#core/starting/startFrom'
 import { LOOKS } from '#core/brief/looks'
 
-const { start, isStarting, problem, lacks } = useStarting()
+const { start, isStarting, problem, lacks, waiting, takeAnyway, replaced } = useStarting()
 </script>
 
 <template>
@@ -14,8 +14,35 @@ const { start, isStarting, problem, lacks } = useStarting()
       Begin from a ready set-up
     </h2>
     <p class="mb-3 text-soft">
-      Each fits itself to this room, this sitter and your kit, and sets its powers. It takes the place of the lights and panels that stand now; undo brings them back.
+      Each fits itself to this room, this sitter and your kit, and sets its powers. Room, camera, sitter and brief stay; {{ replaced.join(', ') }} give way. Undo brings them back.
     </p>
+    <div
+      v-if="waiting"
+      role="alert"
+      class="mb-3 border-l-4 border-ink pl-3"
+      data-test="start-short"
+    >
+      <p>
+        "{{ waiting.point.name }}" would not come to its look here: {{ waiting.words }}.<template v-if="waiting.lacks.length > 0">
+          The kit lacks {{ waiting.lacks.join('; ') }}; generic ones would stand in.
+        </template>
+      </p>
+      <div class="mt-1 flex gap-2">
+        <button
+          class="press-main"
+          data-test="start-anyway"
+          @click="takeAnyway"
+        >
+          Set it up as near as it comes
+        </button>
+        <button
+          class="press"
+          @click="waiting = null"
+        >
+          Leave it
+        </button>
+      </div>
+    </div>
     <p
       v-if="problem"
       role="alert"

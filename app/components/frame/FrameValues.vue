@@ -1,23 +1,18 @@
 <script setup lang="ts">
-import { responseOf } from '#core/camera/response'
+import { framePointTones } from '#core/frames/frameVerdict'
 import type { Frame } from '#core/set/schema'
-import { stopsFromRatio } from '#core/units/stops'
 import { formatStops } from '#core/units/fractions'
 
 const props = defineProps<{ frame: Frame }>()
 const studio = useStudio()
 const light = useLight()
 
-const rows = computed(() => light.points.flatMap((point) => {
-  const value = props.frame.values[point.id]
-  if (value === undefined) return []
-  const target = light.targets[point.id]
-  const response = responseOf(studio.document.camera)
-  const off = target?.kind === 'value'
-    ? stopsFromRatio(response.linearFromValue(value) / response.linearFromValue(target.value))
-    : undefined
-  return [{ id: point.id, name: point.name.replace('Backdrop ', ''), value: Math.round(value), wanted: target?.kind === 'value' ? Math.round(target.value) : undefined, off }]
-}))
+/** What was asked for, where something was; else every point that the frame shows. */
+const rows = computed(() => {
+  const tones = framePointTones(studio.document, { ...studio.look, targets: light.targets }, light.points, props.frame.values)
+  const asked = tones.filter(({ offStops }) => offStops !== undefined)
+  return (asked.length > 0 ? asked : tones).map(({ point, value, offStops }) => ({ id: point.id, name: point.name.replace('Backdrop ', ''), value: Math.round(value), off: offStops }))
+})
 </script>
 
 <template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Listbox, ListboxButton, ListboxOption, ListboxOptions, Switch } from '@headlessui/vue'
-import { changeExposure } from '#core/set/edits'
-import { KEY_SIDE } from '#core/set/points'
+import { changeExposure, holdPoint } from '#core/set/edits'
+import { holdOf, KEY_SIDE } from '#core/set/points'
 import { apertureScale, formatAperture } from '#core/units/aperture'
 
 const studio = useStudio()
@@ -21,6 +21,12 @@ const shutter = computed(() => {
   return shutterS < 1 ? `1/${Math.round(1 / shutterS)}` : `${shutterS} s`
 })
 
+/** The key side read with the dome, as meters are held; or flat toward the key, as a card there would have it. */
+const exposedFor = computed(() => holdOf(studio.document, KEY_SIDE).receptor === 'dome' ? 'dome' as const : 'card' as const)
+const exposeFor = (what: 'dome' | 'card') => {
+  note.mark()
+  studio.edit(set => holdPoint(set, KEY_SIDE, { receptor: what === 'dome' ? 'dome' : 'flat', looks: 'light' }))
+}
 const setAperture = (chosen: number) => {
   note.mark()
   studio.edit(set => changeExposure(set, studio.look.id, { fNumber: chosen, followsPointId: null }))
@@ -78,5 +84,14 @@ const follow = (isOn: boolean) => {
       </Switch>
       <span>Camera follows the key</span>
     </label>
+    <ChoiceRow
+      v-if="follows"
+      class="mt-1.5"
+      label="Exposed for"
+      hide-label
+      :value="exposedFor"
+      :choices="[{ value: 'dome', name: 'dome reading' }, { value: 'card', name: 'card' }]"
+      @choose="exposeFor"
+    />
   </div>
 </template>

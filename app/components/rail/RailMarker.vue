@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { drag, type D3DragEvent } from 'd3-drag'
 import { select } from 'd3-selection'
-import { FLOOR, HAIR, KEY_SIDE, SHADOW_SIDE } from '#core/set/points'
+import { FLOOR, HAIR, KEY_SIDE, LIT_CHEEK, SHADOW_SIDE } from '#core/set/points'
 import { responseOf } from '#core/camera/response'
 import type { Readout } from '#core/tone/readout'
+import { clippedAlone } from '#core/tone/render'
 import { valueFromStops } from '#core/tone/backdropTone'
 import { formatStops } from '#core/units/fractions'
 import { luminance } from '#core/units/rgb'
@@ -24,10 +25,15 @@ const { askBackdrop } = useAsk()
 const body = useTemplateRef<SVGGElement>('body')
 
 const isBackdrop = computed(() => props.readout.point.surface === 'backdrop')
-const SHORT: Record<string, string> = { [KEY_SIDE]: 'key side', [SHADOW_SIDE]: 'shadow side', [HAIR]: 'hair', [FLOOR]: 'floor' }
+const SHORT: Record<string, string> = { [KEY_SIDE]: 'key side', [LIT_CHEEK]: 'lit cheek', [SHADOW_SIDE]: 'shadow side', [HAIR]: 'hair', [FLOOR]: 'floor' }
 const name = computed(() => SHORT[props.readout.point.id] ?? props.readout.point.name.replace('Backdrop ', ''))
 const value = computed(() => props.readout.value === undefined ? '' : Math.round(props.readout.value))
 const stops = computed(() => props.readout.fNumber > 0 ? formatStops(props.readout.stops) : 'dark')
+/** A channel that clips while the whole does not: coloured light says white too late. */
+const clips = computed(() => {
+  const [first] = props.readout.rendered ? clippedAlone(props.readout.rendered) : []
+  return first && first.stops >= 0.05 ? `${first.channel} clips ${formatStops(first.stops)}` : ''
+})
 /** While an ask stands, the large figure is what would be, the small one what is. */
 const askedValue = computed(() => props.ghost?.value === undefined ? undefined : Math.round(props.ghost.value))
 
@@ -84,7 +90,7 @@ const nudge = (event: KeyboardEvent) => {
       :y="rowY + 13"
       class="fill-ink text-sm"
     >
-      {{ askedValue !== undefined ? `${value} to` : value === '' ? 'stops' : stops }}
+      {{ askedValue !== undefined ? `${value} to` : clips || (value === '' ? 'stops' : stops) }}
     </text>
     <text
       x="132"

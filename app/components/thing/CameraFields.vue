@@ -75,6 +75,17 @@ const isUpright = computed(() => camera.value.sensor.heightMm >= camera.value.se
       :digits="0"
       @change="whiteBalanceK => edit(set => editCamera(set, { whiteBalanceK }))"
     />
+    <NumberField
+      label="Sync speed 1/"
+      :value="1 / camera.syncShutterS"
+      :least="1"
+      :most="8000"
+      unit=" s"
+      :digits="0"
+      narrow
+      test-name="sync"
+      @change="parts => edit(set => editCamera(set, { syncShutterS: 1 / parts }))"
+    />
     <button
       class="press h-8"
       data-test="frame-up"

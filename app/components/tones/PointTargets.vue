@@ -3,6 +3,9 @@ import { Plus, X } from '@lucide/vue'
 import { changeTargets, dropTarget } from '#core/set/edits'
 import type { Target } from '#core/set/schema'
 import type { Readout } from '#core/tone/readout'
+import { CHANNELS } from '#core/set/targetSchema'
+import { LIT_CHEEK, SHADOW_SIDE } from '#core/set/points'
+import { labOf } from '#core/frames/colour/lab'
 import { ON_TARGET_STOPS } from '#core/tone/target'
 import { formatStops } from '#core/units/fractions'
 import { figureOf, FIRMNESS, TARGET_KINDS, targetOfKind } from '~/support/targetChoices'
@@ -12,7 +15,18 @@ const studio = useStudio()
 const light = useLight()
 
 const targetOf = ({ point }: Readout): Target | undefined => studio.look.targets[point.id]
-const kindsFor = ({ point }: Readout) => TARGET_KINDS.filter(({ onSurfaces }) => !onSurfaces || point.reflectance !== undefined)
+/** The shadow side is wanted as a ratio to the lit cheek, and nothing else. */
+const kindsFor = ({ point }: Readout) => TARGET_KINDS.filter(({ value, onSurfaces }) => point.id === SHADOW_SIDE ? value === 'ratio' : !onSurfaces || point.reflectance !== undefined)
+const channelOf = (readout: Readout) => {
+  const target = targetOf(readout)
+  return target?.kind === 'value' ? target.channel ?? 'luminance' : 'luminance'
+}
+/** Where a target of another kind begins: at what is. */
+const standingNow = (readout: Readout) => {
+  const lit = light.readouts.find(({ point }) => point.id === LIT_CHEEK)
+  const stops = readout.point.id === SHADOW_SIDE && lit ? readout.stops - lit.stops : readout.stops
+  return { stops, value: readout.value, lab: readout.rendered && labOf(...readout.rendered.linear.map(channel => Math.min(1, channel)) as [number, number, number]) }
+}
 const put = (pointId: string, target: Target) => studio.edit(set => changeTargets(set, studio.look.id, { [pointId]: target }))
 const now = (readout: Readout) => readout.value === undefined ? formatStops(readout.stops) : `${Math.round(readout.value)} (${formatStops(readout.stops)})`
 const standing = ({ missStops }: Readout) => missStops === undefined ? '' : Math.abs(missStops) <= ON_TARGET_STOPS ? 'on target' : `${formatStops(Math.abs(missStops)).slice(1)} too ${missStops > 0 ? 'bright' : 'dark'}`
@@ -42,7 +56,16 @@ const standing = ({ missStops }: Readout) => missStops === undefined ? '' : Math
           :value="targetOf(readout)!.kind"
           :options="kindsFor(readout)"
           :test-name="`kind-${readout.point.id}`"
-          @choose="kind => kind && put(readout.point.id, targetOfKind(kind, readout, targetOf(readout)!.firmness))"
+          @choose="kind => kind && put(readout.point.id, targetOfKind(kind, standingNow(readout), targetOf(readout)!.firmness))"
+        />
+        <SelectField
+          v-if="targetOf(readout)!.kind === 'value'"
+          label="Of"
+          :value="channelOf(readout)"
+          :options="CHANNELS.map(value => ({ value, name: value }))"
+          class="[&_select]:w-26"
+          :test-name="`channel-${readout.point.id}`"
+          @choose="channel => channel && put(readout.point.id, { ...targetOf(readout)!, channel: channel === 'luminance' ? undefined : channel } as Target)"
         />
         <NumberField
           v-if="figureOf(targetOf(readout)!)"
@@ -71,7 +94,7 @@ const standing = ({ missStops }: Readout) => missStops === undefined ? '' : Math
         v-else
         class="press mb-0.5 ml-auto flex items-center gap-1"
         :data-test="`want-${readout.point.id}`"
-        @click="put(readout.point.id, targetOfKind(readout.point.surface === 'backdrop' ? 'value' : 'stops', readout, undefined))"
+        @click="put(readout.point.id, targetOfKind(readout.point.id === SHADOW_SIDE ? 'ratio' : readout.point.surface === 'backdrop' ? 'value' : 'stops', standingNow(readout), undefined))"
       >
         <Plus :size="14" /> Want something
       </button>

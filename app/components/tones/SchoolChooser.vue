@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import { BACKDROP_POINTS } from '#core/brief/looks'
 import { changeAreas, changeTargets } from '#core/set/edits'
-import { BACKDROP_MIDDLE } from '#core/set/points'
+import { BACKDROP_MIDDLE, KEY_SIDE, LIT_CHEEK } from '#core/set/points'
+import { renderSurface } from '#core/tone/render'
+import { totalOf } from '#core/transport/exposureAt'
+import { grey } from '#core/units/rgb'
 import { SCHOOLS, translationWords, translated, type School } from '#core/tone/schools'
 
 /** Ways of working that say where white shall be, each in one press; and what the present wish amounts to. */
@@ -9,6 +12,7 @@ const studio = useStudio()
 const light = useLight()
 const middle = computed(() => light.points.find(({ id }) => id === BACKDROP_MIDDLE)!)
 const target = computed(() => studio.look.targets[BACKDROP_MIDDLE])
+const SHIRT = grey(0.88)
 const isChosen = (school: School) => target.value !== undefined && JSON.stringify({ ...school.target }) === JSON.stringify({ ...target.value, firmness: undefined })
 const follow = (school: School) => studio.edit((set) => {
   const aimed = changeTargets(set, studio.look.id, Object.fromEntries(BACKDROP_POINTS.map(id => [id, school.target])))
@@ -16,6 +20,15 @@ const follow = (school: School) => studio.edit((set) => {
   return school.areas ? changeAreas(aimed, studio.look.id, [...studio.look.areas.filter(({ kind }) => !kinds.includes(kind)), ...school.areas]) : aimed
 })
 const words = computed(() => target.value ? translationWords(studio.document, middle.value, target.value) : 'Nothing is wanted of the backdrop\u2019s middle.')
+/** What level means here: the disc on the backdrop against how the key is read, and what a white shirt renders then. */
+const level = computed(() => {
+  const lit = light.readouts.find(({ point }) => point.id === LIT_CHEEK)
+  const key = light.readouts.find(({ point }) => point.id === KEY_SIDE)
+  if (!lit || !key || !light.camera) return ''
+  const shirt = renderSurface(studio.document, SHIRT, grey(lit.roomLuxS + totalOf(lit.parts)), grey(0), light.camera)
+  const isDome = key.point.hold.receptor === 'dome'
+  return `Level means: the disc on the backdrop shows the f-number that the ${isDome ? 'dome' : 'disc'} shows at the key. Exposed for the ${isDome ? 'dome reading' : 'card'}, a white shirt on the lit side renders ${Math.round(shirt.value)}; level paper of 88 % renders ${valueOf(SCHOOLS[0]!)}.`
+})
 const valueOf = (school: School) => Math.round(translated(studio.document, middle.value, school.target).value)
 </script>
 
@@ -26,6 +39,13 @@ const valueOf = (school: School) => Math.round(translated(studio.document, middl
       data-test="translation"
     >
       {{ words }}
+    </p>
+    <p
+      v-if="level"
+      class="mb-2 text-sm text-soft"
+      data-test="level-words"
+    >
+      {{ level }}
     </p>
     <ul aria-label="Schools of white">
       <li

@@ -159,6 +159,7 @@ const typeStops = (index: number, event: Event) => {
           </tbody>
         </table>
       </div>
+      <FlatField />
     </section>
     <section
       aria-label="The curve"

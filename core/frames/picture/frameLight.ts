@@ -1,4 +1,5 @@
 import { SRGB_RESPONSE, type Response } from '../../camera/response'
+import type { Falloff } from '../../camera/falloff'
 import { LUMINANCE_WEIGHTS } from '../../units/rgb'
 import type { Reduced } from './reduce'
 
@@ -6,7 +7,7 @@ import type { Reduced } from './reduce'
 export type FrameLight = {
   width: number
   height: number
-  /** Linear light, luminance, the lens's veil taken off; 0.18 is mid grey at the camera setting. */
+  /** Linear light, luminance, the lens's veil and its fall-off taken off; 0.18 is mid grey at the camera setting. */
   light: Float32Array
   /** Value that each pixel renders, 0..255, of its luminance; the veil is in it. */
   value: Float32Array
@@ -23,7 +24,7 @@ const CLIPPED_SHARE = 0.02
 const WHITE = 254.5
 
 /** Works light back from a picture. `veilingGlare` is the share of the frame's mean light that the lens spreads over all of it. */
-export const frameLight = ({ width, height, linear, anyClipped }: Reduced, response: Response, veilingGlare: number): FrameLight => {
+export const frameLight = ({ width, height, linear, anyClipped }: Reduced, response: Response, veilingGlare: number, falloff?: Pick<Falloff, 'share'>): FrameLight => {
   const count = width * height
   const back = Float32Array.from({ length: STEPS + 1 }, (_, step) => response.linearFromValue(255 * step / STEPS))
   const values = Float32Array.from({ length: STEPS + 1 }, (_, step) => SRGB_RESPONSE.valueFromLinear((step / STEPS) ** 2))
@@ -56,6 +57,7 @@ export const frameLight = ({ width, height, linear, anyClipped }: Reduced, respo
   }
   // What is recorded holds the veil already: the scene's own mean is less by as much.
   const veil = sum / Math.max(1, count) * veilingGlare / (1 + veilingGlare)
-  for (let at = 0; at < count; at++) light[at] = Math.max(1e-6, light[at]! - veil)
+  // What the lens takes toward the corners is the camera's and not the lamps': it is given back before anything is read.
+  for (let at = 0; at < count; at++) light[at] = Math.max(1e-6, light[at]! - veil) / (falloff ? falloff.share((at % width + 0.5) / width, (Math.floor(at / width) + 0.5) / height) : 1)
   return { width, height, light, value, isInRange, veil }
 }

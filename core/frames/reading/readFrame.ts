@@ -1,4 +1,6 @@
+import { falloffOf, type Falloff } from '../../camera/falloff'
 import { responseOf } from '../../camera/response'
+import { confidenceOf, type Confidence } from '../regions/confidence'
 import { meterPoints } from '../../set/points'
 import type { StudioSet } from '../../set/schema'
 import { flawsOf, shadowOf, type Flaw, type Shadow } from './backdropFlaws'
@@ -32,13 +34,18 @@ export type FrameReading = {
   /** Value that one pixel in a hundred lies under, light of the lens's veil included: where black ends up. */
   black: number
   light: FrameLight
+  /** Whether the picture looks like a backdrop with somebody before it. */
+  confidence: Confidence
+  /** What of the lens's fall-off was taken out. */
+  falloff: { kind: Falloff['kind'], cornerStops: number }
 }
 
 const DARKEST = 0.01
 
 /** Reads a picture whose regions are known, as the set's camera took it. */
-export const readFrame = (set: StudioSet, picture: Reduced, regions: Uint8Array): FrameReading => {
-  const light = frameLight(picture, responseOf(set.camera), set.camera.veilingGlare)
+export const readFrame = (set: StudioSet, picture: Reduced, regions: Uint8Array, fNumber?: number): FrameReading => {
+  const falloff = falloffOf(set.camera, { fNumber: fNumber ?? set.looks[0]!.exposure.fNumber })
+  const light = frameLight(picture, responseOf(set.camera), set.camera.veilingGlare, falloff.kind === 'none' ? undefined : falloff)
   const [backdrop, subject, floor] = [BACKDROP, SUBJECT, FLOOR].map(region => maskOf(regions, region)) as [Uint8Array, Uint8Array, Uint8Array]
   const own = isOwnFraming(set, picture.width, picture.height)
   const points = own ? [...meterPoints(set).filter(({ surface }) => surface === 'backdrop'), ...framePoints(set)] : []
@@ -60,5 +67,7 @@ export const readFrame = (set: StudioSet, picture: Reduced, regions: Uint8Array)
     histogram: picture.histogram,
     black: quantile(light.value, DARKEST),
     light,
+    confidence: confidenceOf(picture, regions),
+    falloff: { kind: falloff.kind, cornerStops: falloff.cornerStops },
   }
 }
