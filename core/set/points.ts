@@ -117,10 +117,9 @@ const heldAs = (set: StudioSet, hold: Hold): Pick<MeterPoint, 'receptor' | 'hold
   return { receptor, hold, constant: constantOf(set.meter, receptor) }
 }
 
-const keySide = (set: StudioSet, subject: Subject): MeterPoint => {
+const keySide = (set: StudioSet, subject: Subject, hold = holdOf(set, KEY_SIDE)): MeterPoint => {
   const key = keyOf(set)
   const head = headOf(subject)
-  const hold = holdOf(set, KEY_SIDE)
   const toCamera = direction(subtract(vectorOf(set.camera.place), head), [0, 1, 0])
   const toKey = key ? direction(subtract(vectorOf(key.place), head), toCamera) : toCamera
   const skin = cheek(set, subject, true)
@@ -138,6 +137,11 @@ const keySide = (set: StudioSet, subject: Subject): MeterPoint => {
     isEssential: true,
   }
 }
+
+/** A card held at the face, toward the key: what a white thing there renders. */
+export const CARD_AT_KEY = 'sense/card-at-key'
+
+export const cardAtKey = (set: StudioSet): MeterPoint => ({ ...keySide(set, set.subjects[0]!, { receptor: 'flat', looks: 'light' }), id: CARD_AT_KEY, name: 'Card toward the key', isEssential: false })
 
 /**
  * A cheek as the skin there takes its light, shadowed by the head: the lighting ratio is what falls on the lit one over what falls on

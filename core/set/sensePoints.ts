@@ -1,7 +1,7 @@
 import { coveRadius } from './surfaces/backdropSurfaces'
 import { add, direction, type Vector } from '../units/vector'
 import { METER_CONSTANT } from '../photometry/meter'
-import { onBackdrop, readHeightM, type MeterPoint } from './points'
+import { cardAtKey, onBackdrop, readHeightM, type MeterPoint } from './points'
 import { headHeightM } from './heads'
 import type { StudioSet, Subject } from './schema'
 
@@ -29,7 +29,7 @@ const turned = (subject: Subject, [x, y, z]: Vector): Vector => {
   return [x * Math.cos(angle) - y * Math.sin(angle), x * Math.sin(angle) + y * Math.cos(angle), z]
 }
 
-/** Flat places about the first subject and on the drop that checks look at: its outline (there a surface is seen edge on, so it looks sideways), the back of its head, its nose, and the foot of the drop. */
+/** Flat places about the first subject and on the drop that checks look at: its outline (there a surface is seen edge on, so it looks sideways), the back of its head, its nose, a card at the face, and the foot of the drop. */
 export const sensePoints = (set: StudioSet): MeterPoint[] => {
   const subject = set.subjects[0]!
   const head: Vector = [subject.place.xM, subject.place.yM, headHeightM(subject)]
@@ -41,6 +41,7 @@ export const sensePoints = (set: StudioSet): MeterPoint[] => {
       sense(rearId(side), `Back of the head ${side}`, at([sign * REAR.across, -REAR.back, 0]), direction(turned(subject, [sign * 0.6, -0.8, 0]))),
       sense(noseId(side), `Nose ${side}`, at([sign * 0.012, NOSE_AHEAD, -0.02]), turned(subject, [sign, 0, 0])),
     ]),
+    cardAtKey(set),
     { ...onBackdrop(set, FOOT_OF_DROP, 'Foot of the backdrop', set.backdrop.centreXM, footM), isEssential: false },
   ]
 }

@@ -90,7 +90,7 @@ const follow = (isOn: boolean) => {
       label="Exposed for"
       hide-label
       :value="exposedFor"
-      :choices="[{ value: 'dome', name: 'dome reading' }, { value: 'card', name: 'card' }]"
+      :choices="[{ value: 'dome', name: 'for the dome' }, { value: 'card', name: 'for a card' }]"
       @choose="exposeFor"
     />
   </div>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { BACKDROP_POINTS } from '#core/brief/looks'
 import { changeAreas, changeTargets } from '#core/set/edits'
-import { BACKDROP_MIDDLE, KEY_SIDE, LIT_CHEEK } from '#core/set/points'
+import { BACKDROP_MIDDLE, cardAtKey, KEY_SIDE } from '#core/set/points'
+import { readPoint } from '#core/tone/readout'
 import { renderSurface } from '#core/tone/render'
 import { totalOf } from '#core/transport/exposureAt'
 import { grey } from '#core/units/rgb'
@@ -22,12 +23,12 @@ const follow = (school: School) => studio.edit((set) => {
 const words = computed(() => target.value ? translationWords(studio.document, middle.value, target.value) : 'Nothing is wanted of the backdrop\u2019s middle.')
 /** What level means here: the disc on the backdrop against how the key is read, and what a white shirt renders then. */
 const level = computed(() => {
-  const lit = light.readouts.find(({ point }) => point.id === LIT_CHEEK)
+  const card = light.lighting && light.camera ? readPoint(studio.document, cardAtKey(studio.document), studio.look.lights, light.camera, light.lighting) : undefined
   const key = light.readouts.find(({ point }) => point.id === KEY_SIDE)
-  if (!lit || !key || !light.camera) return ''
-  const shirt = renderSurface(studio.document, SHIRT, grey(lit.roomLuxS + totalOf(lit.parts)), grey(0), light.camera)
+  if (!card || !key || !light.camera) return ''
+  const shirt = renderSurface(studio.document, SHIRT, grey(card.roomLuxS + totalOf(card.parts)), grey(0), light.camera)
   const isDome = key.point.hold.receptor === 'dome'
-  return `Level means: the disc on the backdrop shows the f-number that the ${isDome ? 'dome' : 'disc'} shows at the key. Exposed for the ${isDome ? 'dome reading' : 'card'}, a white shirt on the lit side renders ${Math.round(shirt.value)}; level paper of 88 % renders ${valueOf(SCHOOLS[0]!)}.`
+  return `Level means: the disc on the backdrop shows the f-number that the ${isDome ? 'dome' : 'disc'} shows at the key. Exposed for the ${isDome ? 'dome reading' : 'card'}, a white shirt that looks at the key renders ${Math.round(shirt.value)}; level paper of 88 % renders ${valueOf(SCHOOLS[0]!)}.`
 })
 const valueOf = (school: School) => Math.round(translated(studio.document, middle.value, school.target).value)
 </script>
