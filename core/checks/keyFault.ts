@@ -47,7 +47,7 @@ export const keyFault: Check = ({ set, look, readouts, camera }) => {
     words: `${words}. ${advice}`,
     mends: fault.kind === 'away'
       ? [{ words: `Aim ${fault.key.name} at the subject`, apply: before => aimedStraight(aimAtNamed(before, fault.key.id, before.subjects[0]!.id), fault.key.id) }]
-      : fault.kind === 'no-key'
+      : fault.kind === 'no-key' || (fault.kind === 'no-light' && set.lights.length === 0)
         ? [{ words: 'Add a key', apply: keyAdded }]
         : fault.kind === 'shaded' && fault.by ? [{ words: `Slide ${fault.by.name} aside`, apply: before => slidAside(before, fault.by!.id, stillShaded(fault.by!.id, fault.key.id)) }] : [],
   }]

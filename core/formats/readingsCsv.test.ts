@@ -12,7 +12,7 @@ const part = fc.record({ powerStops: number(-7, 0), directLuxS: number(0, 1e6), 
 const parts = fc.dictionary(fc.constantFrom('key', 'backdrop-left', 'backdrop-right'), part, { noNullPrototype: true })
 const anyReading: fc.Arbitrary<Reading> = fc.record({
   id: fc.integer({ min: 0, max: 99999 }).map(value => `reading-${value}`), fNumber: number(0.1, 2000), lights: parts, others: parts, note: anyText, shown: anyText, direction: anyText,
-  receptor: fc.constantFrom('flat', 'dome'), meter: fc.constantFrom('incident', 'spot'), source: fc.constantFrom('hand', 'bench', 'file'), trust: fc.constantFrom('auto', 'sure', 'out'),
+  receptor: fc.constantFrom('flat', 'dome', 'retracted'), looks: fc.constantFrom('light', 'camera', 'between', 'surface', null), meterName: fc.string({ maxLength: 60 }), constant: fc.option(fc.double({ min: 60, max: 1900, noNaN: true })), roomLuxS: fc.double({ min: 0, max: 1e5, noNaN: true }), meter: fc.constantFrom('incident', 'spot'), source: fc.constantFrom('hand', 'bench', 'file'), trust: fc.constantFrom('auto', 'sure', 'out'),
   position: fc.option(fc.tuple(number(-5, 5), number(0, 8), number(0, 3)), { nil: null }), camera: fc.record({ fNumber: number(1, 64), shutterS: number(0.001, 1), iso: number(25, 6400) }),
 }).map(changes => aReading(changes))
 
@@ -44,7 +44,7 @@ describe('readings as a table', () => {
   it('are one line each under a line of names, and quoted as RFC 4180 has it', () => {
     const text = writeReadingsCsv([aReading({ note: 'left, "high"', lights: { key: { powerStops: -1.6, directLuxS: 512.25, bouncedLuxS: 88.5 } } })])
     const [names, line, end] = text.split('\r\n')
-    expect(names).toBe('id,time,look,point,xM,yM,zM,receptor,direction,meter,fNumber,shown,lights,off,camera f,shutter s,iso,source,trust,note')
+    expect(names).toBe('id,time,look,point,xM,yM,zM,receptor,direction,meter,fNumber,shown,lights,off,camera f,shutter s,iso,source,trust,looks,meter name,constant,room lx s,note')
     expect(line).toContain('key@-1.6:512.25+88.5')
     expect(line).toMatch(/"left, ""high"""$/)
     expect(end).toBe('')

@@ -8,7 +8,7 @@ import { refused, understood, type Outcome } from '../units/outcome'
 
 /** Columns of the readings table, in order; docs/formats.md says what is in each. */
 const COLUMNS = [
-  'id', 'time', 'look', 'point', 'xM', 'yM', 'zM', 'receptor', 'direction', 'meter', 'fNumber', 'shown', 'lights', 'off', 'camera f', 'shutter s', 'iso', 'source', 'trust', 'note',
+  'id', 'time', 'look', 'point', 'xM', 'yM', 'zM', 'receptor', 'direction', 'meter', 'fNumber', 'shown', 'lights', 'off', 'camera f', 'shutter s', 'iso', 'source', 'trust', 'looks', 'meter name', 'constant', 'room lx s', 'note',
 ] as const
 
 type Row = Record<typeof COLUMNS[number], string>
@@ -49,6 +49,10 @@ const rowOf = (reading: Reading): Row => ({
   'source': reading.source,
   'trust': reading.trust,
   'note': reading.note,
+  'looks': reading.looks ?? '',
+  'meter name': reading.meterName,
+  'constant': String(reading.constant ?? ''),
+  'room lx s': String(reading.roomLuxS),
 })
 
 /** What a table calculator would take for a formula, or for the mark below. Numbers are none, whatever their sign. */
@@ -84,6 +88,10 @@ const readingFrom = (row: Row): unknown => {
     source: row.source || 'file',
     trust: row.trust || 'auto',
     note: row.note,
+    looks: row.looks || null,
+    meterName: row['meter name'],
+    constant: row.constant === '' ? null : number(row.constant),
+    roomLuxS: row['room lx s'] === '' ? 0 : number(row['room lx s']),
   }
 }
 

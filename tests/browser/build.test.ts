@@ -43,7 +43,7 @@ describe('from an empty room to white on target, by the interface alone', () => 
 
   it('says that no light is there, and gets there with two lamps more and what the verdict proposes', async () => {
     await visit('Stage')
-    await app.browser.waitForText('findings', /No light is on that reaches the backdrop/)
+    await app.browser.waitForText('findings', /No light is on in this look/)
     await add('key')
     await app.browser.waitForText('findings', /Only the key lights the backdrop/)
     await app.browser.locate(By.xpath('//button[normalize-space(text())="Add two backdrop lights"]')).click().catch(async () => {
@@ -77,6 +77,9 @@ describe('from a ready set-up to its look', () => {
   it('has its looks to choose from, and one undo brings back what was', async () => {
     await visit('Brief')
     await app.browser.click('start-one-wall')
+    // In this small room its dark look stays short, and that is said beforehand.
+    await app.browser.waitForText('start-short', /"One white wall: white, grey, black" would not come to its look here: /)
+    await app.browser.click('start-anyway')
     await app.browser.waitForText('verdict', /^On target: backdrop middle 2[45]\d/)
     await choose('look', 'Mid grey')
     await app.browser.waitForText('verdict', /^On target: backdrop middle 1[12]\d/)
@@ -221,7 +224,8 @@ describe('the kit', () => {
     await type(await app.browser.find('watt-seconds'), '400')
     await app.browser.click('kit-refresh')
     await visit('Stage')
-    await app.browser.waitFor('the copy renewed', async () => Math.abs(await app.browser.stopsAtRest('backdrop/middle') - before) < 0.1)
+    // GN 58 as before, but counted 0.35 stop under its number, as flash heads usually give: the camera opens by that, in thirds.
+    await app.browser.waitFor('the copy renewed', async () => Math.abs(await app.browser.stopsAtRest('backdrop/middle') - before - 0.33) < 0.1)
   })
 
   it('is still there after a reload, and complains of nothing', async () => {

@@ -155,7 +155,7 @@ describe('odd sets', () => {
 
   it('opens one without lights and says what to do', async () => {
     await importSet('bare', { ...set, id: 'bare', name: 'Bare hall', lights: [], looks: [{ ...look, lights: {} }] })
-    await app.browser.waitForText('findings', /No light is on that reaches the backdrop\.\s*Add two backdrop lights/)
+    await app.browser.waitForText('findings', /No light is on in this look\. Add a light or switch one on\.\s*Add a key/)
     await visit('Meter')
     await app.browser.waitFor('the reason', async () => /No light is on/.test(await app.browser.locate(By.css('main')).getText()))
   })

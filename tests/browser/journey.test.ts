@@ -56,7 +56,7 @@ describe('a first set, from the demo to a frame on target', () => {
 
   it('answers what is asked: in reach, out of reach, dragged, and accepted', async () => {
     await app.browser.click('ask-12')
-    await app.browser.waitForText('verdict', /^Asked: Backdrop middle 2\d\d, wanted 12: power cannot do it: spill keeps it \d\.\d stops too bright/)
+    await app.browser.waitForText('verdict', /^Asked: Backdrop middle 2\d\d, wanted 12: power cannot do it: spill of the key keeps it \d\.\d stops too bright/)
     await app.browser.click('dismiss')
     await app.browser.dragBy(await app.browser.find('marker-backdrop/middle'), 0, 120)
     await app.browser.waitForText('verdict', /^Asked: .*wanted \d+: /)

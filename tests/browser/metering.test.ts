@@ -84,7 +84,7 @@ describe('a run as one likes it', () => {
     await app.browser.waitForText('run-title', /^Room light$/)
     // A plain figure is in the unit that readings are written in here.
     expect(await (await app.browser.find('entry')).getAttribute('placeholder')).toBe('430 lx')
-    await write('700')
+    await write('1000')
     await app.browser.waitForText('correction', /only 5\.\d stops under the camera setting: a frame without the lamps is not black/)
     await app.browser.waitForText('ambient-mend', /^1\/250 s and ISO 50, with every lamp 1 stop up|^1\/\d+ s puts it 6\.\d under/)
     await app.browser.click('set-camera')

@@ -157,7 +157,7 @@ const readFile = async (file: File) => {
       @pick="readFile"
     />
     <p class="basis-full text-sm text-soft">
-      Counted at full power in its standard reflector: f/{{ Number(Math.sqrt(intensity / GUIDE_NUMBER_CONVENTIONS.metered / 4).toPrecision(2)) }} on a flat receptor at 2 m and ISO 100, {{ Math.round(intensity).toLocaleString('en') }} {{ item.what.kind === 'flash' ? 'lx s at 1 m' : 'lx at 1 m' }}.
+      Rated guide number {{ guideNumber.toFixed(0) }} m as metered. Counted at full power in its standard reflector: f/{{ Number(Math.sqrt(intensity / GUIDE_NUMBER_CONVENTIONS.metered / 4).toPrecision(2)) }} on a flat receptor at 2 m and ISO 100, {{ Math.round(intensity).toLocaleString('en') }} {{ item.what.kind === 'flash' ? 'lx s at 1 m' : 'lx at 1 m' }}.
       <template v-if="item.what.givesStops < 0">
         Flash heads usually give a third of a stop less than the number on the box; a metered reading tells.
       </template>

@@ -82,16 +82,22 @@ const follow = (isOn: boolean) => {
           :class="{ 'translate-x-3.5 bg-on-accent!': follows }"
         />
       </Switch>
-      <span>Camera follows the key</span>
+      <span>Follows the key</span>
+      <select
+        v-if="follows"
+        class="press ml-auto h-7 w-25 px-1 text-sm"
+        aria-label="Exposed for"
+        data-test="exposed-for"
+        :value="exposedFor"
+        @change="exposeFor(($event.target as HTMLSelectElement).value as 'dome' | 'card')"
+      >
+        <option value="dome">
+          for the dome
+        </option>
+        <option value="card">
+          for a card
+        </option>
+      </select>
     </label>
-    <ChoiceRow
-      v-if="follows"
-      class="mt-1.5"
-      label="Exposed for"
-      hide-label
-      :value="exposedFor"
-      :choices="[{ value: 'dome', name: 'for the dome' }, { value: 'card', name: 'for a card' }]"
-      @choose="exposeFor"
-    />
   </div>
 </template>

@@ -5,7 +5,7 @@ import { FLOOR, HAIR, KEY_SIDE, LIT_CHEEK, SHADOW_SIDE } from '#core/set/points'
 import { responseOf } from '#core/camera/response'
 import type { Readout } from '#core/tone/readout'
 import { clippedAlone } from '#core/tone/render'
-import { valueFromStops } from '#core/tone/backdropTone'
+import { ratioFromStops } from '#core/units/stops'
 import { formatStops } from '#core/units/fractions'
 import { luminance } from '#core/units/rgb'
 
@@ -18,7 +18,7 @@ const props = defineProps<{
   ghostY?: number
   rampX: number
   rampWidth: number
-  toValue: (pixels: number) => number
+  toStops: (pixels: number) => number
 }>()
 const studio = useStudio()
 const { askBackdrop } = useAsk()
@@ -37,11 +37,16 @@ const clips = computed(() => {
 /** While an ask stands, the large figure is what would be, the small one what is. */
 const askedValue = computed(() => props.ghost?.value === undefined ? undefined : Math.round(props.ghost.value))
 
+/** What the point would render with so many stops on it: its own light, colour and veil, made brighter or darker. */
+const valueAtStops = (stops: number) => {
+  const { rendered } = props.readout
+  return rendered ? responseOf(studio.document.camera).valueFromLinear(luminance(rendered.linear) * ratioFromStops(stops - props.readout.stops)) : 0
+}
 const behaviour = drag<SVGGElement, unknown>()
   .filter(() => isBackdrop.value)
   .container(() => document.documentElement)
   .subject(() => ({ x: 0, y: props.y }))
-  .on('drag', (event: D3DragEvent<SVGGElement, unknown, unknown>) => askBackdrop(Math.round(props.toValue(event.y))))
+  .on('drag', (event: D3DragEvent<SVGGElement, unknown, unknown>) => askBackdrop(Math.round(valueAtStops(props.toStops(event.y)))))
 
 watch(body, (found) => {
   if (found) select(found).call(behaviour)
@@ -50,11 +55,10 @@ watch(body, (found) => {
 const NUDGE_STOPS = 0.1
 const nudge = (event: KeyboardEvent) => {
   const step = event.key === 'ArrowUp' ? NUDGE_STOPS : event.key === 'ArrowDown' ? -NUDGE_STOPS : 0
-  const { reflectance } = props.readout.point
-  if (step === 0 || !isBackdrop.value || reflectance === undefined) return
+  if (step === 0 || !isBackdrop.value || !props.readout.rendered) return
   event.preventDefault()
   const from = props.readout.targetStops ?? props.readout.stops
-  askBackdrop(valueFromStops(from + step, luminance(reflectance), responseOf(studio.document.camera)))
+  askBackdrop(valueAtStops(from + step))
 }
 </script>
 

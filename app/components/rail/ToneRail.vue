@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { FLOOR, HAIR, SHADOW_SIDE } from '#core/set/points'
 import type { Readout } from '#core/tone/readout'
-import { stopsFromRatio } from '#core/units/stops'
+import { ratioFromStops, stopsFromRatio } from '#core/units/stops'
 import { responseOf } from '#core/camera/response'
 import { luminance } from '#core/units/rgb'
 import { valueFromStops } from '#core/tone/backdropTone'
@@ -48,7 +48,7 @@ const isShown = ({ point, targetStops }: Readout) => targetStops !== undefined |
 const ghostOf = (readout: Readout): Readout | undefined => {
   const stops = search.preview?.stops[readout.point.id]
   if (stops === undefined) return light.ghosts.find(({ point }) => point.id === readout.point.id)
-  return { ...readout, stops, value: readout.point.reflectance === undefined ? undefined : valueFromStops(stops, luminance(readout.point.reflectance), response.value) }
+  return { ...readout, stops, value: readout.rendered && response.value.valueFromLinear(luminance(readout.rendered.linear) * ratioFromStops(stops - readout.stops)) }
 }
 const rows = computed(() => {
   const shown = light.readouts.filter(isShown)
@@ -156,7 +156,7 @@ const rows = computed(() => {
           :ghost-y="row.ghost && y(row.ghost.stops)"
           :ramp-x="RAMP_X"
           :ramp-width="RAMP_WIDTH"
-          :to-value="(pixels: number) => valueAt(stopsAt(pixels))"
+          :to-stops="stopsAt"
         />
       </svg>
     </div>

@@ -30,7 +30,7 @@ const ambientWords = computed(() => {
   if (!value) return ''
   if (value.isNothing) return 'The meter sees nothing: a frame without the lamps is black.'
   const under = `${Math.abs(value.stops).toFixed(1)} stops ${value.stops < 0 ? 'under' : 'over'} the camera setting`
-  if (value.stops <= value.limitStops) return `The room's light lies ${under}: it adds nothing that counts.`
+  if (value.stops <= value.limitStops) return `The room's light lies ${under}: a frame without the lamps is black${value.limitStops < BLACK_UNDER_STOPS ? ', and dark tones stay dark' : ''}.`
   return value.limitStops < BLACK_UNDER_STOPS
     ? `The room's light lies ${under}: enough for the subject, but the backdrop is wanted so dark that it has to be ${Math.abs(value.limitStops).toFixed(1)} under.`
     : `The room's light is only ${under}: a frame without the lamps is not black.`

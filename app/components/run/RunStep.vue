@@ -42,10 +42,18 @@ const holdAs = (changes: Partial<Hold>) => {
   studio.edit(set => holdPoint(set, holdKey.value, hold))
   void preferences.change({ holds: { ...preferences.values.holds, [holdKey.value]: hold } })
 }
+/** On a phone the pad needs the room: one press goes to the next way of holding the meter. */
+const isWide = useMediaQuery('(min-width: 1024px)')
+const nextReceptor = computed(() => {
+  const { receptors } = choices.value
+  return receptors[(receptors.indexOf(point.value?.hold.receptor ?? 'dome') + 1) % receptors.length]!
+})
+const holdNext = () => holdAs({ receptor: nextReceptor.value })
 const meters = computed(() => {
   const { meter } = studio.document
   const listed = kit.kit.meters.map(({ id, what }) => ({ value: id, name: what.name }))
-  return listed.some(({ value }) => value === meter.kitId) ? listed : [{ value: '', name: meter.name }, ...listed]
+  const isKnown = kit.kit.meters.some(({ id, what }) => id === meter.kitId || (meter.kitId === null && what.flatConstant === meter.flatConstant && what.domeConstant === meter.domeConstant && what.spotConstant === meter.spotConstant))
+  return isKnown ? listed : [{ value: '', name: meter.name }, ...listed]
 })
 const takeMeter = (id: string) => {
   const item = kit.kit.meters.find(one => one.id === id)
@@ -100,26 +108,28 @@ const METERS = [{ value: 'incident', name: 'Incident' }, { value: 'spot', name: 
       />
     </div>
     <div
-      v-if="!run.taken.value"
+      v-if="!run.taken.value && isWide"
       class="flex flex-wrap items-center gap-x-4 gap-y-1 text-sm"
       data-test="holds"
     >
-      <ChoiceRow
-        v-if="choices.receptors.length > 1"
-        label="Receptor"
-        hide-label
-        :value="point.hold.receptor"
-        :choices="choices.receptors.map(value => ({ value, name: RECEPTORS[value] }))"
-        @choose="receptor => holdAs({ receptor })"
-      />
-      <ChoiceRow
-        v-if="choices.looks.length > 1"
-        label="Looks"
-        hide-label
-        :value="point.hold.looks"
-        :choices="choices.looks.map(value => ({ value, name: LOOKS[value] }))"
-        @choose="looks => holdAs({ looks })"
-      />
+      <template v-if="isWide">
+        <ChoiceRow
+          v-if="choices.receptors.length > 1"
+          label="Receptor"
+          hide-label
+          :value="point.hold.receptor"
+          :choices="choices.receptors.map(value => ({ value, name: RECEPTORS[value] }))"
+          @choose="receptor => holdAs({ receptor })"
+        />
+        <ChoiceRow
+          v-if="choices.looks.length > 1"
+          label="Looks"
+          hide-label
+          :value="point.hold.looks"
+          :choices="choices.looks.map(value => ({ value, name: LOOKS[value] }))"
+          @choose="looks => holdAs({ looks })"
+        />
+      </template>
       <SelectField
         v-if="meters.length > 1"
         label="Meter"
@@ -159,6 +169,14 @@ const METERS = [{ value: 'incident', name: 'Incident' }, { value: 'spot', name: 
         >
           {{ readWords }}
         </p>
+        <button
+          v-if="!isWide && !run.taken.value && choices.receptors.length > 1"
+          class="mt-1 text-sm text-soft underline"
+          data-test="hold-other"
+          @click="holdNext"
+        >
+          by {{ RECEPTORS[point.hold.receptor] }}; take {{ RECEPTORS[nextReceptor] }}
+        </button>
         <p
           v-if="run.taken.value?.reading.source === 'bench'"
           class="mt-1 text-sm text-soft"
