@@ -70,6 +70,7 @@ export const KIT_FIELDS: { [K in KitKind]: readonly KitField<What<K>>[] } = {
   meters: [
     field('Flat constant', 100, 1000, ' lx', 0, what => what.flatConstant, (what, flatConstant) => ({ ...what, flatConstant })),
     field('Dome constant', 100, 1000, ' lx', 0, what => what.domeConstant, (what, domeConstant) => ({ ...what, domeConstant })),
+    field('Spot constant', 5, 30, ' cd/m²', 1, what => what.spotConstant, (what, spotConstant) => ({ ...what, spotConstant })),
   ],
 }
 

@@ -42,7 +42,8 @@ describe('the kit', () => {
   })
 
   it('guesses a guide number from watt-seconds by the square root', () => {
-    expectWithin(guideNumberFromWattSeconds(400), 58, 0.5)
+    // Four times the energy lights twice as far, whatever a watt-second gives.
+    for (const wattSeconds of [50, 400, 1600]) expectWithin(guideNumberFromWattSeconds(4 * wattSeconds) / guideNumberFromWattSeconds(wattSeconds), 2, 1e-12)
     expectWithin(wattSecondsFromGuideNumber(guideNumberFromWattSeconds(250)), 250, 1e-9)
   })
 })

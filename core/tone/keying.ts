@@ -1,11 +1,12 @@
 import type { Lighting } from '../metering/lighting'
 import { weightsOf } from '../metering/weights'
 import { exposureFromReading, METER_CONSTANT } from '../photometry/meter'
-import { BACKDROP_MIDDLE, KEY_SIDE } from '../set/points'
-import { edgeId, rearId, SIDES } from '../set/sensePoints'
+import { BACKDROP_MIDDLE, KEY_SIDE, type MeterPoint } from '../set/points'
+import { edgeId, rearId, sensePoints, SIDES } from '../set/sensePoints'
 import type { CameraSetting, Look, StudioSet } from '../set/schema'
 import { grey, luminance, type Rgb } from '../units/rgb'
 import { stopsFromRatio } from '../units/stops'
+import { dot, type Vector } from '../units/vector'
 import type { Readout } from './readout'
 
 /** What of a screen's own colour reaches the sitter this far under the key is not seen in the key; common practice, no source. */
@@ -48,6 +49,39 @@ export const distanceForStops = (widthM: number, heightM: number, fromM: number,
   return (near + far) / 2
 }
 
+const CELLS = 16
+
+/**
+ * View factor from a small patch that looks any way to an evenly lit screen, summed over the screen's cells: cos cos / (pi r^2). The screen
+ * lies in the plane y = 0.
+ */
+export const screenFactor = ({ widthM, heightM, centreXM }: Pick<StudioSet['backdrop'], 'widthM' | 'heightM' | 'centreXM'>, [x, y, z]: Vector, facing: Vector): number => {
+  let sum = 0
+  for (let i = 0; i < CELLS; i++) {
+    for (let j = 0; j < CELLS; j++) {
+      const way: Vector = [centreXM + ((i + 0.5) / CELLS - 0.5) * widthM - x, -y, (j + 0.5) / CELLS * heightM - z]
+      const squared = dot(way, way)
+      sum += Math.max(0, dot(way, facing)) * Math.abs(way[1]) / (Math.PI * squared * squared)
+    }
+  }
+  return sum * widthM * heightM / CELLS ** 2
+}
+
+/** Where the worst of some receivers' casts comes down to the limit when they move away together; undefined past any hall. */
+const distanceForCasts = (set: StudioSet, casts: readonly { point: MeterPoint, stops: number }[], limitStops: number): number | undefined => {
+  const from = set.subjects[0]!.place.yM
+  const worstAt = (distanceM: number) => Math.max(...casts.map(({ point: { position: [x, y, z], facing }, stops }) =>
+    stops + stopsFromRatio(screenFactor(set.backdrop, [x, y + distanceM - from, z], facing) / Math.max(1e-12, screenFactor(set.backdrop, [x, y, z], facing)))))
+  let [near, far] = [from, FARTHEST_M]
+  if (worstAt(far) > limitStops) return undefined
+  for (let step = 0; step < 40; step++) {
+    const middle = (near + far) / 2
+    if (worstAt(middle) > limitStops) near = middle
+    else far = middle
+  }
+  return (near + far) / 2
+}
+
 /** Light of all lamps in use at a receiver, by channel. */
 const lightAt = (set: StudioSet, look: Look, camera: CameraSetting, { layers, learned }: Lighting, receiverId: string): Rgb => {
   const weights = weightsOf(set, look.lights, camera, learned)
@@ -69,15 +103,15 @@ export const keyingOf = (set: StudioSet, look: Look, camera: CameraSetting, ligh
   const line = readouts.filter(({ point }) => point.surface === 'backdrop').map(({ stops }) => stops)
   const screen = gridStops.length > 1 ? gridStops : line
   const reference = exposureFromReading(camera.fNumber, camera.iso, METER_CONSTANT.flat)
-  const cast = Math.max(...SIDES.flatMap(({ side }) => [edgeId(side), rearId(side)]).map(id => colourOf(lightAt(set, look, camera, lighting, id))))
-  const castStops = stopsFromRatio(cast / reference)
+  const receivers = sensePoints(set).filter(({ id }) => SIDES.some(({ side }) => id === edgeId(side) || id === rearId(side)))
+  const casts = receivers.map(point => ({ point, stops: stopsFromRatio(colourOf(lightAt(set, look, camera, lighting, point.id)) / reference) }))
+  const castStops = Math.max(...casts.map(({ stops }) => stops))
   const distanceM = set.subjects[0]!.place.yM
-  const { widthM, heightM } = set.backdrop
   return {
     levelStops: stopsAt(BACKDROP_MIDDLE) - stopsAt(KEY_SIDE),
     spreadStops: Math.max(...screen) - Math.min(...screen),
     castStops,
     distanceM,
-    neededM: castStops <= CAST_LIMIT_STOPS ? distanceM : distanceForStops(widthM, heightM, distanceM, CAST_LIMIT_STOPS - castStops),
+    neededM: castStops <= CAST_LIMIT_STOPS ? distanceM : distanceForCasts(set, casts, CAST_LIMIT_STOPS),
   }
 }

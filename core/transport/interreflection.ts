@@ -3,7 +3,7 @@ import { directionAround, followRay, type Ground } from './follow'
 import { enteringShare } from './gloss'
 import { sideOfPatch, type Patches } from './patches'
 import type { PatchSamples } from './patchSamples'
-import { fraction, R2_STEP_X, R3_STEPS, scramble } from './sequence'
+import { fraction, R2_STEP_X, R3_STEPS, scramble, SEED_SALTS } from './sequence'
 import type { Steps } from '../units/steps'
 
 /** What each patch sees: the patches that its cosine-distributed rays end on; -1 for a ray that brings nothing. */
@@ -21,7 +21,7 @@ const PATCHES_A_STEP = 64
 const LUCK_APART = 1021
 
 /** Casts the rays of every patch. The rows hold for any lights, as long as surfaces stay where they are. */
-export function* castRows(ground: Ground, samples: PatchSamples, raysPerPatch: number): Steps<Rows> {
+export function* castRows(ground: Ground, samples: PatchSamples, raysPerPatch: number, seed = 0): Steps<Rows> {
   const { patches, scene } = ground
   const counts = rayCounts(ground, samples, raysPerPatch)
   const first = new Int32Array(patches.count + 1)
@@ -33,7 +33,7 @@ export function* castRows(ground: Ground, samples: PatchSamples, raysPerPatch: n
   for (let patch = 0; patch < patches.count; patch++) {
     if (patch % PATCHES_A_STEP === 0) yield patch / patches.count
     const { gloss } = sideOfPatch(scene, patches, patch)
-    const offsets = [1, 2, 3, 4].map(salt => scramble(patch, salt)) as [number, number, number, number]
+    const offsets = [1, 2, 3, 4].map(salt => scramble(patch, salt + SEED_SALTS * seed)) as [number, number, number, number]
     const start = first[patch]!
     for (let ray = 0; ray < counts[patch]!; ray++) {
       // Place and direction come from one three-dimensional sequence, or places would favour directions.

@@ -51,7 +51,7 @@ export type SeenReceiver = Receiver & { view: View }
 
 export const viewReceiver = (stage: Stage, receiver: Receiver): SeenReceiver => ({
   ...receiver,
-  view: castView(stage, receiver.position, receiver.facing, receiver.receptor, stage.quality.raysPerPoint),
+  view: castView(stage, receiver.position, receiver.facing, receiver.receptor, stage.quality.raysPerPoint, stage.quality.seed),
 })
 
 /** A body's patches are small and costly to leave: every other point of theirs is asked. */

@@ -2,7 +2,7 @@ import { facetNormal, pointOn, type SurfacePoint } from '../geometry/surfacePoin
 import type { Body, Scene } from '../geometry/surface'
 import { emptyBox, holdPlaces } from '../geometry/box'
 import { isOnSurface, patchOfCell, type Patches } from './patches'
-import { fraction, R2_STEP_X, R2_STEP_Y, scramble } from './sequence'
+import { fraction, R2_STEP_X, R2_STEP_Y, scramble, SEED_SALTS } from './sequence'
 
 /** Points over each patch, `perPatch` apiece: position and normal, six numbers a point. */
 export type PatchSamples = {
@@ -31,7 +31,8 @@ const bodyPoint = (body: Body, patch: number, share: number, a: number, b: numbe
 }
 
 /** Spreads points over every patch. */
-export const samplePatches = (scene: Scene, patches: Patches, perPatch: number): PatchSamples => {
+export const samplePatches = (scene: Scene, patches: Patches, perPatch: number, seed = 0): PatchSamples => {
+  const [acrossSalt, alongSalt] = [SEED_SALTS * seed, SEED_SALTS * seed + 1]
   const points = new Float64Array(patches.count * perPatch * 6)
   const exposed = new Uint8Array(patches.count)
   const lay = (patch: number, index: number, { position, normal }: SurfacePoint) => {
@@ -48,8 +49,8 @@ export const samplePatches = (scene: Scene, patches: Patches, perPatch: number):
         if (!(patches.areaM2[patch]! > 0)) continue
         let found = 0
         for (let attempt = 0; attempt < perPatch * TRIES && found < perPatch; attempt++) {
-          const s = (column + fraction(scramble(patch, 0) + attempt * R2_STEP_X)) / grid.columns
-          const t = (row + fraction(scramble(patch, 1) + attempt * R2_STEP_Y)) / grid.rows
+          const s = (column + fraction(scramble(patch, acrossSalt) + attempt * R2_STEP_X)) / grid.columns
+          const t = (row + fraction(scramble(patch, alongSalt) + attempt * R2_STEP_Y)) / grid.rows
           if (!isOnSurface(surface, s, t) || patchOfCell(grid, column, row, s, t) !== patch) continue
           lay(patch, found, pointOn(surface, s, t, grid.isFront))
           found += 1
@@ -69,7 +70,7 @@ export const samplePatches = (scene: Scene, patches: Patches, perPatch: number):
     for (let patch = 0; patch < body.mesh.patchCount; patch++) {
       exposed[first + patch] = 1
       for (let index = 0; index < perPatch; index++) {
-        lay(first + patch, index, bodyPoint(body, patch, (index + 0.5) / perPatch, fraction(scramble(patch, 0) + index * R2_STEP_X), fraction(scramble(patch, 1) + index * R2_STEP_Y)))
+        lay(first + patch, index, bodyPoint(body, patch, (index + 0.5) / perPatch, fraction(scramble(patch, acrossSalt) + index * R2_STEP_X), fraction(scramble(patch, alongSalt) + index * R2_STEP_Y)))
       }
     }
   })

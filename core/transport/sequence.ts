@@ -18,6 +18,9 @@ export const scramble = (index: number, salt: number): number => {
   return ((x ^ (x >>> 16)) >>> 0) / 2 ** 32
 }
 
+/** Salts that one seed takes; another seed draws from the ones behind. */
+export const SEED_SALTS = 64
+
 /** The same for the unit cube: the root of x^4 = x + 1 gives three steps that do not fall into line with each other. */
 const CUBIC = 1.22074408460576
 

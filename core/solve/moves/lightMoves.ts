@@ -1,4 +1,4 @@
-import { featherLight, fitModifier } from '../../set/edits'
+import { editLight, featherLight, fitModifier } from '../../set/edits'
 import { addLight, FIRST_SETTING, mirrorThings } from '../../set/populate'
 import { lightTape, placeAtDistance } from '../../set/tapes'
 import { placeThing } from '../../set/things'
@@ -73,6 +73,27 @@ const aimedAt = (set: StudioSet, light: Light, change: (place: Place) => Place):
   return aim.at === 'place' ? { ...set, lights: set.lights.map(other => other.id === light.id ? { ...other, aim: { ...aim, place: change(aim.place) } } : other) } : set
 }
 
+/** Longer than this many times its width, a front lies otherwise when it is rolled. */
+const LONG = 1.5
+
+const isLong = ({ modifier: { front } }: Light): boolean =>
+  front.shape === 'rectangle' && Math.max(front.widthM, front.heightM) > LONG * Math.min(front.widthM, front.heightM)
+
+/** Long fronts rolled by a quarter: a strip that stood lies, one that lay stands. */
+const rolls = (set: StudioSet, mayMove: MayMove): Family[] => {
+  const lights = set.lights.filter(light => (isOnBackdrop(light) || light.job === 'key') && isLong(light) && mayMove(light.id))
+  return (['key', 'backdrop'] as const).flatMap((job): Family[] => {
+    const ids = lights.filter(light => light.job === job).map(({ id }) => id)
+    if (ids.length === 0) return []
+    const names = nameLights(lights.filter(light => light.job === job), set.lights)
+    return [{ id: `${job}-roll`, ways: [[{
+      id: `${job}-roll/90`, minutes: MINUTES.aim * ids.length,
+      apply: before => withEach(before, ids, (current, light) => editLight(current, light.id, one => ({ ...one, rollDeg: one.rollDeg > 0 ? one.rollDeg - 90 : one.rollDeg + 90 }))),
+      words: () => `roll ${names} by 90°`,
+    }]] }]
+  })
+}
+
 const NEAREST_KEY_M = 0.55
 const FEATHER_DEG = [12, 24, 36] as const
 
@@ -126,4 +147,4 @@ const mirroredNow = (set: StudioSet, first: Light, added: Light): Partial<Light>
 }
 
 /** Everything that can be done to lights beside turning their powers. */
-export const lightFamilies = (set: StudioSet, mayMove: MayMove): Family[] => [...backdropLights(set, mayMove), ...keyMoves(set, mayMove), ...moreLights(set)]
+export const lightFamilies = (set: StudioSet, mayMove: MayMove): Family[] => [...backdropLights(set, mayMove), ...keyMoves(set, mayMove), ...rolls(set, mayMove), ...moreLights(set)]
