@@ -104,9 +104,9 @@ const CASES: [string, Plain['front'], Plain['sends'], Light['modifier'], number]
   ['a ring light', { kind: 'round', inner: 0.08, outer: 0.14 }, (_r, _u, off) => cosines(45)(off), modifierOfKind('ring-flash'), 0],
   ['a reflector with a honeycomb of 30 degrees', { kind: 'round', inner: 0, outer: 0.09 }, (_r, _u, off) => cosines(35)(off) * Math.max(0, 1 - off / 30), modifierOfKind('reflector-grid-30'), 0],
   ['a strip of light from a spot, turned', { kind: 'round', inner: 0, outer: 0.04 }, inSpot((x, y) => Math.abs(turnedBy(25, x, y)[0]) <= 0.3), { ...spot, mask: { kind: 'strip', share: 0.3, turnDeg: 25 } }, 0],
-  ['slats from a spot', { kind: 'round', inner: 0, outer: 0.04 }, inSpot((_x, y) => { const at = (y + 1) / 2 * 4; return at >= 0 && at < 4 && at % 1 <= 0.5 }), { ...spot, mask: { kind: 'slats', count: 4, openShare: 0.5, turnDeg: 0 } }, 0],
+  ['slats from a spot', { kind: 'round', inner: 0, outer: 0.04 }, inSpot((_x, y) => Math.abs(y) < 1 && (y + 1) / 2 * 4 % 1 <= 0.5), { ...spot, mask: { kind: 'slats', count: 4, openShare: 0.5, turnDeg: 0 } }, 0],
   ['a window of two by three from a spot, rolled', { kind: 'round', inner: 0, outer: 0.04 }, inSpot((x, y) => {
-    const pane = (share: number, count: number) => { const at = (share + 1) / 2 * count; return at >= 0 && at < count && Math.abs(at % 1 - 0.5) <= 0.5 - 0.1 * count / 2 }
+    const pane = (share: number, count: number) => Math.abs(share) < 1 && Math.abs((share + 1) / 2 * count % 1 - 0.5) <= 0.5 - 0.1 * count / 2
     return pane(x, 2) && pane(y, 3)
   }), { ...spot, mask: { kind: 'window', columns: 2, rows: 3, barShare: 0.1, turnDeg: 0 } }, 20],
   // Measured: 1 ahead, 0.6 at 30 degrees in the plane across, 0.2 in the plane upward, straight between; nothing past 60.

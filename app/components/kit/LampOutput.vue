@@ -145,7 +145,7 @@ const readFile = async (file: File) => {
       :least="-3"
       :most="1"
       unit=" stop"
-      narrow
+      :digits="2"
       test-name="gives"
       @change="givesStops => kit.put('lamps', { ...item, what: { ...item.what, givesStops } })"
     />

@@ -82,20 +82,20 @@ const follow = (isOn: boolean) => {
           :class="{ 'translate-x-3.5 bg-on-accent!': follows }"
         />
       </Switch>
-      <span>Follows the key</span>
+      <span class="whitespace-nowrap">Follows the key</span>
       <select
         v-if="follows"
-        class="press ml-auto h-7 w-25 px-1 text-sm"
+        class="press ml-auto h-7 w-20 px-1 text-sm"
         aria-label="Exposed for"
         data-test="exposed-for"
         :value="exposedFor"
         @change="exposeFor(($event.target as HTMLSelectElement).value as 'dome' | 'card')"
       >
         <option value="dome">
-          for the dome
+          dome
         </option>
         <option value="card">
-          for a card
+          card
         </option>
       </select>
     </label>

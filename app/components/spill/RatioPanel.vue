@@ -34,7 +34,11 @@ const type = (id: string, event: Event) => {
 /** From what was read or typed; as long as all is planned, from the light of each lamp. */
 const ratio = computed(() => {
   const [lit, shadow] = [LIT_CHEEK, SHADOW_SIDE].map(id => light.readouts.find(({ point }) => point.id === id))
-  if (sides.value.every(({ from }) => from === 'as planned') && lit && shadow) return ratioOfLight(lit, shadow, inUse.value.filter(({ job }) => job === 'key').map(({ id }) => id))
+  if (sides.value.every(({ from }) => from === 'as planned') && lit && shadow) {
+    const found = ratioOfLight(lit, shadow, inUse.value.filter(({ job }) => job === 'key').map(({ id }) => id))
+    // What comes round from walls and backdrop is no fill that could be read alone.
+    return found && { ...found, keyToFill: fills.value.length > 0 ? found.keyToFill : undefined }
+  }
   return sides.value.every(({ fNumber }) => fNumber > 0) ? ratioOf(sides.value[0]!.fNumber, sides.value[1]!.fNumber) : undefined
 })
 
@@ -88,9 +92,10 @@ const fillStops = computed(() => {
       class="mt-2 text-sm text-soft"
       data-test="ratio-other"
     >
-      That is <strong class="text-ink">key + fill to fill</strong>: both cheeks with all lights on, where 2:1 is one stop. As
-      <strong class="text-ink">key to fill</strong>, each read alone, it is
-      <strong class="text-ink">{{ ratio.keyToFill === undefined ? 'fill only' : ratioWords(ratio.keyToFill) }}</strong>.
+      That is <strong class="text-ink">key + fill to fill</strong>: both cheeks with all lights on, where 2:1 is one stop.
+      <template v-if="ratio.keyToFill !== undefined">
+        As <strong class="text-ink">key to fill</strong>, each read alone, it is <strong class="text-ink">{{ ratioWords(ratio.keyToFill) }}</strong>.
+      </template>
       Read both with the disc flat on the skin: a dome in free air sees the key past the head.
     </p>
     <p

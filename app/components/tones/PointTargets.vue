@@ -21,6 +21,11 @@ const channelOf = (readout: Readout) => {
   const target = targetOf(readout)
   return target?.kind === 'value' ? target.channel ?? 'luminance' : 'luminance'
 }
+/** A channel is worth asking for where channels differ, or one was asked for. */
+const hasColour = (readout: Readout) => {
+  const past = readout.rendered?.pastClipping ?? [0]
+  return channelOf(readout) !== 'luminance' || Math.max(...past) - Math.min(...past) > 0.15
+}
 /** Where a target of another kind begins: at what is. */
 const standingNow = (readout: Readout) => {
   const lit = light.readouts.find(({ point }) => point.id === LIT_CHEEK)
@@ -59,7 +64,7 @@ const standing = ({ missStops }: Readout) => missStops === undefined ? '' : Math
           @choose="kind => kind && put(readout.point.id, targetOfKind(kind, standingNow(readout), targetOf(readout)!.firmness))"
         />
         <SelectField
-          v-if="targetOf(readout)!.kind === 'value'"
+          v-if="targetOf(readout)!.kind === 'value' && hasColour(readout)"
           label="Of"
           :value="channelOf(readout)"
           :options="CHANNELS.map(value => ({ value, name: value }))"
