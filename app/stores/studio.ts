@@ -124,8 +124,8 @@ export const useStudio = defineStore('studio', () => {
   const ownDemo = () => ({ ...demoSet(), id: `${demoSet().id}-${freshId(8)}` })
   const openDemo = () => begin(ownDemo)
 
-  /** An empty room to build in. */
-  const openEmpty = () => begin(() => emptySet(`set-${freshId(8)}`, 'New set'))
+  /** An empty room to build in, read as the user reads by habit. */
+  const openEmpty = () => begin(() => ({ ...emptySet(`set-${freshId(8)}`, 'New set'), holds: { ...preferences.values.holds } }))
 
   /** Goes on with the newest other set, or the demo set where there is none. */
   const openAnother = async () => {

@@ -42,7 +42,7 @@ const readCheeks = async (set: StudioSet) => {
 
 /** Mean light on the skin within so many metres of a point, as the picture's pixels have it. */
 const pictured = (set: StudioSet, { solved, look }: Awaited<ReturnType<typeof readCheeks>>) => {
-  const view = cameraView(set, solved, 60)
+  const view = cameraView(set, solved, 48)
   const linear = exposeFrame(set, atOnce(lightViewOf(set, solved, view)), look.lights, CAMERA, NOTHING_LEARNED)
   return ({ position }: MeterPoint): number => {
     let [sum, count] = [0, 0]
@@ -69,6 +69,8 @@ describe('the lighting ratio', () => {
       const set = lit(side * (38 + 37 * random()) - turnDeg, 0.2 + 0.7 * random(), 1 + 1.2 * random(), turnDeg, placement % 2 === 1)
       const read = await readCheeks(set)
       const skinAt = pictured(set, read)
+      // The lit cheek's pixels are what a disc there reads, in light and not only in ratio.
+      expectWithin(Math.log2(skinAt(read.lit.point) / (read.lit.fNumber / CAMERA.fNumber) ** 2), 0, 0.15)
       const metered = Math.log2((read.lit.fNumber / read.shadow.fNumber) ** 2)
       offs.push(metered - Math.log2(skinAt(read.lit.point) / skinAt(read.shadow.point)))
     }

@@ -210,20 +210,21 @@ const worstMiss = (trial: Trial): number => Math.abs(worstOf(trial).stops)
 
 /**
  * An answer without the moves that it does as well without, and what each of the rest saves. A light that ends up switched off was not
- * worth moving.
+ * worth moving. A draft tells which could go; all rays decide.
  */
-const onlyNeeded = async (question: Question, trial: Trial, solver: Solver, pause: () => Promise<boolean>): Promise<Trial | undefined> => {
+const onlyNeeded = async (question: Question, trial: Trial, solver: Solver, draft: Solver, pause: () => Promise<boolean>): Promise<Trial | undefined> => {
   let best = trial
   const worth: Record<string, number> = {}
   for (const move of trial.moves) {
     const moves = best.moves.filter(({ id }) => id !== move.id)
     const after = moves.reduce((set, other) => other.apply(set), question.set)
-    const outcome = await tryState(question, after, moves, solver, pause)
-    if (!outcome) return undefined
-    const saved = worstMiss(outcome.trial) - worstMiss(best)
-    const doesWithout = !outcome.against && (best.isReached ? outcome.trial.isReached : saved < WORTH_STOPS)
-    if (doesWithout) best = outcome.trial
-    else worth[move.id] = saved
+    const isEnough = ({ trial: without, against }: Tried) => !against && (best.isReached ? without.isReached : worstMiss(without) - worstMiss(best) < WORTH_STOPS)
+    const sketch = await tryState(question, after, moves, draft, pause)
+    if (!sketch) return undefined
+    const exact = isEnough(sketch) ? await tryState(question, after, moves, solver, pause) : sketch
+    if (!exact) return undefined
+    if (exact !== sketch && isEnough(exact)) best = exact.trial
+    else worth[move.id] = worstMiss(exact.trial) - worstMiss(best)
   }
   return { ...best, worth }
 }
@@ -231,6 +232,8 @@ const onlyNeeded = async (question: Question, trial: Trial, solver: Solver, paus
 /** Answers solved again with every ray, and their powers with them, the best first, until there is choice enough. */
 const verify = async (question: Question, known: readonly Trial[], order: readonly Trial[], fewest: boolean, pause: () => Promise<boolean>, see: ProposeOptions['see']): Promise<Trial[] | undefined> => {
   const solver = lightingSolver(QUALITY, trialPoints)
+  const bare = lightingSolver(DRAFT_QUALITY, trialPoints)
+  const draft: Solver = (set, options) => bare(withoutHousings(set), options)
   const verified = [...known]
   const kinds = new Set(known.map(kindOf))
   for (const trial of order) {
@@ -241,7 +244,7 @@ const verify = async (question: Question, known: readonly Trial[], order: readon
     const again = await tryState(question, withLookOf(question, trial), trial.moves, solver, pause, { see })
     if (!again) return undefined
     if (again.against) continue
-    const needed = await onlyNeeded(question, again.trial, solver, pause)
+    const needed = await onlyNeeded(question, again.trial, solver, draft, pause)
     if (!needed) return undefined
     if (needed.moves.length < again.trial.moves.length && kinds.has(kindOf(needed))) continue
     kinds.add(kindOf(needed))
