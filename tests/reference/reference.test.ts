@@ -31,6 +31,7 @@ describe('the path tracer itself', () => {
 })
 
 describe('the transport against the independent path tracer', () => {
+  const all: number[] = []
   // 4,000 paths leave about 0.02 stop of noise with all lights on, and more for faint ones; npm run reference shows the agreement with more.
   const chosen = ['white room', 'black room', 'V-flats', 'cyclorama', 'through diffusion', 'lit panel', 'gloss floor', 'gridded pool', 'silver board', 'umbrella']
   it.each(REFERENCE_SETS.filter(({ name }) => chosen.some(word => name.includes(word))))('agrees in the set "$name"', async ({ set }) => {
@@ -39,5 +40,13 @@ describe('the transport against the independent path tracer', () => {
     for (const { light, differenceStops } of rows) if (light === 'all') expectWithin(differenceStops, 0, 0.1)
     const off = rows.map(row => Math.abs(row.differenceStops)).sort((a, b) => a - b)
     expect(off[Math.floor(off.length * 0.5)]!).toBeLessThan(0.03)
+    all.push(...rows.filter(({ light }) => light === 'all').map(row => row.differenceStops))
+  })
+
+  // What README claims is 0.015 stop at the 95th percentile; the tracer's own noise of 0.02 to 0.03 at so few paths adds by the square, and has no side.
+  it('is nowhere near biased, and as close as the noise of so few paths lets it be told', () => {
+    const sorted = all.map(Math.abs).sort((a, b) => a - b)
+    expect(Math.abs(all.reduce((sum, off) => sum + off, 0) / all.length)).toBeLessThan(0.006)
+    expect(sorted[Math.floor(sorted.length * 0.95)]!).toBeLessThan(0.05)
   })
 })
