@@ -86,10 +86,10 @@ export const useBracket = createGlobalState(() => {
       problem.value = `This bracket cannot be used: ${sound.message} The curve is as it was.`
       return
     }
-    studio.edit(set => editCamera(set, { response: found.response }))
+    studio.edit(set => editCamera(set, { response: found.response, lensLossStops: 0 }))
     const { kitId } = studio.document.camera
     const item = kit.kit.cameras.find(({ id }) => id === kitId)
-    if (item) await kit.put('cameras', { ...item, what: { ...item.what, what: { ...item.what.what, response: found.response } } })
+    if (item) await kit.put('cameras', { ...item, what: { ...item.what, what: { ...item.what.what, response: found.response, lensLossStops: 0 } } })
     else {
       const { place: _place, aimHeightM: _aim, whiteBalanceK: _white, ...what } = studio.document.camera
       const id = `camera-${freshId(8)}`

@@ -1,4 +1,4 @@
-import { responseOf, type Response } from '../camera/response'
+import { behindLens, responseOf, type Response } from '../camera/response'
 import type { StudioSet } from '../set/schema'
 import { evenDraw, normalDraw } from './chance'
 
@@ -18,7 +18,7 @@ export const ownResponse = (seed: number): Response => {
 }
 
 /** How the simulated camera turns light into values: as the set says, or by a curve of its own. */
-export const trueResponse = ({ camera }: StudioSet, seed: number, hasOwnCurve: boolean): Response => hasOwnCurve ? ownResponse(seed) : responseOf(camera)
+export const trueResponse = ({ camera }: StudioSet, seed: number, hasOwnCurve: boolean): Response => hasOwnCurve ? behindLens(ownResponse(seed), camera.lensLossStops) : responseOf(camera)
 
 /** Noise of the simulated sensor, in linear light where white is 1. */
 const SENSOR_NOISE = 0.004

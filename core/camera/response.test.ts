@@ -2,7 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { expectWithin } from '#support/tolerance'
 import type { CameraResponse } from '../set/schema'
-import { clippingLinear, responseOf, SRGB_RESPONSE, uncertaintyStops } from './response'
+import { developFrame } from './develop'
+import { clippingLinear, closeFocusStops, responseOf, SRGB_RESPONSE, uncertaintyStops } from './response'
 
 const made = (response: CameraResponse) => responseOf({ response })
 const card = 0.18
@@ -44,6 +45,35 @@ describe('a response read off a bracket', () => {
   ])('gives %s', (_name, truth, step, tolerance) => {
     const measured = made(bracketOf(truth, Array.from({ length: 8 / step + 1 }, (_, index) => -6 + index * step)))
     for (let stops = -6; stops <= 2; stops += 0.1) expectWithin(measured.valueFromLinear(card * 2 ** stops), truth.valueFromLinear(card * 2 ** stops), tolerance)
+  })
+})
+
+describe('a lens that passes less than its f-number says', () => {
+  it('renders all as if the light were less by as much, and white clips later', () => {
+    const lossy = responseOf({ response: { kind: 'srgb' }, lensLossStops: 0.5 })
+    for (const linear of [0.002, 0.18, 0.7]) expectWithin(lossy.valueFromLinear(linear), SRGB_RESPONSE.valueFromLinear(linear * Math.SQRT1_2), 1e-9)
+    expectWithin(clippingLinear(lossy), Math.SQRT2, 1e-12)
+    expectWithin(lossy.linearFromValue(118), SRGB_RESPONSE.linearFromValue(118) * Math.SQRT2, 1e-12)
+  })
+
+  it('takes two stops at life size, as the bellows rule says, and next to nothing far away', () => {
+    expectWithin(closeFocusStops(100, 0.2), 2, 1e-12)
+    // 100 mm at 0.6 m: a fifth of life size.
+    expectWithin(closeFocusStops(100, 0.6), 2 * Math.log2(1.2), 1e-12)
+    expect(closeFocusStops(85, 30)).toBeLessThan(0.01)
+    expect(closeFocusStops(100, 0.09)).toBe(Number.POSITIVE_INFINITY)
+  })
+})
+
+describe('a picture', () => {
+  it.each([['a shoulder', { kind: 'shoulder', headroomStops: 1 } as const, 0], ['a lens that takes a stop', { kind: 'srgb' } as const, 1]])('through %s shows what lies past 1 up to where the response clips', (_name, response, lensLossStops) => {
+    const through = responseOf({ response, lensLossStops })
+    for (const linear of [0.001, 0.4, 1, 1.4, 1.9, 2.5]) {
+      const [value] = developFrame(Float32Array.of(linear, linear, linear), through)
+      expectWithin(value!, through.valueFromLinear(linear), 1)
+    }
+    expect(developFrame(Float32Array.of(2.1, 2.1, 2.1), through)[0]).toBe(255)
+    expect(developFrame(Float32Array.of(1, 1, 1), through)[0]).toBeLessThan(240)
   })
 })
 

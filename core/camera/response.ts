@@ -95,11 +95,30 @@ const makeResponse = (response: CameraResponse): Response => {
   }
 }
 
-/** The response that a set's camera names. */
-export const responseOf = ({ response }: { response: CameraResponse }): Response => {
+/**
+ * A response behind a lens that takes some stops of what its f-number promises: T-number against f-number, and close focus, as one factor.
+ * Everything in the picture gets darker by it, veil included; a handheld meter does not see it.
+ */
+export const behindLens = (response: Response, lossStops: number): Response => {
+  if (lossStops === 0) return response
+  const passed = 2 ** -lossStops
+  return { valueFromLinear: linear => response.valueFromLinear(passed * linear), linearFromValue: value => response.linearFromValue(value) / passed }
+}
+
+/** The response that a set's camera names, behind its lens. */
+export const responseOf = ({ response, lensLossStops = 0 }: { response: CameraResponse, lensLossStops?: number }): Response => {
   const known = made.get(response) ?? makeResponse(response)
   made.set(response, known)
-  return known
+  return behindLens(known, lensLossStops)
+}
+
+/**
+ * Stops that focusing on something near takes: the image stands further behind the lens by its magnification m, so that the effective
+ * f-number is (1 + m) times the marked one (thin lens, m = f / (d - f)). Lens in millimetres, distance in metres; unbounded within the focal length.
+ */
+export const closeFocusStops = (focalLengthMm: number, distanceM: number): number => {
+  const focalLengthM = focalLengthMm / 1000
+  return distanceM > focalLengthM ? 2 * Math.log2(1 + focalLengthM / (distanceM - focalLengthM)) : Number.POSITIVE_INFINITY
 }
 
 /** Stops by which a surface may be off when its pixel value is read `valueError` wrong; unbounded where a value more is clipped. */

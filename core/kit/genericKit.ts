@@ -34,8 +34,8 @@ export const genericKit = (): Kit => ({
   panels: listed(PANEL_KINDS.map(panel => ({ ...panel, kitId: null }))),
   backdrops: listed(BACKDROP_KINDS, 1),
   cameras: [
-    { id: 'full-frame', count: 1, notes: '', what: { name: 'Full frame, upright', what: { lens: { focalLengthMm: 85 }, sensor: { widthMm: 24, heightMm: 36 }, apertures: { widest: 2.8, smallest: 22, clickStops: 1 / 3 }, response: { kind: 'srgb' }, veilingGlare: 0.02, syncShutterS: 1 / 200, falloff: { use: 'none', fields: [] }, kitId: null } } },
-    { id: 'small-sensor', count: 1, notes: '', what: { name: 'Small sensor, upright', what: { lens: { focalLengthMm: 50 }, sensor: { widthMm: 15.6, heightMm: 23.5 }, apertures: { widest: 1.8, smallest: 22, clickStops: 1 / 3 }, response: { kind: 'srgb' }, veilingGlare: 0.02, syncShutterS: 1 / 200, falloff: { use: 'none', fields: [] }, kitId: null } } },
+    { id: 'full-frame', count: 1, notes: '', what: { name: 'Full frame, upright', what: { lens: { focalLengthMm: 85 }, sensor: { widthMm: 24, heightMm: 36 }, apertures: { widest: 2.8, smallest: 22, clickStops: 1 / 3 }, response: { kind: 'srgb' }, veilingGlare: 0.02, syncShutterS: 1 / 200, lensLossStops: 0, falloff: { use: 'none', fields: [] }, kitId: null } } },
+    { id: 'small-sensor', count: 1, notes: '', what: { name: 'Small sensor, upright', what: { lens: { focalLengthMm: 50 }, sensor: { widthMm: 15.6, heightMm: 23.5 }, apertures: { widest: 1.8, smallest: 22, clickStops: 1 / 3 }, response: { kind: 'srgb' }, veilingGlare: 0.02, syncShutterS: 1 / 200, lensLossStops: 0, falloff: { use: 'none', fields: [] }, kitId: null } } },
   ],
   meters: [{ id: 'incident-meter', count: 1, notes: '', what: { name: 'Incident meter', ...STANDARD_METER } }],
 })

@@ -36,7 +36,7 @@ export const refreshCopies = (set: StudioSet, kind: KitKind, item: Kit[KitKind][
       }
       case 'cameras': {
         const { what: { what } } = item as KitItem<'cameras'>
-        return set.camera.kitId === item.id ? { ...set, camera: renewed(set.camera, { apertures: what.apertures, syncShutterS: what.syncShutterS, veilingGlare: what.veilingGlare, response: what.response }) } : set
+        return set.camera.kitId === item.id ? { ...set, camera: renewed(set.camera, { apertures: what.apertures, syncShutterS: what.syncShutterS, lensLossStops: what.lensLossStops, veilingGlare: what.veilingGlare, response: what.response }) } : set
       }
       case 'meters': {
         const { what } = item as KitItem<'meters'>

@@ -38,7 +38,7 @@ export const demoSet = (): StudioSet => ({
     apertures: { widest: 2.8, smallest: 22, clickStops: 1 / 3 },
     response: { kind: 'srgb' },
     veilingGlare: 0.02,
-    whiteBalanceK: 5600, syncShutterS: 1 / 200, falloff: { use: 'none', fields: [] },
+    whiteBalanceK: 5600, syncShutterS: 1 / 200, lensLossStops: 0, falloff: { use: 'none', fields: [] },
     kitId: null,
   },
   panels: [],

@@ -94,6 +94,8 @@ export const CameraSchema = v.strictObject({
   whiteBalanceK: v.optional(between(1700, 20000), 5600),
   /** The shortest shutter, seconds, that still shows the whole frame to a flash. */
   syncShutterS: v.optional(between(1 / 8000, 1), 1 / 200),
+  /** Stops by which the lens passes less than its f-number says: its T-number, and close focus, as one factor; 0 where the response was measured through it. */
+  lensLossStops: v.optional(between(0, 4), 0),
   kitId,
 })
 

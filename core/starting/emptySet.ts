@@ -23,7 +23,7 @@ export const emptySet = (id: string, name: string): StudioSet => {
     subjects: [{ id: 'sitter', name: 'Sitter', place: { xM: 0, yM: 3 }, heightM: 1.72, skin: [0.5, 0.33, 0.25], clothing: grey(0.25), hair: [0.07, 0.05, 0.04], pose: 'standing', turnDeg: 0 }],
     camera: {
       place: { xM: 0, yM: 6.5, zM: 1.4 }, aimHeightM: 1.34, lens: { focalLengthMm: 85 }, sensor: { widthMm: 24, heightMm: 36 },
-      apertures: { widest: 2.8, smallest: 22, clickStops: 1 / 3 }, response: { kind: 'srgb' }, veilingGlare: 0.02, whiteBalanceK: 5600, syncShutterS: 1 / 200, falloff: { use: 'none', fields: [] }, kitId: null,
+      apertures: { widest: 2.8, smallest: 22, clickStops: 1 / 3 }, response: { kind: 'srgb' }, veilingGlare: 0.02, whiteBalanceK: 5600, syncShutterS: 1 / 200, lensLossStops: 0, falloff: { use: 'none', fields: [] }, kitId: null,
     },
     panels: [], props: [], points: [], lights: [], locked: [], groups: [],
     looks: [{ id: 'first', name: 'First look', lights: {}, exposure: { fNumber: 8, shutterS: 1 / 125, iso: 100, followsPointId: null }, targets: {}, areas: [], run: PLAIN_RUN, grid: null }],

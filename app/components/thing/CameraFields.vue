@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { closeFocusStops } from '#core/camera/response'
 import { FOCAL_LENGTHS_MM, FRAMINGS, frameUp } from '#core/brief/framing'
 import { editCamera, turnCamera } from '#core/set/edits'
 import { CAMERA } from '#core/set/things'
@@ -14,6 +15,10 @@ const take = (id: string) => {
   const item = kit.kit.cameras.find(candidate => candidate.id === id)
   if (item) edit(set => frameUp(editCamera(set, { ...item.what.what, kitId: id })))
 }
+const focusLoss = computed(() => {
+  const { subjects: [subject], camera: { place, lens } } = studio.document
+  return subject ? closeFocusStops(lens.focalLengthMm, Math.hypot(place.xM - subject.place.xM, place.yM - subject.place.yM)).toFixed(2) : '0'
+})
 const isUpright = computed(() => camera.value.sensor.heightMm >= camera.value.sensor.widthMm)
 </script>
 
@@ -85,6 +90,17 @@ const isUpright = computed(() => camera.value.sensor.heightMm >= camera.value.se
       narrow
       test-name="sync"
       @change="parts => edit(set => editCamera(set, { syncShutterS: 1 / parts }))"
+    />
+    <NumberField
+      label="Lens takes"
+      :value="camera.lensLossStops"
+      :least="0"
+      :most="4"
+      unit=" stop"
+      narrow
+      test-name="lens-loss"
+      :title="`T-number and close focus, past the f-number. Focused on the subject, this lens takes ${focusLoss} stop.`"
+      @change="lensLossStops => edit(set => editCamera(set, { lensLossStops }))"
     />
     <button
       class="press h-8"
