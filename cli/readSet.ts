@@ -1,5 +1,5 @@
 import { parseSetFile } from '#core/formats/setFile'
-import type { Look, StudioSet } from '#core/set/schema'
+import type { Look, StudioSet } from '#core/model/schema'
 
 /** Reads a set file; throws with the reason where it cannot be used. */
 export const readSet = (path: string, read: (path: string) => string): StudioSet => {

@@ -1,8 +1,8 @@
-import { lightingSolver } from '#core/set/lightingSolver'
-import { meterPoints } from '#core/set/points'
-import type { Look, StudioSet } from '#core/set/schema'
-import { learnedOf, lightingOf } from '#core/tone/learnedLighting'
-import { cameraSettingOf } from '#core/tone/readout'
+import { lightingSolver } from '#core/evaluation/lightingSolver'
+import { meterPoints } from '#core/evaluation/probes/points'
+import type { Look, StudioSet } from '#core/model/schema'
+import { learnedOf, lightingOf } from '#core/evaluation/calibratedLighting'
+import { cameraSettingOf } from '#core/evaluation/readout'
 
 /** A set solved as the app solves it, with what its readings have taught. */
 export const solvedFor = async (set: StudioSet, look: Look) => {

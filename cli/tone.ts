@@ -8,7 +8,7 @@ import { careFor, ladderFor, proposalsFor } from './commands/propose'
 import { readingsOf } from './commands/readings'
 import { solvedPowers } from './commands/solve'
 import { walkOf } from './commands/walk'
-import type { Look, StudioSet } from '#core/set/schema'
+import type { Look, StudioSet } from '#core/model/schema'
 
 const HELP = `Keen Tonal on the command line. Answers JSON on standard output.
 

@@ -1,8 +1,8 @@
 // Tells noise from bias: readings by several seeds of rays against a mean of very many, and what they take: npm run noise [-- SETS...]
-import { lightingSolver } from '../core/set/lightingSolver'
-import { meterPoints } from '../core/set/points'
-import { QUALITY, type Quality } from '../core/transport/stage'
-import { luminance } from '../core/units/rgb'
+import { lightingSolver } from '#core/evaluation/lightingSolver'
+import { meterPoints } from '#core/evaluation/probes/points'
+import { QUALITY, type Quality } from '#core/physics/transport/stage'
+import { luminance } from '#core/physics/units/rgb'
 import { REFERENCE_SETS } from '../tests/reference/sets'
 
 const SEEDS = [0, 1, 2, 3, 4, 5]

@@ -4,10 +4,10 @@ import { ASKED_EVEN_STOPS, GRID_IDS, hallSet, median, READ_IDS, spread, UNREAD_I
 import { solvedSet } from '#support/solvedSet'
 import { expectWithin } from '#support/tolerance'
 import { SRGB_RESPONSE } from '#core/camera/response'
-import { cameraView } from '#core/camera/takeFrame'
+import { cameraView } from '#core/render/takeFrame'
 import { backdropValues } from '#support/backdropValues'
-import { demoSet } from '#core/set/demo'
-import { BACKDROP_MIDDLE } from '#core/set/points'
+import { demoSet } from '#core/edits/demo'
+import { BACKDROP_MIDDLE } from '#core/model/placeIds'
 import { decodedFile } from '#support/savedFrame'
 import { benchPicture } from '#support/benchPicture'
 

@@ -1,15 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import { expectWithin } from '#support/tolerance'
 import { solvedSet } from '#support/solvedSet'
-import { demoSet } from '#core/set/demo'
-import { changeSettings, changeTargets, moveLight, moveSubject } from '#core/set/edits'
-import { lightTape, placeAtDistance } from '#core/set/tapes'
-import { BACKDROP_MIDDLE, KEY_SIDE } from '#core/set/points'
-import type { StudioSet } from '#core/set/schema'
+import { demoSet } from '#core/edits/demo'
+import { changeSettings, changeTargets, moveLight, moveSubject } from '#core/edits/edits'
+import { lightTape, placeAtDistance } from '#core/edits/distances'
+import { BACKDROP_MIDDLE, KEY_SIDE } from '#core/model/placeIds'
+import type { StudioSet } from '#core/model/schema'
 import { solveLook } from '#core/solve/lookPowers'
 import { verdictOf } from '#core/solve/verdict'
 import { changeWords } from '#core/tone/changeWords'
-import { grey } from '#core/units/rgb'
+import { grey } from '#core/physics/units/rgb'
 
 const asking = (value: number): StudioSet => changeTargets(demoSet(), 'white', Object.fromEntries(
   ['backdrop/left', BACKDROP_MIDDLE, 'backdrop/right'].map(id => [id, { kind: 'value', value }])))

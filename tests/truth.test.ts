@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { checkedSet } from '#support/checkedSet'
-import { demoSet } from '#core/set/demo'
-import { changeExposure, changeSettings, featherLight } from '#core/set/edits'
-import { addLight, addPanel, newLight, removeThings } from '#core/set/populate'
-import { panelOfKind } from '#core/set/panels'
-import type { StudioSet } from '#core/set/schema'
-import { GELS } from '#core/sources/gels'
+import { demoSet } from '#core/edits/demo'
+import { changeExposure, changeSettings, featherLight } from '#core/edits/edits'
+import { addLight, addPanel, newLight, removeThings } from '#core/edits/factories'
+import { panelOfKind } from '#core/edits/panels'
+import type { StudioSet } from '#core/model/schema'
+import { GELS } from '#core/physics/sources/gels'
 
 /** What the app says of a set when something is plainly wrong with it: the cause that a person on set would name, and what mends it. */
 const mendedBy = async (set: StudioSet, id: string) => {

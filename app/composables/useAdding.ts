@@ -1,5 +1,5 @@
 import { standingStart } from '#core/starting/standingStart'
-import type { StudioSet } from '#core/set/schema'
+import type { StudioSet } from '#core/model/schema'
 
 /** What can be put on the stage, and putting it there: where it is of use at once. */
 export const useAdding = () => {

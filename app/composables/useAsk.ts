@@ -1,5 +1,5 @@
-import { changeSettings, changeTargets } from '#core/set/edits'
-import type { Target } from '#core/set/schema'
+import { changeSettings, changeTargets } from '#core/edits/edits'
+import type { Target } from '#core/model/schema'
 
 /** Asking for tones: shown as ghosts until accepted. */
 export const useAsk = () => {

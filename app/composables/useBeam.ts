@@ -1,6 +1,6 @@
-import { emitterOf } from '#core/set/scene'
-import type { Light } from '#core/set/schema'
-import { onProfile, profileOf } from '#core/sources/pattern'
+import { emitterOf } from '#core/scene/scene'
+import type { Light } from '#core/model/schema'
+import { onProfile, profileOf } from '#core/physics/sources/pattern'
 
 /** Length of the beam on its axis, as it is drawn. */
 const BEAM_M = 1.3

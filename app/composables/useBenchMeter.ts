@@ -1,5 +1,5 @@
-import type { Reading } from '#core/set/schema'
-import { refused, understood, type Outcome } from '#core/units/outcome'
+import type { Reading } from '#core/model/schema'
+import { refused, understood, type Outcome } from '#core/shared/outcome'
 import { askBenchReading, NO_SERVER } from '~/support/bench'
 import { benchWorker } from '~/workers/benchWorker'
 

@@ -1,11 +1,11 @@
 import { freshId } from '~/support/freshId'
 import { fitBracket, type BracketFit } from '#core/camera/bracket'
-import { exposureStops } from '#core/frames/exposureTags'
-import { parseReading } from '#core/photometry/readingNotation'
-import { editCamera } from '#core/set/edits'
+import { exposureStops } from '#core/imaging/exposureTags'
+import { parseReading } from '#core/physics/photometry/readingNotation'
+import { editCamera } from '#core/edits/edits'
 import { checkSet } from '#core/formats/setFile'
-import type { CameraSetting, Frame } from '#core/set/schema'
-import { formatAperture } from '#core/units/aperture'
+import type { CameraSetting, Frame } from '#core/model/schema'
+import { formatAperture } from '#core/physics/units/aperture'
 
 /** One picture of a bracket: its card's value, and its exposure where the file names it. */
 export type BracketPicture = { name: string, value: number, tags: Frame['tags'], typedStops: number | null }

@@ -1,6 +1,6 @@
-import { BACKDROP_MIDDLE } from '#core/set/points'
+import { BACKDROP_MIDDLE } from '#core/model/placeIds'
 import { changeWords } from '#core/tone/changeWords'
-import type { Readout } from '#core/tone/readout'
+import type { Readout } from '#core/evaluation/readout'
 
 type Before = { readouts: readonly Readout[], cameraFNumber: number }
 

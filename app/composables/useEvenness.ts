@@ -1,8 +1,8 @@
-import { leftoverField } from '#core/metering/leftovers'
-import { changeGrid } from '#core/set/edits'
-import type { Grid } from '#core/set/schema'
-import { visibleBackdrop } from '#core/tone/areaPoints'
-import { gridRegions } from '#core/tone/gridPoints'
+import { leftoverField } from '#core/calibration/residuals'
+import { changeGrid } from '#core/edits/edits'
+import type { Grid } from '#core/model/schema'
+import { visibleBackdrop } from '#core/evaluation/probes/areaPoints'
+import { gridRegions } from '#core/evaluation/probes/gridPoints'
 import { toleranceOf, TOLERANCES, useOf } from '#core/tone/tolerance'
 import { stopsBetween, stopsOnMap, type StopMap } from '~/support/evenField'
 

@@ -1,6 +1,6 @@
 import { contours as contourLines } from 'd3-contour'
-import { roomBounds } from '#core/set/bounds'
-import { onlyOn } from '#core/set/settings'
+import { roomBounds } from '#core/model/bounds'
+import { onlyOn } from '#core/model/settings'
 
 /** Cells across the floor. */
 const WIDTH = 48

@@ -1,11 +1,11 @@
-import { exposureMismatch } from '#core/frames/exposureTags'
-import { framePointTones, frameVerdict, laggingThird } from '#core/frames/frameVerdict'
-import { doubtWords } from '#core/frames/regions/confidence'
-import { changeExposure, changeSettings } from '#core/set/edits'
-import { changesBetween } from '#core/solve/changes'
+import { exposureMismatch } from '#core/imaging/exposureTags'
+import { framePointTones, frameVerdict, laggingThird } from '#core/testFrames/frameVerdict'
+import { doubtWords } from '#core/imaging/regions/confidence'
+import { changeExposure, changeSettings } from '#core/edits/edits'
+import { changesBetween } from '#core/solve/powerChanges'
 import { solveLook } from '#core/solve/lookPowers'
-import { readLook } from '#core/tone/readout'
-import { formatSpan } from '#core/units/span'
+import { readLook } from '#core/evaluation/readout'
+import { formatSpan } from '#core/physics/units/span'
 
 /** Off by less than this from what was expected, a change did what it should. */
 const WORKED_STOPS = 0.1

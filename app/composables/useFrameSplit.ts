@@ -1,5 +1,5 @@
-import { onlyOn } from '#core/set/settings'
-import type { LightSetting } from '#core/set/schema'
+import { onlyOn } from '#core/model/settings'
+import type { LightSetting } from '#core/model/schema'
 
 /** By which lights the frame is shown: all, the backdrop's alone, the sitter's alone, or one of them. */
 export const useFrameSplit = createSharedComposable(() => {

@@ -1,8 +1,8 @@
-import { stopsRead } from '#core/metering/compare'
+import { stopsRead } from '#core/calibration/compare'
 import { freshReading, lightsInUse } from '#core/metering/run'
 import type { MeterStep } from '#core/metering/step'
-import { gridPlaces, gridPoints } from '#core/tone/gridPoints'
-import { readPoint } from '#core/tone/readout'
+import { gridPlaces, gridPoints } from '#core/evaluation/probes/gridPoints'
+import { readPoint } from '#core/evaluation/readout'
 
 /** The places of the look's grid with what the plan says there and what was read; none where no grid is laid. */
 export const useGridPlaces = () => {

@@ -1,4 +1,4 @@
-import type { LightSetting } from '#core/set/schema'
+import type { LightSetting } from '#core/model/schema'
 import type { Developed, Looking } from '~/workers/light.worker'
 
 /** Under the hand, and before there is any, a picture is coarse, so that it comes at once. */

@@ -1,5 +1,5 @@
-import { snapPlace, type Guide } from '#core/set/snap'
-import { moveThings, thingOf, withGroups } from '#core/set/things'
+import { snapPlace, type Guide } from '#core/edits/snap'
+import { moveThings, thingOf, withGroups } from '#core/edits/things'
 
 /** On the plan, things are pulled to lines within so many pixels. */
 const PULL_PX = 7

@@ -1,5 +1,5 @@
-import type { StudioSet } from '#core/set/schema'
-import type { Readout } from '#core/tone/readout'
+import type { StudioSet } from '#core/model/schema'
+import type { Readout } from '#core/evaluation/readout'
 import type { Developed } from '~/workers/light.worker'
 
 /** A state to compare with: the set as it was, what it read, and its frame. */

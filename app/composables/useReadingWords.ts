@@ -1,4 +1,4 @@
-import { formatReading, type ReadingUnit } from '#core/photometry/readingNotation'
+import { formatReading, type ReadingUnit } from '#core/physics/photometry/readingNotation'
 
 /** What a plain figure stands for, where readings are written in a unit. */
 const WITH_UNIT: Record<ReadingUnit, (figure: string) => string> = {

@@ -1,10 +1,10 @@
 import { createSortedRowModel, rowSortingFeature, sortFn_basic, sortFn_text, tableFeatures, useTable } from '@tanstack/vue-table'
-import { causesOf, causeWords } from '#core/metering/causes'
-import { constantOfReading } from '#core/metering/compare'
-import { parseReading } from '#core/photometry/readingNotation'
-import { editReading, removeReading } from '#core/set/edits'
-import type { Reading } from '#core/set/schema'
-import { fNumberFromStops, stopsFromFNumber } from '#core/units/aperture'
+import { causesOf, causeWords } from '#core/calibration/causes'
+import { constantOfReading } from '#core/calibration/compare'
+import { parseReading } from '#core/physics/photometry/readingNotation'
+import { editReading, removeReading } from '#core/edits/edits'
+import type { Reading } from '#core/model/schema'
+import { fNumberFromStops, stopsFromFNumber } from '#core/physics/units/aperture'
 
 /** A reading as a line of the table. */
 export type ReadingLine = {

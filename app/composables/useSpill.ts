@@ -1,8 +1,8 @@
 import { freshReading, lightsInUse } from '#core/metering/run'
 import type { MeterStep } from '#core/metering/step'
-import { stopsRead } from '#core/metering/compare'
-import { onlyOn } from '#core/set/settings'
-import { readPoint } from '#core/tone/readout'
+import { stopsRead } from '#core/calibration/compare'
+import { onlyOn } from '#core/model/settings'
+import { readPoint } from '#core/evaluation/readout'
 import { SPILL_LIMITS } from '#core/tone/spill'
 
 /** Light of the backdrop lights on the sitter: where it is read, what is expected, what was read, and how much it may be. */

@@ -1,7 +1,7 @@
 import { replacedBy, startFrom } from '#core/starting/startFrom'
-import type { StudioSet } from '#core/set/schema'
+import type { StudioSet } from '#core/model/schema'
 import type { StartingPoint } from '#core/starting/startingPoint'
-import { faults } from '#core/set/faults'
+import { faults } from '#core/validation/validation'
 
 /** Putting a ready set-up into the open set: fitted, its powers found, one step to undo. */
 export const useStarting = () => {

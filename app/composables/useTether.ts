@@ -1,6 +1,6 @@
 import { freshId } from '~/support/freshId'
 import * as v from 'valibot'
-import { refused, understood, type Outcome } from '#core/units/outcome'
+import { refused, understood, type Outcome } from '#core/shared/outcome'
 import { askBenchShot, fetchBenchShot, NO_SERVER, tetherAddress } from '~/support/bench'
 import { benchWorker } from '~/workers/benchWorker'
 

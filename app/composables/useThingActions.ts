@@ -1,6 +1,6 @@
-import { copyThings, mirrorThings, removeThings } from '#core/set/populate'
-import { alignThings, groupThings, lockThings, turnThings, ungroupThings } from '#core/set/things'
-import type { StudioSet } from '#core/set/schema'
+import { copyThings, mirrorThings, removeThings } from '#core/edits/factories'
+import { alignThings, groupThings, lockThings, turnThings, ungroupThings } from '#core/edits/things'
+import type { StudioSet } from '#core/model/schema'
 
 /** What can be done with everything that is chosen. Each is one step to undo, and tells what it did to the tones. */
 export const useThingActions = () => {

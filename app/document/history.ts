@@ -1,4 +1,4 @@
-import type { Patch } from '#core/changes/patch'
+import type { Patch } from '#core/edits/patch'
 
 /** One step to undo: what changed, what it is called, and how much room it takes written down. Ids rise and are never used again. */
 export type Step = { id: number, name: string, patch: Patch, bytes: number }

@@ -1,7 +1,7 @@
-import type { Difference, Patch } from '#core/changes/patch'
-import { thingOf } from '#core/set/things'
-import { meterPoints } from '#core/set/points'
-import type { StudioSet } from '#core/set/schema'
+import type { Difference, Patch } from '#core/edits/patch'
+import { thingOf } from '#core/edits/things'
+import { meterPoints } from '#core/evaluation/probes/points'
+import type { StudioSet } from '#core/model/schema'
 
 const ONE = { lights: 'light', panels: 'panel', props: 'prop', subjects: 'subject', points: 'point', looks: 'look', readings: 'reading', frames: 'test shot' } as const
 type List = keyof typeof ONE

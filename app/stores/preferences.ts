@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import * as v from 'valibot'
-import { HoldSchema } from '#core/set/readingSchema'
+import { HoldSchema } from '#core/model/readingSchema'
 import { createWriter } from '~/document/writer'
 import { useNotices } from './notices'
 

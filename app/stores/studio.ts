@@ -1,6 +1,6 @@
 import { liveQuery, type Subscription } from 'dexie'
 import { defineStore } from 'pinia'
-import { demoSet } from '#core/set/demo'
+import { demoSet } from '#core/edits/demo'
 import { emptySet } from '#core/starting/emptySet'
 import type { OpenedSet } from '~/storage/shelf'
 import { createOpenDocument } from '~/document/openDocument'

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { writeSetFile } from '#core/formats/setFile'
-import type { StudioSet } from '#core/set/schema'
+import type { StudioSet } from '#core/model/schema'
 import type { OpenedSet } from '~/storage/shelf'
 import type { Reconciled } from '~/storage/keeper'
 import { startStorageWorker } from '~/workers/storageWorker'

@@ -1,5 +1,5 @@
 import * as v from 'valibot'
-import { refused, understood, type Outcome } from '#core/units/outcome'
+import { refused, understood, type Outcome } from '#core/shared/outcome'
 
 const AnswerSchema = v.object({ fNumber: v.nullable(v.number()) })
 const ErrorSchema = v.object({ message: v.string() })

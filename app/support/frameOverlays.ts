@@ -1,5 +1,5 @@
 import { withClipTexture } from './clipTexture'
-import { BACKDROP, FLOOR, SUBJECT } from '#core/frames/regions/regions'
+import { BACKDROP, FLOOR, SUBJECT } from '#core/imaging/regions/regions'
 
 type Size = { width: number, height: number }
 type Pixels = Uint8ClampedArray<ArrayBuffer>

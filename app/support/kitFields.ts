@@ -1,6 +1,6 @@
 import type { Kit, KitKind } from '#core/kit/kitSchema'
-import { MODIFIERS } from '#core/sources/modifiers'
-import { grey, luminance, type Rgb } from '#core/units/rgb'
+import { MODIFIERS } from '#core/physics/sources/modifiers'
+import { grey, luminance, type Rgb } from '#core/physics/units/rgb'
 
 /** A value of a kit item that the user can type. */
 export type KitField<W> = { label: string, least: number, most: number, unit: string, digits: number, read: (what: W) => number, write: (what: W, value: number) => W }

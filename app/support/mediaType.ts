@@ -1,4 +1,4 @@
-import { inspectFile } from '#core/frames/files/inspectFile'
+import { inspectFile } from '#core/imaging/files/inspectFile'
 
 /** The media type of a picture file, by its contents; of anything else that of plain bytes. */
 export const mediaType = (bytes: Uint8Array): string => {

@@ -1,4 +1,4 @@
-import type { RoomBounds } from '#core/set/bounds'
+import type { RoomBounds } from '#core/model/bounds'
 
 /**
  * Metres of the room to pixels and back. The plan and the side view lie one under the other and share their depth: the backdrop is at

@@ -1,5 +1,5 @@
-import type { AreaTarget, StudioSet, Target } from '#core/set/schema'
-import { headHeightM } from '#core/set/heads'
+import type { AreaTarget, StudioSet, Target } from '#core/model/schema'
+import { headHeightM } from '#core/model/headHeight'
 
 export const TARGET_KINDS: readonly { value: Target['kind'], name: string, onSurfaces: boolean }[] = [
   { value: 'value', name: 'pixel value', onSurfaces: true },

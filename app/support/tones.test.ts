@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import * as v from 'valibot'
 import { expectWithin } from '#support/tolerance'
-import { demoSet } from '#core/set/demo'
-import { AreaTargetSchema, TargetSchema } from '#core/set/targetSchema'
+import { demoSet } from '#core/edits/demo'
+import { AreaTargetSchema, TargetSchema } from '#core/model/targetSchema'
 import { AREA_KINDS, areaFigures, areaOfKind, figureOf, TARGET_KINDS, targetOfKind } from './targetChoices'
 import { fieldsOf, linesAt } from './toneMap'
 

@@ -5,8 +5,8 @@ import { benchExposure, benchReading } from '#core/bench/answers'
 import { bracketFrame, bracketStops } from '#core/bench/bracket'
 import { JPEG_QUALITY, type Exposed } from '#core/bench/exposed'
 import { ReadingRequestSchema, ShootRequestSchema, type ReadingRequest, type ShootRequest } from '#core/bench/requests'
-import { jpegWithTags } from '#core/frames/files/writeTags'
-import { refused, understood, type Outcome } from '#core/units/outcome'
+import { jpegWithTags } from '#core/imaging/files/writeTags'
+import { refused, understood, type Outcome } from '#core/shared/outcome'
 
 type Take = (bytes: Uint8Array<ArrayBuffer>, name: string, number: number, of: number) => Promise<unknown>
 

@@ -1,7 +1,7 @@
 import { decode as decodePng } from 'fast-png'
 import { decode as decodeTiff } from 'tiff'
-import type { PictureFile } from '#core/frames/files/pictureFile'
-import type { Rows } from '#core/frames/picture/reduce'
+import type { PictureFile } from '#core/imaging/files/pictureFile'
+import type { Rows } from '#core/imaging/picture/downsample'
 
 /** Rows that are handed on at a time. */
 const BAND = 256

@@ -1,5 +1,5 @@
 import { proxy, wrap } from 'comlink'
-import type { RegionEdit, StudioSet } from '#core/set/schema'
+import type { RegionEdit, StudioSet } from '#core/model/schema'
 import type { FrameWorker } from './frame.worker'
 
 /** Starts the worker that decodes and reads pictures, apart from the light, so that a large file holds nothing up. */

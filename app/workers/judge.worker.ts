@@ -1,8 +1,8 @@
 import { expose } from 'comlink'
-import { study, type Study } from '#core/metering/learning'
-import type { Lighting } from '#core/metering/lighting'
-import { meterPoints } from '#core/set/points'
-import type { CameraSetting, Look, Reading, StudioSet } from '#core/set/schema'
+import { study, type Study } from '#core/calibration/calibrate'
+import type { Lighting } from '#core/calibration/lighting'
+import { meterPoints } from '#core/evaluation/probes/points'
+import type { CameraSetting, Look, Reading, StudioSet } from '#core/model/schema'
 import { solveLook, type LookAnswer } from '#core/solve/lookPowers'
 
 /** What readings teach, as a message can carry it: the covariance as rows. */

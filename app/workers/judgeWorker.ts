@@ -1,8 +1,8 @@
 import { releaseProxy, wrap, type Remote } from 'comlink'
 import { Matrix } from 'ml-matrix'
-import type { Study } from '#core/metering/learning'
-import type { Lighting } from '#core/metering/lighting'
-import type { CameraSetting, Look, Reading, StudioSet } from '#core/set/schema'
+import type { Study } from '#core/calibration/calibrate'
+import type { Lighting } from '#core/calibration/lighting'
+import type { CameraSetting, Look, Reading, StudioSet } from '#core/model/schema'
 import type { LookAnswer } from '#core/solve/lookPowers'
 import type { JudgeWorker, LeanSet } from './judge.worker'
 

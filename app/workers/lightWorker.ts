@@ -1,5 +1,5 @@
 import { proxy, wrap } from 'comlink'
-import type { StudioSet } from '#core/set/schema'
+import type { StudioSet } from '#core/model/schema'
 import type { Exactness, LightWorker } from './light.worker'
 
 /** Starts the worker that carries the light. Plain functions come back: a bare proxy would answer to any name, a framework's own too. */

@@ -1,7 +1,7 @@
 import { proxy, wrap } from 'comlink'
-import type { StudioSet } from '#core/set/schema'
+import type { StudioSet } from '#core/model/schema'
 import type { ToneMap } from '#core/solve/explore'
-import type { Vector } from '#core/units/vector'
+import type { Vector } from '#core/physics/units/vector'
 import type { EvenPlaces, LadderRung, Proposals, Search, SearchWorker } from './search.worker'
 
 /** Starts the worker that looks for what could be done; it has its own thread, so that the light on the set stays quick. */

@@ -1,5 +1,5 @@
 import { proxy, wrap } from 'comlink'
-import type { StudioSet } from '#core/set/schema'
+import type { StudioSet } from '#core/model/schema'
 import type { StorageWorker } from './storage.worker'
 
 /** Starts the worker that reads and writes files and second copies, so that the page goes on meanwhile. It opens the same database. */

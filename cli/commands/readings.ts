@@ -1,9 +1,9 @@
-import { weightsOf } from '#core/metering/weights'
-import { meteredFNumber } from '#core/photometry/meter'
-import type { Look, StudioSet } from '#core/set/schema'
-import { readPoint } from '#core/tone/readout'
-import { bouncedByOwner } from '#core/transport/lightLayer'
-import { luminance } from '#core/units/rgb'
+import { weightsOf } from '#core/calibration/weights'
+import { meteredFNumber } from '#core/physics/photometry/meter'
+import type { Look, StudioSet } from '#core/model/schema'
+import { readPoint } from '#core/evaluation/readout'
+import { bouncedByOwner } from '#core/physics/transport/lightLayer'
+import { luminance } from '#core/physics/units/rgb'
 import { solvedFor, tidy } from '../solved'
 
 /** Every meter point's predicted reading. Flash is in lux-seconds; continuous light in lux, its f-number at the shutter time. */

@@ -1,4 +1,4 @@
-import type { Look, StudioSet } from '#core/set/schema'
+import type { Look, StudioSet } from '#core/model/schema'
 import { solveLook } from '#core/solve/lookPowers'
 import { solvedFor, tidy } from '../solved'
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { fitBracket, type BracketStep } from '#core/camera/bracket'
 import { responseOf } from '#core/camera/response'
-import { demoSet } from '#core/set/demo'
+import { demoSet } from '#core/edits/demo'
 import { decodedFile } from '#support/savedFrame'
 import { bracketFrame, bracketStops } from './bracket'
 import { ownResponse } from './trueCamera'

@@ -1,4 +1,4 @@
-import type { CameraSetting, StudioSet } from '../set/schema'
+import type { CameraSetting, StudioSet } from '../model/schema'
 import { exposed, type Exposed } from './exposed'
 import { recorded, trueResponse } from './trueCamera'
 

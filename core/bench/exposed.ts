@@ -1,5 +1,5 @@
 import type { Response } from '../camera/response'
-import type { CameraSetting } from '../set/schema'
+import type { CameraSetting } from '../model/schema'
 
 export type PictureFormat = 'jpeg' | 'png'
 

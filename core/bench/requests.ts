@@ -1,8 +1,8 @@
 import * as v from 'valibot'
 import { NO_FAULTS } from './slips'
-import { readingPoints } from '../tone/readingPoints'
-import { CameraSettingSchema } from '../set/schemaBasics'
-import { SetSchema } from '../set/sound'
+import { readingPoints } from '../evaluation/probes/readingPoints'
+import { CameraSettingSchema } from '../model/schemaBasics'
+import { SetSchema } from '../validation/soundSet'
 
 const seed = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(2 ** 31))
 /** Which of several readings or frames this is; each has its own noise. */

@@ -1,4 +1,4 @@
-import type { LightSetting, StudioSet } from '../set/schema'
+import type { LightSetting, StudioSet } from '../model/schema'
 import { evenDraw } from './chance'
 
 /** What can go wrong on a set, when it is asked for. */

@@ -1,5 +1,5 @@
 import { behindLens, responseOf, type Response } from '../camera/response'
-import type { StudioSet } from '../set/schema'
+import type { StudioSet } from '../model/schema'
 import { evenDraw, normalDraw } from './chance'
 
 const MID_GREY = 0.18

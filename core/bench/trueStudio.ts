@@ -1,9 +1,9 @@
-import type { Learned } from '../metering/learned'
-import { insideRoom } from '../set/bounds'
-import { unlessFaulty } from '../set/edits'
-import type { Light, Look, StudioSet } from '../set/schema'
-import { USUALLY_GIVES_STOPS } from '../sources/output'
-import { grey, multiplyRgb, type Rgb } from '../units/rgb'
+import type { Learned } from '../calibration/calibration'
+import { insideRoom } from '../model/bounds'
+import { unlessFaulty } from '../edits/edits'
+import type { Light, Look, StudioSet } from '../model/schema'
+import { USUALLY_GIVES_STOPS } from '../physics/sources/output'
+import { grey, multiplyRgb, type Rgb } from '../physics/units/rgb'
 import { evenDraw } from './chance'
 
 /**

@@ -1,5 +1,5 @@
-import { SHADOW_SIDE } from '../set/points'
-import type { Brief, StudioSet } from '../set/schema'
+import { SHADOW_SIDE } from '../model/placeIds'
+import type { Brief, StudioSet } from '../model/schema'
 
 export const editBrief = (set: StudioSet, changes: Partial<Brief>): StudioSet => ({ ...set, brief: { ...set.brief, ...changes } })
 

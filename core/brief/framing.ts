@@ -1,6 +1,6 @@
-import { insideRoom, roomBounds } from '../set/bounds'
-import { headHeightM } from '../set/heads'
-import type { Brief, Camera, StudioSet } from '../set/schema'
+import { insideRoom, roomBounds } from '../model/bounds'
+import { headHeightM } from '../model/headHeight'
+import type { Brief, Camera, StudioSet } from '../model/schema'
 
 /**
  * Framings as shares of the sitter's height: what the picture shows of it, and where its middle lies.

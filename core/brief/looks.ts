@@ -1,5 +1,5 @@
-import { BACKDROP_MIDDLE, KEY_SIDE } from '../set/points'
-import type { Brief, Look, StudioSet, Target } from '../set/schema'
+import { BACKDROP_MIDDLE, KEY_SIDE } from '../model/placeIds'
+import type { Brief, Look, StudioSet, Target } from '../model/schema'
 
 /** What a look asks of the backdrop. Values as the trade names them; common practice, no source. */
 export const LOOKS: Record<Brief['look'], { name: string, value: number, words: string }> = {

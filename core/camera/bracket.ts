@@ -1,6 +1,6 @@
 import { fcnnlsVector } from 'ml-fcnnls'
 import { Matrix } from 'ml-matrix'
-import type { CameraResponse } from '../set/schema'
+import type { CameraResponse } from '../model/schema'
 import { SRGB_RESPONSE } from './response'
 
 /** One frame of a bracket: stops over the camera setting that the card was metered at, and the value that it rendered. */

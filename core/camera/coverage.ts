@@ -1,6 +1,6 @@
 import { projectionOf } from './projection'
-import { scale, add, type Vector } from '../units/vector'
-import type { StudioSet } from '../set/schema'
+import { scale, add, type Vector } from '../physics/units/vector'
+import type { StudioSet } from '../model/schema'
 
 /** What the camera sees in the plane of the backdrop, metres of the room. */
 export type Coverage = { leftM: number, rightM: number, topM: number, bottomM: number }

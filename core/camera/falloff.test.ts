@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { expectWithin } from '#support/tolerance'
-import { frameLight } from '../frames/picture/frameLight'
-import type { Reduced } from '../frames/picture/reduce'
-import { unevenness } from '../frames/reading/unevenness'
-import { demoSet } from '../set/demo'
+import { frameLight } from '../imaging/picture/frameLight'
+import type { Reduced } from '../imaging/picture/downsample'
+import { unevenness } from '../testFrames/reading/unevenness'
+import { demoSet } from '../edits/demo'
 import { SRGB_RESPONSE } from './response'
 import { falloffOf, fieldFrom } from './falloff'
 

@@ -1,5 +1,5 @@
-import type { Camera, CameraSetting } from '../set/schema'
-import { ratioFromStops } from '../units/stops'
+import type { Camera, CameraSetting } from '../model/schema'
+import { ratioFromStops } from '../physics/units/stops'
 
 /** What a lens takes of the light toward the corners: a share of 1 in the middle, by place in the frame (0..1 from the upper left). */
 export type Falloff = {

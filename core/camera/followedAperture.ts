@@ -1,5 +1,5 @@
-import type { Camera } from '../set/schema'
-import { apertureScale } from '../units/aperture'
+import type { Camera } from '../model/schema'
+import { apertureScale } from '../physics/units/aperture'
 
 /** The aperture nearest to a reading, of those that the lens can be set to. */
 export const apertureForReading = (readingFNumber: number, { widest, smallest, clickStops }: Camera['apertures']): number =>

@@ -1,7 +1,7 @@
-import { roomBounds, vectorOf } from '../set/bounds'
-import { coveRadius } from '../set/surfaces/backdropSurfaces'
-import type { StudioSet } from '../set/schema'
-import { add, direction, dot, frameAround, scale, subtract, type Vector } from '../units/vector'
+import { roomBounds, vectorOf } from '../model/bounds'
+import { coveRadius } from '../scene/surfaces/backdropSurfaces'
+import type { StudioSet } from '../model/schema'
+import { add, direction, dot, frameAround, scale, subtract, type Vector } from '../physics/units/vector'
 
 /** The camera as a window: rays leave `eye` through a rectangle one unit ahead. */
 export type Projection = { eye: Vector, ahead: Vector, right: Vector, up: Vector, halfWidth: number, halfHeight: number }

@@ -1,8 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { expectWithin } from '#support/tolerance'
-import type { CameraResponse } from '../set/schema'
-import { developFrame } from './develop'
+import type { CameraResponse } from '../model/schema'
+import { developFrame } from '../render/toneMap'
 import { clippingLinear, closeFocusStops, responseOf, SRGB_RESPONSE, uncertaintyStops } from './response'
 
 const made = (response: CameraResponse) => responseOf({ response })

@@ -1,5 +1,5 @@
-import type { CameraResponse } from '../set/schema'
-import { monotoneCubic } from '../units/monotoneCubic'
+import type { CameraResponse } from '../model/schema'
+import { monotoneCubic } from '../physics/units/monotoneCubic'
 
 /** How a camera turns linear light into pixel values, and back. */
 export type Response = {

@@ -1,9 +1,9 @@
-import { addPanel, freeId } from '../set/populate'
-import { faults } from '../set/faults'
-import { panelOfKind } from '../set/panels'
-import { edgeId, noseId, SIDES } from '../set/sensePoints'
-import { headHeightM } from '../set/heads'
-import type { Light, StudioSet } from '../set/schema'
+import { addPanel, freeId } from '../edits/factories'
+import { faults } from '../validation/validation'
+import { panelOfKind } from '../edits/panels'
+import { edgeId, noseId, SIDES } from '../evaluation/probes/sensePoints'
+import { headHeightM } from '../model/headHeight'
+import type { Light, StudioSet } from '../model/schema'
 import { litOf, senseAt, stopsOf, stopWords, type Check } from './finding'
 
 /** Straight light from a backdrop light that counts on the sitter, over the camera setting; common practice, no source. */

@@ -1,9 +1,9 @@
-import { headHeightM } from '../set/heads'
-import { placeThing } from '../set/things'
-import { add, direction, dot, scale, subtract, type Vector } from '../units/vector'
-import { facingOf } from '../set/surfaces/panelSheets'
-import type { Light, StudioSet, Subject } from '../set/schema'
-import { vectorOf } from '../set/bounds'
+import { headHeightM } from '../model/headHeight'
+import { placeThing } from '../edits/things'
+import { add, direction, dot, scale, subtract, type Vector } from '../physics/units/vector'
+import { facingOf } from '../scene/surfaces/panelSheets'
+import type { Light, StudioSet, Subject } from '../model/schema'
+import { vectorOf } from '../model/bounds'
 import { litOf, type Check } from './finding'
 
 /** How far over the straight look, as degrees of the eyeball, the upper and lower lid leave it open; from memory. */

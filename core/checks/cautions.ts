@@ -1,4 +1,4 @@
-import { headHeightM } from '../set/heads'
+import { headHeightM } from '../model/headHeight'
 import type { Check, Finding } from './finding'
 
 const OVER_PERSON_M = 0.7

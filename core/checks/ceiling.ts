@@ -1,7 +1,7 @@
-import { placeThing } from '../set/things'
-import { emitterOf } from '../set/scene'
-import { frontReach } from '../sources/frontShape'
-import type { Light, StudioSet } from '../set/schema'
+import { placeThing } from '../edits/things'
+import { emitterOf } from '../scene/scene'
+import { frontReach } from '../physics/sources/frontShape'
+import type { Light, StudioSet } from '../model/schema'
 import type { Check } from './finding'
 
 const AIR_M = 0.03

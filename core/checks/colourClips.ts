@@ -1,8 +1,8 @@
-import { clippedAlone } from '../tone/render'
+import { clippedAlone } from '../evaluation/renderSurface'
 import { clipsInColour } from '../solve/binding'
 import { litOf, stopWords, type Check } from './finding'
-import { changeSettings } from '../set/edits'
-import { roundToClicks } from '../units/stops'
+import { changeSettings } from '../edits/edits'
+import { roundToClicks } from '../physics/units/stops'
 
 /** Coloured light that clips in one channel while its luminance is far from white: the colour turns pale and flat there. */
 export const colourClips: Check = (context) => {

@@ -1,7 +1,7 @@
-import { noseId, SIDES } from '../set/sensePoints'
-import { moveParty } from '../set/party'
-import { placeThing } from '../set/things'
-import type { Light, StudioSet } from '../set/schema'
+import { noseId, SIDES } from '../evaluation/probes/sensePoints'
+import { moveParty } from '../edits/subjectGroup'
+import { placeThing } from '../edits/things'
+import type { Light, StudioSet } from '../model/schema'
 import { litOf, senseAt, stopsOf, stopWords, type Check } from './finding'
 
 /** An edge light on the nose this bright against the camera setting shows; common practice, no source. */

@@ -1,4 +1,4 @@
-import type { InLength } from '../units/distance'
+import type { InLength } from '../physics/units/distance'
 import { backdropLightOnSitter } from './backdropLightOnSitter'
 import { colourClips } from './colourClips'
 import { flare } from './flare'

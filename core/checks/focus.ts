@@ -1,10 +1,10 @@
-import { changeSettings } from '../set/edits'
-import { headHeightM } from '../set/heads'
-import type { StudioSet } from '../set/schema'
-import { distance } from '../units/vector'
-import { vectorOf } from '../set/bounds'
-import { roundToClicks } from '../units/stops'
-import { formatAperture } from '../units/aperture'
+import { changeSettings } from '../edits/edits'
+import { headHeightM } from '../model/headHeight'
+import type { StudioSet } from '../model/schema'
+import { distance } from '../physics/units/vector'
+import { vectorOf } from '../model/bounds'
+import { roundToClicks } from '../physics/units/stops'
+import { formatAperture } from '../physics/units/aperture'
 import type { Check } from './finding'
 
 /** Circle of confusion: the sensor's diagonal over 1500; a usual choice, from memory. */

@@ -1,9 +1,9 @@
 import { responseOf } from '../camera/response'
 import { coverageOf } from '../camera/coverage'
-import { changeSettings } from '../set/edits'
-import { luminance } from '../units/rgb'
-import { roundToClicks } from '../units/stops'
-import { ON_TARGET_STOPS } from '../tone/target'
+import { changeSettings } from '../edits/edits'
+import { luminance } from '../physics/units/rgb'
+import { roundToClicks } from '../physics/units/stops'
+import { ON_TARGET_STOPS } from '../evaluation/target'
 import { litOf, stopWords, type Check } from './finding'
 
 /** Black that the veil of an over-lit backdrop lifts by this many pixel values looks hazy; common practice, no source. */

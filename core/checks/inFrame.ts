@@ -1,10 +1,10 @@
-import { headHeightM } from '../set/heads'
-import { panelSheets } from '../set/surfaces/panelSheets'
-import { placeThing, thingOf } from '../set/things'
-import type { Light, StudioSet } from '../set/schema'
-import type { Vector } from '../units/vector'
-import { pointOn } from '../geometry/surfacePoint'
-import { anyInFrame, lampPlaces, standPlaces, type Sighting } from '../camera/sightings'
+import { headHeightM } from '../model/headHeight'
+import { panelSheets } from '../scene/surfaces/panelSheets'
+import { placeThing, thingOf } from '../edits/things'
+import type { Light, StudioSet } from '../model/schema'
+import type { Vector } from '../physics/units/vector'
+import { pointOn } from '../physics/geometry/surfacePoint'
+import { anyInFrame, lampPlaces, standPlaces, type Sighting } from '../render/frameIntrusions'
 import type { Check, Finding } from './finding'
 
 /** Seen by less than this share of what lies in the frame, a thing counts as hidden. */

@@ -1,8 +1,8 @@
-import { aimAtNamed } from '../set/aims'
-import { addLight, aimAtHead, newLight } from '../set/populate'
-import { headHeightM } from '../set/heads'
-import { placeThing, thingOf } from '../set/things'
-import type { StudioSet } from '../set/schema'
+import { aimAtNamed } from '../edits/aims'
+import { addLight, aimAtHead, newLight } from '../edits/factories'
+import { headHeightM } from '../model/headHeight'
+import { placeThing, thingOf } from '../edits/things'
+import type { StudioSet } from '../model/schema'
 import { keyFaultOf, keyFaultWords } from '../solve/keyFault'
 import type { Check } from './finding'
 

@@ -1,6 +1,6 @@
 import { ambientLimit, ambientMend, ambientStops, isPastSync, roomAdds } from '../metering/ambient'
-import { roomLuxAt } from '../metering/roomLight'
-import { changeExposure } from '../set/edits'
+import { roomLuxAt } from '../calibration/roomLight'
+import { changeExposure } from '../edits/edits'
 import { litOf, stopWords, type Check, type Finding } from './finding'
 
 /** The room's own light counts where it adds this much to what is wanted. */

@@ -1,6 +1,6 @@
-import { changesBetween, changesWords } from '../solve/changes'
-import { changeExposure, changeSettings } from '../set/edits'
-import { formatAperture } from '../units/aperture'
+import { changesBetween, changesWords } from '../solve/powerChanges'
+import { changeExposure, changeSettings } from '../edits/edits'
+import { formatAperture } from '../physics/units/aperture'
 import type { Check } from './finding'
 
 /** What differs from how things stood at the last test frame, where the tones no longer fit: the way back to what worked. */

@@ -1,6 +1,6 @@
-import { rearId, SIDES } from '../set/sensePoints'
-import { moveParty } from '../set/party'
-import type { StudioSet } from '../set/schema'
+import { rearId, SIDES } from '../evaluation/probes/sensePoints'
+import { moveParty } from '../edits/subjectGroup'
+import type { StudioSet } from '../model/schema'
 import { litOf, senseAt, stopsOf, stopWords, type Check } from './finding'
 
 /** Light from the backdrop on hair and shoulders: a stop or two under the key looks natural, this much glows; common practice, no source. */

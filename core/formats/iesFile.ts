@@ -1,5 +1,5 @@
-import type { PhotometricTable } from '../sources/photometricTable'
-import { refused, understood, type Outcome } from '../units/outcome'
+import type { PhotometricTable } from '../physics/sources/photometricTable'
+import { refused, understood, type Outcome } from '../shared/outcome'
 import { readIesHeader, type IesVersion } from './iesHeader'
 import { numberReader, type NumberReader } from './iesNumbers'
 

@@ -1,8 +1,8 @@
 import type { IesFile } from './iesFile'
-import { modifierOfKind, type EmitterShape, type Modifier } from '../sources/modifiers'
-import type { Output } from '../sources/output'
-import { LUX_AT_1_M, MOST_FRONT_M } from '../set/lightSchema'
-import { refused, understood, type Outcome } from '../units/outcome'
+import { modifierOfKind, type EmitterShape, type Modifier } from '../physics/sources/modifiers'
+import type { Output } from '../physics/sources/output'
+import { LUX_AT_1_M, MOST_FRONT_M } from '../model/lightSchema'
+import { refused, understood, type Outcome } from '../shared/outcome'
 
 const SMALLEST_M = 0.02
 

@@ -1,8 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { aReading } from '#support/readings'
-import { demoSet } from '../set/demo'
-import type { Reading } from '../set/schema'
+import { demoSet } from '../edits/demo'
+import type { Reading } from '../model/schema'
 import { parseReadingsCsv, writeReadingsCsv } from './readingsCsv'
 
 const set = demoSet()

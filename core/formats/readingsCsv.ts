@@ -1,10 +1,10 @@
 import Papa from 'papaparse'
 import * as v from 'valibot'
-import { meterPoints } from '../set/points'
-import { MOST } from '../set/limits'
-import { ReadingSchema } from '../set/readingSchema'
-import type { Reading, StudioSet } from '../set/schema'
-import { refused, understood, type Outcome } from '../units/outcome'
+import { meterPoints } from '../evaluation/probes/points'
+import { MOST } from '../model/limits'
+import { ReadingSchema } from '../model/readingSchema'
+import type { Reading, StudioSet } from '../model/schema'
+import { refused, understood, type Outcome } from '../shared/outcome'
 
 /** Columns of the readings table, in order; docs/formats.md says what is in each. */
 const COLUMNS = [

@@ -1,9 +1,9 @@
 import * as v from 'valibot'
-import { SET_VERSION, type StudioSet } from '../set/schema'
-import { tooMany } from '../set/limits'
-import { modernised } from '../set/modernised'
-import { SetSchema } from '../set/sound'
-import { refused, understood, type Outcome } from '../units/outcome'
+import { SET_VERSION, type StudioSet } from '../model/schema'
+import { tooMany } from '../model/limits'
+import { modernised } from '../model/upgrades'
+import { SetSchema } from '../validation/soundSet'
+import { refused, understood, type Outcome } from '../shared/outcome'
 
 const FORMAT = 'keen-tonal-set'
 

@@ -1,5 +1,5 @@
-import { grey, type Rgb } from '../units/rgb'
-import type { Backdrop } from '../set/schema'
+import { grey, type Rgb } from '../physics/units/rgb'
+import type { Backdrop } from '../model/schema'
 
 type Preset = Omit<Backdrop, 'centreXM'>
 

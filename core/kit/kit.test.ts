@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { guideNumberFromWattSeconds, wattSecondsFromGuideNumber } from '../sources/output'
-import { demoSet } from '../set/demo'
+import { guideNumberFromWattSeconds, wattSecondsFromGuideNumber } from '../physics/sources/output'
+import { demoSet } from '../edits/demo'
 import { expectWithin } from '#support/tolerance'
 import { genericKit } from './genericKit'
 import { parseKit, parseKitFile, writeKitFile } from './kitFile'

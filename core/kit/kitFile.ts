@@ -1,5 +1,5 @@
 import * as v from 'valibot'
-import { refused, understood, type Outcome } from '../units/outcome'
+import { refused, understood, type Outcome } from '../shared/outcome'
 import { KIT_VERSION, KitSchema, type Kit } from './kitSchema'
 
 const FORMAT = 'keen-tonal-kit'

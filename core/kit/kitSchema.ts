@@ -1,8 +1,8 @@
 import * as v from 'valibot'
-import { GelSchema, LampSchema, ModifierSchema } from '../set/lightSchema'
-import { identifier, title, words } from '../set/schemaBasics'
-import { MeterSchema } from '../set/meterSchema'
-import { BackdropSchema, CameraSchema, PanelSchema } from '../set/stageSchema'
+import { GelSchema, LampSchema, ModifierSchema } from '../model/lightSchema'
+import { identifier, title, words } from '../model/schemaBasics'
+import { MeterSchema } from '../model/meterSchema'
+import { BackdropSchema, CameraSchema, PanelSchema } from '../model/stageSchema'
 
 /** The version of the kit file. */
 export const KIT_VERSION = 1

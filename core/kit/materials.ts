@@ -1,4 +1,4 @@
-import { grey, type Rgb } from '../units/rgb'
+import { grey, type Rgb } from '../physics/units/rgb'
 
 /** A surface by name, as it looks; reflectances are typical values from memory. */
 export type Material = { name: string, reflectance: Rgb }

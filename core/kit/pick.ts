@@ -1,6 +1,6 @@
-import { lampIntensity } from '../sources/output'
-import { modifierOfKind, type Modifier } from '../sources/modifiers'
-import type { Backdrop, Lamp } from '../set/schema'
+import { lampIntensity } from '../physics/sources/output'
+import { modifierOfKind, type Modifier } from '../physics/sources/modifiers'
+import type { Backdrop, Lamp } from '../model/schema'
 import { backdropNamed } from './backdropPresets'
 import type { Kit } from './kitSchema'
 

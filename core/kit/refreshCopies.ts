@@ -1,4 +1,4 @@
-import type { StudioSet } from '../set/schema'
+import type { StudioSet } from '../model/schema'
 import type { Kit, KitItem, KitKind } from './kitSchema'
 
 const isSame = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b)

@@ -1,9 +1,9 @@
-import { constantOf, meteredFNumber, METER_CONSTANT, stopsOverCamera } from '../photometry/meter'
-import type { CameraSetting, Light, Reading, StudioSet } from '../set/schema'
-import type { Readout } from '../tone/readout'
-import { totalOf } from '../transport/exposureAt'
-import { stopsFromRatio } from '../units/stops'
-import { roomReadings } from './roomLight'
+import { constantOf, meteredFNumber, METER_CONSTANT, stopsOverCamera } from '../physics/photometry/meter'
+import type { CameraSetting, Light, Reading, StudioSet } from '../model/schema'
+import type { Readout } from '../evaluation/readout'
+import { totalOf } from '../physics/transport/exposureAt'
+import { stopsFromRatio } from '../physics/units/stops'
+import { roomReadings } from '../calibration/roomLight'
 
 /** The room's own light has to stay this far under the camera setting for a frame without the lamps to come out black; common practice, no source. */
 export const BLACK_UNDER_STOPS = -6

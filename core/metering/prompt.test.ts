@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { demoSet } from '../set/demo'
-import { meterPoints } from '../set/points'
+import { demoSet } from '../edits/demo'
+import { meterPoints } from '../evaluation/probes/points'
 import { lampWords, spokenPrompt, stepName, stepTitle } from './prompt'
 import { meteringRun } from './run'
 

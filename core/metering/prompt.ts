@@ -1,5 +1,5 @@
-import type { MeterPoint } from '../set/points'
-import type { Light } from '../set/schema'
+import type { MeterPoint } from '../evaluation/probes/points'
+import type { Light } from '../model/schema'
 import type { MeterStep } from './step'
 
 /** What is to be read, as a title: `B alone`, `All together`. */

@@ -1,13 +1,13 @@
-import type { MeterPoint } from '../set/points'
-import type { CameraSetting, LightSetting, Look, Reading, StudioSet } from '../set/schema'
-import type { Lighting } from './lighting'
-import { readerOf } from '../set/points'
-import { partsAt } from '../transport/exposureAt'
-import { luminance } from '../units/rgb'
-import { NOTHING_LEARNED, type Learned } from './learned'
-import { roomLightAt } from './roomLight'
+import type { MeterPoint } from '../evaluation/probes/points'
+import type { CameraSetting, LightSetting, Look, Reading, StudioSet } from '../model/schema'
+import type { Lighting } from '../calibration/lighting'
+import { readerOf } from '../evaluation/probes/points'
+import { partsAt } from '../physics/transport/exposureAt'
+import { luminance } from '../physics/units/rgb'
+import { NOTHING_LEARNED, type Learned } from '../calibration/calibration'
+import { roomLightAt } from '../calibration/roomLight'
 import type { MeterStep } from './step'
-import { weightsOf } from './weights'
+import { weightsOf } from '../calibration/weights'
 
 /** What the meter showed, and where it came from. */
 export type Shown = Pick<Reading, 'id' | 'at' | 'fNumber' | 'source'> & Partial<Pick<Reading, 'shown' | 'meter' | 'note' | 'direction'>>

@@ -1,10 +1,10 @@
-import { changeSettings, editLight } from '../set/edits'
-import { roomBounds } from '../set/bounds'
-import { moveParty } from '../set/party'
-import { lightTape, placeAtDistance } from '../set/tapes'
-import { placeThing } from '../set/things'
-import { roundToClicks } from '../units/stops'
-import type { Light, Look, StudioSet } from '../set/schema'
+import { changeSettings, editLight } from '../edits/edits'
+import { roomBounds } from '../model/bounds'
+import { moveParty } from '../edits/subjectGroup'
+import { lightTape, placeAtDistance } from '../edits/distances'
+import { placeThing } from '../edits/things'
+import { roundToClicks } from '../physics/units/stops'
+import type { Light, Look, StudioSet } from '../model/schema'
 
 /** Something that can be set to any value within its range: one side of a map. */
 export type Axis = {

@@ -1,9 +1,10 @@
-import type { CameraSetting, Light, Look, StudioSet } from '../set/schema'
-import { BACKDROP_MIDDLE, meterPoints, type MeterPoint } from '../set/points'
-import type { Readout } from '../tone/readout'
-import { ON_TARGET_STOPS } from '../tone/target'
-import { formatAperture } from '../units/aperture'
-import { nameLights } from './changes'
+import type { CameraSetting, Light, Look, StudioSet } from '../model/schema'
+import { BACKDROP_MIDDLE } from '../model/placeIds'
+import { meterPoints, type MeterPoint } from '../evaluation/probes/points'
+import type { Readout } from '../evaluation/readout'
+import { ON_TARGET_STOPS } from '../evaluation/target'
+import { formatAperture } from '../physics/units/aperture'
+import { nameLights } from './powerChanges'
 import type { LookAnswer } from './lookPowers'
 
 /** Why power cannot do it, and what would. */

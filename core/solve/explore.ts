@@ -1,10 +1,11 @@
-import { lightingSolver, withoutHousings } from '../set/lightingSolver'
-import { BACKDROP_MIDDLE, KEY_SIDE, meterPoints } from '../set/points'
-import type { CameraSetting, Look, StudioSet } from '../set/schema'
-import type { Learned } from '../metering/learned'
-import { readPoint } from '../tone/readout'
-import { keyWanted } from '../tone/target'
-import { DRAFT_QUALITY } from '../transport/stage'
+import { lightingSolver, withoutHousings } from '../evaluation/lightingSolver'
+import { BACKDROP_MIDDLE, KEY_SIDE } from '../model/placeIds'
+import { meterPoints } from '../evaluation/probes/points'
+import type { CameraSetting, Look, StudioSet } from '../model/schema'
+import type { Learned } from '../calibration/calibration'
+import { readPoint } from '../evaluation/readout'
+import { keyWanted } from '../evaluation/target'
+import { DRAFT_QUALITY } from '../physics/transport/stage'
 import { axesOf, type Axis } from './axes'
 
 /** Backdrop middle over two things that can be set: stops over the camera setting, row by row along the second. */

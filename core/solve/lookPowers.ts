@@ -1,8 +1,8 @@
-import type { MeterPoint } from '../set/points'
-import type { CameraSetting, Look, StudioSet } from '../set/schema'
-import type { Lighting } from '../metering/lighting'
-import { demandsOf } from '../tone/demands'
-import type { Dial } from './dials'
+import type { MeterPoint } from '../evaluation/probes/points'
+import type { CameraSetting, Look, StudioSet } from '../model/schema'
+import type { Lighting } from '../calibration/lighting'
+import { demandsOf } from '../evaluation/constraints'
+import type { Dial } from './controls'
 import { solvePowers, type PowerAnswer } from './powers'
 
 /** An answer with the points and areas its misses belong to. */

@@ -4,8 +4,8 @@ import { Matrix } from 'ml-matrix'
 import { describe, expect, it } from 'vitest'
 import { expectWithin } from '#support/tolerance'
 import { boundedLeastSquares } from './boundedLeastSquares'
-import { levelDemand, type Demand } from '../tone/demand'
-import type { Dial } from './dials'
+import { levelDemand, type Demand } from '../evaluation/constraint'
+import type { Dial } from './controls'
 import { solvePowers } from './powers'
 
 /** Shares of light in thousandths: what a light gives at a point, none at all included. */

@@ -1,9 +1,9 @@
-import type { LightSetting } from '../set/schema'
-import type { Demand } from '../tone/demand'
-import { ON_TARGET_STOPS } from '../tone/target'
-import { stopsFromRatio, tidyStops } from '../units/stops'
+import type { LightSetting } from '../model/schema'
+import type { Demand } from '../evaluation/constraint'
+import { ON_TARGET_STOPS } from '../evaluation/target'
+import { stopsFromRatio, tidyStops } from '../physics/units/stops'
 import { boundedLeastSquares } from './boundedLeastSquares'
-import { factorAt, lastClick, positionNow, turnsCost, type Dial, type Position } from './dials'
+import { factorAt, lastClick, positionNow, turnsCost, type Dial, type Position } from './controls'
 
 export type PowerAnswer = {
   settings: Record<string, LightSetting>

@@ -1,11 +1,12 @@
-import { featherLight } from '../set/edits'
-import { lightingSolver, withoutHousings } from '../set/lightingSolver'
-import { BACKDROP_MIDDLE, KEY_SIDE, meterPoints } from '../set/points'
-import { placeThing, thingOf } from '../set/things'
-import type { CameraSetting, Look, StudioSet } from '../set/schema'
-import type { Learned } from '../metering/learned'
-import { readPoint } from '../tone/readout'
-import { QUALITY } from '../transport/stage'
+import { featherLight } from '../edits/edits'
+import { lightingSolver, withoutHousings } from '../evaluation/lightingSolver'
+import { BACKDROP_MIDDLE, KEY_SIDE } from '../model/placeIds'
+import { meterPoints } from '../evaluation/probes/points'
+import { placeThing, thingOf } from '../edits/things'
+import type { CameraSetting, Look, StudioSet } from '../model/schema'
+import type { Learned } from '../calibration/calibration'
+import { readPoint } from '../evaluation/readout'
+import { QUALITY } from '../physics/transport/stage'
 
 /** What a thing may be off by without anybody seeing it. */
 export const SLIP_M = 0.05

@@ -1,12 +1,12 @@
-import { constantOf } from '../photometry/meter'
-import type { Learned } from '../metering/learned'
-import { aimedAt } from '../set/aim'
-import { lightingSolver } from '../set/lightingSolver'
-import type { MeterPoint } from '../set/points'
-import type { CameraSetting, Look, StudioSet } from '../set/schema'
-import { walkReceivers } from '../set/walk'
-import { readPoint } from '../tone/readout'
-import { direction, subtract, type Vector } from '../units/vector'
+import { constantOf } from '../physics/photometry/meter'
+import type { Learned } from '../calibration/calibration'
+import { aimedAt } from '../model/aim'
+import { lightingSolver } from '../evaluation/lightingSolver'
+import type { MeterPoint } from '../evaluation/probes/points'
+import type { CameraSetting, Look, StudioSet } from '../model/schema'
+import { walkReceivers } from '../evaluation/probes/lineOfPoints'
+import { readPoint } from '../evaluation/readout'
+import { direction, subtract, type Vector } from '../physics/units/vector'
 
 /** Light along a walk: how far from its start, and stops over the camera setting there. */
 export type WalkPoint = { alongM: number, stops: number }

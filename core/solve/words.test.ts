@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { demoSet } from '../set/demo'
-import type { LightSetting } from '../set/schema'
-import { changesBetween, changesWords, formatPower } from './changes'
+import { demoSet } from '../edits/demo'
+import type { LightSetting } from '../model/schema'
+import { changesBetween, changesWords, formatPower } from './powerChanges'
 
 const { lights, looks } = demoSet()
 const now = looks[0]!.lights

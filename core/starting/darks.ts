@@ -1,5 +1,5 @@
 import { flagOff } from '../checks/backdropLightOnSitter'
-import { BACKDROP_MIDDLE } from '../set/points'
+import { BACKDROP_MIDDLE } from '../model/placeIds'
 import { gelNamed, paler } from './studioBuilder'
 import type { StartingPoint } from './startingPoint'
 

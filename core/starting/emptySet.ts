@@ -1,11 +1,11 @@
-import { PLAIN_METER } from '../set/meterSchema'
+import { PLAIN_METER } from '../model/meterSchema'
 import { askLook } from '../brief/looks'
 import { frameUp } from '../brief/framing'
 import { backdropNamed } from '../kit/backdropPresets'
-import { NO_BRIEF } from '../set/briefSchema'
-import { grey } from '../units/rgb'
-import { PLAIN_RUN } from '../set/readingSchema'
-import type { StudioSet } from '../set/schema'
+import { NO_BRIEF } from '../model/briefSchema'
+import { grey } from '../physics/units/rgb'
+import { PLAIN_RUN } from '../model/readingSchema'
+import type { StudioSet } from '../model/schema'
 
 /** A room with a white roll, a mark and a camera, and no lights: where a set is built from. Sizes are of a usual small studio. */
 export const emptySet = (id: string, name: string): StudioSet => {

@@ -1,4 +1,4 @@
-import { BACKDROP_MIDDLE } from '../set/points'
+import { BACKDROP_MIDDLE } from '../model/placeIds'
 import { gelNamed } from './studioBuilder'
 import type { StartingPoint } from './startingPoint'
 

@@ -1,6 +1,6 @@
 import { evenBackdrop } from '../brief/looks'
-import { BACKDROP_MIDDLE, FLOOR } from '../set/points'
-import { aimAtPlace } from '../set/populate'
+import { BACKDROP_MIDDLE, FLOOR } from '../model/placeIds'
+import { aimAtPlace } from '../edits/factories'
 import type { StartingPoint } from './startingPoint'
 
 const BIG = ['softbox-panel', 'softbox-large', 'octa', 'umbrella']

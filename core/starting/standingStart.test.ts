@@ -1,16 +1,16 @@
 import { describe, expect, it } from 'vitest'
 import { expectWithin } from '#support/tolerance'
 import { genericKit } from '../kit/genericKit'
-import { axisOf } from '../set/aim'
-import { demoSet } from '../set/demo'
-import { faults } from '../set/faults'
-import { headHeightM } from '../set/heads'
-import { thingOf } from '../set/things'
-import { backdropSide, figureSide, panelSide } from '../set/sideShapes'
+import { axisOf } from '../model/aim'
+import { demoSet } from '../edits/demo'
+import { faults } from '../validation/validation'
+import { headHeightM } from '../model/headHeight'
+import { thingOf } from '../edits/things'
+import { backdropSide, figureSide, panelSide } from '../scene/sideOutlines'
 import { crowdedSet } from '#support/scenes'
 import { emptySet } from './emptySet'
 import { standingStart } from './standingStart'
-import { direction, dot, subtract } from '../units/vector'
+import { direction, dot, subtract } from '../physics/units/vector'
 
 const kit = genericKit()
 const CHOICES = ['key', 'fill', 'edge', 'hair', 'top', 'backdrop', 'backdrop-pair', 'sitter', 'box', 'cylinder', 'point', ...kit.panels.map(({ id }) => `panel:${id}`)]

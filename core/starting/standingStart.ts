@@ -1,12 +1,12 @@
 import { backdropLightsAdded } from '../checks/tooDark'
 import { edgeAdded } from '../checks/separation'
 import type { Kit } from '../kit/kitSchema'
-import { modifierOfKind } from '../sources/modifiers'
-import { grey } from '../units/rgb'
-import { insideRoom } from '../set/bounds'
-import { headHeightM } from '../set/heads'
-import { addLight, addPanel, addPoint, addProp, addSubject, aimAtHead, aimAtPlace, freeId, newLight } from '../set/populate'
-import type { Lamp, Light, StudioSet } from '../set/schema'
+import { modifierOfKind } from '../physics/sources/modifiers'
+import { grey } from '../physics/units/rgb'
+import { insideRoom } from '../model/bounds'
+import { headHeightM } from '../model/headHeight'
+import { addLight, addPanel, addPoint, addProp, addSubject, aimAtHead, aimAtPlace, freeId, newLight } from '../edits/factories'
+import type { Lamp, Light, StudioSet } from '../model/schema'
 
 type Added = { set: StudioSet, ids: string[] }
 

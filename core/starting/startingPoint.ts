@@ -1,4 +1,4 @@
-import type { Brief, StudioSet } from '../set/schema'
+import type { Brief, StudioSet } from '../model/schema'
 import type { Studio } from './studioBuilder'
 
 /** A ready set-up: how it is called, what it gives, and how it is built into whatever room and kit there are. */

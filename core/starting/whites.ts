@@ -1,6 +1,6 @@
 import { flagOff } from '../checks/backdropLightOnSitter'
-import { BACKDROP_MIDDLE } from '../set/points'
-import { aimAtHead } from '../set/populate'
+import { BACKDROP_MIDDLE } from '../model/placeIds'
+import { aimAtHead } from '../edits/factories'
 import type { StartingPoint } from './startingPoint'
 
 const OCTA = ['octa', 'softbox-large', 'umbrella', 'softbox-medium', 'beauty-dish', 'reflector']

@@ -1,5 +1,5 @@
-import { formatAperture } from '../units/aperture'
-import type { Readout } from './readout'
+import { formatAperture } from '../physics/units/aperture'
+import type { Readout } from '../evaluation/readout'
 
 /** Changes smaller than this are not worth a sentence. */
 const WORTH_SAYING_STOPS = 0.05

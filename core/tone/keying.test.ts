@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { solvedSet } from '#support/solvedSet'
 import { expectShare, expectWithin } from '#support/tolerance'
-import { demoSet } from '../set/demo'
-import { changeExposure } from '../set/edits'
-import { moveParty } from '../set/party'
-import type { StudioSet } from '../set/schema'
-import { grey } from '../units/rgb'
+import { demoSet } from '../edits/demo'
+import { changeExposure } from '../edits/edits'
+import { moveParty } from '../edits/subjectGroup'
+import type { StudioSet } from '../model/schema'
+import { grey } from '../physics/units/rgb'
 import { CAST_LIMIT_STOPS, facingFactor, keyingOf, screenFactor } from './keying'
 
 const black = grey(0.02)

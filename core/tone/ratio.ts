@@ -1,5 +1,5 @@
-import { totalOf } from '../transport/exposureAt'
-import type { Readout } from './readout'
+import { totalOf } from '../physics/transport/exposureAt'
+import type { Readout } from '../evaluation/readout'
 
 /** A lighting ratio in both conventions, with its stops. */
 export type Ratio = {

@@ -1,5 +1,5 @@
-import { HAIR, KEY_SIDE } from '../set/points'
-import { BACK_OF_HEAD } from '../set/spillPoints'
+import { HAIR, KEY_SIDE } from '../model/placeIds'
+import { BACK_OF_HEAD } from '../evaluation/probes/spillPoints'
 
 /** How much light of the backdrop may reach a sitter: stops over the camera setting. Common practice, no source. */
 export const SPILL_LIMITS = [

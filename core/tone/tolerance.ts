@@ -1,5 +1,5 @@
-import { BACKDROP_MIDDLE } from '../set/points'
-import type { Look, StudioSet } from '../set/schema'
+import { BACKDROP_MIDDLE } from '../model/placeIds'
+import type { Look, StudioSet } from '../model/schema'
 
 /** How even a backdrop has to be for what it is used for: stops from its lightest to its darkest part. Common practice, no source. */
 export const TOLERANCES = {

@@ -1,6 +1,6 @@
-import { demoSet } from '#core/set/demo'
-import { panelOfKind } from '#core/set/panels'
-import type { StudioSet } from '#core/set/schema'
+import { demoSet } from '#core/edits/demo'
+import { panelOfKind } from '#core/edits/panels'
+import type { StudioSet } from '#core/model/schema'
 
 /** The demo set with so many lights: its key, and the rest around the backdrop. */
 export const withLights = (count: number): StudioSet => {

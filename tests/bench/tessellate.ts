@@ -1,5 +1,5 @@
-import { pointOn } from '#core/geometry/surfacePoint'
-import type { Scene, Surface } from '#core/geometry/surface'
+import { pointOn } from '#core/physics/geometry/surfacePoint'
+import type { Scene, Surface } from '#core/physics/geometry/surface'
 
 /** Strips that a curved surface is cut into; 32 hold a cove of one metre to a millimetre. */
 const CURVED_STEPS = 32

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { demoSet } from '#core/set/demo'
+import { demoSet } from '#core/edits/demo'
 import { startServer } from '#support/server'
 
 let server: Awaited<ReturnType<typeof startServer>>

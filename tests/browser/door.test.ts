@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { demoSet } from '#core/set/demo'
+import { demoSet } from '#core/edits/demo'
 import { LAPTOP, openBrowser } from '#support/browser'
 import { startServer } from '#support/server'
 

@@ -1,7 +1,7 @@
 import { Key } from 'selenium-webdriver'
 import { describe, expect, it } from 'vitest'
 import { heavySet } from '#support/heavySet'
-import { demoSet } from '#core/set/demo'
+import { demoSet } from '#core/edits/demo'
 import { useApp } from '#support/app'
 import { keepingIn } from '#support/keeping'
 import { stepsIn } from '#support/steps'

@@ -1,8 +1,8 @@
-import { lightingSolver } from '#core/set/lightingSolver'
-import { meterPoints } from '#core/set/points'
-import { emitterOf, sceneOf } from '#core/set/scene'
-import type { StudioSet } from '#core/set/schema'
-import { luminance, type Rgb } from '#core/units/rgb'
+import { lightingSolver } from '#core/evaluation/lightingSolver'
+import { meterPoints } from '#core/evaluation/probes/points'
+import { emitterOf, sceneOf } from '#core/scene/scene'
+import type { StudioSet } from '#core/model/schema'
+import { luminance, type Rgb } from '#core/physics/units/rgb'
 import { tracePoint } from './pathTracer'
 
 /** One light, or all of them, at one point: the core against the reference, lux-seconds at full power. */

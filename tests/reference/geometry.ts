@@ -1,5 +1,5 @@
 /** Rays of the reference against the surfaces of a scene: by its own algebra, and for meshes by a grid of boxes that rays step through. */
-import type { Arc, Body, Bowl, Sheet, Side, Surface } from '#core/geometry/surface'
+import type { Arc, Body, Bowl, Sheet, Side, Surface } from '#core/physics/geometry/surface'
 import { inner, minus, outer, plus, size, times, unit, v, type V } from './vectors'
 
 export type Ray = { from: V, way: V }

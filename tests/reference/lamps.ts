@@ -1,5 +1,5 @@
 /** Lights of the reference: a random point of a front, and what it sends in a direction, read off the light's description. */
-import type { Emitter } from '#core/sources/emitter'
+import type { Emitter } from '#core/physics/sources/emitter'
 import { inner, plus, v, type Dice, type V } from './vectors'
 
 export type Spot = { at: V, across: number, up: number }

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { expectStops, expectWithin } from '#support/tolerance'
-import { demoSet } from '#core/set/demo'
-import { emitterOf } from '#core/set/scene'
-import type { Light, StudioSet } from '#core/set/schema'
-import { modifierOfKind } from '#core/sources/modifiers'
-import { directAt, sampleEmitter } from '#core/transport/direct'
-import { rayScene } from '#core/geometry/kernel'
+import { demoSet } from '#core/edits/demo'
+import { emitterOf } from '#core/scene/scene'
+import type { Light, StudioSet } from '#core/model/schema'
+import { modifierOfKind } from '#core/physics/sources/modifiers'
+import { directAt, sampleEmitter } from '#core/physics/transport/direct'
+import { rayScene } from '#core/physics/geometry/kernel'
 
 /*
  * Lamps described in words and figures of their own, worked out by a plain sum over their front: nothing of the app is asked but the

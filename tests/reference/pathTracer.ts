@@ -3,9 +3,9 @@
  * It shares the description of a set (surfaces, lights, meter points) with the core, and no computation.
  * Slow and simple on purpose; its error falls with the square root of the number of paths.
  */
-import type { Emitter } from '#core/sources/emitter'
-import type { Receptor } from '#core/photometry/meter'
-import type { Sheet, Side, Surface } from '#core/geometry/surface'
+import type { Emitter } from '#core/physics/sources/emitter'
+import type { Receptor } from '#core/physics/photometry/meter'
+import type { Sheet, Side, Surface } from '#core/physics/geometry/surface'
 import { behind, intensityOf, spotOn } from './lamps'
 import { worldOf, type Ray, type World } from './geometry'
 import { anyWay, bounce, cosineWay, dice, inner, lobeWay, minus, outer, plus, times, unit, v, type Dice, type V } from './vectors'

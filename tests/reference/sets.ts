@@ -1,10 +1,10 @@
-import { demoSet } from '#core/set/demo'
-import { moveLight, moveSubject } from '#core/set/edits'
-import { panelOfKind } from '#core/set/panels'
-import type { Light, Panel, StudioSet } from '#core/set/schema'
-import { placeAtDistance } from '#core/set/tapes'
-import { modifierOfKind, type Modifier } from '#core/sources/modifiers'
-import { grey } from '#core/units/rgb'
+import { demoSet } from '#core/edits/demo'
+import { moveLight, moveSubject } from '#core/edits/edits'
+import { panelOfKind } from '#core/edits/panels'
+import type { Light, Panel, StudioSet } from '#core/model/schema'
+import { placeAtDistance } from '#core/edits/distances'
+import { modifierOfKind, type Modifier } from '#core/physics/sources/modifiers'
+import { grey } from '#core/physics/units/rgb'
 
 const painted = (set: StudioSet, walls: number, ceiling: number, floor: number): StudioSet => ({
   ...set,

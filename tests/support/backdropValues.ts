@@ -1,7 +1,7 @@
-import type { FrameView } from '#core/camera/frameView'
+import type { FrameView } from '#core/render/gBuffer'
 import type { Response } from '#core/camera/response'
-import type { MeterPoint } from '#core/set/points'
-import { LUMINANCE_WEIGHTS } from '#core/units/rgb'
+import type { MeterPoint } from '#core/evaluation/probes/points'
+import { LUMINANCE_WEIGHTS } from '#core/physics/units/rgb'
 
 /** A picture as decoded: `channels` bytes a pixel, the first three red, green and blue. */
 export type Picture = { width: number, height: number, channels: number, data: ArrayLike<number> }

@@ -1,10 +1,10 @@
 import { findingsOf } from '#core/checks/findings'
 import type { Finding } from '#core/checks/finding'
-import { sightingsOf } from '#core/camera/sightings'
-import type { StudioSet } from '#core/set/schema'
+import { sightingsOf } from '#core/render/frameIntrusions'
+import type { StudioSet } from '#core/model/schema'
 import { solveLook } from '#core/solve/lookPowers'
 import { verdictOf } from '#core/solve/verdict'
-import { formatDistance } from '#core/units/distance'
+import { formatDistance } from '#core/physics/units/distance'
 import { solvedSet } from './solvedSet'
 
 /** A set solved, with its verdict and all that speaks up beside it. */

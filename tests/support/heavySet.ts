@@ -1,6 +1,6 @@
-import { demoSet } from '#core/set/demo'
-import { panelOfKind } from '#core/set/panels'
-import type { StudioSet } from '#core/set/schema'
+import { demoSet } from '#core/edits/demo'
+import { panelOfKind } from '#core/edits/panels'
+import type { StudioSet } from '#core/model/schema'
 import { aReading } from './readings'
 
 /** A hall with as many lights and panels as a set may have, and as many readings, each of one light at one place. */

@@ -1,4 +1,4 @@
-import { grey } from '#core/units/rgb'
+import { grey } from '#core/physics/units/rgb'
 import type { Scene } from './madeFrame'
 
 /** A picture with what it is saved as. */

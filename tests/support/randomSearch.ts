@@ -1,10 +1,10 @@
-import { lightingSolver, withoutHousings } from '#core/set/lightingSolver'
+import { lightingSolver, withoutHousings } from '#core/evaluation/lightingSolver'
 import { lightFamilies } from '#core/solve/moves/lightMoves'
 import { stageFamilies } from '#core/solve/moves/stageMoves'
 import { trialPoints, tryState, type Question, type Trial } from '#core/solve/moves/trial'
 import type { Move } from '#core/solve/moves/family'
-import { DRAFT_QUALITY, QUALITY } from '#core/transport/stage'
-import type { StudioSet } from '#core/set/schema'
+import { DRAFT_QUALITY, QUALITY } from '#core/physics/transport/stage'
+import type { StudioSet } from '#core/model/schema'
 import { attemptsOf } from './draw'
 
 /** Of what it found, so many are solved again with every ray. */

@@ -1,4 +1,4 @@
-import type { Frame, Reading } from '#core/set/schema'
+import type { Frame, Reading } from '#core/model/schema'
 
 /** A reading of one light at a point, with whatever a test cares about changed. */
 export const aReading = (changes: Partial<Reading> = {}): Reading => ({

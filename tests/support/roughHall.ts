@@ -1,5 +1,5 @@
-import { demoSet } from '#core/set/demo'
-import { changeAreas, changeGrid } from '#core/set/edits'
+import { demoSet } from '#core/edits/demo'
+import { changeAreas, changeGrid } from '#core/edits/edits'
 import { SRGB_RESPONSE } from '#core/camera/response'
 
 /** Evenness that a run of three readings across the drop can be held to. */

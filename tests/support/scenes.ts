@@ -1,12 +1,12 @@
-import type { Emitter } from '#core/sources/emitter'
-import type { EmitterShape } from '#core/sources/modifiers'
-import { matt, opaqueSheet, type Scene, type Sheet, type Side, type Surface } from '#core/geometry/surface'
-import { demoSet } from '#core/set/demo'
-import { panelOfKind } from '#core/set/panels'
-import { sceneOf } from '#core/set/scene'
-import type { StudioSet } from '#core/set/schema'
-import { direction, frameAround, type Vector } from '#core/units/vector'
-import { grey } from '#core/units/rgb'
+import type { Emitter } from '#core/physics/sources/emitter'
+import type { EmitterShape } from '#core/physics/sources/modifiers'
+import { matt, opaqueSheet, type Scene, type Sheet, type Side, type Surface } from '#core/physics/geometry/surface'
+import { demoSet } from '#core/edits/demo'
+import { panelOfKind } from '#core/edits/panels'
+import { sceneOf } from '#core/scene/scene'
+import type { StudioSet } from '#core/model/schema'
+import { direction, frameAround, type Vector } from '#core/physics/units/vector'
+import { grey } from '#core/physics/units/rgb'
 
 /** A light of intensity 1 on the axis with the Lambertian pattern, unless told otherwise. */
 export const testEmitter = (front: EmitterShape, centre: Vector, axis: Vector, exponent = 1): Emitter => {

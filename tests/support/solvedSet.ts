@@ -1,8 +1,8 @@
-import { lightingSolver } from '#core/set/lightingSolver'
-import { meterPoints } from '#core/set/points'
-import type { StudioSet } from '#core/set/schema'
-import { learnedOf, lightingOf } from '#core/tone/learnedLighting'
-import { cameraSettingOf, readLook, type Readout } from '#core/tone/readout'
+import { lightingSolver } from '#core/evaluation/lightingSolver'
+import { meterPoints } from '#core/evaluation/probes/points'
+import type { StudioSet } from '#core/model/schema'
+import { learnedOf, lightingOf } from '#core/evaluation/calibratedLighting'
+import { cameraSettingOf, readLook, type Readout } from '#core/evaluation/readout'
 
 const solve = lightingSolver()
 

@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { By, Key, type WebElement } from 'selenium-webdriver'
 import { writeSetFile } from '#core/formats/setFile'
-import type { StudioSet } from '#core/set/schema'
+import type { StudioSet } from '#core/model/schema'
 import type { Browser } from './browser'
 
 /** What tests do over and over in the interface, in the words of whoever uses it. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { feasibility, type Answer } from '#core/brief/feasibility'
-import type { Mend } from '#core/set/mend'
+import type { Mend } from '#core/edits/fix'
 
 const studio = useStudio()
 const { distance } = useUnits()

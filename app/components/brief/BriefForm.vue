@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { askLook, LOOKS } from '#core/brief/looks'
 import { FRAMINGS, bestLens, frameUp } from '#core/brief/framing'
-import { editRoom, editSubject } from '#core/set/edits'
+import { editRoom, editSubject } from '#core/edits/edits'
 import { askRatio, editBrief } from '#core/brief/editBrief'
 import { CLOTHES, ROOM_MATERIALS, SKINS } from '#core/kit/materials'
-import type { Brief, Room } from '#core/set/schema'
+import type { Brief, Room } from '#core/model/schema'
 
 const studio = useStudio()
 const brief = computed(() => studio.document.brief)

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { miredDifference } from '#core/sources/colourTemperature'
-import { miredWords, percentFromStops, stopsFromPercent, tubeStops } from '#core/sources/dimming'
-import { formatStops } from '#core/units/fractions'
+import { miredDifference } from '#core/physics/sources/colourTemperature'
+import { miredWords, percentFromStops, stopsFromPercent, tubeStops } from '#core/physics/sources/dimming'
+import { formatStops } from '#core/physics/units/fractions'
 
 const studio = useStudio()
 const percent = ref(50)

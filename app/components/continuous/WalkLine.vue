@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { headHeightM } from '#core/set/heads'
+import { headHeightM } from '#core/model/headHeight'
 
 const studio = useStudio()
 const search = useSearch()

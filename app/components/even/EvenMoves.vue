@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Evening } from '#core/solve/evening'
+import type { Evening } from '#core/solve/evenBackdrop'
 
 const props = defineProps<{ toleranceStops: number, read: Record<string, number> }>()
 const studio = useStudio()

@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { luminance } from '#core/units/rgb'
+import { luminance } from '#core/physics/units/rgb'
 import { responseOf } from '#core/camera/response'
-import { BACKDROP_MIDDLE } from '#core/set/points'
+import { BACKDROP_MIDDLE } from '#core/model/placeIds'
 import { axesOf, type Axis } from '#core/solve/axes'
-import { formatStops } from '#core/units/fractions'
-import { valueFromStops } from '#core/tone/backdropTone'
-import { keyWanted, targetBand } from '#core/tone/target'
+import { formatStops } from '#core/physics/units/fractions'
+import { valueFromStops } from '#core/camera/backdropTone'
+import { keyWanted, targetBand } from '#core/evaluation/target'
 import { fieldsOf, linesAt } from '~/support/toneMap'
 
 const ToneHeat = defineAsyncComponent(() => import('~/components/charts/ToneHeat.vue'))

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Material } from '#core/kit/materials'
-import { grey, luminance, type Rgb } from '#core/units/rgb'
+import { grey, luminance, type Rgb } from '#core/physics/units/rgb'
 
 /** A surface by name, or by the share of light that it sends back. */
 const props = defineProps<{ label: string, value: Rgb, materials: readonly Material[], testName?: string }>()

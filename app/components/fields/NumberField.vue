@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { plainFigures } from '#core/units/fractions'
+import { plainFigures } from '#core/physics/units/fractions'
 import { useRefusal } from '~/document/refusals'
 
 const props = withDefaults(defineProps<{ label: string, value: number, least: number, most: number, unit?: string, digits?: number, testName?: string, narrow?: boolean, whole?: boolean }>(), { unit: '', digits: 1, testName: undefined })

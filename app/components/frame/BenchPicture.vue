@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Frame } from '#core/set/schema'
+import type { Frame } from '#core/model/schema'
 
 const props = defineProps<{ frame: Frame }>()
 const studio = useStudio()

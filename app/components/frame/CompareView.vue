@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { formatAperture } from '#core/units/aperture'
-import { formatStops } from '#core/units/fractions'
+import { formatAperture } from '#core/physics/units/aperture'
+import { formatStops } from '#core/physics/units/fractions'
 
 const light = useLight()
 const { picture } = useFramePicture()

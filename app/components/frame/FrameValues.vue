@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { framePointTones } from '#core/frames/frameVerdict'
-import type { Frame } from '#core/set/schema'
-import { formatStops } from '#core/units/fractions'
+import { framePointTones } from '#core/testFrames/frameVerdict'
+import type { Frame } from '#core/model/schema'
+import { formatStops } from '#core/physics/units/fractions'
 
 const props = defineProps<{ frame: Frame }>()
 const studio = useStudio()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { backdropLookout, lookouts } from '#core/set/lookouts'
+import { backdropLookout, lookouts } from '#core/evaluation/probes/viewpoints'
 
 /** Pixels around: the whole turn is twice as wide as it is high. */
 const PICTURE_WIDTH = 392

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Probe } from '#core/camera/probe'
+import type { Probe } from '#core/render/probe'
 
 /** The simulated picture: live and coarse under the hand, refined after it, by all lights or some, with a probe and a histogram. */
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Probe } from '#core/camera/probe'
-import { formatStops } from '#core/units/fractions'
+import type { Probe } from '#core/render/probe'
+import { formatStops } from '#core/physics/units/fractions'
 
 const props = defineProps<{ probe?: Probe }>()
 const studio = useStudio()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatStops } from '#core/units/fractions'
+import { formatStops } from '#core/physics/units/fractions'
 
 /** Is the backdrop where it is wanted, and what is the smallest thing to do. */
 const advice = useFrameAdvice()

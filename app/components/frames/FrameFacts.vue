@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { frameFacts } from '#core/frames/frameFacts'
-import { hazeOf } from '#core/frames/haze'
+import { frameFacts } from '#core/testFrames/frameFacts'
+import { hazeOf } from '#core/testFrames/veilingGlare'
 
 /** Everything else that the frame tells. */
 const studio = useStudio()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { formatShutter } from '#core/frames/exposureTags'
-import type { Frame } from '#core/set/schema'
-import { formatAperture } from '#core/units/aperture'
+import { formatShutter } from '#core/imaging/exposureTags'
+import type { Frame } from '#core/model/schema'
+import { formatAperture } from '#core/physics/units/aperture'
 import type { FrameView } from '~/workers/frame.worker'
 import { formatBytes } from '~/support/bytes'
 

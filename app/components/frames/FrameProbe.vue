@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { SRGB_RESPONSE } from '#core/camera/response'
-import { labOf } from '#core/frames/colour/lab'
-import { formatStops } from '#core/units/fractions'
+import { labOf } from '#core/physics/units/lab'
+import { formatStops } from '#core/physics/units/fractions'
 import type { FrameView } from '~/workers/frame.worker'
 
 /** Values under the pointer. */

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import type Konva from 'konva'
-import { formatStops } from '#core/units/fractions'
-import { BACKDROP } from '#core/frames/regions/regions'
-import { MOST_EDITS } from '#core/set/frameSchema'
-import type { RegionEdit } from '#core/set/schema'
+import { formatStops } from '#core/physics/units/fractions'
+import { BACKDROP } from '#core/imaging/regions/regions'
+import { MOST_EDITS } from '#core/model/frameSchema'
+import type { RegionEdit } from '#core/model/schema'
 import type { FrameView } from '~/workers/frame.worker'
 import { evenPicture, regionPicture } from '~/support/frameOverlays'
 import { withClipTexture } from '~/support/clipTexture'

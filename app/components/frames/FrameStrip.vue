@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { BACKDROP_MIDDLE } from '#core/set/points'
-import type { Frame } from '#core/set/schema'
+import { BACKDROP_MIDDLE } from '#core/model/placeIds'
+import type { Frame } from '#core/model/schema'
 
 /** The frames of the look, the newest first. */
 const frames = useFrames()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Brush, Lasso, Square, Undo2 } from '@lucide/vue'
-import type { RegionEdit } from '#core/set/schema'
+import type { RegionEdit } from '#core/model/schema'
 
 /** What is drawn, and what it stands for. */
 defineProps<{ tool: RegionEdit['shape'] | null, region: RegionEdit['region'], count: number }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { KitItem } from '#core/kit/kitSchema'
-import { axisIntensity, GUIDE_NUMBER_CONVENTIONS, guideNumberFromWattSeconds, lampIntensity, wattSecondsFromGuideNumber, type GuideNumberConvention, type Output } from '#core/sources/output'
+import { axisIntensity, GUIDE_NUMBER_CONVENTIONS, guideNumberFromWattSeconds, lampIntensity, wattSecondsFromGuideNumber, type GuideNumberConvention, type Output } from '#core/physics/sources/output'
 
 /** What a lamp gives at full power, from whatever is known of it. */
 const props = defineProps<{ item: KitItem<'lamps'> }>()

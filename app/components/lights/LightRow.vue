@@ -1,15 +1,16 @@
 <script setup lang="ts">
 import { Minus, Plus } from '@lucide/vue'
 import { Switch } from '@headlessui/vue'
-import { changeSettings } from '#core/set/edits'
-import { BACKDROP_MIDDLE, KEY_SIDE, pointOfLight } from '#core/set/points'
-import type { Light, LightSetting } from '#core/set/schema'
-import { onlyOn } from '#core/set/settings'
-import { formatPower } from '#core/solve/changes'
-import { readPoint, type Readout } from '#core/tone/readout'
-import { totalOf } from '#core/transport/exposureAt'
-import { formatFNumber } from '#core/units/aperture'
-import { roundToClicks } from '#core/units/stops'
+import { changeSettings } from '#core/edits/edits'
+import { BACKDROP_MIDDLE, KEY_SIDE } from '#core/model/placeIds'
+import { pointOfLight } from '#core/evaluation/probes/points'
+import type { Light, LightSetting } from '#core/model/schema'
+import { onlyOn } from '#core/model/settings'
+import { formatPower } from '#core/solve/powerChanges'
+import { readPoint, type Readout } from '#core/evaluation/readout'
+import { totalOf } from '#core/physics/transport/exposureAt'
+import { formatFNumber } from '#core/physics/units/aperture'
+import { roundToClicks } from '#core/physics/units/stops'
 
 const props = defineProps<{ light: Light }>()
 const studio = useStudio()

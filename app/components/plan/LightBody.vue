@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Light } from '#core/set/schema'
+import type { Light } from '#core/model/schema'
 
 /** A light as it is drawn on the plan and from the side: its beam, its housing, its front. */
 const props = defineProps<{ light: Light, x: number, y: number, turnedDeg: number, halfPx: number, scale: number, isOn: boolean, isSelected: boolean }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { projectionOf } from '#core/camera/projection'
-import { CAMERA } from '#core/set/things'
+import { CAMERA } from '#core/edits/things'
 import type { PlanMap } from '~/support/planMap'
 
 const props = defineProps<{ map: PlanMap }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { thingsOf } from '#core/set/things'
+import { thingsOf } from '#core/edits/things'
 import type { PlanMap } from '~/support/planMap'
 
 const props = defineProps<{ map: PlanMap }>()

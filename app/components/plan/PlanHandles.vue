@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { drag, type D3DragEvent } from 'd3-drag'
 import { select } from 'd3-selection'
-import { aimAt, aimPlace } from '#core/set/aims'
-import { turnThings } from '#core/set/things'
+import { aimAt, aimPlace } from '#core/edits/aims'
+import { turnThings } from '#core/edits/things'
 import type { PlanMap } from '~/support/planMap'
 
 /** What turns the one thing that is chosen: a light by where it is aimed, everything else by a handle before its front. */

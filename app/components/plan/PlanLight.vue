@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { axisOf } from '#core/set/aim'
-import { rolledReach } from '#core/sources/frontShape'
-import type { Light } from '#core/set/schema'
+import { axisOf } from '#core/model/aim'
+import { rolledReach } from '#core/physics/sources/frontShape'
+import type { Light } from '#core/model/schema'
 import type { PlanMap } from '~/support/planMap'
 
 const props = defineProps<{ map: PlanMap, light: Light, isOn: boolean }>()

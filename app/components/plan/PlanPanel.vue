@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { panelSheets } from '#core/set/surfaces/panelSheets'
-import type { Panel } from '#core/set/schema'
-import { luminance } from '#core/units/rgb'
-import { add } from '#core/units/vector'
+import { panelSheets } from '#core/scene/surfaces/panelSheets'
+import type { Panel } from '#core/model/schema'
+import { luminance } from '#core/physics/units/rgb'
+import { add } from '#core/physics/units/vector'
 import type { PlanMap } from '~/support/planMap'
 
 const props = defineProps<{ map: PlanMap, panel: Panel }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { OwnPoint } from '#core/set/schema'
+import type { OwnPoint } from '#core/model/schema'
 import type { PlanMap } from '~/support/planMap'
 
 defineProps<{ map: PlanMap, point: OwnPoint }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Prop } from '#core/set/schema'
+import type { Prop } from '#core/model/schema'
 import type { PlanMap } from '~/support/planMap'
 
 const props = defineProps<{ map: PlanMap, thing: Prop }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { roomBounds } from '#core/set/bounds'
-import { BACKDROP } from '#core/set/things'
+import { roomBounds } from '#core/model/bounds'
+import { BACKDROP } from '#core/edits/things'
 import type { PlanMap } from '~/support/planMap'
 
 const props = defineProps<{ map: PlanMap }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { figurePlan } from '#core/set/figurePlan'
-import type { Subject } from '#core/set/schema'
+import { figurePlan } from '#core/scene/planOutlines'
+import type { Subject } from '#core/model/schema'
 import type { PlanMap } from '~/support/planMap'
 
 const props = defineProps<{ map: PlanMap, subject: Subject }>()

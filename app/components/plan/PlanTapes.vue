@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { lightTape, subjectTape, type Tape } from '#core/set/tapes'
-import { measureHeightM, thingOf } from '#core/set/things'
-import { distance as between, type Vector } from '#core/units/vector'
-import { formatStops } from '#core/units/fractions'
+import { lightTape, subjectTape, type Tape } from '#core/edits/distances'
+import { measureHeightM, thingOf } from '#core/edits/things'
+import { distance as between, type Vector } from '#core/physics/units/vector'
+import { formatStops } from '#core/physics/units/fractions'
 import type { PlanMap } from '~/support/planMap'
 
 const props = defineProps<{ map: PlanMap, isSide?: boolean }>()

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { project, projectionOf } from '#core/camera/projection'
-import { roomBounds } from '#core/set/bounds'
-import { backdropSide, figureSide, panelSide, type SidePlace } from '#core/set/sideShapes'
-import { CAMERA } from '#core/set/things'
+import { roomBounds } from '#core/model/bounds'
+import { backdropSide, figureSide, panelSide, type SidePlace } from '#core/scene/sideOutlines'
+import { CAMERA } from '#core/edits/things'
 import { sideMap, type PlanMap } from '~/support/planMap'
 
 /** The stage from the side: the backdrop at the left, heights true, linked with the plan. */

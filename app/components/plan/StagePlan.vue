@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { roomBounds } from '#core/set/bounds'
+import { roomBounds } from '#core/model/bounds'
 import { planMap, stageLayout } from '~/support/planMap'
 
 const studio = useStudio()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { TONE_NAMES } from '#core/tone/target'
-import { BACKDROP_MIDDLE } from '#core/set/points'
+import { TONE_NAMES } from '#core/evaluation/target'
+import { BACKDROP_MIDDLE } from '#core/model/placeIds'
 
 const light = useLight()
 const note = useChangeNote()

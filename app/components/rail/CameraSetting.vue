@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { Listbox, ListboxButton, ListboxOption, ListboxOptions, Switch } from '@headlessui/vue'
-import { changeExposure, holdPoint } from '#core/set/edits'
-import { holdOf, KEY_SIDE } from '#core/set/points'
-import { apertureScale, formatAperture } from '#core/units/aperture'
+import { changeExposure, holdPoint } from '#core/edits/edits'
+import { KEY_SIDE } from '#core/model/placeIds'
+import { holdOf } from '#core/evaluation/probes/points'
+import { apertureScale, formatAperture } from '#core/physics/units/aperture'
 
 const studio = useStudio()
 const light = useLight()

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { drag, type D3DragEvent } from 'd3-drag'
 import { select } from 'd3-selection'
-import { FLOOR, HAIR, KEY_SIDE, LIT_CHEEK, SHADOW_SIDE } from '#core/set/points'
+import { FLOOR, HAIR, KEY_SIDE, LIT_CHEEK, SHADOW_SIDE } from '#core/model/placeIds'
 import { responseOf } from '#core/camera/response'
-import type { Readout } from '#core/tone/readout'
-import { clippedAlone } from '#core/tone/render'
-import { ratioFromStops } from '#core/units/stops'
-import { formatStops } from '#core/units/fractions'
-import { luminance } from '#core/units/rgb'
+import type { Readout } from '#core/evaluation/readout'
+import { clippedAlone } from '#core/evaluation/renderSurface'
+import { ratioFromStops } from '#core/physics/units/stops'
+import { formatStops } from '#core/physics/units/fractions'
+import { luminance } from '#core/physics/units/rgb'
 
 const props = defineProps<{
   readout: Readout

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Readout } from '#core/tone/readout'
-import { ON_TARGET_STOPS } from '#core/tone/target'
+import type { Readout } from '#core/evaluation/readout'
+import { ON_TARGET_STOPS } from '#core/evaluation/target'
 
 const props = defineProps<{ readout: Readout, toY: (stops: number) => number, x: number }>()
 

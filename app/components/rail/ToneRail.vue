@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { FLOOR, HAIR, SHADOW_SIDE } from '#core/set/points'
-import type { Readout } from '#core/tone/readout'
-import { ratioFromStops, stopsFromRatio } from '#core/units/stops'
+import { FLOOR, HAIR, SHADOW_SIDE } from '#core/model/placeIds'
+import type { Readout } from '#core/evaluation/readout'
+import { ratioFromStops, stopsFromRatio } from '#core/physics/units/stops'
 import { responseOf } from '#core/camera/response'
-import { luminance } from '#core/units/rgb'
-import { valueFromStops } from '#core/tone/backdropTone'
-import { formatStops } from '#core/units/fractions'
+import { luminance } from '#core/physics/units/rgb'
+import { valueFromStops } from '#core/camera/backdropTone'
+import { formatStops } from '#core/physics/units/fractions'
 import { dodge } from '~/support/dodge'
 
 const studio = useStudio()

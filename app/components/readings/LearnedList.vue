@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { spreadOfFit } from '#core/metering/fit'
-import { formatStops } from '#core/units/fractions'
+import { spreadOfFit } from '#core/calibration/fit'
+import { formatStops } from '#core/physics/units/fractions'
 
 const studio = useStudio()
 const light = useLight()

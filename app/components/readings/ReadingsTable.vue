@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { constantOfReading } from '#core/metering/compare'
+import { constantOfReading } from '#core/calibration/compare'
 import { ArrowDown, ArrowUp, Trash2 } from '@lucide/vue'
-import { formatFNumber } from '#core/units/aperture'
-import { formatStops } from '#core/units/fractions'
-import type { Reading } from '#core/set/schema'
+import { formatFNumber } from '#core/physics/units/aperture'
+import { formatStops } from '#core/physics/units/fractions'
+import type { Reading } from '#core/model/schema'
 
 const { table, filter, problem, all, lines, edit, retype, remove } = useReadingsTable()
 const { words } = useReadingWords()

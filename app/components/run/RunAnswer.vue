@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { BLACK_UNDER_STOPS } from '#core/metering/ambient'
-import { METER_CONSTANT } from '#core/photometry/meter'
-import { correctionWords } from '#core/metering/correction'
+import { METER_CONSTANT } from '#core/physics/photometry/meter'
+import { correctionWords } from '#core/calibration/correction'
 import { stepName } from '#core/metering/prompt'
-import { ON_TARGET_STOPS } from '#core/tone/target'
-import { formatStops } from '#core/units/fractions'
+import { ON_TARGET_STOPS } from '#core/evaluation/target'
+import { formatStops } from '#core/physics/units/fractions'
 
 const studio = useStudio()
 const plan = useLight()

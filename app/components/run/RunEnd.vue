@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { formatFNumber } from '#core/units/aperture'
-import { formatStops } from '#core/units/fractions'
+import { formatFNumber } from '#core/physics/units/aperture'
+import { formatStops } from '#core/physics/units/fractions'
 
 const studio = useStudio()
 const light = useLight()

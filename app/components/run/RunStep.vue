@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { lampWords, stepTitle } from '#core/metering/prompt'
-import { holdPoint } from '#core/set/edits'
-import { holdChoices, holdKeyOf } from '#core/set/points'
-import type { Hold } from '#core/set/schema'
+import { holdPoint } from '#core/edits/edits'
+import { holdChoices, holdKeyOf } from '#core/evaluation/probes/points'
+import type { Hold } from '#core/model/schema'
 
 const run = useMeterRun()
 const plan = useLight()

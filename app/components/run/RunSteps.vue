@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { constantOfReading } from '#core/metering/compare'
+import { constantOfReading } from '#core/calibration/compare'
 import { ArrowDown, ArrowUp } from '@lucide/vue'
 import type { StepState } from '#core/metering/run'
 import type { MeterStep } from '#core/metering/step'

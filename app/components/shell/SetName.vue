@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { renameSet } from '#core/set/edits'
+import { renameSet } from '#core/edits/edits'
 
 const studio = useStudio()
 

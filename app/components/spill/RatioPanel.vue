@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { lightsInUse, readingOfStep } from '#core/metering/run'
-import { parseReading } from '#core/photometry/readingNotation'
-import { KEY_SIDE, LIT_CHEEK, SHADOW_SIDE } from '#core/set/points'
-import { onlyOn } from '#core/set/settings'
+import { parseReading } from '#core/physics/photometry/readingNotation'
+import { KEY_SIDE, LIT_CHEEK, SHADOW_SIDE } from '#core/model/placeIds'
+import { onlyOn } from '#core/model/settings'
 import { ratioOf, ratioOfLight, ratioWords, stopDownWords, stopsOfFill } from '#core/tone/ratio'
-import { readPoint } from '#core/tone/readout'
-import { formatFNumber } from '#core/units/aperture'
+import { readPoint } from '#core/evaluation/readout'
+import { formatFNumber } from '#core/physics/units/aperture'
 
 const studio = useStudio()
 const light = useLight()

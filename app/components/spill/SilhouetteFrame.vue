@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { onlyOn } from '#core/set/settings'
+import { onlyOn } from '#core/model/settings'
 
 /** The frame by the backdrop lights alone: a clean outline, or light that comes round it. */
 const studio = useStudio()

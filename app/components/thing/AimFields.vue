@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { aimAt, aimAtNamed, aimPlace } from '#core/set/aims'
-import { editLight, featherLight } from '#core/set/edits'
-import type { Light } from '#core/set/schema'
+import { aimAt, aimAtNamed, aimPlace } from '#core/edits/aims'
+import { editLight, featherLight } from '#core/edits/edits'
+import type { Light } from '#core/model/schema'
 
 /** Where a light looks, and how far it is turned off that. */
 const props = defineProps<{ light: Light }>()

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { editBackdrop } from '#core/set/edits'
-import { BACKDROP_KINDS } from '#core/set/stageSchema'
+import { editBackdrop } from '#core/edits/edits'
+import { BACKDROP_KINDS } from '#core/model/stageSchema'
 import { ROOM_MATERIALS } from '#core/kit/materials'
-import type { Backdrop } from '#core/set/schema'
+import type { Backdrop } from '#core/model/schema'
 
 const studio = useStudio()
 const kit = useKit()

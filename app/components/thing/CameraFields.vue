@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { closeFocusStops } from '#core/camera/response'
 import { FOCAL_LENGTHS_MM, FRAMINGS, frameUp } from '#core/brief/framing'
-import { editCamera, turnCamera } from '#core/set/edits'
-import { CAMERA } from '#core/set/things'
+import { editCamera, turnCamera } from '#core/edits/edits'
+import { CAMERA } from '#core/edits/things'
 
 const studio = useStudio()
 const { edit } = useThingActions()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { fitGel, fitMeasured, fitModifier } from '#core/set/edits'
-import type { Light } from '#core/set/schema'
-import { gelStops, type Gel } from '#core/sources/gels'
+import { fitGel, fitMeasured, fitModifier } from '#core/edits/edits'
+import type { Light } from '#core/model/schema'
+import { gelStops, type Gel } from '#core/physics/sources/gels'
 
 /** What hangs on a light, out of the kit. */
 const props = defineProps<{ light: Light }>()

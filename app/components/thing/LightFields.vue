@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { editLight, renameLight } from '#core/set/edits'
-import { placeExactly } from '#core/set/things'
-import { lightTape, placeAtDistance } from '#core/set/tapes'
-import type { Light } from '#core/set/schema'
+import { editLight, renameLight } from '#core/edits/edits'
+import { placeExactly } from '#core/edits/things'
+import { lightTape, placeAtDistance } from '#core/edits/distances'
+import type { Light } from '#core/model/schema'
 
 const props = defineProps<{ light: Light }>()
 const studio = useStudio()

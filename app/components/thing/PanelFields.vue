@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { aimBoard } from '#core/set/aimBoard'
-import { editPanel } from '#core/set/edits'
-import { meterPoints, SHADOW_SIDE, KEY_SIDE, HAIR } from '#core/set/points'
-import type { Panel } from '#core/set/schema'
+import { aimBoard } from '#core/edits/aimBoard'
+import { editPanel } from '#core/edits/edits'
+import { SHADOW_SIDE, KEY_SIDE, HAIR } from '#core/model/placeIds'
+import { meterPoints } from '#core/evaluation/probes/points'
+import type { Panel } from '#core/model/schema'
 
 const props = defineProps<{ panel: Panel }>()
 const studio = useStudio()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { placeExactly, placeRange, thingOf } from '#core/set/things'
-import type { Place } from '#core/set/schema'
+import { placeExactly, placeRange, thingOf } from '#core/edits/things'
+import type { Place } from '#core/model/schema'
 
 /** Typed places of anything that has one. What is typed is what it gets, or why not. */
 const props = defineProps<{ id: string, place: Place, hasHeight?: boolean }>()

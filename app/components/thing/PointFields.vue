@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { editPoint } from '#core/set/edits'
-import type { OwnPoint } from '#core/set/schema'
+import { editPoint } from '#core/edits/edits'
+import type { OwnPoint } from '#core/model/schema'
 
 const props = defineProps<{ point: OwnPoint }>()
 const { edit } = useThingActions()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { editProp } from '#core/set/edits'
+import { editProp } from '#core/edits/edits'
 import { ROOM_MATERIALS } from '#core/kit/materials'
-import type { Prop } from '#core/set/schema'
+import type { Prop } from '#core/model/schema'
 
 const props = defineProps<{ thing: Prop }>()
 const { edit } = useThingActions()

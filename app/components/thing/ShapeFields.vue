@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { editLight } from '#core/set/edits'
-import type { Light } from '#core/set/schema'
-import { frontReach } from '#core/sources/frontShape'
-import { focused } from '#core/sources/focus'
+import { editLight } from '#core/edits/edits'
+import type { Light } from '#core/model/schema'
+import { frontReach } from '#core/physics/sources/frontShape'
+import { focused } from '#core/physics/sources/focus'
 
 /** What shapes the beam: barn doors, a scrim over half of it, a pattern in a focusing spot. */
 const props = defineProps<{ light: Light }>()

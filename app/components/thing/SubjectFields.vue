@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { editSubject } from '#core/set/edits'
+import { editSubject } from '#core/edits/edits'
 import { CLOTHES, SKINS } from '#core/kit/materials'
-import type { Subject } from '#core/set/schema'
+import type { Subject } from '#core/model/schema'
 
 const props = defineProps<{ subject: Subject }>()
 const { edit } = useThingActions()

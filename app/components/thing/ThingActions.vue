@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Copy, FlipHorizontal2, Group, Lock, LockOpen, Trash2, Ungroup } from '@lucide/vue'
-import { CAMERA } from '#core/set/things'
+import { CAMERA } from '#core/edits/things'
 import { useCommands } from '~/commands/useCommands'
 
 defineProps<{ isLight?: boolean }>()

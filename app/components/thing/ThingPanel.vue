@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { BACKDROP, thingOf } from '#core/set/things'
+import { BACKDROP, thingOf } from '#core/edits/things'
 
 const studio = useStudio()
 const things = computed(() => studio.selectedIds.flatMap(id => thingOf(studio.document, id) ?? []))

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { X } from '@lucide/vue'
-import { changeAreas } from '#core/set/edits'
-import type { AreaTarget } from '#core/set/schema'
-import { areaReadoutWords } from '#core/tone/areaReadout'
+import { changeAreas } from '#core/edits/edits'
+import type { AreaTarget } from '#core/model/schema'
+import { areaReadoutWords } from '#core/evaluation/areaReadout'
 import { AREA_KINDS, areaFigures, areaOfKind, FIRMNESS } from '~/support/targetChoices'
 
 /** What is wanted of the backdrop as a whole, and of the sitter's outline. */

@@ -1,13 +1,13 @@
 <script setup lang="ts">
-import { luminance } from '#core/units/rgb'
+import { luminance } from '#core/physics/units/rgb'
 import { Plus, X } from '@lucide/vue'
 import { clippingLinear, responseOf, uncertaintyStops } from '#core/camera/response'
-import { editCamera } from '#core/set/edits'
-import { BACKDROP_MIDDLE } from '#core/set/points'
-import type { CameraResponse } from '#core/set/schema'
-import { valueFromStops } from '#core/tone/backdropTone'
-import { targetBand } from '#core/tone/target'
-import { formatStops } from '#core/units/fractions'
+import { editCamera } from '#core/edits/edits'
+import { BACKDROP_MIDDLE } from '#core/model/placeIds'
+import type { CameraResponse } from '#core/model/schema'
+import { valueFromStops } from '#core/camera/backdropTone'
+import { targetBand } from '#core/evaluation/target'
+import { formatStops } from '#core/physics/units/fractions'
 
 const ToneCurve = defineAsyncComponent(() => import('~/components/charts/ToneCurve.vue'))
 

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { Plus, X } from '@lucide/vue'
-import { changeTargets, dropTarget } from '#core/set/edits'
-import type { Target } from '#core/set/schema'
-import type { Readout } from '#core/tone/readout'
-import { CHANNELS } from '#core/set/targetSchema'
-import { LIT_CHEEK, SHADOW_SIDE } from '#core/set/points'
-import { labOf } from '#core/frames/colour/lab'
-import { ON_TARGET_STOPS } from '#core/tone/target'
-import { formatStops } from '#core/units/fractions'
+import { changeTargets, dropTarget } from '#core/edits/edits'
+import type { Target } from '#core/model/schema'
+import type { Readout } from '#core/evaluation/readout'
+import { CHANNELS } from '#core/model/targetSchema'
+import { LIT_CHEEK, SHADOW_SIDE } from '#core/model/placeIds'
+import { labOf } from '#core/physics/units/lab'
+import { ON_TARGET_STOPS } from '#core/evaluation/target'
+import { formatStops } from '#core/physics/units/fractions'
 import { figureOf, FIRMNESS, TARGET_KINDS, targetOfKind } from '~/support/targetChoices'
 
 /** What is wanted of each point, beside what it is. */

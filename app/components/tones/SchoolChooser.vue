@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { BACKDROP_POINTS } from '#core/brief/looks'
-import { changeAreas, changeTargets } from '#core/set/edits'
-import { BACKDROP_MIDDLE, cardAtKey, KEY_SIDE } from '#core/set/points'
-import { readPoint } from '#core/tone/readout'
-import { renderSurface } from '#core/tone/render'
-import { totalOf } from '#core/transport/exposureAt'
-import { grey } from '#core/units/rgb'
-import { SCHOOLS, translationWords, translated, type School } from '#core/tone/schools'
+import { changeAreas, changeTargets } from '#core/edits/edits'
+import { BACKDROP_MIDDLE, KEY_SIDE } from '#core/model/placeIds'
+import { cardAtKey } from '#core/evaluation/probes/points'
+import { readPoint } from '#core/evaluation/readout'
+import { renderSurface } from '#core/evaluation/renderSurface'
+import { totalOf } from '#core/physics/transport/exposureAt'
+import { grey } from '#core/physics/units/rgb'
+import { SCHOOLS, translationWords, translated, type School } from '#core/tone/conventions'
 
 /** Ways of working that say where white shall be, each in one press; and what the present wish amounts to. */
 const studio = useStudio()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { weightsOf } from '#core/metering/weights'
-import { formatStops } from '#core/units/fractions'
-import { thingName } from '#core/set/thingNames'
+import { weightsOf } from '#core/calibration/weights'
+import { formatStops } from '#core/physics/units/fractions'
+import { thingName } from '#core/edits/thingNames'
 import type { BounceTable } from '~/workers/light.worker'
 
 /** Things named for each reading; the rest is added up. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Mend } from '#core/set/mend'
+import type { Mend } from '#core/edits/fix'
 
 /** What speaks up beside the tones: one line at rest, all of it when asked. */
 const studio = useStudio()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { totalOf, type Part } from '#core/transport/exposureAt'
-import { formatFNumber } from '#core/units/aperture'
-import { formatStops } from '#core/units/fractions'
+import { totalOf, type Part } from '#core/physics/transport/exposureAt'
+import { formatFNumber } from '#core/physics/units/aperture'
+import { formatStops } from '#core/physics/units/fractions'
 
 const studio = useStudio()
 const light = useLight()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { changeTargets } from '#core/set/edits'
-import { formatStops } from '#core/units/fractions'
+import { changeTargets } from '#core/edits/edits'
+import { formatStops } from '#core/physics/units/fractions'
 import type { FrameView } from '~/workers/frame.worker'
 import { differencePicture } from '~/support/frameOverlays'
 

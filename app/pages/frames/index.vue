@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { RegionEdit } from '#core/set/schema'
+import type { RegionEdit } from '#core/model/schema'
 
 const frames = useFrames()
 const studio = useStudio()

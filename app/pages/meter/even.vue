@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { formatFNumber } from '#core/units/aperture'
-import type { Grid } from '#core/set/schema'
+import { formatFNumber } from '#core/physics/units/aperture'
+import type { Grid } from '#core/model/schema'
 
 const even = useEvenness()
 const light = useLight()

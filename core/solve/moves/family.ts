@@ -1,5 +1,5 @@
-import type { StudioSet } from '../../set/schema'
-import type { InLength } from '../../units/distance'
+import type { StudioSet } from '../../model/schema'
+import type { InLength } from '../../physics/units/distance'
 
 /** Something that somebody would do on set beside turning powers, as a step that can be undone. */
 export type Move = {

@@ -1,0 +1,66 @@
+import { coverageOf } from '../../camera/coverage'
+import { onBackdrop, type MeterPoint } from './points'
+import { coveRadius } from '../../scene/surfaces/backdropSurfaces'
+import type { AreaTarget, Look, StudioSet } from '../../model/schema'
+
+/** The backdrop as far as the frame shows it, metres of the room. */
+export type Visible = { leftM: number, rightM: number, bottomM: number, topM: number }
+
+/** Points of an area keep this to the edges of the backdrop. */
+const INSET_M = 0.08
+const LEAST_M = 0.2
+
+/** The part of the upright backdrop that the frame shows; where it shows next to none, the middle of it. */
+export const visibleBackdrop = (set: StudioSet): Visible => {
+  const { centreXM, widthM, heightM, sweepM } = set.backdrop
+  const seen = coverageOf(set)
+  const between = (value: number, least: number, most: number) => Math.min(most, Math.max(least, value))
+  const [left, right] = [centreXM - widthM / 2 + INSET_M, centreXM + widthM / 2 - INSET_M]
+  const [low, high] = [Math.min(heightM - 2 * LEAST_M, (sweepM > 0 ? coveRadius(set.backdrop) : 0) + INSET_M), heightM - INSET_M]
+  const leftM = between(seen.leftM, left, right - LEAST_M)
+  const bottomM = between(seen.bottomM, low, high - LEAST_M)
+  return { leftM, rightM: Math.max(leftM + LEAST_M, between(seen.rightM, left, right)), bottomM, topM: Math.max(bottomM + LEAST_M, between(seen.topM, low, high)) }
+}
+
+/** A grid of this many columns and rows lies over what the frame shows of the backdrop. */
+export const AREA_COLUMNS = 5
+export const AREA_ROWS = 5
+export const POOL_RING = 8
+
+/** Row 0 is the top, column 0 the left. */
+export const areaId = (row: number, column: number): string => `area/${row}-${column}`
+export const POOL_MIDDLE = 'pool/middle'
+export const ringId = (index: number): string => `pool/ring-${index}`
+
+const place = (set: StudioSet, id: string, xM: number, heightM: number): MeterPoint => ({ ...onBackdrop(set, id, 'Backdrop', xM, heightM), isEssential: false })
+
+const gridPoints = (set: StudioSet): MeterPoint[] => {
+  const { leftM, rightM, bottomM, topM } = visibleBackdrop(set)
+  return Array.from({ length: AREA_ROWS * AREA_COLUMNS }, (_, index) => {
+    const [row, column] = [Math.floor(index / AREA_COLUMNS), index % AREA_COLUMNS]
+    return place(set, areaId(row, column), leftM + (column + 0.5) / AREA_COLUMNS * (rightM - leftM), topM - (row + 0.5) / AREA_ROWS * (topM - bottomM))
+  })
+}
+
+const poolPoints = (set: StudioSet, { xM, heightM, radiusM }: Extract<AreaTarget, { kind: 'pool' }>): MeterPoint[] => {
+  const { backdrop } = set
+  const onDrop = (x: number, height: number): [number, number] => [
+    Math.max(backdrop.centreXM - backdrop.widthM / 2 + 0.02, Math.min(backdrop.centreXM + backdrop.widthM / 2 - 0.02, x)),
+    Math.max(0.1, Math.min(backdrop.heightM - 0.02, height)),
+  ]
+  const ring = Array.from({ length: POOL_RING }, (_, index) => {
+    const angle = 2 * Math.PI * index / POOL_RING
+    return place(set, ringId(index), ...onDrop(xM + radiusM * Math.cos(angle), heightM + radiusM * Math.sin(angle)))
+  })
+  return [place(set, POOL_MIDDLE, ...onDrop(xM, heightM)), ...ring]
+}
+
+/** Points that the area targets of a set's looks are judged at; none where no area is asked for. */
+export const areaPoints = (set: StudioSet, looks: readonly Look[] = set.looks): MeterPoint[] => {
+  const areas = looks.flatMap(look => look.areas)
+  const pool = areas.find(area => area.kind === 'pool')
+  return [
+    ...areas.some(({ kind }) => kind === 'even' || kind === 'ramp') ? gridPoints(set) : [],
+    ...pool ? poolPoints(set, pool) : [],
+  ]
+}

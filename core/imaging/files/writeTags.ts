@@ -1,0 +1,47 @@
+import type { CameraSetting } from '../../model/schema'
+import { joined } from './pictureFile'
+
+/** Tags of the exposure (CIPA DC-008, 4.6.5): exposure time, f-number, photographic sensitivity, and the pointer to their directory. */
+const TAG = { exifDirectory: 0x8769, exposureTime: 0x829A, fNumber: 0x829D, sensitivity: 0x8827 } as const
+const TYPE = { short: 3, long: 4, rational: 5 } as const
+const ENTRY = 12
+const HEADER = 8
+/** Where the second directory and the fractions behind it begin, from the head of the block. */
+const DIRECTORY = HEADER + 2 + ENTRY + 4
+const FRACTIONS = DIRECTORY + 2 + 3 * ENTRY + 4
+const FINE = 1_000_000
+
+/** The exposure of a picture as a block of tags (TIFF 6.0 with the directory of CIPA DC-008), big end first. */
+const tagBlock = ({ fNumber, shutterS, iso }: CameraSetting): Uint8Array => {
+  const view = new DataView(new ArrayBuffer(FRACTIONS + 16))
+  view.setUint32(0, 0x4D4D002A)
+  view.setUint32(4, HEADER)
+  const entry = (at: number, tag: number, type: number, value: number) => {
+    view.setUint16(at, tag)
+    view.setUint16(at + 2, type)
+    view.setUint32(at + 4, 1)
+    if (type === TYPE.short) view.setUint16(at + 8, value)
+    else view.setUint32(at + 8, value)
+  }
+  view.setUint16(HEADER, 1)
+  entry(HEADER + 2, TAG.exifDirectory, TYPE.long, DIRECTORY)
+  view.setUint16(DIRECTORY, 3)
+  entry(DIRECTORY + 2, TAG.exposureTime, TYPE.rational, FRACTIONS)
+  entry(DIRECTORY + 2 + ENTRY, TAG.fNumber, TYPE.rational, FRACTIONS + 8)
+  entry(DIRECTORY + 2 + 2 * ENTRY, TAG.sensitivity, TYPE.short, Math.min(65535, Math.round(iso)))
+  view.setUint32(FRACTIONS, Math.round(shutterS * FINE))
+  view.setUint32(FRACTIONS + 4, FINE)
+  view.setUint32(FRACTIONS + 8, Math.round(fNumber * 100))
+  view.setUint32(FRACTIONS + 12, 100)
+  return new Uint8Array(view.buffer)
+}
+
+const START = 2
+
+/** A JPEG with the exposure that it was taken at written into it, as its first segment (ISO/IEC 10918-1, B.2.4.6). */
+export const jpegWithTags = (jpeg: Uint8Array, camera: CameraSetting): Uint8Array<ArrayBuffer> => {
+  const block = tagBlock(camera)
+  const name = new TextEncoder().encode('Exif\0\0')
+  const length = 2 + name.length + block.length
+  return joined([jpeg.subarray(0, START), Uint8Array.of(0xFF, 0xE1, length >> 8, length & 255), name, block, jpeg.subarray(START)])
+}

@@ -1,0 +1,145 @@
+import type { ColourProfile } from '../colour/colourProfile'
+import { LUMINANCE_WEIGHTS } from '../../physics/units/rgb'
+
+/** Rows of a decoded picture: 1 (grey), 2 (grey, opaque), 3 or 4 channels, 8 or 16 bits each. */
+export type Rows = { data: Uint8Array | Uint8ClampedArray | Uint16Array, channels: number, count: number }
+
+/** A picture small enough to be looked at as a whole, in linear sRGB; each pixel is the mean light of its part of the file. */
+export type Reduced = {
+  width: number
+  height: number
+  /** Three channels a pixel; 1 is the white of the file. */
+  linear: Float32Array
+  /** Shares of each pixel's part where every channel is at its end, where any is, and where all are black. */
+  clipped: Float32Array
+  anyClipped: Float32Array
+  crushed: Float32Array
+  /** Pixels of the file by its own value of luminance, 0..255; of large files a sample of them. */
+  histogram: Float64Array
+  /** Pixels of the file, all of them. */
+  pixels: number
+}
+
+/** Pixels of the longer side. */
+export const REDUCED_SIDE = 480
+
+const BINS = 256
+/** At or under this share of the range a pixel counts as crushed. */
+const CRUSHED_SHARE = 1 / 255
+
+/** So many pixels in a row and column of each part are enough: of larger pictures every second pixel is taken, or every third. */
+const ENOUGH = 6
+
+/** Luminance of a file's values, as weights of 256 parts. */
+const [RED, GREEN] = LUMINANCE_WEIGHTS.map(weight => Math.round(256 * weight)) as [number, number, number]
+const BLUE = 256 - RED - GREEN
+
+/**
+ * Takes a picture in, some rows at a time from its top, and makes it small. Averages light and not values, so that noise shifts
+ * nothing. Turned upright at its end by the EXIF orientation (1 to 8).
+ */
+export const reducer = (width: number, height: number, depth: 8 | 16, profile: ColourProfile, side = REDUCED_SIDE) => {
+  const scale = Math.max(1, Math.max(width, height) / side)
+  const stride = Math.max(1, Math.floor(scale / ENOUGH))
+  const [columns, rows] = [Math.max(1, Math.round(width / scale)), Math.max(1, Math.round(height / scale))]
+  const most = depth === 16 ? 65535 : 255
+  const tables = profile.curves.map(curve => Float32Array.from({ length: most + 1 }, (_, value) => curve(value / most)))
+  const [reds, greens, blues] = tables as [Float32Array, Float32Array, Float32Array]
+  const crushedAt = Math.floor(CRUSHED_SHARE * most)
+  const shift = depth === 16 ? 16 : 8
+  const edges = Int32Array.from({ length: columns + 1 }, (_, column) => Math.round(column * width / columns))
+  const sums = new Float64Array(columns * rows * 3)
+  const [clipped, anyClipped, crushed] = [new Float32Array(columns * rows), new Float32Array(columns * rows), new Float32Array(columns * rows)]
+  const counts = new Uint32Array(columns * rows)
+  const histogram = new Float64Array(BINS)
+  const bins = new Uint32Array(BINS)
+
+  const takeRow = (data: Rows['data'], from: number, channels: number, row: number) => {
+    const toGreen = channels < 3 ? 0 : 1
+    const toBlue = channels < 3 ? 0 : 2
+    for (let column = 0; column < columns; column++) {
+      let red = 0
+      let green = 0
+      let blue = 0
+      let full = 0
+      let some = 0
+      let black = 0
+      const end = from + edges[column + 1]! * channels
+      for (let at = from + edges[column]! * channels; at < end; at += channels * stride) {
+        const r = data[at]!
+        const g = data[at + toGreen]!
+        const b = data[at + toBlue]!
+        red += reds[r]!
+        green += greens[g]!
+        blue += blues[b]!
+        bins[(RED * r + GREEN * g + BLUE * b) >>> shift]!++
+        if (r === most || g === most || b === most) {
+          some++
+          if (r === most && g === most && b === most) full++
+        }
+        else if (r <= crushedAt && g <= crushedAt && b <= crushedAt) black++
+      }
+      const cell = row * columns + column
+      sums[cell * 3]! += red
+      sums[cell * 3 + 1]! += green
+      sums[cell * 3 + 2]! += blue
+      clipped[cell]! += full
+      anyClipped[cell]! += some
+      crushed[cell]! += black
+      counts[cell]! += Math.ceil((edges[column + 1]! - edges[column]!) / stride)
+    }
+  }
+
+  let taken = 0
+  /** Takes the next rows; answers the share that is done. */
+  const take = ({ data, channels, count }: Rows): number => {
+    for (let row = 0; row < count && taken < height; row++, taken++) {
+      if (taken % stride === 0) takeRow(data, row * width * channels, channels, Math.min(rows - 1, Math.floor(taken * rows / height)))
+    }
+    for (let bin = 0; bin < BINS; bin++) histogram[bin]! += bins[bin]!
+    bins.fill(0)
+    return taken / height
+  }
+
+  /** The whole, upright. */
+  const finish = (orientation = 1): Reduced => {
+    const { matrix } = profile
+    const linear = new Float32Array(columns * rows * 3)
+    for (let cell = 0; cell < columns * rows; cell++) {
+      const share = 1 / Math.max(1, counts[cell]!)
+      const [r, g, b] = [sums[cell * 3]! * share, sums[cell * 3 + 1]! * share, sums[cell * 3 + 2]! * share]
+      for (let channel = 0; channel < 3; channel++) {
+        linear[cell * 3 + channel] = matrix
+          ? Math.max(0, matrix[channel * 3]! * r + matrix[channel * 3 + 1]! * g + matrix[channel * 3 + 2]! * b)
+          : [r, g, b][channel]!
+      }
+      clipped[cell]! *= share
+      anyClipped[cell]! *= share
+      crushed[cell]! *= share
+    }
+    return upright({ width: columns, height: rows, linear, clipped, anyClipped, crushed, histogram, pixels: width * height }, orientation)
+  }
+
+  return { take, finish }
+}
+
+/** Turns a picture by its EXIF orientation (CIPA DC-008, tag 0112h). */
+export const upright = (picture: Reduced, orientation: number): Reduced => {
+  if (orientation < 2 || orientation > 8) return picture
+  const { width, height } = picture
+  const isTurned = orientation >= 5
+  const [wide, high] = isTurned ? [height, width] : [width, height]
+  const from = new Int32Array(wide * high)
+  for (let y = 0; y < high; y++) {
+    for (let x = 0; x < wide; x++) {
+      const [u, v] = ([[x, y], [wide - 1 - x, y], [wide - 1 - x, high - 1 - y], [x, high - 1 - y], [y, x], [y, wide - 1 - x], [high - 1 - y, wide - 1 - x], [high - 1 - y, x]] as const)[orientation - 1]!
+      from[y * wide + x] = v * width + u
+    }
+  }
+  const moved = (map: Float32Array) => Float32Array.from(from, cell => map[cell]!)
+  const linear = new Float32Array(from.length * 3)
+  from.forEach((cell, to) => {
+    for (let channel = 0; channel < 3; channel++) linear[to * 3 + channel] = picture.linear[cell * 3 + channel]!
+  })
+  return { ...picture, width: wide, height: high, linear, clipped: moved(picture.clipped), anyClipped: moved(picture.anyClipped), crushed: moved(picture.crushed) }
+}

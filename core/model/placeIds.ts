@@ -1,0 +1,19 @@
+import type { StudioSet } from './schema'
+
+export const KEY_SIDE = 'subject/key-side'
+/** The lit cheek, flat at the skin: what the lighting ratio counts as its highlight. */
+export const LIT_CHEEK = 'subject/lit-cheek'
+export const SHADOW_SIDE = 'subject/shadow-side'
+export const HAIR = 'subject/hair'
+export const FLOOR = 'floor/feet'
+export const BACKDROP_MIDDLE = 'backdrop/middle'
+/** The hold of every place of the backdrop goes by this name. */
+export const ALL_BACKDROP = 'backdrop'
+export const BACKDROP_PLACES = [
+  { id: 'backdrop/left', name: 'Backdrop left', across: -1 },
+  { id: BACKDROP_MIDDLE, name: 'Backdrop middle', across: 0 },
+  { id: 'backdrop/right', name: 'Backdrop right', across: 1 },
+] as const
+
+/** The ids of a set's meter points, without working out where they are. */
+export const meterPointIds = ({ points }: StudioSet): string[] => [KEY_SIDE, LIT_CHEEK, SHADOW_SIDE, HAIR, ...BACKDROP_PLACES.map(({ id }) => id), FLOOR, ...points.map(({ id }) => id)]

@@ -1,0 +1,20 @@
+import { KEY_SIDE, SHADOW_SIDE } from './placeIds'
+
+const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value)
+
+/** What is wanted of the shadow side is a ratio to the lit cheek; before version 7 it was written as stops against the camera setting. */
+const modernTargets = (targets: unknown): unknown => {
+  if (!isRecord(targets)) return targets
+  const [shadow, key] = [targets[SHADOW_SIDE], targets[KEY_SIDE]]
+  if (!isRecord(shadow) || shadow.kind !== 'stops' || typeof shadow.stops !== 'number') return targets
+  const keyStops = isRecord(key) && key.kind === 'stops' && typeof key.stops === 'number' ? key.stops : 0
+  return { ...targets, [SHADOW_SIDE]: { ...shadow, kind: 'ratio', stops: Math.max(-12, Math.min(6, shadow.stops - keyStops)) } }
+}
+
+/**
+ * A set of an older version as this one says the same thing; whatever is of this version already, and whatever is not a set, stays as
+ * it is. What has a value that means "as before" is left to the schema.
+ */
+export const modernised = (set: unknown): unknown => !isRecord(set) || !Array.isArray(set.looks)
+  ? set
+  : { ...set, looks: set.looks.map(look => isRecord(look) ? { ...look, targets: modernTargets(look.targets) } : look) }

@@ -1,0 +1,34 @@
+import type { Scene } from '../geometry/surface'
+import type { Steps } from '../../shared/steps'
+import { groundOf, type Ground } from './follow'
+import { castRows, type Rows } from './interreflection'
+import { samplePatches, type PatchSamples } from './patchSamples'
+import { mirrorsOf, type Mirrors } from './mirrors'
+
+/** How finely light is sampled. Counts are per patch, per point or per side of a light's front. */
+export type Quality = {
+  raysPerPatch: number
+  samplesPerPatch: number
+  raysPerPoint: number
+  /** A light's front is sampled this many times squared, seen from a patch and from a meter point. */
+  frontForPatches: number
+  frontForPoints: number
+  /** Another number draws other rays and samples, so that noise can be told from what is left out. */
+  seed: number
+}
+
+export const QUALITY: Quality = { raysPerPatch: 64, samplesPerPatch: 16, raysPerPoint: 2048, frontForPatches: 4, frontForPoints: 16, seed: 0 }
+
+/** A first answer while things move: about a quarter of the rays. */
+export const DRAFT_QUALITY: Quality = { ...QUALITY, raysPerPatch: 16, samplesPerPatch: 6, raysPerPoint: 256, frontForPoints: 8 }
+
+/** A scene made ready for light: everything that does not depend on any lamp. */
+export type Stage = Ground & { samples: PatchSamples, rows: Rows, mirrors: Mirrors, quality: Quality }
+
+export function* prepareStage(scene: Scene, quality: Quality = QUALITY): Steps<Stage> {
+  const ground = groundOf(scene)
+  const { patches } = ground
+  const samples = samplePatches(scene, patches, quality.samplesPerPatch, quality.seed)
+  const rows = yield* castRows(ground, samples, quality.raysPerPatch, quality.seed)
+  return { ...ground, samples, rows, mirrors: mirrorsOf(scene, samples, patches), quality }
+}

@@ -1,0 +1,106 @@
+import { fractionFrom, partOfStop, plainFigures, STOP_STYLE_STEPS, type StopStyle } from './fractions'
+import { refused, understood, type Outcome } from '../../shared/outcome'
+
+/**
+ * Nominal f-numbers are rounded names of the powers of sqrt 2 (ISO 517): f/5.6 is 5.657, f/11 is 11.314.
+ * The name at position k belongs to 2^((k + FIRST) / 2).
+ */
+const FULL_STOP_NAMES = ['0.25', '0.35', '0.5', '0.7', '1', '1.4', '2', '2.8', '4', '5.6', '8', '11', '16', '22', '32', '45', '64', '90', '128', '180', '256', '360', '512']
+const FIRST = -4
+
+/** What cameras call the third stops between the full ones, from f/1 on; common practice, no source. */
+const THIRD_STOP_NAMES = ['1', '1.1', '1.2', '1.4', '1.6', '1.8', '2', '2.2', '2.5', '2.8', '3.2', '3.5', '4', '4.5', '5', '5.6', '6.3', '7.1', '8', '9', '10', '11', '13', '14', '16', '18', '20', '22', '25', '29', '32', '36', '40', '45', '51', '57', '64']
+
+/** Apertures and readings between these f-numbers are understood. */
+export const SMALLEST_F_NUMBER = 0.25
+export const LARGEST_F_NUMBER = 720
+
+export const F_NUMBER_HELP = 'Write an f-number such as f/8 +0.3, 8.7, 5.6 1/3 or 2.8 and 3/10.'
+
+export type FNumberStyle = StopStyle | 'decimal'
+
+/** Stops of an f-number above f/1: 2 log2 N. */
+export const stopsFromFNumber = (fNumber: number): number => 2 * Math.log2(fNumber)
+
+/** The f-number so many stops above f/1. */
+export const fNumberFromStops = (stops: number): number => 2 ** (stops / 2)
+
+/** Full, half or third stops between two nominal f-numbers, both included: what a camera's aperture can be set to. */
+export const apertureScale = (from: number, to: number, clickStops: number): number[] => {
+  const first = Math.round(stopsFromFNumber(from) / clickStops)
+  const last = Math.round(stopsFromFNumber(to) / clickStops)
+  return Array.from({ length: last - first + 1 }, (_, step) => fNumberFromStops((first + step) * clickStops))
+}
+
+/** Two figures, and one more where two would be the name of a third of a stop, which means a power of sqrt 2. */
+const decimalOf = (fNumber: number): string => {
+  const short = String(Number(fNumber.toPrecision(2)))
+  const named = exactOf(short)
+  return named === undefined || Math.abs(Math.log(named / fNumber)) < 0.012 ? short : fNumber.toPrecision(3)
+}
+
+/** The power of sqrt 2 that a name of a full stop or of a camera's third stop stands for; undefined for other figures. */
+const exactOf = (name: string): number | undefined => {
+  const full = FULL_STOP_NAMES.indexOf(name)
+  if (full >= 0) return fNumberFromStops(full + FIRST)
+  const third = THIRD_STOP_NAMES.indexOf(name)
+  return third >= 0 ? fNumberFromStops(third / 3) : undefined
+}
+
+/** What a bare figure such as 8.5 is by the habit of its meter: a full stop and tenths, or an f-number in decimals. */
+export type FigureHabit = 'tenths' | 'decimal'
+
+/**
+ * Both meanings of a bare figure whose whole part is a full stop: 8.5 as 8 and five tenths of a stop, and as f/8.5. Undefined where
+ * there is nothing to ask: it is a full stop's name, is written with f/ before it, or has no tenths.
+ */
+export const bareMeanings = (text: string): Record<FigureHabit, number> | undefined => {
+  const plain = plainFigures(text)
+  const match = /^(\d+)\.(\d)$/.exec(plain)
+  if (!match || match[2] === '0' || FULL_STOP_NAMES.includes(plain) || !FULL_STOP_NAMES.includes(match[1]!)) return undefined
+  return { tenths: exactOf(match[1]!)! * fNumberFromStops(Number(match[2]) / 10), decimal: exactOf(plain) ?? Number(plain) }
+}
+
+/** Writes an f-number: `f/8`, `f/8 +0.3`, `f/5.6 +⅓`, or `f/8.7` in decimals. Rounds to the style's step. */
+export const formatFNumber = (fNumber: number, style: FNumberStyle = 'tenths'): string => {
+  if (style === 'decimal') return `f/${decimalOf(fNumber)}`
+  const perStop = STOP_STYLE_STEPS[style]
+  const steps = Math.round(stopsFromFNumber(fNumber) * perStop)
+  const full = Math.floor(steps / perStop)
+  const name = FULL_STOP_NAMES[full - FIRST]
+  if (name === undefined) return `f/${decimalOf(fNumber)}`
+  const rest = steps - full * perStop
+  return rest === 0 ? `f/${name}` : `f/${name} +${partOfStop(rest, style)}`
+}
+
+/** An aperture as the camera shows it: `f/8`, `f/9`, `f/10`. Rounds to the third of a stop. */
+export const formatAperture = (fNumber: number): string => {
+  const name = THIRD_STOP_NAMES[Math.round(stopsFromFNumber(fNumber) * 3)]
+  return name === undefined ? formatFNumber(fNumber, 'decimal') : `f/${name}`
+}
+
+/**
+ * Reads an f-number. Names of full stops and of cameras' third stops mean the exact power of sqrt 2; other decimals are taken as
+ * written, but for a bare figure by a meter whose habit is tenths of a stop behind the point.
+ * A part-stop may follow a full-stop name only: `f/8 +0.3`, `8 -1/3`, `5.6 1/3`, `2.8 and 3/10`, `T2.8 and 3/10`.
+ */
+export const parseFNumber = (text: string, habit: FigureHabit = 'decimal'): Outcome<number> => {
+  const bare = habit === 'tenths' ? bareMeanings(text) : undefined
+  if (bare) return understood(bare.tenths)
+  const plain = plainFigures(text).replace(/^[ft]\s*\/?\s*/i, '')
+  const match = /^(\d+(?:\.\d*)?|\.\d+)(?:\s*([+-]|\band\b)\s*(\d+\/\d+|\d*\.?\d+)|\s+(\d+\/\d+))?$/i.exec(plain)
+  const refuse = (why: string) => refused<number>(`"${text.trim()}" ${why} ${F_NUMBER_HELP}`)
+  if (!match) return refuse('is not an f-number.')
+  const written = Number(match[1])
+  const name = FULL_STOP_NAMES.findIndex(known => Number(known) === written)
+  const base = name >= 0 ? fNumberFromStops(name + FIRST) : exactOf(match[1]!) ?? written
+  const tail = match[3] ?? match[4]
+  const part = tail === undefined ? 0 : fractionFrom(tail)
+  if (part === undefined || part >= 1) return refuse('has a part-stop that is not below one stop.')
+  if (tail !== undefined && name < 0) return refuse(`adds a part-stop to f/${written}, which is not a full stop.`)
+  const fNumber = base * fNumberFromStops(match[2] === '-' ? -part : part)
+  if (!(fNumber >= SMALLEST_F_NUMBER * 0.99 && fNumber <= LARGEST_F_NUMBER)) {
+    return refuse(`is outside f/${SMALLEST_F_NUMBER} to f/${LARGEST_F_NUMBER}.`)
+  }
+  return understood(fNumber)
+}

@@ -1,0 +1,59 @@
+import { exposureGain } from '../camera/exposureGain'
+import type { CameraSetting } from '../model/schema'
+import type { Rgb } from '../physics/units/rgb'
+import type { FrameView } from './gBuffer'
+import { clippingLinear, type Response } from '../camera/response'
+
+/** A lens that spreads nothing, as for maps. */
+export const NO_VEIL: Rgb = [0, 0, 0]
+
+/** A light's frame with the factor of its power. */
+export type WeightedFrame = { layer: Float32Array, weight: number }
+
+/** Steps of the table from linear light to pixel values, for every 1 of linear light. */
+const TABLE_STEPS = 4096
+/** A response that clips later than this, in linear light, is cut here. */
+const LATEST_WHITE = 16
+
+/** Pixel values from black to where the response is white: a shoulder or a lens that takes light clips past 1. */
+const toneTable = (response: Response): Uint8ClampedArray => {
+  const steps = Math.ceil(TABLE_STEPS * Math.min(LATEST_WHITE, Math.max(1, clippingLinear(response))))
+  return Uint8ClampedArray.from({ length: steps + 1 }, (_, step) => response.valueFromLinear(step / TABLE_STEPS))
+}
+
+/** Adds a layer times a factor; the first one is written, so that nothing has to be cleared. */
+export const addLayer = (sum: Float32Array, layer: Float32Array, factor: number, isFirst: boolean): void => {
+  if (isFirst) for (let at = 0; at < sum.length; at++) sum[at] = layer[at]! * factor
+  else for (let at = 0; at < sum.length; at++) sum[at]! += layer[at]! * factor
+}
+
+/** Linear value of every channel of every pixel: what is sent back over the camera setting, plus the lens's veil (as light on white). */
+export const linearFrame = (view: Pick<FrameView, 'width' | 'height'>, frames: readonly WeightedFrame[], camera: CameraSetting, veil: Rgb): Float32Array => {
+  const linear = new Float32Array(view.width * view.height * 3)
+  const gain = exposureGain(camera)
+  frames.forEach(({ layer, weight }, index) => addLayer(linear, layer, weight * gain, index === 0))
+  for (let at = 0; at < linear.length; at++) linear[at]! += gain * veil[at % 3]!
+  return linear
+}
+
+const stepOf = (value: number, last: number): number => value > 0 ? Math.min(last, value * TABLE_STEPS + 0.5) | 0 : 0
+
+/**
+ * Turns light into an opaque picture, four bytes a pixel: linear values are the light and the lens's veil times `gain`.
+ */
+export const developLight = (light: Float32Array, gain: number, veil: Rgb, response: Response): Uint8ClampedArray<ArrayBuffer> => {
+  const table = toneTable(response)
+  const last = table.length - 1
+  const pixels = new Uint8ClampedArray(light.length / 3 * 4)
+  const [red, green, blue] = veil
+  for (let index = 0, at = 0; index < light.length; index += 3, at += 4) {
+    pixels[at] = table[stepOf((light[index]! + red) * gain, last)]!
+    pixels[at + 1] = table[stepOf((light[index + 1]! + green) * gain, last)]!
+    pixels[at + 2] = table[stepOf((light[index + 2]! + blue) * gain, last)]!
+    pixels[at + 3] = 255
+  }
+  return pixels
+}
+
+/** Turns linear values into an opaque picture, four bytes a pixel. */
+export const developFrame = (linear: Float32Array, response: Response): Uint8ClampedArray<ArrayBuffer> => developLight(linear, 1, NO_VEIL, response)

@@ -1,0 +1,62 @@
+import { figureMesh } from '../physics/figure/figureMesh'
+import { FIGURE_MATERIALS, type FigureMaterial } from '../physics/figure/form'
+import { matt, type Body, type Scene } from '../physics/geometry/surface'
+import { lampColour } from '../physics/sources/colourTemperature'
+import { placedEmitter, type Emitter } from '../physics/sources/emitter'
+import { gelShare } from '../physics/sources/gels'
+import { lampIntensity } from '../physics/sources/output'
+import { tiltFactor } from '../physics/sources/tilt'
+import { grey, luminance, multiplyRgb, scaleRgb, type Rgb } from '../physics/units/rgb'
+import { axisOf } from '../model/aim'
+import { vectorOf } from '../model/bounds'
+import { backdropSurfaces } from './surfaces/backdropSurfaces'
+import { housingSheets } from './surfaces/lampBody'
+import { panelSheets } from './surfaces/panelSheets'
+import { propSurfaces } from './surfaces/propSurfaces'
+import { roomSheets } from './surfaces/roomSheets'
+import type { Light, StudioSet, Subject } from '../model/schema'
+
+/** Eyes between their lids and lashes, and irises with their pupils, as they look from a few metres; from memory. */
+const EYES: Rgb = [0.42, 0.36, 0.33]
+const IRISES: Rgb = [0.04, 0.03, 0.025]
+
+const figureOf = (subject: Subject): Body => {
+  const reflectances: Record<FigureMaterial, Rgb> = { skin: subject.skin, clothing: subject.clothing, hair: subject.hair, eyes: EYES, irises: IRISES }
+  return {
+    shape: 'body',
+    id: subject.id,
+    owner: subject.id,
+    mesh: figureMesh(subject.pose),
+    place: [subject.place.xM, subject.place.yM, 0],
+    turnDeg: subject.turnDeg,
+    scaleM: subject.heightM,
+    materials: FIGURE_MATERIALS.map(material => matt(reflectances[material])),
+  }
+}
+
+/** Everything in the set that light can strike, the housings of its lights among it; powers and colours do not count. */
+export const sceneOf = (set: StudioSet): Scene => ({
+  surfaces: [
+    ...roomSheets(set),
+    ...backdropSurfaces(set.backdrop),
+    ...set.panels.flatMap(panelSheets),
+    ...set.props.flatMap(propSurfaces),
+    ...set.subjects.map(figureOf),
+    ...set.lights.flatMap(light => housingSheets(light, emitterOf(light, set))),
+  ],
+})
+
+/**
+ * Colour of a light as the camera's white balance sees it, its gel included. Its luminance is what a meter sees of it, which no white
+ * balance changes.
+ */
+const colourOf = (light: Light, set: StudioSet): Rgb => {
+  const filtered = multiplyRgb(light.colour, light.gel?.transmittance ?? grey(1))
+  const seen = multiplyRgb(filtered, lampColour(light.lamp.cctK, set.camera.whiteBalanceK))
+  const whole = luminance(seen)
+  return whole > 0 ? scaleRgb(seen, gelShare(filtered, light.lamp.cctK) / whole) : seen
+}
+
+/** A light of the set as an emitter at full power. */
+export const emitterOf = (light: Light, set: StudioSet): Emitter =>
+  placedEmitter(light.id, scaleRgb(colourOf(light, set), lampIntensity(light.lamp) * tiltFactor(light.modifier.tilt, axisOf(light, set))), light.modifier, vectorOf(light.place), axisOf(light, set), light.rollDeg)

@@ -1,9 +1,0 @@
-import * as v from 'valibot'
-import { faultsOf } from './faults'
-import { SetShape } from './schema'
-
-/** A set that is well formed and can be true: every border of the app checks with this. */
-export const SetSchema = v.pipe(SetShape, v.rawCheck(({ dataset, addIssue }) => {
-  if (!dataset.typed) return
-  for (const { message } of faultsOf(dataset.value)) addIssue({ message })
-}))

@@ -1,0 +1,54 @@
+import type { LightSetting } from '../model/schema'
+import { ratioFromStops } from '../physics/units/stops'
+
+/** A light whose power may be changed. */
+export type Dial = {
+  lightId: string
+  /** Dials of one group that turn alike are one instruction. */
+  group: string
+  /** Furthest below full power. */
+  rangeStops: number
+  clickStops: number
+  now: LightSetting
+  /** It is not to be touched. */
+  isFixed?: boolean
+}
+
+/** Position of a dial: whole clicks below full, or off. */
+export type Position = number | 'off'
+
+/** How strongly a dial holds on to where it is, against stops of error: only settles what the demands leave open. */
+const HOLD = 1e-3
+/** By the square, so that two lights turned a little are rather taken than one turned far; up to this many. */
+const HOLD_MOST = 6
+/** What each instruction more costs, so that "a third to both" wins over two numbers that are hardly better. */
+const INSTRUCTION = 1e-2
+
+export const factorAt = (dial: Dial, position: Position): number =>
+  position === 'off' ? 0 : ratioFromStops(-position * dial.clickStops)
+
+export const lastClick = (dial: Dial): number => Math.floor(dial.rangeStops / dial.clickStops + 1e-6)
+
+export const positionNow = (dial: Dial): Position =>
+  dial.now.on ? Math.min(lastClick(dial), Math.max(0, Math.round(-dial.now.powerStops / dial.clickStops))) : 'off'
+
+/** How far a dial was turned, in stops; NaN when it was switched on or off. */
+const turnOf = (dial: Dial, now: Position, position: Position): number =>
+  position === now ? 0 : position === 'off' || now === 'off' ? Number.NaN : (position - now) * dial.clickStops
+
+const isSameInstruction = (a: Dial, turnA: number, b: Dial, turnB: number): boolean =>
+  a.group === b.group && (turnA === turnB || (Number.isNaN(turnA) && Number.isNaN(turnB)))
+
+/** How much has to be done to come from one state of the dials to another. */
+export const turnsCost = (dials: readonly Dial[], now: readonly Position[], positions: readonly Position[]): number => {
+  let cost = 0
+  for (let index = 0; index < dials.length; index++) {
+    const turn = turnOf(dials[index]!, now[index]!, positions[index]!)
+    if (turn === 0) continue
+    cost += HOLD * (Number.isNaN(turn) ? 1 : Math.min(HOLD_MOST, turn * turn))
+    let isNew = true
+    for (let other = 0; other < index && isNew; other++) isNew = !isSameInstruction(dials[index]!, turn, dials[other]!, turnOf(dials[other]!, now[other]!, positions[other]!))
+    if (isNew) cost += INSTRUCTION
+  }
+  return cost
+}

@@ -1,0 +1,95 @@
+import { changeSettings } from '../edits/edits'
+import { exposureFromReading, METER_CONSTANT } from '../physics/photometry/meter'
+import { meterPoints, type MeterPoint } from '../evaluation/probes/points'
+import type { Light, LightSetting, Look, StudioSet } from '../model/schema'
+import type { Lighting } from '../calibration/lighting'
+import { cameraSettingOf, readLook, readPoint } from '../evaluation/readout'
+import { keyWanted, ON_TARGET_STOPS, targetBand } from '../evaluation/target'
+import { totalOf } from '../physics/transport/exposureAt'
+import { ratioFromStops, roundToClicks, stopsFromRatio } from '../physics/units/stops'
+import { areaReadoutWords, readAreas } from '../evaluation/areaReadout'
+import { stopWords } from './binding'
+import { solveLook } from './lookPowers'
+
+const ROUNDS = 6
+/** Where the key begins: the aperture that a settled look is looked for at first. */
+const FIRST_F_NUMBER = 8
+
+const turned = (light: Light, setting: LightSetting, byStops: number): LightSetting =>
+  ({ ...setting, powerStops: Math.max(-light.lamp.rangeStops, Math.min(0, roundToClicks(setting.powerStops + byStops, light.lamp.clickStops))) })
+
+/** The lights on the sitter turned by so many stops, each within its range. */
+export const turnSubjectLights = (set: StudioSet, look: Look, byStops: number): Record<string, LightSetting> =>
+  Object.fromEntries(set.lights.map((light) => {
+    const setting = look.lights[light.id]!
+    if (light.job === 'backdrop') return [light.id, setting]
+    return [light.id, turned(light, setting, byStops)]
+  }))
+
+/** The backdrop lights turned alike until the backdrop gets, all in all, the light that its targets want. */
+const backdropTogether = (set: StudioSet, look: Look, points: readonly MeterPoint[], lighting: Lighting): Record<string, LightSetting> => {
+  const camera = cameraSettingOf(set, look, points, lighting)
+  const onBackdrop = new Set(set.lights.filter(light => light.job === 'backdrop' && look.lights[light.id]!.on).map(light => light.id))
+  const sums = points.filter(point => point.surface === 'backdrop' && look.targets[point.id]).map((point) => {
+    const { parts, roomLuxS } = readPoint(set, point, look.lights, camera, lighting)
+    return {
+      wanted: exposureFromReading(camera.fNumber, camera.iso, METER_CONSTANT.flat) * ratioFromStops(targetBand(look.targets[point.id]!, point, set.camera, keyWanted(look.targets)).stops),
+      own: totalOf(parts.filter(part => onBackdrop.has(part.lightId))),
+      others: roomLuxS + totalOf(parts.filter(part => !onBackdrop.has(part.lightId))),
+    }
+  })
+  const sum = (of: 'wanted' | 'own' | 'others') => sums.reduce((total, each) => total + each[of], 0)
+  const missing = sum('wanted') - sum('others')
+  if (!(sum('own') > 0) || !(missing > 0)) return look.lights
+  const byStops = stopsFromRatio(missing / sum('own'))
+  return Object.fromEntries(set.lights.map((light) => {
+    const setting = look.lights[light.id]!
+    return [light.id, onBackdrop.has(light.id) ? turned(light, setting, byStops) : setting]
+  }))
+}
+
+/**
+ * Powers of a look from scratch: the key near f/8, everything else solved against it; where a backdrop light then lacks power, the
+ * sitter's lights come down and the camera opens until it is enough.
+ */
+export const settleLook = (set: StudioSet, look: Look, lighting: Lighting): Record<string, LightSetting> => {
+  const points = meterPoints(set)
+  let current = look
+  for (let round = 0; round < ROUNDS; round++) {
+    const camera = cameraSettingOf(set, current, points, lighting)
+    if (round === 0 && current.exposure.followsPointId) {
+      const wanted = 2 * Math.log2(FIRST_F_NUMBER / camera.fNumber)
+      current = { ...current, lights: turnSubjectLights(set, current, wanted) }
+    }
+    if (round === 0) {
+      current = { ...current, lights: backdropTogether(set, current, points, lighting) }
+      continue
+    }
+    // Lights that were turned alike and are good enough stay alike.
+    if (readLook(set, current, points, camera, lighting).every(({ missStops }) => Math.abs(missStops ?? 0) <= ON_TARGET_STOPS)) break
+    const answer = solveLook(set, current, points, camera, lighting)
+    current = { ...current, lights: answer.settings }
+    if (answer.isReached) break
+    const isSpent = set.lights.some(light => light.job === 'backdrop' && answer.settings[light.id]!.on && answer.settings[light.id]!.powerStops > -light.lamp.clickStops)
+    const short = Math.min(...answer.missStops.filter((_, index) => answer.pointIds[index]!.startsWith('backdrop')), 0)
+    if (!isSpent || short > -0.1 || !current.exposure.followsPointId) break
+    current = { ...current, lights: turnSubjectLights(set, current, short) }
+  }
+  return current.lights
+}
+
+/** The set with the powers of every look settled. */
+export const settleSet = (set: StudioSet, lighting: Lighting): StudioSet =>
+  set.looks.reduce((settled, look) => changeSettings(settled, look.id, settleLook(settled, look, lighting)), set)
+
+/** What targets of a set's looks its powers leave missed, in words. */
+export const missedOf = (set: StudioSet, lighting: Lighting): string[] => set.looks.flatMap((look) => {
+  const points = meterPoints(set)
+  const camera = cameraSettingOf(set, look, points, lighting)
+  const named = set.looks.length > 1 ? `${look.name}: ` : ''
+  const off = readLook(set, look, points, camera, lighting)
+    .filter(({ missStops, isWished }) => !isWished && Math.abs(missStops ?? 0) > ON_TARGET_STOPS)
+    .map(({ point, missStops }) => `${named}${point.name.charAt(0).toLowerCase()}${point.name.slice(1)} stays ${stopWords(missStops!)} too ${missStops! > 0 ? 'bright' : 'dark'}`)
+  const areas = readAreas(set, look, look.lights, camera, lighting).filter(({ missStops, isWished }) => !isWished && Math.abs(missStops) > ON_TARGET_STOPS).map(area => `${named}${areaReadoutWords(area)}`)
+  return [...off, ...areas]
+})
