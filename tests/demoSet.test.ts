@@ -15,9 +15,9 @@ const asking = (value: number): StudioSet => changeTargets(demoSet(), 'white', O
   ['backdrop/left', BACKDROP_MIDDLE, 'backdrop/right'].map(id => [id, { kind: 'value', value }])))
 
 const ask = async (set: StudioSet) => {
-  const { look, points, lighting, camera, readouts } = await solvedSet(set)
-  const answer = solveLook(set, look, points, camera, lighting)
-  return { answer, verdict: verdictOf(set, look, readouts, camera, answer), camera }
+  const { evaluation } = await solvedSet(set)
+  const answer = solveLook(evaluation)
+  return { answer, verdict: verdictOf(evaluation, answer), camera: evaluation.camera }
 }
 
 const onlyKey = (set: StudioSet) => changeSettings(set, 'white', {
@@ -41,7 +41,7 @@ describe('the demo set', () => {
   it.each([250, 200, 118])('reaches %s with power alone, in whole clicks', async (value) => {
     const { answer } = await ask(asking(value))
     expect(answer.isReached).toBe(true)
-    answer.missStops.forEach(stops => expectWithin(stops, 0, 0.1))
+    answer.misses.forEach(({ stops }) => expectWithin(stops, 0, 0.1))
     const applied = changeSettings(asking(value), 'white', answer.settings)
     const { verdict } = await ask(applied)
     expect(verdict.state).toBe('on-target')

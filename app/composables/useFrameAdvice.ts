@@ -4,7 +4,6 @@ import { doubtWords } from '#core/imaging/regions/confidence'
 import { changeExposure, changeSettings } from '#core/edits/edits'
 import { changesBetween } from '#core/solve/powerChanges'
 import { solveLook } from '#core/solve/lookPowers'
-import { readLook } from '#core/evaluation/readout'
 import { formatSpan } from '#core/physics/units/span'
 
 /** Off by less than this from what was expected, a change did what it should. */
@@ -29,8 +28,7 @@ export const useFrameAdvice = () => {
     const { lighting, camera } = light
     if (!lighting || !camera || isStale.value) return undefined
     const others = studio.document.lights.filter(({ job }) => job !== 'backdrop').map(({ id }) => id)
-    const backdropOnly = { ...studio.look, targets: Object.fromEntries(Object.entries(light.targets).filter(([id]) => id.startsWith('backdrop/'))) }
-    const own = solveLook(studio.document, backdropOnly, light.points, camera, lighting, others)
+    const own = solveLook(light.evaluation!.wanting(point => point.surface === 'backdrop'), others)
     return own.isReached ? own : light.answer
   })
   const verdict = computed(() => frameVerdict(studio.document, studio.look, tones.value, answer.value, frames.shown?.reading.parts.backdrop?.value))
@@ -55,8 +53,8 @@ export const useFrameAdvice = () => {
   /** Values that the plan expects once it is done. */
   const after = computed(() => {
     const { value: settings } = mend
-    if (!settings || !light.lighting || !light.camera) return ''
-    const values = readLook(studio.document, { ...studio.look, lights: settings }, light.points, light.camera, light.lighting)
+    if (!settings || !light.evaluation) return ''
+    const values = light.evaluation.under(settings).readouts
       .filter(({ point, targetStops }) => point.surface === 'backdrop' && targetStops !== undefined)
       .map(({ value }) => value!)
     return values.length === 0 ? '' : formatSpan(values)

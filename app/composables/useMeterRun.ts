@@ -1,3 +1,4 @@
+import { covers, evaluate } from '#core/evaluation/evaluation'
 import { ambientLimit, ambientMend, ambientReading, ambientStops } from '#core/metering/ambient'
 import { roomLightAt, roomLux } from '#core/calibration/roomLight'
 import { meteredFNumber } from '#core/physics/photometry/meter'
@@ -10,7 +11,6 @@ import type { MeterStep } from '#core/metering/step'
 import { changeExposure, changeRun, changeSettings, editReading } from '#core/edits/edits'
 import { onlyOn } from '#core/model/settings'
 import type { Look, Reading } from '#core/model/schema'
-import { readPoint } from '#core/evaluation/readout'
 import type { Outcome } from '#core/shared/outcome'
 import type { Taken } from './useRecording'
 
@@ -55,7 +55,8 @@ export const useMeterRun = createSharedComposable(() => {
     }
     // One lamp alone is read as the plan has it; what readings of all of them leave over is of all of them.
     const layers = one.kind === 'alone' ? planned : lighting.layers
-    const { fNumber } = readPoint(studio.document, place, onlyOn(studio.look, one.lightIds), camera, { layers, learned: light.learned })
+    if (!covers(layers, [place])) return undefined
+    const { fNumber } = evaluate(studio.document, { ...studio.look, lights: onlyOn(studio.look, one.lightIds) }, { layers, learned: light.learned }, camera).read(place)
     const parts = plannedParts(studio.document, studio.look.lights, one.lightIds, place, camera, planned)
     return { fNumber, spreadStops: Math.hypot(spreadOfFit(studied.fit, parts), spreadOf({ meter: meter.value })) }
   }

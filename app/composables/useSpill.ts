@@ -2,7 +2,6 @@ import { freshReading, lightsInUse } from '#core/metering/run'
 import type { MeterStep } from '#core/metering/step'
 import { stopsRead } from '#core/calibration/compare'
 import { onlyOn } from '#core/model/settings'
-import { readPoint } from '#core/evaluation/readout'
 import { SPILL_LIMITS } from '#core/tone/spill'
 
 /** Light of the backdrop lights on the sitter: where it is read, what is expected, what was read, and how much it may be. */
@@ -15,13 +14,14 @@ export const useSpill = () => {
 
   const lightIds = computed(() => lightsInUse(studio.document, studio.look).filter(({ job }) => job === 'backdrop').map(({ id }) => id))
   const rows = computed(() => {
-    const { camera, lighting, planned } = light
-    if (!camera || !lighting || !planned) return []
+    const { camera, evaluation, planned } = light
+    if (!camera || !evaluation || !planned) return []
+    const backdropOnly = evaluation.under(onlyOn(studio.look, lightIds.value))
     return SPILL_LIMITS.flatMap((limit) => {
       const point = light.places.find(({ id }) => id === limit.pointId)
       if (!point) return []
       const step: MeterStep = { id: `spill/${point.id}`, kind: 'spill', lightIds: lightIds.value, pointId: point.id }
-      const expected = readPoint(studio.document, point, onlyOn(studio.look, lightIds.value), camera, lighting)
+      const expected = backdropOnly.read(point)
       const reading = freshReading(studio.document, studio.look, step, camera, planned)
       const stops = reading ? stopsRead(reading, camera) : expected.stops
       return [{ ...limit, point, step, expected, reading, stops, isOver: stops > limit.mostStops + 0.05 }]

@@ -1,18 +1,15 @@
 import { defineStore } from 'pinia'
 import { study, type Study } from '#core/calibration/calibrate'
 import { lightKey, stageKey, thingsKey } from '#core/evaluation/solverKeys'
-import { BAND_COUNT } from '#core/evaluation/lightingSolver'
 import { bandPoints, meterPoints } from '#core/evaluation/probes/points'
 import type { LightSetting, StudioSet, Target } from '#core/model/schema'
 import type { LookAnswer } from '#core/solve/lookPowers'
 import { verdictOf } from '#core/solve/verdict'
 import type { Lighting } from '#core/calibration/lighting'
 import { projectionOf } from '#core/camera/projection'
-import { areaPoints } from '#core/evaluation/probes/areaPoints'
-import { readAreas } from '#core/evaluation/areaReadout'
-import { learnedOf, lightingOf } from '#core/evaluation/calibratedLighting'
-import { readingPoints } from '#core/evaluation/probes/readingPoints'
-import { cameraSettingOf, readLook, readPoint } from '#core/evaluation/readout'
+import { calibratedLighting, learnedOf } from '#core/evaluation/calibratedLighting'
+import { BAND_COUNT, probesOf } from '#core/evaluation/probes/probes'
+import { covers, evaluate } from '#core/evaluation/evaluation'
 import type { LightLayer } from '#core/physics/transport/lightLayer'
 import { CHECKS } from '#core/checks/findings'
 import type { CheckContext, Finding } from '#core/checks/finding'
@@ -59,7 +56,7 @@ export const useLight = defineStore('light', () => {
   const isBusy = ref(false)
   let isWaiting = false
 
-  const geometry = computed(() => JSON.stringify([stageKey(studio.document), studio.document.lights.map(light => [light.id, light.job, lightKey(light, studio.document)]), [...areaPoints(studio.document), ...readingPoints(studio.document)].map(({ position, facing, receptor, reader }) => [position, facing, receptor, reader?.receptor]), projectionOf(studio.document)]))
+  const geometry = computed(() => JSON.stringify([stageKey(studio.document), studio.document.lights.map(light => [light.id, light.job, lightKey(light, studio.document)]), probesOf(studio.document).map(({ position, facing, receptor, reader }) => [position, facing, receptor, reader?.receptor]), projectionOf(studio.document)]))
   let lastThings = ''
   let lastSurfaces = ''
 
@@ -147,19 +144,21 @@ export const useLight = defineStore('light', () => {
       if (mine === studies) failure.value = `What the readings teach could not be worked out: ${(error as Error).message} They are kept.`
     }
   }, { immediate: true, flush: 'sync' })
-  const places = computed(() => [...readingPoints(studio.document), ...bandPoints(studio.document, BAND_COUNT), ...areaPoints(studio.document)])
+  const places = computed(() => probesOf(studio.document))
   const learned = computed(() => learnedOf(studio.document, studio.look, studied.value))
-  /** Layers as the plan has them; they fit the set that is shown once every light of it has one. */
+  /** Layers as the plan has them; they fit the set that is shown once every light of it has one, at all that something is wanted of. */
   const planned = computed((): LightLayer[] | undefined => {
     const ids = layers.value?.layers.map(layer => layer.lightId)
-    return layers.value && studio.document.lights.every(light => ids?.includes(light.id)) ? layers.value.layers : undefined
+    if (!layers.value || !studio.document.lights.every(light => ids?.includes(light.id))) return undefined
+    return covers(layers.value.layers, probesOf(studio.document, 'judged')) ? layers.value.layers : undefined
   })
-  const lighting = computed((): Lighting | undefined => planned.value
-    ? lightingOf(planned.value, learned.value, places.value)
-    : undefined)
-  const camera = computed(() => lighting.value
-    ? cameraSettingOf(studio.document, studio.look, points.value, lighting.value)
-    : undefined)
+  const lighting = computed((): Lighting | undefined => planned.value && calibratedLighting(studio.document, planned.value, learned.value))
+
+  const targets = computed(() => ({ ...studio.look.targets, ...asked.value }))
+  const wantedLook = computed(() => ({ ...studio.look, targets: targets.value }))
+  /** All that follows from the light that there is, for what is asked. */
+  const evaluation = computed(() => lighting.value && evaluate(studio.document, wantedLook.value, lighting.value))
+  const camera = computed(() => evaluation.value?.camera)
 
   /** Whether light was worked out for the set as it stands, roughly at least. */
   const isLit = computed(() => layers.value?.of === geometry.value && planned.value !== undefined)
@@ -171,8 +170,6 @@ export const useLight = defineStore('light', () => {
   /** Waits until there are figures of the set as it stands. */
   const ready = () => until(() => camera.value !== undefined && isLit.value && isStudied.value).toBe(true)
 
-  const targets = computed(() => ({ ...studio.look.targets, ...asked.value }))
-  const wantedLook = computed(() => ({ ...studio.look, targets: targets.value }))
   /** What powers depend on; the same object for as long as nothing of it changes. */
   const lean = computed((before?: LeanSet) => leanOf(studio.document, before))
   const question = computed((): PowersQuestion | undefined => lighting.value && camera.value && isLit.value && isStudied.value
@@ -189,35 +186,23 @@ export const useLight = defineStore('light', () => {
   }, { immediate: true })
   /** The answer for the set as it stands; undefined while it is being worked out. */
   const answer = computed(() => question.value && answered.value?.of === question.value ? answered.value.answer : undefined)
-  const areas = computed(() => lighting.value && camera.value
-    ? readAreas(studio.document, wantedLook.value, studio.look.lights, camera.value, lighting.value)
-    : [])
-  const readouts = computed(() => lighting.value && camera.value
-    ? readLook(studio.document, wantedLook.value, points.value, camera.value, lighting.value)
-    : [])
+  const areas = computed(() => evaluation.value?.areas ?? [])
+  const readouts = computed(() => evaluation.value?.readouts ?? [])
   /** What would be, were the answer to an ask accepted. */
-  const ghosts = computed(() => asked.value && answer.value && lighting.value && camera.value
-    ? readLook(studio.document, { ...wantedLook.value, lights: answer.value.settings }, points.value, camera.value, lighting.value)
-    : [])
-  const verdict = computed(() => answer.value && camera.value
-    ? verdictOf(studio.document, wantedLook.value, readouts.value, camera.value, answer.value, areas.value)
-    : undefined)
+  const ghosts = computed(() => asked.value && answer.value && evaluation.value ? evaluation.value.under(answer.value.settings).readouts : [])
+  const verdict = computed(() => answer.value && evaluation.value ? verdictOf(evaluation.value, answer.value) : undefined)
   const band = computed(() => {
-    const { value: light } = lighting
-    const { value: setting } = camera
-    if (!light || !setting) return []
-    return bandPoints(studio.document, BAND_COUNT).map(point => readPoint(studio.document, point, studio.look.lights, setting, light))
+    const { value: found } = evaluation
+    const points = bandPoints(studio.document, BAND_COUNT)
+    return found && covers(found.lighting.layers, points) ? points.map(found.read) : []
   })
 
   /** What speaks up beside the tones, once the hand rests. */
   const findings = shallowRef<Finding[]>([])
   const findingsOfSet = shallowRef<StudioSet>()
   watchDebounced([readouts, answer, layers, () => studio.isDragging, () => unit.value], () => {
-    const { value: light } = lighting
-    if (studio.isDragging || !light || !camera.value || !answer.value || asked.value) return
-    void check({
-      set: studio.document, look: studio.look, camera: camera.value, lighting: light, readouts: readouts.value, answer: answer.value, sightings: layers.value!.sightings,
-    })
+    if (studio.isDragging || !evaluation.value || !isLit.value || !answer.value || asked.value) return
+    void check({ ...evaluation.value, answer: answer.value, sightings: layers.value!.sightings })
   }, { debounce: 120 })
   /** One check after another, with room for the hand between them; what comes of an older state is not shown. */
   let checks = 0
@@ -245,6 +230,6 @@ export const useLight = defineStore('light', () => {
   const shownSettings = computed((): Record<string, LightSetting> => asked.value && answer.value ? answer.value.settings : studio.look.lights)
 
   return {
-    worker, solvedRevision, shownRevision, findings: presentFindings, isChecking, isKnown, isLit, isLate, isStudied, failure, progress, isBusy, isStopped, stop, solve, asked, points, places, ready, studied, learned, planned, lighting, camera, targets, answer, readouts, areas, ghosts, verdict, band, shownSettings,
+    worker, solvedRevision, shownRevision, findings: presentFindings, isChecking, isKnown, isLit, isLate, isStudied, failure, progress, isBusy, isStopped, stop, solve, asked, points, places, ready, studied, learned, planned, evaluation, lighting, camera, targets, answer, readouts, areas, ghosts, verdict, band, shownSettings,
   }
 })

@@ -1,6 +1,7 @@
 import { liveQuery, type Subscription } from 'dexie'
 import { defineStore } from 'pinia'
 import { demoSet } from '#core/edits/demo'
+import { FIXED_HOLDS } from '#core/model/placeIds'
 import { emptySet } from '#core/starting/emptySet'
 import type { OpenedSet } from '~/storage/shelf'
 import { createOpenDocument } from '~/document/openDocument'
@@ -125,7 +126,7 @@ export const useStudio = defineStore('studio', () => {
   const openDemo = () => begin(ownDemo)
 
   /** An empty room to build in, read as the user reads by habit. */
-  const openEmpty = () => begin(() => ({ ...emptySet(`set-${freshId(8)}`, 'New set'), holds: { ...preferences.values.holds } }))
+  const openEmpty = () => begin(() => ({ ...emptySet(`set-${freshId(8)}`, 'New set'), holds: Object.fromEntries(Object.entries(preferences.values.holds).filter(([id]) => FIXED_HOLDS.includes(id))) }))
 
   /** Goes on with the newest other set, or the demo set where there is none. */
   const openAnother = async () => {

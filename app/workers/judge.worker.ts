@@ -1,7 +1,7 @@
 import { expose } from 'comlink'
 import { study, type Study } from '#core/calibration/calibrate'
 import type { Lighting } from '#core/calibration/lighting'
-import { meterPoints } from '#core/evaluation/probes/points'
+import { evaluate } from '#core/evaluation/evaluation'
 import type { CameraSetting, Look, Reading, StudioSet } from '#core/model/schema'
 import { solveLook, type LookAnswer } from '#core/solve/lookPowers'
 
@@ -29,7 +29,7 @@ const worker = {
   powers: (lean: LeanSet, look: Look, camera: CameraSetting, lightingId: number): LookAnswer | undefined => {
     if (lying?.id !== lightingId) return undefined
     const set: StudioSet = { ...lean, readings: [], frames: [] }
-    return solveLook(set, look, meterPoints(set), camera, lying.lighting)
+    return solveLook(evaluate(set, look, lying.lighting, camera))
   },
 }
 

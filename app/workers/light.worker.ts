@@ -7,7 +7,7 @@ import { FOR_MAPS, type Sampling } from '#core/render/frameLight'
 import { cameraView, exposeFrame, frameWeights, lightViewOf, veilOf, type LitFrame } from '#core/render/takeFrame'
 import { castFrame } from '#core/render/gBuffer'
 import { around, ontoBackdrop, ontoFloor, type RayThrough } from '#core/camera/projection'
-import { everyPoint, lightingSolver, withoutHousings, type SolvedSet } from '#core/evaluation/lightingSolver'
+import { lightingSolver, withoutHousings, type SolvedSet } from '#core/evaluation/lightingSolver'
 import type { CameraSetting, LightSetting, StudioSet } from '#core/model/schema'
 import type { Learned } from '#core/calibration/calibration'
 import { bouncedByOwner, type LightLayer } from '#core/physics/transport/lightLayer'
@@ -17,8 +17,6 @@ import { lightOnMap } from '#core/render/lightOnMap'
 import { probeFrame, type Probe } from '#core/render/probe'
 import { missedOf, settleSet } from '#core/solve/solveFromScratch'
 import { NOTHING_LEARNED } from '#core/calibration/calibration'
-import { areaPoints } from '#core/evaluation/probes/areaPoints'
-import { readingPoints } from '#core/evaluation/probes/readingPoints'
 import { evennessOf, type Evenness } from '#core/render/evenness'
 import { luminance } from '#core/physics/units/rgb'
 import type { Vector } from '#core/physics/units/vector'
@@ -50,9 +48,7 @@ export type Looking
 /** Where the bounced part of each reading comes from, luminance at full power: point, light, thing. */
 export type BounceTable = Record<string, Record<string, Record<string, number>>>
 
-/** All that is shown, and the points of areas that something is wanted of. */
-const shownPoints = (set: StudioSet) => [...new Map([...everyPoint(set), ...areaPoints(set), ...readingPoints(set)].map(point => [point.id, point])).values()]
-const solvers = { draft: lightingSolver(DRAFT_QUALITY, shownPoints), full: lightingSolver(QUALITY, shownPoints), quick: lightingSolver(DRAFT_QUALITY, shownPoints) }
+const solvers = { draft: lightingSolver(DRAFT_QUALITY), full: lightingSolver(QUALITY), quick: lightingSolver(DRAFT_QUALITY) }
 let newest = 0
 let solved: { revision: number, set: StudioSet, answer: SolvedSet } | undefined
 const pictures = new Map<Looking['at'], { revision: number, set: StudioSet, lit: LitFrame, sum: ReturnType<typeof frameSum> }>()

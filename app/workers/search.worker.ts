@@ -66,7 +66,7 @@ const pictureOf = ({ set, camera }: Trial, solved: SolvedSet, { lookId, learned 
 
 const proposalsOf = (set: StudioSet, search: Search, proposed: Proposed, isFinal: boolean, pictures: ReadonlyMap<string, Developed> = new Map()): Proposals => ({
   isFinal,
-  binding: bindingWords(set, proposed),
+  binding: bindingWords(proposed),
   proposals: proposed.trials.map((trial) => {
     const id = JSON.stringify(trial.moves.map(move => move.id))
     return {
@@ -74,7 +74,7 @@ const proposalsOf = (set: StudioSet, search: Search, proposed: Proposed, isFinal
       steps: trialSteps(set, search.camera, trial, lengthM => formatDistance(lengthM, search.unit)),
       minutes: trial.minutes,
       isReached: trial.isReached,
-      missed: missWords(trial.set, trial),
+      missed: missWords(trial),
       set: trial.set,
       stops: Object.fromEntries(trial.readouts.map(({ point, stops }) => [point.id, stops])),
       picture: pictures.get(id),

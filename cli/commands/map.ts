@@ -18,7 +18,7 @@ export const mapOf = async (set: StudioSet, look: Look, surface: string | undefi
   const what = SURFACES.find(candidate => candidate === surface)
   if (!what) throw new Misuse(`A map is of ${SURFACES.join(' or ')}.`)
   const columns = wholeNumber(columnsWanted ?? '24', 'columns', 2, 200)
-  const { solved, lighting, camera } = await solvedFor(set, look)
+  const { solved, evaluation: { lighting, camera } } = await solvedFor(set, look)
   const { left, right, back, front } = roomBounds(set.room)
   const shape = what === 'backdrop' ? set.backdrop.heightM / set.backdrop.widthM : (front - back) / (right - left)
   const view = castFrame(solved.stage, what === 'backdrop' ? ontoBackdrop(set) : ontoFloor(set), columns, Math.max(2, Math.round(columns * shape)))

@@ -18,14 +18,14 @@ const questionOf = (set: StudioSet, look: Look, options: Options) => {
 }
 
 const answerOf = async (set: StudioSet, look: Look, proposed: Proposed) => {
-  const { camera } = await solvedFor(set, look)
+  const { evaluation: { camera } } = await solvedFor(set, look)
   return {
     isReached: proposed.binding === undefined,
-    binds: bindingWords(set, proposed),
+    binds: bindingWords(proposed),
     proposals: proposed.trials.map(trial => ({
       minutes: tidy(trial.minutes),
       steps: trialSteps(set, camera, trial, metres),
-      missed: missWords(trial.set, trial),
+      missed: missWords(trial),
       lights: trial.set.looks.find(({ id }) => id === look.id)!.lights,
     })),
   }
@@ -45,6 +45,6 @@ export const ladderFor = async (set: StudioSet, look: Look, options: Options) =>
 
 /** Which placements need care. */
 export const careFor = async (set: StudioSet, look: Look) => {
-  const { camera, lighting } = await solvedFor(set, look)
+  const { evaluation: { camera, lighting } } = await solvedFor(set, look)
   return (await sensitivity(set, look, camera, lighting.learned))!.map(slip => ({ ...slip, subject: tidy(slip.subject), backdrop: tidy(slip.backdrop), evenness: tidy(slip.evenness), worst: tidy(worstSlip(slip)) }))
 }

@@ -1,21 +1,20 @@
 import { weightsOf } from '#core/calibration/weights'
 import { meteredFNumber } from '#core/physics/photometry/meter'
 import type { Look, StudioSet } from '#core/model/schema'
-import { readPoint } from '#core/evaluation/readout'
 import { bouncedByOwner } from '#core/physics/transport/lightLayer'
 import { luminance } from '#core/physics/units/rgb'
 import { solvedFor, tidy } from '../solved'
 
 /** Every meter point's predicted reading. Flash is in lux-seconds; continuous light in lux, its f-number at the shutter time. */
 export const readingsOf = async (set: StudioSet, look: Look) => {
-  const { solved, points, lighting, camera } = await solvedFor(set, look)
+  const { solved, evaluation: { lighting, camera, readouts } } = await solvedFor(set, look)
   const weights = weightsOf(set, look.lights, camera, lighting.learned)
   return {
     set: set.name,
     look: look.name,
     camera,
-    points: points.map((point) => {
-      const all = readPoint(set, point, look.lights, camera, lighting)
+    points: readouts.map((all) => {
+      const { point } = all
       const receiver = solved.receivers.find(candidate => candidate.id === point.id)!
       return {
         id: point.id,

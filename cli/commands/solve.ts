@@ -4,14 +4,16 @@ import { solvedFor, tidy } from '../solved'
 
 /** The powers that meet a look's targets, or come nearest. */
 export const solvedPowers = async (set: StudioSet, look: Look) => {
-  const { points, lighting, camera } = await solvedFor(set, look)
-  const answer = solveLook(set, look, points, camera, lighting)
+  const { evaluation } = await solvedFor(set, look)
+  const answer = solveLook(evaluation)
   return {
     set: set.name,
     look: look.name,
-    camera,
+    camera: evaluation.camera,
     isReached: answer.isReached,
     lights: set.lights.map(light => ({ id: light.id, name: light.name, ...answer.settings[light.id]!, before: look.lights[light.id] })),
-    targets: answer.pointIds.map((id, index) => ({ id, wanted: look.targets[id], missStops: tidy(answer.missStops[index]!) })),
+    targets: answer.misses.map(({ of, stops }) => of.kind === 'point'
+      ? { id: of.point.id, wanted: look.targets[of.point.id], missStops: tidy(stops) }
+      : { area: of.area.kind, wanted: of.area, missStops: tidy(stops) }),
   }
 }

@@ -22,7 +22,7 @@ export const walkOf = async (set: StudioSet, look: Look, places: readonly [from:
   const [from, to] = [placeOf(places[0], 'from'), placeOf(places[1], 'to')]
   const outside = [from, to].some(([xM, yM, zM]) => misfits({ ...set, points: [{ id: 'own/walk', name: 'The walk', place: { xM, yM, zM }, turnDeg: 0, tiltDeg: 0, receptor: 'dome' }] }).length > 0)
   if (outside) throw new Error('The walk leaves the room.')
-  const { solved, lighting, camera } = await solvedFor(set, look)
+  const { solved, evaluation: { lighting, camera } } = await solvedFor(set, look)
   const weights = weightsOf(set, look.lights, camera, lighting.learned)
   const steps = walkReceivers(from, to, wholeNumber(stepsWanted ?? '9', 'steps', 2, 500), [0, 1, 0]).map((receiver) => {
     const seen = viewReceiver(solved.stage, receiver)

@@ -3,8 +3,8 @@ import { lightingSolver } from '../evaluation/lightingSolver'
 import type { CameraSetting, StudioSet } from '../model/schema'
 import { onlyOn } from '../model/settings'
 import { spotFromIncident } from '../physics/photometry/spot'
-import { readPoint } from '../evaluation/readout'
-import { readingPoints } from '../evaluation/probes/readingPoints'
+import { evaluate } from '../evaluation/evaluation'
+import { probesOf } from '../evaluation/probes/probes'
 import { fNumberFromStops, stopsFromFNumber } from '../physics/units/aperture'
 import { atOnce } from '../shared/steps'
 import { luminance } from '../physics/units/rgb'
@@ -23,7 +23,7 @@ const METER_STEP_STOPS = 0.1
 const LEAST_F_NUMBER = 0.1
 
 /** Keeps the geometry of the studio that was asked for last, nothing else, and only in memory. */
-const solve = lightingSolver(undefined, readingPoints)
+const solve = lightingSolver(undefined, set => probesOf(set, 'read'))
 
 const solveTruth = async (set: StudioSet) => {
   const solved = await solve(set)
@@ -37,8 +37,8 @@ export const benchTruth = async ({ set, lookId, pointIds, lightIds, camera, seed
   const truth = trueStudio(set, studio)
   const look = truePowers(set.looks.find(candidate => candidate.id === lookId)!, studio)
   const { layers } = await solveTruth(truth)
-  const points = readingPoints(truth)
-  return pointIds.map(id => readPoint(truth, points.find(point => point.id === id)!, onlyOn(look, lightIds), camera, { layers, learned: trueOutputs(set, studio) }).fNumber)
+  const { at } = evaluate(truth, { ...look, lights: onlyOn(look, lightIds) }, { layers, learned: trueOutputs(set, studio) }, camera)
+  return pointIds.map(id => at(id).fNumber)
 }
 
 /** What the simulated meter shows, or undefined where no light reaches it. */
@@ -46,11 +46,10 @@ export const benchReading = async ({ set, lookId, pointId, lightIds, camera, see
   const studio = { seed, roughness }
   const truth = trueStudio(set, studio)
   const look = truePowers(set.looks.find(candidate => candidate.id === lookId)!, studio)
-  const point = readingPoints(truth).find(candidate => candidate.id === pointId)!
   const { layers } = await solveTruth(truth)
   const inUse = Object.keys(look.lights).filter(id => look.lights[id]!.on)
   const { settings, isoStops } = slipped(set, onlyOn(look, lightIds), inUse, faults, seed, take, sinceS)
-  const { fNumber: incident } = readPoint(truth, point, settings, camera, { layers, learned: trueOutputs(set, studio) })
+  const { point, fNumber: incident } = evaluate(truth, { ...look, lights: settings }, { layers, learned: trueOutputs(set, studio) }, camera).at(pointId)
   const fNumber = (meter === 'spot' ? spotFromIncident(incident, point.reflectance ? luminance(point.reflectance) : 0.18, point.receptor, truth.meter) : incident) * 2 ** (isoStops / 2)
   if (!(fNumber > LEAST_F_NUMBER)) return undefined
   const stops = stopsFromFNumber(fNumber) + METER_NOISE_STOPS * normalDraw(seed, `meter ${take}`)

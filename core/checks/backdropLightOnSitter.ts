@@ -4,7 +4,7 @@ import { panelOfKind } from '../edits/panels'
 import { edgeId, noseId, SIDES } from '../evaluation/probes/sensePoints'
 import { headHeightM } from '../model/headHeight'
 import type { Light, StudioSet } from '../model/schema'
-import { litOf, senseAt, stopsOf, stopWords, type Check } from './finding'
+import { litOf, stopsOf, stopWords, type Check } from './finding'
 
 /** Straight light from a backdrop light that counts on the sitter, over the camera setting; common practice, no source. */
 const STRIKES_STOPS = -2.2
@@ -32,7 +32,7 @@ export const flagOff = (set: StudioSet, light: Light): StudioSet => {
 /** Backdrop lights that reach the sitter straight. */
 export const backdropLightOnSitter: Check = (context) => {
   const { set } = context
-  const places = SIDES.flatMap(({ side }) => [senseAt(context, edgeId(side)), senseAt(context, noseId(side))])
+  const places = SIDES.flatMap(({ side }) => [context.at(edgeId(side)), context.at(noseId(side))])
   return litOf(context, 'backdrop').flatMap((light) => {
     // What shines through a lit panel is meant to reach the sitter.
     if (light.place.yM < 0) return []

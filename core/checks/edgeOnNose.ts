@@ -2,7 +2,7 @@ import { noseId, SIDES } from '../evaluation/probes/sensePoints'
 import { moveParty } from '../edits/subjectGroup'
 import { placeThing } from '../edits/things'
 import type { Light, StudioSet } from '../model/schema'
-import { litOf, senseAt, stopsOf, stopWords, type Check } from './finding'
+import { litOf, stopsOf, stopWords, type Check } from './finding'
 
 /** An edge light on the nose this bright against the camera setting shows; common practice, no source. */
 const NOSE_STOPS = -2
@@ -24,7 +24,7 @@ const panelOnNose: Check = (context, inLength) => {
   const { set } = context
   if (set.backdrop.kind !== 'lit-panel') return []
   const lights = litOf(context, 'backdrop')
-  const most = Math.max(...SIDES.map(({ side }) => stopsOf(context, senseAt(context, noseId(side)).parts, lights, 'direct')))
+  const most = Math.max(...SIDES.map(({ side }) => stopsOf(context, context.at(noseId(side)).parts, lights, 'direct')))
   if (lights.length === 0 || most < NOSE_STOPS) return []
   const moved = moveParty(set, FORWARD_M)
   return [{
@@ -39,7 +39,7 @@ const panelOnNose: Check = (context, inLength) => {
 export const edgeOnNose: Check = (context, inLength) => {
   const { set } = context
   return [...panelOnNose(context, inLength), ...litOf(context, 'edge', 'hair').filter(light => light.place.yM < set.subjects[0]!.place.yM + 0.05).flatMap((light) => {
-    const most = Math.max(...SIDES.map(({ side }) => stopsOf(context, senseAt(context, noseId(side)).parts, [light], 'direct')))
+    const most = Math.max(...SIDES.map(({ side }) => stopsOf(context, context.at(noseId(side)).parts, [light], 'direct')))
     if (most < NOSE_STOPS) return []
     const swung = swingBehind(set, light)
     return [{

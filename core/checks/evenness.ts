@@ -6,8 +6,7 @@ import { bandPoints } from '../evaluation/probes/points'
 import { changeSettings } from '../edits/edits'
 import { placeThing } from '../edits/things'
 import type { Light, StudioSet } from '../model/schema'
-import { readPoint } from '../evaluation/readout'
-import { litOf, readoutAt, senseAt, stopWords, type Check, type CheckContext } from './finding'
+import { litOf, readoutAt, stopWords, type Check, type CheckContext } from './finding'
 
 /** One side over the other by this much is seen on an even backdrop; common practice, no source. */
 const SIDES_STOPS = 0.25
@@ -65,7 +64,7 @@ const loweredAims = (set: StudioSet, lights: readonly Light[]): StudioSet => lig
 
 /** A foot of the drop that is in the frame and darker than its middle. */
 export const darkFoot: Check = (context) => {
-  const foot = senseAt(context, FOOT_OF_DROP)
+  const foot = context.at(FOOT_OF_DROP)
   const middle = readoutAt(context, BACKDROP_MIDDLE)
   const { bottomM } = coverageOf(context.set)
   if (!middle || !shallBeEven(context) || bottomM > foot.point.position[2] || middle.stops - foot.stops < FOOT_STOPS) return []
@@ -89,12 +88,12 @@ const spread = (set: StudioSet, lights: readonly Light[]): StudioSet => lights.r
 
 /** Grey edges about a white middle, as far as the frame sees them. */
 export const greyEdges: Check = (context) => {
-  const { set, look, camera, lighting } = context
+  const { set } = context
   if (!shallBeEven(context)) return []
   const { leftM, rightM } = coverageOf(set)
   const seen = bandPoints(set, BAND).filter(point => point.position[0] > leftM && point.position[0] < rightM)
   if (seen.length < 3) return []
-  const stops = seen.map(point => readPoint(set, point, look.lights, camera, lighting).stops)
+  const stops = seen.map(point => context.read(point).stops)
   const ends = Math.max(stops[0]!, stops.at(-1)!)
   const fall = Math.max(...stops) - ends
   const lights = litOf(context, 'backdrop').filter(light => light.aim.at === 'place')

@@ -1,10 +1,9 @@
 import type { LookAnswer } from '../solve/lookPowers'
-import { sensePoints } from '../evaluation/probes/sensePoints'
-import type { CameraSetting, Light, Look, StudioSet } from '../model/schema'
+import type { Evaluation } from '../evaluation/evaluation'
+import type { Light } from '../model/schema'
 import type { Mend } from '../edits/fix'
-import type { Lighting } from '../calibration/lighting'
 import { lightsInUse } from '../metering/run'
-import { readPoint, type Readout } from '../evaluation/readout'
+import type { Readout } from '../evaluation/readout'
 import type { Part } from '../physics/transport/exposureAt'
 import type { InLength } from '../physics/units/distance'
 import { exposureFromReading, METER_CONSTANT } from '../physics/photometry/meter'
@@ -21,24 +20,12 @@ export type Finding = {
 }
 
 /** All that checks look at. */
-export type CheckContext = {
-  set: StudioSet
-  look: Look
-  camera: CameraSetting
-  lighting: Lighting
-  readouts: readonly Readout[]
+export type CheckContext = Evaluation & {
   answer: LookAnswer
   sightings: readonly Sighting[]
 }
 
 export type Check = (context: CheckContext, inLength: InLength) => Finding[]
-
-/** The reading at one of the places that checks look at. */
-export const senseAt = ({ set, look, camera, lighting }: CheckContext, id: string): Readout => {
-  const point = sensePoints(set).find(candidate => candidate.id === id)
-  if (!point) throw new RangeError(`No place to look at is called "${id}".`)
-  return readPoint(set, point, look.lights, camera, lighting)
-}
 
 export const readoutAt = ({ readouts }: CheckContext, id: string): Readout | undefined => readouts.find(readout => readout.point.id === id)
 

@@ -33,12 +33,13 @@ const slidAside = (set: StudioSet, id: string, isStill: (set: StudioSet) => bool
 }
 
 /** A look whose exposure hangs on a key that is not there, looks elsewhere, or is shaded. */
-export const keyFault: Check = ({ set, look, readouts, camera }) => {
-  const fault = keyFaultOf(set, look, readouts, camera)
+export const keyFault: Check = (context) => {
+  const { set } = context
+  const fault = keyFaultOf(context)
   if (!fault) return []
   const { words, advice } = keyFaultWords(set, fault)
   const stillShaded = (by: string, keyId: string) => (moved: StudioSet) => {
-    const again = keyFaultOf(moved, look, readouts, camera)
+    const again = keyFaultOf({ ...context, set: moved })
     return again?.kind === 'shaded' && again.by?.id === by && again.key.id === keyId
   }
   return [{

@@ -36,7 +36,7 @@ export const keyOnBackdrop: Check = (context, inLength) => {
   const share = (light: Light) => middle.parts.filter(part => part.lightId === light.id).reduce((sum, part) => sum + part.directLuxS + part.bouncedLuxS, 0) / Math.max(1e-9, totalOf(middle.parts))
   const [key] = subjectLights.filter(light => share(light) > KEY_SHARE).sort((a, b) => share(b) - share(a))
   // Where power alone mends it, the headline says so.
-  const missed = context.answer.missStops.filter((_, index) => context.answer.pointIds[index] === middle.point.id)
+  const missed = context.answer.misses.filter(({ of }) => of.kind === 'point' && of.point.id === middle.point.id).map(({ stops }) => stops)
   if (!key || (missed[0] ?? 0) <= 0.1) return []
   const grid = gridded(key.modifier)
   const by = missed[0]!

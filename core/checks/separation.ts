@@ -9,8 +9,7 @@ import { modifierOfKind } from '../physics/sources/modifiers'
 import type { StudioSet } from '../model/schema'
 import { renderSurface, veilLight } from '../evaluation/renderSurface'
 import { lightAt } from '../physics/transport/exposureAt'
-import { readPoint } from '../evaluation/readout'
-import { senseAt, type Check } from './finding'
+import type { Check } from './finding'
 
 /** Edges nearer than this to the backdrop beside them, in pixel values, melt into it; common practice, no source. */
 const APART_WHITE = 18
@@ -50,12 +49,12 @@ export const separation: Check = (context) => {
   const subject = set.subjects[0]!
   const band = bandPoints(set, BAND)
   const sides = SIDES.map(({ side, sign }) => {
-    const edge = senseAt(context, edgeId(side))
+    const edge = context.at(edgeId(side))
     // Where the camera sees the backdrop beside that shoulder.
     const share = (set.camera.place.yM) / Math.max(0.1, set.camera.place.yM - subject.place.yM)
     const xM = set.camera.place.xM + (edge.point.position[0] + sign * 0.05 - set.camera.place.xM) * share
     const beside = band.reduce((best, point) => Math.abs(point.position[0] - xM) < Math.abs(best.position[0] - xM) ? point : best)
-    const backdrop = readPoint(set, beside, look.lights, camera, lighting).value ?? 0
+    const backdrop = context.read(beside).value ?? 0
     const weights = weightsOf(set, look.lights, camera, lighting.learned)
     const light = lightAt(lighting.layers, edge.point.id, weights)
     const { value } = renderSurface(set, subject.clothing, light, veilLight(set.camera.veilingGlare, lighting.layers, weights), camera)

@@ -6,7 +6,6 @@ import { moveParty } from '../edits/subjectGroup'
 import { headHeightM } from '../model/headHeight'
 import { placeThing } from '../edits/things'
 import type { Light, StudioSet } from '../model/schema'
-import { readPoint } from '../evaluation/readout'
 import { totalOf } from '../physics/transport/exposureAt'
 import { litOf, readoutAt, stopWords, type Check, type CheckContext } from './finding'
 import { stopsFromRatio } from '../physics/units/stops'
@@ -97,9 +96,9 @@ const forward = (set: StudioSet, lightId: string): StudioSet => {
 
 /** How deep the shadow can be: the light's straight share of what the backdrop gets where nothing hides it. */
 const depthOf = (context: CheckContext, light: Light): number => {
-  const { set, look, camera, lighting } = context
+  const { set } = context
   const shares = bandPoints(set, BAND).map((point) => {
-    const { parts } = readPoint(set, point, look.lights, camera, lighting)
+    const { parts } = context.read(point)
     const whole = totalOf(parts)
     return whole > 0 ? (parts.find(part => part.lightId === light.id)?.directLuxS ?? 0) / whole : 0
   })

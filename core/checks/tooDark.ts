@@ -45,7 +45,7 @@ const keyBack = (set: StudioSet, lookId: string, key: Light, byStops: number): S
 /** A backdrop that stays too dark whatever the powers: for want of a light, or of power. */
 export const tooDark: Check = (context, inLength) => {
   const { set, look, answer } = context
-  const short = Math.min(0, ...answer.missStops.filter((_, index) => answer.pointIds[index]!.startsWith('backdrop') && (readoutAt(context, answer.pointIds[index]!)?.missStops ?? 0) < -0.1))
+  const short = Math.min(0, ...answer.misses.filter(({ of }) => of.kind === 'point' && of.point.surface === 'backdrop' && (readoutAt(context, of.point.id)?.missStops ?? 0) < -0.1).map(({ stops }) => stops))
   const middle = readoutAt(context, BACKDROP_MIDDLE)
   if (short > -0.1 || !middle) return []
   const lights = set.lights.filter(light => light.job === 'backdrop')

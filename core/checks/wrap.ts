@@ -1,7 +1,7 @@
 import { rearId, SIDES } from '../evaluation/probes/sensePoints'
 import { moveParty } from '../edits/subjectGroup'
 import type { StudioSet } from '../model/schema'
-import { litOf, senseAt, stopsOf, stopWords, type Check } from './finding'
+import { litOf, stopsOf, stopWords, type Check } from './finding'
 
 /** Light from the backdrop on hair and shoulders: a stop or two under the key looks natural, this much glows; common practice, no source. */
 const GLOW_STOPS = -0.4
@@ -14,7 +14,7 @@ export const wrap: Check = (context, inLength) => {
   const { set } = context
   if (set.brief.look === 'silhouette') return []
   const lights = litOf(context, 'backdrop')
-  const most = Math.max(...SIDES.map(({ side }) => stopsOf(context, senseAt(context, rearId(side)).parts, lights, 'all')))
+  const most = Math.max(...SIDES.map(({ side }) => stopsOf(context, context.at(rearId(side)).parts, lights, 'all')))
   if (lights.length === 0 || most < (set.backdrop.kind === 'lit-panel' ? PANEL_GLOW_STOPS : GLOW_STOPS)) return []
   const moved = moveParty(set, FORWARD_M)
   return [{

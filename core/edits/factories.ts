@@ -77,7 +77,15 @@ export const removeThings = (set: StudioSet, ids: readonly string[]): StudioSet 
     props: set.props.filter(stays),
     points: set.points.filter(stays),
     groups: set.groups.map(group => group.filter(id => !free.includes(id))).filter(group => group.length > 1),
-    looks: set.looks.map(look => ({ ...look, lights: without(look.lights, free), targets: without(look.targets, free) })),
+    looks: set.looks.map(look => ({
+      ...look,
+      lights: without(look.lights, free),
+      targets: without(look.targets, free),
+      // An aperture that followed a point which is gone stays where it was put last.
+      exposure: { ...look.exposure, followsPointId: look.exposure.followsPointId !== null && free.includes(look.exposure.followsPointId) ? null : look.exposure.followsPointId },
+    })),
+    holds: without(set.holds, free),
+    frozen: set.frozen && { ...set.frozen, lightStops: without(set.frozen.lightStops, free) },
   }
 }
 

@@ -1,8 +1,8 @@
 import type { Lighting } from '../calibration/lighting'
-import type { AreaTarget, CameraSetting, LightSetting, Look, StudioSet } from '../model/schema'
+import type { AreaTarget, CameraSetting, Look, StudioSet } from '../model/schema'
 import { formatStops } from '../physics/units/fractions'
 import { measureAt } from './constraint'
-import { areaDemandId, demandsOf, factorsOf } from './constraints'
+import { areaConstraints, factorsOf } from './constraints'
 import { isHard } from './target'
 
 /** How an area stands against what is wanted of it. */
@@ -15,18 +15,15 @@ export type AreaReadout = {
   isWished: boolean
 }
 
-/** The areas of a look under some light settings; those whose points are not solved yet are left out. */
-export const readAreas = (set: StudioSet, look: Look, settings: Readonly<Record<string, LightSetting>>, camera: CameraSetting, lighting: Lighting): AreaReadout[] => {
-  const factors = factorsOf(set, settings)
-  return look.areas.flatMap((area) => {
-    const read = demandsOf(set, { targets: look.targets, areas: [{ ...area, firmness: 'hard' }] }, [], camera, lighting)
-      .filter(({ id }) => id === areaDemandId(area))
-      .map((demand) => {
-        const measured = measureAt(demand, factors)
-        return { area, measured, missStops: area.firmness === 'indifferent' ? 0 : demand.missOf(measured), isWished: !isHard(area) }
-      })
-    const worst = read.reduce<AreaReadout | undefined>((most, one) => !most || Math.abs(one.missStops) > Math.abs(most.missStops) ? one : most, undefined)
-    return worst ? [worst] : []
+/** How the areas of a look stand; of one that is judged at several places, the place that is furthest off speaks. */
+export const areaReadouts = (set: StudioSet, look: Look, camera: CameraSetting, lighting: Lighting): AreaReadout[] => {
+  const factors = factorsOf(set, look.lights)
+  return look.areas.map((area) => {
+    const read = areaConstraints(set, look, [area], camera, lighting).map((constraint): AreaReadout => {
+      const measured = measureAt(constraint, factors)
+      return { area, measured, missStops: area.firmness === 'indifferent' ? 0 : constraint.missOf(measured), isWished: !isHard(area) }
+    })
+    return read.reduce((most, one) => Math.abs(one.missStops) > Math.abs(most.missStops) ? one : most)
   })
 }
 
@@ -45,7 +42,7 @@ export const areaReadoutWords = ({ area, measured }: AreaReadout): string => {
   }
 }
 
-/** Areas by the id of their demand, for words. */
-export const areaReadoutNames: Readonly<Record<string, string>> = {
-  'area:even': 'Evenness', 'area:pool': 'The pool', 'area:ramp': 'The ramp', 'area:colour': 'The colour', 'area:wrap': 'Wrap', 'area:apart': 'The outline',
+/** Areas by what is wanted of them, for words. */
+export const areaReadoutNames: Readonly<Record<AreaTarget['kind'], string>> = {
+  even: 'Evenness', pool: 'The pool', ramp: 'The ramp', colour: 'The colour', wrap: 'Wrap', apart: 'The outline',
 }

@@ -3,32 +3,22 @@ import { solvedSet } from '#support/solvedSet'
 import { expectWithin } from '#support/tolerance'
 import { demoSet } from '../edits/demo'
 import { changeAreas, changeTargets } from '../edits/edits'
-import { everyPoint, lightingSolver } from './lightingSolver'
 import { NOTHING_LEARNED } from '../calibration/calibration'
-import { meterPoints } from './probes/points'
 import type { AreaTarget, StudioSet } from '../model/schema'
 import { solveLook } from '../solve/lookPowers'
 import { verdictOf } from '../solve/verdict'
 import { weightsOf } from '../calibration/weights'
 import { lightAt } from '../physics/transport/exposureAt'
 import { luminance, multiplyRgb, type Rgb } from '../physics/units/rgb'
-import { AREA_COLUMNS, AREA_ROWS, areaId, areaPoints, POOL_MIDDLE, POOL_RING, ringId, visibleBackdrop } from './probes/areaPoints'
-import { areaReadoutWords, readAreas } from './areaReadout'
-import { cameraSettingOf, readLook, readPoint } from './readout'
-
-const solver = lightingSolver(undefined, set => [...everyPoint(set), ...areaPoints(set)])
+import { AREA_COLUMNS, AREA_ROWS, areaId, areaPoints, poolMiddleId, POOL_RING, ringId, visibleBackdrop } from './probes/areaPoints'
+import { areaReadoutWords } from './areaReadout'
 
 const wanting = (areas: AreaTarget[], set = demoSet()): StudioSet => changeAreas(set, 'white', areas)
 
 /** A set with its areas read, and any point of it. */
 const readOf = async (set: StudioSet) => {
-  const look = set.looks[0]!
-  const points = meterPoints(set)
-  const lighting = { layers: (await solver(set))!.layers, learned: NOTHING_LEARNED }
-  const camera = cameraSettingOf(set, look, points, lighting)
-  const stopsAt = (id: string) => readPoint(set, [...points, ...areaPoints(set), ...everyPoint(set)].find(point => point.id === id)!, look.lights, camera, lighting).stops
-  const areas = readAreas(set, look, look.lights, camera, lighting)
-  return { look, points, lighting, camera, stopsAt, areas, area: (kind: AreaTarget['kind']) => areas.find(readout => readout.area.kind === kind)! }
+  const read = await solvedSet(set)
+  return { ...read, stopsAt: (id: string) => read.at(id).stops, area: (kind: AreaTarget['kind']) => read.areas.find(readout => readout.area.kind === kind)! }
 }
 
 const grid = Array.from({ length: AREA_ROWS }, (_, row) => Array.from({ length: AREA_COLUMNS }, (_, column) => areaId(row, column)))
@@ -76,7 +66,7 @@ describe('areas', () => {
     const spread = Math.max(...all) - Math.min(...all)
     expectWithin(area('even').measured, spread, 1e-9)
     expectWithin(area('even').missStops, spread - 0.1, 1e-9)
-    expectWithin(area('pool').measured, stopsAt(POOL_MIDDLE) - mean(Array.from({ length: POOL_RING }, (_, index) => stopsAt(ringId(index)))), 1e-9)
+    expectWithin(area('pool').measured, stopsAt(poolMiddleId('white')) - mean(Array.from({ length: POOL_RING }, (_, index) => stopsAt(ringId('white', index)))), 1e-9)
     const side = (column: number) => mean(grid.map(row => stopsAt(row.at(column)!)))
     expectWithin(area('ramp').measured, side(-1) - side(0), 1e-9)
     // From edge to edge one stop is wanted; the outermost points lie four fifths of that apart.
@@ -97,7 +87,7 @@ describe('areas', () => {
     expect(lit.area('wrap').missStops).toBeGreaterThan(1)
     const look = set.looks[0]!
     const dark = { ...look.lights, 'backdrop-left': { on: false, powerStops: -2 }, 'backdrop-right': { on: false, powerStops: -2 } }
-    expect(readAreas(set, look, dark, lit.camera, lit.lighting)[0]!.missStops).toBe(0)
+    expect(lit.evaluation.under(dark).areas[0]!.missStops).toBe(0)
   }, 60_000)
 
   it('see a gelled backdrop in its hue, the deeper the less white falls on it', async () => {
@@ -105,8 +95,8 @@ describe('areas', () => {
     const amber = { name: 'Amber', transmittance: [0.9, 0.45, 0.05] as const }
     const gelled = { ...demo, lights: demo.lights.map(light => light.job === 'backdrop' ? { ...light, gel: amber } : light) }
     const set = wanting([{ kind: 'colour', hueDeg: 28, depth: 0.9 }], gelled)
-    const { look, camera, lighting, area } = await readOf(set)
-    const [withoutKey] = readAreas(set, look, { ...look.lights, key: { on: false, powerStops: -2 } }, camera, lighting)
+    const { look, evaluation, area } = await readOf(set)
+    const [withoutKey] = evaluation.under({ ...look.lights, key: { on: false, powerStops: -2 } }).areas
     expect(withoutKey!.measured).toBeGreaterThan(area('colour').measured + 0.05)
     // Alone it comes to the gel's own saturation, but for what the room and the paper colour: 1 - 0.05 / 0.9.
     expectWithin(withoutKey!.measured, 1 - 0.05 / 0.9, 0.05)
@@ -115,15 +105,13 @@ describe('areas', () => {
   it('are solved for: a ramp that powers can make is made, and the verdict names one that they cannot', async () => {
     const bare = { ...demoSet(), looks: demoSet().looks.map(look => ({ ...look, targets: { 'subject/key-side': look.targets['subject/key-side']!, 'backdrop/middle': { kind: 'value' as const, value: 200 } } })) }
     const set = wanting([{ kind: 'ramp', toward: 'left', stops: 0.6 }], bare)
-    const { look, points, lighting, camera } = await readOf(set)
-    const answer = solveLook(set, look, points, camera, lighting)
+    const answer = solveLook((await readOf(set)).evaluation)
     expect(answer.isReached).toBe(true)
     expect(answer.settings['backdrop-left']!.powerStops).toBeGreaterThan(answer.settings['backdrop-right']!.powerStops + 0.3)
     const impossible = wanting([{ kind: 'ramp', toward: 'top', stops: 4 }], bare)
     const read = await readOf(impossible)
-    const steep = solveLook(impossible, read.look, read.points, read.camera, read.lighting)
-    const settled = { ...read.look, lights: { ...read.look.lights, ...steep.settings } }
-    const verdict = verdictOf(impossible, settled, readLook(impossible, settled, read.points, read.camera, read.lighting), read.camera, solveLook(impossible, settled, read.points, read.camera, read.lighting), readAreas(impossible, settled, settled.lights, read.camera, read.lighting))
+    const settled = read.evaluation.under(solveLook(read.evaluation).settings)
+    const verdict = verdictOf(settled, solveLook(settled))
     expect(verdict.state).toBe('short')
     expect(verdict.headline).toMatch(/power cannot do it/)
   }, 60_000)
@@ -131,11 +119,10 @@ describe('areas', () => {
   it('that are only wished for, or come as they may, keep nothing from being on target', async () => {
     for (const firmness of ['wished', 'indifferent'] as const) {
       const set = wanting([{ kind: 'even', withinStops: 0.05, firmness }])
-      const { look, points, lighting, camera } = await readOf(set)
-      const answer = solveLook(set, look, points, camera, lighting)
+      const { evaluation } = await readOf(set)
+      const answer = solveLook(evaluation)
       expect(answer.isReached).toBe(true)
-      const settled = { ...look, lights: answer.settings }
-      expect(verdictOf(set, settled, readLook(set, settled, points, camera, lighting), camera, answer, readAreas(set, settled, answer.settings, camera, lighting)).state).toBe('on-target')
+      expect(verdictOf(evaluation.under(answer.settings), answer).state).toBe('on-target')
     }
   }, 60_000)
 
@@ -148,12 +135,11 @@ describe('areas', () => {
 describe('a target of a point', () => {
   it('that is a ratio to the key follows what is wanted of the key, and one that is indifferent is left out', async () => {
     const set = changeTargets(demoSet(), 'white', { 'subject/key-side': { kind: 'stops', stops: 0.5 }, 'backdrop/middle': { kind: 'ratio', stops: -1 }, 'backdrop/left': { kind: 'value', value: 3, firmness: 'indifferent' }, 'backdrop/right': { kind: 'stops', stops: -0.5, firmness: 'wished' } })
-    const { look, points, lighting, camera } = await solvedSet(set)
-    const read = readLook(set, look, points, camera, lighting)
-    const at = (id: string) => read.find(({ point }) => point.id === id)!
+    const { evaluation, readouts } = await solvedSet(set)
+    const at = (id: string) => readouts.find(({ point }) => point.id === id)!
     expectWithin(at('backdrop/middle').targetStops!, -0.5, 1e-9)
     expect(at('backdrop/left').targetStops).toBeUndefined()
     expect(at('backdrop/right').isWished).toBe(true)
-    expect(solveLook(set, look, points, camera, lighting).pointIds).toEqual(['subject/key-side', 'backdrop/middle', 'backdrop/right'])
+    expect(solveLook(evaluation).misses.map(({ of }) => of.kind === 'point' && of.point.id)).toEqual(['subject/key-side', 'backdrop/middle', 'backdrop/right'])
   }, 60_000)
 })

@@ -3,7 +3,7 @@ import { study, type Study } from '../calibration/calibrate'
 import { leftoversOf, withLeftovers } from '../calibration/residuals'
 import type { Lighting } from '../calibration/lighting'
 import { readRoom } from '../calibration/roomLight'
-import type { MeterPoint } from './probes/points'
+import { probesOf } from './probes/probes'
 import type { Look, StudioSet } from '../model/schema'
 import type { LightLayer } from '../physics/transport/lightLayer'
 import { readingPoints } from './probes/readingPoints'
@@ -15,6 +15,8 @@ export const studyOf = ({ readings, lights, frozen }: StudioSet): Study => study
 export const learnedOf = (set: StudioSet, look: Look, studied: Study = studyOf(set)): Learned =>
   ({ ...studied.learned, leftovers: leftoversOf(set.readings, studied, readingPoints(set), look), room: readRoom(set.readings) })
 
-/** Layers of light as readings have shown them at some places, with what was learned. */
-export const lightingOf = (layers: readonly LightLayer[], learned: Learned, places: readonly MeterPoint[]): Lighting =>
-  ({ layers: withLeftovers(layers, places, learned.leftovers), learned })
+/** Layers of light as readings have shown them, at every probe that they were worked out for, with what was learned. */
+export const calibratedLighting = (set: StudioSet, layers: readonly LightLayer[], learned: Learned): Lighting => {
+  const places = learned.leftovers?.length ? probesOf(set).filter(({ id }) => layers[0]?.shares[id]) : []
+  return { layers: withLeftovers(layers, places, learned.leftovers), learned }
+}

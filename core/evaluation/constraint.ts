@@ -6,8 +6,7 @@ import { stopsFromRatio } from '../physics/units/stops'
  * Something wanted of the light, in a form that powers can be solved for: rows of what each light gives at full power, and how far
  * what the rows add up to is from what is wanted.
  */
-export type Demand = {
-  id: string
+export type Constraint = {
   /** What each light gives at full power, a row for each sum that is looked at; lux-seconds. */
   rows: readonly (readonly number[])[]
   /** What is there without any light: the room's own, a number for each row; lux-seconds. Nothing where absent. */
@@ -18,20 +17,20 @@ export type Demand = {
   missOf: (measured: number) => number
   /** The level that a row is looked for at first. */
   aims: readonly { row: number, wanted: number }[]
-  /** Every tone is relative to this one, so no other demand may pull it away. */
+  /** Every tone is relative to this one, so no other constraint may pull it away. */
   isAnchor: boolean
   /** The look is off target without it. */
   isHard: boolean
 }
 
-type Standing = Pick<Demand, 'isAnchor' | 'isHard'>
+type Standing = Pick<Constraint, 'isAnchor' | 'isHard'>
 const PLAIN: Standing = { isAnchor: false, isHard: true }
 
 /** One sum about a level. */
-export const levelDemand = (id: string, shares: readonly number[], wanted: number, standing: Standing = PLAIN, free: Pick<Band, 'freeAbove' | 'freeBelow'> = { freeAbove: 0, freeBelow: 0 }, base = 0): Demand => {
+export const levelConstraint = (shares: readonly number[], wanted: number, standing: Standing = PLAIN, free: Pick<Band, 'freeAbove' | 'freeBelow'> = { freeAbove: 0, freeBelow: 0 }, base = 0): Constraint => {
   const band: Band = { stops: 0, freeAbove: free.freeAbove, freeBelow: free.freeBelow }
   return {
-    id, rows: [shares], bases: [base], ...standing,
+    rows: [shares], bases: [base], ...standing,
     measure: (sums, from) => stopsFromRatio(sums[from]! / wanted),
     missOf: stops => missFrom(stops, band),
     // Where any amount is welcome on one side, the least that counts is as good as any.
@@ -40,14 +39,14 @@ export const levelDemand = (id: string, shares: readonly number[], wanted: numbe
 }
 
 /** One sum over another, in stops. */
-export const ratioDemand = (id: string, rows: readonly [readonly number[], readonly number[]], missOf: Demand['missOf'], standing: Standing = PLAIN, bases: readonly [number, number] = [0, 0], aims: Demand['aims'] = []): Demand => ({
-  id, rows, bases, ...standing, missOf, aims,
+export const ratioConstraint = (rows: readonly [readonly number[], readonly number[]], missOf: Constraint['missOf'], standing: Standing = PLAIN, bases: readonly [number, number] = [0, 0], aims: Constraint['aims'] = []): Constraint => ({
+  rows, bases, ...standing, missOf, aims,
   measure: (sums, from) => stopsFromRatio(sums[from]! / sums[from + 1]!),
 })
 
 /** From the least to the most of some sums, in stops; each is looked for at `level` first, where there is one. */
-export const spreadDemand = (id: string, rows: readonly (readonly number[])[], withinStops: number, level: number | undefined, standing: Standing = PLAIN, bases?: readonly number[]): Demand => ({
-  id, rows, bases, ...standing,
+export const spreadConstraint = (rows: readonly (readonly number[])[], withinStops: number, level: number | undefined, standing: Standing = PLAIN, bases?: readonly number[]): Constraint => ({
+  rows, bases, ...standing,
   measure: (sums, from) => {
     let [least, most] = [Number.POSITIVE_INFINITY, 0]
     for (let index = from; index < from + rows.length; index++) {
@@ -60,6 +59,6 @@ export const spreadDemand = (id: string, rows: readonly (readonly number[])[], w
   aims: level === undefined ? [] : rows.map((_, row) => ({ row, wanted: level })),
 })
 
-/** The figure of a demand at some factors of the lights. */
-export const measureAt = (demand: Demand, factors: readonly number[]): number =>
-  demand.measure(Float64Array.from(demand.rows, (row, at) => row.reduce((sum, share, index) => sum + share * factors[index]!, demand.bases?.[at] ?? 0)), 0)
+/** The figure of a constraint at some factors of the lights. */
+export const measureAt = (constraint: Constraint, factors: readonly number[]): number =>
+  constraint.measure(Float64Array.from(constraint.rows, (row, at) => row.reduce((sum, share, index) => sum + share * factors[index]!, constraint.bases?.[at] ?? 0)), 0)

@@ -1,46 +1,54 @@
 import type { Lighting } from '../calibration/lighting'
+import { shareAt } from '../physics/transport/exposureAt'
 import { weightOf } from '../calibration/weights'
 import { roomLightAt } from '../calibration/roomLight'
 import { exposureFromReading, METER_CONSTANT } from '../physics/photometry/meter'
 import { BACKDROP_MIDDLE } from '../model/placeIds'
-import { receiversOf, type MeterPoint, type Reader } from './probes/points'
+import { meterPoints, receiversOf, type MeterPoint, type Reader } from './probes/points'
 import { edgeId, rearId, sensePoints, SIDES } from './probes/sensePoints'
-import type { AreaTarget, CameraSetting, LightSetting, StudioSet, Target } from '../model/schema'
-import { grey, luminance, multiplyRgb, scaleRgb, type Rgb } from '../physics/units/rgb'
+import type { AreaTarget, CameraSetting, LightSetting, Look, StudioSet, Target } from '../model/schema'
+import { luminance, multiplyRgb, scaleRgb, type Rgb } from '../physics/units/rgb'
 import { ratioFromStops } from '../physics/units/stops'
-import { AREA_COLUMNS, AREA_ROWS, areaId, areaPoints, POOL_MIDDLE, POOL_RING, ringId } from './probes/areaPoints'
-import { levelDemand, ratioDemand, spreadDemand, type Demand } from './constraint'
-import { pointDemand, type Row, type Rows } from './pointConstraint'
+import { AREA_COLUMNS, AREA_ROWS, areaId, areaPoints, poolMiddleId, POOL_RING, ringId } from './probes/areaPoints'
+import { levelConstraint, ratioConstraint, spreadConstraint, type Constraint } from './constraint'
+import { pointConstraint, type Row, type Rows } from './pointConstraint'
 import { isHard, keyWanted, targetBand } from './target'
-
-/** All that says what is wanted of a look. */
-export type Wanted = { targets: Readonly<Record<string, Target>>, areas: readonly AreaTarget[] }
 
 /** Factor of each light on its full power. */
 export const factorsOf = (set: StudioSet, settings: Readonly<Record<string, LightSetting>>): number[] =>
   set.lights.map(light => settings[light.id]?.on ? ratioFromStops(settings[light.id]!.powerStops) : 0)
 
-export const areaDemandId = (area: AreaTarget): string => `area:${area.kind}`
+/** What a constraint is of: a point or an area that the look wants something of. */
+export type ConstraintSource = { kind: 'point', point: MeterPoint } | { kind: 'area', area: AreaTarget }
+
+/** Something that a look wants, with what it is wanted of. */
+export type SetConstraint = Constraint & { of: ConstraintSource }
 
 type Weighed = (light: Rgb) => number
 type RowOf = (pointId: string, weigh?: Weighed, isCounted?: (lightId: string) => boolean) => Row
 
-/** Rows of light at receivers: what each light gives at full power, and what the room gives. Places that are not known get no room light. */
+/** Rows of light at receivers: what each light gives at full power, and what the room gives. */
 const rowsFor = (set: StudioSet, camera: CameraSetting, lighting: Lighting, places: ReadonlyMap<string, Reader>): { rowOf: RowOf, rows: Rows } => {
   const weights = set.lights.map(light => weightOf(light, 0, camera.shutterS, lighting.learned))
-  const layers = set.lights.map(light => lighting.layers.find(({ lightId }) => lightId === light.id))
+  const layers = set.lights.map((light) => {
+    const layer = lighting.layers.find(({ lightId }) => lightId === light.id)
+    if (!layer) throw new RangeError(`The light of ${light.id} was not worked out.`)
+    return layer
+  })
   const room = (id: string): Rgb => {
     const place = places.get(id)
-    return place ? roomLightAt(set, lighting.learned.room, place, camera.shutterS) : grey(0)
+    if (!place) throw new RangeError(`Nothing is judged at "${id}".`)
+    return roomLightAt(set, lighting.learned.room, place, camera.shutterS)
   }
   const rowOf: RowOf = (pointId, weigh = luminance, isCounted) => ({
     shares: set.lights.map((light, index) => {
-      const share = layers[index]?.shares[pointId]
-      return share && (isCounted?.(light.id) ?? true) ? weigh(share.direct) * weights[index]!.direct + weigh(share.bounced) * weights[index]!.bounced : 0
+      if (isCounted && !isCounted(light.id)) return 0
+      const share = shareAt(layers[index]!, pointId)
+      return weigh(share.direct) * weights[index]!.direct + weigh(share.bounced) * weights[index]!.bounced
     }),
     base: isCounted ? 0 : weigh(room(pointId)),
   })
-  const veil = layers.map((layer, index) => layer?.lens && scaleRgb(layer.lens, set.camera.veilingGlare * weights[index]!.direct))
+  const veil = layers.map((layer, index) => layer.lens && scaleRgb(layer.lens, set.camera.veilingGlare * weights[index]!.direct))
   const rendered: Rows['rendered'] = (point, weigh) => {
     const sent = (light: Rgb) => weigh(multiplyRgb(point.reflectance!, light))
     const { shares, base } = rowOf(point.id, sent)
@@ -55,10 +63,8 @@ const meanRow = (rows: readonly Row[]): Row => ({
 })
 
 /** One row over another. */
-const overDemand = (id: string, one: Row, other: Row, missOf: Demand['missOf'], standing: { isAnchor: boolean, isHard: boolean }): Demand =>
-  ratioDemand(id, [one.shares, other.shares], missOf, standing, [one.base, other.base])
-
-const hasAll = (lighting: Lighting, ids: readonly string[]): boolean => lighting.layers.every(({ shares }) => ids.every(id => shares[id]))
+const overConstraint = (one: Row, other: Row, missOf: Constraint['missOf'], standing: { isAnchor: boolean, isHard: boolean }): Constraint =>
+  ratioConstraint([one.shares, other.shares], missOf, standing, [one.base, other.base])
 
 const gridIds = Array.from({ length: AREA_ROWS }, (_, row) => Array.from({ length: AREA_COLUMNS }, (_, column) => areaId(row, column)))
 
@@ -90,32 +96,28 @@ export const depthToward = (red: number, green: number, blue: number, hueDeg: nu
 /** What the backdrop sends back of a reading; a lit panel all of it. */
 const drop = (set: StudioSet): Rgb => set.backdrop.kind === 'lit-panel' ? [1, 1, 1] : set.backdrop.reflectance
 
-const areaDemand = (set: StudioSet, area: AreaTarget, camera: CameraSetting, lighting: Lighting, rowOf: RowOf, level: number | undefined): Demand[] => {
-  const id = areaDemandId(area)
+const areaConstraint = (set: StudioSet, lookId: string, area: AreaTarget, camera: CameraSetting, rowOf: RowOf, level: number | undefined): Constraint[] => {
   const standing = { isAnchor: false, isHard: isHard(area) }
   const whole = (wanted: number) => (stops: number) => stops - wanted
   const subject = set.subjects[0]!
   const backdropOnly = (lightId: string) => set.lights.find(light => light.id === lightId)?.job === 'backdrop'
-  const needed = { even: gridIds.flat(), ramp: gridIds.flat(), pool: [POOL_MIDDLE, ringId(0)], colour: [BACKDROP_MIDDLE], wrap: SIDES.map(({ side }) => rearId(side)), apart: [...SIDES.map(({ side }) => edgeId(side)), BACKDROP_MIDDLE] }[area.kind]
-  if (!hasAll(lighting, needed)) return []
   const colourRows = area.kind === 'colour' ? [0, 1, 2].map(channel => rowOf(BACKDROP_MIDDLE, light => light[channel]! * drop(set)[channel]!)) : []
   switch (area.kind) {
     case 'even': {
       const rows = gridIds.flat().map(point => rowOf(point))
-      return [spreadDemand(id, rows.map(({ shares }) => shares), area.withinStops, level, standing, rows.map(({ base }) => base))]
+      return [spreadConstraint(rows.map(({ shares }) => shares), area.withinStops, level, standing, rows.map(({ base }) => base))]
     }
-    case 'ramp': return [overDemand(id, meanRow(sideIds(area.toward, false).map(point => rowOf(point))), meanRow(sideIds(area.toward, true).map(point => rowOf(point))), whole(area.stops * acrossShare(area.toward)), standing)]
-    case 'pool': return [overDemand(id, rowOf(POOL_MIDDLE), meanRow(Array.from({ length: POOL_RING }, (_, index) => rowOf(ringId(index)))), whole(area.depthStops), standing)]
+    case 'ramp': return [overConstraint(meanRow(sideIds(area.toward, false).map(point => rowOf(point))), meanRow(sideIds(area.toward, true).map(point => rowOf(point))), whole(area.stops * acrossShare(area.toward)), standing)]
+    case 'pool': return [overConstraint(rowOf(poolMiddleId(lookId)), meanRow(Array.from({ length: POOL_RING }, (_, index) => rowOf(ringId(lookId, index)))), whole(area.depthStops), standing)]
     case 'colour': return [{
-      id, ...standing, aims: [],
+      ...standing, aims: [],
       rows: colourRows.map(({ shares }) => shares),
       bases: colourRows.map(({ base }) => base),
       measure: (sums, from) => depthToward(sums[from]!, sums[from + 1]!, sums[from + 2]!, area.hueDeg),
       missOf: depth => Math.min(0, depth - area.depth) * STOPS_PER_DEPTH,
     }]
-    case 'wrap': return SIDES.map(({ side }) => levelDemand(id, rowOf(rearId(side), luminance, backdropOnly).shares, exposureFromReading(camera.fNumber, camera.iso, METER_CONSTANT.flat) * ratioFromStops(area.mostStops), standing, { freeAbove: 0, freeBelow: Number.POSITIVE_INFINITY }))
-    case 'apart': return SIDES.map(({ side }) => overDemand(
-      id,
+    case 'wrap': return SIDES.map(({ side }) => levelConstraint(rowOf(rearId(side), luminance, backdropOnly).shares, exposureFromReading(camera.fNumber, camera.iso, METER_CONSTANT.flat) * ratioFromStops(area.mostStops), standing, { freeAbove: 0, freeBelow: Number.POSITIVE_INFINITY }))
+    case 'apart': return SIDES.map(({ side }) => overConstraint(
       rowOf(BACKDROP_MIDDLE, light => luminance(multiplyRgb(light, drop(set)))),
       rowOf(edgeId(side), light => luminance(multiplyRgb(light, subject.clothing))),
       stops => Math.min(0, Math.abs(stops) - area.leastStops),
@@ -124,15 +126,34 @@ const areaDemand = (set: StudioSet, area: AreaTarget, camera: CameraSetting, lig
   }
 }
 
-/** What a look wants of its points and areas, as demands on the powers of the set's lights in their order. */
-export const demandsOf = (set: StudioSet, { targets, areas }: Wanted, points: readonly MeterPoint[], camera: CameraSetting, lighting: Lighting): Demand[] => {
-  const counted = (target: Target | AreaTarget) => target.firmness !== 'indifferent'
-  const wantedAreas = areas.filter(counted)
-  const known = [...points, ...wantedAreas.length > 0 ? [...areaPoints(set), ...sensePoints(set)] : []]
-  const { rowOf, rows } = rowsFor(set, camera, lighting, new Map(known.flatMap(receiversOf).map(place => [place.id, place])))
-  const keyStops = keyWanted(targets)
-  const levels = points.filter(point => targets[point.id] && counted(targets[point.id]!)).map(point => pointDemand(set, point, targets[point.id]!, camera, keyStops, rows))
+const counted = (target: Target | AreaTarget) => target.firmness !== 'indifferent'
+
+/** The stops of the backdrop's middle, as the exposure that is wanted there, lux-seconds; undefined where nothing is. */
+const levelOf = (set: StudioSet, look: Look, points: readonly MeterPoint[], camera: CameraSetting): number | undefined => {
   const middle = points.find(({ id }) => id === BACKDROP_MIDDLE)
-  const level = middle && targets[BACKDROP_MIDDLE] ? exposureFromReading(camera.fNumber, camera.iso, METER_CONSTANT.flat) * ratioFromStops(targetBand(targets[BACKDROP_MIDDLE], middle, set.camera, keyStops).stops) : undefined
-  return [...levels, ...wantedAreas.flatMap(area => areaDemand(set, area, camera, lighting, rowOf, level))]
+  const target = look.targets[BACKDROP_MIDDLE]
+  return middle && target && exposureFromReading(camera.fNumber, camera.iso, METER_CONSTANT.flat) * ratioFromStops(targetBand(target, middle, set.camera, keyWanted(look.targets)).stops)
 }
+
+const placesOf = (points: readonly MeterPoint[]) => new Map(points.flatMap(receiversOf).map(place => [place.id, place]))
+
+/** What a look wants of some points, as constraints on the powers of the set's lights in their order. */
+export const pointConstraints = (set: StudioSet, look: Look, points: readonly MeterPoint[], camera: CameraSetting, lighting: Lighting): SetConstraint[] => {
+  const { rows } = rowsFor(set, camera, lighting, placesOf(points))
+  const keyStops = keyWanted(look.targets)
+  return points.filter(point => look.targets[point.id] && counted(look.targets[point.id]!))
+    .map(point => ({ ...pointConstraint(set, point, look.targets[point.id]!, camera, keyStops, rows), of: { kind: 'point', point } }))
+}
+
+/** What a look wants of some areas. */
+export const areaConstraints = (set: StudioSet, look: Look, areas: readonly AreaTarget[], camera: CameraSetting, lighting: Lighting): SetConstraint[] => {
+  if (areas.length === 0) return []
+  const points = meterPoints(set)
+  const { rowOf } = rowsFor(set, camera, lighting, placesOf([...points, ...areaPoints(set, [look]), ...sensePoints(set)]))
+  const level = levelOf(set, look, points, camera)
+  return areas.flatMap(area => areaConstraint(set, look.id, area, camera, rowOf, level).map((constraint): SetConstraint => ({ ...constraint, of: { kind: 'area', area } })))
+}
+
+/** What a look wants of points and of all its areas. */
+export const constraintsOf = (set: StudioSet, look: Look, points: readonly MeterPoint[], camera: CameraSetting, lighting: Lighting): SetConstraint[] =>
+  [...pointConstraints(set, look, points, camera, lighting), ...areaConstraints(set, look, look.areas.filter(counted), camera, lighting)]

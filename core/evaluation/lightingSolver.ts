@@ -4,13 +4,10 @@ import { lensLightOf, lensTotal, lensViewOf, type LensLight, type LensView } fro
 import { projectionOf } from '../camera/projection'
 import { inSteps } from '../shared/steps'
 import { lightKey, stageKey } from './solverKeys'
-import { bandPoints, meterPoints, receiversOf as receiversAt, type MeterPoint } from './probes/points'
-import { sensePoints } from './probes/sensePoints'
+import { receiversOf, type MeterPoint } from './probes/points'
+import { probesOf } from './probes/probes'
 import { emitterOf, sceneOf } from '../scene/scene'
 import type { StudioSet } from '../model/schema'
-
-/** Points across the backdrop's band of tone. */
-export const BAND_COUNT = 24
 
 /**
  * The set with lamps that hide nothing. Its stage lasts while lamps are moved, so that their light is quick to work out again; what
@@ -46,9 +43,6 @@ const keepsake = <T>() => {
   }
 }
 
-/** All that the interface shows of a set: its meter points, what checks look at, and the backdrop's band of tone. */
-export const everyPoint = (set: StudioSet): MeterPoint[] => [...meterPoints(set), ...sensePoints(set), ...bandPoints(set, BAND_COUNT)]
-
 /** Share of the whole work that the stage takes; the lights take the rest. */
 const STAGE_SHARE = 0.5
 
@@ -56,7 +50,7 @@ const STAGE_SHARE = 0.5
  * Solves sets one after another and keeps what has not changed: the stage while surfaces stay, a light's field while it stays,
  * and what each receiver sees. Answers undefined when it was told to stop; what was finished by then is kept.
  */
-export const lightingSolver = (quality: Quality = QUALITY, receiversOf: (set: StudioSet) => MeterPoint[] = everyPoint) => {
+export const lightingSolver = (quality: Quality = QUALITY, probes: (set: StudioSet) => MeterPoint[] = probesOf) => {
   let known: { key: string, number: number, stage: Stage } | undefined
   const fields = keepsake<LightField>()
   const receivers = keepsake<SeenReceiver>()
@@ -102,7 +96,7 @@ export const lightingSolver = (quality: Quality = QUALITY, receiversOf: (set: St
     if (!ground) return undefined
     const { stage, number } = ground
 
-    const points = receiversOf(set).flatMap(receiversAt).map(point => ({
+    const points = probes(set).flatMap(receiversOf).map(point => ({
       point,
       key: JSON.stringify([number, point.id, point.position, point.facing, point.receptor]),
     }))

@@ -7,7 +7,7 @@ import { readerOf, type MeterPoint } from './probes/points'
 import type { CameraSetting, StudioSet, Target } from '../model/schema'
 import { luminance, type Rgb } from '../physics/units/rgb'
 import { ratioFromStops, stopsFromRatio } from '../physics/units/stops'
-import { levelDemand, ratioDemand, type Demand } from './constraint'
+import { levelConstraint, ratioConstraint, type Constraint } from './constraint'
 import { CLIPPED, freeOfValue, HELD_STOPS, isHard, reflectanceAt, valueOfLightness } from './target'
 
 /** What each light gives somewhere at full power, a column for each, and what is there without any; lux-seconds. */
@@ -35,26 +35,26 @@ const extremes = (sums: Float64Array, from: number, wanted: number): [number, nu
   return [Math.min(...stops), Math.max(...stops)]
 }
 
-/** What is wanted of one point, as a demand on the lights' powers. */
-export const pointDemand = (set: StudioSet, point: MeterPoint, target: Target, camera: CameraSetting, keyStops: number, rows: Rows): Demand => {
+/** What is wanted of one point, as a constraint on the lights' powers. */
+export const pointConstraint = (set: StudioSet, point: MeterPoint, target: Target, camera: CameraSetting, keyStops: number, rows: Rows): Constraint => {
   const standing = { isAnchor: point.id === KEY_SIDE, isHard: isHard(target) }
   const response = responseOf(set.camera)
   const gain = exposureGain(camera)
-  const metered = (stops: number): Demand => {
+  const metered = (stops: number): Constraint => {
     const { shares, base } = rows.light(readerOf(point).id, luminance)
-    return levelDemand(point.id, shares, exposureFromReading(camera.fNumber, camera.iso, point.constant) * ratioFromStops(stops), standing, undefined, base)
+    return levelConstraint(shares, exposureFromReading(camera.fNumber, camera.iso, point.constant) * ratioFromStops(stops), standing, undefined, base)
   }
-  const rendered = (value: number, weigh: (light: Rgb) => number, free?: ReturnType<typeof freeOfValue>): Demand => {
+  const rendered = (value: number, weigh: (light: Rgb) => number, free?: ReturnType<typeof freeOfValue>): Constraint => {
     reflectanceAt(point)
     const { shares, base } = rows.rendered(point, weigh)
-    return levelDemand(point.id, shares, response.linearFromValue(value) / gain, standing, free, base)
+    return levelConstraint(shares, response.linearFromValue(value) / gain, standing, free, base)
   }
-  const byChannel = (wantedLinear: number, measureOf: (least: number, most: number) => number, missOf: Demand['missOf']): Demand => {
+  const byChannel = (wantedLinear: number, measureOf: (least: number, most: number) => number, missOf: Constraint['missOf']): Constraint => {
     reflectanceAt(point)
     const wanted = wantedLinear / gain
     const channels = CHANNELS.map(weigh => rows.rendered(point, weigh))
     return {
-      id: point.id, ...standing, rows: channels.map(({ shares }) => shares), bases: channels.map(({ base }) => base),
+      ...standing, rows: channels.map(({ shares }) => shares), bases: channels.map(({ base }) => base),
       measure: (sums, from) => measureOf(...extremes(sums, from, wanted)),
       missOf,
       aims: channels.map((_, row) => ({ row, wanted })),
@@ -67,7 +67,7 @@ export const pointDemand = (set: StudioSet, point: MeterPoint, target: Target, c
       // The lighting ratio: the shadow side over the lit cheek, both as the skin takes its light. The lit cheek is about where the key is wanted.
       const [shadow, lit] = [rows.light(SHADOW_SIDE, luminance), rows.light(LIT_CHEEK, luminance)]
       const aim = exposureFromReading(camera.fNumber, camera.iso, set.meter.domeConstant) * ratioFromStops(keyStops + target.stops)
-      return ratioDemand(point.id, [shadow.shares, lit.shares], stops => stops - target.stops, standing, [shadow.base, lit.base], [{ row: 0, wanted: aim }])
+      return ratioConstraint([shadow.shares, lit.shares], stops => stops - target.stops, standing, [shadow.base, lit.base], [{ row: 0, wanted: aim }])
     }
     case 'lightness': return rendered(valueOfLightness(target.lightness), luminance)
     // All channels white, however far past, is what 255 asks for.
@@ -82,7 +82,7 @@ export const pointDemand = (set: StudioSet, point: MeterPoint, target: Target, c
       const level = rows.rendered(point, luminance)
       const wanted = response.linearFromValue(valueOfLightness(target.lab[0])) / gain
       return {
-        id: point.id, ...standing, rows: [...channels, level].map(({ shares }) => shares), bases: [...channels, level].map(({ base }) => base),
+        ...standing, rows: [...channels, level].map(({ shares }) => shares), bases: [...channels, level].map(({ base }) => base),
         measure: (sums, from) => {
           const [lightness, a, b] = labOf(...[0, 1, 2].map(channel => Math.min(1, gain * sums[from + channel]!)) as [number, number, number])
           const off = Math.hypot(lightness - target.lab[0], a - target.lab[1], b - target.lab[2])

@@ -8,7 +8,7 @@ import type { CameraSetting, LightSetting, Look, StudioSet } from '../model/sche
 import { lightAt, partsAt, totalOf, type Part } from '../physics/transport/exposureAt'
 import { luminance, type Rgb } from '../physics/units/rgb'
 import { measureAt } from './constraint'
-import { demandsOf, factorsOf } from './constraints'
+import { factorsOf, pointConstraints } from './constraints'
 import { renderSurface, veilLight, type Rendered } from './renderSurface'
 import { isHard } from './target'
 
@@ -71,14 +71,14 @@ export const cameraSettingOf = (set: StudioSet, look: Look, points: readonly Met
 /** All points of a look with their targets. */
 export const readLook = (set: StudioSet, look: Look, points: readonly MeterPoint[], camera: CameraSetting, lighting: Lighting): Readout[] => {
   const factors = factorsOf(set, look.lights)
-  const demands = new Map(demandsOf(set, { targets: look.targets, areas: [] }, points, camera, lighting).map(demand => [demand.id, demand]))
+  const constraints = new Map(pointConstraints(set, look, points, camera, lighting).map(constraint => [constraint.of.kind === 'point' ? constraint.of.point.id : '', constraint]))
   return points.map((point) => {
     const readout = readPoint(set, point, look.lights, camera, lighting)
-    const demand = demands.get(point.id)
-    if (!demand) return readout
-    const measured = measureAt(demand, factors)
+    const constraint = constraints.get(point.id)
+    if (!constraint) return readout
+    const measured = measureAt(constraint, factors)
     // A level is measured in stops over what is wanted; a ratio in stops of itself, and off by its miss.
-    const off = demand.rows.length === 1 ? measured : demand.missOf(measured)
-    return { ...readout, targetStops: readout.stops - off, missStops: demand.missOf(measured), isWished: !isHard(look.targets[point.id]!) }
+    const off = constraint.rows.length === 1 ? measured : constraint.missOf(measured)
+    return { ...readout, targetStops: readout.stops - off, missStops: constraint.missOf(measured), isWished: !isHard(look.targets[point.id]!) }
   })
 }

@@ -1,3 +1,4 @@
+import { evaluate } from './evaluation'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { solvedSet } from '#support/solvedSet'
 import { expectWithin } from '#support/tolerance'
@@ -13,7 +14,6 @@ import { solveLook } from '../solve/lookPowers'
 import { grey, luminance, type Rgb } from '../physics/units/rgb'
 import { atOnce } from '../shared/steps'
 import { clippedAlone, renderSurface } from './renderSurface'
-import { readLook, readPoint } from './readout'
 
 const CAMERA = { fNumber: 8, shutterS: 1 / 125, iso: 100 }
 const set = demoSet()
@@ -55,9 +55,9 @@ describe('a coloured surface', () => {
 
   it.each(['red', 'green', 'blue'] as const)('meets a value that is asked of its %s channel alone', async (channel) => {
     const of = wanting(gelled([0.8, 0.5, 0.3]), { kind: 'value', value: 170, channel })
-    const { lighting, points, look, camera } = await solvedSet(of)
-    const answer = solveLook(of, look, points, camera, lighting)
-    const { rendered } = readPoint(of, points.find(({ id }) => id === BACKDROP_MIDDLE)!, answer.settings, camera, lighting)
+    const { evaluation } = await solvedSet(of)
+    const answer = solveLook(evaluation)
+    const { rendered } = evaluation.under(answer.settings).at(BACKDROP_MIDDLE)
     expect(answer.isReached).toBe(true)
     expectWithin(rendered!.values[['red', 'green', 'blue'].indexOf(channel)]!, 170, 6)
   })
@@ -66,9 +66,9 @@ describe('a coloured surface', () => {
     const coloured = gelled([1, 0.6, 0.35])
     const shares = async (target: Target) => {
       const of = wanting(coloured, target)
-      const { lighting, points, look, camera } = await solvedSet(of)
-      const answer = solveLook(of, look, points, camera, lighting)
-      return readPoint(of, points.find(({ id }) => id === BACKDROP_MIDDLE)!, answer.settings, camera, lighting).rendered!.pastClipping
+      const { evaluation } = await solvedSet(of)
+      const answer = solveLook(evaluation)
+      return evaluation.under(answer.settings).at(BACKDROP_MIDDLE).rendered!.pastClipping
     }
     expectWithin(Math.max(...await shares({ kind: 'detail' })), -0.15, 0.1)
     expect(Math.min(...await shares({ kind: 'clip', atMostStops: 4 }))).toBeGreaterThan(-0.1)
@@ -87,7 +87,7 @@ describe('the lens\u2019s veil', () => {
     const shown = luminance(picturedAt(black, read, point.position as [number, number, number]))
     expectWithin(responseOf(black.camera).valueFromLinear(shown), rendered!.value, 1.5)
     const without = { ...black, camera: { ...black.camera, veilingGlare: 0 } }
-    expect(readPoint(without, point, read.look.lights, read.camera, read.lighting).value!).toBeLessThan(rendered!.value - 1.5)
+    expect(evaluate(without, read.look, read.lighting, read.camera).read(point).value!).toBeLessThan(rendered!.value - 1.5)
   })
 
   it('grows where a lamp looks into the lens, and falls when a flag stands before it', async () => {
@@ -109,15 +109,15 @@ describe('the room\u2019s own light', () => {
   it('is in every figure, and powers are found with it', async () => {
     const target: Target = { kind: 'stops', stops: -4 }
     const bright: StudioSet = { ...wanting(set, target), room: { ...set.room, ambient: { lux: 160 / 64 * 125, cctK: 5600 } } }
-    const { lighting, points, look, camera } = await solvedSet(bright)
-    const middle = points.find(({ id }) => id === BACKDROP_MIDDLE)!
-    const read = readPoint(bright, middle, look.lights, CAMERA, lighting)
+    const { lighting, look } = await solvedSet(bright)
+    const read = evaluate(bright, look, lighting, CAMERA).at(BACKDROP_MIDDLE)
     expectWithin(read.roomLuxS, 160 / 64, 1e-6)
-    const dark = readPoint(set, middle, look.lights, CAMERA, lighting)
+    const dark = evaluate(set, look, lighting, CAMERA).at(BACKDROP_MIDDLE)
     expectWithin(read.stops, Math.log2((dark.fNumber / 8) ** 2 + 1 / 64), 1e-9)
     const lone = { ...bright, looks: bright.looks.map(one => ({ ...one, exposure: { ...CAMERA, followsPointId: null } })) }
-    const answer = solveLook(lone, lone.looks[0]!, points, camera, lighting)
-    const at = readLook(lone, { ...lone.looks[0]!, lights: answer.settings }, points, camera, lighting).find(({ point }) => point.id === BACKDROP_MIDDLE)!
+    const evaluation = evaluate(lone, lone.looks[0]!, lighting)
+    const answer = solveLook(evaluation)
+    const at = evaluation.under(answer.settings).at(BACKDROP_MIDDLE)
     if (answer.isReached) expectWithin(at.stops, -4, 0.1)
     expect(at.roomLuxS).toBeGreaterThan(0)
   })

@@ -6,7 +6,7 @@ import { demoSet } from '../edits/demo'
 import { BACKDROP_MIDDLE } from '../model/placeIds'
 import { meterPoints } from './probes/points'
 import type { Target } from '../model/schema'
-import { ratioDemand, spreadDemand, levelDemand, measureAt } from './constraint'
+import { ratioConstraint, spreadConstraint, levelConstraint, measureAt } from './constraint'
 import { depthToward } from './constraints'
 import { SCHOOLS, translated, translationWords } from '../tone/conventions'
 import { missFrom, targetBand } from './target'
@@ -49,21 +49,21 @@ describe('the schools of white', () => {
   })
 })
 
-describe('demands', () => {
+describe('constraints', () => {
   const light = fc.double({ min: 0.01, max: 100, noNaN: true })
   it('measure levels, ratios and spreads in stops, whatever the unit of light', () => {
     fc.assert(fc.property(fc.array(light, { minLength: 3, maxLength: 3 }), light, (rows, unit) => {
       const shares = rows.map(row => [row * unit])
-      expectWithin(measureAt(levelDemand('a', shares[0]!, rows[1]! * unit), [1]), Math.log2(rows[0]! / rows[1]!), 1e-9)
-      expectWithin(measureAt(ratioDemand('a', [shares[0]!, shares[1]!], stops => stops), [0.3]), Math.log2(rows[0]! / rows[1]!), 1e-9)
-      expectWithin(measureAt(spreadDemand('a', shares, 0.3, undefined), [0.7]), Math.log2(Math.max(...rows) / Math.min(...rows)), 1e-9)
+      expectWithin(measureAt(levelConstraint(shares[0]!, rows[1]! * unit), [1]), Math.log2(rows[0]! / rows[1]!), 1e-9)
+      expectWithin(measureAt(ratioConstraint([shares[0]!, shares[1]!], stops => stops), [0.3]), Math.log2(rows[0]! / rows[1]!), 1e-9)
+      expectWithin(measureAt(spreadConstraint(shares, 0.3, undefined), [0.7]), Math.log2(Math.max(...rows) / Math.min(...rows)), 1e-9)
     }))
   })
 
   it('never read darker when a light is turned up', () => {
     const share = fc.double({ min: 0, max: 10, noNaN: true })
     fc.assert(fc.property(fc.array(fc.tuple(share, share), { minLength: 1, maxLength: 8 }), fc.nat(), fc.double({ min: 0, max: 3, noNaN: true }), (lights, which, more) => {
-      const level = levelDemand('a', lights.map(([shares]) => shares), 1)
+      const level = levelConstraint(lights.map(([shares]) => shares), 1)
       const factors = lights.map(([, factor]) => factor)
       const turned = factors.with(which % lights.length, factors[which % lights.length]! + more)
       expect(measureAt(level, turned)).toBeGreaterThanOrEqual(measureAt(level, factors))

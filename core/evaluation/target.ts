@@ -46,7 +46,7 @@ export const reflectanceAt = (point: MeterPoint): number => {
 
 /**
  * A target as a band about stops over the camera setting at its point, of white light and without the lens's veil: what a rule of
- * thumb amounts to. What counts is judged from the rendered channels; see demandsOf. A pixel value needs a point with a reflectance.
+ * thumb amounts to. What counts is judged from the rendered channels; see constraintsOf. A pixel value needs a point with a reflectance.
  * @param keyStops what is wanted of the key side, for targets that are ratios to it
  */
 export const targetBand = (target: Target, point: MeterPoint, camera: Camera, keyStops = 0): Band => {

@@ -1,7 +1,7 @@
 import * as v from 'valibot'
 import { SET_VERSION, type StudioSet } from '../model/schema'
 import { tooMany } from '../model/limits'
-import { modernised } from '../model/upgrades'
+import { modernised, withoutStrays } from '../model/upgrades'
 import { SetSchema } from '../validation/soundSet'
 import { refused, understood, type Outcome } from '../shared/outcome'
 
@@ -59,7 +59,7 @@ const isRecord = (value: unknown): value is Record<string, unknown> =>
 const upgraded = (file: Record<string, unknown>): Record<string, unknown> => {
   let current = file
   for (let upgrade = UPGRADES[Number(current.version)]; upgrade; upgrade = UPGRADES[Number(current.version)]) current = upgrade(current)
-  return current
+  return isRecord(current.set) ? { ...current, set: withoutStrays(current.set) } : current
 }
 
 const countsOver = (set: unknown): string => tooMany(set).map(({ kind, count, most }) => `${kind}: ${count} of at most ${most}`).join('; ')

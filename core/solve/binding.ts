@@ -1,6 +1,7 @@
-import type { CameraSetting, Light, Look, StudioSet } from '../model/schema'
+import type { Light, Look, StudioSet } from '../model/schema'
 import { BACKDROP_MIDDLE } from '../model/placeIds'
-import { meterPoints, type MeterPoint } from '../evaluation/probes/points'
+import type { Evaluation, Miss } from '../evaluation/evaluation'
+import type { MeterPoint } from '../evaluation/probes/points'
 import type { Readout } from '../evaluation/readout'
 import { ON_TARGET_STOPS } from '../evaluation/target'
 import { formatAperture } from '../physics/units/aperture'
@@ -15,7 +16,7 @@ const UNEVEN_STOPS = 0.05
 
 export const stopWords = (stops: number): string => `${Math.abs(stops).toFixed(1)} stop${Math.abs(stops) >= 1.05 ? 's' : ''}`
 
-type Miss = { stops: number, pointId: string, point: MeterPoint | undefined }
+const pointOf = ({ of }: Miss): MeterPoint | undefined => of.kind === 'point' ? of.point : undefined
 
 /** What reaches a point under the answer's powers, by what would have to change: its own lights, the subject's, the room, the lens. */
 const holders = (set: StudioSet, look: Look, answer: LookAnswer, readout: Readout) => {
@@ -46,15 +47,14 @@ const tooBright = (set: StudioSet, look: Look, answer: LookAnswer, readout: Read
   return first ? { ...spill, words: `power cannot do it: spill of ${nameLights([first], set.lights)} keeps it ${amount} too bright with the backdrop lights down` } : spill
 }
 
-const onDropOf = (misses: readonly Miss[]) => misses.filter(({ point }) => point?.surface === 'backdrop')
+const onDropOf = (misses: readonly Miss[]) => misses.filter(miss => pointOf(miss)?.surface === 'backdrop')
 
-const sideName = (miss: Miss): string => miss.point?.name.replace('Backdrop ', '') ?? miss.pointId
+const sideName = (miss: Miss): string => (pointOf(miss)?.name ?? 'it').replace('Backdrop ', '')
 
 /** What binds where power alone cannot do it: unevenness, the lights that are at full, or whatever keeps a point bright. One place decides it, by what would help. */
-export const bindingOf = (set: StudioSet, look: Look, readouts: readonly Readout[], camera: CameraSetting, answer: LookAnswer): Reason => {
-  const points = new Map(meterPoints(set).map(point => [point.id, point]))
-  const misses = answer.missStops.map((stops, index): Miss => ({ stops, pointId: answer.pointIds[index]!, point: points.get(answer.pointIds[index]!) }))
-  const isArea = ({ point }: Miss) => point === undefined
+export const bindingOf = ({ set, look, readouts, camera }: Pick<Evaluation, 'set' | 'look' | 'readouts' | 'camera'>, answer: LookAnswer): Reason => {
+  const { misses } = answer
+  const isArea = ({ of }: Miss) => of.kind === 'area'
   const area = misses.find(miss => isArea(miss) && Math.abs(miss.stops) > ON_TARGET_STOPS)
   if (area && misses.every(miss => isArea(miss) || Math.abs(miss.stops) <= ON_TARGET_STOPS)) {
     return { words: `power cannot do it: at best it stays ${stopWords(area.stops)} off`, advice: 'Something has to be moved: look for other ways.' }
@@ -70,11 +70,12 @@ export const bindingOf = (set: StudioSet, look: Look, readouts: readonly Readout
     }
   }
   const amount = stopWords(worst.stops)
-  const isOnDrop = worst.point?.surface === 'backdrop'
+  const worstPoint = pointOf(worst)
+  const isOnDrop = worstPoint?.surface === 'backdrop'
   if (worst.stops > 0) {
     return isOnDrop
-      ? tooBright(set, look, answer, readouts.find(({ point }) => point.id === worst.pointId), amount)
-      : { words: `power cannot do it: ${worst.point?.name.toLowerCase() ?? 'it'} stays ${amount} too bright`, advice: 'Look for other ways, or change what is wanted there.' }
+      ? tooBright(set, look, answer, readouts.find(({ point }) => point.id === worstPoint!.id), amount)
+      : { words: `power cannot do it: ${worstPoint?.name.toLowerCase() ?? 'it'} stays ${amount} too bright`, advice: 'Look for other ways, or change what is wanted there.' }
   }
   const pool = set.lights.filter(light => (light.job === 'backdrop') === isOnDrop)
   const full = pool.filter(light => answer.settings[light.id]?.on && answer.settings[light.id]!.powerStops > -light.lamp.clickStops / 2)

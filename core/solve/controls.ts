@@ -17,7 +17,7 @@ export type Dial = {
 /** Position of a dial: whole clicks below full, or off. */
 export type Position = number | 'off'
 
-/** How strongly a dial holds on to where it is, against stops of error: only settles what the demands leave open. */
+/** How strongly a dial holds on to where it is, against stops of error: only settles what the constraints leave open. */
 const HOLD = 1e-3
 /** By the square, so that two lights turned a little are rather taken than one turned far; up to this many. */
 const HOLD_MOST = 6

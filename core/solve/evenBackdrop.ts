@@ -1,4 +1,3 @@
-import { withLeftovers } from '../calibration/residuals'
 import type { Learned } from '../calibration/calibration'
 import { lightsInUse } from '../metering/run'
 import { axisOf } from '../model/aim'
@@ -6,10 +5,11 @@ import { vectorOf } from '../model/bounds'
 import { changeSettings, editLight, featherLight, fitModifier, moveLight } from '../edits/edits'
 import { lightingSolver, withoutHousings } from '../evaluation/lightingSolver'
 import type { MeterPoint } from '../evaluation/probes/points'
-import type { CameraSetting, Light, LightSetting, Look, StudioSet } from '../model/schema'
+import type { CameraSetting, Light, Look, StudioSet } from '../model/schema'
 import { gridPoints } from '../evaluation/probes/gridPoints'
 import { totalOf } from '../physics/transport/exposureAt'
-import { readPoint } from '../evaluation/readout'
+import { calibratedLighting } from '../evaluation/calibratedLighting'
+import { evaluate } from '../evaluation/evaluation'
 import type { InLength } from '../physics/units/distance'
 import { tidyStops } from '../physics/units/stops'
 import { MINUTES } from './moves/effort'
@@ -118,14 +118,14 @@ export const evenOut = async (set: StudioSet, look: Look, camera: CameraSetting,
   if (!pointsOf) return undefined
   const [exact, quick] = [lightingSolver(undefined, pointsOf), lightingSolver(undefined, pointsOf)]
   const points = pointsOf(set)
-  const stopsIn = async (solver: typeof exact, of: StudioSet, settings: Readonly<Record<string, LightSetting>>, isLearned: boolean) => {
+  const stopsIn = async (solver: typeof exact, of: StudioSet) => {
     const solved = await solver(of, { pause })
     if (!solved) return undefined
-    const layers = isLearned ? withLeftovers(solved.layers, points, learned.leftovers) : solved.layers
-    return points.map(point => readPoint(of, point, settings, camera, { layers, learned }))
+    const { read: readAt } = evaluate(of, of.looks.find(({ id }) => id === look.id)!, calibratedLighting(of, solved.layers, learned), camera)
+    return points.map(readAt)
   }
-  const now = await stopsIn(exact, set, look.lights, true)
-  const bare = await stopsIn(quick, withoutHousings(set), look.lights, false)
+  const now = await stopsIn(exact, set)
+  const bare = await stopsIn(quick, withoutHousings(set))
   if (!now || !bare) return undefined
   const standing = now.map(({ stops }, at) => read[points[at]!.id] ?? stops)
   const spread = (stops: readonly number[]) => Math.max(...stops) - Math.min(...stops)
@@ -138,8 +138,7 @@ export const evenOut = async (set: StudioSet, look: Look, camera: CameraSetting,
   const best = new Map<string, Evening>()
   for (const [index, { kind, ...trial }] of trials.entries()) {
     report?.(index / trials.length)
-    const settings = trial.set.looks.find(({ id }) => id === look.id)!.lights
-    const tried = await stopsIn(quick, withoutHousings(trial.set), settings, false)
+    const tried = await stopsIn(quick, withoutHousings(trial.set))
     if (!tried) return undefined
     const after = spread(tried.map(({ stops }, at) => standing[at]! + stops - bare[at]!.stops))
     if (after < (best.get(kind)?.spreadStops ?? Infinity)) best.set(kind, { ...trial, spreadStops: after })

@@ -3,7 +3,8 @@ import { BACKDROP_MIDDLE, KEY_SIDE } from '../model/placeIds'
 import { meterPoints } from '../evaluation/probes/points'
 import type { CameraSetting, Look, StudioSet } from '../model/schema'
 import type { Learned } from '../calibration/calibration'
-import { readPoint } from '../evaluation/readout'
+import { calibratedLighting } from '../evaluation/calibratedLighting'
+import { evaluate } from '../evaluation/evaluation'
 import { keyWanted } from '../evaluation/target'
 import { DRAFT_QUALITY } from '../physics/transport/stage'
 import { axesOf, type Axis } from './axes'
@@ -32,10 +33,8 @@ export const exploreTones = async (set: StudioSet, look: Look, camera: CameraSet
     const moved = y.apply(x.apply(set, xs[column]!), ys[row]!)
     const solved = await solver(withoutHousings(moved), { pause })
     if (!solved) return undefined
-    const lighting = { layers: solved.layers, learned }
-    const settings = moved.looks.find(({ id }) => id === look.id)!.lights
-    const at = (id: string) => readPoint(moved, meterPoints(moved).find(point => point.id === id)!, settings, camera, lighting).stops
-    map.stops[row * xs.length + column] = at(BACKDROP_MIDDLE) - (look.exposure.followsPointId === KEY_SIDE ? at(KEY_SIDE) - keyWanted(look.targets) : 0)
+    const { at } = evaluate(moved, moved.looks.find(({ id }) => id === look.id)!, calibratedLighting(moved, solved.layers, learned), camera)
+    map.stops[row * xs.length + column] = at(BACKDROP_MIDDLE).stops - (look.exposure.followsPointId === KEY_SIDE ? at(KEY_SIDE).stops - keyWanted(look.targets) : 0)
     report?.({ ...map, stops: [...map.stops] }, (index + 1) / order.length)
   }
   return map

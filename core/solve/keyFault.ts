@@ -8,6 +8,7 @@ import { lightsInUse } from '../metering/run'
 import { NOTHING_LEARNED } from '../calibration/calibration'
 import { weightOf } from '../calibration/weights'
 import { onProfile, profileOf } from '../physics/sources/pattern'
+import type { Evaluation } from '../evaluation/evaluation'
 import type { Readout } from '../evaluation/readout'
 import { luminance } from '../physics/units/rgb'
 import { cross, direction, distance, dot, subtract, type Vector } from '../physics/units/vector'
@@ -53,7 +54,7 @@ const openLight = (set: StudioSet, look: Look, light: Light, at: Vector, camera:
  * Whether the key does its work, in a look whose exposure hangs on it: one that wants something of the key side, or follows it. Undefined
  * where it does. A key that is feathered still counts; one that gives next to nothing does not.
  */
-export const keyFaultOf = (set: StudioSet, look: Look, readouts: readonly Readout[], camera: CameraSetting): KeyFault | undefined => {
+export const keyFaultOf = ({ set, look, readouts, camera }: Pick<Evaluation, 'set' | 'look' | 'readouts' | 'camera'>): KeyFault | undefined => {
   const inUse = lightsInUse(set, look)
   const target = look.targets[KEY_SIDE]
   const hangsOnKey = look.exposure.followsPointId === KEY_SIDE || (target !== undefined && target.firmness !== 'indifferent')

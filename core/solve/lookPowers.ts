@@ -1,12 +1,10 @@
-import type { MeterPoint } from '../evaluation/probes/points'
-import type { CameraSetting, Look, StudioSet } from '../model/schema'
-import type { Lighting } from '../calibration/lighting'
-import { demandsOf } from '../evaluation/constraints'
+import type { Look, StudioSet } from '../model/schema'
+import type { Evaluation, Miss } from '../evaluation/evaluation'
 import type { Dial } from './controls'
 import { solvePowers, type PowerAnswer } from './powers'
 
-/** An answer with the points and areas its misses belong to. */
-export type LookAnswer = PowerAnswer & { pointIds: string[] }
+/** The powers that meet a look's targets or come nearest, and what stays missed under them. */
+export type LookAnswer = Omit<PowerAnswer, 'missStops'> & { misses: Miss[] }
 
 export const dialsOf = (set: StudioSet, look: Look, fixedIds: readonly string[] = []): Dial[] => set.lights.map(light => ({
   lightId: light.id,
@@ -17,8 +15,8 @@ export const dialsOf = (set: StudioSet, look: Look, fixedIds: readonly string[] 
   isFixed: fixedIds.includes(light.id),
 }))
 
-/** The powers that meet a look's targets at a camera setting, or come nearest; some lights may have to stay as they are. */
-export const solveLook = (set: StudioSet, look: Look, points: readonly MeterPoint[], camera: CameraSetting, lighting: Lighting, fixedIds: readonly string[] = []): LookAnswer => {
-  const demands = demandsOf(set, look, points, camera, lighting)
-  return { ...solvePowers(dialsOf(set, look, fixedIds), demands), pointIds: demands.map(({ id }) => id) }
+/** The powers that meet a look's targets at its camera setting, or come nearest; some lights may have to stay as they are. */
+export const solveLook = ({ set, look, constraints }: Evaluation, fixedIds: readonly string[] = []): LookAnswer => {
+  const { missStops, ...answer } = solvePowers(dialsOf(set, look, fixedIds), constraints)
+  return { ...answer, misses: constraints.map(({ of, isHard }, index) => ({ of, isHard, stops: missStops[index]! })) }
 }

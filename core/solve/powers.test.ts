@@ -4,7 +4,7 @@ import { Matrix } from 'ml-matrix'
 import { describe, expect, it } from 'vitest'
 import { expectWithin } from '#support/tolerance'
 import { boundedLeastSquares } from './boundedLeastSquares'
-import { levelDemand, type Demand } from '../evaluation/constraint'
+import { levelConstraint, type Constraint } from '../evaluation/constraint'
 import type { Dial } from './controls'
 import { solvePowers } from './powers'
 
@@ -45,7 +45,7 @@ describe('bounded least squares', () => {
 
 const dial = (lightId: string, powerStops = -2, on = true): Dial =>
   ({ lightId, group: lightId[0]!, rangeStops: 7, clickStops: 0.1, now: { on, powerStops } })
-const wish = (shares: number[], wanted: number, isAnchor = false): Demand => levelDemand('p', shares, wanted, { isAnchor, isHard: true })
+const wish = (shares: number[], wanted: number, isAnchor = false): Constraint => levelConstraint(shares, wanted, { isAnchor, isHard: true })
 
 describe('solved powers', () => {
   it('reach targets that a random setting of the lamps shows to be reachable', () => {

@@ -1,5 +1,5 @@
 import type { LightSetting } from '../model/schema'
-import type { Demand } from '../evaluation/constraint'
+import type { Constraint } from '../evaluation/constraint'
 import { ON_TARGET_STOPS } from '../evaluation/target'
 import { stopsFromRatio, tidyStops } from '../physics/units/stops'
 import { boundedLeastSquares } from './boundedLeastSquares'
@@ -7,15 +7,15 @@ import { factorAt, lastClick, positionNow, turnsCost, type Dial, type Position }
 
 export type PowerAnswer = {
   settings: Record<string, LightSetting>
-  /** Stops by which each demand is missed after clicks: above 0 too much, below 0 too little. */
+  /** Stops by which each constraint is missed after clicks: above 0 too much, below 0 too little. */
   missStops: number[]
-  /** Whether every hard demand is met. */
+  /** Whether every hard constraint is met. */
   isReached: boolean
   /** What is missed and what has to be done for it, in one figure to compare answers by. */
   cost: number
 }
 
-/** What a demand off its target costs beside its miss: being on target is worth ten instructions. */
+/** What a constraint off its target costs beside its miss: being on target is worth ten instructions. */
 const OFF_TARGET = 0.1
 /** What the anchor's miss weighs past most of its tolerance, against the others. */
 const ANCHOR = 1000
@@ -25,21 +25,21 @@ const WISHED = 0.1
 const PULL_OF_HOLD = 1e-3
 /** How hard a dial that must not be touched is held. */
 const PULL_OF_FIXED = 1e3
-/** A demand that no light reaches is as far off as this. */
+/** A constraint that no light reaches is as far off as this. */
 const WORST_STOPS = 30
 
-const penalty = (missStops: number, { isAnchor, isHard }: Demand): number => {
+const penalty = (missStops: number, { isAnchor, isHard }: Constraint): number => {
   const miss = Number.isNaN(missStops) ? WORST_STOPS : Math.min(WORST_STOPS, Math.abs(missStops))
   const past = isAnchor ? Math.max(0, miss - ANCHOR_FREE_STOPS) : 0
   const offTarget = miss > ON_TARGET_STOPS ? OFF_TARGET : 0
   return (isHard ? 1 : WISHED) * (miss * miss + ANCHOR * past * past + offTarget)
 }
 
-/** Rows of all demands one after another, a column for each dial. */
-const packed = (dials: readonly Dial[], demands: readonly Demand[]) => {
-  const rows = demands.flatMap(demand => demand.rows)
-  const starts = demands.map((_, index) => demands.slice(0, index).reduce((sum, demand) => sum + demand.rows.length, 0))
-  const bases = Float64Array.from(demands.flatMap(({ rows: own, bases: there }) => own.map((_, at) => there?.[at] ?? 0)))
+/** Rows of all constraints one after another, a column for each dial. */
+const packed = (dials: readonly Dial[], constraints: readonly Constraint[]) => {
+  const rows = constraints.flatMap(constraint => constraint.rows)
+  const starts = constraints.map((_, index) => constraints.slice(0, index).reduce((sum, constraint) => sum + constraint.rows.length, 0))
+  const bases = Float64Array.from(constraints.flatMap(({ rows: own, bases: there }) => own.map((_, at) => there?.[at] ?? 0)))
   return { count: rows.length, starts, bases, columns: dials.map((_, index) => Float64Array.from(rows, row => row[index]!)) }
 }
 
@@ -53,8 +53,8 @@ const neighbours = (dial: Dial, position: Position): Position[] => {
 }
 
 /** Weighs states of the dials; sums of light are carried from state to state, so that a turned dial costs one column. */
-const scales = (dials: readonly Dial[], demands: readonly Demand[], now: readonly Position[]) => {
-  const { count, starts, bases, columns } = packed(dials, demands)
+const scales = (dials: readonly Dial[], constraints: readonly Constraint[], now: readonly Position[]) => {
+  const { count, starts, bases, columns } = packed(dials, constraints)
   const moved = new Float64Array(count)
 
   const sumsAt = (positions: readonly Position[]): Float64Array => {
@@ -66,13 +66,13 @@ const scales = (dials: readonly Dial[], demands: readonly Demand[], now: readonl
     const column = columns[dial]!
     for (let row = 0; row < count; row++) into[row] = from[row]! + byFactor * column[row]!
   }
-  const missesAt = (sums: Float64Array): number[] => demands.map((demand, index) => demand.missOf(demand.measure(sums, starts[index]!)))
+  const missesAt = (sums: Float64Array): number[] => constraints.map((constraint, index) => constraint.missOf(constraint.measure(sums, starts[index]!)))
   /** Stops adding as soon as the cost is over `limit`. */
   const costAt = (sums: Float64Array, positions: readonly Position[], limit = Number.POSITIVE_INFINITY): number => {
     let cost = turnsCost(dials, now, positions)
-    for (let index = 0; index < demands.length && cost < limit; index++) {
-      const demand = demands[index]!
-      cost += penalty(demand.missOf(demand.measure(sums, starts[index]!)), demand)
+    for (let index = 0; index < constraints.length && cost < limit; index++) {
+      const constraint = constraints[index]!
+      cost += penalty(constraint.missOf(constraint.measure(sums, starts[index]!)), constraint)
     }
     return cost
   }
@@ -110,12 +110,12 @@ const searchClicks = (dials: readonly Dial[], { moved, sumsAt, addTurn, costAt }
 }
 
 /** Powers that come near before clicks: least squares of the levels' relative errors, within what the lamps can do. */
-const ideal = (dials: readonly Dial[], demands: readonly Demand[], now: readonly number[]): number[] => {
-  const aims = demands.flatMap(demand => demand.aims.map(({ row, wanted }) => ({
-    shares: demand.rows[row]!,
+const ideal = (dials: readonly Dial[], constraints: readonly Constraint[], now: readonly number[]): number[] => {
+  const aims = constraints.flatMap(constraint => constraint.aims.map(({ row, wanted }) => ({
+    shares: constraint.rows[row]!,
     wanted,
-    base: demand.bases?.[row] ?? 0,
-    pull: Math.sqrt((demand.isAnchor ? ANCHOR : demand.isHard ? 1 : WISHED) / demand.aims.length),
+    base: constraint.bases?.[row] ?? 0,
+    pull: Math.sqrt((constraint.isAnchor ? ANCHOR : constraint.isHard ? 1 : WISHED) / constraint.aims.length),
   })))
   const rows = aims.map(({ shares, wanted, pull }) => shares.map(share => pull * share / wanted))
   const pulls = dials.map(dial => dial.isFixed ? PULL_OF_FIXED : PULL_OF_HOLD)
@@ -124,12 +124,12 @@ const ideal = (dials: readonly Dial[], demands: readonly Demand[], now: readonly
 }
 
 /**
- * The powers that bring every demand nearest to what is wanted, in whole clicks within each lamp's range.
+ * The powers that bring every constraint nearest to what is wanted, in whole clicks within each lamp's range.
  * Bounded least squares of relative error first, then a search over the clicks around it. Where all is met already, nothing moves.
  */
-export const solvePowers = (dials: readonly Dial[], demands: readonly Demand[]): PowerAnswer => {
+export const solvePowers = (dials: readonly Dial[], constraints: readonly Constraint[]): PowerAnswer => {
   const now = dials.map(positionNow)
-  const weigh = scales(dials, demands, now)
+  const weigh = scales(dials, constraints, now)
   const answer = (positions: readonly Position[]): PowerAnswer => {
     const sums = weigh.sumsAt(positions)
     const missStops = weigh.missesAt(sums)
@@ -141,13 +141,13 @@ export const solvePowers = (dials: readonly Dial[], demands: readonly Demand[]):
           : { on: position !== 'off', powerStops: position === 'off' ? dial.now.powerStops : tidyStops(-position * dial.clickStops) }]
       })),
       missStops,
-      isReached: missStops.every((stops, index) => !demands[index]!.isHard || Math.abs(stops) <= ON_TARGET_STOPS),
+      isReached: missStops.every((stops, index) => !constraints[index]!.isHard || Math.abs(stops) <= ON_TARGET_STOPS),
       cost: weigh.costAt(sums, positions),
     }
   }
   const asIs = answer(now)
   if (asIs.missStops.every(stops => Math.abs(stops) <= ON_TARGET_STOPS / 2)) return asIs
-  const wanted = ideal(dials, demands, now.map((position, index) => factorAt(dials[index]!, position)))
+  const wanted = ideal(dials, constraints, now.map((position, index) => factorAt(dials[index]!, position)))
   const rounded = wanted.map((factor, index): Position => {
     const dial = dials[index]!
     if (dial.isFixed) return now[index]!

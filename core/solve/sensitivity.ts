@@ -5,7 +5,8 @@ import { meterPoints } from '../evaluation/probes/points'
 import { placeThing, thingOf } from '../edits/things'
 import type { CameraSetting, Look, StudioSet } from '../model/schema'
 import type { Learned } from '../calibration/calibration'
-import { readPoint } from '../evaluation/readout'
+import { calibratedLighting } from '../evaluation/calibratedLighting'
+import { evaluate } from '../evaluation/evaluation'
 import { QUALITY } from '../physics/transport/stage'
 
 /** What a thing may be off by without anybody seeing it. */
@@ -40,10 +41,9 @@ export const sensitivity = async (set: StudioSet, look: Look, camera: CameraSett
   const stateOf = async (moved: StudioSet): Promise<State | undefined> => {
     const solved = await solver(withoutHousings(moved), { pause })
     if (!solved) return undefined
-    const read = meterPoints(moved).map(point => readPoint(moved, point, look.lights, camera, { layers: solved.layers, learned }))
-    const at = (id: string) => read.find(({ point }) => point.id === id)!.stops
-    const drop = read.filter(({ point }) => point.surface === 'backdrop').map(({ stops }) => stops)
-    return { subject: at(KEY_SIDE), backdrop: at(BACKDROP_MIDDLE) - at(KEY_SIDE), spread: Math.max(...drop) - Math.min(...drop) }
+    const { at, readouts } = evaluate(moved, look, calibratedLighting(moved, solved.layers, learned), camera)
+    const drop = readouts.filter(({ point }) => point.surface === 'backdrop').map(({ stops }) => stops)
+    return { subject: at(KEY_SIDE).stops, backdrop: at(BACKDROP_MIDDLE).stops - at(KEY_SIDE).stops, spread: Math.max(...drop) - Math.min(...drop) }
   }
   const shifted = (id: string, along: 'xM' | 'yM' | 'zM') => (sign: number) => {
     const { place } = thingOf(set, id)!

@@ -1,13 +1,12 @@
 import { changeSettings } from '../edits/edits'
 import { exposureFromReading, METER_CONSTANT } from '../physics/photometry/meter'
-import { meterPoints, type MeterPoint } from '../evaluation/probes/points'
+import { evaluate, type Evaluation } from '../evaluation/evaluation'
 import type { Light, LightSetting, Look, StudioSet } from '../model/schema'
 import type { Lighting } from '../calibration/lighting'
-import { cameraSettingOf, readLook, readPoint } from '../evaluation/readout'
 import { keyWanted, ON_TARGET_STOPS, targetBand } from '../evaluation/target'
 import { totalOf } from '../physics/transport/exposureAt'
 import { ratioFromStops, roundToClicks, stopsFromRatio } from '../physics/units/stops'
-import { areaReadoutWords, readAreas } from '../evaluation/areaReadout'
+import { areaReadoutWords } from '../evaluation/areaReadout'
 import { stopWords } from './binding'
 import { solveLook } from './lookPowers'
 
@@ -27,11 +26,9 @@ export const turnSubjectLights = (set: StudioSet, look: Look, byStops: number): 
   }))
 
 /** The backdrop lights turned alike until the backdrop gets, all in all, the light that its targets want. */
-const backdropTogether = (set: StudioSet, look: Look, points: readonly MeterPoint[], lighting: Lighting): Record<string, LightSetting> => {
-  const camera = cameraSettingOf(set, look, points, lighting)
+const backdropTogether = ({ set, look, camera, readouts }: Evaluation): Record<string, LightSetting> => {
   const onBackdrop = new Set(set.lights.filter(light => light.job === 'backdrop' && look.lights[light.id]!.on).map(light => light.id))
-  const sums = points.filter(point => point.surface === 'backdrop' && look.targets[point.id]).map((point) => {
-    const { parts, roomLuxS } = readPoint(set, point, look.lights, camera, lighting)
+  const sums = readouts.filter(({ point }) => point.surface === 'backdrop' && look.targets[point.id]).map(({ point, parts, roomLuxS }) => {
     return {
       wanted: exposureFromReading(camera.fNumber, camera.iso, METER_CONSTANT.flat) * ratioFromStops(targetBand(look.targets[point.id]!, point, set.camera, keyWanted(look.targets)).stops),
       own: totalOf(parts.filter(part => onBackdrop.has(part.lightId))),
@@ -53,25 +50,24 @@ const backdropTogether = (set: StudioSet, look: Look, points: readonly MeterPoin
  * sitter's lights come down and the camera opens until it is enough.
  */
 export const settleLook = (set: StudioSet, look: Look, lighting: Lighting): Record<string, LightSetting> => {
-  const points = meterPoints(set)
   let current = look
   for (let round = 0; round < ROUNDS; round++) {
-    const camera = cameraSettingOf(set, current, points, lighting)
+    const { camera } = evaluate(set, current, lighting)
     if (round === 0 && current.exposure.followsPointId) {
       const wanted = 2 * Math.log2(FIRST_F_NUMBER / camera.fNumber)
       current = { ...current, lights: turnSubjectLights(set, current, wanted) }
     }
     if (round === 0) {
-      current = { ...current, lights: backdropTogether(set, current, points, lighting) }
+      current = { ...current, lights: backdropTogether(evaluate(set, current, lighting)) }
       continue
     }
     // Lights that were turned alike and are good enough stay alike.
-    if (readLook(set, current, points, camera, lighting).every(({ missStops }) => Math.abs(missStops ?? 0) <= ON_TARGET_STOPS)) break
-    const answer = solveLook(set, current, points, camera, lighting)
+    if (evaluate(set, current, lighting).readouts.every(({ missStops }) => Math.abs(missStops ?? 0) <= ON_TARGET_STOPS)) break
+    const answer = solveLook(evaluate(set, current, lighting))
     current = { ...current, lights: answer.settings }
     if (answer.isReached) break
     const isSpent = set.lights.some(light => light.job === 'backdrop' && answer.settings[light.id]!.on && answer.settings[light.id]!.powerStops > -light.lamp.clickStops)
-    const short = Math.min(...answer.missStops.filter((_, index) => answer.pointIds[index]!.startsWith('backdrop')), 0)
+    const short = Math.min(0, ...answer.misses.filter(({ of }) => of.kind === 'point' && of.point.surface === 'backdrop').map(({ stops }) => stops))
     if (!isSpent || short > -0.1 || !current.exposure.followsPointId) break
     current = { ...current, lights: turnSubjectLights(set, current, short) }
   }
@@ -84,12 +80,11 @@ export const settleSet = (set: StudioSet, lighting: Lighting): StudioSet =>
 
 /** What targets of a set's looks its powers leave missed, in words. */
 export const missedOf = (set: StudioSet, lighting: Lighting): string[] => set.looks.flatMap((look) => {
-  const points = meterPoints(set)
-  const camera = cameraSettingOf(set, look, points, lighting)
+  const { readouts, areas } = evaluate(set, look, lighting)
   const named = set.looks.length > 1 ? `${look.name}: ` : ''
-  const off = readLook(set, look, points, camera, lighting)
+  const off = readouts
     .filter(({ missStops, isWished }) => !isWished && Math.abs(missStops ?? 0) > ON_TARGET_STOPS)
     .map(({ point, missStops }) => `${named}${point.name.charAt(0).toLowerCase()}${point.name.slice(1)} stays ${stopWords(missStops!)} too ${missStops! > 0 ? 'bright' : 'dark'}`)
-  const areas = readAreas(set, look, look.lights, camera, lighting).filter(({ missStops, isWished }) => !isWished && Math.abs(missStops) > ON_TARGET_STOPS).map(area => `${named}${areaReadoutWords(area)}`)
-  return [...off, ...areas]
+  const offAreas = areas.filter(({ missStops, isWished }) => !isWished && Math.abs(missStops) > ON_TARGET_STOPS).map(area => `${named}${areaReadoutWords(area)}`)
+  return [...off, ...offAreas]
 })

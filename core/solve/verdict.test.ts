@@ -13,7 +13,6 @@ const set = demoSet()
 const look = set.looks[0]!
 const camera = { fNumber: 8, shutterS: 1 / 125, iso: 100 }
 const points = meterPoints(set).filter(point => point.isEssential)
-const pointIds = points.map(point => point.id)
 const WANTED = stopsFromValue(250, 0.88, SRGB_RESPONSE)
 
 /** Readouts that miss their targets by so many stops: subject, left, middle, right. */
@@ -27,9 +26,11 @@ const missing = (misses: number[]): Readout[] => points.map((point, index) => {
   }
 })
 const answering = (changes: Record<string, LightSetting>, missStops: number[], isReached: boolean): LookAnswer =>
-  ({ settings: { ...look.lights, ...changes }, missStops, isReached, pointIds, cost: 0 })
+  ({ settings: { ...look.lights, ...changes }, misses: missStops.map((stops, index) => ({ of: { kind: 'point', point: points[index]! }, isHard: true, stops })), isReached, cost: 0 })
 const both = (powerStops: number) => ({ 'backdrop-left': { on: true, powerStops }, 'backdrop-right': { on: true, powerStops } })
-const verdict = (misses: number[], answer: LookAnswer) => verdictOf(set, look, missing(misses), camera, answer)
+/** A verdict looks at these parts of an evaluation. */
+const state = { set, look, camera, areas: [] }
+const verdict = (misses: number[], answer: LookAnswer) => verdictOf({ ...state, readouts: missing(misses) }, answer)
 
 describe('the verdict', () => {
   it('names the middle, what it renders, what was wanted and the smallest change', () => {
@@ -65,6 +66,6 @@ describe('the verdict', () => {
 
   it('asks for a target where there is none', () => {
     const bare = missing([0, 0, 0, 0]).map(readout => ({ ...readout, targetStops: undefined, missStops: undefined }))
-    expect(verdictOf(set, { ...look, targets: {} }, bare, camera, answering({}, [], true)).state).toBe('no-target')
+    expect(verdictOf({ ...state, look: { ...look, targets: {} }, readouts: bare }, answering({}, [], true)).state).toBe('no-target')
   })
 })

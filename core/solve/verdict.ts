@@ -1,6 +1,7 @@
-import type { CameraSetting, LightSetting, Look, StudioSet } from '../model/schema'
+import type { LightSetting, Look } from '../model/schema'
 import { BACKDROP_MIDDLE, KEY_SIDE, SHADOW_SIDE } from '../model/placeIds'
 import { areaReadoutWords, type AreaReadout } from '../evaluation/areaReadout'
+import type { Evaluation } from '../evaluation/evaluation'
 import type { Readout } from '../evaluation/readout'
 import { CHANNEL_NAMES } from '../evaluation/renderSurface'
 import { ON_TARGET_STOPS } from '../evaluation/target'
@@ -67,10 +68,14 @@ const onTarget = (readouts: readonly Readout[]): string => {
   return words.length > 0 ? `On target: ${words.join(', ')}.` : 'On target.'
 }
 
-/** Words for a look from its readouts and the solved powers. */
-export const verdictOf = (set: StudioSet, look: Look, readouts: readonly Readout[], camera: CameraSetting, answer: LookAnswer, areas: readonly AreaReadout[] = []): Verdict => {
+/** What of an evaluation a verdict looks at. */
+export type Judged = Pick<Evaluation, 'set' | 'look' | 'camera' | 'readouts' | 'areas'>
+
+/** Words for a look from its evaluation and the solved powers. */
+export const verdictOf = (evaluation: Judged, answer: LookAnswer): Verdict => {
+  const { set, look, readouts, areas } = evaluation
   const worst = worstOf(readouts)
-  const fault = keyFaultOf(set, look, readouts, camera)
+  const fault = keyFaultOf(evaluation)
   if (!worst && areas.length === 0) return { state: 'no-target', headline: 'No target is set. Ask for a backdrop value to begin.', changes: [], missStops: 0 }
   const offArea = areas.filter(isOff).reduce<AreaReadout | undefined>((most, area) => !most || Math.abs(area.missStops) > Math.abs(most.missStops) ? area : most, undefined)
   const isPointOff = readouts.some(isOff)
@@ -84,7 +89,7 @@ export const verdictOf = (set: StudioSet, look: Look, readouts: readonly Readout
   const mend = changes.length > 0 ? answer.settings : undefined
   const missStops = isPointOff || !offArea ? worst!.missStops! : offArea.missStops
   if (answer.isReached) return { state: 'mend', headline: `${found}: ${changesWords(changes, set.lights)}.`, mend, changes, missStops }
-  const { words, advice } = bindingOf(set, look, readouts, camera, answer)
+  const { words, advice } = bindingOf(evaluation, answer)
   const nearest = mend ? ` Nearest: ${changesWords(changes, set.lights)}.` : ''
   return { state: 'short', headline: `${found}: ${words}.`, detail: capital(advice) + nearest, mend, changes, missStops }
 }

@@ -5,7 +5,7 @@ import { lightingSolver } from '../evaluation/lightingSolver'
 import type { MeterPoint } from '../evaluation/probes/points'
 import type { CameraSetting, Look, StudioSet } from '../model/schema'
 import { walkReceivers } from '../evaluation/probes/lineOfPoints'
-import { readPoint } from '../evaluation/readout'
+import { evaluate } from '../evaluation/evaluation'
 import { direction, subtract, type Vector } from '../physics/units/vector'
 
 /** Light along a walk: how far from its start, and stops over the camera setting there. */
@@ -28,6 +28,10 @@ export const walkLine = async (set: StudioSet, look: Look, camera: CameraSetting
   const lens: Vector = [set.camera.place.xM, set.camera.place.yM, from[2]]
   const walk = walkReceivers(from, to, STEPS, direction(subtract(lens, from), [0, 1, 0]))
   const points = walk.map((receiver): MeterPoint => ({ ...receiver, name: 'Walk', facingWords: '', heldWords: '', surface: 'own', isEssential: false, hold: { receptor: 'dome' as const, looks: 'surface' as const }, constant: constantOf(set.meter, 'dome') }))
-  const solved = await lightingSolver(undefined, () => points)(withoutSitters(set), { pause })
-  return solved && walk.map(({ alongM }, index) => ({ alongM, stops: readPoint(set, points[index]!, look.lights, camera, { layers: solved.layers, learned }).stops }))
+  const empty = withoutSitters(set)
+  const solved = await lightingSolver(undefined, () => points)(empty, { pause })
+  if (!solved) return undefined
+  // What is left over belongs to places of the set; on a walk it says nothing.
+  const { read } = evaluate(empty, look, { layers: solved.layers, learned }, camera)
+  return walk.map(({ alongM }, index) => ({ alongM, stops: read(points[index]!).stops }))
 }

@@ -5,19 +5,16 @@ import { genericKit } from '../kit/genericKit'
 import { demoSet } from '../edits/demo'
 import { emptySet } from './emptySet'
 import { faults } from '../validation/validation'
-import { everyPoint, lightingSolver } from '../evaluation/lightingSolver'
-import { areaPoints } from '../evaluation/probes/areaPoints'
-import { readAreas } from '../evaluation/areaReadout'
-import { meterPoints } from '../evaluation/probes/points'
+import { evaluate } from '../evaluation/evaluation'
+import { lightingSolver } from '../evaluation/lightingSolver'
 import type { StudioSet } from '../model/schema'
 import { settleSet } from '../solve/solveFromScratch'
 import { DRAFT_QUALITY } from '../physics/transport/stage'
 import { NOTHING_LEARNED } from '../calibration/calibration'
-import { cameraSettingOf, readLook } from '../evaluation/readout'
 import { replacedBy, STARTING_POINTS, startFrom } from './startFrom'
 
 /** Targets are met on the very layers that they are solved on, so a quarter of the rays proves as much. */
-const solve = lightingSolver(DRAFT_QUALITY, set => [...everyPoint(set), ...areaPoints(set)])
+const solve = lightingSolver(DRAFT_QUALITY)
 const small = (): StudioSet => ({ ...emptySet('small', 'Small'), room: { ...emptySet('small', 'Small').room, widthM: 3.2, depthM: 4.2, heightM: 2.6, behindBackdropM: 0.1 } })
 
 describe('every ready set-up', () => {
@@ -33,11 +30,9 @@ describe('every ready set-up', () => {
     const { layers, stage } = (await solve(set))!
     const lighting = { layers, learned: NOTHING_LEARNED }
     const settled = settleSet(set, lighting)
-    const points = meterPoints(settled)
-    const look = settled.looks[0]!
-    const camera = cameraSettingOf(settled, look, points, lighting)
-    expect(readAreas(settled, look, look.lights, camera, lighting).filter(({ missStops }) => Math.abs(missStops) > 0.1).map(({ area, measured }) => `${area.kind} ${measured.toFixed(2)}`)).toEqual([])
-    const missed = readLook(settled, look, points, camera, lighting).filter(({ missStops }) => Math.abs(missStops ?? 0) > 0.1)
+    const { areas, readouts } = evaluate(settled, settled.looks[0]!, lighting)
+    expect(areas.filter(({ missStops }) => Math.abs(missStops) > 0.1).map(({ area, measured }) => `${area.kind} ${measured.toFixed(2)}`)).toEqual([])
+    const missed = readouts.filter(({ missStops }) => Math.abs(missStops ?? 0) > 0.1)
     expect(missed.map(({ point: { name }, missStops }) => `${name} ${missStops!.toFixed(2)}`)).toEqual([])
     expect(sightingsOf(settled, stage).filter(({ seen }) => seen > 0.12).map(({ id, what }) => `${what} ${id}`)).toEqual([])
     expect(uncovered(settled)).toEqual({ aside: 0, above: 0 })

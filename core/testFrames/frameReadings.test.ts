@@ -10,10 +10,10 @@ import { changeSettings } from '../edits/edits'
 import { lightingSolver } from '../evaluation/lightingSolver'
 import { meterPoints } from '../evaluation/probes/points'
 import { solveLook } from '../solve/lookPowers'
-import { learnedOf, lightingOf, studyOf } from '../evaluation/calibratedLighting'
+import { calibratedLighting, learnedOf, studyOf } from '../evaluation/calibratedLighting'
 import { framePoints } from '../evaluation/probes/framePoints'
 import { readingPoints } from '../evaluation/probes/readingPoints'
-import { readPoint } from '../evaluation/readout'
+import { evaluate } from '../evaluation/evaluation'
 import type { LightLayer } from '../physics/transport/lightLayer'
 import { dropFrame, frameReadings, isOfFrame, keepFrame } from './frameReadings'
 import { framePointTones, frameVerdict, laggingThird } from './frameVerdict'
@@ -30,7 +30,7 @@ beforeAll(async () => {
 
 /** What a faultless frame shows of lamps that give other than the plan says. */
 const placesOf = (learned: Learned, overStops = 0): Record<string, PlaceReading> => Object.fromEntries(framePoints(set).map((point) => {
-  const stops = readPoint(set, point, look.lights, camera, { layers, learned }).stops + overStops
+  const stops = evaluate(set, look, { layers, learned }, camera).read(point).stops + overStops
   const value = SRGB_RESPONSE.valueFromLinear(luminance(point.reflectance!) * 2 ** stops)
   return [point.id, { value, stops, isClipped: value >= 254.5, isThere: true }]
 }))
@@ -40,10 +40,9 @@ describe('a frame as readings', () => {
     const truth: Learned = { lightStops: { 'backdrop-left': -0.6, 'backdrop-right': -0.2 }, bounceStops: 0 }
     const kept = keepFrame(set, frame, frameReadings(set, look, frame, placesOf(truth, -0.3), layers))
     expect(kept.readings.length).toBeGreaterThan(8)
-    const points = readingPoints(kept)
-    const lighting = lightingOf(layers, learnedOf(kept, look), points)
+    const { read } = evaluate(kept, look, calibratedLighting(kept, layers, learnedOf(kept, look)), camera)
     for (const point of framePoints(set)) {
-      expectWithin(readPoint(kept, point, look.lights, camera, lighting).stops, placesOf(truth, -0.3)[point.id]!.stops, 0.06)
+      expectWithin(read(point).stops, placesOf(truth, -0.3)[point.id]!.stops, 0.06)
     }
     const { lightStops } = studyOf(kept).learned
     // Two lamps that cross can hardly be told apart by one frame. Most of what they lack together is theirs, the rest stays with the place.
@@ -104,11 +103,10 @@ describe('what a frame says', () => {
   it('comes from powers that the plan finds once it has learned from it', () => {
     const truth: Learned = { lightStops: { 'backdrop-left': -0.5, 'backdrop-right': -0.5 }, bounceStops: 0 }
     const kept = keepFrame(set, frame, frameReadings(set, look, frame, placesOf(truth), layers))
-    const all = readingPoints(kept)
-    const answer = solveLook(kept, look, meterPoints(kept), camera, lightingOf(layers, learnedOf(kept, look), all), ['key'])
+    const answer = solveLook(evaluate(kept, look, calibratedLighting(kept, layers, learnedOf(kept, look)), camera), ['key'])
     const mended = { ...look, lights: answer.settings }
     for (const point of meterPoints(kept).filter(({ surface }) => surface === 'backdrop')) {
-      const { stops } = readPoint(kept, point, mended.lights, camera, { layers, learned: truth })
+      const { stops } = evaluate(kept, mended, { layers, learned: truth }, camera).read(point)
       expectWithin(stops, Math.log2(SRGB_RESPONSE.linearFromValue(250) / 0.88), 0.12)
     }
   })

@@ -1,3 +1,4 @@
+import { evaluate } from '../evaluation/evaluation'
 import { describe, expect, it } from 'vitest'
 import { xorshift } from '#support/xorshift'
 import { expectWithin } from '#support/tolerance'
@@ -14,7 +15,6 @@ import { luminance, type Rgb } from '../physics/units/rgb'
 import { atOnce } from '../shared/steps'
 import { distance } from '../physics/units/vector'
 import { ratioOfLight } from './ratio'
-import { readPoint } from '../evaluation/readout'
 
 const CAMERA = { fNumber: 8, shutterS: 1 / 125, iso: 100 }
 const solve = lightingSolver(undefined, set => meterPoints(set))
@@ -37,7 +37,7 @@ const readCheeks = async (set: StudioSet) => {
   const solved = (await solve(set))!
   const look = set.looks[0]!
   const points = meterPoints(set)
-  const at = (id: string) => readPoint(set, points.find(point => point.id === id)!, look.lights, CAMERA, { layers: solved.layers, learned: NOTHING_LEARNED })
+  const { at } = evaluate(set, look, { layers: solved.layers, learned: NOTHING_LEARNED }, CAMERA)
   return { solved, look, points, lit: at(LIT_CHEEK), shadow: at(SHADOW_SIDE) }
 }
 
@@ -93,12 +93,13 @@ describe('the lighting ratio', () => {
   it('is met by the fill, which is not switched off for it', async () => {
     const set = lit(45, 0.45, 1.8, 0, true)
     const wanting: StudioSet = { ...set, looks: set.looks.map(look => ({ ...look, targets: { 'subject/key-side': { kind: 'stops', stops: 0 }, [SHADOW_SIDE]: { kind: 'ratio', stops: -1 } } })) }
-    const { solved, points, look } = await readCheeks(wanting)
+    const { solved, look } = await readCheeks(wanting)
     const lighting = { layers: solved.layers, learned: NOTHING_LEARNED }
-    const answer = solveLook(wanting, look, points, CAMERA, lighting)
+    const evaluation = evaluate(wanting, look, lighting, CAMERA)
+    const answer = solveLook(evaluation)
     expect(answer.isReached).toBe(true)
     expect(answer.settings.fill?.on).toBe(true)
-    const at = (id: string) => readPoint(wanting, points.find(point => point.id === id)!, answer.settings, CAMERA, lighting)
+    const { at } = evaluation.under(answer.settings)
     const ratio = ratioOfLight(at(LIT_CHEEK), at(SHADOW_SIDE), ['key'])!
     expectWithin(ratio.stops, 1, 0.1)
     // Key + fill : fill is at least key : fill, each alone, and at most one more where fill falls alike on both cheeks.

@@ -2,8 +2,8 @@ import { pointOn } from '../physics/geometry/surfacePoint'
 import type { Surface } from '../physics/geometry/surface'
 import type { Rgb } from '../physics/units/rgb'
 import { roomBounds } from '../model/bounds'
-import { CAMERA } from '../model/fixedIds'
-import { meterPointIds } from '../model/placeIds'
+import { BACKDROP, CAMERA } from '../model/fixedIds'
+import { holdIds, meterPointIds } from '../model/placeIds'
 import { backdropSurfaces } from '../scene/surfaces/backdropSurfaces'
 import { panelSheets } from '../scene/surfaces/panelSheets'
 import { propSurfaces } from '../scene/surfaces/propSurfaces'
@@ -22,6 +22,18 @@ const repeatedIds = (set: StudioSet): Fault[] => LISTS.flatMap((kind) => {
     return []
   })
 })
+
+const THINGS = ['subjects', 'lights', 'panels', 'props', 'points'] as const
+
+/** Things are named by id alone, whatever they are: locks, groups and moves would not know which of two is meant. */
+const sharedIds = (set: StudioSet): Fault[] => {
+  const owner = new Map<string, string>([[CAMERA, 'camera'], [BACKDROP, 'backdrop']])
+  return THINGS.flatMap(kind => set[kind].flatMap(({ id }, index) => {
+    const other = owner.get(id)
+    owner.set(id, kind)
+    return other === undefined || other === kind ? [] : [{ at: [kind, index], message: `One of the ${kind} has the id of one of the ${other} ("${id}").` }]
+  }))
+}
 
 /** Settings that a look lacks, and whatever refers to something that the set does not have. */
 const looseEnds = (set: StudioSet): Fault[] => {
@@ -43,6 +55,8 @@ const looseEnds = (set: StudioSet): Fault[] => {
         : [],
     ]),
     ...(['readings', 'frames'] as const).flatMap(kind => set[kind].flatMap(({ lookId }, index) => looks.has(lookId) ? [] : [{ at: [kind, index], message: `One of the ${kind} belongs to a look that is not there.` }])),
+    ...Object.keys(set.holds).filter(id => !holdIds(set).includes(id)).map(id => ({ at: ['holds', id], message: `The meter is held in its own way at a point that is not there ("${id}").` })),
+    ...Object.keys(set.frozen?.lightStops ?? {}).filter(id => !lights.has(id)).map(id => ({ at: ['frozen', 'lightStops', id], message: `Something was learned of a light that is not there ("${id}").` })),
     ...set.locked.flatMap((id, index) => things.has(id) ? [] : [{ at: ['locked', index], message: `Something that is not there ("${id}") is locked.` }]),
     ...set.groups.flatMap((group, index) => group.every(id => things.has(id)) ? [] : [{ at: ['groups', index], message: 'A group has something that is not there.' }]),
   ]
@@ -111,7 +125,7 @@ const misfitsOf = (set: StudioSet): Fault[] => {
 export const misfits = (set: StudioSet): string[] => misfitsOf(set).map(({ message }) => message)
 
 /** Everything in a well-formed set that still cannot be right, with its place. */
-export const faultsOf = (set: StudioSet): Fault[] => [...repeatedIds(set), ...looseEnds(set), ...misfitsOf(set), ...thingFaults(set)]
+export const faultsOf = (set: StudioSet): Fault[] => [...repeatedIds(set), ...sharedIds(set), ...looseEnds(set), ...misfitsOf(set), ...thingFaults(set)]
 
 /** The same in words. */
 export const faults = (set: StudioSet): string[] => faultsOf(set).map(({ message }) => message)

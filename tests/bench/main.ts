@@ -1,4 +1,5 @@
 // Speed of the core on the demo room; prints tables in Markdown. Words on the command line choose among the parts.
+import { evaluate } from '#core/evaluation/evaluation'
 import { cpus } from 'node:os'
 import { developLight } from '#core/render/toneMap'
 import { exposureGain } from '#core/camera/exposureGain'
@@ -20,8 +21,7 @@ import type { Reading, StudioSet } from '#core/model/schema'
 import { evenOut } from '#core/solve/evenBackdrop'
 import { dialsOf, solveLook } from '#core/solve/lookPowers'
 import { solvePowers } from '#core/solve/powers'
-import { levelDemand } from '#core/evaluation/constraint'
-import { readLook } from '#core/evaluation/readout'
+import { levelConstraint } from '#core/evaluation/constraint'
 import { DRAFT_QUALITY } from '#core/physics/transport/stage'
 import { atOnce } from '#core/shared/steps'
 import { crowdedSet } from '../support/scenes'
@@ -56,7 +56,7 @@ const everyday = async () => {
   }
   const quick = lightingSolver(DRAFT_QUALITY)
   // As many points as a dense grid has, each lit by every light in its own share.
-  const manyDemands = Array.from({ length: 200 }, (_, index) => levelDemand(`point-${index}`, set.lights.map((__, light) => 1 + Math.sin(index * 0.13 + light * 1.7) ** 2), 2 + Math.sin(index * 0.07)))
+  const manyDemands = Array.from({ length: 200 }, (_, index) => levelConstraint(set.lights.map((__, light) => 1 + Math.sin(index * 0.13 + light * 1.7) ** 2), 2 + Math.sin(index * 0.07)))
   const gridded = changeGrid(set, look.id, { over: 'backdrop', places: 'fifteen', free: [] })
   const hundred = Array.from({ length: 100 }, (_, index): Reading => {
     const lightIds = set.lights.slice(0, 1 + index % set.lights.length).map(({ id }) => id)
@@ -65,7 +65,7 @@ const everyday = async () => {
   })
   await quick(withoutHousings(set))
   await report(`Eight lights in the demo room: ${solved.stage.patches.count} patches, ${solved.receivers.length} receivers`, [
-    { name: 'a power changes: readings of the named points', budgetMs: 8, run: () => readLook(set, look, points, camera, lighting) },
+    { name: 'a power changes: readings of the named points', budgetMs: 8, run: () => evaluate(set, look, lighting, camera).readouts },
     { name: 'all powers change: a frame of 400 × 500 again', budgetMs: 8, run: () => exposed(set.lights.map(({ id }) => id)) },
     { name: 'one power changes: a frame of 400 × 500 again', budgetMs: 4, run: () => exposed(['key']) },
     { name: 'one light moved, first answer (a quarter of the rays, housings follow with the whole): all points, interreflection included', budgetMs: 30, run: () => quick(withoutHousings(moved())) },
@@ -73,7 +73,7 @@ const everyday = async () => {
     { name: 'the subject moved, first answer (a quarter of the rays)', run: () => draft(subjectMoved()) },
     { name: 'the subject moved, the whole', budgetMs: 200, run: () => full(subjectMoved()) },
     { name: 'powers solved, 200 targets', budgetMs: 1, run: () => solvePowers(dialsOf(set, look), manyDemands) },
-    { name: 'powers solved, four targets', budgetMs: 1, run: () => solveLook(set, look, points, camera, lighting) },
+    { name: 'powers solved, four targets', budgetMs: 1, run: () => solveLook(evaluate(set, look, lighting, camera)) },
     { name: 'readings studied, 100 of them', run: () => study(hundred, set.lights.map(({ id }) => id)) },
     { name: 'what evens the backdrop over fifteen places', run: () => evenOut(gridded, gridded.looks[0]!, camera, NOTHING_LEARNED, metres => `${metres} m`) },
     { name: 'backdrop map 48 × 36', budgetMs: 100, run: () => atOnce(lightView(solved, castFrame(solved.stage, ontoBackdrop(set), 48, 36), FOR_MAPS)) },

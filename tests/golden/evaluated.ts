@@ -1,16 +1,13 @@
 import { genericKit } from '#core/kit/genericKit'
 import { demoSet } from '#core/edits/demo'
-import { everyPoint, lightingSolver } from '#core/evaluation/lightingSolver'
-import { meterPoints } from '#core/evaluation/probes/points'
+import { evaluate } from '#core/evaluation/evaluation'
+import { lightingSolver } from '#core/evaluation/lightingSolver'
 import type { StudioSet } from '#core/model/schema'
 import { solveLook } from '#core/solve/lookPowers'
 import { settleSet } from '#core/solve/solveFromScratch'
 import { verdictOf } from '#core/solve/verdict'
 import { STARTING_POINTS, startFrom } from '#core/starting/startFrom'
-import { areaPoints } from '#core/evaluation/probes/areaPoints'
-import { readAreas } from '#core/evaluation/areaReadout'
-import { learnedOf, lightingOf } from '#core/evaluation/calibratedLighting'
-import { cameraSettingOf, readLook } from '#core/evaluation/readout'
+import { calibratedLighting, learnedOf } from '#core/evaluation/calibratedLighting'
 import { REFERENCE_SETS } from '../reference/sets'
 
 /** What is kept of a set's evaluation: every figure that a practitioner acts on. */
@@ -29,25 +26,22 @@ export const goldenSets = (): { name: string, isReady: boolean, set: StudioSet }
   ...REFERENCE_SETS.map(({ name, set }) => ({ name: `reference/${name}`, isReady: false, set })),
 ]
 
-const solve = lightingSolver(undefined, set => [...everyPoint(set), ...areaPoints(set)])
+const solve = lightingSolver()
 
 /** Evaluates a set; a ready set-up has its powers found first. */
 export const evaluated = async (set: StudioSet, isReady: boolean): Promise<Evaluated> => {
   const { layers } = (await solve(set))!
-  const points = meterPoints(set)
-  const lighting = lightingOf(layers, learnedOf(set, set.looks[0]!), points)
+  const lighting = calibratedLighting(set, layers, learnedOf(set, set.looks[0]!))
   const stood = isReady ? settleSet(set, lighting) : set
-  const look = stood.looks[0]!
-  const camera = cameraSettingOf(stood, look, points, lighting)
-  const readouts = readLook(stood, look, points, camera, lighting)
-  const areas = readAreas(stood, look, look.lights, camera, lighting)
-  const answer = solveLook(stood, look, points, camera, lighting)
+  const evaluation = evaluate(stood, stood.looks[0]!, lighting)
+  const { camera, readouts, areas } = evaluation
+  const answer = solveLook(evaluation)
   return {
     camera: { fNumber: camera.fNumber, shutterS: camera.shutterS, iso: camera.iso },
     readouts: Object.fromEntries(readouts.map(({ point, stops, value, missStops }) => [point.id, { stops: finite(stops), value: value ?? null, missStops: missStops === undefined ? null : finite(missStops) }])),
     areas: areas.map(({ area, measured, missStops }) => ({ kind: area.kind, measured: finite(measured), missStops: finite(missStops) })),
-    answer: { isReached: answer.isReached, missStops: answer.missStops.map(finite), powers: Object.fromEntries(Object.entries(answer.settings).map(([id, { on, powerStops }]) => [id, on ? powerStops : null])) },
-    state: verdictOf(stood, look, readouts, camera, answer, areas).state,
+    answer: { isReached: answer.isReached, missStops: answer.misses.map(({ stops }) => finite(stops)), powers: Object.fromEntries(Object.entries(answer.settings).map(([id, { on, powerStops }]) => [id, on ? powerStops : null])) },
+    state: verdictOf(evaluation, answer).state,
   }
 }
 

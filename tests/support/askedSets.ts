@@ -2,7 +2,6 @@ import { frameUp, bestLens } from '#core/brief/framing'
 import { changeSettings, changeTargets } from '#core/edits/edits'
 import { lightingSolver } from '#core/evaluation/lightingSolver'
 import { BACKDROP_MIDDLE, KEY_SIDE } from '#core/model/placeIds'
-import { meterPoints } from '#core/evaluation/probes/points'
 import { moveParty } from '#core/edits/subjectGroup'
 import { demoSet } from '#core/edits/demo'
 import { faults } from '#core/validation/validation'
@@ -13,7 +12,7 @@ import { lightFamilies } from '#core/solve/moves/lightMoves'
 import { stageFamilies } from '#core/solve/moves/stageMoves'
 import type { Question } from '#core/solve/moves/trial'
 import { NOTHING_LEARNED } from '#core/calibration/calibration'
-import { cameraSettingOf, readLook } from '#core/evaluation/readout'
+import { evaluate } from '#core/evaluation/evaluation'
 import { grey } from '#core/physics/units/rgb'
 import { attemptsOf, type Draw } from './draw'
 
@@ -58,10 +57,9 @@ export const reachableQuestion = async (seed: number): Promise<Question> => {
     const isDark = draw.between(0, 1) > 0.4
     const truth = withPowers(studio, draw, 0.5, 5, isDark ? 3.5 : 0)
     if (faults(truth).length > 0) continue
-    const points = meterPoints(truth)
     const lighting = { layers: (await solve(truth))!.layers, learned: NOTHING_LEARNED }
     const look = truth.looks[0]!
-    const read = readLook(truth, look, points, cameraSettingOf(truth, look, points, lighting), lighting)
+    const read = evaluate(truth, look, lighting).readouts
     const targets: Record<string, Target> = { [KEY_SIDE]: { kind: 'stops', stops: 0 } }
     for (const id of DROP) targets[id] = { kind: 'value', value: Math.round(read.find(({ point }) => point.id === id)!.value! * 10) / 10 }
     const values = DROP.map(id => (targets[id] as { value: number }).value)
@@ -128,7 +126,6 @@ export const unreachableQuestion = async (binds: Binds, seed: number): Promise<Q
 /** Whether powers and camera alone would do it. */
 export const isPowerEnough = async ({ set, lookId }: Question): Promise<boolean> => {
   const look = set.looks.find(({ id }) => id === lookId)!
-  const points = meterPoints(set)
   const lighting = { layers: (await solve(set))!.layers, learned: NOTHING_LEARNED }
-  return solveLook(set, look, points, cameraSettingOf(set, look, points, lighting), lighting).isReached
+  return solveLook(evaluate(set, look, lighting)).isReached
 }

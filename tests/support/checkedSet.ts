@@ -10,8 +10,8 @@ import { solvedSet } from './solvedSet'
 /** A set solved, with its verdict and all that speaks up beside it. */
 export const checkedSet = async (set: StudioSet) => {
   const solved = await solvedSet(set)
-  const { look, lighting, camera, readouts, points } = solved
-  const answer = solveLook(set, look, points, camera, lighting)
-  const findings = findingsOf({ set, look, camera, lighting, readouts, answer, sightings: sightingsOf(set, solved.solved.stage) }, metres => formatDistance(metres, 'metric'))
-  return { ...solved, set, answer, verdict: verdictOf(set, look, readouts, camera, answer), findings, finding: (id: string): Finding | undefined => findings.find(found => found.id.startsWith(id)) }
+  const { evaluation } = solved
+  const answer = solveLook(evaluation)
+  const findings = findingsOf({ ...evaluation, answer, sightings: sightingsOf(set, solved.solved.stage) }, metres => formatDistance(metres, 'metric'))
+  return { ...solved, set, answer, verdict: verdictOf(evaluation, answer), findings, finding: (id: string): Finding | undefined => findings.find(found => found.id.startsWith(id)) }
 }

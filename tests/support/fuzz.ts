@@ -13,7 +13,7 @@ import { genericKit } from '#core/kit/genericKit'
 import { parseKitFile, writeKitFile } from '#core/kit/kitFile'
 import { demoSet } from '#core/edits/demo'
 import { fitMeasured } from '#core/edits/edits'
-import { everyPoint, lightingSolver } from '#core/evaluation/lightingSolver'
+import { lightingSolver } from '#core/evaluation/lightingSolver'
 import { salvageSet } from '#core/formats/salvage'
 import type { StudioSet } from '#core/model/schema'
 import { DRAFT_QUALITY } from '#core/physics/transport/stage'
@@ -78,7 +78,7 @@ const brokenBytes = (bytes: Uint8Array, draw: Draw): Uint8Array<ArrayBuffer> => 
 }
 const brokenText = (text: string, draw: Draw): string => new TextDecoder().decode(brokenBytes(new TextEncoder().encode(text), draw))
 
-const solve = lightingSolver(DRAFT_QUALITY, everyPoint)
+const solve = lightingSolver(DRAFT_QUALITY)
 /** Whatever a set is taken with is light that can be reckoned with. */
 const isFinite = async (set: StudioSet): Promise<boolean> => {
   const solved = await solve(set)

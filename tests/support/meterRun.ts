@@ -1,9 +1,9 @@
+import { probesOf } from '#core/evaluation/probes/probes'
+import { evaluate } from '#core/evaluation/evaluation'
 import { By, Key } from 'selenium-webdriver'
 import { lightingSolver } from '#core/evaluation/lightingSolver'
 import type { StudioSet } from '#core/model/schema'
-import { learnedOf, lightingOf } from '#core/evaluation/calibratedLighting'
-import { readPoint } from '#core/evaluation/readout'
-import { readingPoints } from '#core/evaluation/probes/readingPoints'
+import { calibratedLighting, learnedOf } from '#core/evaluation/calibratedLighting'
 import { benchTruth } from '#core/bench/answers'
 import type { Browser } from './browser'
 
@@ -54,18 +54,17 @@ export const meteringIn = (app: { browser: Browser }) => {
   return { chooseHall, runToTheEnd, keptSet, isThere }
 }
 
-const solve = lightingSolver(undefined, readingPoints)
+const solve = lightingSolver(undefined, set => probesOf(set, 'read'))
 
 /** What the plan predicts and what really is at some points of a set with everything on, in stops over the camera. */
 export const modelAndTruth = async (set: StudioSet, pointIds: readonly string[], studio: { seed: number, roughness: number }) => {
   const [look] = set.looks
   const { layers } = (await solve(set))!
-  const points = readingPoints(set)
-  const lighting = lightingOf(layers, learnedOf(set, look!), points)
+  const lighting = calibratedLighting(set, layers, learnedOf(set, look!))
   const camera = { fNumber: look!.exposure.fNumber, shutterS: look!.exposure.shutterS, iso: look!.exposure.iso }
   const truth = await benchTruth({ set, lookId: look!.id, pointIds, lightIds: set.lights.map(({ id }) => id), camera, ...studio })
   return {
-    model: pointIds.map(id => readPoint(set, points.find(point => point.id === id)!, look!.lights, camera, lighting).stops),
+    model: pointIds.map(id => evaluate(set, look!, lighting, camera).at(id).stops),
     truth: truth.map(fNumber => 2 * Math.log2(fNumber / camera.fNumber)),
   }
 }

@@ -1,3 +1,4 @@
+import { evaluate } from '#core/evaluation/evaluation'
 import { exposureGain } from '#core/camera/exposureGain'
 import { falloffOf } from '#core/camera/falloff'
 import { NOTHING_LEARNED } from '#core/calibration/calibration'
@@ -7,7 +8,7 @@ import { changeSettings, holdPoint, moveLight } from '#core/edits/edits'
 import { lightingSolver } from '#core/evaluation/lightingSolver'
 import { addLight, aimAtHead, newLight } from '#core/edits/factories'
 import { BACKDROP_MIDDLE, KEY_SIDE, LIT_CHEEK, SHADOW_SIDE } from '#core/model/placeIds'
-import { CARD_AT_KEY, cardAtKey, meterPoints } from '#core/evaluation/probes/points'
+import { CARD_AT_KEY } from '#core/evaluation/probes/points'
 import { emitterOf } from '#core/scene/scene'
 import type { Light, StudioSet } from '#core/model/schema'
 import { placeAtDistance } from '#core/edits/distances'
@@ -16,7 +17,7 @@ import { modifierOfKind } from '#core/physics/sources/modifiers'
 import { onProfile, profileOf } from '#core/physics/sources/pattern'
 import { distanceForStops } from '#core/tone/keying'
 import { ratioOfLight } from '#core/tone/ratio'
-import { cameraSettingOf, readPoint, type Readout } from '#core/evaluation/readout'
+import type { Readout } from '#core/evaluation/readout'
 import { grey, luminance } from '#core/physics/units/rgb'
 
 /** A set-up of the trade: the app's figure, what theory or common practice says, and why they differ where they do. */
@@ -53,11 +54,10 @@ type Read = (pointId: string) => Readout
 const readOf = async (set: StudioSet, follows = false): Promise<Read & { set: StudioSet }> => {
   const { layers } = (await solve(set))!
   const lighting = { layers, learned: NOTHING_LEARNED }
-  const points = [...meterPoints(set), cardAtKey(set)]
   const look = set.looks[0]!
-  const camera = follows ? cameraSettingOf(set, look, points, lighting) : CAMERA
-  const exact = follows ? { ...camera, fNumber: readPoint(set, points.find(({ id }) => id === KEY_SIDE)!, look.lights, camera, lighting).fNumber } : camera
-  return Object.assign((id: string) => readPoint(set, points.find(point => point.id === id)!, look.lights, exact, lighting), { set })
+  const { camera, at } = evaluate(set, look, lighting, follows ? undefined : CAMERA)
+  const exact = follows ? { ...camera, fNumber: at(KEY_SIDE).fNumber } : camera
+  return Object.assign((id: string) => evaluate(set, look, lighting, exact).at(id), { set })
 }
 const exposureOf = ({ parts }: Readout): number => parts.reduce((sum, part) => sum + part.directLuxS + part.bouncedLuxS, 0)
 const stopsBetween = (one: Readout, other: Readout): number => Math.log2(exposureOf(one) / exposureOf(other))

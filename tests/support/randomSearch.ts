@@ -1,11 +1,14 @@
+import { probesOf } from '#core/evaluation/probes/probes'
 import { lightingSolver, withoutHousings } from '#core/evaluation/lightingSolver'
 import { lightFamilies } from '#core/solve/moves/lightMoves'
 import { stageFamilies } from '#core/solve/moves/stageMoves'
-import { trialPoints, tryState, type Question, type Trial } from '#core/solve/moves/trial'
+import { tryState, type Question, type Trial } from '#core/solve/moves/trial'
 import type { Move } from '#core/solve/moves/family'
 import { DRAFT_QUALITY, QUALITY } from '#core/physics/transport/stage'
 import type { StudioSet } from '#core/model/schema'
 import { attemptsOf } from './draw'
+
+const judged = (set: StudioSet) => probesOf(set, 'judged')
 
 /** Of what it found, so many are solved again with every ray. */
 const VERIFIED = 6
@@ -15,9 +18,9 @@ const VERIFIED = 6
  * reaches wins, else the least error.
  */
 export const randomSearch = async (question: Question, tries: number, seed: number): Promise<Trial | undefined> => {
-  const bare = lightingSolver(DRAFT_QUALITY, trialPoints)
+  const bare = lightingSolver(DRAFT_QUALITY, judged)
   const [draw] = attemptsOf(seed)
-  const exact = lightingSolver(QUALITY, trialPoints)
+  const exact = lightingSolver(QUALITY, judged)
   const found: Trial[] = []
   for (let index = 0; index < tries; index++) {
     const moves: Move[] = []

@@ -7,13 +7,14 @@ import { addReading, changeExposure, changeSettings } from '#core/edits/edits'
 import { lightingSolver } from '#core/evaluation/lightingSolver'
 import type { Reading, StudioSet } from '#core/model/schema'
 import { solveLook } from '#core/solve/lookPowers'
-import { learnedOf, lightingOf, studyOf } from '#core/evaluation/calibratedLighting'
-import { cameraSettingOf, readPoint } from '#core/evaluation/readout'
+import { calibratedLighting, learnedOf, studyOf } from '#core/evaluation/calibratedLighting'
+import { evaluate } from '#core/evaluation/evaluation'
+import { NOTHING_LEARNED } from '#core/calibration/calibration'
 import { readingPoints } from '#core/evaluation/probes/readingPoints'
 import { benchReading, benchTruth } from '#core/bench/answers'
 import { NO_FAULTS } from '#core/bench/slips'
 
-const solver = lightingSolver(undefined, readingPoints)
+const solver = lightingSolver()
 
 /** Changes what the meter is given: another light left on, a film speed a stop off. */
 export type Slip = { stepId: string, extraLightIds?: readonly string[], isoStops?: number }
@@ -23,13 +24,14 @@ export const rehearse = async (start: StudioSet, seed: number, { roughness = 1, 
   const lookId = start.looks[0]!.id
   const { layers } = (await solver(start))!
   const points = readingPoints(start)
-  const camera = cameraSettingOf(start, start.looks[0]!, points, { layers, learned: { lightStops: {}, bounceStops: 0 } })
+  const { camera } = evaluate(start, start.looks[0]!, { layers, learned: NOTHING_LEARNED })
   let set = changeExposure(start, lookId, { ...camera, followsPointId: null })
   const look = () => set.looks.find(({ id }) => id === lookId)!
   const ids = set.lights.map(({ id }) => id)
   const known = () => studyOf(set)
-  const lightingNow = () => lightingOf(layers, learnedOf(set, look()), points)
-  const stopsAt = (pointIds: readonly string[]) => pointIds.map(id => readPoint(set, points.find(point => point.id === id)!, look().lights, camera, lightingNow()).stops)
+  const lightingNow = () => calibratedLighting(set, layers, learnedOf(set, look()))
+  const evaluated = () => evaluate(set, look(), lightingNow(), camera)
+  const stopsAt = (pointIds: readonly string[]) => pointIds.map(id => evaluated().at(id).stops)
   const truthAt = async (pointIds: readonly string[]) => (await benchTruth({ set, lookId, pointIds, lightIds: ids, camera, seed, roughness })).map(fNumber => 2 * Math.log2(fNumber / camera.fNumber))
   const take = async (step: MeterStep, index: number) => {
     const point = points.find(({ id }) => id === step.pointId)!
@@ -44,7 +46,7 @@ export const rehearse = async (start: StudioSet, seed: number, { roughness = 1, 
   }
   const steps = meteringRun(set, look(), points)
   return { steps, take, known, stopsAt, truthAt, points, camera, look, lightingNow, settle: () => {
-    const { settings } = solveLook(set, look(), points, camera, lightingNow())
+    const { settings } = solveLook(evaluated())
     set = changeSettings(set, lookId, settings)
   }, now: () => set }
 }

@@ -7,7 +7,7 @@ import { pointOfLight } from '#core/evaluation/probes/points'
 import type { Light, LightSetting } from '#core/model/schema'
 import { onlyOn } from '#core/model/settings'
 import { formatPower } from '#core/solve/powerChanges'
-import { readPoint, type Readout } from '#core/evaluation/readout'
+import type { Readout } from '#core/evaluation/readout'
 import { totalOf } from '#core/physics/transport/exposureAt'
 import { formatFNumber } from '#core/physics/units/aperture'
 import { roundToClicks } from '#core/physics/units/stops'
@@ -32,10 +32,10 @@ const turn = (clicks: number) => {
 }
 
 const alone = computed(() => {
-  const { lighting, camera, points } = lightStore
-  if (!lighting || !camera || !shown.value.on) return undefined
+  const { evaluation, points } = lightStore
+  if (!evaluation || !shown.value.on) return undefined
   const settings = onlyOn({ ...studio.look, lights: lightStore.shownSettings }, [props.light.id])
-  return readPoint(studio.document, pointOfLight(props.light, points), settings, camera, lighting)
+  return evaluation.under(settings).read(pointOfLight(props.light, points))
 })
 
 const shareOf = (readout: Readout | undefined): string => {

@@ -4,7 +4,6 @@ import { parseReading } from '#core/physics/photometry/readingNotation'
 import { KEY_SIDE, LIT_CHEEK, SHADOW_SIDE } from '#core/model/placeIds'
 import { onlyOn } from '#core/model/settings'
 import { ratioOf, ratioOfLight, ratioWords, stopDownWords, stopsOfFill } from '#core/tone/ratio'
-import { readPoint } from '#core/evaluation/readout'
 import { formatFNumber } from '#core/physics/units/aperture'
 
 const studio = useStudio()
@@ -44,11 +43,10 @@ const ratio = computed(() => {
 
 const fills = computed(() => inUse.value.filter(({ job }) => job === 'fill'))
 const fillStops = computed(() => {
-  const { camera, lighting } = light
-  const point = light.points.find(({ id }) => id === KEY_SIDE)
-  if (!camera || !lighting || !point || fills.value.length === 0) return undefined
-  const without = readPoint(studio.document, point, onlyOn(studio.look, ids.value.filter(id => !fills.value.some(fill => fill.id === id))), camera, lighting)
-  const together = readPoint(studio.document, point, studio.look.lights, camera, lighting)
+  const { evaluation } = light
+  if (!evaluation || fills.value.length === 0) return undefined
+  const without = evaluation.under(onlyOn(studio.look, ids.value.filter(id => !fills.value.some(fill => fill.id === id)))).at(KEY_SIDE)
+  const together = evaluation.at(KEY_SIDE)
   return without.fNumber > 0 ? stopsOfFill(without.fNumber, together.fNumber) : undefined
 })
 </script>

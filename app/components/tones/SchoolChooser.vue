@@ -2,8 +2,7 @@
 import { BACKDROP_POINTS } from '#core/brief/looks'
 import { changeAreas, changeTargets } from '#core/edits/edits'
 import { BACKDROP_MIDDLE, KEY_SIDE } from '#core/model/placeIds'
-import { cardAtKey } from '#core/evaluation/probes/points'
-import { readPoint } from '#core/evaluation/readout'
+import { CARD_AT_KEY } from '#core/evaluation/probes/points'
 import { renderSurface } from '#core/evaluation/renderSurface'
 import { totalOf } from '#core/physics/transport/exposureAt'
 import { grey } from '#core/physics/units/rgb'
@@ -24,7 +23,7 @@ const follow = (school: School) => studio.edit((set) => {
 const words = computed(() => target.value ? translationWords(studio.document, middle.value, target.value) : 'Nothing is wanted of the backdrop\u2019s middle.')
 /** What level means here: the disc on the backdrop against how the key is read, and what a white shirt renders then. */
 const level = computed(() => {
-  const card = light.lighting && light.camera ? readPoint(studio.document, cardAtKey(studio.document), studio.look.lights, light.camera, light.lighting) : undefined
+  const card = light.evaluation?.at(CARD_AT_KEY)
   const key = light.readouts.find(({ point }) => point.id === KEY_SIDE)
   if (!card || !key || !light.camera) return ''
   const shirt = renderSurface(studio.document, SHIRT, grey(card.roomLuxS + totalOf(card.parts)), grey(0), light.camera)

@@ -29,8 +29,9 @@ export const POOL_RING = 8
 
 /** Row 0 is the top, column 0 the left. */
 export const areaId = (row: number, column: number): string => `area/${row}-${column}`
-export const POOL_MIDDLE = 'pool/middle'
-export const ringId = (index: number): string => `pool/ring-${index}`
+/** A pool belongs to its look: two looks may have one each, at places of their own. */
+export const poolMiddleId = (lookId: string): string => `pool/${lookId}/middle`
+export const ringId = (lookId: string, index: number): string => `pool/${lookId}/ring-${index}`
 
 const place = (set: StudioSet, id: string, xM: number, heightM: number): MeterPoint => ({ ...onBackdrop(set, id, 'Backdrop', xM, heightM), isEssential: false })
 
@@ -42,7 +43,7 @@ const gridPoints = (set: StudioSet): MeterPoint[] => {
   })
 }
 
-const poolPoints = (set: StudioSet, { xM, heightM, radiusM }: Extract<AreaTarget, { kind: 'pool' }>): MeterPoint[] => {
+const poolPoints = (set: StudioSet, lookId: string, { xM, heightM, radiusM }: Extract<AreaTarget, { kind: 'pool' }>): MeterPoint[] => {
   const { backdrop } = set
   const onDrop = (x: number, height: number): [number, number] => [
     Math.max(backdrop.centreXM - backdrop.widthM / 2 + 0.02, Math.min(backdrop.centreXM + backdrop.widthM / 2 - 0.02, x)),
@@ -50,17 +51,16 @@ const poolPoints = (set: StudioSet, { xM, heightM, radiusM }: Extract<AreaTarget
   ]
   const ring = Array.from({ length: POOL_RING }, (_, index) => {
     const angle = 2 * Math.PI * index / POOL_RING
-    return place(set, ringId(index), ...onDrop(xM + radiusM * Math.cos(angle), heightM + radiusM * Math.sin(angle)))
+    return place(set, ringId(lookId, index), ...onDrop(xM + radiusM * Math.cos(angle), heightM + radiusM * Math.sin(angle)))
   })
-  return [place(set, POOL_MIDDLE, ...onDrop(xM, heightM)), ...ring]
+  return [place(set, poolMiddleId(lookId), ...onDrop(xM, heightM)), ...ring]
 }
 
-/** Points that the area targets of a set's looks are judged at; none where no area is asked for. */
-export const areaPoints = (set: StudioSet, looks: readonly Look[] = set.looks): MeterPoint[] => {
-  const areas = looks.flatMap(look => look.areas)
-  const pool = areas.find(area => area.kind === 'pool')
-  return [
-    ...areas.some(({ kind }) => kind === 'even' || kind === 'ramp') ? gridPoints(set) : [],
-    ...pool ? poolPoints(set, pool) : [],
-  ]
-}
+/** Points that the area targets of some looks are judged at; none where no area is asked for. */
+export const areaPoints = (set: StudioSet, looks: readonly Look[] = set.looks): MeterPoint[] => [
+  ...looks.some(({ areas }) => areas.some(({ kind }) => kind === 'even' || kind === 'ramp')) ? gridPoints(set) : [],
+  ...looks.flatMap(({ id, areas }) => {
+    const pool = areas.find(area => area.kind === 'pool')
+    return pool ? poolPoints(set, id, pool) : []
+  }),
+]

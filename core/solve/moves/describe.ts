@@ -2,11 +2,11 @@ import { formatAperture } from '../../physics/units/aperture'
 import type { InLength } from '../../physics/units/distance'
 import { ON_TARGET_STOPS } from '../../evaluation/target'
 import { areaReadoutNames } from '../../evaluation/areaReadout'
-import { meterPoints } from '../../evaluation/probes/points'
 import type { CameraSetting, StudioSet } from '../../model/schema'
 import { changeWords } from '../powerChanges'
 import type { Binding, Proposed } from './propose'
-import type { Miss, Trial } from './trial'
+import type { Miss } from '../../evaluation/evaluation'
+import type { Trial } from './trial'
 
 const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1)
 
@@ -28,13 +28,13 @@ export const trialSteps = (before: StudioSet, cameraNow: CameraSetting, trial: T
   ...trial.changes.map(change => changeWords(change, trial.set.lights)),
 ].map(capital)
 
-const nameOf = (set: StudioSet, { id }: Miss): string => meterPoints(set).find(point => point.id === id)?.name ?? areaReadoutNames[id] ?? id
+const nameOf = ({ of }: Miss): string => of.kind === 'point' ? of.point.name : areaReadoutNames[of.area.kind]
 
 /** What an answer still misses, worst first: `Backdrop right 0.4 stop too bright`. */
-export const missWords = (set: StudioSet, { misses }: Trial): string[] => misses
+export const missWords = ({ misses }: Pick<Trial, 'misses'>): string[] => misses
   .filter(miss => Math.abs(miss.stops) > ON_TARGET_STOPS)
   .sort((a, b) => Number(b.isHard) - Number(a.isHard) || Math.abs(b.stops) - Math.abs(a.stops))
-  .map(miss => `${nameOf(set, miss)} ${Math.abs(miss.stops).toFixed(1)} stop${Math.abs(miss.stops) < 1.05 ? '' : 's'} ${miss.id.startsWith('area:') ? 'off' : miss.stops > 0 ? 'too bright' : 'too dark'}`)
+  .map(miss => `${nameOf(miss)} ${Math.abs(miss.stops).toFixed(1)} stop${Math.abs(miss.stops) < 1.05 ? '' : 's'} ${miss.of.kind === 'area' ? 'off' : miss.stops > 0 ? 'too bright' : 'too dark'}`)
 
 const BINDING: Record<Binding, string> = {
   power: 'Power binds: lights are at full, and the camera opens no further.',
@@ -46,8 +46,8 @@ const BINDING: Record<Binding, string> = {
 }
 
 /** What keeps the target out of reach, and by how much. */
-export const bindingWords = (set: StudioSet, { binding, trials }: Proposed): string | undefined => {
+export const bindingWords = ({ binding, trials }: Proposed): string | undefined => {
   if (!binding) return undefined
-  const missed = trials[0] ? missWords(set, trials[0])[0] : undefined
+  const missed = trials[0] ? missWords(trials[0])[0] : undefined
   return `${BINDING[binding]}${missed ? ` At best ${missed.charAt(0).toLowerCase()}${missed.slice(1)}.` : ''}`
 }

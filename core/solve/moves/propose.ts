@@ -1,4 +1,6 @@
 import { lightingSolver, withoutHousings, type SolvedSet } from '../../evaluation/lightingSolver'
+import type { Miss } from '../../evaluation/evaluation'
+import { probesOf } from '../../evaluation/probes/probes'
 import type { StudioSet } from '../../model/schema'
 import { thingsKey } from '../../evaluation/solverKeys'
 import { DRAFT_QUALITY, QUALITY } from '../../physics/transport/stage'
@@ -7,7 +9,7 @@ import { isLocked } from './mayMove'
 import type { Family, Move } from './family'
 import { lightFamilies } from './lightMoves'
 import { stageFamilies } from './stageMoves'
-import { trialPoints, tryState, type Question, type Solver, type Trial, type Tried } from './trial'
+import { lookOf, tryState, type Question, type Solver, type Trial, type Tried } from './trial'
 
 /** What keeps a target out of reach: nothing that could be moved helps further because of it. */
 export type Binding = 'power' | 'room' | 'frame' | 'spill' | 'unevenness' | 'key'
@@ -41,6 +43,9 @@ const SPENT_BY = [1, 0.7, 1] as const
 /** A move has helped when it cost this much less. */
 const HELPS = 1e-3
 
+/** An answer is judged by its targets, so nothing else is worked out. */
+const judged = (set: StudioSet) => probesOf(set, 'judged')
+
 const things = ({ moves, changes }: Trial): number => moves.length + changes.length
 
 const ranked = (trials: readonly Trial[], fewest: boolean): Trial[] => {
@@ -66,7 +71,7 @@ const different = (trials: readonly Trial[], fewest: boolean): Trial[] => {
 }
 
 /** Worst hard miss. */
-const worstOf = (trial: Trial) => trial.misses.filter(miss => miss.isHard).reduce((worst, miss) => Math.abs(miss.stops) > Math.abs(worst.stops) ? miss : worst, { id: '', stops: 0, isHard: true })
+const worstOf = (trial: Trial): Miss | undefined => trial.misses.filter(miss => miss.isHard).reduce<Miss | undefined>((worst, miss) => !worst || Math.abs(miss.stops) > Math.abs(worst.stops) ? miss : worst, undefined)
 
 /** A state that would have been better still, had nothing been in its way. */
 type Blocked = { against: 'room' | 'frame', cost: number }
@@ -76,15 +81,15 @@ const GAIN = 0.02
 /** What stands in the way of a best answer that still misses. */
 const bindingOf = (best: Trial, blocked: readonly Blocked[], isWalledIn: boolean, lookId: string): Binding => {
   const worst = worstOf(best)
-  if (keyFaultOf(best.set, best.set.looks.find(({ id }) => id === lookId) ?? best.set.looks[0]!, best.readouts, best.camera)) return 'key'
+  const look = lookOf(best.set, lookId)
+  if (keyFaultOf({ ...best, look })) return 'key'
   const better = blocked.filter(({ cost }) => cost < best.cost - GAIN).sort((a, b) => a.cost - b.cost)[0]
   if (better) return better.against
-  if (worst.id.startsWith('area:even')) return 'unevenness'
+  if (worst?.of.kind === 'area' && worst.of.area.kind === 'even') return 'unevenness'
   // Further from the backdrop less of what is meant for the sitter reaches it.
-  if (worst.stops > 0) return isWalledIn ? 'room' : 'spill'
-  const look = best.set.looks.find(({ id }) => id === lookId) ?? best.set.looks[0]!
+  if (worst && worst.stops > 0) return isWalledIn ? 'room' : 'spill'
   const atFull = best.set.lights.some(light => look.lights[light.id]!.on && look.lights[light.id]!.powerStops > -light.lamp.clickStops)
-  const onDrop = best.misses.filter(miss => miss.id.startsWith('backdrop/')).map(miss => miss.stops)
+  const onDrop = best.misses.filter(({ of }) => of.kind === 'point' && of.point.surface === 'backdrop').map(miss => miss.stops)
   return !atFull && Math.max(...onDrop) > 0.05 && Math.min(...onDrop) < -0.05 ? 'unevenness' : 'power'
 }
 
@@ -93,7 +98,7 @@ const bindingOf = (best: Trial, blocked: readonly Blocked[], isWalledIn: boolean
  * three. The same question has the same answers. Answers improve as they are reported; the last are verified with all rays.
  */
 export const propose = async (question: Question, { fewest = false, most = MOST_SPENT, report, see, pause = () => Promise.resolve(false) }: ProposeOptions = {}): Promise<Proposed | undefined> => {
-  const bare = lightingSolver(DRAFT_QUALITY, trialPoints)
+  const bare = lightingSolver(DRAFT_QUALITY, judged)
   /** What housings hide is left for the verification. */
   const solver: Solver = (set, options) => bare(withoutHousings(set), options)
   const trials: Trial[] = []
@@ -145,7 +150,7 @@ export const propose = async (question: Question, { fewest = false, most = MOST_
   }
 
   // Whether powers alone do it is worth knowing exactly.
-  const exact = lightingSolver(QUALITY, trialPoints)
+  const exact = lightingSolver(QUALITY, judged)
   const base = (await tryState(question, question.set, [], exact, pause, { see }))?.trial
   if (!base) return undefined
   trials.push(base)
@@ -206,7 +211,7 @@ const VERIFIED = 9
 /** A move has to save this much of the worst miss to be worth naming, where the target is out of reach. */
 const WORTH_STOPS = 0.05
 
-const worstMiss = (trial: Trial): number => Math.abs(worstOf(trial).stops)
+const worstMiss = (trial: Trial): number => Math.abs(worstOf(trial)?.stops ?? 0)
 
 /**
  * An answer without the moves that it does as well without, and what each of the rest saves. A light that ends up switched off was not
@@ -231,8 +236,8 @@ const onlyNeeded = async (question: Question, trial: Trial, solver: Solver, draf
 
 /** Answers solved again with every ray, and their powers with them, the best first, until there is choice enough. */
 const verify = async (question: Question, known: readonly Trial[], order: readonly Trial[], fewest: boolean, pause: () => Promise<boolean>, see: ProposeOptions['see']): Promise<Trial[] | undefined> => {
-  const solver = lightingSolver(QUALITY, trialPoints)
-  const bare = lightingSolver(DRAFT_QUALITY, trialPoints)
+  const solver = lightingSolver(QUALITY, judged)
+  const bare = lightingSolver(DRAFT_QUALITY, judged)
   const draft: Solver = (set, options) => bare(withoutHousings(set), options)
   const verified = [...known]
   const kinds = new Set(known.map(kindOf))

@@ -1,20 +1,14 @@
 import { sightingsOf } from '../../render/frameIntrusions'
 import { changeExposure, changeSettings } from '../../edits/edits'
-import { meterPoints, type MeterPoint } from '../../evaluation/probes/points'
-import { sensePoints } from '../../evaluation/probes/sensePoints'
 import { distance } from '../../physics/units/vector'
 import { vectorOf } from '../../model/bounds'
 import { headHeightM } from '../../model/headHeight'
 import type { SolvedSet, SolveOptions } from '../../evaluation/lightingSolver'
 import type { CameraSetting, Look, StudioSet } from '../../model/schema'
 import type { Learned } from '../../calibration/calibration'
-import type { Lighting } from '../../calibration/lighting'
-import { areaPoints } from '../../evaluation/probes/areaPoints'
-import { lightingOf } from '../../evaluation/calibratedLighting'
-import { measureAt } from '../../evaluation/constraint'
-import { demandsOf, factorsOf } from '../../evaluation/constraints'
-import { cameraSettingOf, readLook, type Readout } from '../../evaluation/readout'
-import { ON_TARGET_STOPS } from '../../evaluation/target'
+import { calibratedLighting } from '../../evaluation/calibratedLighting'
+import { evaluate, isOnTarget, type Miss } from '../../evaluation/evaluation'
+import type { Readout } from '../../evaluation/readout'
 import { apertureScale } from '../../physics/units/aperture'
 import { changesBetween, type Change } from '../powerChanges'
 import { solveLook } from '../lookPowers'
@@ -28,9 +22,6 @@ export type Question = { set: StudioSet, lookId: string, learned: Learned, fixed
 
 /** Light worked out with few rays is off by up to this much, so that more than it has to be left for an answer to hold. */
 const DRAFT_STOPS = 0.03
-
-/** A miss by the point or area that it belongs to. */
-export type Miss = { id: string, stops: number, isHard: boolean }
 
 /** A state that was tried: the set as it would be, and how it stands. */
 export type Trial = {
@@ -52,14 +43,7 @@ export type Trial = {
 /** A state with why it cannot be, where it cannot. */
 export type Tried = { trial: Trial, against?: 'frame' | 'room' }
 
-/** Receivers that targets are judged at; what only areas look at is left out where no area is asked for. */
-export const trialPoints = (set: StudioSet): MeterPoint[] => [
-  ...meterPoints(set),
-  ...set.looks.some(look => look.areas.some(({ kind }) => kind === 'wrap' || kind === 'apart')) ? sensePoints(set) : [],
-  ...areaPoints(set),
-]
-
-const lookOf = (set: StudioSet, lookId: string): Look => set.looks.find(({ id }) => id === lookId) ?? set.looks[0]!
+export const lookOf = (set: StudioSet, lookId: string): Look => set.looks.find(({ id }) => id === lookId) ?? set.looks[0]!
 
 /** Apertures, and above the widest of them film speeds, from the present one outward: thirds near by, then whole stops. */
 const cameraOptions = (set: StudioSet, camera: CameraSetting, mayChange: boolean): CameraSetting[] => {
@@ -81,14 +65,6 @@ const cameraOptions = (set: StudioSet, camera: CameraSetting, mayChange: boolean
     known.add(key)
     return isNew
   })]
-}
-
-const missesOf = (set: StudioSet, lookId: string, lighting: Lighting) => {
-  const look = lookOf(set, lookId)
-  const points = meterPoints(set)
-  const camera = cameraSettingOf(set, look, points, lighting)
-  const factors = factorsOf(set, look.lights)
-  return { camera, readouts: readLook(set, look, points, camera, lighting), misses: demandsOf(set, look, points, camera, lighting).map((demand): Miss => ({ id: demand.id, stops: demand.missOf(measureAt(demand, factors)), isHard: demand.isHard })) }
 }
 
 const NEAREST_LIGHT_M = 0.45
@@ -118,19 +94,18 @@ export const tryState = async (question: Question, after: StudioSet, moves: read
   const solved = await solver(after, { pause })
   if (!solved) return undefined
   const against = moves.length > 0 ? objection(before, after, solved) : undefined
-  const lighting = lightingOf(solved.layers, learned, trialPoints(after))
-  const points = meterPoints(after)
+  const lighting = calibratedLighting(after, solved.layers, learned)
   const look = lookOf(after, lookId)
   const present = lookOf(before, lookId).exposure
-  const start: CameraSetting = moves.length === 0 ? cameraSettingOf(after, look, points, lighting) : { fNumber: present.fNumber, shutterS: present.shutterS, iso: present.iso }
+  const start: CameraSetting = moves.length === 0 ? evaluate(after, look, lighting).camera : { fNumber: present.fNumber, shutterS: present.shutterS, iso: present.iso }
   const trialAt = (camera: CameraSetting): Trial => {
-    const { settings, cost } = solveLook(after, look, points, camera, lighting, fixedIds)
+    const { settings, cost } = solveLook(evaluate(after, look, lighting, camera), fixedIds)
     const exposed = changeExposure(changeSettings(after, lookId, settings), lookId, { fNumber: camera.fNumber, iso: camera.iso })
-    const { camera: shown, misses, readouts } = missesOf(exposed, lookId, lighting)
+    const { camera: shown, misses, readouts } = evaluate(exposed, lookOf(exposed, lookId), lighting)
     const changes = changesBetween(after.lights, look.lights, settings)
     const isTurned = !isSameCamera(shown, start)
     const minutes = moves.reduce((sum, move) => sum + move.minutes, 0) + MINUTES.power * changes.reduce((sum, change) => sum + change.lights.length, 0) + (isTurned ? MINUTES.camera : 0)
-    const isReached = misses.every(miss => !miss.isHard || Math.abs(miss.stops) <= ON_TARGET_STOPS - (isDraft ? DRAFT_STOPS : 0))
+    const isReached = isOnTarget(misses, isDraft ? DRAFT_STOPS : 0)
     return { set: exposed, moves, changes, camera: shown, misses, readouts, isReached, minutes, cost: cost + MINUTE_COST * minutes + (isReached ? 0 : 1e-2) }
   }
   let best: Trial | undefined
