@@ -34,7 +34,7 @@ export default defineNuxtConfig({
     },
   },
   css: ['~/assets/css/main.css'],
-  alias: { '#core': folder('./core') },
+  alias: { '#core': folder('./core'), '#services': folder('./services') },
   sourcemap: { client: false, server: false },
   // Without the environment API the development server finds no entry when nothing is rendered on the server.
   experimental: { viteEnvironmentApi: true },

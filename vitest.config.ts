@@ -6,6 +6,6 @@ export default mergeConfig(shared, defineConfig({
     // The reference traces many paths; how long that takes on a busy machine is no finding.
     testTimeout: 60_000,
     maxWorkers: '100%',
-    include: ['core/**/*.test.ts', 'app/**/*.test.ts', 'server/**/*.test.ts', 'tests/*.test.ts', 'tests/{reference,golden}/*.test.ts'],
+    include: ['core/**/*.test.ts', 'app/**/*.test.ts', 'server/**/*.test.ts', 'services/**/*.test.ts', 'tests/*.test.ts', 'tests/{reference,golden}/*.test.ts'],
   },
 }))

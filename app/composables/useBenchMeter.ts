@@ -1,7 +1,7 @@
 import type { Reading } from '#core/model/schema'
 import { refused, understood, type Outcome } from '#core/shared/outcome'
 import { askBenchReading, NO_SERVER } from '~/support/bench'
-import { benchWorker } from '~/workers/benchWorker'
+import { benchHere } from '~/support/benchHere'
 
 /** Where a simulated reading is taken. */
 export type BenchQuestion = { pointId: string, lightIds: readonly string[], meter?: Reading['meter'] }
@@ -46,7 +46,7 @@ export const useBenchMeter = () => {
       take: take.next(),
     }
     const answered = await askBenchReading(request)
-    const answer = answered === NO_SERVER ? await benchWorker().reading(request as never) : answered
+    const answer = answered === NO_SERVER ? await benchHere.reading(request as never) : answered
     firedAt = now
     return answer.ok ? understood(answer.value) : answer
   }

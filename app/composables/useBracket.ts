@@ -32,7 +32,7 @@ export const useBracket = createGlobalState(() => {
   const isBusy = ref(false)
 
   const add = async (bytes: Uint8Array<ArrayBuffer>, name: string) => {
-    const outcome = await frames.reader().card(bytes)
+    const outcome = await frames.reader.card(bytes)
     if (outcome.ok) pictures.value.push({ name, value: outcome.value.value, tags: outcome.value.tags.exposure, typedStops: null })
     else problem.value = `${name}: ${outcome.message}`
   }

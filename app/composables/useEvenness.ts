@@ -38,8 +38,8 @@ export const useEvenness = () => {
   const whole = shallowRef<StopMap | undefined>()
   const relight = useDebounceFn(async () => {
     if (!grid.value || !light.camera || light.solvedRevision === 0) return
-    if (!await light.worker.light(light.solvedRevision, { at: 'backdrop', width: MAP_WIDTH })) return
-    whole.value = await light.worker.map('backdrop', { settings: toRaw(studio.look.lights), camera: light.camera, learned: light.learned })
+    if (!await light.service.light(light.solvedRevision, 'evenness', { at: 'backdrop', width: MAP_WIDTH })) return
+    whole.value = await light.service.map('evenness', { settings: toRaw(studio.look.lights), camera: light.camera, learned: light.learned })
   }, 150)
   watch(() => [light.solvedRevision, studio.look.lights, light.camera, light.learned, grid.value === null], relight, { immediate: true })
 

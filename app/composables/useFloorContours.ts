@@ -21,7 +21,7 @@ export const useFloorContours = () => {
   const relight = useDebounceFn(async () => {
     const revision = light.solvedRevision
     if (choice.value === 'none' || litFor.value === revision) return
-    if (await light.worker.light(revision, { at: 'floor', width: WIDTH })) litFor.value = revision
+    if (await light.service.light(revision, 'floor', { at: 'floor', width: WIDTH })) litFor.value = revision
   }, REST_MS)
   watch(() => [light.solvedRevision, choice.value !== 'none'], relight, { immediate: true })
 
@@ -31,7 +31,7 @@ export const useFloorContours = () => {
       return
     }
     const settings = choice.value === 'all' ? toRaw(light.shownSettings) : onlyOn({ ...studio.look, lights: light.shownSettings }, [choice.value])
-    const map = await light.worker.map('floor', { settings, camera: light.camera, learned: light.learned })
+    const map = await light.service.map('floor', { settings, camera: light.camera, learned: light.learned })
     if (!map) return
     const { left, right, back, front } = roomBounds(studio.document.room)
     const [top, bottom] = [Math.floor(Math.max(...map.stops)), Math.ceil(Math.max(Math.min(...map.stops), Math.max(...map.stops) - MOST_LINES))]

@@ -1,5 +1,5 @@
 import type { LightSetting } from '#core/model/schema'
-import type { Developed, Looking } from '~/workers/light.worker'
+import type { Developed, Looking } from '#services/light/lightApi'
 
 /** Under the hand, and before there is any, a picture is coarse, so that it comes at once. */
 export const COARSE_WIDTH = 64
@@ -39,7 +39,7 @@ export const useLitPicture = (looking: () => Looking, { settings, isLive = false
     do {
       isWaiting = false
       if (!light.camera) break
-      picture.value = await light.worker.develop(looking().at, { settings: lights.value, camera: light.camera, learned: light.learned }) ?? picture.value
+      picture.value = await light.service.develop(looking().at, { settings: lights.value, camera: light.camera, learned: light.learned }) ?? picture.value
     } while (isWaiting)
     isDeveloping = false
   }
@@ -50,8 +50,8 @@ export const useLitPicture = (looking: () => Looking, { settings, isLive = false
     isLighting = true
     const mine = wanted.value
     const isFirst = isLive && !picture.value
-    if (isFirst && await light.worker.light(revision.value, { ...looking(), width: COARSE_WIDTH })) await develop()
-    if (await light.worker.light(revision.value, looking())) {
+    if (isFirst && await light.service.light(revision.value, looking().at, { ...looking(), width: COARSE_WIDTH })) await develop()
+    if (await light.service.light(revision.value, looking().at, looking())) {
       litFor.value = mine
       await develop()
     }

@@ -1,6 +1,6 @@
 import type { StudioSet } from '#core/model/schema'
 import type { Readout } from '#core/evaluation/readout'
-import type { Developed } from '~/workers/light.worker'
+import type { Developed } from '#services/light/lightApi'
 
 /** A state to compare with: the set as it was, what it read, and its frame. */
 export type Pin = { setId: string, set: StudioSet, lookId: string, fNumber: number, readouts: readonly Readout[], picture: Developed | undefined }

@@ -45,7 +45,7 @@ export const useStarting = () => {
         problem.value = `"${point.name}" does not fit here: ${fault} Nothing was changed; make the room larger or choose another.`
         return
       }
-      const { set: settled, missed } = await light.worker.settle(started.set)
+      const { set: settled, missed } = await light.service.settle(started.set)
       // Whoever changed something meanwhile keeps it.
       if (studio.document !== before) {
         problem.value = 'The set was changed meanwhile, so nothing was set up. Press again.'

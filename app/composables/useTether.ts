@@ -2,7 +2,7 @@ import { freshId } from '~/support/freshId'
 import * as v from 'valibot'
 import { refused, understood, type Outcome } from '#core/shared/outcome'
 import { askBenchShot, fetchBenchShot, NO_SERVER, tetherAddress } from '~/support/bench'
-import { benchWorker } from '~/workers/benchWorker'
+import { benchHere } from '~/support/benchHere'
 
 const EventSchema = v.variant('kind', [
   v.object({ kind: v.literal('ready') }),
@@ -83,12 +83,17 @@ export const useTether = createGlobalState(() => {
   })
 
   /** Without a server the simulated camera works in the browser; its pictures come straight from there. */
-  const shootHere = async (request: Parameters<ReturnType<typeof benchWorker>['shoot']>[0], takePicture: TakePicture) => {
+  const shootHere = async (request: Parameters<typeof benchHere.shoot>[0], takePicture: TakePicture) => {
     state.value = 'exposing'
-    const outcome = await benchWorker().shoot(request, async (bytes, name, number, of) => {
-      state.value = 'sending'
-      await takePicture(bytes, name, number, of)
-    })
+    // One picture after another, as they come.
+    let taken: Promise<unknown> = Promise.resolve()
+    const outcome = await benchHere.shoot(request, {
+      report: ({ bytes, name, number, of }) => {
+        state.value = 'sending'
+        taken = taken.then(() => takePicture(bytes, name, number, of))
+      },
+    }).catch((error: Error): Outcome<undefined> => refused(`The bench could not take it: ${error.message}`))
+    await taken
     finish(outcome)
   }
 

@@ -5,8 +5,8 @@ import { changeExposure } from '#core/edits/edits'
 import type { Frame, RegionEdit, StudioSet } from '#core/model/schema'
 import { freshId } from '~/support/freshId'
 import { NEARLY_FULL } from '~/storage/pictures'
-import type { FrameView } from '~/workers/frame.worker'
-import { startFrameWorker } from '~/workers/frameWorker'
+import type { FrameView } from '#services/imaging/imagingApi'
+import { imagingService } from '#services/imaging/imagingService'
 import { useLight } from './light'
 import { usePreferences } from './preferences'
 import { useStudio } from './studio'
@@ -19,8 +19,7 @@ export const useFrames = defineStore('frames', () => {
   const light = useLight()
   const preferences = usePreferences()
   const kept = useKept()
-  let worker: ReturnType<typeof startFrameWorker> | undefined
-  const reader = () => worker ??= markRaw(startFrameWorker())
+  const reader = markRaw(imagingService())
 
   const chosenId = ref<string | null>(null)
   const frames = computed(() => studio.document.frames.filter(frame => frame.lookId === studio.look.id))
@@ -45,11 +44,11 @@ export const useFrames = defineStore('frames', () => {
   /** Reads a frame's picture again, from memory or from where it lies; undefined where it is gone. */
   const readAgain = async (frame: Frame): Promise<FrameView | undefined> => {
     const set = toRaw(studio.document)
-    const near = await reader().again(frame.id, set, toRaw(frame.edits))
+    const near = await reader.again(frame.id, set, toRaw(frame.edits))
     if (near) return near
     const picture = await kept.shelf.picture(set.id, frame.id)
     if (!picture) return undefined
-    const outcome = await reader().read(frame.id, set, picture.bytes, toRaw(frame.edits), () => {})
+    const outcome = await reader.read(frame.id, set, { bytes: picture.bytes, edits: toRaw(frame.edits) })
     return outcome.ok ? outcome.value : undefined
   }
 
@@ -67,8 +66,8 @@ export const useFrames = defineStore('frames', () => {
   const store = async (setId: string, id: string, bytes: Uint8Array<ArrayBuffer>): Promise<void> => {
     const { pictureSide, picturesKept } = preferences.values
     try {
-      const picture = await reader().shrink(bytes, pictureSide ?? Number.POSITIVE_INFINITY)
-      await kept.shelf.putPicture(setId, id, { ...picture, preview: await reader().preview(id) })
+      const picture = await reader.shrink(bytes, pictureSide ?? Number.POSITIVE_INFINITY)
+      await kept.shelf.putPicture(setId, id, { ...picture, preview: await reader.preview(id) })
       await kept.pictures.keepNewest(picturesKept, setId)
       const room = await kept.pictures.room()
       isNearlyFull.value = room !== undefined && room.usedBytes > NEARLY_FULL * room.mostBytes
@@ -89,8 +88,10 @@ export const useFrames = defineStore('frames', () => {
       await light.ready()
       const { look, camera, ticket } = taken ?? setting()
       const id = `frame-${freshId()}`
-      const outcome = await reader().read(id, toRaw(ticket.set), bytes, [], (share) => {
-        progress.value = share
+      const outcome = await reader.read(id, toRaw(ticket.set), { bytes, edits: [] }, {
+        report: (share) => {
+          progress.value = share
+        },
       })
       if (!outcome.ok) {
         failure.value = `${name}: ${outcome.message}`

@@ -14,22 +14,16 @@ import type { LightLayer } from '#core/physics/transport/lightLayer'
 import { CHECKS } from '#core/checks/findings'
 import type { CheckContext, Finding } from '#core/checks/finding'
 import type { Sighting } from '#core/render/frameIntrusions'
-import type { Exactness } from '~/workers/light.worker'
-import type { LeanSet } from '~/workers/judge.worker'
-import { startJudgeWorker, type PowersQuestion } from '~/workers/judgeWorker'
-import { startLightWorker } from '~/workers/lightWorker'
-import { breather } from '~/workers/breather'
+import { judgeService, type PowersQuestion } from '#services/judge/judgeService'
+import { leanOf, type LeanSet } from '#services/leanSet'
+import type { Exactness } from '#services/light/lightApi'
+import { lightService } from '#services/light/lightService'
+import { turns } from '#services/rpc/job'
+import { isCalledOff, newest } from '#services/rpc/latest'
 import { useStudio } from './studio'
 
 /** What is asked for but not yet accepted: targets for some points. */
 export type Ask = Record<string, Target>
-
-/** A set for a worker that has no use for what was read on it. */
-const unread = (set: StudioSet): StudioSet => ({ ...toRaw(set), readings: [], frames: [] })
-
-/** A set without what was read on it, and without words; the one before where nothing else changed. */
-const leanOf = ({ readings: _readings, frames: _frames, ...set }: StudioSet, before?: LeanSet): LeanSet =>
-  before && (Object.keys(set) as (keyof LeanSet)[]).every(key => key === 'name' || key === 'notes' || set[key] === before[key]) ? before : set
 
 /** After this long a solve under way is told to make room for a newer question. */
 const PATIENCE_MS = 120
@@ -37,8 +31,8 @@ const PATIENCE_MS = 120
 /** Light on the open set: layers from the worker, and everything derived from them. Nothing here is ever edited. */
 export const useLight = defineStore('light', () => {
   const studio = useStudio()
-  const worker = markRaw(startLightWorker())
-  const judge = markRaw(startJudgeWorker())
+  const service = markRaw(lightService())
+  const judge = markRaw(judgeService())
   const { distance, unit } = useUnits()
   const layers = shallowRef<{ of: string, layers: LightLayer[], sightings: Sighting[] } | undefined>()
   /** The newest answer, however rough. */
@@ -51,6 +45,7 @@ export const useLight = defineStore('light', () => {
   const isStopped = ref(false)
   const asked = shallowRef<Ask | null>(null)
   let revision = 0
+  const solves = newest()
   let startedAt = 0
   /** Figures that are not yet what everything comes to rest at. */
   const isBusy = ref(false)
@@ -61,12 +56,17 @@ export const useLight = defineStore('light', () => {
   let lastSurfaces = ''
 
   const solveOnce = async (exactness: Exactness): Promise<boolean> => {
-    const [set, of] = [unread(studio.document), geometry.value]
+    const [set, of] = [toRaw(studio.document), geometry.value]
     revision += 1
     startedAt = performance.now()
     progress.value = 0
-    const answer = await worker.solve(revision, set, exactness, (share) => {
-      progress.value = share
+    const answer = await service.solve(revision, set, exactness, {
+      signal: solves.next(),
+      report: (share) => {
+        progress.value = share
+      },
+    }).catch((error: unknown) => {
+      if (!isCalledOff(error)) throw error
     })
     progress.value = null
     if (!answer) return false
@@ -89,7 +89,7 @@ export const useLight = defineStore('light', () => {
   const solve = async () => {
     if (isBusy.value) {
       isWaiting = true
-      if (performance.now() - startedAt > PATIENCE_MS) void worker.supersede(revision + 1)
+      if (performance.now() - startedAt > PATIENCE_MS) solves.stop()
       return
     }
     isBusy.value = true
@@ -100,7 +100,7 @@ export const useLight = defineStore('light', () => {
         const isWhole = await solveOnce(firstExactness())
         if (!isWhole && !isWaiting && !isStopped.value) await solveOnce('full')
       } while (isWaiting)
-      if (!isStopped.value) void worker.warm(revision, unread(studio.document))
+      if (!isStopped.value) void service.warm().catch(() => {})
       failure.value = null
     }
     catch (error) {
@@ -114,7 +114,7 @@ export const useLight = defineStore('light', () => {
   /** Stops the solve under way; what figures there are stay. */
   const stop = () => {
     isStopped.value = true
-    void worker.supersede(revision + 1)
+    solves.stop()
   }
 
   watch(geometry, solve, { immediate: true })
@@ -131,7 +131,6 @@ export const useLight = defineStore('light', () => {
   // Through these three nothing is studied again while a lamp is dragged.
   watch([readings, lightIds, frozen], async ([taken, ids, held]) => {
     const mine = ++studies
-    if (!isStudied.value) judge.dropStudy()
     isStudied.value = false
     const lights = ids.split(' ').filter(Boolean)
     try {
@@ -209,10 +208,10 @@ export const useLight = defineStore('light', () => {
   const check = async (context: CheckContext) => {
     const mine = ++checks
     const found: Finding[] = []
-    const breathe = breather(() => mine === checks)
+    const isOff = turns(() => mine !== checks)
     for (const one of CHECKS) {
       found.push(...one(context, distance))
-      if (!await breathe()) return
+      if (await isOff()) return
     }
     findings.value = found
     findingsOfSet.value = context.set
@@ -229,7 +228,15 @@ export const useLight = defineStore('light', () => {
   /** Light settings that are shown: the present ones, or the asked-for ones while an ask stands. */
   const shownSettings = computed((): Record<string, LightSetting> => asked.value && answer.value ? answer.value.settings : studio.look.lights)
 
+  const exposing = (settings: Record<string, LightSetting>) => ({ settings: toRaw(settings), camera: camera.value!, learned: learned.value })
+  /** What one place of the picture records, lit by some lights. */
+  const probe = async (u: number, v: number, settings: Record<string, LightSetting>) => camera.value && service.probe('frame', { u, v }, exposing(settings))
+  /** How even the backdrop's map is, in so many columns and rows. */
+  const evenness = async (columns: number, rows: number) => camera.value && service.evenness(exposing(shownSettings.value), columns, rows)
+  /** Which things the bounced light of every point comes from, as it was solved at a revision. */
+  const bounces = (of: number) => service.bounces(of, points.value.map(({ id }) => id))
+
   return {
-    worker, solvedRevision, shownRevision, findings: presentFindings, isChecking, isKnown, isLit, isLate, isStudied, failure, progress, isBusy, isStopped, stop, solve, asked, points, places, ready, studied, learned, planned, evaluation, lighting, camera, targets, answer, readouts, areas, ghosts, verdict, band, shownSettings,
+    service, probe, evenness, bounces, solvedRevision, shownRevision, findings: presentFindings, isChecking, isKnown, isLit, isLate, isStudied, failure, progress, isBusy, isStopped, stop, solve, asked, points, places, ready, studied, learned, planned, evaluation, lighting, camera, targets, answer, readouts, areas, ghosts, verdict, band, shownSettings,
   }
 })

@@ -6,8 +6,9 @@ import type { ToneMap } from '#core/solve/explore'
 import type { WalkPoint } from '#core/solve/walkLine'
 import type { Vector } from '#core/physics/units/vector'
 import type { Slip } from '#core/solve/sensitivity'
-import type { EvenPlaces, LadderRung, Proposal, Proposals, Search } from '~/workers/search.worker'
-import { startSearchWorker } from '~/workers/searchWorker'
+import { isCalledOff, newest } from '#services/rpc/latest'
+import type { EvenPlaces, Found, LadderRung, Proposal, Proposals, Search } from '#services/search/searchApi'
+import { searchService } from '#services/search/searchService'
 import { useLight } from './light'
 import { useStudio } from './studio'
 
@@ -18,8 +19,8 @@ export const useSearch = defineStore('search', () => {
   const studio = useStudio()
   const light = useLight()
   const { unit } = useUnits()
-  let worker: ReturnType<typeof startSearchWorker> | undefined
-  let question = 0
+  const service = markRaw(searchService())
+  const questions = newest()
   const options = reactive({ keepKey: false, fewest: false })
   const busy = ref<Kind | null>(null)
   const share = ref(0)
@@ -44,79 +45,74 @@ export const useSearch = defineStore('search', () => {
   }
 
   const stop = () => {
-    question += 1
+    questions.stop()
     busy.value = null
-    void worker?.supersede(question)
   }
 
-  /** Asks one question; what was asked before makes room. `take` hears answers for as long as this is the newest. */
-  const ask = async (kind: Kind, run: (number: number, search: Search, isWanted: () => boolean) => Promise<void>) => {
+  /** Asks one question; what was asked before makes room, and nothing of it comes in any more. */
+  const ask = async (kind: Kind, run: (search: Search, signal: AbortSignal) => Promise<void>) => {
     const search = searchOf()
     if (!search) return
-    worker ??= markRaw(startSearchWorker())
-    stop()
-    const mine = question
+    const signal = questions.next()
     busy.value = kind
     share.value = 0
     failure.value = null
     try {
-      await run(mine, search, () => mine === question)
+      await run(search, signal)
     }
     catch (error) {
-      if (mine === question) failure.value = `The search broke off: ${(error as Error).message} Your set is as it was.`
+      if (isCalledOff(error)) return
+      failure.value = `The search broke off: ${(error as Error).message} Your set is as it was.`
     }
-    if (mine === question) busy.value = null
+    busy.value = null
+  }
+  const hearShare = (done: number) => {
+    share.value = done
+  }
+  /** Shows what was found so far. */
+  const hear = <T>(show: (found: T) => void) => ({ found, share: done }: Found<T>) => {
+    show(found)
+    share.value = done
   }
 
   const wantedSet = (): StudioSet => light.asked ? changeTargets(toRaw(studio.document), studio.look.id, toRaw(light.asked)) : toRaw(studio.document)
+  const present = () => toRaw(studio.document)
 
-  const propose = () => ask('proposals', async (number, search, isWanted) => {
-    proposals.value = { proposals: [], isFinal: false }
-    const answer = await worker!.propose(number, wantedSet(), search, (some, done) => {
-      if (!isWanted()) return
-      proposals.value = some
-      share.value = done
-    })
-    if (answer && isWanted()) proposals.value = answer
+  const propose = () => ask('proposals', async (search, signal) => {
+    const show = (found: Proposals) => {
+      proposals.value = found
+    }
+    show({ proposals: [], isFinal: false })
+    show(await service.propose(wantedSet(), search, { signal, report: hear(show) }) ?? proposals.value!)
   })
 
-  const climb = () => ask('ladder', async (number, search, isWanted) => {
-    rungs.value = []
-    const answer = await worker!.ladder(number, toRaw(studio.document), search, (some, done) => {
-      if (!isWanted()) return
-      rungs.value = some
-      share.value = done
-    })
-    if (answer && isWanted()) rungs.value = answer
+  const climb = () => ask('ladder', async (search, signal) => {
+    const show = (found: LadderRung[]) => {
+      rungs.value = found
+    }
+    show([])
+    show(await service.ladder(present(), search, { signal, report: hear(show) }) ?? rungs.value!)
   })
 
-  const weigh = () => ask('care', async (number, search, isWanted) => {
-    const answer = await worker!.care(number, toRaw(studio.document), search, (done) => {
-      if (isWanted()) share.value = done
-    })
-    if (answer && isWanted()) slips.value = answer
+  const weigh = () => ask('care', async (search, signal) => {
+    slips.value = await service.care(present(), search, { signal, report: hearShare }) ?? null
   })
 
-  const even = (read: Record<string, number>, over: EvenPlaces = 'grid') => ask('even', async (number, search, isWanted) => {
-    const answer = await worker!.even(number, toRaw(studio.document), search, over, read, (done) => {
-      if (isWanted()) share.value = done
-    })
-    if (answer && isWanted()) evening.value = answer
+  const even = (read: Record<string, number>, places: EvenPlaces = 'grid') => ask('even', async (search, signal) => {
+    evening.value = await service.even(present(), search, { places, read }, { signal, report: hearShare }) ?? null
   })
 
-  const walk = (from: Vector, to: Vector) => ask('walk', async (number, search, isWanted) => {
-    const answer = await worker!.walk(number, toRaw(studio.document), search, from, to)
-    if (answer && isWanted()) steps.value = answer
+  const walk = (from: Vector, to: Vector) => ask('walk', async (search, signal) => {
+    steps.value = await service.walk(present(), search, { from, to }, { signal }) ?? null
   })
 
-  const draw = (axes: readonly [string, string]) => ask('map', async (number, search, isWanted) => {
+  const draw = (axes: readonly [string, string]) => ask('map', async (search, signal) => {
+    const show = (found: ToneMap) => {
+      map.value = { ...found, axes }
+    }
     map.value = null
-    const answer = await worker!.map(number, toRaw(studio.document), search, axes, (some, done) => {
-      if (!isWanted()) return
-      map.value = { ...some, axes }
-      share.value = done
-    })
-    if (answer && isWanted()) map.value = { ...answer, axes }
+    const whole = await service.map(present(), search, axes, { signal, report: hear(show) })
+    if (whole) show(whole)
   })
 
   const close = () => {

@@ -1,5 +1,6 @@
 import { liveQuery } from 'dexie'
 import { defineStore } from 'pinia'
+import { isCalledOff, newest } from '#services/rpc/latest'
 import { renameSet } from '#core/edits/edits'
 import { isZip, readBackup, writeBackup, type Restored } from '~/storage/backup'
 import type { SetSummary } from '~/storage/shelf'
@@ -132,7 +133,7 @@ export const useShelf = defineStore('shelf', () => {
     const report = (share: number) => {
       busy.value = { what: `Reading ${file.name}`, share, canStop: false }
     }
-    const outcome = await (vault.files()?.restore(file, true, report) ?? readBackup(database, shelf, file, true, report))
+    const outcome = await (vault.files()?.restore(file, true, { report }) ?? readBackup(database, shelf, file, true, report))
     if (!outcome.ok) return { words: '', problems: [`${file.name}: ${outcome.message}`] }
     await preferences.load()
     return { words: restoredWords(outcome.value), problems: outcome.value.problems.map(words => `${file.name}: ${words}`) }
@@ -194,6 +195,7 @@ export const useShelf = defineStore('shelf', () => {
     say(`${gone.length === 1 ? 'One set is' : `${gone.length} sets are`} gone for good.`)
   })
 
+  const backups = newest()
   const backUp = () => doing('The backup', async () => {
     await studio.saveNow()
     const at = new Date().toISOString()
@@ -203,10 +205,10 @@ export const useShelf = defineStore('shelf', () => {
     busy.value = { what: 'Backing up everything', share: 0, canStop: vault.files() !== undefined }
     let zip: Blob
     try {
-      zip = await (vault.files()?.backup(at, report) ?? writeBackup(database, at, report))
+      zip = await (vault.files()?.backup(at, { report, signal: backups.next() }) ?? writeBackup(database, at, report))
     }
     catch (error) {
-      if ((error as Error).message !== 'stopped') throw error
+      if (!isCalledOff(error)) throw error
       say('The backup was stopped. Nothing was written.')
       return
     }
@@ -215,7 +217,7 @@ export const useShelf = defineStore('shelf', () => {
     notices.drop('remind')
     say(`Everything is in one file, ${formatBytes(zip.size)}: ${counted(sets.value.length, 'set')}${bin.value.length > 0 ? `, ${bin.value.length} in the bin` : ''}, pictures, kit and settings. Keep it somewhere else.`)
   })
-  const stopBackup = () => void vault.files()?.stop()
+  const stopBackup = () => backups.stop()
 
   /** Reminds of a backup once a week, where there is something to lose and nobody said no. */
   const remind = async () => {

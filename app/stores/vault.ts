@@ -3,7 +3,7 @@ import { writeSetFile } from '#core/formats/setFile'
 import type { StudioSet } from '#core/model/schema'
 import type { OpenedSet } from '~/storage/shelf'
 import type { Reconciled } from '~/storage/keeper'
-import { startStorageWorker } from '~/workers/storageWorker'
+import { storageService } from '~/storage/storageService'
 import { downloadText } from '~/support/download'
 import { fileName } from '~/support/fileName'
 import { useNotices } from './notices'
@@ -21,16 +21,14 @@ export type Persistence = 'unknown' | 'granted' | 'refused' | 'none'
 export const useVault = defineStore('vault', () => {
   const { shelf, copies, keeper, unkept } = useKept()
   const notices = useNotices()
-  type Worker = ReturnType<typeof startStorageWorker>
-  let worker: Worker | undefined
-  const started = () => worker ??= markRaw(startStorageWorker())
+  const service = storageService()
   /** The worker opens the same database; where nothing is kept it has none to open. */
-  const files = () => unkept ? undefined : started()
+  const files = () => unkept ? undefined : service
   /** Reads files away from the page; also where nothing is kept. */
   const reader = {
-    readLamp: (...question: Parameters<Worker['readLamp']>) => started().readLamp(...question),
-    readReadings: (...question: Parameters<Worker['readReadings']>) => started().readReadings(...question),
-    readKit: (...question: Parameters<Worker['readKit']>) => started().readKit(...question),
+    readLamp: service.readLamp,
+    readReadings: service.readReadings,
+    readKit: service.readKit,
   }
   const persistence = ref<Persistence>('unknown')
   /** When the newest second copy was taken. */

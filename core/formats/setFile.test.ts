@@ -39,7 +39,7 @@ const anySet: fc.Arbitrary<StudioSet> = fc.record({
       id: `reading-${index}`, lookId: look.id, fNumber: reading.fNumber, source: reading.source, note: notes, trust: isFollowing ? 'sure' : 'out',
       lights: { 'light-0': { powerStops: power, directLuxS: reading.direct, bouncedLuxS: 0 } },
     })),
-    frozen: isFollowing ? { lightStops: count > 0 ? { 'light-0': x } : {}, bounceStops: 0.1 } : null,
+    frozen: isFollowing ? { lightStops: count > 0 ? { 'light-0': x } : {} as Record<string, number>, bounceStops: 0.1 } : null,
   }
 })
 

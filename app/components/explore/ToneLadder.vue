@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { LadderRung } from '~/workers/search.worker'
+import type { LadderRung } from '#services/search/searchApi'
 
 /** From this set: what it takes to go white, grey and black. */
 const search = useSearch()

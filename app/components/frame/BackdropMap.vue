@@ -20,8 +20,7 @@ const { picture, isFresh } = useLitPicture(() => ({ at: 'backdrop', width: MAP_W
 const evenness = shallowRef<Evenness | undefined>()
 
 watch(picture, async () => {
-  if (!light.camera) return
-  evenness.value = await light.worker.evenness({ settings: toRaw(light.shownSettings), camera: light.camera, learned: light.learned }, COLUMNS, ROWS)
+  evenness.value = await light.evenness(COLUMNS, ROWS) ?? evenness.value
 }, { immediate: true })
 
 const shape = computed(() => picture.value ? picture.value.height / picture.value.width : 1)

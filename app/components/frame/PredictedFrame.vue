@@ -16,9 +16,9 @@ const field = useTemplateRef('field')
 const shape = computed(() => studio.document.camera.sensor.widthMm / studio.document.camera.sensor.heightMm)
 let isProbing = false
 const read = async (u: number, v: number) => {
-  if (isProbing || !light.camera) return
+  if (isProbing) return
   isProbing = true
-  const found = await light.worker.probe('frame', u, v, { settings: shownLights.value, camera: light.camera, learned: light.learned })
+  const found = await light.probe(u, v, shownLights.value)
   isProbing = false
   probe.value = found && { ...found, u, v }
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Developed } from '~/workers/light.worker'
+import type { Developed } from '#services/light/lightApi'
 import { toneCounts } from '~/support/toneCounts'
 
 const props = defineProps<{ picture: Developed }>()

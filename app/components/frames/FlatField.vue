@@ -25,7 +25,7 @@ const take = async (file: File) => {
   problem.value = ''
   const ticket = studio.ticket()
   try {
-    const outcome = await frames.reader().flatField(toRaw(ticket.set), new Uint8Array(await file.arrayBuffer()))
+    const outcome = await frames.reader.flatField(toRaw(ticket.set), new Uint8Array(await file.arrayBuffer()))
     if (!outcome.ok) {
       problem.value = `${file.name}: ${outcome.message}`
       return

@@ -2,7 +2,7 @@
 import { formatShutter } from '#core/imaging/exposureTags'
 import type { Frame } from '#core/model/schema'
 import { formatAperture } from '#core/physics/units/aperture'
-import type { FrameView } from '~/workers/frame.worker'
+import type { FrameView } from '#services/imaging/imagingApi'
 import { formatBytes } from '~/support/bytes'
 
 /** The file behind a frame, its tones, and what can be done with it. */

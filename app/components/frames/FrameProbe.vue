@@ -2,7 +2,7 @@
 import { SRGB_RESPONSE } from '#core/camera/response'
 import { labOf } from '#core/physics/units/lab'
 import { formatStops } from '#core/physics/units/fractions'
-import type { FrameView } from '~/workers/frame.worker'
+import type { FrameView } from '#services/imaging/imagingApi'
 
 /** Values under the pointer. */
 const props = defineProps<{ view: FrameView, place: readonly [number, number] | null }>()

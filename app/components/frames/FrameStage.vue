@@ -4,7 +4,7 @@ import { formatStops } from '#core/physics/units/fractions'
 import { BACKDROP } from '#core/imaging/regions/regions'
 import { MOST_EDITS } from '#core/model/frameSchema'
 import type { RegionEdit } from '#core/model/schema'
-import type { FrameView } from '~/workers/frame.worker'
+import type { FrameView } from '#services/imaging/imagingApi'
 import { evenPicture, regionPicture } from '~/support/frameOverlays'
 import { withClipTexture } from '~/support/clipTexture'
 

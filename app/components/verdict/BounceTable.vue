@@ -2,7 +2,7 @@
 import { weightsOf } from '#core/calibration/weights'
 import { formatStops } from '#core/physics/units/fractions'
 import { thingName } from '#core/edits/thingNames'
-import type { BounceTable } from '~/workers/light.worker'
+import type { BounceTable } from '#services/light/lightApi'
 
 /** Things named for each reading; the rest is added up. */
 const NAMED = 5
@@ -12,7 +12,7 @@ const light = useLight()
 const table = shallowRef<BounceTable | undefined>()
 
 watch(() => light.solvedRevision, async (revision) => {
-  table.value = await light.worker.bounces(revision, light.points.map(point => point.id)) ?? table.value
+  table.value = await light.bounces(revision) ?? table.value
 }, { immediate: true })
 
 /** Shares of each reading by what sent the light on last, under the powers that are shown. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Proposal } from '~/workers/search.worker'
+import type { Proposal } from '#services/search/searchApi'
 
 /** What else could be done: found while the user watches, shown as a ghost where one points, done with one press. */
 const search = useSearch()

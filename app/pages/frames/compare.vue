@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { changeTargets } from '#core/edits/edits'
 import { formatStops } from '#core/physics/units/fractions'
-import type { FrameView } from '~/workers/frame.worker'
+import type { FrameView } from '#services/imaging/imagingApi'
 import { differencePicture } from '~/support/frameOverlays'
 
 /** Two frames side by side, one over the other, or their difference in stops; and one to be matched. */
@@ -25,7 +25,7 @@ watch([() => a.value?.id, () => b.value?.id], async () => {
   const [one, other] = [await frames.readAgain(toRaw(a.value)), await frames.readAgain(toRaw(b.value))]
   views.value = { a: one, b: other }
   problem.value = one && other ? '' : 'The picture of one of these frames is not in this browser any more.'
-  if (one && other) apart.value = await frames.reader().apart(a.value.id, b.value.id, toRaw(studio.document))
+  if (one && other) apart.value = await frames.reader.apart(a.value.id, b.value.id, toRaw(studio.document))
 }, { immediate: true })
 
 const pictureOf = (view: FrameView | undefined) => view && { width: view.width, height: view.height, data: view.picture }

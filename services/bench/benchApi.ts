@@ -1,4 +1,3 @@
-import { expose } from 'comlink'
 import { encode } from 'fast-png'
 import * as v from 'valibot'
 import { benchExposure, benchReading } from '#core/bench/answers'
@@ -7,8 +6,10 @@ import { JPEG_QUALITY, type Exposed } from '#core/bench/exposed'
 import { ReadingRequestSchema, ShootRequestSchema, type ReadingRequest, type ShootRequest } from '#core/bench/requests'
 import { jpegWithTags } from '#core/imaging/files/writeTags'
 import { refused, understood, type Outcome } from '#core/shared/outcome'
+import type { Job } from '../rpc/job'
 
-type Take = (bytes: Uint8Array<ArrayBuffer>, name: string, number: number, of: number) => Promise<unknown>
+/** A picture that came, and which of how many it is. */
+export type Shot = { bytes: Uint8Array<ArrayBuffer>, name: string, number: number, of: number }
 
 /** Writes a picture as the server's bench does: JPEG with exposure in it, or PNG of 16 bits (which here says nothing of its exposure). */
 const writePicture = async ({ values, width, height, camera, format }: Exposed): Promise<Uint8Array<ArrayBuffer>> => {
@@ -26,13 +27,15 @@ const asked = <S extends v.GenericSchema>(schema: S, request: unknown): Outcome<
   return result.success ? understood(result.output) : refused(`The bench cannot use this request: ${result.issues[0].message}`)
 }
 
-const worker = {
-  reading: async (request: ReadingRequest): Promise<Outcome<number | undefined>> => {
+/** What the bench without a server can be asked. */
+export const benchApi = () => ({
+  reading: async (_job: Job, request: ReadingRequest): Promise<Outcome<number | undefined>> => {
     const known = asked(ReadingRequestSchema, request)
     return known.ok ? understood(await benchReading(known.value)) : known
   },
 
-  shoot: async (request: ShootRequest, take: Take): Promise<Outcome<void>> => {
+  /** Pictures are told as they come. */
+  shoot: async (job: Job<Shot>, request: ShootRequest): Promise<Outcome<void>> => {
     const known = asked(ShootRequestSchema, request)
     if (!known.ok) return known
     const { what, set, camera, seed, ownCurve } = known.value
@@ -40,12 +43,11 @@ const worker = {
     const pictures = what === 'frame' ? [() => benchExposure(known.value)] : steps.map(step => () => bracketFrame(set, camera, step, seed, ownCurve))
     for (const [index, picture] of pictures.entries()) {
       const exposure = await picture()
-      await take(await writePicture(exposure), exposure.name, index + 1, pictures.length)
+      if (await job.pause()) break
+      job.report({ bytes: await writePicture(exposure), name: exposure.name, number: index + 1, of: pictures.length })
     }
     return understood(undefined)
   },
-}
+})
 
-export type BenchWorker = typeof worker
-
-expose(worker)
+export type BenchApi = ReturnType<typeof benchApi>

@@ -1,4 +1,5 @@
-import { expose } from 'comlink'
+import type { Job } from '#services/rpc/job'
+import { serve } from '#services/rpc/serve'
 import { parseIes } from '#core/formats/iesFile'
 import { measuredLight, type MeasuredLamp } from '#core/formats/measuredLight'
 import { parseReadingsCsv, type ReadingsIn } from '#core/formats/readingsCsv'
@@ -17,16 +18,15 @@ const MOST_LAMP_BYTES = 4_000_000
 const MOST_TABLE_BYTES = 16_000_000
 
 const storage = openBrowserStorage()
-let stop = new AbortController()
 
-const worker = {
+const api = {
   /** Takes a second copy of a set as it lies in the database. */
-  copy: async (id: string): Promise<void> => {
+  copy: async (_job: Job, id: string): Promise<void> => {
     await (await storage).keeper?.copyRow(id)
   },
 
   /** Looks over database and second copies; brings back what only a copy holds. Empties what has lain in the bin long enough. */
-  reconcile: async (): Promise<Reconciled> => {
+  reconcile: async (_job: Job): Promise<Reconciled> => {
     const { keeper, shelf } = await storage
     const found = await keeper?.reconcile() ?? { broughtBack: [] }
     const old = (await shelf.binned()).map(({ id }) => id)
@@ -36,50 +36,44 @@ const worker = {
   },
 
   /** A set as a file's text, as it is open or as it lies. */
-  exportSet: async (id: string, open: StudioSet | undefined): Promise<Outcome<SetText>> => (await storage).shelf.exportFile(id, open),
+  exportSet: async (_job: Job, id: string, open: StudioSet | undefined): Promise<Outcome<SetText>> => (await storage).shelf.exportFile(id, open),
 
   /** Adds the set that a file holds; answers its name. */
-  importSet: async (file: Blob): Promise<Outcome<string>> => {
+  importSet: async (_job: Job, file: Blob): Promise<Outcome<string>> => {
     const outcome = await (await storage).shelf.importFile(await file.text())
     return outcome.ok ? { ok: true, value: outcome.value.set.name } : outcome
   },
 
   /** Reads a photometric file as a light; refuses what no light can be. */
-  readLamp: async (file: Blob, name: string): Promise<Outcome<MeasuredLamp>> => {
+  readLamp: async (_job: Job, file: Blob, name: string): Promise<Outcome<MeasuredLamp>> => {
     if (file.size > MOST_LAMP_BYTES) return refused(`This file has ${formatBytes(file.size)}; photometric files are read up to ${formatBytes(MOST_LAMP_BYTES)}. Nothing was changed.`)
     const read = parseIes(await file.text())
     return read.ok ? measuredLight(read.value, read.value.keywords.LUMINAIRE ?? name) : read
   },
 
   /** Reads a table of readings against a set. */
-  readReadings: async (file: Blob, set: StudioSet): Promise<Outcome<ReadingsIn>> => {
+  readReadings: async (_job: Job, file: Blob, set: StudioSet): Promise<Outcome<ReadingsIn>> => {
     if (file.size > MOST_TABLE_BYTES) return refused(`This file has ${formatBytes(file.size)}; a table of readings has at most ${formatBytes(MOST_TABLE_BYTES)}. Nothing was changed.`)
     return parseReadingsCsv(await file.text(), set)
   },
 
   /** Reads a kit file. */
-  readKit: async (file: Blob): Promise<Outcome<Kit>> => {
+  readKit: async (_job: Job, file: Blob): Promise<Outcome<Kit>> => {
     if (file.size > MOST_TABLE_BYTES) return refused(`This file has ${formatBytes(file.size)}; kit files are read up to ${formatBytes(MOST_TABLE_BYTES)}. Your kit is as it was.`)
     return parseKitFile(await file.text())
   },
 
-  isZip: (file: Blob): Promise<boolean> => isZip(file),
+  isZip: (_job: Job, file: Blob): Promise<boolean> => isZip(file),
 
-  backup: async (at: string, report: (share: number) => void): Promise<Blob> => {
-    stop = new AbortController()
-    return writeBackup((await storage).database, at, report, stop.signal)
-  },
+  backup: async (job: Job<number>, at: string): Promise<Blob> => writeBackup((await storage).database, at, job.report, job.signal),
 
-  restore: async (file: Blob, withSettings: boolean, report: (share: number) => void): Promise<Outcome<Restored>> => {
+  restore: async (job: Job<number>, file: Blob, withSettings: boolean): Promise<Outcome<Restored>> => {
     const { database, shelf, unkept } = await storage
     if (unkept) return refused(`This browser keeps nothing here (${unkept}).`)
-    return readBackup(database, shelf, file, withSettings, report)
+    return readBackup(database, shelf, file, withSettings, job.report)
   },
-
-  /** Stops a backup under way. */
-  stop: () => stop.abort(new Error('stopped')),
 }
 
-export type StorageWorker = typeof worker
+export type StorageApi = typeof api
 
-expose(worker)
+serve(api)

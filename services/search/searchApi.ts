@@ -1,4 +1,3 @@
-import { expose } from 'comlink'
 import { developLight } from '#core/render/toneMap'
 import { exposureGain } from '#core/camera/exposureGain'
 import { frameSum } from '#core/render/frameSum'
@@ -18,9 +17,10 @@ import { sensitivity, type Slip } from '#core/solve/sensitivity'
 import { walkLine, type WalkPoint } from '#core/solve/walkLine'
 import { formatDistance, type LengthUnit } from '#core/physics/units/distance'
 import type { Vector } from '#core/physics/units/vector'
-import { breather } from './breather'
-import { checked } from './checked'
-import type { Developed } from './light.worker'
+import { wholeOf, type LeanSet } from '../leanSet'
+import type { Developed } from '../light/lightApi'
+import type { Job } from '../rpc/job'
+import { reflection, type Mirrored } from '../rpc/mirror'
 
 /** What is looked for, and how it shall be said. */
 export type Search = {
@@ -52,8 +52,6 @@ export type LadderRung = Proposals & { value: number, name: string }
 
 const PICTURE_WIDTH = 116
 
-let newest = 0
-
 const pictureOf = ({ set, camera }: Trial, solved: SolvedSet, { lookId, learned }: Search): Developed => {
   const work = lightViewOf(set, solved, cameraView(set, solved, PICTURE_WIDTH))
   let turn = work.next()
@@ -82,64 +80,59 @@ const proposalsOf = (set: StudioSet, search: Search, proposed: Proposed, isFinal
   }),
 })
 
-/** The set of a question, and what asks between steps whether a newer one is waiting. */
-const begin = (question: number, input: StudioSet) => {
-  newest = Math.max(newest, question)
-  const breathe = breather(() => newest <= question)
-  return { set: checked(input), pause: async () => !await breathe() }
-}
-
 /** Where a backdrop is to be even: over the look's grid, or where a frame was read. */
 export type EvenPlaces = 'grid' | 'frame'
 
 const lookOf = (set: StudioSet, { lookId }: Search) => set.looks.find(({ id }) => id === lookId)!
 
-const worker = {
-  /** Everything that was asked before this number may stop where it is. */
-  supersede: (question: number) => {
-    newest = Math.max(newest, question)
-  },
+/** What was found so far, with the share that is done. */
+export type Found<T> = { found: T, share: number }
 
-  propose: async (question: number, input: StudioSet, search: Search, report: (answer: Proposals, share: number) => void): Promise<Proposals | undefined> => {
-    const { set, pause } = begin(question, input)
-    const pictures = new Map<string, Developed>()
-    const answer = await propose({ set, ...search }, {
-      fewest: search.fewest,
-      pause,
-      report: (proposed, share) => report(proposalsOf(set, search, { ...proposed, binding: undefined }, false), share),
-      see: (trial, solved) => pictures.set(JSON.stringify(trial.moves.map(move => move.id)), pictureOf(trial, solved, search)),
-    })
-    return answer && proposalsOf(set, search, answer, true, pictures)
-  },
+/** What the service that looks for what could be done can be asked. */
+export const searchApi = () => {
+  const sets = reflection<LeanSet>()
+  const take = (message: Mirrored<LeanSet>): StudioSet => wholeOf(sets.take(message))
 
-  ladder: async (question: number, input: StudioSet, search: Search, report: (rungs: LadderRung[], share: number) => void): Promise<LadderRung[] | undefined> => {
-    const { set, pause } = begin(question, input)
-    const plain = (rungs: Awaited<ReturnType<typeof ladder>>) => (rungs ?? []).map(rung => ({ ...proposalsOf(rung.set, search, rung.proposed, true), value: rung.value, name: rung.name }))
-    const rungs = await ladder({ set, ...search }, { fewest: search.fewest, pause, report: (some, share) => report(plain(some), share) })
-    return rungs && plain(rungs)
-  },
+  return {
+    propose: async (job: Job<Found<Proposals>>, message: Mirrored<LeanSet>, search: Search): Promise<Proposals | undefined> => {
+      const set = take(message)
+      const pictures = new Map<string, Developed>()
+      const answer = await propose({ set, ...search }, {
+        fewest: search.fewest,
+        pause: job.pause,
+        report: (proposed, share) => job.report({ found: proposalsOf(set, search, { ...proposed, binding: undefined }, false), share }),
+        see: (trial, solved) => pictures.set(JSON.stringify(trial.moves.map(move => move.id)), pictureOf(trial, solved, search)),
+      })
+      return answer && proposalsOf(set, search, answer, true, pictures)
+    },
 
-  care: async (question: number, input: StudioSet, search: Search, report: (share: number) => void): Promise<Slip[] | undefined> => {
-    const { set, pause } = begin(question, input)
-    return sensitivity(set, lookOf(set, search), search.camera, search.learned, { report, pause })
-  },
+    ladder: async (job: Job<Found<LadderRung[]>>, message: Mirrored<LeanSet>, search: Search): Promise<LadderRung[] | undefined> => {
+      const plain = (rungs: Awaited<ReturnType<typeof ladder>>) => (rungs ?? []).map(rung => ({ ...proposalsOf(rung.set, search, rung.proposed, true), value: rung.value, name: rung.name }))
+      const rungs = await ladder({ set: take(message), ...search }, { fewest: search.fewest, pause: job.pause, report: (some, share) => job.report({ found: plain(some), share }) })
+      return rungs && plain(rungs)
+    },
 
-  map: async (question: number, input: StudioSet, search: Search, axes: readonly [string, string], report: (map: ToneMap, share: number) => void): Promise<ToneMap | undefined> => {
-    const { set, pause } = begin(question, input)
-    return exploreTones(set, lookOf(set, search), search.camera, search.learned, axes, { report, pause })
-  },
+    care: async (job: Job<number>, message: Mirrored<LeanSet>, search: Search): Promise<Slip[] | undefined> => {
+      const set = take(message)
+      return sensitivity(set, lookOf(set, search), search.camera, search.learned, job)
+    },
 
-  even: async (question: number, input: StudioSet, search: Search, over: EvenPlaces, read: Record<string, number>, report: (share: number) => void): Promise<EveningAnswer | undefined> => {
-    const { set, pause } = begin(question, input)
-    return evenOut(set, lookOf(set, search), search.camera, search.learned, lengthM => formatDistance(lengthM, search.unit), { ...over === 'frame' ? { places: (of: StudioSet) => framePoints(of).filter(({ id }) => id in read) } : {}, read, report, pause })
-  },
+    map: async (job: Job<Found<ToneMap>>, message: Mirrored<LeanSet>, search: Search, axes: readonly [string, string]): Promise<ToneMap | undefined> => {
+      const set = take(message)
+      return exploreTones(set, lookOf(set, search), search.camera, search.learned, axes, { report: (found, share) => job.report({ found, share }), pause: job.pause })
+    },
 
-  walk: async (question: number, input: StudioSet, search: Search, from: Vector, to: Vector): Promise<WalkPoint[] | undefined> => {
-    const { set, pause } = begin(question, input)
-    return walkLine(set, lookOf(set, search), search.camera, search.learned, from, to, { pause })
-  },
+    even: async (job: Job<number>, message: Mirrored<LeanSet>, search: Search, over: EvenPlaces, read: Record<string, number>): Promise<EveningAnswer | undefined> => {
+      const set = take(message)
+      const places = over === 'frame' ? { places: (of: StudioSet) => framePoints(of).filter(({ id }) => id in read) } : {}
+      return evenOut(set, lookOf(set, search), search.camera, search.learned, lengthM => formatDistance(lengthM, search.unit), { ...places, read, report: job.report, pause: job.pause })
+    },
+
+    walk: async (job: Job, message: Mirrored<LeanSet>, search: Search, from: Vector, to: Vector): Promise<WalkPoint[] | undefined> => {
+      const set = take(message)
+      return walkLine(set, lookOf(set, search), search.camera, search.learned, from, to, { pause: job.pause })
+    },
+  }
 }
 
-export type SearchWorker = typeof worker
-
-expose(worker)
+export type SearchApi = ReturnType<typeof searchApi>

@@ -1,4 +1,3 @@
-import { expose } from 'comlink'
 import { SRGB_RESPONSE, responseOf } from '#core/camera/response'
 import { stopsApart } from '#core/imaging/picture/compareFrames'
 import { profileOf } from '#core/imaging/colour/colourProfile'
@@ -16,7 +15,8 @@ import { findRegions, type KnownFloor } from '#core/imaging/regions/regions'
 import type { RegionEdit, StudioSet } from '#core/model/schema'
 import { understood, type Outcome } from '#core/shared/outcome'
 import { luminance } from '#core/physics/units/rgb'
-import { checked } from './checked'
+import { checked } from '../leanSet'
+import type { Job } from '../rpc/job'
 import { decodePicture } from './decodePicture'
 
 /** What a file turned out to be. */
@@ -95,24 +95,25 @@ const viewOf = (set: StudioSet, one: Held, edits: readonly RegionEdit[], fNumber
 /** Half the width of what is read of a card in the middle of a frame, share of width and height. */
 const CARD_REACH = 0.1
 
-const worker = {
+/** What the service that decodes and reads pictures can be asked. */
+export const imagingApi = () => ({
   /** Reads a picture for the set; it stays at hand under its key. */
-  read: async (key: string, input: StudioSet, bytes: Uint8Array<ArrayBuffer>, edits: readonly RegionEdit[], report: (share: number) => void): Promise<Outcome<FrameView>> => {
+  read: async (job: Job<number>, key: string, input: StudioSet, bytes: Uint8Array<ArrayBuffer>, edits: readonly RegionEdit[]): Promise<Outcome<FrameView>> => {
     const set = checked(input)
-    const taken = await takeApart(bytes, report)
+    const taken = await takeApart(bytes, job.report)
     if (!taken.ok) return taken
     hold(key, taken.value)
     return understood(viewOf(set, taken.value, edits))
   },
 
   /** Reads a picture that is still at hand again; undefined where it is not. */
-  again: (key: string, input: StudioSet, edits: readonly RegionEdit[]): FrameView | undefined => {
+  again: (_job: Job, key: string, input: StudioSet, edits: readonly RegionEdit[]): FrameView | undefined => {
     const one = held.get(key)
     return one && viewOf(checked(input), one, edits)
   },
 
   /** Stops by which a second picture is brighter than a first; both have to be at hand. */
-  apart: (first: string, second: string, input: StudioSet): { width: number, height: number, stops: Float32Array } | undefined => {
+  apart: (_job: Job, first: string, second: string, input: StudioSet): { width: number, height: number, stops: Float32Array } | undefined => {
     const [one, other] = [held.get(first), held.get(second)]
     if (!one || !other) return undefined
     const { camera } = checked(input)
@@ -121,7 +122,7 @@ const worker = {
   },
 
   /** The value of a card in the middle of a frame, and the exposure that the file names. */
-  card: async (bytes: Uint8Array<ArrayBuffer>): Promise<Outcome<{ value: number, tags: FileTags }>> => {
+  card: async (_job: Job, bytes: Uint8Array<ArrayBuffer>): Promise<Outcome<{ value: number, tags: FileTags }>> => {
     const taken = await takeApart(bytes, () => {})
     if (!taken.ok) return taken
     const { small: { width, height, linear }, tags } = taken.value
@@ -137,7 +138,7 @@ const worker = {
   },
 
   /** What the lens takes toward the corners, from a picture of something even. */
-  flatField: async (input: StudioSet, bytes: Uint8Array<ArrayBuffer>): Promise<Outcome<StudioSet['camera']['falloff']['fields'][number]>> => {
+  flatField: async (_job: Job, input: StudioSet, bytes: Uint8Array<ArrayBuffer>): Promise<Outcome<StudioSet['camera']['falloff']['fields'][number]>> => {
     const { camera, looks } = checked(input)
     const taken = await takeApart(bytes, () => {})
     if (!taken.ok) return taken
@@ -147,7 +148,7 @@ const worker = {
   },
 
   /** A small JPEG of a picture that is at hand, upright and in sRGB, to be shown in its place. */
-  preview: async (key: string): Promise<Uint8Array<ArrayBuffer> | undefined> => {
+  preview: async (_job: Job, key: string): Promise<Uint8Array<ArrayBuffer> | undefined> => {
     const one = held.get(key)
     if (!one) return undefined
     const { width, height } = one.small
@@ -157,7 +158,7 @@ const worker = {
   },
 
   /** The same picture with its longer side at most so long, upright and in sRGB; the very bytes where it is small enough. */
-  shrink: async (bytes: Uint8Array<ArrayBuffer>, side: number): Promise<{ bytes: Uint8Array<ArrayBuffer>, type: string }> => {
+  shrink: async (_job: Job, bytes: Uint8Array<ArrayBuffer>, side: number): Promise<{ bytes: Uint8Array<ArrayBuffer>, type: string }> => {
     const inspected = inspectFile(bytes)
     const kind = inspected.ok ? inspected.value.kind : 'jpeg'
     const scale = inspected.ok ? side / Math.max(inspected.value.width, inspected.value.height) : 1
@@ -171,8 +172,6 @@ const worker = {
     const blob = await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.95 })
     return { bytes: new Uint8Array(await blob.arrayBuffer()), type: 'image/jpeg' }
   },
-}
+})
 
-export type FrameWorker = typeof worker
-
-expose(worker)
+export type ImagingApi = ReturnType<typeof imagingApi>

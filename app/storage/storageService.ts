@@ -1,0 +1,22 @@
+import type { StudioSet } from '#core/model/schema'
+import { connect, type Asking, type Carrier } from '#services/rpc/connect'
+import type { StorageApi } from './storage.worker'
+
+const startWorker = (): Carrier => new Worker(new URL('./storage.worker.ts', import.meta.url), { type: 'module' })
+
+/** The service that reads and writes files and second copies, so that the page goes on meanwhile. It opens the same database. */
+export const storageService = (start: () => Carrier = startWorker) => {
+  const { call } = connect<StorageApi>(start)
+  return {
+    copy: (id: string) => call('copy', [id]),
+    reconcile: () => call('reconcile', []),
+    exportSet: (id: string, open: StudioSet | undefined) => call('exportSet', [id, open]),
+    importSet: (file: Blob) => call('importSet', [file]),
+    readLamp: (file: Blob, name: string) => call('readLamp', [file, name]),
+    readReadings: (file: Blob, set: StudioSet) => call('readReadings', [file, set]),
+    readKit: (file: Blob) => call('readKit', [file]),
+    isZip: (file: Blob) => call('isZip', [file]),
+    backup: (at: string, asking: Asking<number>) => call('backup', [at], asking),
+    restore: (file: Blob, withSettings: boolean, asking: Asking<number>) => call('restore', [file, withSettings], asking),
+  }
+}

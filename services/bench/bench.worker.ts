@@ -1,0 +1,4 @@
+import { serve } from '../rpc/serve'
+import { benchApi } from './benchApi'
+
+serve(benchApi())

@@ -1,0 +1,4 @@
+import { serve } from '../rpc/serve'
+import { imagingApi } from './imagingApi'
+
+serve(imagingApi())

@@ -1,0 +1,4 @@
+import { serve } from '../rpc/serve'
+import { judgeApi } from './judgeApi'
+
+serve(judgeApi())

@@ -1,0 +1,38 @@
+import { study, type Study } from '#core/calibration/calibrate'
+import type { Lighting } from '#core/calibration/lighting'
+import { evaluate } from '#core/evaluation/evaluation'
+import type { CameraSetting, Look, Reading, StudioSet } from '#core/model/schema'
+import { solveLook, type LookAnswer } from '#core/solve/lookPowers'
+import { wholeOf, type LeanSet } from '../leanSet'
+import type { Job } from '../rpc/job'
+import { reflection, type Mirrored } from '../rpc/mirror'
+
+/** What readings teach, as a message can carry it: the covariance as rows. */
+export type StudyMessage = Omit<Study, 'fit'> & { fit: Omit<Study['fit'], 'covariance'> & { covariance: number[][] } }
+
+/** What the service that weighs can be asked. */
+export const judgeApi = () => {
+  const sets = reflection<LeanSet>()
+  let lying: { id: number, lighting: Lighting } | undefined
+
+  return {
+    /** Everything that readings teach. */
+    study: (_job: Job, readings: readonly Reading[], lightIds: readonly string[], frozen: StudioSet['frozen']): StudyMessage => {
+      const { fit, ...rest } = study(readings, lightIds, frozen)
+      return { ...rest, fit: { ...fit, covariance: fit.covariance.to2DArray() } }
+    },
+
+    /** Lays light down that questions speak of by its number. */
+    lay: (_job: Job, id: number, lighting: Lighting): void => {
+      lying = { id, lighting }
+    },
+
+    /** The powers that meet a look's targets, or come nearest; undefined where other light lies here by now. */
+    powers: (_job: Job, message: Mirrored<LeanSet>, look: Look, camera: CameraSetting, lightingId: number): LookAnswer | undefined => {
+      const set = wholeOf(sets.take(message))
+      return lying?.id === lightingId ? solveLook(evaluate(set, look, lying.lighting, camera)) : undefined
+    },
+  }
+}
+
+export type JudgeApi = ReturnType<typeof judgeApi>

@@ -1,0 +1,4 @@
+import { serve } from '../rpc/serve'
+import { lightApi } from './lightApi'
+
+serve(lightApi())

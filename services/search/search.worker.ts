@@ -1,0 +1,4 @@
+import { serve } from '../rpc/serve'
+import { searchApi } from './searchApi'
+
+serve(searchApi())
