@@ -6,14 +6,21 @@ import { build } from 'vite'
 const folder = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 
 /** Bundles the bench's thread beside the server: the server's own bundler knows one entry. */
-const buildThread = (serverDir: string) => build({
-  configFile: false,
-  publicDir: false,
-  logLevel: 'warn',
-  resolve: { alias: { '#core': folder('./core') } },
-  ssr: { noExternal: true, external: ['sharp'] },
-  build: { ssr: folder('./server/bench/thread.ts'), outDir: join(serverDir, 'bench'), emptyOutDir: true, target: 'node20', rollupOptions: { output: { entryFileNames: 'thread.mjs' } } },
-})
+const buildThread = (serverDir: string) =>
+  build({
+    configFile: false,
+    publicDir: false,
+    logLevel: 'warn',
+    resolve: { alias: { '#core': folder('./core') } },
+    ssr: { noExternal: true, external: ['sharp'] },
+    build: {
+      ssr: folder('./server/bench/thread.ts'),
+      outDir: join(serverDir, 'bench'),
+      emptyOutDir: true,
+      target: 'node20',
+      rollupOptions: { output: { entryFileNames: 'thread.mjs' } },
+    },
+  })
 
 export default defineNuxtConfig({
   modules: ['@pinia/nuxt', '@vueuse/nuxt', '@nuxt/eslint', '@vite-pwa/nuxt'],
@@ -52,7 +59,7 @@ export default defineNuxtConfig({
   typescript: { strict: true, tsConfig: { exclude: ['../**/*.test.ts'] } },
   telemetry: false,
   hooks: {
-    'nitro:init': (nitro) => {
+    'nitro:init': nitro => {
       if (nitro.options.dev) return
       // Our own door; the one that makes the ready-made page has another.
       nitro.options.entry = folder('./server/entry.ts')
@@ -61,7 +68,7 @@ export default defineNuxtConfig({
       })
     },
   },
-  eslint: { config: { stylistic: true } },
+  eslint: { config: { stylistic: false } },
   pwa: {
     registerType: 'prompt',
     manifest: {

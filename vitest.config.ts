@@ -1,11 +1,21 @@
 import { defineConfig, mergeConfig } from 'vitest/config'
 import { shared } from './vitest.shared'
 
-export default mergeConfig(shared, defineConfig({
-  test: {
-    // The reference traces many paths; how long that takes on a busy machine is no finding.
-    testTimeout: 60_000,
-    maxWorkers: '100%',
-    include: ['core/**/*.test.ts', 'app/**/*.test.ts', 'server/**/*.test.ts', 'services/**/*.test.ts', 'tests/*.test.ts', 'tests/{reference,golden}/*.test.ts'],
-  },
-}))
+export default mergeConfig(
+  shared,
+  defineConfig({
+    test: {
+      // The reference traces many paths; how long that takes on a busy machine is no finding.
+      testTimeout: 60_000,
+      maxWorkers: '100%',
+      include: [
+        'core/**/*.test.ts',
+        'app/**/*.test.ts',
+        'server/**/*.test.ts',
+        'services/**/*.test.ts',
+        'tests/*.test.ts',
+        'tests/{reference,golden}/*.test.ts',
+      ],
+    },
+  }),
+)

@@ -15,8 +15,7 @@ const report = () => `${props.error.message}\n${location.pathname}\n${navigator.
 const copy = async () => {
   try {
     await navigator.clipboard.writeText(report())
-  }
-  catch {
+  } catch {
     downloadText(report(), 'keen-tonal-report.txt', 'text/plain')
   }
   isSaid.value = true
@@ -28,34 +27,21 @@ const copy = async () => {
     <h1 class="text-2xl font-semibold">
       {{ isMissing ? 'There is no such page' : 'The app stopped' }}
     </h1>
-    <p v-if="isMissing">
-      Nothing of yours is touched.
-    </p>
+    <p v-if="isMissing">Nothing of yours is touched.</p>
     <template v-else>
       <p>{{ error.message }}</p>
       <p class="text-soft">
-        What was saved is kept in this browser. Export the open set to be safe, then start again. If it stops again, send the report to whoever runs this app for you.
+        What was saved is kept in this browser. Export the open set to be safe, then start again. If it stops again,
+        send the report to whoever runs this app for you.
       </p>
     </template>
     <div class="flex flex-wrap gap-3">
-      <button
-        class="press-main"
-        @click="clearError({ redirect: '/' })"
-      >
+      <button class="press-main" @click="clearError({ redirect: '/' })">
         {{ isMissing ? 'To the stage' : 'Start again' }}
       </button>
       <template v-if="!isMissing">
-        <button
-          v-if="studio.isReady"
-          class="press"
-          @click="save"
-        >
-          Export the open set
-        </button>
-        <button
-          class="press"
-          @click="copy"
-        >
+        <button v-if="studio.isReady" class="press" @click="save">Export the open set</button>
+        <button class="press" @click="copy">
           {{ isSaid ? 'Report copied' : 'Copy a report' }}
         </button>
       </template>

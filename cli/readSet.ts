@@ -6,8 +6,7 @@ export const readSet = (path: string, read: (path: string) => string): StudioSet
   let text: string
   try {
     text = read(path)
-  }
-  catch (error) {
+  } catch (error) {
     throw new Error(`"${path}" cannot be read: ${(error as Error).message}`, { cause: error })
   }
   const outcome = parseSetFile(text)
@@ -18,6 +17,7 @@ export const readSet = (path: string, read: (path: string) => string): StudioSet
 /** The look of an id, or the first. */
 export const ensureLook = (set: StudioSet, id: string | undefined): Look => {
   const look = id === undefined ? set.looks[0] : set.looks.find(candidate => candidate.id === id)
-  if (!look) throw new Error(`The set has no look "${id}"; it has ${set.looks.map(candidate => candidate.id).join(', ')}.`)
+  if (!look)
+    throw new Error(`The set has no look "${id}"; it has ${set.looks.map(candidate => candidate.id).join(', ')}.`)
   return look
 }

@@ -36,7 +36,17 @@ Exit status: 0 done, 1 the file or the set cannot be used, 2 the command cannot 
 const run = async (): Promise<unknown> => {
   const { values, positionals } = parseArgs({
     allowPositionals: true,
-    options: { 'help': { type: 'boolean', short: 'h' }, 'look': { type: 'string' }, 'columns': { type: 'string' }, 'from': { type: 'string' }, 'to': { type: 'string' }, 'steps': { type: 'string' }, 'ask': { type: 'string' }, 'fewest': { type: 'boolean' }, 'keep-key': { type: 'boolean' } },
+    options: {
+      help: { type: 'boolean', short: 'h' },
+      look: { type: 'string' },
+      columns: { type: 'string' },
+      from: { type: 'string' },
+      to: { type: 'string' },
+      steps: { type: 'string' },
+      ask: { type: 'string' },
+      fewest: { type: 'boolean' },
+      'keep-key': { type: 'boolean' },
+    },
   })
   const [command, path, surface] = positionals
   if (values.help || command === undefined) return HELP
@@ -49,7 +59,8 @@ const run = async (): Promise<unknown> => {
     care: careFor,
     walk: (set: StudioSet, look: Look) => walkOf(set, look, [values.from, values.to], values.steps),
   }
-  if (!(command in commands)) throw new Misuse(`There is no command "${command}"; there are ${Object.keys(commands).join(', ')}.`)
+  if (!(command in commands))
+    throw new Misuse(`There is no command "${command}"; there are ${Object.keys(commands).join(', ')}.`)
   if (path === undefined) throw new Misuse(`"${command}" needs a set file.`)
   const set = readSet(path, name => readFileSync(name, 'utf8'))
   return commands[command as keyof typeof commands](set, ensureLook(set, values.look))
@@ -58,8 +69,7 @@ const run = async (): Promise<unknown> => {
 try {
   const answer = await run()
   process.stdout.write(typeof answer === 'string' ? answer : `${JSON.stringify(answer, null, 2)}\n`)
-}
-catch (error) {
+} catch (error) {
   const isMisuse = error instanceof Misuse || (error as { code?: string }).code?.startsWith('ERR_PARSE_ARGS')
   process.stderr.write(`${(error as Error).message}${isMisuse ? ' See --help.' : ''}\n`)
   process.exitCode = isMisuse ? 2 : 1

@@ -5,4 +5,14 @@ import { ensureDependencies } from './support/setUp.mjs'
 
 endWithParent()
 await ensureDependencies()
-become([join(ROOT, 'node_modules', 'nuxt', 'bin', 'nuxt.mjs'), 'dev', '--host', process.env.HOST ?? '127.0.0.1', '--port', process.env.PORT ?? '3000'], {})
+become(
+  [
+    join(ROOT, 'node_modules', 'nuxt', 'bin', 'nuxt.mjs'),
+    'dev',
+    '--host',
+    process.env.HOST ?? '127.0.0.1',
+    '--port',
+    process.env.PORT ?? '3000',
+  ],
+  {},
+)

@@ -1,4 +1,5 @@
-// Brings sets to their tone by test frames alone, through the real interface, on the bench's rough halls: npm run frames [FIRST [COUNT]]
+// Brings sets to their tone by test frames alone, through the real interface, on the bench's rough halls: npm run
+// frames [FIRST [COUNT]]
 import { By } from 'selenium-webdriver'
 import { LAPTOP, openBrowser } from '../tests/support/browser'
 import { framesIn, setFor, trueMisses } from '../tests/support/frameRun'
@@ -29,11 +30,10 @@ const run = async (seed: number, value: number) => {
       frames++
       // The first frame holds the camera: from then on the set says what it is taken with.
       before ??= await missesNow()
-      if (await state() === 'on-target' || !await mend()) break
+      if ((await state()) === 'on-target' || !(await mend())) break
     }
     return { before: before!, after: await missesNow(), frames }
-  }
-  finally {
+  } finally {
     await browser.close()
   }
 }
@@ -44,7 +44,11 @@ for (let seed = first; seed < first + count; seed++) {
   const { before, after, frames } = await run(seed, value)
   const isReached = Math.abs(mean(after)) <= REACHED_STOPS
   reached += Number(isReached)
-  console.log(`set ${seed}, wants ${value}: ${mean(before).toFixed(2)} before, ${mean(after).toFixed(2)} after ${frames} frame${frames > 1 ? 's' : ''} (left, middle, right ${after.map(stops => stops.toFixed(2)).join(', ')})${isReached ? '' : ' MISSED'}`)
+  console.log(
+    `set ${seed}, wants ${value}: ${mean(before).toFixed(2)} before, ${mean(after).toFixed(2)} after ${frames} frame${frames > 1 ? 's' : ''} (left, middle, right ${after.map(stops => stops.toFixed(2)).join(', ')})${isReached ? '' : ' MISSED'}`,
+  )
 }
-console.log(`${reached} of ${count} on target within ${REACHED_STOPS} stop, by at most ${MOST_FRAMES} frames and no meter`)
+console.log(
+  `${reached} of ${count} on target within ${REACHED_STOPS} stop, by at most ${MOST_FRAMES} frames and no meter`,
+)
 await server.stop()

@@ -10,6 +10,8 @@ for (const reader of READERS) {
   const start = performance.now()
   const { faults, taken, longestMs, count: done } = await fuzz(reader, count, seed)
   isWell &&= faults.length === 0
-  console.log(`${reader}: ${done} files, ${taken} taken, longest ${longestMs.toFixed(0)} ms, ${((performance.now() - start) / 1000).toFixed(0)} s, memory ${Math.round(process.memoryUsage().rss / 1e6)} MB${faults.length > 0 ? `\n${faults.join('\n')}` : ''}`)
+  console.log(
+    `${reader}: ${done} files, ${taken} taken, longest ${longestMs.toFixed(0)} ms, ${((performance.now() - start) / 1000).toFixed(0)} s, memory ${Math.round(process.memoryUsage().rss / 1e6)} MB${faults.length > 0 ? `\n${faults.join('\n')}` : ''}`,
+  )
 }
 process.exit(isWell ? 0 : 1)

@@ -4,7 +4,19 @@ import { readFileSync, writeFileSync } from 'node:fs'
 
 const LOCK = new URL('../package-lock.json', import.meta.url)
 const SYSTEMS = ['linux', 'darwin', 'win32', 'freebsd', 'openbsd', 'netbsd', 'sunos', 'aix', 'android', 'openharmony']
-const PROCESSORS = { x64: 'x64', arm64: 'arm64', armv7: 'arm', arm: 'arm', ia32: 'ia32', loong64: 'loong64', mips64el: 'mips64el', ppc64: 'ppc64', riscv64: 'riscv64', s390x: 's390x', wasm32: 'wasm32' }
+const PROCESSORS = {
+  x64: 'x64',
+  arm64: 'arm64',
+  armv7: 'arm',
+  arm: 'arm',
+  ia32: 'ia32',
+  loong64: 'loong64',
+  mips64el: 'mips64el',
+  ppc64: 'ppc64',
+  riscv64: 'riscv64',
+  s390x: 's390x',
+  wasm32: 'wasm32',
+}
 
 const lock = JSON.parse(readFileSync(LOCK, 'utf8'))
 const packages = lock.packages
@@ -25,11 +37,25 @@ for (const [parent, entry] of Object.entries(packages)) {
     if (!/^\d/.test(version) || isLocked(parent, name, version)) continue
     const words = name.toLowerCase().split(/[/-]/)
     const os = SYSTEMS.filter(system => words.includes(system))
-    const cpu = [...new Set(Object.keys(PROCESSORS).filter(word => words.includes(word)).map(word => PROCESSORS[word]))]
-    packages[`${parent}/node_modules/${name}`] = { version, ...(cpu.length && { cpu }), ...(os.length && { os }), ...(entry.dev && { dev: true }), optional: true }
+    const cpu = [
+      ...new Set(
+        Object.keys(PROCESSORS)
+          .filter(word => words.includes(word))
+          .map(word => PROCESSORS[word]),
+      ),
+    ]
+    packages[`${parent}/node_modules/${name}`] = {
+      version,
+      ...(cpu.length && { cpu }),
+      ...(os.length && { os }),
+      ...(entry.dev && { dev: true }),
+      optional: true,
+    }
     added += 1
   }
 }
 lock.packages = Object.fromEntries(Object.entries(packages).sort(([a], [b]) => (a < b ? -1 : 1)))
 if (added) writeFileSync(LOCK, `${JSON.stringify(lock, null, 2)}\n`)
-console.log(added ? `package-lock.json: ${added} optional binaries of other platforms added` : 'package-lock.json is complete')
+console.log(
+  added ? `package-lock.json: ${added} optional binaries of other platforms added` : 'package-lock.json is complete',
+)

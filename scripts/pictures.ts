@@ -21,7 +21,8 @@ const meterToTheEnd = async (browser: Browser) => {
   await browser.find('frame-backdrop/middle')
 }
 
-const see = async (browser: Browser, view: string) => browser.locate(By.xpath(`//*[@role="radio"]//span[text()="${view}"]`)).click()
+const see = async (browser: Browser, view: string) =>
+  browser.locate(By.xpath(`//*[@role="radio"]//span[text()="${view}"]`)).click()
 
 const choose = async (browser: Browser, name: string, option: string) =>
   (await browser.find(name)).findElement(By.xpath(`.//option[contains(normalize-space(text()), "${option}")]`)).click()
@@ -33,14 +34,14 @@ const startFrom = async (browser: Browser, id: string) => {
 const dragLight = async (browser: Browser, id: string, right: number, down: number) =>
   browser.dragBy(await (await browser.find(`plan-${id}`)).findElement(By.css('circle')), right, down)
 
-const PICTURES: { name: string, size: Size, path: string, prepare?: (browser: Browser) => Promise<void> }[] = [
+const PICTURES: { name: string; size: Size; path: string; prepare?: (browser: Browser) => Promise<void> }[] = [
   { name: 'stage', size: LAPTOP, path: '/' },
   { name: 'stage-asked', size: LAPTOP, path: '/', prepare: browser => browser.click('ask-118') },
   {
     name: 'stage-why',
     size: LAPTOP,
     path: '/',
-    prepare: async (browser) => {
+    prepare: async browser => {
       await see(browser, 'Backdrop')
       await browser.click('why')
     },
@@ -49,18 +50,21 @@ const PICTURES: { name: string, size: Size, path: string, prepare?: (browser: Br
     name: 'stage-ready',
     size: LAPTOP,
     path: '/brief',
-    prepare: async (browser) => {
+    prepare: async browser => {
       await startFrom(browser, 'stage-group')
       await choose(browser, 'contour-choice', 'all lights')
       await browser.click('plan-key')
-      await browser.driver.wait(until.elementLocated(By.css('canvas[data-test="predicted-frame"][width="232"]')), FRAME_MS)
+      await browser.driver.wait(
+        until.elementLocated(By.css('canvas[data-test="predicted-frame"][width="232"]')),
+        FRAME_MS,
+      )
     },
   },
   {
     name: 'stage-findings',
     size: LAPTOP,
     path: '/',
-    prepare: async (browser) => {
+    prepare: async browser => {
       await dragLight(browser, 'backdrop-left', 62, -62)
       await browser.waitForText('findings', /more|Other ways/)
       await browser.click('more-findings')
@@ -70,18 +74,21 @@ const PICTURES: { name: string, size: Size, path: string, prepare?: (browser: Br
     name: 'stage-ways',
     size: LAPTOP,
     path: '/',
-    prepare: async (browser) => {
+    prepare: async browser => {
       await browser.click('ask-60')
       await browser.click('other-ways')
       await browser.driver.wait(async () => (await browser.textOf('close-proposals')) === 'Close', SEARCH_MS)
-      await browser.driver.actions().move({ origin: await browser.find('proposal-0') }).perform()
+      await browser.driver
+        .actions()
+        .move({ origin: await browser.find('proposal-0') })
+        .perform()
     },
   },
   {
     name: 'tones',
     size: LAPTOP,
     path: '/tones',
-    prepare: async (browser) => {
+    prepare: async browser => {
       await see(browser, 'Shoulder')
       await choose(browser, 'add-area', 'Evenness')
     },
@@ -90,7 +97,7 @@ const PICTURES: { name: string, size: Size, path: string, prepare?: (browser: Br
     name: 'explore',
     size: LAPTOP,
     path: '/explore',
-    prepare: async (browser) => {
+    prepare: async browser => {
       await browser.driver.wait(async () => /On the line|Nowhere/.test(await browser.textOf('map-words')), SEARCH_MS)
       await browser.click('weigh')
       await browser.driver.wait(until.elementLocated(By.css('[data-test="slips"]')), SEARCH_MS)
@@ -105,7 +112,7 @@ const PICTURES: { name: string, size: Size, path: string, prepare?: (browser: Br
     name: 'run',
     size: LAPTOP,
     path: '/meter',
-    prepare: async (browser) => {
+    prepare: async browser => {
       await browser.click('ask-bench')
       await browser.find('correction')
       await browser.click('next')
@@ -119,7 +126,7 @@ const PICTURES: { name: string, size: Size, path: string, prepare?: (browser: Br
     name: 'frames',
     size: LAPTOP,
     path: '/frames',
-    prepare: async (browser) => {
+    prepare: async browser => {
       await meteringIn({ browser }).chooseHall(5, 'A rough hall')
       await framesIn({ browser }).shoot()
       await browser.find('frame-stage')
@@ -130,25 +137,35 @@ const PICTURES: { name: string, size: Size, path: string, prepare?: (browser: Br
     name: 'frames-response',
     size: LAPTOP,
     path: '/frames/response',
-    prepare: async (browser) => {
+    prepare: async browser => {
       await browser.locate(By.css('[aria-label="Settings"]')).click()
       await browser.click('own-curve')
       await browser.driver.actions().sendKeys(Key.ESCAPE).perform()
       await browser.click('bracket-shoot')
-      await browser.driver.wait(async () => /Fitted through \d\d pictures/.test(await browser.textOf('bracket-words').catch(() => '')) && await (await browser.find('bracket-shoot')).isEnabled(), SEARCH_MS)
+      await browser.driver.wait(
+        async () =>
+          /Fitted through \d\d pictures/.test(await browser.textOf('bracket-words').catch(() => '')) &&
+          (await (await browser.find('bracket-shoot')).isEnabled()),
+        SEARCH_MS,
+      )
     },
   },
   {
     name: 'even',
     size: LAPTOP,
     path: '/meter/even',
-    prepare: async (browser) => {
+    prepare: async browser => {
       await meteringIn({ browser }).chooseHall(7, 'A rough hall')
       await see(browser, '9')
       await browser.find('even-map')
       await browser.click('even-all')
       await browser.waitForText('even-place', /Place 1 of 9/)
-      await browser.driver.wait(async () => await browser.driver.findElement(By.css('[data-test="even-all"]')).getAttribute('disabled') !== null && /9 of 9/.test(await browser.driver.findElement(By.css('aside')).getText()), SEARCH_MS)
+      await browser.driver.wait(
+        async () =>
+          (await browser.driver.findElement(By.css('[data-test="even-all"]')).getAttribute('disabled')) !== null &&
+          /9 of 9/.test(await browser.driver.findElement(By.css('aside')).getText()),
+        SEARCH_MS,
+      )
       await browser.click('even-search')
       await browser.find('even-arrangements')
     },
@@ -158,7 +175,7 @@ const PICTURES: { name: string, size: Size, path: string, prepare?: (browser: Br
     name: 'readings',
     size: LAPTOP,
     path: '/meter',
-    prepare: async (browser) => {
+    prepare: async browser => {
       const { chooseHall, runToTheEnd } = meteringIn({ browser })
       await chooseHall(3, 'A rough hall')
       let readings = 0
@@ -177,7 +194,9 @@ const PICTURES: { name: string, size: Size, path: string, prepare?: (browser: Br
 const only = process.argv.slice(2)
 const server = await startServer()
 try {
-  for (const { name, size, path, prepare } of PICTURES.filter(picture => only.length === 0 || only.includes(picture.name))) {
+  for (const { name, size, path, prepare } of PICTURES.filter(
+    picture => only.length === 0 || only.includes(picture.name),
+  )) {
     const browser = await openBrowser(size)
     try {
       await browser.go(server.url + path)
@@ -186,12 +205,10 @@ try {
       await rest()
       await browser.picture(`${FOLDER}${name}.png`)
       console.log(`docs/screenshots/${name}.png`)
-    }
-    finally {
+    } finally {
       await browser.close()
     }
   }
-}
-finally {
+} finally {
   await server.stop()
 }

@@ -1,4 +1,5 @@
-// Runs the metering through the real interface in rough halls of the bench and holds the ends against what really is, then again
+// Runs the metering through the real interface in rough halls of the bench and holds the ends against what really is,
+// then again
 // with one wrong reading in each: npm run halls [FIRST [COUNT]]
 import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -34,12 +35,14 @@ const enterHall = async (browser: Browser, seed: number) => {
   return metering
 }
 
-const inHall = async <T>(seed: number, run: (metering: ReturnType<typeof meteringIn>, browser: Browser) => Promise<T>): Promise<T> => {
+const inHall = async <T>(
+  seed: number,
+  run: (metering: ReturnType<typeof meteringIn>, browser: Browser) => Promise<T>,
+): Promise<T> => {
   const browser = await openBrowser(LAPTOP)
   try {
     return await run(await enterHall(browser, seed), browser)
-  }
-  finally {
+  } finally {
     await browser.close()
   }
 }
@@ -49,55 +52,99 @@ const unreadError = async (set: StudioSet, seed: number) => {
   return median(model.map((stops, index) => Math.abs(stops - truth[index]!)))
 }
 
-const cleanRun = (seed: number) => inHall(seed, async ({ runToTheEnd, keptSet }) => {
-  const before = await unreadError(await keptSet('hall'), seed)
-  await runToTheEnd()
-  const set = await keptSet('hall')
-  const { truth: [subject, ...backdrop] } = await modelAndTruth(set, READ_IDS, { seed, roughness: ROUGHNESS })
-  const { truth: grid } = await modelAndTruth(set, GRID_IDS, { seed, roughness: ROUGHNESS })
-  const off = backdrop.map(stops => stops - WANTED_STOPS)
-  return {
-    subject: subject!, backdrop: off.reduce((sum, stops) => sum + stops, 0) / off.length, worst: off.reduce((most, stops) => Math.abs(stops) > Math.abs(most) ? stops : most),
-    uneven: spread(grid), readings: set.readings.length, before, after: await unreadError(set, seed),
-  }
-})
-
-/** A run in which one reading is typed wrong: taken with the other backdrop light still on, or with ISO a stop off. Answers whether it was found. */
-const wrongRun = (seed: number, slip: 'left on' | 'ISO') => inHall(seed, async ({ runToTheEnd, keptSet }, browser) => {
-  let step = -1
-  // Steps 2 and 3 read a backdrop light alone; of the eight only the first is of no lamp.
-  const wrong = slip === 'ISO' ? 1 + seed % 7 : 2 + seed % 2
-  await runToTheEnd(async () => {
-    step += 1
-    if (step !== wrong) return false
+const cleanRun = (seed: number) =>
+  inHall(seed, async ({ runToTheEnd, keptSet }) => {
+    const before = await unreadError(await keptSet('hall'), seed)
+    await runToTheEnd()
     const set = await keptSet('hall')
-    const [look] = set.looks
-    const { lightIds, pointId } = meteringRun(set, look!, meterPoints(set))[step]!
-    const left = slip === 'left on' ? set.lights.filter(({ id, job }) => job === 'backdrop' && !lightIds.includes(id)).map(({ id }) => id) : []
-    const { fNumber, shutterS, iso } = look!.exposure
-    const shown = await benchReading({ set, lookId: look!.id, camera: { fNumber, shutterS, iso }, seed, roughness: ROUGHNESS, take: step, pointId, lightIds: [...lightIds, ...left], meter: 'incident', faults: NO_FAULTS, sinceS: 60 })
-    await (await browser.find('entry')).sendKeys(`${(shown! * (slip === 'ISO' ? 2 ** (seed % 2 ? 0.5 : -0.5) : 1)).toFixed(3)}\n`)
-    return true
+    const {
+      truth: [subject, ...backdrop],
+    } = await modelAndTruth(set, READ_IDS, { seed, roughness: ROUGHNESS })
+    const { truth: grid } = await modelAndTruth(set, GRID_IDS, { seed, roughness: ROUGHNESS })
+    const off = backdrop.map(stops => stops - WANTED_STOPS)
+    return {
+      subject: subject!,
+      backdrop: off.reduce((sum, stops) => sum + stops, 0) / off.length,
+      worst: off.reduce((most, stops) => (Math.abs(stops) > Math.abs(most) ? stops : most)),
+      uneven: spread(grid),
+      readings: set.readings.length,
+      before,
+      after: await unreadError(set, seed),
+    }
   })
-  const set = await keptSet('hall')
-  return study(set.readings, set.lights.map(({ id }) => id)).standings[set.readings[wrong]!.id]!.isOutlier
-})
+
+/**
+ * A run in which one reading is typed wrong: taken with the other backdrop light still on, or with ISO a stop off.
+ * Answers whether it was found.
+ */
+const wrongRun = (seed: number, slip: 'left on' | 'ISO') =>
+  inHall(seed, async ({ runToTheEnd, keptSet }, browser) => {
+    let step = -1
+    // Steps 2 and 3 read a backdrop light alone; of the eight only the first is of no lamp.
+    const wrong = slip === 'ISO' ? 1 + (seed % 7) : 2 + (seed % 2)
+    await runToTheEnd(async () => {
+      step += 1
+      if (step !== wrong) return false
+      const set = await keptSet('hall')
+      const [look] = set.looks
+      const { lightIds, pointId } = meteringRun(set, look!, meterPoints(set))[step]!
+      const left =
+        slip === 'left on'
+          ? set.lights.filter(({ id, job }) => job === 'backdrop' && !lightIds.includes(id)).map(({ id }) => id)
+          : []
+      const { fNumber, shutterS, iso } = look!.exposure
+      const shown = await benchReading({
+        set,
+        lookId: look!.id,
+        camera: { fNumber, shutterS, iso },
+        seed,
+        roughness: ROUGHNESS,
+        take: step,
+        pointId,
+        lightIds: [...lightIds, ...left],
+        meter: 'incident',
+        faults: NO_FAULTS,
+        sinceS: 60,
+      })
+      await (
+        await browser.find('entry')
+      ).sendKeys(`${(shown! * (slip === 'ISO' ? 2 ** (seed % 2 ? 0.5 : -0.5) : 1)).toFixed(3)}\n`)
+      return true
+    })
+    const set = await keptSet('hall')
+    return study(
+      set.readings,
+      set.lights.map(({ id }) => id),
+    ).standings[set.readings[wrong]!.id]!.isOutlier
+  })
 
 const misses: Awaited<ReturnType<typeof cleanRun>>[] = []
-const found = { 'left on': 0, 'ISO': 0 }
+const found = { 'left on': 0, ISO: 0 }
 try {
   for (let seed = first; seed < first + count; seed++) {
     const line = await cleanRun(seed)
     misses.push(line)
     for (const slip of ['left on', 'ISO'] as const) found[slip] += Number(await wrongRun(seed, slip))
-    console.log(`hall ${seed}: ${Object.entries(line).map(([name, value]) => `${name} ${name === 'readings' ? value : value.toFixed(2)}`).join(', ')}`)
+    console.log(
+      `hall ${seed}: ${Object.entries(line)
+        .map(([name, value]) => `${name} ${name === 'readings' ? value : value.toFixed(2)}`)
+        .join(', ')}`,
+    )
   }
-}
-finally {
+} finally {
   await server.stop()
 }
-const within = (name: 'subject' | 'backdrop' | 'worst', stops: number) => misses.filter(line => Math.abs(line[name]) <= stops).length
-console.log(`subject within 0.1 stop: ${within('subject', 0.1)} of ${misses.length}; backdrop in the mean of its three readings: ${within('backdrop', 0.1)}; its worst: ${within('worst', 0.1)}`)
-console.log(`readings at most ${Math.max(...misses.map(({ readings }) => readings))}; unevenness at most ${Math.max(...misses.map(({ uneven }) => uneven)).toFixed(2)} stop`)
-console.log(`twenty unread places, median error: ${median(misses.map(({ before }) => before)).toFixed(2)} before, ${median(misses.map(({ after }) => after)).toFixed(2)} after`)
-console.log(`wrong readings found: another light left on ${found['left on']} of ${misses.length}, ISO a stop off ${found.ISO}`)
+const within = (name: 'subject' | 'backdrop' | 'worst', stops: number) =>
+  misses.filter(line => Math.abs(line[name]) <= stops).length
+console.log(
+  `subject within 0.1 stop: ${within('subject', 0.1)} of ${misses.length}; backdrop in the mean of its three readings: ${within('backdrop', 0.1)}; its worst: ${within('worst', 0.1)}`,
+)
+console.log(
+  `readings at most ${Math.max(...misses.map(({ readings }) => readings))}; unevenness at most ${Math.max(...misses.map(({ uneven }) => uneven)).toFixed(2)} stop`,
+)
+console.log(
+  `twenty unread places, median error: ${median(misses.map(({ before }) => before)).toFixed(2)} before, ${median(misses.map(({ after }) => after)).toFixed(2)} after`,
+)
+console.log(
+  `wrong readings found: another light left on ${found['left on']} of ${misses.length}, ISO a stop off ${found.ISO}`,
+)

@@ -7,24 +7,34 @@ await ensurePrepared()
 
 const ESCAPES = new RegExp(`${String.fromCharCode(27)}\\[[0-9;]*m`, 'g')
 /** Adds up the counts that the test runner prints. */
-const countsIn = (output) => {
+const countsIn = output => {
   const line = /^\s*Tests\s+(.*)$/m.exec(output.replace(ESCAPES, ''))?.[1] ?? ''
   const count = word => Number(new RegExp(`(\\d+) ${word}`).exec(line)?.[1] ?? 0)
   return { passed: count('passed'), failed: count('failed') }
 }
 
 const STAGES = [
+  ['Format', () => runTool('prettier/bin/prettier.cjs', ['--check', '.'], { quiet: true })],
   ['Lint', () => runTool('eslint/bin/eslint.js', ['.'], { quiet: true })],
   ['Types', () => run(process.execPath, ['scripts/typecheck.mjs'], { quiet: true })],
-  ['Unit and reference tests', () => runTool('vitest/vitest.mjs', ['run', '--config', 'vitest.config.ts'], { quiet: true })],
-  ['Build', async () => {
-    await ensureBuild()
-    return { code: 0, output: '' }
-  }],
-  ['Browser tests', async () => {
-    await ensureBrowser()
-    return runTool('vitest/vitest.mjs', ['run', '--config', 'vitest.browser.config.ts'], { quiet: true })
-  }],
+  [
+    'Unit and reference tests',
+    () => runTool('vitest/vitest.mjs', ['run', '--config', 'vitest.config.ts'], { quiet: true }),
+  ],
+  [
+    'Build',
+    async () => {
+      await ensureBuild()
+      return { code: 0, output: '' }
+    },
+  ],
+  [
+    'Browser tests',
+    async () => {
+      await ensureBrowser()
+      return runTool('vitest/vitest.mjs', ['run', '--config', 'vitest.browser.config.ts'], { quiet: true })
+    },
+  ],
 ]
 
 const total = { passed: 0, failed: 0 }

@@ -25,6 +25,13 @@ for (let seed = first; performance.now() < deadline && !isLost; seed++) {
   if (process.env.ALOUD) console.log(`seed ${seed}: ${steps} steps`)
   if (isLost) console.log(`seed ${seed}:\n${lost.join('\n')}`)
 }
-console.log(`${total.steps} steps in ${total.runs} runs, ${total.acknowledged} times something was said to be saved, ${isLost ? 'SOMETHING WAS LOST' : 'nothing lost'}`)
-console.log(Object.entries(counts).sort(([, a], [, b]) => b - a).map(([name, count]) => `${name} ${count}`).join(', '))
+console.log(
+  `${total.steps} steps in ${total.runs} runs, ${total.acknowledged} times something was said to be saved, ${isLost ? 'SOMETHING WAS LOST' : 'nothing lost'}`,
+)
+console.log(
+  Object.entries(counts)
+    .sort(([, a], [, b]) => b - a)
+    .map(([name, count]) => `${name} ${count}`)
+    .join(', '),
+)
 process.exit(isLost ? 1 : 0)

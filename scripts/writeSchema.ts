@@ -2,4 +2,7 @@
 import { writeFileSync } from 'node:fs'
 import { setFileJsonSchema } from '../core/formats/jsonSchema'
 
-writeFileSync(new URL('../docs/set-file.schema.json', import.meta.url), `${JSON.stringify(setFileJsonSchema(), null, 2)}\n`)
+writeFileSync(
+  new URL('../docs/set-file.schema.json', import.meta.url),
+  `${JSON.stringify(setFileJsonSchema(), null, 2)}\n`,
+)

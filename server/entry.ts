@@ -11,12 +11,20 @@ import { isTrustworthy, refusalOf } from './shell/guard'
 import { answerHeaders, contentPolicy, scriptHashes } from './shell/headers'
 import { isPage, looksLikePage } from './shell/pages'
 
-/** The server of the built app: one door for everything, then pages, files and the bench's routes. PORT, HOST and, for https, NITRO_SSL_CERT and NITRO_SSL_KEY are respected. */
+/**
+ * The server of the built app: one door for everything, then pages, files and the bench's routes. PORT, HOST and, for
+ * https, NITRO_SSL_CERT and NITRO_SSL_KEY are respected.
+ */
 const port = Number(process.env.NITRO_PORT ?? process.env.PORT ?? 3000)
 const host = process.env.NITRO_HOST ?? process.env.HOST ?? '127.0.0.1'
 const { NITRO_SSL_CERT: cert, NITRO_SSL_KEY: key } = process.env
 const isEncrypted = Boolean(cert && key)
-const names = [host, hostname(), `${hostname()}.local`, ...(process.env.KEEN_TONAL_HOSTS ?? '').split(/[\s,]+/).filter(Boolean)].map(name => name.toLowerCase())
+const names = [
+  host,
+  hostname(),
+  `${hostname()}.local`,
+  ...(process.env.KEEN_TONAL_HOSTS ?? '').split(/[\s,]+/).filter(Boolean),
+].map(name => name.toLowerCase())
 
 const shellFile = fileURLToPath(new URL('../public/index.html', pathToFileURL(process.argv[1] ?? '')))
 const shell = existsSync(shellFile) ? readFileSync(shellFile, 'utf8') : ''
@@ -41,7 +49,16 @@ const takeRequest = (request: IncomingMessage, response: ServerResponse) => {
   const [path = '/'] = (request.url ?? '/').split('?')
   const headers = answerHeaders(policy, isEncrypted || isTrustworthy(request.headers.host))
   for (const [name, value] of Object.entries(headers)) response.setHeader(name, value)
-  const refusal = refusalOf({ method: request.method ?? '', path, host: request.headers.host, origin: request.headers.origin, site: request.headers['sec-fetch-site'] as string | undefined }, names)
+  const refusal = refusalOf(
+    {
+      method: request.method ?? '',
+      path,
+      host: request.headers.host,
+      origin: request.headers.origin,
+      site: request.headers['sec-fetch-site'] as string | undefined,
+    },
+    names,
+  )
   if (refusal) {
     if (refusal.allow) response.setHeader('allow', refusal.allow)
     return answer(request, response, refusal.status, JSON.stringify({ message: refusal.message }), 'application/json')
@@ -55,26 +72,41 @@ const takeRequest = (request: IncomingMessage, response: ServerResponse) => {
     return answer(request, response, 200, shell, 'text/html; charset=utf-8')
   }
   // The shell itself draws what there is no page for.
-  if (looksLikePage(path) && !path.startsWith('/_')) return answer(request, response, 404, shell, 'text/html; charset=utf-8')
-  return isFile(path) ? listener(request, response) : answer(request, response, 404, JSON.stringify({ message: `There is nothing at ${path.slice(0, 200)}.` }), 'application/json')
+  if (looksLikePage(path) && !path.startsWith('/_'))
+    return answer(request, response, 404, shell, 'text/html; charset=utf-8')
+  return isFile(path)
+    ? listener(request, response)
+    : answer(
+        request,
+        response,
+        404,
+        JSON.stringify({ message: `There is nothing at ${path.slice(0, 200)}.` }),
+        'application/json',
+      )
 }
 
 /** Whether the build laid a file there. */
 const folder = new URL('../public/', pathToFileURL(process.argv[1] ?? ''))
-const isFile = (path: string): boolean => /^(?:\/[\w~-][\w.~-]*)+$/.test(path) && !path.includes('..') && existsSync(fileURLToPath(new URL(`.${path}`, folder)))
+const isFile = (path: string): boolean =>
+  /^(?:\/[\w~-][\w.~-]*)+$/.test(path) && !path.includes('..') && existsSync(fileURLToPath(new URL(`.${path}`, folder)))
 
 const server = isEncrypted ? createSecureServer({ cert, key }, takeRequest) : createPlainServer(takeRequest)
 server.requestTimeout = ARRIVE_MS
 server.on('error', (error: NodeJS.ErrnoException) => {
-  const why = error.code === 'EADDRINUSE'
-    ? `Port ${port} of ${host} is in use by another program. Close that, or choose another port: PORT=${port + 1} npm start`
-    : error.code === 'EACCES'
-      ? `Port ${port} may not be opened by this user. Choose one above 1023: PORT=3000 npm start`
-      : `The server could not start on ${host}, port ${port}: ${error.message}`
+  const why =
+    error.code === 'EADDRINUSE'
+      ? `Port ${port} of ${host} is in use by another program. Close that, or choose another port: PORT=${port + 1} npm start`
+      : error.code === 'EACCES'
+        ? `Port ${port} may not be opened by this user. Choose one above 1023: PORT=3000 npm start`
+        : `The server could not start on ${host}, port ${port}: ${error.message}`
   process.stderr.write(`${why}\n`)
   process.exit(1)
 })
-server.listen(port, host, () => process.stdout.write(`Listening on ${isEncrypted ? 'https' : 'http'}://${host.includes(':') ? `[${host}]` : host}:${port}\n`))
+server.listen(port, host, () =>
+  process.stdout.write(
+    `Listening on ${isEncrypted ? 'https' : 'http'}://${host.includes(':') ? `[${host}]` : host}:${port}\n`,
+  ),
+)
 trapUnhandledNodeErrors()
 setupGracefulShutdown(server as never, nitroApp)
 

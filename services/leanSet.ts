@@ -6,7 +6,10 @@ export type LeanSet = Omit<StudioSet, 'readings' | 'frames'>
 
 /** A set without readings and frames; the one before where nothing but words changed. */
 export const leanOf = ({ readings: _readings, frames: _frames, ...set }: StudioSet, before?: LeanSet): LeanSet =>
-  before && (Object.keys(set) as (keyof LeanSet)[]).every(key => key === 'name' || key === 'notes' || set[key] === before[key]) ? before : set
+  before &&
+  (Object.keys(set) as (keyof LeanSet)[]).every(key => key === 'name' || key === 'notes' || set[key] === before[key])
+    ? before
+    : set
 
 export const wholeOf = (lean: LeanSet): StudioSet => ({ ...lean, readings: [], frames: [] })
 

@@ -1,6 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import { rehearse, type Slip } from '#support/rehearsal'
-import { ASKED_EVEN_STOPS, GRID_IDS, hallSet, median, READ_IDS, spread, UNREAD_IDS, WANTED_STOPS } from '#support/roughHall'
+import {
+  ASKED_EVEN_STOPS,
+  GRID_IDS,
+  hallSet,
+  median,
+  READ_IDS,
+  spread,
+  UNREAD_IDS,
+  WANTED_STOPS,
+} from '#support/roughHall'
 import { solvedSet } from '#support/solvedSet'
 import { expectWithin } from '#support/tolerance'
 import { SRGB_RESPONSE } from '#core/camera/response'
@@ -15,7 +24,7 @@ const SEEDS = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10]
 
 const before: number[] = []
 const after: number[] = []
-const misses: { subject: number, backdrop: number, spread: number }[] = []
+const misses: { subject: number; backdrop: number; spread: number }[] = []
 
 const errorsOf = async (run: Awaited<ReturnType<typeof rehearse>>) => {
   const [model, truth] = [run.stopsAt(UNREAD_IDS), await run.truthAt(UNREAD_IDS)]
@@ -23,7 +32,7 @@ const errorsOf = async (run: Awaited<ReturnType<typeof rehearse>>) => {
 }
 
 describe('a run in a rough hall', () => {
-  it.each(SEEDS)('of number %s takes as many readings as lights and five', async (seed) => {
+  it.each(SEEDS)('of number %s takes as many readings as lights and five', async seed => {
     const run = await rehearse(hallSet(), seed)
     expect(run.steps.length).toBeLessThanOrEqual(run.now().lights.length + 5)
     before.push(await errorsOf(run))
@@ -32,7 +41,11 @@ describe('a run in a rough hall', () => {
     after.push(await errorsOf(run))
     const [subject, ...backdrop] = await run.truthAt(READ_IDS)
     const grid = await run.truthAt(GRID_IDS)
-    misses.push({ subject: subject!, backdrop: backdrop.reduce((sum, stops) => sum + stops, 0) / 3 - WANTED_STOPS, spread: spread(grid) })
+    misses.push({
+      subject: subject!,
+      backdrop: backdrop.reduce((sum, stops) => sum + stops, 0) / 3 - WANTED_STOPS,
+      spread: spread(grid),
+    })
     // Nothing was wrong, so that nothing may be called so.
     expect(Object.values(run.known().standings).filter(({ isOutlier }) => isOutlier)).toEqual([])
   })
@@ -56,10 +69,30 @@ describe('a run in a rough hall', () => {
     for (const [index, step] of run.steps.entries()) await run.take(step, index)
     run.settle()
     const { solved, points } = await solvedSet(run.now())
-    const { bytes } = await benchPicture({ set: run.now(), lookId: 'white', camera: run.camera, seed: 4, roughness: 1 / 3, take: 99, width: 80, format: 'jpeg', ownCurve: false })
+    const { bytes } = await benchPicture({
+      set: run.now(),
+      lookId: 'white',
+      camera: run.camera,
+      seed: 4,
+      roughness: 1 / 3,
+      take: 99,
+      width: 80,
+      format: 'jpeg',
+      ownCurve: false,
+    })
     const picture = await decodedFile(new Uint8Array(bytes))
-    const values = backdropValues(picture, cameraView(run.now(), solved, picture.width), solved.stage.scene.surfaces.map(surface => surface.id), points, SRGB_RESPONSE)
-    expectWithin(Math.log2(SRGB_RESPONSE.linearFromValue(values[BACKDROP_MIDDLE]!) / SRGB_RESPONSE.linearFromValue(250)), 0, 0.1)
+    const values = backdropValues(
+      picture,
+      cameraView(run.now(), solved, picture.width),
+      solved.stage.scene.surfaces.map(surface => surface.id),
+      points,
+      SRGB_RESPONSE,
+    )
+    expectWithin(
+      Math.log2(SRGB_RESPONSE.linearFromValue(values[BACKDROP_MIDDLE]!) / SRGB_RESPONSE.linearFromValue(250)),
+      0,
+      0.1,
+    )
   })
 })
 
@@ -70,7 +103,15 @@ describe('a wrong reading in the run of a rough hall', () => {
     const wrong = run.steps.findIndex(({ id }) => id === slip.stepId)
     return run.known().standings[`reading-${wrong}`]!.isOutlier
   }
-  const ofLights = ['alone/key', 'alone/backdrop-left', 'alone/backdrop-right', 'together/subject/key-side', 'together/backdrop/middle', 'together/backdrop/left', 'together/backdrop/right']
+  const ofLights = [
+    'alone/key',
+    'alone/backdrop-left',
+    'alone/backdrop-right',
+    'together/subject/key-side',
+    'together/backdrop/middle',
+    'together/backdrop/left',
+    'together/backdrop/right',
+  ]
   const found = async (slipOf: (seed: number) => Slip) => {
     let count = 0
     for (const seed of SEEDS) count += Number(await isFound(seed, slipOf(seed)))
@@ -78,12 +119,18 @@ describe('a wrong reading in the run of a rough hall', () => {
   }
 
   it('is found in at least nine of ten where ISO is a stop off, up or down, at any step', async () => {
-    expect(await found(seed => ({ stepId: ofLights[seed % ofLights.length]!, isoStops: seed % 2 ? 1 : -1 }))).toBeGreaterThanOrEqual(9)
+    expect(
+      await found(seed => ({ stepId: ofLights[seed % ofLights.length]!, isoStops: seed % 2 ? 1 : -1 })),
+    ).toBeGreaterThanOrEqual(9)
   })
 
   it('is found in at least nine of ten where the other backdrop light was left on', async () => {
-    expect(await found(seed => seed % 2
-      ? { stepId: 'alone/backdrop-left', extraLightIds: ['backdrop-right'] }
-      : { stepId: 'alone/backdrop-right', extraLightIds: ['backdrop-left'] })).toBeGreaterThanOrEqual(9)
+    expect(
+      await found(seed =>
+        seed % 2
+          ? { stepId: 'alone/backdrop-left', extraLightIds: ['backdrop-right'] }
+          : { stepId: 'alone/backdrop-right', extraLightIds: ['backdrop-left'] },
+      ),
+    ).toBeGreaterThanOrEqual(9)
   })
 })

@@ -21,7 +21,10 @@ const demo = join(folder, 'demo.json')
 writeFileSync(demo, writeSetFile(demoSet(), {}))
 
 const tone = (...words: string[]) => {
-  const { status, stdout, stderr } = spawnSync(process.execPath, ['scripts/withNames.mjs', 'cli/tone.ts', ...words], { cwd: root, encoding: 'utf8' })
+  const { status, stdout, stderr } = spawnSync(process.execPath, ['scripts/withNames.mjs', 'cli/tone.ts', ...words], {
+    cwd: root,
+    encoding: 'utf8',
+  })
   return { status, stdout, stderr, json: () => JSON.parse(stdout) }
 }
 
@@ -37,10 +40,17 @@ describe('the command line', () => {
       for (const [at, part] of readout.parts.entries()) {
         expectShare(lights[at].direct + 1e-9, part.directLuxS + 1e-9, 1e-4)
         expectShare(lights[at].bounced, part.bouncedLuxS, 1e-4)
-        const from = Object.values(lights[at].bouncedFrom as Record<string, number>).reduce((sum, value) => sum + value, 0)
+        const from = Object.values(lights[at].bouncedFrom as Record<string, number>).reduce(
+          (sum, value) => sum + value,
+          0,
+        )
         expectShare(from, part.bouncedLuxS, 1e-4)
       }
-      expectStops(lights.reduce((sum: number, light: { total: number }) => sum + light.total, 0), all.exposureLuxS, 1e-4)
+      expectStops(
+        lights.reduce((sum: number, light: { total: number }) => sum + light.total, 0),
+        all.exposureLuxS,
+        1e-4,
+      )
     }
   })
 
@@ -49,19 +59,32 @@ describe('the command line', () => {
     const answer = solveLook((await solvedSet(set)).evaluation)
     const { lights, isReached } = tone('solve', demo).json()
     expect(isReached).toBe(answer.isReached)
-    for (const light of lights) expect({ on: light.on, powerStops: light.powerStops }).toEqual(answer.settings[light.id])
+    for (const light of lights)
+      expect({ on: light.on, powerStops: light.powerStops }).toEqual(answer.settings[light.id])
   })
 
   it('proposes what the app proposes, and ranks slips as it does', async () => {
     const set = demoSet()
     const { look, camera, lighting } = await solvedSet(set)
     const asked = withBackdropValue(set, 'white', 118)
-    const { trials } = (await propose({ set: asked, lookId: 'white', learned: lighting.learned, fixedIds: [], mayChangeCamera: true }))!
+    const { trials } = (await propose({
+      set: asked,
+      lookId: 'white',
+      learned: lighting.learned,
+      fixedIds: [],
+      mayChangeCamera: true,
+    }))!
     const { isReached, proposals } = tone('propose', demo, '--ask=118').json()
     expect(isReached).toBe(true)
-    expect(proposals.map((proposal: { lights: unknown }) => proposal.lights)).toEqual(trials.map(trial => trial.set.looks[0]!.lights))
+    expect(proposals.map((proposal: { lights: unknown }) => proposal.lights)).toEqual(
+      trials.map(trial => trial.set.looks[0]!.lights),
+    )
     const slips = (await sensitivity(set, look, camera, lighting.learned))!
-    expect(tone('care', demo).json().map((slip: { id: string, way: string }) => `${slip.id} ${slip.way}`)).toEqual(slips.map(({ id, way }) => `${id} ${way}`))
+    expect(
+      tone('care', demo)
+        .json()
+        .map((slip: { id: string; way: string }) => `${slip.id} ${slip.way}`),
+    ).toEqual(slips.map(({ id, way }) => `${id} ${way}`))
   }, 120_000)
 
   it('maps a surface and walks a line', () => {

@@ -11,8 +11,12 @@ import { verdictOf } from '#core/solve/verdict'
 import { changeWords } from '#core/tone/changeWords'
 import { grey } from '#core/physics/units/rgb'
 
-const asking = (value: number): StudioSet => changeTargets(demoSet(), 'white', Object.fromEntries(
-  ['backdrop/left', BACKDROP_MIDDLE, 'backdrop/right'].map(id => [id, { kind: 'value', value }])))
+const asking = (value: number): StudioSet =>
+  changeTargets(
+    demoSet(),
+    'white',
+    Object.fromEntries(['backdrop/left', BACKDROP_MIDDLE, 'backdrop/right'].map(id => [id, { kind: 'value', value }])),
+  )
 
 const ask = async (set: StudioSet) => {
   const { evaluation } = await solvedSet(set)
@@ -20,13 +24,28 @@ const ask = async (set: StudioSet) => {
   return { answer, verdict: verdictOf(evaluation, answer), camera: evaluation.camera }
 }
 
-const onlyKey = (set: StudioSet) => changeSettings(set, 'white', {
-  'backdrop-left': { on: false, powerStops: -2 }, 'backdrop-right': { on: false, powerStops: -2 },
-})
+const onlyKey = (set: StudioSet) =>
+  changeSettings(set, 'white', {
+    'backdrop-left': { on: false, powerStops: -2 },
+    'backdrop-right': { on: false, powerStops: -2 },
+  })
 
 const withWalls = (level: number): StudioSet => {
   const set = demoSet()
-  return { ...set, room: { ...set.room, reflectances: { back: grey(level), front: grey(level), left: grey(level), right: grey(level), floor: grey(level), ceiling: grey(level) } } }
+  return {
+    ...set,
+    room: {
+      ...set.room,
+      reflectances: {
+        back: grey(level),
+        front: grey(level),
+        left: grey(level),
+        right: grey(level),
+        floor: grey(level),
+        ceiling: grey(level),
+      },
+    },
+  }
 }
 
 describe('the demo set', () => {
@@ -38,7 +57,7 @@ describe('the demo set', () => {
     expect(verdict.headline).toMatch(/^Backdrop middle 2[23]\d, wanted 250: .*to both backdrop lights\.$/)
   })
 
-  it.each([250, 200, 118])('reaches %s with power alone, in whole clicks', async (value) => {
+  it.each([250, 200, 118])('reaches %s with power alone, in whole clicks', async value => {
     const { answer } = await ask(asking(value))
     expect(answer.isReached).toBe(true)
     answer.misses.forEach(({ stops }) => expectWithin(stops, 0, 0.1))
@@ -47,7 +66,7 @@ describe('the demo set', () => {
     expect(verdict.state).toBe('on-target')
   })
 
-  it.each([60, 12])('says what keeps %s out of reach', async (value) => {
+  it.each([60, 12])('says what keeps %s out of reach', async value => {
     const { answer, verdict } = await ask(asking(value))
     expect(answer.isReached).toBe(false)
     expect(verdict.state).toBe('short')
@@ -57,7 +76,20 @@ describe('the demo set', () => {
 
   it('says what is missing when the backdrop lights are too weak', async () => {
     const set = asking(250)
-    const weak = { ...set, lights: set.lights.map(light => light.job === 'backdrop' ? { ...light, lamp: { ...light.lamp, output: { from: 'guide-number' as const, guideNumberM: 14, convention: 'metered' as const } } } : light) }
+    const weak = {
+      ...set,
+      lights: set.lights.map(light =>
+        light.job === 'backdrop'
+          ? {
+              ...light,
+              lamp: {
+                ...light.lamp,
+                output: { from: 'guide-number' as const, guideNumberM: 14, convention: 'metered' as const },
+              },
+            }
+          : light,
+      ),
+    }
     const { verdict } = await ask(weak)
     expect(verdict.headline).toMatch(/with both backdrop lights at full it stays \d\.\d stops? short/)
     expect(verdict.detail).toContain('Open the camera')
@@ -69,25 +101,39 @@ describe('the demo set', () => {
     const [before, after] = [await solvedSet(set), await solvedSet(near)]
     const fell = after.at(BACKDROP_MIDDLE).stops - before.at(BACKDROP_MIDDLE).stops
     expect(fell).toBeLessThan(-1.2)
-    expect(changeWords({ readouts: before.readouts, cameraFNumber: before.camera.fNumber }, { readouts: after.readouts, cameraFNumber: after.camera.fNumber }, BACKDROP_MIDDLE))
-      .toMatch(new RegExp(`^Backdrop middle fell ${(-fell).toFixed(1)} stops .*stopped down with the key from f/10 to f/`))
+    expect(
+      changeWords(
+        { readouts: before.readouts, cameraFNumber: before.camera.fNumber },
+        { readouts: after.readouts, cameraFNumber: after.camera.fNumber },
+        BACKDROP_MIDDLE,
+      ),
+    ).toMatch(
+      new RegExp(`^Backdrop middle fell ${(-fell).toFixed(1)} stops .*stopped down with the key from f/10 to f/`),
+    )
   })
 })
 
 describe('light in the room', () => {
   it('mirrors a mirrored set', async () => {
     const set = demoSet()
-    const mirrored = { ...set, lights: set.lights.map(light => ({
-      ...light,
-      place: { ...light.place, xM: -light.place.xM },
-      aim: light.aim.at === 'place' ? { ...light.aim, place: { ...light.aim.place, xM: -light.aim.place.xM } } : light.aim,
-    })) }
+    const mirrored = {
+      ...set,
+      lights: set.lights.map(light => ({
+        ...light,
+        place: { ...light.place, xM: -light.place.xM },
+        aim:
+          light.aim.at === 'place'
+            ? { ...light.aim, place: { ...light.aim.place, xM: -light.aim.place.xM } }
+            : light.aim,
+      })),
+    }
     const [one, other] = [await solvedSet(set), await solvedSet(mirrored)]
     expectWithin(one.at('backdrop/left').stops, other.at('backdrop/right').stops, 0.03)
     expectWithin(one.at(KEY_SIDE).fNumber, other.at(KEY_SIDE).fNumber, 0.2)
   })
 
-  // Common practice, no source: with the key alone, a backdrop further from the subject is darker; white walls fill, black take away.
+  // Common practice, no source: with the key alone, a backdrop further from the subject is darker; white walls fill,
+  // black take away.
   it('darkens the backdrop with distance and lifts it with white walls', async () => {
     const close = (await solvedSet(onlyKey(moveSubject(demoSet(), 'sitter', 0, 2.4)))).at(BACKDROP_MIDDLE).stops
     const far = (await solvedSet(onlyKey(demoSet()))).at(BACKDROP_MIDDLE).stops
@@ -99,7 +145,11 @@ describe('light in the room', () => {
   it('is a weighted sum: a stop on the lamp is a stop of its light, and off is nothing', async () => {
     const set = onlyKey(demoSet())
     const lower = changeSettings(set, 'white', { key: { on: true, powerStops: -2.6 } })
-    expectWithin((await solvedSet(set)).at(KEY_SIDE).fNumber / (await solvedSet(lower)).at(KEY_SIDE).fNumber, Math.SQRT2, 1e-9)
+    expectWithin(
+      (await solvedSet(set)).at(KEY_SIDE).fNumber / (await solvedSet(lower)).at(KEY_SIDE).fNumber,
+      Math.SQRT2,
+      1e-9,
+    )
     const dark = await solvedSet(changeSettings(set, 'white', { key: { on: false, powerStops: 0 } }))
     expect(dark.readouts.every(readout => readout.fNumber === 0 && Number.isFinite(readout.stops))).toBe(true)
   })
@@ -111,8 +161,19 @@ describe('light in the room', () => {
     expect(verdict.state).toBe('short')
     expect(verdict.headline).toBe('No light is on in this look.')
     expect(verdict.detail).toContain('Add a light')
-    const many = Array.from({ length: 30 }, (_, index) => ({ ...set.lights[1]!, id: `light-${index}`, name: `L${index}`, place: { xM: -2.9 + index * 0.2, yM: 2, zM: 2 } }))
-    const crowd = { ...set, lights: many, looks: [{ ...set.looks[0]!, lights: Object.fromEntries(many.map(light => [light.id, { on: true, powerStops: -3 }])) }] }
+    const many = Array.from({ length: 30 }, (_, index) => ({
+      ...set.lights[1]!,
+      id: `light-${index}`,
+      name: `L${index}`,
+      place: { xM: -2.9 + index * 0.2, yM: 2, zM: 2 },
+    }))
+    const crowd = {
+      ...set,
+      lights: many,
+      looks: [
+        { ...set.looks[0]!, lights: Object.fromEntries(many.map(light => [light.id, { on: true, powerStops: -3 }])) },
+      ],
+    }
     const { readouts } = await solvedSet(crowd)
     expect(readouts.every(({ stops }) => Number.isFinite(stops))).toBe(true)
     expect(readouts.filter(({ point }) => point.surface === 'backdrop').every(({ stops }) => stops > 2)).toBe(true)

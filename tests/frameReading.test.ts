@@ -32,8 +32,21 @@ const shot = async (set: StudioSet) => {
   const solved = (await solve(set))!
   const settled = settleSet(set, { layers: solved.layers, learned: NOTHING_LEARNED })
   const look = settled.looks[0]!
-  const camera = cameraSettingOf(settled, look, meterPoints(settled), { layers: solved.layers, learned: NOTHING_LEARNED })
-  const { bytes } = await benchPicture({ set: settled, lookId: look.id, camera, seed: 1, roughness: 0, take: 0, width: WIDTH, format: 'jpeg', ownCurve: false })
+  const camera = cameraSettingOf(settled, look, meterPoints(settled), {
+    layers: solved.layers,
+    learned: NOTHING_LEARNED,
+  })
+  const { bytes } = await benchPicture({
+    set: settled,
+    lookId: look.id,
+    camera,
+    seed: 1,
+    roughness: 0,
+    take: 0,
+    width: WIDTH,
+    format: 'jpeg',
+    ownCurve: false,
+  })
   const file = inspectFile(new Uint8Array(bytes))
   const decoded = await decodedFile(new Uint8Array(bytes))
   const taking = reducer(decoded.width, decoded.height, 8, profileOf(file.ok ? file.value.icc : null))
@@ -48,15 +61,22 @@ const shot = async (set: StudioSet) => {
 const demo = shot(demoSet())
 
 describe('frames of sets that stand in the plan', () => {
-  it.each(['white-on-white', 'pool', 'keying'])('%s: the backdrop is found where it is', async (id) => {
-    const { regions, picture, view, surfaces } = await shot(startFrom(demoSet(), STARTING_POINTS.find(point => point.id === id)!, genericKit()).set)
+  it.each(['white-on-white', 'pool', 'keying'])('%s: the backdrop is found where it is', async id => {
+    const { regions, picture, view, surfaces } = await shot(
+      startFrom(
+        demoSet(),
+        STARTING_POINTS.find(point => point.id === id)!,
+        genericKit(),
+      ).set,
+    )
     let [both, either] = [0, 0]
     for (let at = 0; at < view.width * view.height; at++) {
       const isTrue = surfaces[view.surface[at]!]?.startsWith('backdrop/') ?? false
       // What lies on the floor of the same paper is floor to one and backdrop to the other.
       if (isTrue && view.points[at * 6 + 2]! < 0.4) continue
-      const [column, row] = [(at % view.width + 0.5) / view.width, (Math.floor(at / view.width) + 0.5) / view.height]
-      const isFound = regions[Math.floor(row * picture.height) * picture.width + Math.floor(column * picture.width)] === BACKDROP
+      const [column, row] = [((at % view.width) + 0.5) / view.width, (Math.floor(at / view.width) + 0.5) / view.height]
+      const isFound =
+        regions[Math.floor(row * picture.height) * picture.width + Math.floor(column * picture.width)] === BACKDROP
       if (isTrue && isFound) both++
       if (isTrue || isFound) either++
     }
@@ -74,7 +94,12 @@ describe('frames of sets that stand in the plan', () => {
 
   it('see haze where the backdrop lights lift the blacks', async () => {
     const lit = await demo
-    const dark = await shot(changeSettings(demoSet(), 'white', { 'backdrop-left': { on: false, powerStops: -2 }, 'backdrop-right': { on: false, powerStops: -2 } }))
+    const dark = await shot(
+      changeSettings(demoSet(), 'white', {
+        'backdrop-left': { on: false, powerStops: -2 },
+        'backdrop-right': { on: false, powerStops: -2 },
+      }),
+    )
     expect(lit.reading.black).toBeGreaterThan(dark.reading.black)
   })
 })
@@ -85,7 +110,7 @@ describe('places in a frame', () => {
     for (let at = 17; at < view.width * view.height; at += 2_999) {
       if (view.surface[at]! < 0) continue
       const place = placeInFrame(set, [view.points[at * 6]!, view.points[at * 6 + 1]!, view.points[at * 6 + 2]!])!
-      expectWithin(place.x * view.width, at % view.width + 0.5, 0.1)
+      expectWithin(place.x * view.width, (at % view.width) + 0.5, 0.1)
       expectWithin(place.y * view.height, Math.floor(at / view.width) + 0.5, 0.1)
     }
   })

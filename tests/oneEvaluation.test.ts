@@ -12,7 +12,10 @@ import { faults } from '#core/validation/validation'
 import { solvedPowers } from '../cli/commands/solve'
 
 const pool = (xM: number, depthStops = 3): AreaTarget => ({ kind: 'pool', xM, heightM: 1.4, radiusM: 0.6, depthStops })
-const withAreas = (set: StudioSet, ...areas: AreaTarget[]): StudioSet => ({ ...set, looks: [{ ...set.looks[0]!, areas }, ...set.looks.slice(1)] })
+const withAreas = (set: StudioSet, ...areas: AreaTarget[]): StudioSet => ({
+  ...set,
+  looks: [{ ...set.looks[0]!, areas }, ...set.looks.slice(1)],
+})
 
 describe('what the command line answers', () => {
   it('counts areas: two wide reflectors make no pool of three stops', async () => {
@@ -29,17 +32,28 @@ describe('an evaluation', () => {
   it('judges the pool of each look at that look\u2019s own place', async () => {
     const demo = demoSet()
     const [first] = demo.looks
-    const set: StudioSet = { ...demo, looks: [{ ...first!, areas: [pool(0)] }, { ...first!, id: 'second', name: 'Second', areas: [pool(0.8)] }] }
+    const set: StudioSet = {
+      ...demo,
+      looks: [
+        { ...first!, areas: [pool(0)] },
+        { ...first!, id: 'second', name: 'Second', areas: [pool(0.8)] },
+      ],
+    }
     const { layers } = (await solve(set))!
-    const depthIn = (look: Look) => evaluate(set, look, calibratedLighting(set, layers, NOTHING_LEARNED)).areas[0]!.measured
+    const depthIn = (look: Look) =>
+      evaluate(set, look, calibratedLighting(set, layers, NOTHING_LEARNED)).areas[0]!.measured
     // The same pools of a set that has but the one look.
     const alone = async (xM: number) => {
       const single = withAreas(demo, pool(xM))
-      return evaluate(single, single.looks[0]!, calibratedLighting(single, (await solve(single))!.layers, NOTHING_LEARNED)).areas[0]!.measured
+      return evaluate(
+        single,
+        single.looks[0]!,
+        calibratedLighting(single, (await solve(single))!.layers, NOTHING_LEARNED),
+      ).areas[0]!.measured
     }
     expectWithin(depthIn(lookOf(set, first!.id)), await alone(0), 1e-9)
     expectWithin(depthIn(lookOf(set, 'second')), await alone(0.8), 1e-9)
-    expect(Math.abs(await alone(0) - await alone(0.8))).toBeGreaterThan(0.02)
+    expect(Math.abs((await alone(0)) - (await alone(0.8)))).toBeGreaterThan(0.02)
   })
 
   it('takes a place whose light was not worked out for an error, not for darkness', async () => {
@@ -55,14 +69,23 @@ describe('an evaluation', () => {
     const bare = demoSet()
     const { layers } = (await solve(bare))!
     const set = withAreas(bare, { kind: 'even', withinStops: 0.1 })
-    expect(() => evaluate(set, set.looks[0]!, calibratedLighting(bare, layers, NOTHING_LEARNED)).areas).toThrow(/not worked out/)
+    expect(() => evaluate(set, set.looks[0]!, calibratedLighting(bare, layers, NOTHING_LEARNED)).areas).toThrow(
+      /not worked out/,
+    )
   })
 })
 
 describe('the border', () => {
   it('takes no two things of one name, of whatever kind', () => {
     const set = demoSet()
-    const twins = { ...set, lights: set.lights.map((light, index) => index === 1 ? { ...light, id: set.subjects[0]!.id } : light), looks: set.looks.map(look => ({ ...look, lights: { ...look.lights, [set.subjects[0]!.id]: look.lights[set.lights[1]!.id]! } })) }
+    const twins = {
+      ...set,
+      lights: set.lights.map((light, index) => (index === 1 ? { ...light, id: set.subjects[0]!.id } : light)),
+      looks: set.looks.map(look => ({
+        ...look,
+        lights: { ...look.lights, [set.subjects[0]!.id]: look.lights[set.lights[1]!.id]! },
+      })),
+    }
     const { [set.lights[1]!.id]: _gone, ...lights } = twins.looks[0]!.lights
     expect(faults({ ...twins, looks: [{ ...twins.looks[0]!, lights }] })).not.toEqual([])
   })

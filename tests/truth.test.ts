@@ -7,7 +7,10 @@ import { panelOfKind } from '#core/edits/panels'
 import type { StudioSet } from '#core/model/schema'
 import { GELS } from '#core/physics/sources/gels'
 
-/** What the app says of a set when something is plainly wrong with it: the cause that a person on set would name, and what mends it. */
+/**
+ * What the app says of a set when something is plainly wrong with it: the cause that a person on set would name, and
+ * what mends it.
+ */
 const mendedBy = async (set: StudioSet, id: string) => {
   const before = await checkedSet(set)
   const found = before.finding(id)
@@ -21,9 +24,10 @@ const flagBeforeKey = (set: StudioSet): StudioSet => {
   const subject = set.subjects[0]!.place
   const share = 0.35
   return addPanel(set, {
-    ...panelOfKind('black-board', 'flag'), name: 'Black board',
+    ...panelOfKind('black-board', 'flag'),
+    name: 'Black board',
     place: { xM: key.xM + share * (subject.xM - key.xM), yM: key.yM + share * (subject.yM - key.yM), zM: 0.9 },
-    turnDeg: Math.round(Math.atan2(-(subject.xM - key.xM), subject.yM - key.yM) * 180 / Math.PI),
+    turnDeg: Math.round((Math.atan2(-(subject.xM - key.xM), subject.yM - key.yM) * 180) / Math.PI),
   })
 }
 
@@ -42,7 +46,13 @@ describe('the verdict names the cause', () => {
     expect(gone.after.finding('key/no-key')).toBeUndefined()
     const off = await checkedSet(changeSettings(demoSet(), 'white', { key: { on: false, powerStops: -1.6 } }))
     expect(off.verdict.headline).toMatch(/^There is no key/)
-    const dark = await checkedSet(changeSettings(demoSet(), 'white', Object.fromEntries(demoSet().lights.map(({ id }) => [id, { on: false, powerStops: -2 }]))))
+    const dark = await checkedSet(
+      changeSettings(
+        demoSet(),
+        'white',
+        Object.fromEntries(demoSet().lights.map(({ id }) => [id, { on: false, powerStops: -2 }])),
+      ),
+    )
     expect(dark.verdict.headline).toBe('No light is on in this look.')
   })
 
@@ -60,8 +70,16 @@ describe('the verdict names the cause', () => {
 
 describe('findings', () => {
   it('begin with what a person on set would say first: a lamp in the picture before a lack of power', async () => {
-    const set = changeSettings(demoSet(), 'white', { 'backdrop-left': { on: false, powerStops: -2 }, 'backdrop-right': { on: false, powerStops: -2 } })
-    const inShot = { ...set, lights: set.lights.map(light => light.id === 'key' ? { ...light, place: { xM: 0.2, yM: 2.6, zM: 1.9 } } : light) }
+    const set = changeSettings(demoSet(), 'white', {
+      'backdrop-left': { on: false, powerStops: -2 },
+      'backdrop-right': { on: false, powerStops: -2 },
+    })
+    const inShot = {
+      ...set,
+      lights: set.lights.map(light =>
+        light.id === 'key' ? { ...light, place: { xM: 0.2, yM: 2.6, zM: 1.9 } } : light,
+      ),
+    }
     const { findings } = await checkedSet(inShot)
     const at = (part: string) => findings.findIndex(({ id }) => id.startsWith(part))
     expect(at('in-frame/key')).toBeGreaterThanOrEqual(0)
@@ -71,7 +89,17 @@ describe('findings', () => {
 
   it('tell the room\u2019s own light where it counts, and mend it with the shutter for flash', async () => {
     const lit: StudioSet = { ...demoSet(), room: { ...demoSet().room, ambient: { lux: 1500, cctK: 4500 } } }
-    const slow = changeExposure({ ...lit, looks: lit.looks.map(look => ({ ...look, targets: { ...look.targets, 'backdrop/middle': { kind: 'value' as const, value: 60 } } })) }, 'white', { shutterS: 1 / 30 })
+    const slow = changeExposure(
+      {
+        ...lit,
+        looks: lit.looks.map(look => ({
+          ...look,
+          targets: { ...look.targets, 'backdrop/middle': { kind: 'value' as const, value: 60 } },
+        })),
+      },
+      'white',
+      { shutterS: 1 / 30 },
+    )
     const { found, after, before } = await mendedBy(slow, 'room-light')
     expect(found.words).toMatch(/^The room's own light adds \d/)
     expect(found.mends[0]!.words).toMatch(/^Set 1\/\d+ s$/)
@@ -84,13 +112,20 @@ describe('findings', () => {
     const { found, after } = await mendedBy(fast, 'past-sync')
     expect(found.words).toMatch(/^1\/500 s is shorter than the camera's sync speed of 1\/200 s/)
     expect(after.finding('past-sync')).toBeUndefined()
-    const burning = { ...fast, lights: fast.lights.map(light => ({ ...light, lamp: { ...light.lamp, kind: 'continuous' as const } })) }
+    const burning = {
+      ...fast,
+      lights: fast.lights.map(light => ({ ...light, lamp: { ...light.lamp, kind: 'continuous' as const } })),
+    }
     expect((await checkedSet(burning)).finding('past-sync')).toBeUndefined()
   })
 
   it('tell of a lamp that looks into the lens, and a flag takes it out', async () => {
     const set = demoSet()
-    const edge = newLight(set, { job: 'edge', place: { xM: 1.4, yM: 2.4, zM: 2 }, aim: { at: 'place', place: { xM: 0, yM: 7.6, zM: 1.4 }, featherPanDeg: 0, featherTiltDeg: 0 } })
+    const edge = newLight(set, {
+      job: 'edge',
+      place: { xM: 1.4, yM: 2.4, zM: 2 },
+      aim: { at: 'place', place: { xM: 0, yM: 7.6, zM: 1.4 }, featherPanDeg: 0, featherTiltDeg: 0 },
+    })
     const { found, after } = await mendedBy(addLight(set, edge, { on: true, powerStops: -2 }), 'flare/edge')
     expect(found.words).toMatch(/looks into the lens: its flare lifts black by \d+ values/)
     expect(after.finding('flare/edge')).toBeUndefined()
@@ -99,8 +134,14 @@ describe('findings', () => {
   it('name the channel that clips under a gel, whatever the luminance', async () => {
     const red = GELS.find(({ name }) => name === 'Red')!
     const set = demoSet()
-    const gelled = { ...set, lights: set.lights.map(light => light.job === 'backdrop' ? { ...light, gel: red } : light) }
-    const bright = changeSettings(gelled, 'white', { 'backdrop-left': { on: true, powerStops: 0 }, 'backdrop-right': { on: true, powerStops: 0 } })
+    const gelled = {
+      ...set,
+      lights: set.lights.map(light => (light.job === 'backdrop' ? { ...light, gel: red } : light)),
+    }
+    const bright = changeSettings(gelled, 'white', {
+      'backdrop-left': { on: true, powerStops: 0 },
+      'backdrop-right': { on: true, powerStops: 0 },
+    })
     const { found } = await mendedBy(bright, 'colour-clips')
     expect(found.words).toMatch(/in luminance, but its red channel is \d(\.\d)? stops? past clipping/)
   })

@@ -14,10 +14,15 @@ import { expectStops, expectWithin } from '#support/tolerance'
 
 const solve = lightingSolver()
 
-const withPoint = (set: StudioSet, receptor: 'flat' | 'dome', xM = 0.5, yM = 4, zM = 1.5): StudioSet =>
-  ({ ...set, points: [{ id: 'own/here', name: 'Here', place: { xM, yM, zM }, turnDeg: 20, tiltDeg: 10, receptor }] })
+const withPoint = (set: StudioSet, receptor: 'flat' | 'dome', xM = 0.5, yM = 4, zM = 1.5): StudioSet => ({
+  ...set,
+  points: [{ id: 'own/here', name: 'Here', place: { xM, yM, zM }, turnDeg: 20, tiltDeg: 10, receptor }],
+})
 
-/** Light that a receptor would read of a picture of all that surrounds it: its pixels, each by its solid angle and the response. */
+/**
+ * Light that a receptor would read of a picture of all that surrounds it: its pixels, each by its solid angle and the
+ * response.
+ */
 const readPicture = async (set: StudioSet, width: number) => {
   const solved = (await solve(set))!
   const receiver = solved.receivers.find(({ id }) => id === 'own/here')!
@@ -31,8 +36,8 @@ const readPicture = async (set: StudioSet, width: number) => {
       const { way } = rays(((pixel % width) + 0.5) / width, v)
       const cosine = way[0] * receiver.facing[0] + way[1] * receiver.facing[1] + way[2] * receiver.facing[2]
       const response = receiver.receptor === 'flat' ? Math.max(0, cosine) : (1 + cosine) / 2
-      const solidAngle = 2 * Math.PI / width * Math.PI / height * Math.sin(Math.PI * v)
-      sum += layers[emitter.id]![pixel * 3 + 1]! / Math.PI * response * solidAngle
+      const solidAngle = ((((2 * Math.PI) / width) * Math.PI) / height) * Math.sin(Math.PI * v)
+      sum += (layers[emitter.id]![pixel * 3 + 1]! / Math.PI) * response * solidAngle
     }
     const share = solved.layers.find(({ lightId }) => lightId === emitter.id)!.shares['own/here']!
     return { id: emitter.id, picture: sum, meter: share.direct[1] + share.bounced[1] }
@@ -41,16 +46,22 @@ const readPicture = async (set: StudioSet, width: number) => {
 
 describe('the view from a point', () => {
   // Two ways through the code that share little: what a meter reads there, and the sum of what it sees, lamps included.
-  it.each(['flat', 'dome'] as const)('adds up to what a %s receptor reads there', async (receptor) => {
+  it.each(['flat', 'dome'] as const)('adds up to what a %s receptor reads there', async receptor => {
     const [key] = await readPicture(withPoint(demoSet(), receptor), 360)
     expectStops(key!.picture, key!.meter, 0.04)
   })
 
   it('holds with a coated floor and through diffusion', async () => {
-    const glossy: StudioSet = { ...demoSet(), room: { ...demoSet().room, floorGloss: { kind: 'coat', refractiveIndex: 1.5 } } }
+    const glossy: StudioSet = {
+      ...demoSet(),
+      room: { ...demoSet().room, floorGloss: { kind: 'coat', refractiveIndex: 1.5 } },
+    }
     const [mirrored] = await readPicture(withPoint(glossy, 'dome', 0.6, 5.6, 1), 480)
     expectStops(mirrored!.picture, mirrored!.meter, 0.05)
-    const soft: StudioSet = { ...demoSet(), panels: [{ ...panelOfKind('diffusion-frame', 'frame'), place: { xM: -0.7, yM: 4.3, zM: 0.8 }, turnDeg: 218 }] }
+    const soft: StudioSet = {
+      ...demoSet(),
+      panels: [{ ...panelOfKind('diffusion-frame', 'frame'), place: { xM: -0.7, yM: 4.3, zM: 0.8 }, turnDeg: 218 }],
+    }
     const [through] = await readPicture(withPoint(soft, 'dome', 0.1, 3.9, 1.6), 240)
     expectStops(through!.picture, through!.meter, 0.06)
   })
@@ -75,7 +86,8 @@ describe('the map of the backdrop', () => {
   it('tells spread in stops: a ramp of one stop across has one stop between its ends', () => {
     const [width, height] = [40, 10]
     const linear = new Float32Array(width * height * 3)
-    for (let pixel = 0; pixel < width * height; pixel++) linear.fill(0.5 * 2 ** (((pixel % width) + 0.5) / width), pixel * 3, pixel * 3 + 3)
+    for (let pixel = 0; pixel < width * height; pixel++)
+      linear.fill(0.5 * 2 ** (((pixel % width) + 0.5) / width), pixel * 3, pixel * 3 + 3)
     const { stops, spreadStops } = evennessOf(linear, width, height, [0.5, 0.5, 0.5], 5, 1)
     expectWithin(spreadStops, 0.8, 0.01)
     expectWithin(stops[2]!, 0.5, 0.01)

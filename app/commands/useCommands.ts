@@ -9,9 +9,14 @@ const answers = new Map<CommandId, Answer[]>()
 
 /** Answers commands for as long as the caller's scope lives. An answer of `false` lets the key through. */
 export const useCommands = (own: Partial<Record<CommandId, Answer>>): void => {
-  for (const [id, answer] of Object.entries(own) as [CommandId, Answer][]) answers.set(id, [...answers.get(id) ?? [], answer])
+  for (const [id, answer] of Object.entries(own) as [CommandId, Answer][])
+    answers.set(id, [...(answers.get(id) ?? []), answer])
   onScopeDispose(() => {
-    for (const [id, answer] of Object.entries(own) as [CommandId, Answer][]) answers.set(id, answers.get(id)!.filter(other => other !== answer))
+    for (const [id, answer] of Object.entries(own) as [CommandId, Answer][])
+      answers.set(
+        id,
+        answers.get(id)!.filter(other => other !== answer),
+      )
   })
 }
 
@@ -21,11 +26,16 @@ export const useKeys = (): void => {
   useEventListener(document, 'input', event => event.isTrusted && fieldIsTyped(event.target))
   // Whoever took the text may write it again in its own way first.
   useEventListener(document, 'change', event => setTimeout(() => fieldIsTaken(event.target), 0))
-  useEventListener(document, 'keydown', (event) => {
+  useEventListener(document, 'keydown', event => {
     if (event.defaultPrevented || event.isComposing) return
     const id = commandFor(event, zoneOf(event.target))
     if (id === 'cancel-field') return restoreField(event.target)
-    const answered = id && answers.get(id)?.toReversed().some(answer => answer() !== false)
+    const answered =
+      id &&
+      answers
+        .get(id)
+        ?.toReversed()
+        .some(answer => answer() !== false)
     if (answered) event.preventDefault()
   })
 }

@@ -11,12 +11,25 @@ export const useAdding = () => {
     {
       name: 'Lights',
       choices: [
-        { id: 'key', name: 'Key' }, { id: 'fill', name: 'Fill' }, { id: 'edge', name: 'Edge light' }, { id: 'hair', name: 'Hair light' },
-        { id: 'top', name: 'Top light' }, { id: 'backdrop', name: 'Backdrop light' }, { id: 'backdrop-pair', name: 'Two backdrop lights, crossed' },
+        { id: 'key', name: 'Key' },
+        { id: 'fill', name: 'Fill' },
+        { id: 'edge', name: 'Edge light' },
+        { id: 'hair', name: 'Hair light' },
+        { id: 'top', name: 'Top light' },
+        { id: 'backdrop', name: 'Backdrop light' },
+        { id: 'backdrop-pair', name: 'Two backdrop lights, crossed' },
       ],
     },
     { name: 'Panels', choices: kit.kit.panels.map(({ id, what }) => ({ id: `panel:${id}`, name: what.name })) },
-    { name: 'Others', choices: [{ id: 'sitter', name: 'Sitter' }, { id: 'box', name: 'Box' }, { id: 'cylinder', name: 'Cylinder' }, { id: 'point', name: 'Point to read' }] },
+    {
+      name: 'Others',
+      choices: [
+        { id: 'sitter', name: 'Sitter' },
+        { id: 'box', name: 'Box' },
+        { id: 'cylinder', name: 'Cylinder' },
+        { id: 'point', name: 'Point to read' },
+      ],
+    },
   ])
 
   const add = (choice: string) => {

@@ -10,7 +10,9 @@ export const useAsk = () => {
   /** Asks for a pixel value over the whole backdrop. */
   const askBackdrop = (value: number) => {
     const target: Target = { kind: 'value', value }
-    light.asked = Object.fromEntries(light.points.filter(point => point.surface === 'backdrop').map(point => [point.id, target]))
+    light.asked = Object.fromEntries(
+      light.points.filter(point => point.surface === 'backdrop').map(point => [point.id, target]),
+    )
   }
 
   const dismiss = () => {
@@ -23,7 +25,7 @@ export const useAsk = () => {
     const asked = light.asked
     const camera = light.camera
     if (!settings && !asked) return
-    studio.edit((set) => {
+    studio.edit(set => {
       const wanted = asked ? changeTargets(set, studio.look.id, asked) : set
       return settings && camera ? changeSettings(wanted, studio.look.id, settings) : wanted
     })

@@ -13,7 +13,7 @@ export const useBeam = (light: () => Light, scale: () => number) => {
   const beam = computed(() => {
     const profile = profileOf(emitterOf(light(), studio.document))
     const points = Array.from({ length: 2 * HALF_STEPS + 1 }, (_, step) => {
-      const angle = (step - HALF_STEPS) * STEP_DEG * Math.PI / 180
+      const angle = ((step - HALF_STEPS) * STEP_DEG * Math.PI) / 180
       const reach = BEAM_M * scale() * onProfile(profile, Math.max(0, Math.cos(angle)))
       return `${(reach * Math.cos(angle)).toFixed(1)} ${(reach * Math.sin(angle)).toFixed(1)}`
     })

@@ -4,7 +4,7 @@ import { askBenchReading, NO_SERVER } from '~/support/bench'
 import { benchHere } from '~/support/benchHere'
 
 /** Where a simulated reading is taken. */
-export type BenchQuestion = { pointId: string, lightIds: readonly string[], meter?: Reading['meter'] }
+export type BenchQuestion = { pointId: string; lightIds: readonly string[]; meter?: Reading['meter'] }
 
 /** When the simulated lamps fired last. */
 let firedAt = 0
@@ -18,18 +18,25 @@ export const useBenchMeter = () => {
   const isAsking = ref(false)
 
   /** What it shows; undefined where no light reaches it. Waits for the plan where it is still worked out. */
-  const ask = async ({ pointId, lightIds, meter = 'incident' }: BenchQuestion): Promise<Outcome<number | undefined>> => {
+  const ask = async ({
+    pointId,
+    lightIds,
+    meter = 'incident',
+  }: BenchQuestion): Promise<Outcome<number | undefined>> => {
     if (isAsking.value) return refused('The bench is still metering.')
     isAsking.value = true
     try {
       return await metered({ pointId, lightIds, meter })
-    }
-    finally {
+    } finally {
       isAsking.value = false
     }
   }
 
-  const metered = async ({ pointId, lightIds, meter }: Required<BenchQuestion>): Promise<Outcome<number | undefined>> => {
+  const metered = async ({
+    pointId,
+    lightIds,
+    meter,
+  }: Required<BenchQuestion>): Promise<Outcome<number | undefined>> => {
     await light.ready()
     const now = performance.now()
     const request = {

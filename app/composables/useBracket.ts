@@ -8,13 +8,17 @@ import type { CameraSetting, Frame } from '#core/model/schema'
 import { formatAperture } from '#core/physics/units/aperture'
 
 /** One picture of a bracket: its card's value, and its exposure where the file names it. */
-export type BracketPicture = { name: string, value: number, tags: Frame['tags'], typedStops: number | null }
+export type BracketPicture = { name: string; value: number; tags: Frame['tags']; typedStops: number | null }
 
 const CARD_MIDDLE = 118
 
 /** Stops that an exposure lies over another, light being the same. */
 const stopsOver = (tags: NonNullable<Frame['tags']>, base: CameraSetting): number =>
-  exposureStops({ fNumber: tags.fNumber ?? base.fNumber, shutterS: tags.shutterS ?? base.shutterS, iso: tags.iso ?? base.iso }) - exposureStops(base)
+  exposureStops({
+    fNumber: tags.fNumber ?? base.fNumber,
+    shutterS: tags.shutterS ?? base.shutterS,
+    iso: tags.iso ?? base.iso,
+  }) - exposureStops(base)
 
 /** A bracket of one card: taken in, laid out in stops, fitted, and used. */
 export const useBracket = createGlobalState(() => {
@@ -33,7 +37,8 @@ export const useBracket = createGlobalState(() => {
 
   const add = async (bytes: Uint8Array<ArrayBuffer>, name: string) => {
     const outcome = await frames.reader.card(bytes)
-    if (outcome.ok) pictures.value.push({ name, value: outcome.value.value, tags: outcome.value.tags.exposure, typedStops: null })
+    if (outcome.ok)
+      pictures.value.push({ name, value: outcome.value.value, tags: outcome.value.tags.exposure, typedStops: null })
     else problem.value = `${name}: ${outcome.message}`
   }
 
@@ -59,22 +64,44 @@ export const useBracket = createGlobalState(() => {
   const base = computed((): CameraSetting | undefined => {
     const { camera } = light
     if (!camera || metered.value.trim() === '') return undefined
-    const read = parseReading(metered.value, { ...camera, cameraFNumber: camera.fNumber, constant: studio.document.meter.flatConstant })
+    const read = parseReading(metered.value, {
+      ...camera,
+      cameraFNumber: camera.fNumber,
+      constant: studio.document.meter.flatConstant,
+    })
     return read.ok ? { ...camera, fNumber: read.value } : undefined
   })
 
-  /** Stops of each picture over what was metered; without a meter, over the picture that renders the card nearest to mid grey. */
+  /**
+   * Stops of each picture over what was metered; without a meter, over the picture that renders the card nearest to
+   * mid grey.
+   */
   const steps = computed(() => {
     const { camera } = light
     if (!camera) return []
     const known = base.value ?? camera
     const raw = pictures.value.map(({ tags, typedStops }) => typedStops ?? (tags ? stopsOver(tags, known) : null))
-    const nearest = pictures.value.reduce((best, { value }, index) => raw[index] !== null && (best < 0 || Math.abs(value - CARD_MIDDLE) < Math.abs(pictures.value[best]!.value - CARD_MIDDLE)) ? index : best, -1)
+    const nearest = pictures.value.reduce(
+      (best, { value }, index) =>
+        raw[index] !== null &&
+        (best < 0 || Math.abs(value - CARD_MIDDLE) < Math.abs(pictures.value[best]!.value - CARD_MIDDLE))
+          ? index
+          : best,
+      -1,
+    )
     const shift = base.value || nearest < 0 ? 0 : raw[nearest]! + Math.log2(0.18 / cardReflectance.value)
-    return pictures.value.map((picture, index) => ({ ...picture, stops: raw[index] === null ? null : raw[index]! - shift }))
+    return pictures.value.map((picture, index) => ({
+      ...picture,
+      stops: raw[index] === null ? null : raw[index]! - shift,
+    }))
   })
 
-  const fit = computed((): BracketFit | undefined => fitBracket(steps.value.filter((step): step is typeof step & { stops: number } => step.stops !== null), cardReflectance.value))
+  const fit = computed((): BracketFit | undefined =>
+    fitBracket(
+      steps.value.filter((step): step is typeof step & { stops: number } => step.stops !== null),
+      cardReflectance.value,
+    ),
+  )
 
   /** The set's camera takes the curve, every frame is read anew through it, and the kit's camera remembers it. */
   const use = async () => {
@@ -89,20 +116,33 @@ export const useBracket = createGlobalState(() => {
     studio.edit(set => editCamera(set, { response: found.response, lensLossStops: 0 }))
     const { kitId } = studio.document.camera
     const item = kit.kit.cameras.find(({ id }) => id === kitId)
-    if (item) await kit.put('cameras', { ...item, what: { ...item.what, what: { ...item.what.what, response: found.response, lensLossStops: 0 } } })
+    if (item)
+      await kit.put('cameras', {
+        ...item,
+        what: { ...item.what, what: { ...item.what.what, response: found.response, lensLossStops: 0 } },
+      })
     else {
       const { place: _place, aimHeightM: _aim, whiteBalanceK: _white, ...what } = studio.document.camera
       const id = `camera-${freshId(8)}`
-      await kit.put('cameras', { id, count: 1, notes: 'Response from a bracket.', what: { name: 'Camera with its own curve', what: { ...what, kitId: null } } })
+      await kit.put('cameras', {
+        id,
+        count: 1,
+        notes: 'Response from a bracket.',
+        what: { name: 'Camera with its own curve', what: { ...what, kitId: null } },
+      })
       studio.edit(set => editCamera(set, { kitId: id }))
     }
     await frames.readAll()
     said.value = 'The curve is in use, and saved with the camera in your kit. Frames that are here were read anew.'
   }
 
-  watch(pictures, () => {
-    said.value = ''
-  }, { deep: true })
+  watch(
+    pictures,
+    () => {
+      said.value = ''
+    },
+    { deep: true },
+  )
 
   return { pictures, steps, fit, base, metered, cardReflectance, isBusy, problem, said, add, addFiles, shoot, use }
 })

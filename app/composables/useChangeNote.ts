@@ -2,7 +2,7 @@ import { BACKDROP_MIDDLE } from '#core/model/placeIds'
 import { changeWords } from '#core/tone/changeWords'
 import type { Readout } from '#core/evaluation/readout'
 
-type Before = { readouts: readonly Readout[], cameraFNumber: number }
+type Before = { readouts: readonly Readout[]; cameraFNumber: number }
 
 /** What the last move did to the backdrop, against how things stood when it began. */
 export const useChangeNote = createSharedComposable(() => {
@@ -18,13 +18,16 @@ export const useChangeNote = createSharedComposable(() => {
     before.value = null
   }
 
-  const words = computed(() => before.value && light.camera
-    ? changeWords(before.value, { readouts: light.readouts, cameraFNumber: light.camera.fNumber }, BACKDROP_MIDDLE)
-    : undefined)
+  const words = computed(() =>
+    before.value && light.camera
+      ? changeWords(before.value, { readouts: light.readouts, cameraFNumber: light.camera.fNumber }, BACKDROP_MIDDLE)
+      : undefined,
+  )
 
   /** Stops at the middle of the backdrop since the move began. */
   const stops = computed(() => {
-    const stopsOf = (readouts: readonly Readout[]) => readouts.find(readout => readout.point.id === BACKDROP_MIDDLE)?.stops
+    const stopsOf = (readouts: readonly Readout[]) =>
+      readouts.find(readout => readout.point.id === BACKDROP_MIDDLE)?.stops
     const from = before.value ? stopsOf(before.value.readouts) : undefined
     const to = stopsOf(light.readouts)
     return from === undefined || to === undefined ? undefined : to - from

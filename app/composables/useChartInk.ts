@@ -2,13 +2,18 @@
 export const useChartInk = () => {
   const preferences = usePreferences()
   const isDark = computed(() => preferences.values.surround === 'dark')
-  const ink = computed(() => isDark.value ? '#ececec' : '#1c1c1c')
-  const soft = computed(() => isDark.value ? '#8c8c8c' : '#6a6a6a')
+  const ink = computed(() => (isDark.value ? '#ececec' : '#1c1c1c'))
+  const soft = computed(() => (isDark.value ? '#8c8c8c' : '#6a6a6a'))
   return {
     ink,
     soft,
     /** Lines, figures and name of an axis. */
-    axis: computed(() => ({ axisLine: { lineStyle: { color: soft.value } }, axisLabel: { color: ink.value, fontFamily: 'Inter Variable' }, splitLine: { lineStyle: { color: soft.value, opacity: 0.25 } }, nameTextStyle: { color: ink.value } })),
-    fill: computed(() => isDark.value ? '#b4b4b4' : '#3d3d3d'),
+    axis: computed(() => ({
+      axisLine: { lineStyle: { color: soft.value } },
+      axisLabel: { color: ink.value, fontFamily: 'Inter Variable' },
+      splitLine: { lineStyle: { color: soft.value, opacity: 0.25 } },
+      nameTextStyle: { color: ink.value },
+    })),
+    fill: computed(() => (isDark.value ? '#b4b4b4' : '#3d3d3d')),
   }
 }

@@ -8,7 +8,7 @@ const REST_MS = 150
 const MOST_LINES = 9
 
 /** A line of equal light: its stops over the camera setting, and its course in metres of the room. */
-export type Contour = { stops: number, rings: [number, number][][] }
+export type Contour = { stops: number; rings: [number, number][][] }
 
 /** Lines in whole stops that the chosen light, or all of them, leave on the floor. */
 export const useFloorContours = () => {
@@ -25,21 +25,40 @@ export const useFloorContours = () => {
   }, REST_MS)
   watch(() => [light.solvedRevision, choice.value !== 'none'], relight, { immediate: true })
 
-  watch(() => [litFor.value, choice.value, light.shownSettings, light.camera], async () => {
-    if (choice.value === 'none' || litFor.value === 0 || !light.camera) {
-      lines.value = []
-      return
-    }
-    const settings = choice.value === 'all' ? toRaw(light.shownSettings) : onlyOn({ ...studio.look, lights: light.shownSettings }, [choice.value])
-    const map = await light.service.map('floor', { settings, camera: light.camera, learned: light.learned })
-    if (!map) return
-    const { left, right, back, front } = roomBounds(studio.document.room)
-    const [top, bottom] = [Math.floor(Math.max(...map.stops)), Math.ceil(Math.max(Math.min(...map.stops), Math.max(...map.stops) - MOST_LINES))]
-    const thresholds = Array.from({ length: Math.max(0, top - bottom + 1) }, (_, index) => bottom + index)
-    lines.value = contourLines().size([map.width, map.height]).thresholds(thresholds)(Array.from(map.stops)).map(({ value, coordinates }) => ({
-      stops: value,
-      rings: coordinates.flat().map(ring => ring.map(([x, y]): [number, number] => [left + x! / map.width * (right - left), back + y! / map.height * (front - back)])),
-    }))
-  })
+  watch(
+    () => [litFor.value, choice.value, light.shownSettings, light.camera],
+    async () => {
+      if (choice.value === 'none' || litFor.value === 0 || !light.camera) {
+        lines.value = []
+        return
+      }
+      const settings =
+        choice.value === 'all'
+          ? toRaw(light.shownSettings)
+          : onlyOn({ ...studio.look, lights: light.shownSettings }, [choice.value])
+      const map = await light.service.map('floor', { settings, camera: light.camera, learned: light.learned })
+      if (!map) return
+      const { left, right, back, front } = roomBounds(studio.document.room)
+      const [top, bottom] = [
+        Math.floor(Math.max(...map.stops)),
+        Math.ceil(Math.max(Math.min(...map.stops), Math.max(...map.stops) - MOST_LINES)),
+      ]
+      const thresholds = Array.from({ length: Math.max(0, top - bottom + 1) }, (_, index) => bottom + index)
+      lines.value = contourLines()
+        .size([map.width, map.height])
+        .thresholds(thresholds)(Array.from(map.stops))
+        .map(({ value, coordinates }) => ({
+          stops: value,
+          rings: coordinates
+            .flat()
+            .map(ring =>
+              ring.map(([x, y]): [number, number] => [
+                left + (x! / map.width) * (right - left),
+                back + (y! / map.height) * (front - back),
+              ]),
+            ),
+        }))
+    },
+  )
   return { lines }
 }

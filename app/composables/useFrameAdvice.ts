@@ -17,34 +17,57 @@ export const useFrameAdvice = () => {
   const search = useSearch()
 
   const places = computed(() => frames.shown?.reading.places ?? {})
-  const tones = computed(() => frames.chosen ? framePointTones(studio.document, studio.look, light.points, frames.chosen.values, places.value) : [])
+  const tones = computed(() =>
+    frames.chosen
+      ? framePointTones(studio.document, studio.look, light.points, frames.chosen.values, places.value)
+      : [],
+  )
   /** Lights that stand otherwise than when the frame was taken make its advice old. */
   const isStale = computed(() => {
     const frame = frames.chosen
-    return frame !== undefined && studio.document.lights.some(({ id }) => JSON.stringify(frame.lights[id]) !== JSON.stringify(studio.look.lights[id]))
+    return (
+      frame !== undefined &&
+      studio.document.lights.some(
+        ({ id }) => JSON.stringify(frame.lights[id]) !== JSON.stringify(studio.look.lights[id]),
+      )
+    )
   })
   /** A frame tells of the backdrop: where its own lights can mend it, nothing else is touched. */
   const answer = computed(() => {
     const { lighting, camera } = light
     if (!lighting || !camera || isStale.value) return undefined
     const others = studio.document.lights.filter(({ job }) => job !== 'backdrop').map(({ id }) => id)
-    const own = solveLook(light.evaluation!.wanting(point => point.surface === 'backdrop'), others)
+    const own = solveLook(
+      light.evaluation!.wanting(point => point.surface === 'backdrop'),
+      others,
+    )
     return own.isReached ? own : light.answer
   })
-  const verdict = computed(() => frameVerdict(studio.document, studio.look, tones.value, answer.value, frames.shown?.reading.parts.backdrop?.value))
+  const verdict = computed(() =>
+    frameVerdict(studio.document, studio.look, tones.value, answer.value, frames.shown?.reading.parts.backdrop?.value),
+  )
   /** The picture is read anew, as after a reload: nothing is said of it meanwhile. */
   const isReading = computed(() => frames.isReading)
   /** Why the picture is not taken for a backdrop with a sitter. */
-  const doubt = computed(() => frames.shown && frames.chosen?.edits.length === 0 ? doubtWords(frames.shown.reading.confidence) : '')
+  const doubt = computed(() =>
+    frames.shown && frames.chosen?.edits.length === 0 ? doubtWords(frames.shown.reading.confidence) : '',
+  )
   /** What was measured stays true when the set is changed; what to do about it does not. */
-  const headline = computed(() => isReading.value
-    ? 'Reading the picture…'
-    : doubt.value
-      ? doubt.value
-      : `${verdict.value.headline}${answer.value === undefined && !isStale.value && verdict.value.state === 'off' ? ' Working out what to do…' : ''}`)
+  const headline = computed(() =>
+    isReading.value
+      ? 'Reading the picture…'
+      : doubt.value
+        ? doubt.value
+        : `${verdict.value.headline}${answer.value === undefined && !isStale.value && verdict.value.state === 'off' ? ' Working out what to do…' : ''}`,
+  )
   const mend = computed(() => {
     const { value: found } = answer
-    return verdict.value.state === 'off' && !doubt.value && found && changesBetween(studio.document.lights, studio.look.lights, found.settings).length > 0 ? found.settings : undefined
+    return verdict.value.state === 'off' &&
+      !doubt.value &&
+      found &&
+      changesBetween(studio.document.lights, studio.look.lights, found.settings).length > 0
+      ? found.settings
+      : undefined
   })
   const doMend = () => {
     const { value: settings } = mend
@@ -54,8 +77,9 @@ export const useFrameAdvice = () => {
   const after = computed(() => {
     const { value: settings } = mend
     if (!settings || !light.evaluation) return ''
-    const values = light.evaluation.under(settings).readouts
-      .filter(({ point, targetStops }) => point.surface === 'backdrop' && targetStops !== undefined)
+    const values = light.evaluation
+      .under(settings)
+      .readouts.filter(({ point, targetStops }) => point.surface === 'backdrop' && targetStops !== undefined)
       .map(({ value }) => value!)
     return values.length === 0 ? '' : formatSpan(values)
   })
@@ -66,22 +90,58 @@ export const useFrameAdvice = () => {
     if (!frame || frames.frames.indexOf(frame) === 0) return ''
     const shared = tones.value.filter(({ point }) => frame.expected[point.id] !== undefined)
     if (shared.length === 0) return ''
-    const mean = (numbers: readonly number[]) => Math.round(numbers.reduce((sum, number) => sum + number, 0) / numbers.length)
-    const [expected, got] = [mean(shared.map(({ point }) => frame.expected[point.id]!)), mean(shared.map(({ value }) => value))]
-    const apart = framePointTones(studio.document, studio.look, light.points, frame.expected).map(({ point, offStops }) => Math.abs((offStops ?? 0) - (shared.find(tone => tone.point.id === point.id)?.offStops ?? 0)))
+    const mean = (numbers: readonly number[]) =>
+      Math.round(numbers.reduce((sum, number) => sum + number, 0) / numbers.length)
+    const [expected, got] = [
+      mean(shared.map(({ point }) => frame.expected[point.id]!)),
+      mean(shared.map(({ value }) => value)),
+    ]
+    const apart = framePointTones(studio.document, studio.look, light.points, frame.expected).map(
+      ({ point, offStops }) =>
+        Math.abs((offStops ?? 0) - (shared.find(tone => tone.point.id === point.id)?.offStops ?? 0)),
+    )
     return `Expected ${expected}, got ${got}: ${Math.max(...apart) <= WORKED_STOPS ? 'the plan holds' : 'the plan has learned from it'}.`
   })
 
-  const mismatch = computed(() => frames.chosen && light.camera ? exposureMismatch(frames.chosen.tags, light.camera) : undefined)
+  const mismatch = computed(() =>
+    frames.chosen && light.camera ? exposureMismatch(frames.chosen.tags, light.camera) : undefined,
+  )
   const takeExposure = () => {
     const frame = frames.chosen
     if (frame) studio.edit(set => changeExposure(set, studio.look.id, { ...frame.camera, followsPointId: null }))
   }
 
-  const lag = computed(() => frames.shown?.reading.unevenness && !isStale.value && !doubt.value ? laggingThird(frames.shown.reading.unevenness) : undefined)
-  const lookForEven = () => search.even(Object.fromEntries(Object.entries(places.value).filter(([id, { isThere, isClipped }]) => id.startsWith('frame/') && isThere && !isClipped).map(([id, { stops }]) => [id, stops])), 'frame')
+  const lag = computed(() =>
+    frames.shown?.reading.unevenness && !isStale.value && !doubt.value
+      ? laggingThird(frames.shown.reading.unevenness)
+      : undefined,
+  )
+  const lookForEven = () =>
+    search.even(
+      Object.fromEntries(
+        Object.entries(places.value)
+          .filter(([id, { isThere, isClipped }]) => id.startsWith('frame/') && isThere && !isClipped)
+          .map(([id, { stops }]) => [id, stops]),
+      ),
+      'frame',
+    )
 
   const isShort = computed(() => verdict.value.state === 'off' && !doubt.value && answer.value?.isReached === false)
 
-  return { tones, verdict, headline, isReading, isShort, mend, doMend, after, isStale, outcome, mismatch, takeExposure, lag, lookForEven }
+  return {
+    tones,
+    verdict,
+    headline,
+    isReading,
+    isShort,
+    mend,
+    doMend,
+    after,
+    isStale,
+    outcome,
+    mismatch,
+    takeExposure,
+    lag,
+    lookForEven,
+  }
 }

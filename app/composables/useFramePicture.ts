@@ -4,5 +4,8 @@ const FRAME_WIDTH = 232
 export const useFramePicture = createSharedComposable(() => {
   const studio = useStudio()
   const { shownLights } = useFrameSplit()
-  return useLitPicture(() => ({ at: 'frame', width: studio.isMoving ? COARSE_WIDTH : FRAME_WIDTH }), { settings: shownLights, isLive: true })
+  return useLitPicture(() => ({ at: 'frame', width: studio.isMoving ? COARSE_WIDTH : FRAME_WIDTH }), {
+    settings: shownLights,
+    isLive: true,
+  })
 })

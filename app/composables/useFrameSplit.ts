@@ -14,7 +14,7 @@ export const useFrameSplit = createSharedComposable(() => {
     ...studio.document.lights.map(({ id, name, job }) => ({ value: `one:${id}`, name: `${name} ${job} alone` })),
   ])
   const choice = computed({
-    get: () => choices.value.some(({ value }) => value === wanted.value) ? wanted.value : 'all',
+    get: () => (choices.value.some(({ value }) => value === wanted.value) ? wanted.value : 'all'),
     set: (value: string) => {
       wanted.value = value
     },
@@ -23,10 +23,14 @@ export const useFrameSplit = createSharedComposable(() => {
   const lightIds = computed(() => {
     const { lights } = studio.document
     switch (choice.value) {
-      case 'all': return undefined
-      case 'backdrop': return lights.filter(({ job }) => job === 'backdrop').map(({ id }) => id)
-      case 'subject': return lights.filter(({ job }) => job !== 'backdrop').map(({ id }) => id)
-      default: return [choice.value.slice('one:'.length)]
+      case 'all':
+        return undefined
+      case 'backdrop':
+        return lights.filter(({ job }) => job === 'backdrop').map(({ id }) => id)
+      case 'subject':
+        return lights.filter(({ job }) => job !== 'backdrop').map(({ id }) => id)
+      default:
+        return [choice.value.slice('one:'.length)]
     }
   })
   /** A light shown alone is on, even where the look has it off. */
@@ -35,7 +39,12 @@ export const useFrameSplit = createSharedComposable(() => {
     if (!lightIds.value) return settings
     const isOne = choice.value.startsWith('one:')
     const only = onlyOn({ ...studio.look, lights: settings }, lightIds.value)
-    return Object.fromEntries(Object.entries(only).map(([id, setting]) => [id, isOne ? setting : { ...setting, on: setting.on && (settings[id]?.on ?? false) }]))
+    return Object.fromEntries(
+      Object.entries(only).map(([id, setting]) => [
+        id,
+        isOne ? setting : { ...setting, on: setting.on && (settings[id]?.on ?? false) },
+      ]),
+    )
   })
 
   return { shownLights, choices, choice }

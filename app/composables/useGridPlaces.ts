@@ -20,7 +20,12 @@ export const useGridPlaces = () => {
     // A grid that was just chosen is being worked out.
     if (!covers(planned, points)) return []
     return points.map((point, index) => {
-      const step: MeterStep = { id: `even/${point.id}`, kind: 'even', lightIds: inUse.value.map(({ id }) => id), pointId: point.id }
+      const step: MeterStep = {
+        id: `even/${point.id}`,
+        kind: 'even',
+        lightIds: inUse.value.map(({ id }) => id),
+        pointId: point.id,
+      }
       const { stops, fNumber } = evaluation.read(point)
       const reading = freshReading(studio.document, studio.look, step, camera, planned)
       return { ...spots[index]!, point, step, reading, fNumber, stops: reading ? stopsRead(reading, camera) : stops }

@@ -13,14 +13,20 @@ export const useIntake = createGlobalState(() => {
   const dropZone = (element: unknown) => {
     zone.value = element instanceof HTMLElement ? element : undefined
   }
-  const { isOverDropZone: isOver } = useDropZone(zone, { onDrop: files => void take(files ?? []), preventDefaultForUnhandled: true })
+  const { isOverDropZone: isOver } = useDropZone(zone, {
+    onDrop: files => void take(files ?? []),
+    preventDefaultForUnhandled: true,
+  })
 
   useEventListener('paste', (event: ClipboardEvent) => {
-    const files = [...event.clipboardData?.files ?? []]
+    const files = [...(event.clipboardData?.files ?? [])]
     if (zone.value && files.length > 0) void take(files)
   })
 
-  type Folder = { name: string, values: () => AsyncIterable<{ kind: string, name: string, getFile: () => Promise<File> }> }
+  type Folder = {
+    name: string
+    values: () => AsyncIterable<{ kind: string; name: string; getFile: () => Promise<File> }>
+  }
   const pick = (globalThis as { showDirectoryPicker?: () => Promise<Folder> }).showDirectoryPicker
   let handle: Folder | undefined
 
@@ -46,8 +52,7 @@ export const useIntake = createGlobalState(() => {
   const watchFolder = async () => {
     try {
       handle = await pick!()
-    }
-    catch {
+    } catch {
       return
     }
     seen.clear()

@@ -15,7 +15,8 @@ type Options = {
 }
 
 /**
- * A picture of the open set as it would be lit: lit again when something moved or it looks elsewhere, only developed again when a
+ * A picture of the open set as it would be lit: lit again when something moved or it looks elsewhere, only developed
+ * again when a
  * power changed.
  */
 export const useLitPicture = (looking: () => Looking, { settings, isLive = false }: Options = {}) => {
@@ -24,7 +25,7 @@ export const useLitPicture = (looking: () => Looking, { settings, isLive = false
   const picture = shallowRef<Developed | undefined>()
   const litFor = ref('')
   const isFollowing = computed(() => isLive && studio.isMoving)
-  const revision = computed(() => isFollowing.value ? light.shownRevision : light.solvedRevision)
+  const revision = computed(() => (isFollowing.value ? light.shownRevision : light.solvedRevision))
   const wanted = computed(() => JSON.stringify([revision.value, looking()]))
   const lights = computed(() => settings?.value ?? toRaw(light.shownSettings))
   let isDeveloping = false
@@ -39,7 +40,12 @@ export const useLitPicture = (looking: () => Looking, { settings, isLive = false
     do {
       isWaiting = false
       if (!light.camera) break
-      picture.value = await light.service.develop(looking().at, { settings: lights.value, camera: light.camera, learned: light.learned }) ?? picture.value
+      picture.value =
+        (await light.service.develop(looking().at, {
+          settings: lights.value,
+          camera: light.camera,
+          learned: light.learned,
+        })) ?? picture.value
     } while (isWaiting)
     isDeveloping = false
   }
@@ -50,7 +56,8 @@ export const useLitPicture = (looking: () => Looking, { settings, isLive = false
     isLighting = true
     const mine = wanted.value
     const isFirst = isLive && !picture.value
-    if (isFirst && await light.service.light(revision.value, looking().at, { ...looking(), width: COARSE_WIDTH })) await develop()
+    if (isFirst && (await light.service.light(revision.value, looking().at, { ...looking(), width: COARSE_WIDTH })))
+      await develop()
     if (await light.service.light(revision.value, looking().at, looking())) {
       litFor.value = mine
       await develop()
@@ -63,7 +70,7 @@ export const useLitPicture = (looking: () => Looking, { settings, isLive = false
 
   // What was lit last is there at once, until it is lit again.
   if (looking().at !== 'around') void develop()
-  watch(wanted, () => isFollowing.value ? relight() : relightAtRest(), { immediate: true })
+  watch(wanted, () => (isFollowing.value ? relight() : relightAtRest()), { immediate: true })
   watch(() => [lights.value, light.camera, light.learned], develop)
 
   return { picture, isFresh: computed(() => litFor.value === wanted.value) }

@@ -15,7 +15,7 @@ import type { Outcome } from '#core/shared/outcome'
 import type { Taken } from './useRecording'
 
 /** What a step should show by all that is known, and how surely. */
-export type Expected = { fNumber: number, spreadStops: number }
+export type Expected = { fNumber: number; spreadStops: number }
 
 /** The guided run: one reading after another, each with what to expect and what to do about it. */
 export const useMeterRun = createSharedComposable(() => {
@@ -25,7 +25,7 @@ export const useMeterRun = createSharedComposable(() => {
   const position = ref(0)
   const problem = ref('')
   const meter = ref<Reading['meter']>('incident')
-  const taken = shallowRef<(Taken & { expectedFNumber: number, correction?: Correction }) | null>(null)
+  const taken = shallowRef<(Taken & { expectedFNumber: number; correction?: Correction }) | null>(null)
 
   const steps = computed((): MeterStep[] => meteringRun(studio.document, studio.look, light.points))
   const step = computed(() => steps.value[Math.min(position.value, steps.value.length - 1)])
@@ -37,13 +37,26 @@ export const useMeterRun = createSharedComposable(() => {
     const { camera, planned } = light
     if (!camera || !planned) {
       // Right after opening only what is on record is known.
-      return Object.fromEntries(steps.value.map(one => [one.id, readingOf(one) ? 'taken' as const : studio.look.run.skipped.includes(one.id) ? 'skipped' as const : 'open' as const]))
+      return Object.fromEntries(
+        steps.value.map(one => [
+          one.id,
+          readingOf(one)
+            ? ('taken' as const)
+            : studio.look.run.skipped.includes(one.id)
+              ? ('skipped' as const)
+              : ('open' as const),
+        ]),
+      )
     }
-    return Object.fromEntries(steps.value.map(one => [one.id, stateOfStep(studio.document, studio.look, one, camera, planned)]))
+    return Object.fromEntries(
+      steps.value.map(one => [one.id, stateOfStep(studio.document, studio.look, one, camera, planned)]),
+    )
   })
   const isToRead = (one: MeterStep) => ['open', 'changed'].includes(states.value[one.id] ?? 'open')
 
-  /** What the meter should show at a step, by all that readings have taught so far; the room's light once it was read. */
+  /**
+   * What the meter should show at a step, by all that readings have taught so far; the room's light once it was read.
+   */
   const expectedAt = (one: MeterStep): Expected | undefined => {
     const { lighting, camera, planned, studied } = light
     const place = recording.pointOf(one)
@@ -51,12 +64,19 @@ export const useMeterRun = createSharedComposable(() => {
     if (one.kind === 'ambient') {
       const known = ambientReading(studio.document.readings)
       const lux = luminance(roomLightAt(studio.document, light.learned.room, place, camera.shutterS))
-      return known || lux > 0 ? { fNumber: meteredFNumber(lux, camera.iso, place.constant), spreadStops: known ? 0.1 : 0.5 } : undefined
+      return known || lux > 0
+        ? { fNumber: meteredFNumber(lux, camera.iso, place.constant), spreadStops: known ? 0.1 : 0.5 }
+        : undefined
     }
     // One lamp alone is read as the plan has it; what readings of all of them leave over is of all of them.
     const layers = one.kind === 'alone' ? planned : lighting.layers
     if (!covers(layers, [place])) return undefined
-    const { fNumber } = evaluate(studio.document, { ...studio.look, lights: onlyOn(studio.look, one.lightIds) }, { layers, learned: light.learned }, camera).read(place)
+    const { fNumber } = evaluate(
+      studio.document,
+      { ...studio.look, lights: onlyOn(studio.look, one.lightIds) },
+      { layers, learned: light.learned },
+      camera,
+    ).read(place)
     const parts = plannedParts(studio.document, studio.look.lights, one.lightIds, place, camera, planned)
     return { fNumber, spreadStops: Math.hypot(spreadOfFit(studied.fit, parts), spreadOf({ meter: meter.value })) }
   }
@@ -96,7 +116,11 @@ export const useMeterRun = createSharedComposable(() => {
     problem.value = outcome.ok ? '' : outcome.message
     if (!outcome.ok) return false
     const alone = now.kind === 'alone' ? inUse.value.find(({ id }) => id === now.lightIds[0]) : undefined
-    taken.value = { ...outcome.value, expectedFNumber: before, correction: alone && correctionFor(alone, powerStops, outcome.value.offStops) }
+    taken.value = {
+      ...outcome.value,
+      expectedFNumber: before,
+      correction: alone && correctionFor(alone, powerStops, outcome.value.offStops),
+    }
     return true
   }
   const enter = (text: string) => take(now => recording.enter(now, text, meter.value))
@@ -109,7 +133,9 @@ export const useMeterRun = createSharedComposable(() => {
     const correction = taken.value?.correction
     const lightId = step.value?.lightIds[0]
     if (!correction || !lightId) return
-    studio.edit(set => changeSettings(set, studio.look.id, { [lightId]: { on: true, powerStops: correction.powerStops } }))
+    studio.edit(set =>
+      changeSettings(set, studio.look.id, { [lightId]: { on: true, powerStops: correction.powerStops } }),
+    )
     next()
   }
 
@@ -118,11 +144,17 @@ export const useMeterRun = createSharedComposable(() => {
     if (!known || !light.camera) return undefined
     const lux = roomLux(known)
     const limitStops = ambientLimit(light.readouts)
-    return { stops: ambientStops(lux, light.camera), limitStops, isNothing: known.shown === 'nothing', mend: ambientMend(lux, light.camera, inUse.value, studio.document.camera.syncShutterS, limitStops) }
+    return {
+      stops: ambientStops(lux, light.camera),
+      limitStops,
+      isNothing: known.shown === 'nothing',
+      mend: ambientMend(lux, light.camera, inUse.value, studio.document.camera.syncShutterS, limitStops),
+    }
   })
   const applyAmbientMend = () => {
     const mend = ambient.value?.mend
-    if (mend?.kind === 'setting') studio.edit(set => changeExposure(set, studio.look.id, { shutterS: mend.camera.shutterS, iso: mend.camera.iso }))
+    if (mend?.kind === 'setting')
+      studio.edit(set => changeExposure(set, studio.look.id, { shutterS: mend.camera.shutterS, iso: mend.camera.iso }))
   }
 
   const plan = (changes: Partial<Look['run']>) => studio.edit(set => changeRun(set, studio.look.id, changes))
@@ -154,7 +186,34 @@ export const useMeterRun = createSharedComposable(() => {
   }
 
   return {
-    steps, step, position, point, inUse, expected, expectedAt, states, taken, isDone, problem, meter, ambient, isAsking: recording.isAsking,
-    readingOf, goTo, goToFirstOpen, resume, next, skip, move, begin, again, restart, enter, enterNothing, askBench, applyCorrection, applyAmbientMend,
+    steps,
+    step,
+    position,
+    point,
+    inUse,
+    expected,
+    expectedAt,
+    states,
+    taken,
+    isDone,
+    problem,
+    meter,
+    ambient,
+    isAsking: recording.isAsking,
+    readingOf,
+    goTo,
+    goToFirstOpen,
+    resume,
+    next,
+    skip,
+    move,
+    begin,
+    again,
+    restart,
+    enter,
+    enterNothing,
+    askBench,
+    applyCorrection,
+    applyAmbientMend,
   }
 })

@@ -16,10 +16,12 @@ export const useMoves = createSharedComposable(() => {
       else studio.selectedIds = [...studio.selectedIds.filter(other => other !== id), id]
       return
     }
-    studio.selectedIds = studio.selectedIds.includes(id) ? studio.selectedIds.filter(other => other !== id) : [...studio.selectedIds, id]
+    studio.selectedIds = studio.selectedIds.includes(id)
+      ? studio.selectedIds.filter(other => other !== id)
+      : [...studio.selectedIds, id]
   }
 
-  const shift = (id: string, by: { xM?: number, yM?: number, zM?: number }) => {
+  const shift = (id: string, by: { xM?: number; yM?: number; zM?: number }) => {
     const chosen = studio.selectedIds.includes(id) ? studio.selectedIds : [id]
     studio.edit(set => moveThings(set, withGroups(set, chosen), by))
   }

@@ -4,7 +4,7 @@ import type { PlanMap } from '~/support/planMap'
 
 type Options = {
   /** Where the thing stands: metres from the backdrop, and across or up. */
-  place: () => { depthM: number, acrossM: number }
+  place: () => { depthM: number; acrossM: number }
   map: () => PlanMap
   /** Asked to stand there; `isFree` where nothing shall pull it to lines. */
   move: (depthM: number, acrossM: number, isFree: boolean) => void
@@ -20,10 +20,18 @@ const NUDGE_M = 0.05
 const FINE_NUDGE_M = 0.01
 
 /** As on the screen: left is toward the backdrop, up is to the camera's right, or higher. */
-const STEPS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }
+const STEPS: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1],
+}
 
 /** Lets a thing on the plan be dragged and nudged. A whole drag is one step to undo. */
-export const usePlanDrag = (element: Ref<SVGGElement | null>, { place, map, move, select: choose, isChosen, rest: letGo }: Options) => {
+export const usePlanDrag = (
+  element: Ref<SVGGElement | null>,
+  { place, map, move, select: choose, isChosen, rest: letGo }: Options,
+) => {
   const studio = useStudio()
   const note = useChangeNote()
 
@@ -51,9 +59,13 @@ export const usePlanDrag = (element: Ref<SVGGElement | null>, { place, map, move
       letGo(hasMoved, (event.sourceEvent as MouseEvent).shiftKey)
     })
 
-  watch(element, (found) => {
-    if (found) select(found).call(behaviour)
-  }, { flush: 'post', immediate: true })
+  watch(
+    element,
+    found => {
+      if (found) select(found).call(behaviour)
+    },
+    { flush: 'post', immediate: true },
+  )
 
   let isNudging = false
   const nudge = (event: KeyboardEvent) => {

@@ -10,16 +10,26 @@ export const usePlanZoom = (svg: Ref<SVGSVGElement | null>) => {
   const behaviour = zoomBehaviour<SVGSVGElement, unknown>()
     .scaleExtent([1, CLOSEST])
     // A thumb scrolls the page over a plan that shows the whole room.
-    .filter((event: Event) => event.type === 'wheel' || !('touches' in event) || zoom.value.k > 1 || (event as TouchEvent).touches.length > 1)
+    .filter(
+      (event: Event) =>
+        event.type === 'wheel' || !('touches' in event) || zoom.value.k > 1 || (event as TouchEvent).touches.length > 1,
+    )
     .on('zoom', ({ transform }: D3ZoomEvent<SVGSVGElement, unknown>) => {
       zoom.value = { k: transform.k, x: transform.x, y: transform.y }
     })
 
-  watch(svg, (found) => {
-    if (!found) return
-    const { k, x, y } = zoom.value
-    select(found).call(behaviour).on('dblclick.zoom', null).call(behaviour.transform, zoomIdentity.translate(x, y).scale(k))
-  }, { flush: 'post', immediate: true })
+  watch(
+    svg,
+    found => {
+      if (!found) return
+      const { k, x, y } = zoom.value
+      select(found)
+        .call(behaviour)
+        .on('dblclick.zoom', null)
+        .call(behaviour.transform, zoomIdentity.translate(x, y).scale(k))
+    },
+    { flush: 'post', immediate: true },
+  )
 
   const by = (factor: number) => {
     if (svg.value) select(svg.value).call(behaviour.scaleBy, factor)

@@ -3,13 +3,19 @@ import { formatReading, type ReadingUnit } from '#core/physics/photometry/readin
 /** What a plain figure stands for, where readings are written in a unit. */
 const WITH_UNIT: Record<ReadingUnit, (figure: string) => string> = {
   'f-number': figure => figure,
-  'ev': figure => `EV ${figure}`,
-  'lux': figure => `${figure} lx`,
+  ev: figure => `EV ${figure}`,
+  lux: figure => `${figure} lx`,
   'foot-candles': figure => `${figure} fc`,
-  'percent': figure => `${figure} %`,
+  percent: figure => `${figure} %`,
 }
 
-const EXAMPLES: Record<ReadingUnit, string> = { 'f-number': 'f/8 +0.3', 'ev': 'EV 10.3', 'lux': '430 lx', 'foot-candles': '40 fc', 'percent': '50 %' }
+const EXAMPLES: Record<ReadingUnit, string> = {
+  'f-number': 'f/8 +0.3',
+  ev: 'EV 10.3',
+  lux: '430 lx',
+  'foot-candles': '40 fc',
+  percent: '50 %',
+}
 
 /** Readings as the user likes them written; flash has no lux or exposure value, so its readings stay f-numbers. */
 export const useReadingWords = () => {
@@ -26,7 +32,9 @@ export const useReadingWords = () => {
   }
   const words = (fNumber: number, constant: number, lightIds: readonly string[]): string => {
     const { camera } = light
-    return camera ? formatReading(fNumber, unitOf(lightIds), { ...camera, constant, cameraFNumber: camera.fNumber }) : ''
+    return camera
+      ? formatReading(fNumber, unitOf(lightIds), { ...camera, constant, cameraFNumber: camera.fNumber })
+      : ''
   }
   /** A figure as a number pad gives it, with the unit that readings are written in here. */
   const withUnit = (text: string, lightIds: readonly string[]): string =>

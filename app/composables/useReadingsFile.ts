@@ -10,7 +10,8 @@ export const useReadingsFile = () => {
   const done = ref('')
   const problem = ref('')
 
-  const save = () => downloadText(writeReadingsCsv(studio.document.readings), `${studio.document.id}-readings.csv`, 'text/csv')
+  const save = () =>
+    downloadText(writeReadingsCsv(studio.document.readings), `${studio.document.id}-readings.csv`, 'text/csv')
 
   /** Adds what a file has; a reading that is already there is replaced by the file's. */
   const load = async (file: File) => {
@@ -26,14 +27,18 @@ export const useReadingsFile = () => {
     const ids = new Set(readings.map(({ id }) => id))
     const taken = ticket.commit('This table', set => ({
       ...set,
-      readings: [...set.readings.filter(({ id }) => !ids.has(id)), ...new Map(readings.map(reading => [reading.id, reading])).values()].sort((a, b) => a.at.localeCompare(b.at)),
+      readings: [
+        ...set.readings.filter(({ id }) => !ids.has(id)),
+        ...new Map(readings.map(reading => [reading.id, reading])).values(),
+      ].sort((a, b) => a.at.localeCompare(b.at)),
     }))
     if (!taken.ok) {
       problem.value = taken.message
       return
     }
     done.value = `Took in ${ids.size} reading${ids.size === 1 ? '' : 's'} from "${file.name}".`
-    if (problems.length > 0) problem.value = `${problems.length} line${problems.length === 1 ? ' was' : 's were'} left out. ${problems.slice(0, NAMED).join(' ')}${problems.length > NAMED ? ` And ${problems.length - NAMED} more.` : ''}`
+    if (problems.length > 0)
+      problem.value = `${problems.length} line${problems.length === 1 ? ' was' : 's were'} left out. ${problems.slice(0, NAMED).join(' ')}${problems.length > NAMED ? ` And ${problems.length - NAMED} more.` : ''}`
   }
 
   return { save, load, done, problem }

@@ -1,4 +1,11 @@
-import { createSortedRowModel, rowSortingFeature, sortFn_basic, sortFn_text, tableFeatures, useTable } from '@tanstack/vue-table'
+import {
+  createSortedRowModel,
+  rowSortingFeature,
+  sortFn_basic,
+  sortFn_text,
+  tableFeatures,
+  useTable,
+} from '@tanstack/vue-table'
 import { causesOf, causeWords } from '#core/calibration/causes'
 import { constantOfReading } from '#core/calibration/compare'
 import { parseReading } from '#core/physics/photometry/readingNotation'
@@ -21,7 +28,11 @@ export type ReadingLine = {
   reading: Reading
 }
 
-const features = tableFeatures({ rowSortingFeature, sortedRowModel: createSortedRowModel(), sortFns: { basic: sortFn_basic, text: sortFn_text } })
+const features = tableFeatures({
+  rowSortingFeature,
+  sortedRowModel: createSortedRowModel(),
+  sortFns: { basic: sortFn_basic, text: sortFn_text },
+})
 const columns = [
   { accessorKey: 'point', header: 'Place', sortFn: 'text' },
   { accessorKey: 'fNumber', header: 'Read', sortFn: 'basic' },
@@ -48,31 +59,58 @@ export const useReadingsTable = () => {
       id: reading.id,
       at: reading.at,
       look: studio.document.looks.find(({ id }) => id === reading.lookId)?.name ?? reading.lookId,
-      point: light.places.find(({ id }) => id === reading.pointId)?.name.replace(/^Place/, 'Grid place') ?? (reading.pointId.startsWith('grid/') ? 'Place of another grid' : reading.pointId),
+      point:
+        light.places.find(({ id }) => id === reading.pointId)?.name.replace(/^Place/, 'Grid place') ??
+        (reading.pointId.startsWith('grid/') ? 'Place of another grid' : reading.pointId),
       lamps: ids.length === 0 ? 'none' : ids.map(id => `${lightName(id)} ${power(id)}`).join(', '),
       fNumber: reading.fNumber,
       expectedFNumber: standing && fNumberFromStops(stopsFromFNumber(reading.fNumber) - standing.offStops),
       offStops: standing?.offStops,
       isOutlier: standing?.isOutlier ?? false,
-      doubt: standing?.isOutlier ? causeWords(causesOf(reading, light.studied.learned, standing.offStops, lightName)) : '',
+      doubt: standing?.isOutlier
+        ? causeWords(causesOf(reading, light.studied.learned, standing.offStops, lightName))
+        : '',
       reading,
     }
   }
   const all = computed(() => studio.document.readings.map(lineOf))
   const lines = computed(() => {
     const words = filter.value.toLowerCase().split(/\s+/).filter(Boolean)
-    return all.value.filter((line) => {
-      const text = [line.look, line.point, line.lamps, line.reading.note, line.reading.source, line.reading.meter, line.reading.receptor, line.isOutlier ? 'does not fit' : '', line.reading.trust === 'out' ? 'left out' : ''].join(' ').toLowerCase()
+    return all.value.filter(line => {
+      const text = [
+        line.look,
+        line.point,
+        line.lamps,
+        line.reading.note,
+        line.reading.source,
+        line.reading.meter,
+        line.reading.receptor,
+        line.isOutlier ? 'does not fit' : '',
+        line.reading.trust === 'out' ? 'left out' : '',
+      ]
+        .join(' ')
+        .toLowerCase()
       return words.every(word => text.includes(word))
     })
   })
-  const table = useTable({ features, columns, data: lines, getRowId: (line: ReadingLine) => line.id, initialState: { sorting: [{ id: 'at', desc: true }] } })
+  const table = useTable({
+    features,
+    columns,
+    data: lines,
+    getRowId: (line: ReadingLine) => line.id,
+    initialState: { sorting: [{ id: 'at', desc: true }] },
+  })
 
   const edit = (id: string, changes: Partial<Reading>) => studio.edit(set => editReading(set, id, changes))
   /** Writes another figure; what cannot be read leaves it as it was. */
   const retype = (reading: Reading, text: string): boolean => {
     const written = withUnit(text, Object.keys(reading.lights))
-    const read = parseReading(written, { ...reading.camera, cameraFNumber: reading.camera.fNumber, constant: constantOfReading(reading), habit: usePreferences().values.figureHabit ?? undefined })
+    const read = parseReading(written, {
+      ...reading.camera,
+      cameraFNumber: reading.camera.fNumber,
+      constant: constantOfReading(reading),
+      habit: usePreferences().values.figureHabit ?? undefined,
+    })
     problem.value = read.ok ? '' : `${read.message} The reading is as it was.`
     if (read.ok) edit(reading.id, { fNumber: read.value, shown: written.trim().slice(0, 60), source: 'hand' })
     return read.ok

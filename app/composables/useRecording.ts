@@ -13,7 +13,7 @@ import type { Reading } from '#core/model/schema'
 import { refused, understood, type Outcome } from '#core/shared/outcome'
 
 /** A reading just taken, with what was expected before it taught the plan anything. */
-export type Taken = { step: MeterStep, reading: Reading, offStops: number, isDoubtful: boolean, doubt: string }
+export type Taken = { step: MeterStep; reading: Reading; offStops: number; isDoubtful: boolean; doubt: string }
 
 /** The least that a reading can say. */
 const NOTHING = { fNumber: 0.1, shown: 'nothing', meter: 'incident' as const }
@@ -31,35 +31,69 @@ export const useRecording = () => {
   const pointOf = (step: MeterStep): MeterPoint | undefined => light.places.find(({ id }) => id === step.pointId)
 
   /** Keeps a reading; the camera is held from now on, since it is what every reading is held against. */
-  const keep = (step: MeterStep, shown: Pick<Shown, 'fNumber' | 'source' | 'shown' | 'meter'>, ticket = studio.ticket()): Outcome<Taken> => {
+  const keep = (
+    step: MeterStep,
+    shown: Pick<Shown, 'fNumber' | 'source' | 'shown' | 'meter'>,
+    ticket = studio.ticket(),
+  ): Outcome<Taken> => {
     const point = pointOf(step)
     const { camera, planned, studied } = light
-    if (!ticket.isOpen()) return refused(`This reading was for "${ticket.set.name}", and another set is open now. Nothing was recorded.`)
+    if (!ticket.isOpen())
+      return refused(`This reading was for "${ticket.set.name}", and another set is open now. Nothing was recorded.`)
     if (!camera || !planned || !point) return refused(NOT_YET)
-    const reading = recordReading(studio.document, studio.look, step, point, camera, planned, {
-      ...shown, ...step.kind === 'ambient' ? { direction: `${point.facingWords}, all lamps off` } : {}, id: `reading-${freshId()}`, at: new Date().toISOString(),
-    }, light.learned.room)
+    const reading = recordReading(
+      studio.document,
+      studio.look,
+      step,
+      point,
+      camera,
+      planned,
+      {
+        ...shown,
+        ...(step.kind === 'ambient' ? { direction: `${point.facingWords}, all lamps off` } : {}),
+        id: `reading-${freshId()}`,
+        at: new Date().toISOString(),
+      },
+      light.learned.room,
+    )
     const ofLights = step.lightIds.length > 0
     const offStops = ofLights ? surpriseStops(reading, studied.learned) : 0
     const isDoubtful = ofLights && isQuestionable(reading, studied.fit, offStops)
     const doubt = isDoubtful ? causeWords(causesOf(reading, studied.learned, offStops, nameOf)) : ''
-    const kept = ticket.commit('This reading', set => addReading(changeExposure(set, reading.lookId, { fNumber: camera.fNumber, followsPointId: null }), reading))
+    const kept = ticket.commit('This reading', set =>
+      addReading(changeExposure(set, reading.lookId, { fNumber: camera.fNumber, followsPointId: null }), reading),
+    )
     return kept.ok ? understood({ step, reading, offStops, isDoubtful, doubt }) : kept
   }
 
-  const turned = (fNumber: number, meter: Reading['meter'], point: MeterPoint) => meter === 'spot' && point.reflectance
-    ? incidentFromSpot(fNumber, luminance(point.reflectance), point.receptor, studio.document.meter)
-    : fNumber
+  const turned = (fNumber: number, meter: Reading['meter'], point: MeterPoint) =>
+    meter === 'spot' && point.reflectance
+      ? incidentFromSpot(fNumber, luminance(point.reflectance), point.receptor, studio.document.meter)
+      : fNumber
 
   /** Takes what somebody wrote; refuses what cannot be read. */
-  const enter = async (step: MeterStep, text: string, meter: Reading['meter'] = 'incident'): Promise<Outcome<Taken>> => {
+  const enter = async (
+    step: MeterStep,
+    text: string,
+    meter: Reading['meter'] = 'incident',
+  ): Promise<Outcome<Taken>> => {
     await light.ready()
     const point = pointOf(step)
     if (!point) return refused('This place is not in the set any more.')
     const written = withUnit(text, step.lightIds)
-    const read = parseReading(written, { ...light.camera!, cameraFNumber: light.camera!.fNumber, constant: point.constant, habit: preferences.values.figureHabit ?? undefined })
+    const read = parseReading(written, {
+      ...light.camera!,
+      cameraFNumber: light.camera!.fNumber,
+      constant: point.constant,
+      habit: preferences.values.figureHabit ?? undefined,
+    })
     if (!read.ok) return read
-    return keep(step, { fNumber: turned(read.value, meter, point), source: 'hand', shown: written.trim().slice(0, 60), meter })
+    return keep(step, {
+      fNumber: turned(read.value, meter, point),
+      source: 'hand',
+      shown: written.trim().slice(0, 60),
+      meter,
+    })
   }
 
   /** Takes the meter's silence in the dark. */
@@ -68,16 +102,24 @@ export const useRecording = () => {
     return keep(step, { ...NOTHING, source: 'hand' })
   }
 
-  /** Takes what the bench shows. In the dark a meter shows nothing; that is a reading of the room's own light, and no reading of lamps. */
+  /**
+   * Takes what the bench shows. In the dark a meter shows nothing; that is a reading of the room's own light, and no
+   * reading of lamps.
+   */
   const askBench = async (step: MeterStep, meter: Reading['meter'] = 'incident'): Promise<Outcome<Taken>> => {
     const ticket = studio.ticket()
     const answer = await bench.ask({ pointId: step.pointId, lightIds: step.lightIds, meter })
     if (!answer.ok) return answer
     const point = pointOf(step)
-    if (!point || (answer.value === undefined && step.kind !== 'ambient')) return refused('No light reaches the meter here. Is the lamp on, and does something stand in its way?')
-    return keep(step, answer.value === undefined
-      ? { ...NOTHING, source: 'bench' }
-      : { fNumber: turned(answer.value, meter, point), source: 'bench', shown: '', meter }, ticket)
+    if (!point || (answer.value === undefined && step.kind !== 'ambient'))
+      return refused('No light reaches the meter here. Is the lamp on, and does something stand in its way?')
+    return keep(
+      step,
+      answer.value === undefined
+        ? { ...NOTHING, source: 'bench' }
+        : { fNumber: turned(answer.value, meter, point), source: 'bench', shown: '', meter },
+      ticket,
+    )
   }
 
   return { keep, enter, enterNothing, askBench, isAsking: bench.isAsking, pointOf, nameOf }

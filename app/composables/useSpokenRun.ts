@@ -16,15 +16,23 @@ export const useSpokenRun = () => {
     speak()
   }
 
-  watch([() => run.step.value?.id, () => preferences.values.speaks], () => {
-    const { step, point, expected, inUse } = run
-    if (step.value && point.value) say(spokenPrompt(step.value, inUse.value, point.value, expected.value && formatFNumber(expected.value.fNumber)))
-  }, { immediate: true })
-  watch(() => run.taken.value, (taken) => {
-    if (!taken) return
-    const light = run.inUse.value.find(({ id }) => id === taken.step.lightIds[0])
-    if (taken.isDoubtful) say(taken.doubt)
-    else say(taken.correction && light ? correctionWords(taken.correction, light) : 'Taken.')
-  })
+  watch(
+    [() => run.step.value?.id, () => preferences.values.speaks],
+    () => {
+      const { step, point, expected, inUse } = run
+      if (step.value && point.value)
+        say(spokenPrompt(step.value, inUse.value, point.value, expected.value && formatFNumber(expected.value.fNumber)))
+    },
+    { immediate: true },
+  )
+  watch(
+    () => run.taken.value,
+    taken => {
+      if (!taken) return
+      const light = run.inUse.value.find(({ id }) => id === taken.step.lightIds[0])
+      if (taken.isDoubtful) say(taken.doubt)
+      else say(taken.correction && light ? correctionWords(taken.correction, light) : 'Taken.')
+    },
+  )
   onBeforeUnmount(stop)
 }

@@ -12,7 +12,13 @@ export const useStarting = () => {
   const problem = ref('')
   const lacks = ref<string[]>([])
   /** A set-up that would not come to its look here, with what it would be; it waits for a yes. */
-  const waiting = shallowRef<{ point: StartingPoint, set: StudioSet, before: StudioSet, lacks: string[], words: string } | null>(null)
+  const waiting = shallowRef<{
+    point: StartingPoint
+    set: StudioSet
+    before: StudioSet
+    lacks: string[]
+    words: string
+  } | null>(null)
 
   const take = async (set: StudioSet, lacking: string[]) => {
     waiting.value = null
@@ -56,11 +62,9 @@ export const useStarting = () => {
         return
       }
       await take(settled, started.lacks)
-    }
-    catch (error) {
+    } catch (error) {
       problem.value = `It could not be set up: ${(error as Error).message} Nothing was changed.`
-    }
-    finally {
+    } finally {
       isStarting.value = null
     }
   }

@@ -7,14 +7,21 @@ import { benchHere } from '~/support/benchHere'
 const EventSchema = v.variant('kind', [
   v.object({ kind: v.literal('ready') }),
   v.object({ kind: v.literal('exposing'), shot: v.string() }),
-  v.object({ kind: v.literal('picture'), shot: v.string(), name: v.string(), type: v.string(), number: v.number(), of: v.number() }),
+  v.object({
+    kind: v.literal('picture'),
+    shot: v.string(),
+    name: v.string(),
+    type: v.string(),
+    number: v.number(),
+    of: v.number(),
+  }),
   v.object({ kind: v.literal('failed'), shot: v.string(), message: v.string() }),
 ])
 
 /** Takes one picture that came; its number in the series and how many there are. */
 type TakePicture = (bytes: Uint8Array<ArrayBuffer>, name: string, number: number, of: number) => Promise<unknown>
 
-type Waiting = { shot: string, take: TakePicture, finish: (outcome: Outcome<void>) => void, taken: number }
+type Waiting = { shot: string; take: TakePicture; finish: (outcome: Outcome<void>) => void; taken: number }
 
 /** Pixels across a frame of the simulated camera. */
 const FRAME_WIDTH = 400
@@ -53,46 +60,51 @@ export const useTether = createGlobalState(() => {
     if (!told.success) return
     const event = told.output
     switch (event.kind) {
-      case 'ready': return
+      case 'ready':
+        return
       case 'exposing':
         if (event.shot === waiting?.shot) state.value = 'exposing'
         return
       case 'failed':
         if (event.shot === waiting?.shot) finish(refused(`The bench could not take it: ${event.message}`))
         return
-      case 'picture': void receive(event.shot, event.name, event.number, event.of)
+      case 'picture':
+        void receive(event.shot, event.name, event.number, event.of)
     }
   }
 
-  const connect = () => new Promise<boolean>((resolve) => {
-    if (source) return resolve(true)
-    const opening = new EventSource(tetherAddress(session))
-    opening.onmessage = (message) => {
-      hear(message)
-      if (source) return
-      source = opening
-      state.value = 'ready'
-      resolve(true)
-    }
-    opening.onerror = () => {
-      opening.close()
-      source = undefined
-      finish(refused(BROKEN))
-      resolve(false)
-    }
-  })
+  const connect = () =>
+    new Promise<boolean>(resolve => {
+      if (source) return resolve(true)
+      const opening = new EventSource(tetherAddress(session))
+      opening.onmessage = message => {
+        hear(message)
+        if (source) return
+        source = opening
+        state.value = 'ready'
+        resolve(true)
+      }
+      opening.onerror = () => {
+        opening.close()
+        source = undefined
+        finish(refused(BROKEN))
+        resolve(false)
+      }
+    })
 
   /** Without a server the simulated camera works in the browser; its pictures come straight from there. */
   const shootHere = async (request: Parameters<typeof benchHere.shoot>[0], takePicture: TakePicture) => {
     state.value = 'exposing'
     // One picture after another, as they come.
     let taken: Promise<unknown> = Promise.resolve()
-    const outcome = await benchHere.shoot(request, {
-      report: ({ bytes, name, number, of }) => {
-        state.value = 'sending'
-        taken = taken.then(() => takePicture(bytes, name, number, of))
-      },
-    }).catch((error: Error): Outcome<undefined> => refused(`The bench could not take it: ${error.message}`))
+    const outcome = await benchHere
+      .shoot(request, {
+        report: ({ bytes, name, number, of }) => {
+          state.value = 'sending'
+          taken = taken.then(() => takePicture(bytes, name, number, of))
+        },
+      })
+      .catch((error: Error): Outcome<undefined> => refused(`The bench could not take it: ${error.message}`))
     await taken
     finish(outcome)
   }
@@ -103,13 +115,23 @@ export const useTether = createGlobalState(() => {
     await light.ready()
     const isConnected = await connect()
     const shot = freshId(32)
-    const done = new Promise<Outcome<void>>((resolve) => {
+    const done = new Promise<Outcome<void>>(resolve => {
       waiting = { shot, take: takePicture, finish: resolve, taken: 0 }
     })
     const { benchSeed, benchRoughness, benchOwnCurve, benchFormat } = preferences.values
     const request = {
-      set: toRaw(studio.document), lookId: studio.look.id, camera: light.camera, seed: benchSeed, roughness: benchRoughness, take: take.next(),
-      width: FRAME_WIDTH, format: benchFormat, ownCurve: benchOwnCurve, what, session, shot,
+      set: toRaw(studio.document),
+      lookId: studio.look.id,
+      camera: light.camera,
+      seed: benchSeed,
+      roughness: benchRoughness,
+      take: take.next(),
+      width: FRAME_WIDTH,
+      format: benchFormat,
+      ownCurve: benchOwnCurve,
+      what,
+      session,
+      shot,
     }
     const asked = isConnected ? await askBenchShot(request) : NO_SERVER
     if (asked === NO_SERVER) void shootHere(request as never, takePicture)

@@ -13,7 +13,7 @@ export const useThingActions = () => {
     return studio.edit(change)
   }
 
-  const making = (make: (set: StudioSet) => { set: StudioSet, ids: string[] }) => {
+  const making = (make: (set: StudioSet) => { set: StudioSet; ids: string[] }) => {
     const made = make(studio.document)
     if (made.ids.length === 0) return
     if (edit(() => made.set).ok) studio.selectedIds = made.ids
@@ -24,7 +24,11 @@ export const useThingActions = () => {
     edit,
     isLocked: computed(() => ids.value.length > 0 && ids.value.every(id => studio.document.locked.includes(id))),
     isGrouped: computed(() => studio.document.groups.some(group => ids.value.some(id => group.includes(id)))),
-    canMirror: computed(() => ids.value.length > 0 && ids.value.every(id => [...studio.document.lights, ...studio.document.panels].some(thing => thing.id === id))),
+    canMirror: computed(
+      () =>
+        ids.value.length > 0 &&
+        ids.value.every(id => [...studio.document.lights, ...studio.document.panels].some(thing => thing.id === id)),
+    ),
     copy: () => making(set => copyThings(set, ids.value)),
     mirror: () => making(set => mirrorThings(set, ids.value)),
     remove: () => {

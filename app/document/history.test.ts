@@ -6,7 +6,16 @@ import { copyThings, removeThings } from '#core/edits/factories'
 import { moveThings } from '#core/edits/things'
 import type { StudioSet } from '#core/model/schema'
 import { aReading } from '#support/readings'
-import { historyFrom, MOST_STEP_BYTES, MOST_STEPS, movedBy, NO_HISTORY, recordStep, stepToRedo, stepToUndo } from './history'
+import {
+  historyFrom,
+  MOST_STEP_BYTES,
+  MOST_STEPS,
+  movedBy,
+  NO_HISTORY,
+  recordStep,
+  stepToRedo,
+  stepToUndo,
+} from './history'
 import { stepName } from './stepName'
 
 const nameOf = (change: (set: StudioSet) => StudioSet): string => {
@@ -20,7 +29,10 @@ describe('a history', () => {
     history = movedBy(movedBy(history, -1), -1)
     expect([stepToUndo(history)?.name, stepToRedo(history)?.name]).toEqual(['a', 'b'])
     history = recordStep(history, 'd', [])
-    expect(history.steps.map(({ id, name }) => [id, name])).toEqual([[1, 'a'], [4, 'd']])
+    expect(history.steps.map(({ id, name }) => [id, name])).toEqual([
+      [1, 'a'],
+      [4, 'd'],
+    ])
     expect(stepToRedo(history)).toBeUndefined()
   })
 
@@ -46,10 +58,24 @@ describe('a step', () => {
   it.each<[string, (set: StudioSet) => StudioSet]>([
     ['Move Light A', set => moveThings(set, ['key'], { xM: 0.2 })],
     ['Move camera', set => moveThings(set, ['camera'], { yM: -0.3 })],
-    ['Switch A off', set => changeSettings(set, set.looks[0]!.id, { key: { ...set.looks[0]!.lights.key!, on: false } })],
+    [
+      'Switch A off',
+      set => changeSettings(set, set.looks[0]!.id, { key: { ...set.looks[0]!.lights.key!, on: false } }),
+    ],
     ['Power of B', set => changeSettings(set, set.looks[0]!.id, { 'backdrop-left': { on: true, powerStops: -5 } })],
-    ['Power of A and 2 more', set => changeSettings(set, set.looks[0]!.id, Object.fromEntries(set.lights.map(({ id }) => [id, { on: true, powerStops: -6 }])))],
-    ['Target of backdrop middle', set => changeTargets(set, set.looks[0]!.id, { 'backdrop/middle': { kind: 'value', value: 3 } })],
+    [
+      'Power of A and 2 more',
+      set =>
+        changeSettings(
+          set,
+          set.looks[0]!.id,
+          Object.fromEntries(set.lights.map(({ id }) => [id, { on: true, powerStops: -6 }])),
+        ),
+    ],
+    [
+      'Target of backdrop middle',
+      set => changeTargets(set, set.looks[0]!.id, { 'backdrop/middle': { kind: 'value', value: 3 } }),
+    ],
     ['Add light D', set => copyThings(set, ['key']).set],
     ['Delete light A', set => removeThings(set, ['key'])],
     ['Add a reading', set => addReading(set, aReading())],

@@ -1,10 +1,13 @@
 import type { Patch } from '#core/edits/patch'
 
-/** One step to undo: what changed, what it is called, and how much room it takes written down. Ids rise and are never used again. */
-export type Step = { id: number, name: string, patch: Patch, bytes: number }
+/**
+ * One step to undo: what changed, what it is called, and how much room it takes written down. Ids rise and are never
+ * used again.
+ */
+export type Step = { id: number; name: string; patch: Patch; bytes: number }
 
 /** Steps from the oldest; the first `done` of them are done, the others undone. */
-export type History = { steps: readonly Step[], done: number, nextId: number }
+export type History = { steps: readonly Step[]; done: number; nextId: number }
 
 /** Steps and bytes that a history holds at most; the oldest make room. */
 export const MOST_STEPS = 200
@@ -19,7 +22,11 @@ export const patchBytes = (patch: Patch): number => JSON.stringify(patch).length
 const bounded = (history: History): History => {
   let bytes = 0
   let first = history.done
-  while (first > 0 && history.done - first < MOST_STEPS && (first === history.done || bytes + history.steps[first - 1]!.bytes <= MOST_STEP_BYTES)) {
+  while (
+    first > 0 &&
+    history.done - first < MOST_STEPS &&
+    (first === history.done || bytes + history.steps[first - 1]!.bytes <= MOST_STEP_BYTES)
+  ) {
     first -= 1
     bytes += history.steps[first]!.bytes
   }
@@ -27,11 +34,12 @@ const bounded = (history: History): History => {
 }
 
 /** A history after another step: whatever was undone is gone. */
-export const recordStep = (history: History, name: string, patch: Patch): History => bounded({
-  steps: [...history.steps.slice(0, history.done), { id: history.nextId, name, patch, bytes: patchBytes(patch) }],
-  done: history.done + 1,
-  nextId: history.nextId + 1,
-})
+export const recordStep = (history: History, name: string, patch: Patch): History =>
+  bounded({
+    steps: [...history.steps.slice(0, history.done), { id: history.nextId, name, patch, bytes: patchBytes(patch) }],
+    done: history.done + 1,
+    nextId: history.nextId + 1,
+  })
 
 /** The step that undo would take back, and the one that redo would do again. */
 export const stepToUndo = ({ steps, done }: History): Step | undefined => steps[done - 1]
@@ -42,5 +50,9 @@ export const movedBy = (history: History, by: 1 | -1): History => ({ ...history,
 /** A history as it was written down, with the id of the newest step that was done. */
 export const historyFrom = (steps: readonly Step[], doneStep: number): History => {
   const sorted = steps.toSorted((a, b) => a.id - b.id)
-  return { steps: sorted, done: sorted.filter(({ id }) => id <= doneStep).length, nextId: (sorted.at(-1)?.id ?? doneStep) + 1 }
+  return {
+    steps: sorted,
+    done: sorted.filter(({ id }) => id <= doneStep).length,
+    nextId: (sorted.at(-1)?.id ?? doneStep) + 1,
+  }
 }

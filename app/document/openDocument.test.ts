@@ -39,18 +39,59 @@ beforeEach(async () => {
   id = (await shelf.add(demoSet())).set.id
 })
 
-const withPower = (powerStops: number) => (set: StudioSet) => changeSettings(set, set.looks[0]!.id, { key: { on: true, powerStops } })
+const withPower = (powerStops: number) => (set: StudioSet) =>
+  changeSettings(set, set.looks[0]!.id, { key: { on: true, powerStops } })
 
 describe('the gate', () => {
   it.each<[string, (set: StudioSet) => StudioSet, RegExp]>([
-    ['aim 100 m up', set => ({ ...set, lights: set.lights.map(light => ({ ...light, aim: { at: 'subject' as const, subjectId: set.subjects[0]!.id, heightM: 100, featherPanDeg: 0, featherTiltDeg: 0 } })) }), /^A: height is at most 30 and not 100\. It is as it was\.$/],
-    ['a 13th subject', set => ({ ...set, subjects: Array.from({ length: 13 }, (_, index) => ({ ...set.subjects[0]!, id: `sitter-${index}` })) }), /at most 12 subjects; with this it would have 13/],
+    [
+      'aim 100 m up',
+      set => ({
+        ...set,
+        lights: set.lights.map(light => ({
+          ...light,
+          aim: {
+            at: 'subject' as const,
+            subjectId: set.subjects[0]!.id,
+            heightM: 100,
+            featherPanDeg: 0,
+            featherTiltDeg: 0,
+          },
+        })),
+      }),
+      /^A: height is at most 30 and not 100\. It is as it was\.$/,
+    ],
+    [
+      'a 13th subject',
+      set => ({
+        ...set,
+        subjects: Array.from({ length: 13 }, (_, index) => ({ ...set.subjects[0]!, id: `sitter-${index}` })),
+      }),
+      /at most 12 subjects; with this it would have 13/,
+    ],
     ['a wall through things', set => ({ ...set, room: { ...set.room, widthM: 2 } }), /reaches beyond a side wall/],
-    ['a 5001st reading', set => ({ ...set, readings: Array.from({ length: 5001 }, (_, index) => aReading({ id: `reading-${index}`, lookId: set.looks[0]!.id })) }), /at most 5000 readings/],
-    ['a target of nothing', set => ({ ...set, looks: [{ ...set.looks[0]!, targets: { 'own/gone': { kind: 'value', value: 1 } } }] }), /target of a point that is not there/],
-    ['a throw', () => {
-      throw new Error('no such lamp.')
-    }, /^This could not be done: no such lamp\. It is as it was\.$/],
+    [
+      'a 5001st reading',
+      set => ({
+        ...set,
+        readings: Array.from({ length: 5001 }, (_, index) =>
+          aReading({ id: `reading-${index}`, lookId: set.looks[0]!.id }),
+        ),
+      }),
+      /at most 5000 readings/,
+    ],
+    [
+      'a target of nothing',
+      set => ({ ...set, looks: [{ ...set.looks[0]!, targets: { 'own/gone': { kind: 'value', value: 1 } } }] }),
+      /target of a point that is not there/,
+    ],
+    [
+      'a throw',
+      () => {
+        throw new Error('no such lamp.')
+      },
+      /^This could not be done: no such lamp\. It is as it was\.$/,
+    ],
   ])('refuses %s in words, and nothing is half done', async (_, change, words) => {
     const document = await tab(id)
     const before = document.document.value
@@ -69,23 +110,35 @@ describe('the gate', () => {
     document.edit(withPower(-2))
     expect(document.undoName.value).toBe('Power of A')
     document.beginDrag()
-    for (let step = 0; step < 20; step++) document.edit(set => ({ ...set, lights: set.lights.map((light, index) => index === 0 ? { ...light, place: { ...light.place, xM: light.place.xM + 0.01 } } : light) }))
+    for (let step = 0; step < 20; step++)
+      document.edit(set => ({
+        ...set,
+        lights: set.lights.map((light, index) =>
+          index === 0 ? { ...light, place: { ...light.place, xM: light.place.xM + 0.01 } } : light,
+        ),
+      }))
     document.endDrag()
     expect(document.undoName.value).toBe('Move Light A')
-    expect(() => document.step(() => {
-      document.edit(set => renameSet(set, 'Other'))
-      document.edit(set => addReading(set, aReading({ lookId: set.looks[0]!.id })))
-      throw new Error('stop')
-    })).toThrow('stop')
+    expect(() =>
+      document.step(() => {
+        document.edit(set => renameSet(set, 'Other'))
+        document.edit(set => addReading(set, aReading({ lookId: set.looks[0]!.id })))
+        throw new Error('stop')
+      }),
+    ).toThrow('stop')
     expect(document.undoName.value).toBe('Add a reading')
     expect(document.history.value.steps).toHaveLength(3)
     // A press that moves nothing is no step.
     document.beginDrag()
     document.endDrag()
     const now = document.document.value
-    while (document.undo()) { /* back to the beginning */ }
+    while (document.undo()) {
+      /* back to the beginning */
+    }
     expect(document.document.value).toEqual({ ...demoSet(), id })
-    while (document.redo()) { /* and forth */ }
+    while (document.redo()) {
+      /* and forth */
+    }
     expect(document.document.value).toEqual(now)
   })
 
@@ -97,7 +150,9 @@ describe('the gate', () => {
     expect([ticket.isOpen(), ticket.isUntouched()]).toEqual([true, false])
     document.adopt(other)
     const outcome = ticket.commit('This picture', withPower(-5))
-    expect(!outcome.ok && outcome.message).toMatch(/^This picture was for ".*", but "Other" is open now\. Nothing was changed/)
+    expect(!outcome.ok && outcome.message).toMatch(
+      /^This picture was for ".*", but "Other" is open now\. Nothing was changed/,
+    )
     expect(document.document.value).toEqual(other.set)
   })
 })

@@ -25,8 +25,10 @@ export type Ticket = {
 const KEPT = 'It is as it was.'
 
 /**
- * The open set: its one document, its history, and its way to the disk. Every change comes through `edit`, which checks it against
- * schema and references, makes one step to undo of it, and hands it to the one writer. `forked` hears when another tab was first and
+ * The open set: its one document, its history, and its way to the disk. Every change comes through `edit`, which
+ * checks it against
+ * schema and references, makes one step to undo of it, and hands it to the one writer. `forked` hears when another
+ * tab was first and
  * this one goes on with a copy.
  */
 export const createOpenDocument = (shelf: Shelf, first: StudioSet, forked: (name: string) => void = () => {}) => {
@@ -88,8 +90,7 @@ export const createOpenDocument = (shelf: Shelf, first: StudioSet, forked: (name
     let patch: Patch
     try {
       patch = difference(before, change(before))
-    }
-    catch (error) {
+    } catch (error) {
       return refuse(`This could not be done: ${(error as Error).message} ${KEPT}`)
     }
     if (patch.length === 0) {
@@ -117,8 +118,7 @@ export const createOpenDocument = (shelf: Shelf, first: StudioSet, forked: (name
     stepFrom = document.value
     try {
       return run()
-    }
-    finally {
+    } finally {
       const from = stepFrom
       stepFrom = undefined
       if (from) closeStep(from)
@@ -148,10 +148,11 @@ export const createOpenDocument = (shelf: Shelf, first: StudioSet, forked: (name
       const checked = checkChange(document.value, after)
       if (!checked.ok) throw new Error(checked.message)
       document.value = after
-    }
-    catch (error) {
+    } catch (error) {
       history.value = { ...NO_HISTORY, nextId: history.value.nextId }
-      refuse(`This step does not fit the set any more (${(error as Error).message}). The set is as it was; its earlier steps are gone.`)
+      refuse(
+        `This step does not fit the set any more (${(error as Error).message}). The set is as it was; its earlier steps are gone.`,
+      )
       writer.touch()
       return false
     }
@@ -177,7 +178,7 @@ export const createOpenDocument = (shelf: Shelf, first: StudioSet, forked: (name
   /** Writes what waits, before something else is opened or somebody needs it on the shelf. */
   const flush = async (): Promise<boolean> => {
     endDrag()
-    return !isOpen || await writer.flush()
+    return !isOpen || (await writer.flush())
   }
 
   /** Lets go what could not be written: the next set that is taken has nothing waiting before it. */
@@ -188,7 +189,10 @@ export const createOpenDocument = (shelf: Shelf, first: StudioSet, forked: (name
     writer.settle()
   }
 
-  /** Writes the open set again, where its row or the whole database is gone. What second copies hold has to be back before. */
+  /**
+   * Writes the open set again, where its row or the whole database is gone. What second copies hold has to be back
+   * before.
+   */
   const saveAgain = async (): Promise<boolean> => {
     await shelf.identity.meet()
     const taken = await shelf.retake(document.value, revision, history.value)
@@ -206,19 +210,37 @@ export const createOpenDocument = (shelf: Shelf, first: StudioSet, forked: (name
       set,
       isOpen: () => document.value.id === set.id,
       isUntouched: () => document.value === set,
-      commit: (what, change) => document.value.id === set.id
-        ? edit(change)
-        : refuse(`${what} was for "${set.name}", but "${document.value.name}" is open now. Nothing was changed; open "${set.name}" and do it again.`),
+      commit: (what, change) =>
+        document.value.id === set.id
+          ? edit(change)
+          : refuse(
+              `${what} was for "${set.name}", but "${document.value.name}" is open now. Nothing was changed; open "${set.name}" and do it again.`,
+            ),
     }
   }
 
   return {
-    document, history, saveState, saveReason, isDragging,
+    document,
+    history,
+    saveState,
+    saveReason,
+    isDragging,
     canUndo: computed(() => stepToUndo(history.value) !== undefined),
     canRedo: computed(() => stepToRedo(history.value) !== undefined),
     undoName: computed(() => stepToUndo(history.value)?.name ?? ''),
     redoName: computed(() => stepToRedo(history.value)?.name ?? ''),
-    edit, step, beginDrag, endDrag, undo: () => move(-1), redo: () => move(1), adopt, flush, abandon, saveAgain, wasRestored, ticket,
+    edit,
+    step,
+    beginDrag,
+    endDrag,
+    undo: () => move(-1),
+    redo: () => move(1),
+    adopt,
+    flush,
+    abandon,
+    saveAgain,
+    wasRestored,
+    ticket,
     retry: () => writer.flush(),
     isBehind: writer.isBehind,
     revision: () => revision,

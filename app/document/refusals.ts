@@ -1,11 +1,14 @@
 import { computed, onScopeDispose, shallowRef } from 'vue'
 
-/** What was refused last, and at which field; null where it belongs to none. One at a time: the next one, or an edit that holds, takes its place. */
-const current = shallowRef<{ owner: symbol | null, words: string } | null>(null)
+/**
+ * What was refused last, and at which field; null where it belongs to none. One at a time: the next one, or an edit
+ * that holds, takes its place.
+ */
+const current = shallowRef<{ owner: symbol | null; words: string } | null>(null)
 let asking: symbol | null = null
 
 /** What was refused outside any field; empty where nothing was. */
-export const refusedElsewhere = computed(() => current.value?.owner === null ? current.value.words : '')
+export const refusedElsewhere = computed(() => (current.value?.owner === null ? current.value.words : ''))
 
 /** Tells that something was refused; it is shown at the field that asked for it, where one did. */
 export const reportRefusal = (words: string): void => {
@@ -20,7 +23,7 @@ export const clearRefusal = (): void => {
 /** The refusals of one field. */
 export const useRefusal = () => {
   const owner = Symbol('field')
-  const words = computed(() => current.value?.owner === owner ? current.value.words : '')
+  const words = computed(() => (current.value?.owner === owner ? current.value.words : ''))
   /** Asks for something; a refusal that it meets on the way is this field's. */
   const attempt = (ask: () => void) => {
     const before = asking
@@ -28,8 +31,7 @@ export const useRefusal = () => {
     try {
       if (current.value?.owner === owner) clearRefusal()
       ask()
-    }
-    finally {
+    } finally {
       asking = before
     }
   }

@@ -3,7 +3,16 @@ import { thingOf } from '#core/edits/things'
 import { meterPoints } from '#core/evaluation/probes/points'
 import type { StudioSet } from '#core/model/schema'
 
-const ONE = { lights: 'light', panels: 'panel', props: 'prop', subjects: 'subject', points: 'point', looks: 'look', readings: 'reading', frames: 'test shot' } as const
+const ONE = {
+  lights: 'light',
+  panels: 'panel',
+  props: 'prop',
+  subjects: 'subject',
+  points: 'point',
+  looks: 'look',
+  readings: 'reading',
+  frames: 'test shot',
+} as const
 type List = keyof typeof ONE
 
 const isList = (key: unknown): key is List => typeof key === 'string' && key in ONE
@@ -13,9 +22,12 @@ const named = (kind: List, item: unknown): string => {
   return typeof name === 'string' && name ? (kind === 'lights' ? `light ${name}` : name) : `a ${ONE[kind]}`
 }
 
-const counted = (kind: List, items: readonly unknown[]): string => items.length === 1
-  ? (kind === 'readings' || kind === 'frames' ? `a ${ONE[kind]}` : named(kind, items[0]))
-  : `${items.length} ${ONE[kind]}s`
+const counted = (kind: List, items: readonly unknown[]): string =>
+  items.length === 1
+    ? kind === 'readings' || kind === 'frames'
+      ? `a ${ONE[kind]}`
+      : named(kind, items[0])
+    : `${items.length} ${ONE[kind]}s`
 
 /** Things put in or taken out. */
 const spliceName = (one: Difference): string | undefined => {
@@ -26,20 +38,60 @@ const spliceName = (one: Difference): string | undefined => {
   return `Change ${ONE[list]}s`
 }
 
-const LIGHT_PARTS: Record<string, string> = { place: 'Move', aim: 'Aim', modifier: 'Modifier of', lamp: 'Lamp of', gel: 'Gel of', name: 'Rename', job: 'Job of', colour: 'Colour of' }
-const THING_PARTS: Record<string, string> = { place: 'Move', turnDeg: 'Turn', name: 'Rename', heightM: 'Height of', pose: 'Pose of' }
-const ALONE: Record<string, string> = { room: 'Room', backdrop: 'Backdrop', brief: 'Brief', name: 'Rename the set', notes: 'Notes', groups: 'Grouping', locked: 'Locking', frozen: 'Calibration held' }
+const LIGHT_PARTS: Record<string, string> = {
+  place: 'Move',
+  aim: 'Aim',
+  modifier: 'Modifier of',
+  lamp: 'Lamp of',
+  gel: 'Gel of',
+  name: 'Rename',
+  job: 'Job of',
+  colour: 'Colour of',
+}
+const THING_PARTS: Record<string, string> = {
+  place: 'Move',
+  turnDeg: 'Turn',
+  name: 'Rename',
+  heightM: 'Height of',
+  pose: 'Pose of',
+}
+const ALONE: Record<string, string> = {
+  room: 'Room',
+  backdrop: 'Backdrop',
+  brief: 'Brief',
+  name: 'Rename the set',
+  notes: 'Notes',
+  groups: 'Grouping',
+  locked: 'Locking',
+  frozen: 'Calibration held',
+}
 
 const lookName = (after: StudioSet, one: Difference): string => {
   const [, index, part, key] = one.path
   const look = after.looks[index as number]
   if (part === 'lights') {
     const light = after.lights.find(({ id }) => id === key)
-    if (one.path[4] === 'on') return `Switch ${light?.name ?? 'a light'} ${look?.lights[String(key)]?.on ? 'on' : 'off'}`
+    if (one.path[4] === 'on')
+      return `Switch ${light?.name ?? 'a light'} ${look?.lights[String(key)]?.on ? 'on' : 'off'}`
     return `Power of ${light?.name ?? 'a light'}`
   }
-  if (part === 'targets') return `Target of ${meterPoints(after).find(({ id }) => id === key)?.name.toLowerCase() ?? 'a point'}`
-  return ({ areas: 'Area targets', exposure: 'Camera setting', run: 'Order of the run', grid: 'Evenness grid', name: 'Rename a look' } as Record<string, string>)[String(part)] ?? 'Look'
+  if (part === 'targets')
+    return `Target of ${
+      meterPoints(after)
+        .find(({ id }) => id === key)
+        ?.name.toLowerCase() ?? 'a point'
+    }`
+  return (
+    (
+      {
+        areas: 'Area targets',
+        exposure: 'Camera setting',
+        run: 'Order of the run',
+        grid: 'Evenness grid',
+        name: 'Rename a look',
+      } as Record<string, string>
+    )[String(part)] ?? 'Look'
+  )
 }
 
 /** What one difference is called. */
@@ -48,11 +100,12 @@ const nameOf = (after: StudioSet, one: Difference): string => {
   if (splice) return splice
   const [top, index, part] = one.path
   if (top === 'looks') return lookName(after, one)
-  if (top === 'camera') return index === 'place' ? 'Move camera' : index === 'lens' || index === 'sensor' ? 'Framing' : 'Camera'
+  if (top === 'camera')
+    return index === 'place' ? 'Move camera' : index === 'lens' || index === 'sensor' ? 'Framing' : 'Camera'
   if (top === 'readings') return 'Change a reading'
   if (top === 'frames') return 'Test shot'
   if (isList(top)) {
-    const thing = after[top][index as number] as { id: string, name: string } | undefined
+    const thing = after[top][index as number] as { id: string; name: string } | undefined
     const name = (thing && thingOf(after, thing.id)?.name) ?? 'a thing'
     return `${(top === 'lights' ? LIGHT_PARTS : THING_PARTS)[String(part)] ?? 'Change'} ${name}`
   }
@@ -60,7 +113,7 @@ const nameOf = (after: StudioSet, one: Difference): string => {
 }
 
 /** Where several things change in one step, the first of these says what it was. */
-const rank = (name: string): number => /^(?:Add|Delete) /.test(name) ? 0 : /^(?:Test shot|Move)/.test(name) ? 1 : 2
+const rank = (name: string): number => (/^(?:Add|Delete) /.test(name) ? 0 : /^(?:Test shot|Move)/.test(name) ? 1 : 2)
 
 /** What a step is called in the list of steps: `Move light A`, `Target of backdrop middle`, `Power of A and 2 more`. */
 export const stepName = (patch: Patch, after: StudioSet): string => {

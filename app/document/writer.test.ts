@@ -29,7 +29,9 @@ const disk = () => {
     onState: (state, reason) => told.push([state, reason]),
   })
   return {
-    writer, told, kept,
+    writer,
+    told,
+    kept,
     edit: () => {
       document += 1
       writer.touch()
@@ -37,8 +39,12 @@ const disk = () => {
     answer: (end: () => WriteEnd) => {
       next = end
     },
-    get document() { return document },
-    get overlaps() { return overlaps },
+    get document() {
+      return document
+    },
+    get overlaps() {
+      return overlaps
+    },
     state: () => told.at(-1)?.[0],
   }
 }
@@ -82,22 +88,25 @@ describe('the writer', () => {
     expect(the.state()).toBe('saved')
   })
 
-  it.each(['deleted', 'missing', 'lost'] as const)('stops where there is nothing to write to (%s) until it is told to go on', async (kind) => {
-    const the = disk()
-    the.answer(() => ({ kind }))
-    the.edit()
-    await vi.advanceTimersByTimeAsync(400)
-    the.edit()
-    await vi.advanceTimersByTimeAsync(60_000)
-    expect(the.state()).toBe(kind)
-    expect(the.kept).toEqual([])
-    expect(the.writer.isBehind()).toBe(true)
-    the.answer(() => ({ kind: 'saved' }))
-    const resumed = the.writer.resume()
-    await vi.advanceTimersByTimeAsync(100)
-    expect(await resumed).toBe(true)
-    expect(the.kept).toEqual([2])
-  })
+  it.each(['deleted', 'missing', 'lost'] as const)(
+    'stops where there is nothing to write to (%s) until it is told to go on',
+    async kind => {
+      const the = disk()
+      the.answer(() => ({ kind }))
+      the.edit()
+      await vi.advanceTimersByTimeAsync(400)
+      the.edit()
+      await vi.advanceTimersByTimeAsync(60_000)
+      expect(the.state()).toBe(kind)
+      expect(the.kept).toEqual([])
+      expect(the.writer.isBehind()).toBe(true)
+      the.answer(() => ({ kind: 'saved' }))
+      const resumed = the.writer.resume()
+      await vi.advanceTimersByTimeAsync(100)
+      expect(await resumed).toBe(true)
+      expect(the.kept).toEqual([2])
+    },
+  )
 
   it('writes what waits at once when asked to, and says whether it did', async () => {
     const the = disk()
@@ -115,22 +124,28 @@ describe('the writer', () => {
 
   it('never overlaps, and loses nothing, whatever comes in whatever order', async () => {
     type Event = 'edit' | 'wait' | 'long' | 'flush' | 'full' | 'room'
-    await fc.assert(fc.asyncProperty(fc.array(fc.constantFrom<Event>('edit', 'wait', 'long', 'flush', 'full', 'room'), { maxLength: 40 }), async (events) => {
-      const the = disk()
-      for (const event of events) {
-        if (event === 'edit') the.edit()
-        if (event === 'wait') await vi.advanceTimersByTimeAsync(130)
-        if (event === 'long') await vi.advanceTimersByTimeAsync(3000)
-        if (event === 'flush') void the.writer.flush()
-        if (event === 'full') the.answer(fails)
-        if (event === 'room') the.answer(() => ({ kind: 'saved' }))
-        // Saved is a promise: the newest edit is on the disk.
-        if (the.state() === 'saved') expect(the.kept.at(-1)).toBe(the.document)
-      }
-      the.answer(() => ({ kind: 'saved' }))
-      await vi.advanceTimersByTimeAsync(40_000)
-      expect(the.overlaps).toBe(0)
-      expect(the.kept.at(-1) ?? 0).toBe(the.document)
-    }), { numRuns: 150 })
+    await fc.assert(
+      fc.asyncProperty(
+        fc.array(fc.constantFrom<Event>('edit', 'wait', 'long', 'flush', 'full', 'room'), { maxLength: 40 }),
+        async events => {
+          const the = disk()
+          for (const event of events) {
+            if (event === 'edit') the.edit()
+            if (event === 'wait') await vi.advanceTimersByTimeAsync(130)
+            if (event === 'long') await vi.advanceTimersByTimeAsync(3000)
+            if (event === 'flush') void the.writer.flush()
+            if (event === 'full') the.answer(fails)
+            if (event === 'room') the.answer(() => ({ kind: 'saved' }))
+            // Saved is a promise: the newest edit is on the disk.
+            if (the.state() === 'saved') expect(the.kept.at(-1)).toBe(the.document)
+          }
+          the.answer(() => ({ kind: 'saved' }))
+          await vi.advanceTimersByTimeAsync(40_000)
+          expect(the.overlaps).toBe(0)
+          expect(the.kept.at(-1) ?? 0).toBe(the.document)
+        },
+      ),
+      { numRuns: 150 },
+    )
   })
 })

@@ -1,6 +1,8 @@
 /**
- * How it stands with what is written: `saved` all of it is committed; `saving` some is on its way; `failed` the browser refused and is
- * asked again; the others say that it cannot be written where it was: it lies in the bin, its row is gone, the whole database is gone.
+ * How it stands with what is written: `saved` all of it is committed; `saving` some is on its way; `failed` the
+ * browser refused and is
+ * asked again; the others say that it cannot be written where it was: it lies in the bin, its row is gone, the whole
+ * database is gone.
  */
 export type SaveState = 'saved' | 'saving' | 'failed' | 'deleted' | 'missing' | 'lost'
 
@@ -21,7 +23,8 @@ const DELAY_MS = 250
 const GAPS_MS = [1000, 2000, 4000, 8000, 10_000] as const
 
 /**
- * The one writer of one thing. Writes never overlap; what changed during a write is written after it; a refusal is tried again with
+ * The one writer of one thing. Writes never overlap; what changed during a write is written after it; a refusal is
+ * tried again with
  * growing gaps; `saved` is only said when the newest change is in a committed transaction.
  */
 export const createWriter = ({ write, onState, delayMs = DELAY_MS }: WriterWays) => {
@@ -53,8 +56,7 @@ export const createWriter = ({ write, onState, delayMs = DELAY_MS }: WriterWays)
         written = aim
         refusals = 0
         if (!isBehind()) tell('saved')
-      }
-      catch (error) {
+      } catch (error) {
         later(GAPS_MS[Math.min(refusals, GAPS_MS.length - 1)]!)
         refusals += 1
         // The database's library says everything twice, on a line each.

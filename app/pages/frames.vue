@@ -10,14 +10,8 @@ const intake = useIntake()
 </script>
 
 <template>
-  <div
-    :ref="intake.dropZone"
-    class="relative flex grow flex-col lg:min-h-0"
-  >
-    <PartBar
-      label="Frames"
-      :parts="PARTS"
-    />
+  <div :ref="intake.dropZone" class="relative flex grow flex-col lg:min-h-0">
+    <PartBar label="Frames" :parts="PARTS" />
     <NuxtPage />
     <div
       v-if="intake.isOver.value"

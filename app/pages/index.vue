@@ -1,7 +1,9 @@
 <template>
   <div class="flex min-h-0 grow flex-col">
     <VerdictBar />
-    <div class="grid min-h-0 grow grid-cols-1 md:grid-cols-[minmax(0,1fr)_15.5rem] lg:grid-cols-[minmax(0,1fr)_15.5rem_26.5rem]">
+    <div
+      class="grid min-h-0 grow grid-cols-1 md:grid-cols-[minmax(0,1fr)_15.5rem] lg:grid-cols-[minmax(0,1fr)_15.5rem_26.5rem]"
+    >
       <StagePlan class="min-h-0 border-rule md:border-r" />
       <ToneRail class="min-h-120 border-rule lg:border-r" />
       <aside class="flex min-h-0 flex-col md:col-span-2 lg:col-span-1">

@@ -15,10 +15,7 @@ watch(kind, () => {
 
 <template>
   <div class="grid grow grid-cols-1 lg:min-h-0 lg:grid-cols-[13rem_24rem_minmax(0,1fr)]">
-    <nav
-      aria-label="Kinds of kit"
-      class="flex flex-col gap-1 border-rule p-4 lg:border-r"
-    >
+    <nav aria-label="Kinds of kit" class="flex flex-col gap-1 border-rule p-4 lg:border-r">
       <button
         v-for="entry in KIT_KINDS"
         :key="entry.kind"
@@ -36,7 +33,7 @@ watch(kind, () => {
       :kind="kind"
       :chosen-id="chosen?.id ?? null"
       class="border-rule lg:overflow-y-auto lg:border-r"
-      @choose="id => chosenId = id"
+      @choose="id => (chosenId = id)"
     />
     <KitForm
       v-if="chosen"
@@ -44,7 +41,7 @@ watch(kind, () => {
       :kind="kind"
       :item="chosen"
       class="lg:overflow-y-auto"
-      @choose="id => chosenId = id"
+      @choose="id => (chosenId = id)"
     />
   </div>
 </template>

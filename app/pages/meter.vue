@@ -10,10 +10,7 @@ const PARTS = [
 
 <template>
   <div class="flex grow flex-col lg:min-h-0">
-    <PartBar
-      label="Metering"
-      :parts="PARTS"
-    />
+    <PartBar label="Metering" :parts="PARTS" />
     <NuxtPage />
   </div>
 </template>

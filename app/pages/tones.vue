@@ -2,41 +2,17 @@
   <div class="flex grow flex-col lg:min-h-0">
     <VerdictBar />
     <div class="grid grow grid-cols-1 lg:min-h-0 lg:grid-cols-[minmax(0,1.45fr)_minmax(0,1fr)_minmax(0,0.95fr)]">
-      <section
-        class="border-rule p-4 lg:overflow-y-auto lg:border-r"
-        aria-labelledby="wanted-points"
-      >
-        <h1
-          id="wanted-points"
-          class="mb-1 text-base font-semibold"
-        >
-          What is wanted
-        </h1>
+      <section class="border-rule p-4 lg:overflow-y-auto lg:border-r" aria-labelledby="wanted-points">
+        <h1 id="wanted-points" class="mb-1 text-base font-semibold">What is wanted</h1>
         <PointTargets />
         <AreaTargets class="mt-4 border-t border-rule pt-2" />
       </section>
-      <section
-        class="border-rule p-4 lg:overflow-y-auto lg:border-r"
-        aria-labelledby="schools"
-      >
-        <h2
-          id="schools"
-          class="mb-2 text-base font-semibold"
-        >
-          How far over is white
-        </h2>
+      <section class="border-rule p-4 lg:overflow-y-auto lg:border-r" aria-labelledby="schools">
+        <h2 id="schools" class="mb-2 text-base font-semibold">How far over is white</h2>
         <SchoolChooser />
       </section>
-      <section
-        class="p-4 lg:overflow-y-auto"
-        aria-labelledby="response"
-      >
-        <h2
-          id="response"
-          class="mb-2 text-base font-semibold"
-        >
-          How the camera sees it
-        </h2>
+      <section class="p-4 lg:overflow-y-auto" aria-labelledby="response">
+        <h2 id="response" class="mb-2 text-base font-semibold">How the camera sees it</h2>
         <CameraResponse />
       </section>
     </div>

@@ -1,5 +1,5 @@
 /** What nobody caught, in words, with a way out; the page stays as it is. */
-export default defineNuxtPlugin((nuxt) => {
+export default defineNuxtPlugin(nuxt => {
   const tell = (error: unknown) => {
     const message = error instanceof Error ? error.message : String(error)
     const studio = useStudio(nuxt.$pinia as never)
@@ -7,11 +7,14 @@ export default defineNuxtPlugin((nuxt) => {
     useNotices(nuxt.$pinia as never).tell({
       id: 'error',
       words: `Something went wrong: ${message.slice(0, 200)}. Your set is as you last saw it. If anything looks odd, export it and reload the page.`,
-      actions: [{ name: 'Export the set', run: () => vault.exportOpen(studio.document) }, { name: 'Reload', run: () => location.reload() }],
+      actions: [
+        { name: 'Export the set', run: () => vault.exportOpen(studio.document) },
+        { name: 'Reload', run: () => location.reload() },
+      ],
     })
   }
   nuxt.hook('vue:error', error => tell(error))
-  globalThis.addEventListener('unhandledrejection', (event) => {
+  globalThis.addEventListener('unhandledrejection', event => {
     event.preventDefault()
     tell(event.reason)
   })

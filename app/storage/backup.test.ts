@@ -16,7 +16,7 @@ const studio = () => {
 let database: Database
 let shelf: Shelf
 beforeEach(() => {
-  ({ database, shelf } = studio())
+  ;({ database, shelf } = studio())
 })
 
 const AT = '2026-11-27T08:00:00.000Z'
@@ -45,7 +45,13 @@ describe('a backup of everything', () => {
     const shares: number[] = []
     const zip = await writeBackup(database, AT, share => shares.push(share))
     expect(shares.at(-1)).toBe(1)
-    expect(await restoredIn(other, zip)).toEqual({ names: ['first', 'second'], alreadyHere: 0, pictures: 2, hasKit: true, problems: [] })
+    expect(await restoredIn(other, zip)).toEqual({
+      names: ['first', 'second'],
+      alreadyHere: 0,
+      pictures: 2,
+      hasKit: true,
+      problems: [],
+    })
     expect((await other.shelf.list()).map(({ name }) => name).toSorted()).toEqual(['first', 'second'])
     expect((await other.shelf.binned()).map(({ name }) => name)).toEqual(['third'])
     const [first] = (await other.shelf.list()).filter(({ name }) => name === 'first')
@@ -56,7 +62,12 @@ describe('a backup of everything', () => {
   it('adds nothing where everything is here already, and overwrites nothing that has changed since', async () => {
     await fill()
     const zip = await writeBackup(database, AT, silent)
-    expect(await restoredIn({ database, shelf }, zip)).toMatchObject({ names: [], alreadyHere: 3, pictures: 0, problems: [] })
+    expect(await restoredIn({ database, shelf }, zip)).toMatchObject({
+      names: [],
+      alreadyHere: 3,
+      pictures: 0,
+      problems: [],
+    })
     const [first] = (await shelf.list()).filter(({ name }) => name === 'first')
     const opened = await shelf.open(first!.id)
     if (!opened.ok) throw new Error(opened.message)
@@ -67,11 +78,20 @@ describe('a backup of everything', () => {
 
   it('carries a damaged set and what was stored of one before, and says which of its parts cannot be read', async () => {
     await shelf.add(demoSet())
-    await database.sets.put({ id: 'odd', name: 'Odd', updatedAt: '', revision: 1, document: { id: 'odd' }, original: 'text' })
+    await database.sets.put({
+      id: 'odd',
+      name: 'Odd',
+      updatedAt: '',
+      revision: 1,
+      document: { id: 'odd' },
+      original: 'text',
+    })
     const other = studio()
     const restored = await restoredIn(other, await writeBackup(database, AT, silent))
     expect(restored.names).toEqual([demoSet().name])
-    expect(restored.problems).toEqual([expect.stringMatching(/^sets\/2\.keen-tonal\.json: This set file cannot be opened/)])
+    expect(restored.problems).toEqual([
+      expect.stringMatching(/^sets\/2\.keen-tonal\.json: This set file cannot be opened/),
+    ])
   })
 
   it('that is cut off, of something else or damaged is refused or names what is missing; nothing is lost', async () => {
@@ -83,7 +103,10 @@ describe('a backup of everything', () => {
       const outcome = await readBackup(other.database, other.shelf, blob, true, silent)
       return outcome.ok ? outcome.value.problems.join(' ') : outcome.message
     }
-    for (const share of [0, 0.001, 0.3, 0.99]) expect(await said(new Blob([bytes.slice(0, Math.floor(share * bytes.length))]))).toMatch(/cannot be read.*Nothing was changed/)
+    for (const share of [0, 0.001, 0.3, 0.99])
+      expect(await said(new Blob([bytes.slice(0, Math.floor(share * bytes.length))]))).toMatch(
+        /cannot be read.*Nothing was changed/,
+      )
     expect(await other.database.sets.count()).toBe(0)
     // A flipped bit in the large picture: its check sum tells, the sets come back all the same.
     const flipped = bytes.slice()

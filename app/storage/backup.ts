@@ -1,4 +1,12 @@
-import { BlobReader, BlobWriter, Uint8ArrayReader, ZipReader, ZipWriter, type Entry, type FileEntry } from '@zip.js/zip.js'
+import {
+  BlobReader,
+  BlobWriter,
+  Uint8ArrayReader,
+  ZipReader,
+  ZipWriter,
+  type Entry,
+  type FileEntry,
+} from '@zip.js/zip.js'
 import * as v from 'valibot'
 import { parseSetFile, writeSetFile, checkSet } from '#core/formats/setFile'
 import { parseKit } from '#core/kit/kitFile'
@@ -12,7 +20,12 @@ const FORMAT = 'keen-tonal-backup'
 const VERSION = 1
 const KIT = 'kit'
 const PREFERENCES = 'app'
-const ENDINGS: Record<string, string> = { 'image/jpeg': 'jpg', 'image/png': 'png', 'image/webp': 'webp', 'image/tiff': 'tif' }
+const ENDINGS: Record<string, string> = {
+  'image/jpeg': 'jpg',
+  'image/png': 'png',
+  'image/webp': 'webp',
+  'image/tiff': 'tif',
+}
 
 const ManifestSchema = v.object({
   format: v.literal(FORMAT),
@@ -27,19 +40,29 @@ const MOST_TEXT_BYTES = 100_000_000
 const MOST_PICTURE_BYTES = 400_000_000
 
 /** What came back from a backup, and what did not, with the reasons. */
-export type Restored = { names: string[], alreadyHere: number, pictures: number, hasKit: boolean, problems: string[] }
+export type Restored = { names: string[]; alreadyHere: number; pictures: number; hasKit: boolean; problems: string[] }
 
-type Part = { name: string, bytes: Uint8Array, isText: boolean, at?: Date }
+type Part = { name: string; bytes: Uint8Array; isText: boolean; at?: Date }
 
 const encode = (text: string) => new TextEncoder().encode(text)
 
-const textPart = (name: string, value: unknown): Part => ({ name, bytes: encode(typeof value === 'string' ? value : JSON.stringify(value, null, 2) ?? 'null'), isText: true })
+const textPart = (name: string, value: unknown): Part => ({
+  name,
+  bytes: encode(typeof value === 'string' ? value : (JSON.stringify(value, null, 2) ?? 'null')),
+  isText: true,
+})
 
 /** Everything that is kept, one part after another, so that no more than one picture is in memory. */
 async function* partsOf(database: Database, at: string, report: (share: number) => void): AsyncGenerator<Part> {
   const rows = await database.sets.toArray()
-  const listed = rows.map(({ deletedAt }, index) => ({ file: `sets/${index + 1}.keen-tonal.json`, folder: `pictures/${index + 1}/`, isBinned: deletedAt !== undefined }))
-  yield textPart('backup.json', { format: FORMAT, version: VERSION, at, sets: listed } satisfies v.InferOutput<typeof ManifestSchema>)
+  const listed = rows.map(({ deletedAt }, index) => ({
+    file: `sets/${index + 1}.keen-tonal.json`,
+    folder: `pictures/${index + 1}/`,
+    isBinned: deletedAt !== undefined,
+  }))
+  yield textPart('backup.json', { format: FORMAT, version: VERSION, at, sets: listed } satisfies v.InferOutput<
+    typeof ManifestSchema
+  >)
   const kit = await database.preferences.get(KIT)
   if (kit) yield textPart('kit.json', kit.value)
   const preferences = await database.preferences.get(PREFERENCES)
@@ -51,19 +74,36 @@ async function* partsOf(database: Database, at: string, report: (share: number) 
     if (row.original !== undefined) yield textPart(`sets/${index + 1}.original.json`, row.original)
     for (const id of await database.pictures.where({ setId: row.id }).primaryKeys()) {
       const picture = await database.pictures.get(id)
-      if (picture) yield { name: `${folder}${encodeURIComponent(id.slice(row.id.length + 1))}.${ENDINGS[picture.type] ?? 'bin'}`, bytes: picture.bytes, isText: false, at: new Date(picture.at) }
+      if (picture)
+        yield {
+          name: `${folder}${encodeURIComponent(id.slice(row.id.length + 1))}.${ENDINGS[picture.type] ?? 'bin'}`,
+          bytes: picture.bytes,
+          isText: false,
+          at: new Date(picture.at),
+        }
     }
     report((index + 1) / rows.length)
   }
 }
 
-/** A zip of every set (those in the bin too), kit, pictures and preferences; docs/formats.md describes it. `signal` stops it. */
-export const writeBackup = async (database: Database, at: string, report: (share: number) => void, signal?: AbortSignal): Promise<Blob> => {
+/**
+ * A zip of every set (those in the bin too), kit, pictures and preferences; docs/formats.md describes it. `signal`
+ * stops it.
+ */
+export const writeBackup = async (
+  database: Database,
+  at: string,
+  report: (share: number) => void,
+  signal?: AbortSignal,
+): Promise<Blob> => {
   const writer = new ZipWriter(new BlobWriter('application/zip'), { useWebWorkers: false })
   for await (const { name, bytes, isText, at: made } of partsOf(database, at, report)) {
     signal?.throwIfAborted()
     // Pictures are compressed already.
-    await writer.add(name, new Uint8ArrayReader(bytes), { level: isText ? 6 : 0, ...made && !Number.isNaN(made.getTime()) ? { lastModDate: made } : {} })
+    await writer.add(name, new Uint8ArrayReader(bytes), {
+      level: isText ? 6 : 0,
+      ...(made && !Number.isNaN(made.getTime()) ? { lastModDate: made } : {}),
+    })
   }
   return writer.close()
 }
@@ -75,7 +115,7 @@ const unpack = async (entry: FileEntry, most: number): Promise<Uint8Array<ArrayB
   let size = 0
   const stop = new AbortController()
   const sink = new WritableStream<Uint8Array>({
-    write: (piece) => {
+    write: piece => {
       size += piece.byteLength
       if (size > most) stop.abort()
       else pieces.push(piece)
@@ -83,8 +123,7 @@ const unpack = async (entry: FileEntry, most: number): Promise<Uint8Array<ArrayB
   })
   try {
     await entry.getData(sink, { signal: stop.signal, useWebWorkers: false, checkSignature: true })
-  }
-  catch (error) {
+  } catch (error) {
     if (size > most) return undefined
     throw error
   }
@@ -102,16 +141,23 @@ const isFile = (entry: Entry): entry is FileEntry => !entry.directory
 /** Whether a file is a zip (its first local header or an empty end record), whatever its name. */
 export const isZip = async (file: Blob): Promise<boolean> => {
   const [p, k, a, b] = new Uint8Array(await file.slice(0, 4).arrayBuffer())
-  return p === 0x50 && k === 0x4B && ((a === 3 && b === 4) || (a === 5 && b === 6))
+  return p === 0x50 && k === 0x4b && ((a === 3 && b === 4) || (a === 5 && b === 6))
 }
 
 const NOTHING = 'Nothing was changed in what is already saved.'
 
 /**
- * Brings a backup back. Sets come under ids of their own and overwrite nothing; one that is here already in the very same state is
+ * Brings a backup back. Sets come under ids of their own and overwrite nothing; one that is here already in the very
+ * same state is
  * passed over. Kit and preferences take the place of this browser's where `withSettings` says so.
  */
-export const readBackup = async (database: Database, shelf: Shelf, file: Blob, withSettings: boolean, report: (share: number) => void): Promise<Outcome<Restored>> => {
+export const readBackup = async (
+  database: Database,
+  shelf: Shelf,
+  file: Blob,
+  withSettings: boolean,
+  report: (share: number) => void,
+): Promise<Outcome<Restored>> => {
   const restored: Restored = { names: [], alreadyHere: 0, pictures: 0, hasKit: false, problems: [] }
   let manifest: v.InferOutput<typeof ManifestSchema> | undefined
   const idOfFolder = new Map<string, string>()
@@ -174,26 +220,29 @@ export const readBackup = async (database: Database, shelf: Shelf, file: Blob, w
   try {
     const entries = (await new ZipReader(new BlobReader(file)).getEntries()).filter(isFile)
     const contents = entries.find(({ filename }) => filename === 'backup.json')
-    const listed = contents && await unpack(contents, MOST_TEXT_BYTES)
+    const listed = contents && (await unpack(contents, MOST_TEXT_BYTES))
     const read = listed && v.safeParse(ManifestSchema, JSON.parse(textOf(listed)))
-    if (!read?.success) return refused(`This zip is no backup of this app, or a newer Keen Tonal wrote it: its list of contents cannot be read. ${NOTHING}`)
+    if (!read?.success)
+      return refused(
+        `This zip is no backup of this app, or a newer Keen Tonal wrote it: its list of contents cannot be read. ${NOTHING}`,
+      )
     manifest = read.output
     // Sets come before their pictures, whatever their order in the file.
-    const ordered = entries.toSorted((a, b) => Number(a.filename.startsWith('pictures/')) - Number(b.filename.startsWith('pictures/')))
+    const ordered = entries.toSorted(
+      (a, b) => Number(a.filename.startsWith('pictures/')) - Number(b.filename.startsWith('pictures/')),
+    )
     for (const [index, entry] of ordered.entries()) {
       try {
         const bytes = await unpack(entry, entry.filename.startsWith('pictures/') ? MOST_PICTURE_BYTES : MOST_TEXT_BYTES)
         if (bytes) await take(entry.filename, bytes)
         else restored.problems.push(`${entry.filename} is larger than such a part can be, and was passed over.`)
-      }
-      catch (error) {
+      } catch (error) {
         restored.problems.push(`${entry.filename} cannot be read (${(error as Error).message}).`)
       }
       report((index + 1) / ordered.length)
     }
     return understood(restored)
-  }
-  catch (error) {
+  } catch (error) {
     return refused(`This backup cannot be read: it is damaged or cut off (${(error as Error).message}). ${NOTHING}`)
   }
 }

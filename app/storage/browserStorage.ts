@@ -4,7 +4,10 @@ import { createKeeper, type Keeper } from './keeper'
 import { createPictureRoom } from './pictures'
 import { createShelf, type Shelf } from './shelf'
 
-/** Everything that is kept, and where: in the browser's database, or for as long as the page is open where it gives none. */
+/**
+ * Everything that is kept, and where: in the browser's database, or for as long as the page is open where it gives
+ * none.
+ */
 export type BrowserStorage = {
   database: Database
   shelf: Shelf
@@ -17,7 +20,14 @@ export type BrowserStorage = {
 
 const around = (database: Database, copies: Copies | undefined, unkept: string): BrowserStorage => {
   const shelf = createShelf(database)
-  return { database, shelf, copies, unkept, pictures: createPictureRoom(database), keeper: copies && createKeeper(database, shelf, copies) }
+  return {
+    database,
+    shelf,
+    copies,
+    unkept,
+    pictures: createPictureRoom(database),
+    keeper: copies && createKeeper(database, shelf, copies),
+  }
 }
 
 /** A stand-in for the browser's database, in memory: a general-purpose library, loaded only where it is needed. */
@@ -26,14 +36,16 @@ const inMemory = async (reason: string): Promise<BrowserStorage> => {
   return around(openDatabase('keen-tonal', { indexedDB, IDBKeyRange }), undefined, reason)
 }
 
-/** Opens what the browser keeps. Where it keeps nothing (a private window, storage switched off), the app runs all the same and says so. */
+/**
+ * Opens what the browser keeps. Where it keeps nothing (a private window, storage switched off), the app runs all the
+ * same and says so.
+ */
 export const openBrowserStorage = async (): Promise<BrowserStorage> => {
   if (!globalThis.indexedDB) return inMemory('this browser offers no storage here')
   const database = openDatabase()
   try {
     await database.open()
-  }
-  catch (error) {
+  } catch (error) {
     database.close()
     return inMemory((error as Error).message.split('\n')[0]!.slice(0, 160))
   }

@@ -1,5 +1,5 @@
 /** A second copy of what one row holds, outside the database. */
-export type Copy = { id: string, name: string, updatedAt: string, revision: number, document: unknown }
+export type Copy = { id: string; name: string; updatedAt: string; revision: number; document: unknown }
 
 /** Where second copies lie: one entry a set. Writes replace an entry as a whole or not at all. */
 export type Copies = {
@@ -15,40 +15,48 @@ const fileOf = (id: string) => `${encodeURIComponent(id)}${ENDING}`
 
 const isCopy = (value: unknown): value is Copy => {
   const copy = value as Partial<Copy> | null
-  return typeof copy === 'object' && copy !== null && typeof copy.id === 'string' && typeof copy.revision === 'number' && 'document' in copy
+  return (
+    typeof copy === 'object' &&
+    copy !== null &&
+    typeof copy.id === 'string' &&
+    typeof copy.revision === 'number' &&
+    'document' in copy
+  )
 }
 
 /**
- * Second copies in the origin's private file system (File System Living Standard); undefined where the browser gives none, as over
- * plain http. A writable stream writes beside the file and takes its place when it is closed, so that a kill leaves the old copy.
+ * Second copies in the origin's private file system (File System Living Standard); undefined where the browser gives
+ * none, as over
+ * plain http. A writable stream writes beside the file and takes its place when it is closed, so that a kill leaves
+ * the old copy.
  */
 export const openCopies = async (): Promise<Copies | undefined> => {
   const root = await globalThis.navigator?.storage?.getDirectory?.().catch(() => undefined)
   const folder = await root?.getDirectoryHandle(FOLDER, { create: true }).catch(() => undefined)
   if (!folder || !('createWritable' in FileSystemFileHandle.prototype)) return undefined
   return {
-    write: async (copy) => {
+    write: async copy => {
       const handle = await folder.getFileHandle(fileOf(copy.id), { create: true })
       const stream = await handle.createWritable()
       await stream.write(JSON.stringify(copy))
       await stream.close()
     },
-    read: async (id) => {
+    read: async id => {
       try {
         const file = await (await folder.getFileHandle(fileOf(id))).getFile()
         const value: unknown = JSON.parse(await file.text())
         return isCopy(value) ? value : undefined
-      }
-      catch {
+      } catch {
         return undefined
       }
     },
     ids: async () => {
       const names: string[] = []
-      for await (const name of (folder as unknown as { keys: () => AsyncIterable<string> }).keys()) if (name.endsWith(ENDING)) names.push(decodeURIComponent(name.slice(0, -ENDING.length)))
+      for await (const name of (folder as unknown as { keys: () => AsyncIterable<string> }).keys())
+        if (name.endsWith(ENDING)) names.push(decodeURIComponent(name.slice(0, -ENDING.length)))
       return names
     },
-    remove: async (id) => {
+    remove: async id => {
       await folder.removeEntry(fileOf(id)).catch(() => undefined)
     },
   }

@@ -19,10 +19,18 @@ export type SetRow = {
 }
 
 /**
- * What lists and other tabs have to know of a set, apart from its document, which may have megabytes. Written in the same transaction
+ * What lists and other tabs have to know of a set, apart from its document, which may have megabytes. Written in the
+ * same transaction
  * as the row that it speaks of.
  */
-export type SetHead = { id: string, name: string, updatedAt: string, revision: number, deletedAt?: string, hasOriginal: boolean }
+export type SetHead = {
+  id: string
+  name: string
+  updatedAt: string
+  revision: number
+  deletedAt?: string
+  hasOriginal: boolean
+}
 
 /** The head of a row, however damaged the row is. */
 export const headOf = ({ id, name, updatedAt, revision, deletedAt, original }: SetRow): SetHead => ({
@@ -30,7 +38,7 @@ export const headOf = ({ id, name, updatedAt, revision, deletedAt, original }: S
   name: typeof name === 'string' && name ? name : String(id),
   updatedAt: typeof updatedAt === 'string' && !Number.isNaN(Date.parse(updatedAt)) ? updatedAt : '',
   revision: Number.isInteger(revision) ? revision : 0,
-  ...deletedAt === undefined ? {} : { deletedAt },
+  ...(deletedAt === undefined ? {} : { deletedAt }),
   hasOriginal: original !== undefined,
 })
 
@@ -38,12 +46,19 @@ export const headOf = ({ id, name, updatedAt, revision, deletedAt, original }: S
 export type StepRow = Step & { setId: string }
 
 /** A picture of a frame: a file's bytes, its media type, when it came, and a small JPEG of it to show in its place. */
-export type PictureRow = { id: string, setId: string, bytes: Uint8Array<ArrayBuffer>, type: string, at: string, preview?: Uint8Array<ArrayBuffer> }
+export type PictureRow = {
+  id: string
+  setId: string
+  bytes: Uint8Array<ArrayBuffer>
+  type: string
+  at: string
+  preview?: Uint8Array<ArrayBuffer>
+}
 
 /** What a picture is before it lies in the table. */
 export type Picture = Pick<PictureRow, 'bytes' | 'type' | 'preview'>
 
-export type PreferenceRow = { key: string, value: unknown }
+export type PreferenceRow = { key: string; value: unknown }
 
 /** What is kept in the browser. Raise the version and add an upgrade whenever a table changes. */
 export const openDatabase = (name = 'keen-tonal', options: DexieOptions = {}) => {
@@ -57,15 +72,28 @@ export const openDatabase = (name = 'keen-tonal', options: DexieOptions = {}) =>
   }
   database.version(1).stores({ sets: 'id, updatedAt', pictures: 'id, setId', preferences: 'key' })
   // Version 1 kept PNG files only.
-  database.version(2).stores({ pictures: 'id, setId, [setId+at]' }).upgrade(transaction => transaction.table('pictures').toCollection().modify((row: Record<string, unknown>) => {
-    row.bytes = row.png
-    row.type = 'image/png'
-    row.at = new Date(0).toISOString()
-    delete row.png
-  }))
-  // Version 2 forgot the history of a set with the page. Sets are not listed by date in the database: a damaged date would hide one.
-  database.version(3).stores({ sets: 'id', heads: 'id', steps: '[setId+id], setId' })
-    .upgrade(transaction => transaction.table('sets').each(row => transaction.table('heads').put(headOf(row as SetRow))))
+  database
+    .version(2)
+    .stores({ pictures: 'id, setId, [setId+at]' })
+    .upgrade(transaction =>
+      transaction
+        .table('pictures')
+        .toCollection()
+        .modify((row: Record<string, unknown>) => {
+          row.bytes = row.png
+          row.type = 'image/png'
+          row.at = new Date(0).toISOString()
+          delete row.png
+        }),
+    )
+  // Version 2 forgot the history of a set with the page. Sets are not listed by date in the database: a damaged date
+  // would hide one.
+  database
+    .version(3)
+    .stores({ sets: 'id', heads: 'id', steps: '[setId+id], setId' })
+    .upgrade(transaction =>
+      transaction.table('sets').each(row => transaction.table('heads').put(headOf(row as SetRow))),
+    )
   return database
 }
 

@@ -4,7 +4,8 @@ import type { Database } from './database'
 const KEY = 'database'
 
 /**
- * Which database this is. A browser that runs out of room may drop a database and give an empty one under the same name; whoever
+ * Which database this is. A browser that runs out of room may drop a database and give an empty one under the same
+ * name; whoever
  * writes asks first whether it is still the one that was opened.
  */
 export const createIdentity = ({ preferences }: Pick<Database, 'preferences'>) => {
@@ -18,8 +19,7 @@ export const createIdentity = ({ preferences }: Pick<Database, 'preferences'>) =
     try {
       await preferences.put({ key: KEY, value: fresh })
       known = fresh
-    }
-    catch {
+    } catch {
       // A disk that is full from the start: saves say so themselves, and there is nothing yet that could be lost.
     }
     return { isNew: true }

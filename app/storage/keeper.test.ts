@@ -24,7 +24,9 @@ beforeEach(async () => {
 
 describe('second copies', () => {
   it('bring every set back where the database was dropped, as it was saved last', async () => {
-    const ids = await Promise.all(['one', 'two', 'three', 'four'].map(async name => (await shelf.add(renameSet(demoSet(), name))).set.id))
+    const ids = await Promise.all(
+      ['one', 'two', 'three', 'four'].map(async name => (await shelf.add(renameSet(demoSet(), name))).set.id),
+    )
     await keeper.reconcile()
     const opened = await shelf.open(ids[1]!)
     if (!opened.ok) throw new Error(opened.message)

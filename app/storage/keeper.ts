@@ -4,10 +4,11 @@ import type { Database } from './database'
 import type { Shelf } from './shelf'
 
 /** What a look over database and second copies found: sets brought back from their copies, by name. */
-export type Reconciled = { broughtBack: { id: string, name: string, at: string }[] }
+export type Reconciled = { broughtBack: { id: string; name: string; at: string }[] }
 
 /**
- * Keeps second copies beside the database. A copy is only ever taken of a sound set, and never of an older revision than it holds,
+ * Keeps second copies beside the database. A copy is only ever taken of a sound set, and never of an older revision
+ * than it holds,
  * so that damage does not spread into it.
  */
 export const createKeeper = (database: Database, shelf: Shelf, copies: Copies) => {
@@ -28,7 +29,16 @@ export const createKeeper = (database: Database, shelf: Shelf, copies: Copies) =
       const copy = await copies.read(id)
       const checked = copy && checkSet(copy.document)
       if (!copy || !checked?.ok) continue
-      if (await shelf.bringBack({ id, name: copy.name, updatedAt: copy.updatedAt, revision: copy.revision + 1, document: checked.value })) broughtBack.push({ id, name: copy.name, at: copy.updatedAt })
+      if (
+        await shelf.bringBack({
+          id,
+          name: copy.name,
+          updatedAt: copy.updatedAt,
+          revision: copy.revision + 1,
+          document: checked.value,
+        })
+      )
+        broughtBack.push({ id, name: copy.name, at: copy.updatedAt })
     }
     for (const { id, revision } of await database.heads.toArray()) {
       // What has a copy of its revision is not read again.

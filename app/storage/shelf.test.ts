@@ -27,7 +27,10 @@ describe('the shelf of sets', () => {
     const { set, revision } = await shelf.add(demoSet())
     expect(await shelf.save(renameSet(set, 'Honey wash'), revision)).toEqual({ kind: 'saved', revision: revision + 1 })
     expect(await names()).toEqual(['Honey wash'])
-    expect(await shelf.open(set.id)).toMatchObject({ ok: true, value: { set: { name: 'Honey wash' }, revision: 2, leftOut: [] } })
+    expect(await shelf.open(set.id)).toMatchObject({
+      ok: true,
+      value: { set: { name: 'Honey wash' }, revision: 2, leftOut: [] },
+    })
   })
 
   it('never overwrites what another tab saved in between', async () => {
@@ -56,7 +59,9 @@ describe('the shelf of sets', () => {
     await shelf.save(renamed, revision, history)
     history = recordStep(history, 'Rename', difference(renamed, renameSet(set, 'three')))
     await shelf.save(renameSet(set, 'three'), revision + 1, { ...history, done: 1 })
-    expect(await shelf.open(set.id)).toMatchObject({ value: { history: { done: 1, steps: [{ id: 1, name: 'Rename' }, { id: 2 }] } } })
+    expect(await shelf.open(set.id)).toMatchObject({
+      value: { history: { done: 1, steps: [{ id: 1, name: 'Rename' }, { id: 2 }] } },
+    })
     await shelf.save(renamed, revision + 2, NO_HISTORY)
     expect(await database.steps.count()).toBe(0)
   })
@@ -101,7 +106,9 @@ describe('the shelf of sets', () => {
 
   it('gives every one of many copies at once an id of its own', async () => {
     const other = createShelf(database)
-    const added = await Promise.all(Array.from({ length: 16 }, (_, index) => (index % 2 ? shelf : other).add(demoSet())))
+    const added = await Promise.all(
+      Array.from({ length: 16 }, (_, index) => (index % 2 ? shelf : other).add(demoSet())),
+    )
     expect(new Set(added.map(({ set }) => set.id)).size).toBe(16)
     expect(await database.sets.count()).toBe(16)
   })
@@ -119,7 +126,11 @@ describe('the bin', () => {
   it('gives back what was deleted, each on its own, and overwrites nothing', async () => {
     const first = await shelf.add(renameSet(demoSet(), 'first'))
     const second = await shelf.add(renameSet(demoSet(), 'second'))
-    expect([await shelf.remove(first.set.id), await shelf.remove(second.set.id), await shelf.remove(second.set.id)]).toEqual(['first', 'second', undefined])
+    expect([
+      await shelf.remove(first.set.id),
+      await shelf.remove(second.set.id),
+      await shelf.remove(second.set.id),
+    ]).toEqual(['first', 'second', undefined])
     expect(await names()).toEqual([])
     // A set that comes in meanwhile gets another id, though the shelf is empty.
     const third = await shelf.add(renameSet(demoSet(), 'third'))
@@ -134,14 +145,23 @@ describe('the bin', () => {
     const { set, revision } = await shelf.add(demoSet())
     const kept = await shelf.add(demoSet())
     await shelf.putPicture(set.id, 'frame-1', PICTURE)
-    await shelf.save(renameSet(set, 'b'), revision, recordStep(NO_HISTORY, 'Rename', difference(set, renameSet(set, 'b'))))
+    await shelf.save(
+      renameSet(set, 'b'),
+      revision,
+      recordStep(NO_HISTORY, 'Rename', difference(set, renameSet(set, 'b'))),
+    )
     await shelf.remove(set.id)
     await shelf.remove(kept.set.id)
     const deletedAt = new Date(Date.now() - 31 * 86_400_000).toISOString()
     await database.sets.update(set.id, { deletedAt })
     await database.heads.update(set.id, { deletedAt })
     expect(await shelf.emptyBin()).toEqual([set.id])
-    expect([await database.pictures.count(), await database.steps.count(), await database.sets.count(), await database.heads.count()]).toEqual([0, 0, 1, 1])
+    expect([
+      await database.pictures.count(),
+      await database.steps.count(),
+      await database.sets.count(),
+      await database.heads.count(),
+    ]).toEqual([0, 0, 1, 1])
   })
 })
 
@@ -158,15 +178,23 @@ describe('a damaged row', () => {
     const opened = await shelf.open('odd')
     expect(opened).toMatchObject({ ok: true, value: { leftOut: [expect.stringMatching(/^light/)] } })
     expect(opened.ok && opened.value.set.lights).toEqual(demoSet().lights)
-    expect(await shelf.save(renameSet(opened.ok ? opened.value.set : demoSet(), 'Mended'), opened.ok ? opened.value.revision : 0)).toMatchObject({ kind: 'saved' })
-    expect(JSON.parse((await shelf.originalText('odd') as { value: string }).value)).toEqual(damaged)
+    expect(
+      await shelf.save(
+        renameSet(opened.ok ? opened.value.set : demoSet(), 'Mended'),
+        opened.ok ? opened.value.revision : 0,
+      ),
+    ).toMatchObject({ kind: 'saved' })
+    expect(JSON.parse(((await shelf.originalText('odd')) as { value: string }).value)).toEqual(damaged)
     await shelf.dropOriginal('odd')
     expect((await shelf.list())[0]!.hasOriginal).toBe(false)
   })
 
   it('of which nothing can be saved stays as it is, byte for byte, whatever is done with it', async () => {
     await put('pieces of a text')
-    expect(await shelf.open('odd')).toMatchObject({ ok: false, message: expect.stringMatching(/"Odd" cannot be opened: .*kept as it is/) })
+    expect(await shelf.open('odd')).toMatchObject({
+      ok: false,
+      message: expect.stringMatching(/"Odd" cannot be opened: .*kept as it is/),
+    })
     await shelf.rename('odd', 'Better name')
     expect(await names()).toEqual(['Better name'])
     expect(await shelf.originalText('odd')).toEqual({ ok: true, value: 'pieces of a text' })
@@ -187,8 +215,15 @@ describe('heads of sets', () => {
     await shelf.duplicate(set.id)
     await shelf.remove(set.id)
     const agree = async () => {
-      const heads = (await database.heads.toArray()).map(({ id, name, revision: at, deletedAt }) => ({ id, name, at, deletedAt }))
-      expect(heads).toEqual((await database.sets.toArray()).map(({ id, name, revision: at, deletedAt }) => ({ id, name, at, deletedAt })))
+      const heads = (await database.heads.toArray()).map(({ id, name, revision: at, deletedAt }) => ({
+        id,
+        name,
+        at,
+        deletedAt,
+      }))
+      expect(heads).toEqual(
+        (await database.sets.toArray()).map(({ id, name, revision: at, deletedAt }) => ({ id, name, at, deletedAt })),
+      )
     }
     await agree()
     await shelf.restore(set.id)
@@ -204,10 +239,16 @@ describe('heads of sets', () => {
     const { Dexie } = await import('dexie')
     const older = new Dexie(name)
     older.version(2).stores({ sets: 'id, updatedAt', pictures: 'id, setId, [setId+at]', preferences: 'key' })
-    await older.table('sets').bulkPut([{ id: 'a', name: 'A', updatedAt: '2026-01-01T00:00:00.000Z', revision: 7, document: { ...demoSet(), id: 'a' } }, { id: 'b', name: 'B', revision: 1, document: 'text' }])
+    await older.table('sets').bulkPut([
+      { id: 'a', name: 'A', updatedAt: '2026-01-01T00:00:00.000Z', revision: 7, document: { ...demoSet(), id: 'a' } },
+      { id: 'b', name: 'B', revision: 1, document: 'text' },
+    ])
     older.close()
     const newer = createShelf(openDatabase(name))
-    expect((await newer.list()).map(({ id, revision }) => [id, revision])).toEqual([['a', 7], ['b', 1]])
+    expect((await newer.list()).map(({ id, revision }) => [id, revision])).toEqual([
+      ['a', 7],
+      ['b', 1],
+    ])
     expect(await newer.open('a')).toMatchObject({ ok: true, value: { revision: 7, leftOut: [] } })
   })
 })

@@ -9,21 +9,23 @@ import { headOf, type Database, type Picture, type PictureRow, type SetHead, typ
 import { createIdentity } from './identity'
 
 /**
- * A set with the revision it was read at (a save names it, so that another tab's work is never overwritten), its history, and what
+ * A set with the revision it was read at (a save names it, so that another tab's work is never overwritten), its
+ * history, and what
  * of a damaged one was left out.
  */
-export type OpenedSet = { set: StudioSet, revision: number, history: History, leftOut: readonly string[] }
+export type OpenedSet = { set: StudioSet; revision: number; history: History; leftOut: readonly string[] }
 
 export type SetSummary = SetHead
 
 /** A set as a file's text, and how many of its older pictures did not fit. */
-export type SetText = { text: string, leftOut: number }
+export type SetText = { text: string; leftOut: number }
 
 /**
- * How a save ended. Nothing was written unless it says saved: `conflict` another tab was there first, `deleted` it lies in the bin,
+ * How a save ended. Nothing was written unless it says saved: `conflict` another tab was there first, `deleted` it
+ * lies in the bin,
  * `missing` its row is gone, `lost` the whole database is not the one that was opened.
  */
-export type Written = { kind: 'saved', revision: number } | { kind: 'conflict' | 'deleted' | 'missing' | 'lost' }
+export type Written = { kind: 'saved'; revision: number } | { kind: 'conflict' | 'deleted' | 'missing' | 'lost' }
 
 /** Pictures in one file at most; what is opened again may not be much larger. */
 const MOST_CARRIED_BYTES = 100_000_000
@@ -33,13 +35,26 @@ const DAY_MS = 24 * 60 * 60 * 1000
 
 const GONE = 'This set is not in this browser any more.'
 
-const rowOf = (set: StudioSet, revision: number, history: History = NO_HISTORY): SetRow =>
-  ({ id: set.id, name: set.name, updatedAt: new Date().toISOString(), revision, document: set, doneStep: history.steps[history.done - 1]?.id ?? 0 })
+const rowOf = (set: StudioSet, revision: number, history: History = NO_HISTORY): SetRow => ({
+  id: set.id,
+  name: set.name,
+  updatedAt: new Date().toISOString(),
+  revision,
+  document: set,
+  doneStep: history.steps[history.done - 1]?.id ?? 0,
+})
 
-const pictureRow = (setId: string, frameId: string, { bytes, type, preview }: Picture): PictureRow =>
-  ({ id: `${setId}/${frameId}`, setId, bytes, type, at: new Date().toISOString(), ...preview ? { preview } : {} })
+const pictureRow = (setId: string, frameId: string, { bytes, type, preview }: Picture): PictureRow => ({
+  id: `${setId}/${frameId}`,
+  setId,
+  bytes,
+  type,
+  at: new Date().toISOString(),
+  ...(preview ? { preview } : {}),
+})
 
-const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value)
+const isRecord = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
 
 /** The sets kept in the browser. */
 export const createShelf = (database: Database) => {
@@ -56,48 +71,66 @@ export const createShelf = (database: Database) => {
   const freeId = async (wanted: string): Promise<string> => {
     const base = wanted.slice(0, 50).replace(/-\d+$/, '')
     for (let number = 2, id = wanted; ; number += 1) {
-      if (!await sets.get(id)) return id
+      if (!(await sets.get(id))) return id
       id = `${base}-${number}`
     }
   }
 
   /** Brings a set back as its second copy has it, where its row is gone; answers whether it was. */
-  const bringBack = (row: SetRow): Promise<boolean> => database.transaction('rw', [sets, heads], async () => {
-    if (await sets.get(row.id)) return false
-    await putRow({ ...row, isBroughtBack: true })
-    return true
-  })
+  const bringBack = (row: SetRow): Promise<boolean> =>
+    database.transaction('rw', [sets, heads], async () => {
+      if (await sets.get(row.id)) return false
+      await putRow({ ...row, isBroughtBack: true })
+      return true
+    })
 
   /** Rows without a head (whatever became of it) get one, and heads without a row go. */
-  const mendHeads = (): Promise<void> => database.transaction('rw', [sets, heads], async () => {
-    const [rows, known] = [new Set(await sets.toCollection().primaryKeys()), new Set(await heads.toCollection().primaryKeys())]
-    for (const id of rows) if (!known.has(id)) await heads.put(headOf((await sets.get(id))!))
-    await heads.bulkDelete([...known].filter(id => !rows.has(id)))
-  })
+  const mendHeads = (): Promise<void> =>
+    database.transaction('rw', [sets, heads], async () => {
+      const [rows, known] = [
+        new Set(await sets.toCollection().primaryKeys()),
+        new Set(await heads.toCollection().primaryKeys()),
+      ]
+      for (const id of rows) if (!known.has(id)) await heads.put(headOf((await sets.get(id))!))
+      await heads.bulkDelete([...known].filter(id => !rows.has(id)))
+    })
 
   const list = async (): Promise<SetSummary[]> =>
-    (await heads.toArray()).filter(({ deletedAt }) => deletedAt === undefined).sort((a, b) => b.updatedAt.localeCompare(a.updatedAt))
+    (await heads.toArray())
+      .filter(({ deletedAt }) => deletedAt === undefined)
+      .sort((a, b) => b.updatedAt.localeCompare(a.updatedAt))
 
   const binned = async (): Promise<SetSummary[]> =>
-    (await heads.toArray()).filter(({ deletedAt }) => deletedAt !== undefined).sort((a, b) => b.deletedAt!.localeCompare(a.deletedAt!))
+    (await heads.toArray())
+      .filter(({ deletedAt }) => deletedAt !== undefined)
+      .sort((a, b) => b.deletedAt!.localeCompare(a.deletedAt!))
 
-  const historyOf = async (row: SetRow): Promise<History> => historyFrom((await steps.where({ setId: row.id }).toArray()).map(({ setId: _setId, ...step }) => step), row.doneStep ?? 0)
+  const historyOf = async (row: SetRow): Promise<History> =>
+    historyFrom(
+      (await steps.where({ setId: row.id }).toArray()).map(({ setId: _setId, ...step }) => step),
+      row.doneStep ?? 0,
+    )
 
   /** Opens a set. Damaged parts are left out and named; what was stored stays beside it as it was. */
-  const open = (id: string): Promise<Outcome<OpenedSet>> => database.transaction('rw', [sets, heads, steps], async () => {
-    const row = await sets.get(id)
-    if (!row || row.deletedAt !== undefined) return refused(GONE)
-    const checked = checkSet(row.document)
-    if (checked.ok && checked.value.id === id) return understood({ set: checked.value, revision: row.revision, history: await historyOf(row), leftOut: [] })
-    const { name } = headOf(row)
-    const saved = salvageSet(isRecord(row.document) ? { ...row.document, id } : row.document, id, name)
-    if (!saved.ok) return refused(`"${name}" cannot be opened: ${saved.message} It is kept as it is; download it from the list of sets to look inside.`)
-    const revision = (Number.isInteger(row.revision) ? row.revision : 0) + 1
-    // Its steps were made on what was stored; they do not fit what is left.
-    await steps.where({ setId: id }).delete()
-    await putRow({ ...rowOf(saved.value.set, revision), original: row.original ?? row.document })
-    return understood({ set: saved.value.set, revision, history: NO_HISTORY, leftOut: saved.value.leftOut })
-  })
+  const open = (id: string): Promise<Outcome<OpenedSet>> =>
+    database.transaction('rw', [sets, heads, steps], async () => {
+      const row = await sets.get(id)
+      if (!row || row.deletedAt !== undefined) return refused(GONE)
+      const checked = checkSet(row.document)
+      if (checked.ok && checked.value.id === id)
+        return understood({ set: checked.value, revision: row.revision, history: await historyOf(row), leftOut: [] })
+      const { name } = headOf(row)
+      const saved = salvageSet(isRecord(row.document) ? { ...row.document, id } : row.document, id, name)
+      if (!saved.ok)
+        return refused(
+          `"${name}" cannot be opened: ${saved.message} It is kept as it is; download it from the list of sets to look inside.`,
+        )
+      const revision = (Number.isInteger(row.revision) ? row.revision : 0) + 1
+      // Its steps were made on what was stored; they do not fit what is left.
+      await steps.where({ setId: id }).delete()
+      await putRow({ ...rowOf(saved.value.set, revision), original: row.original ?? row.document })
+      return understood({ set: saved.value.set, revision, history: NO_HISTORY, leftOut: saved.value.leftOut })
+    })
 
   /** Writes a history beside its set: what is new is added, what is gone is deleted. */
   const putSteps = async (setId: string, history: History) => {
@@ -110,18 +143,28 @@ export const createShelf = (database: Database) => {
   /** Saves over the revision that the caller knows, with its history, in one transaction. */
   const save = (set: StudioSet, knownRevision: number, history: History = NO_HISTORY): Promise<Written> =>
     database.transaction('rw', [sets, heads, steps, preferences], async () => {
-      if (!await identity.holds()) return { kind: 'lost' } as const
+      if (!(await identity.holds())) return { kind: 'lost' } as const
       const row = await sets.get(set.id)
       if (!row) return { kind: 'missing' } as const
       if (row.deletedAt !== undefined) return { kind: 'deleted' } as const
       if (row.revision !== knownRevision) return { kind: 'conflict' } as const
-      await putRow({ ...rowOf(set, knownRevision + 1, history), ...row.original === undefined ? {} : { original: row.original } })
+      await putRow({
+        ...rowOf(set, knownRevision + 1, history),
+        ...(row.original === undefined ? {} : { original: row.original }),
+      })
       await putSteps(set.id, history)
       return { kind: 'saved', revision: knownRevision + 1 } as const
     })
 
-  /** Adds a set under a free id, with pictures and a history, and answers it. The id is asked for and taken in one transaction. */
-  const add = (set: StudioSet, files: Readonly<Record<string, Picture>> = {}, history: History = NO_HISTORY): Promise<OpenedSet> =>
+  /**
+   * Adds a set under a free id, with pictures and a history, and answers it. The id is asked for and taken in one
+   * transaction.
+   */
+  const add = (
+    set: StudioSet,
+    files: Readonly<Record<string, Picture>> = {},
+    history: History = NO_HISTORY,
+  ): Promise<OpenedSet> =>
     database.transaction('rw', [sets, heads, steps, pictures], async () => {
       const added = { ...set, id: await freeId(set.id) }
       await putRow(rowOf(added, 1, history))
@@ -138,73 +181,110 @@ export const createShelf = (database: Database) => {
     database.transaction('rw', [sets, heads, steps, pictures], async () => add(set, await picturesOf(fromId), history))
 
   /**
-   * Writes a set again whose row went missing: under its own id where that is free, or holds what a second copy brought back that is
-   * no newer than what the caller knew; else beside what is there. Second copies are brought back before: their sets keep their ids.
+   * Writes a set again whose row went missing: under its own id where that is free, or holds what a second copy
+   * brought back that is
+   * no newer than what the caller knew; else beside what is there. Second copies are brought back before: their sets
+   * keep their ids.
    */
-  const retake = (set: StudioSet, knownRevision: number, history: History): Promise<OpenedSet> => database.transaction('rw', [sets, heads, steps, pictures], async () => {
-    const row = await sets.get(set.id)
-    const isOwnCopy = row?.isBroughtBack && row.revision <= knownRevision + 1
-    if (row && !isOwnCopy) return addBeside(set, set.id, history)
-    const revision = Math.max(row?.revision ?? 0, knownRevision) + 1
-    await putRow(rowOf(set, revision, history))
-    await putSteps(set.id, history)
-    return { set, revision, history, leftOut: [] }
-  })
+  const retake = (set: StudioSet, knownRevision: number, history: History): Promise<OpenedSet> =>
+    database.transaction('rw', [sets, heads, steps, pictures], async () => {
+      const row = await sets.get(set.id)
+      const isOwnCopy = row?.isBroughtBack && row.revision <= knownRevision + 1
+      if (row && !isOwnCopy) return addBeside(set, set.id, history)
+      const revision = Math.max(row?.revision ?? 0, knownRevision) + 1
+      await putRow(rowOf(set, revision, history))
+      await putSteps(set.id, history)
+      return { set, revision, history, leftOut: [] }
+    })
 
-  /** Puts a set into the bin; other tabs see it at once. Answers its name, or undefined where it is not on the shelf. */
-  const remove = (id: string): Promise<string | undefined> => database.transaction('rw', [sets, heads], async () => {
-    const row = await sets.get(id)
-    if (!row || row.deletedAt !== undefined) return undefined
-    await putRow({ ...row, deletedAt: new Date().toISOString() })
-    return headOf(row).name
-  })
+  /**
+   * Puts a set into the bin; other tabs see it at once. Answers its name, or undefined where it is not on the shelf.
+   */
+  const remove = (id: string): Promise<string | undefined> =>
+    database.transaction('rw', [sets, heads], async () => {
+      const row = await sets.get(id)
+      if (!row || row.deletedAt !== undefined) return undefined
+      await putRow({ ...row, deletedAt: new Date().toISOString() })
+      return headOf(row).name
+    })
 
   /** Takes a set out of the bin. Its id was never given to another, so that nothing is overwritten. */
-  const restore = (id: string): Promise<boolean> => database.transaction('rw', [sets, heads], async () => {
-    const row = await sets.get(id)
-    if (!row || row.deletedAt === undefined) return false
-    const { deletedAt: _deletedAt, ...kept } = row
-    await putRow(kept)
-    return true
-  })
+  const restore = (id: string): Promise<boolean> =>
+    database.transaction('rw', [sets, heads], async () => {
+      const row = await sets.get(id)
+      if (!row || row.deletedAt === undefined) return false
+      const { deletedAt: _deletedAt, ...kept } = row
+      await putRow(kept)
+      return true
+    })
 
-  /** Deletes sets of the bin for good, with pictures and history; all of them, or those that have lain there long enough. Answers their ids. */
-  const emptyBin = (olderThan = Date.now() - BIN_DAYS * DAY_MS): Promise<string[]> => database.transaction('rw', [sets, heads, steps, pictures], async () => {
-    const ids = (await heads.toArray()).filter(({ deletedAt }) => deletedAt !== undefined && !(Date.parse(deletedAt) > olderThan)).map(({ id }) => id)
-    await sets.bulkDelete(ids)
-    await heads.bulkDelete(ids)
-    for (const setId of ids) {
-      await steps.where({ setId }).delete()
-      await pictures.where({ setId }).delete()
-    }
-    return ids
-  })
+  /**
+   * Deletes sets of the bin for good, with pictures and history; all of them, or those that have lain there long
+   * enough. Answers their ids.
+   */
+  const emptyBin = (olderThan = Date.now() - BIN_DAYS * DAY_MS): Promise<string[]> =>
+    database.transaction('rw', [sets, heads, steps, pictures], async () => {
+      const ids = (await heads.toArray())
+        .filter(({ deletedAt }) => deletedAt !== undefined && !(Date.parse(deletedAt) > olderThan))
+        .map(({ id }) => id)
+      await sets.bulkDelete(ids)
+      await heads.bulkDelete(ids)
+      for (const setId of ids) {
+        await steps.where({ setId }).delete()
+        await pictures.where({ setId }).delete()
+      }
+      return ids
+    })
 
   /** Renames a set that is not open. A damaged document is left as it is; the list shows the new name. */
-  const rename = (id: string, name: string): Promise<void> => database.transaction('rw', [sets, heads], async () => {
-    const row = await sets.get(id)
-    if (row) await putRow({ ...row, name, document: isRecord(row.document) ? { ...row.document, name } : row.document, revision: row.revision + 1 })
-  })
+  const rename = (id: string, name: string): Promise<void> =>
+    database.transaction('rw', [sets, heads], async () => {
+      const row = await sets.get(id)
+      if (row)
+        await putRow({
+          ...row,
+          name,
+          document: isRecord(row.document) ? { ...row.document, name } : row.document,
+          revision: row.revision + 1,
+        })
+    })
 
   const duplicate = async (id: string): Promise<Outcome<OpenedSet>> => {
     const row = await sets.get(id)
     const checked = row && checkSet(row.document)
     if (!row || !checked) return refused(GONE)
-    if (!checked.ok) return refused(`"${headOf(row).name}" is damaged and cannot be copied as it is. Open it first; then copy what could be saved.`)
+    if (!checked.ok)
+      return refused(
+        `"${headOf(row).name}" is damaged and cannot be copied as it is. Open it first; then copy what could be saved.`,
+      )
     return understood(await addBeside({ ...checked.value, name: `${checked.value.name} copy`.slice(0, 80) }, id))
   }
 
-  /** The set as a file's text, with the newest pictures that fit: as the caller has it open, or as it lies. What cannot be read is written as it lies. */
-  const exportFile = async (id: string, open?: StudioSet, mostBytes = MOST_CARRIED_BYTES): Promise<Outcome<SetText>> => {
+  /**
+   * The set as a file's text, with the newest pictures that fit: as the caller has it open, or as it lies. What
+   * cannot be read is written as it lies.
+   */
+  const exportFile = async (
+    id: string,
+    open?: StudioSet,
+    mostBytes = MOST_CARRIED_BYTES,
+  ): Promise<Outcome<SetText>> => {
     const row = await sets.get(id)
     if (!row && !open) return refused(GONE)
-    const newest = (await pictures.where({ setId: id }).toArray()).sort((a, b) => String(b.at).localeCompare(String(a.at)))
+    const newest = (await pictures.where({ setId: id }).toArray()).sort((a, b) =>
+      String(b.at).localeCompare(String(a.at)),
+    )
     let bytes = 0
     const carried = newest.filter(picture => (bytes += picture.bytes.byteLength) <= mostBytes)
-    const files = Object.fromEntries(carried.map(picture => [picture.id.slice(id.length + 1), base64FromBytes(picture.bytes)]))
+    const files = Object.fromEntries(
+      carried.map(picture => [picture.id.slice(id.length + 1), base64FromBytes(picture.bytes)]),
+    )
     // A checked set has its fields in the order of the schema, so that equal sets make equal files.
     const checked = checkSet(open ?? row!.document)
-    return understood({ text: writeSetFile(checked.ok ? checked.value : (open ?? row!.document) as StudioSet, files), leftOut: newest.length - carried.length })
+    return understood({
+      text: writeSetFile(checked.ok ? checked.value : ((open ?? row!.document) as StudioSet), files),
+      leftOut: newest.length - carried.length,
+    })
   }
 
   /** What was stored before damaged parts were left out, or what lies there now, as text. */
@@ -212,23 +292,28 @@ export const createShelf = (database: Database) => {
     const row = await sets.get(id)
     if (!row) return refused(GONE)
     const stored = row.original ?? row.document
-    return understood(typeof stored === 'string' ? stored : JSON.stringify(stored, null, 2) ?? 'undefined')
+    return understood(typeof stored === 'string' ? stored : (JSON.stringify(stored, null, 2) ?? 'undefined'))
   }
 
   /** Lets what was stored before damaged parts were left out go. */
-  const dropOriginal = (id: string): Promise<void> => database.transaction('rw', [sets, heads], async () => {
-    const row = await sets.get(id)
-    if (!row) return
-    const { original: _original, ...kept } = row
-    await putRow(kept)
-  })
+  const dropOriginal = (id: string): Promise<void> =>
+    database.transaction('rw', [sets, heads], async () => {
+      const row = await sets.get(id)
+      if (!row) return
+      const { original: _original, ...kept } = row
+      await putRow(kept)
+    })
 
   /** Puts a sound document in the place of a row's, whatever lies there; what lay there stays as its original. */
-  const replace = (set: StudioSet): Promise<void> => database.transaction('rw', [sets, heads, steps], async () => {
-    const row = await sets.get(set.id)
-    await steps.where({ setId: set.id }).delete()
-    await putRow({ ...rowOf(set, (row && Number.isInteger(row.revision) ? row.revision : 0) + 1), ...row ? { original: row.original ?? row.document } : {} })
-  })
+  const replace = (set: StudioSet): Promise<void> =>
+    database.transaction('rw', [sets, heads, steps], async () => {
+      const row = await sets.get(set.id)
+      await steps.where({ setId: set.id }).delete()
+      await putRow({
+        ...rowOf(set, (row && Number.isInteger(row.revision) ? row.revision : 0) + 1),
+        ...(row ? { original: row.original ?? row.document } : {}),
+      })
+    })
 
   const importFile = async (text: string): Promise<Outcome<OpenedSet>> => {
     const file: Outcome<SetFile> = parseSetFile(text)
@@ -240,12 +325,35 @@ export const createShelf = (database: Database) => {
     return understood(await add(file.value.set, Object.fromEntries(files)))
   }
 
-  const putPicture = (setId: string, frameId: string, picture: Picture) => pictures.put(pictureRow(setId, frameId, picture))
+  const putPicture = (setId: string, frameId: string, picture: Picture) =>
+    pictures.put(pictureRow(setId, frameId, picture))
 
-  const picture = async (setId: string, frameId: string): Promise<Picture | undefined> => pictures.get(`${setId}/${frameId}`)
+  const picture = async (setId: string, frameId: string): Promise<Picture | undefined> =>
+    pictures.get(`${setId}/${frameId}`)
 
   return {
-    identity, mendHeads, bringBack, list, binned, open, save, add, addBeside, retake, remove, restore, emptyBin, rename, duplicate, exportFile, originalText, dropOriginal, replace, importFile, putPicture, picture,
+    identity,
+    mendHeads,
+    bringBack,
+    list,
+    binned,
+    open,
+    save,
+    add,
+    addBeside,
+    retake,
+    remove,
+    restore,
+    emptyBin,
+    rename,
+    duplicate,
+    exportFile,
+    originalText,
+    dropOriginal,
+    replace,
+    importFile,
+    putPicture,
+    picture,
   }
 }
 

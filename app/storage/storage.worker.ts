@@ -13,7 +13,9 @@ import type { Reconciled } from '~/storage/keeper'
 import type { SetText } from '~/storage/shelf'
 import { formatBytes } from '~/support/bytes'
 
-/** Bytes that files of each kind may have: a distribution at its limits has two million, 5000 readings about as many. */
+/**
+ * Bytes that files of each kind may have: a distribution at its limits has two million, 5000 readings about as many.
+ */
 const MOST_LAMP_BYTES = 4_000_000
 const MOST_TABLE_BYTES = 16_000_000
 
@@ -25,10 +27,13 @@ const api = {
     await (await storage).keeper?.copyRow(id)
   },
 
-  /** Looks over database and second copies; brings back what only a copy holds. Empties what has lain in the bin long enough. */
+  /**
+   * Looks over database and second copies; brings back what only a copy holds. Empties what has lain in the bin long
+   * enough.
+   */
   reconcile: async (_job: Job): Promise<Reconciled> => {
     const { keeper, shelf } = await storage
-    const found = await keeper?.reconcile() ?? { broughtBack: [] }
+    const found = (await keeper?.reconcile()) ?? { broughtBack: [] }
     const old = (await shelf.binned()).map(({ id }) => id)
     const gone = await shelf.emptyBin()
     await keeper?.forget(old.filter(id => gone.includes(id)))
@@ -36,7 +41,8 @@ const api = {
   },
 
   /** A set as a file's text, as it is open or as it lies. */
-  exportSet: async (_job: Job, id: string, open: StudioSet | undefined): Promise<Outcome<SetText>> => (await storage).shelf.exportFile(id, open),
+  exportSet: async (_job: Job, id: string, open: StudioSet | undefined): Promise<Outcome<SetText>> =>
+    (await storage).shelf.exportFile(id, open),
 
   /** Adds the set that a file holds; answers its name. */
   importSet: async (_job: Job, file: Blob): Promise<Outcome<string>> => {
@@ -46,26 +52,36 @@ const api = {
 
   /** Reads a photometric file as a light; refuses what no light can be. */
   readLamp: async (_job: Job, file: Blob, name: string): Promise<Outcome<MeasuredLamp>> => {
-    if (file.size > MOST_LAMP_BYTES) return refused(`This file has ${formatBytes(file.size)}; photometric files are read up to ${formatBytes(MOST_LAMP_BYTES)}. Nothing was changed.`)
+    if (file.size > MOST_LAMP_BYTES)
+      return refused(
+        `This file has ${formatBytes(file.size)}; photometric files are read up to ${formatBytes(MOST_LAMP_BYTES)}. Nothing was changed.`,
+      )
     const read = parseIes(await file.text())
     return read.ok ? measuredLight(read.value, read.value.keywords.LUMINAIRE ?? name) : read
   },
 
   /** Reads a table of readings against a set. */
   readReadings: async (_job: Job, file: Blob, set: StudioSet): Promise<Outcome<ReadingsIn>> => {
-    if (file.size > MOST_TABLE_BYTES) return refused(`This file has ${formatBytes(file.size)}; a table of readings has at most ${formatBytes(MOST_TABLE_BYTES)}. Nothing was changed.`)
+    if (file.size > MOST_TABLE_BYTES)
+      return refused(
+        `This file has ${formatBytes(file.size)}; a table of readings has at most ${formatBytes(MOST_TABLE_BYTES)}. Nothing was changed.`,
+      )
     return parseReadingsCsv(await file.text(), set)
   },
 
   /** Reads a kit file. */
   readKit: async (_job: Job, file: Blob): Promise<Outcome<Kit>> => {
-    if (file.size > MOST_TABLE_BYTES) return refused(`This file has ${formatBytes(file.size)}; kit files are read up to ${formatBytes(MOST_TABLE_BYTES)}. Your kit is as it was.`)
+    if (file.size > MOST_TABLE_BYTES)
+      return refused(
+        `This file has ${formatBytes(file.size)}; kit files are read up to ${formatBytes(MOST_TABLE_BYTES)}. Your kit is as it was.`,
+      )
     return parseKitFile(await file.text())
   },
 
   isZip: (_job: Job, file: Blob): Promise<boolean> => isZip(file),
 
-  backup: async (job: Job<number>, at: string): Promise<Blob> => writeBackup((await storage).database, at, job.report, job.signal),
+  backup: async (job: Job<number>, at: string): Promise<Blob> =>
+    writeBackup((await storage).database, at, job.report, job.signal),
 
   restore: async (job: Job<number>, file: Blob, withSettings: boolean): Promise<Outcome<Restored>> => {
     const { database, shelf, unkept } = await storage

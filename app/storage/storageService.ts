@@ -4,7 +4,10 @@ import type { StorageApi } from './storage.worker'
 
 const startWorker = (): Carrier => new Worker(new URL('./storage.worker.ts', import.meta.url), { type: 'module' })
 
-/** The service that reads and writes files and second copies, so that the page goes on meanwhile. It opens the same database. */
+/**
+ * The service that reads and writes files and second copies, so that the page goes on meanwhile. It opens the same
+ * database.
+ */
 export const storageService = (start: () => Carrier = startWorker) => {
   const { call } = connect<StorageApi>(start)
   return {
@@ -17,6 +20,7 @@ export const storageService = (start: () => Carrier = startWorker) => {
     readKit: (file: Blob) => call('readKit', [file]),
     isZip: (file: Blob) => call('isZip', [file]),
     backup: (at: string, asking: Asking<number>) => call('backup', [at], asking),
-    restore: (file: Blob, withSettings: boolean, asking: Asking<number>) => call('restore', [file, withSettings], asking),
+    restore: (file: Blob, withSettings: boolean, asking: Asking<number>) =>
+      call('restore', [file, withSettings], asking),
   }
 }

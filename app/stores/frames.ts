@@ -24,14 +24,14 @@ export const useFrames = defineStore('frames', () => {
   const chosenId = ref<string | null>(null)
   const frames = computed(() => studio.document.frames.filter(frame => frame.lookId === studio.look.id))
   const chosen = computed(() => frames.value.find(({ id }) => id === chosenId.value) ?? frames.value.at(-1))
-  const view = shallowRef<{ id: string, view: FrameView, of: readonly unknown[] } | undefined>()
+  const view = shallowRef<{ id: string; view: FrameView; of: readonly unknown[] } | undefined>()
   /** What a frame is read against: while all of it stays, so does what was read. */
   const against = (edits: Frame['edits']): readonly unknown[] => {
     const { camera, backdrop, subjects } = studio.document
     return [camera, backdrop, subjects, edits].map(part => toRaw(part))
   }
   /** What was read of the chosen frame, once it is read. */
-  const shown = computed(() => view.value?.id === chosen.value?.id ? view.value?.view : undefined)
+  const shown = computed(() => (view.value?.id === chosen.value?.id ? view.value?.view : undefined))
   /** The chosen frame's picture is there and is not read yet. */
   const isReading = computed(() => chosen.value !== undefined && shown.value === undefined && !isGone.value)
   const progress = ref<number | null>(null)
@@ -52,7 +52,12 @@ export const useFrames = defineStore('frames', () => {
     return outcome.ok ? outcome.value : undefined
   }
 
-  const valuesOf = (reading: FrameView['reading']) => Object.fromEntries(Object.entries(reading.places).filter(([id]) => id.startsWith('backdrop/')).map(([id, { value }]) => [id, value]))
+  const valuesOf = (reading: FrameView['reading']) =>
+    Object.fromEntries(
+      Object.entries(reading.places)
+        .filter(([id]) => id.startsWith('backdrop/'))
+        .map(([id, { value }]) => [id, value]),
+    )
 
   /** A set with a frame, what was read from it, and its readings. */
   const withFrame = (set: StudioSet, frame: Frame, read: FrameView): StudioSet => {
@@ -60,7 +65,13 @@ export const useFrames = defineStore('frames', () => {
     const isDoubted = !read.reading.confidence.isSure && frame.edits.length === 0
     const full = { ...frame, values: valuesOf(read.reading), black: read.reading.black }
     const look = set.looks.find(({ id }) => id === frame.lookId)
-    return keepFrame(set, full, light.planned && look && !isDoubted ? frameReadings(set, look, full, read.reading.places, light.planned, light.learned.room) : [])
+    return keepFrame(
+      set,
+      full,
+      light.planned && look && !isDoubted
+        ? frameReadings(set, look, full, read.reading.places, light.planned, light.learned.room)
+        : [],
+    )
   }
 
   const store = async (setId: string, id: string, bytes: Uint8Array<ArrayBuffer>): Promise<void> => {
@@ -71,8 +82,7 @@ export const useFrames = defineStore('frames', () => {
       await kept.pictures.keepNewest(picturesKept, setId)
       const room = await kept.pictures.room()
       isNearlyFull.value = room !== undefined && room.usedBytes > NEARLY_FULL * room.mostBytes
-    }
-    catch (error) {
+    } catch (error) {
       failure.value = `The frame was read, but this browser has no room for its picture (${(error as Error).message}). Make room under "Pictures", or keep fewer.`
     }
   }
@@ -80,32 +90,66 @@ export const useFrames = defineStore('frames', () => {
   /** What the set said when a picture was taken. */
   const setting = () => ({ look: studio.look, camera: { ...light.camera! }, ticket: studio.ticket() })
 
-  /** Takes a picture in as a frame of the look; says what was wrong where it cannot. Without `taken` it was taken as the set stands now. */
-  const bring = async (bytes: Uint8Array<ArrayBuffer>, name: string, source: Frame['source'], taken?: ReturnType<typeof setting>): Promise<boolean> => {
+  /**
+   * Takes a picture in as a frame of the look; says what was wrong where it cannot. Without `taken` it was taken as
+   * the set stands now.
+   */
+  const bring = async (
+    bytes: Uint8Array<ArrayBuffer>,
+    name: string,
+    source: Frame['source'],
+    taken?: ReturnType<typeof setting>,
+  ): Promise<boolean> => {
     failure.value = ''
     progress.value = 0
     try {
       await light.ready()
       const { look, camera, ticket } = taken ?? setting()
       const id = `frame-${freshId()}`
-      const outcome = await reader.read(id, toRaw(ticket.set), { bytes, edits: [] }, {
-        report: (share) => {
-          progress.value = share
+      const outcome = await reader.read(
+        id,
+        toRaw(ticket.set),
+        { bytes, edits: [] },
+        {
+          report: share => {
+            progress.value = share
+          },
         },
-      })
+      )
       if (!outcome.ok) {
         failure.value = `${name}: ${outcome.message}`
         return false
       }
       const { tags } = outcome.value
-      const expected = Object.fromEntries(light.readouts.filter(({ point, value }) => point.surface === 'backdrop' && value !== undefined).map(({ point, value }) => [point.id, value!]))
+      const expected = Object.fromEntries(
+        light.readouts
+          .filter(({ point, value }) => point.surface === 'backdrop' && value !== undefined)
+          .map(({ point, value }) => [point.id, value!]),
+      )
       const edits: Frame['edits'] = []
       const frame: Frame = {
-        id, lookId: look.id, at: new Date().toISOString(), name: name.slice(0, 120), source,
-        camera: takenWith(tags.exposure, camera), tags: tags.exposure, lights: look.lights, values: {}, expected, black: null, edits, note: '',
+        id,
+        lookId: look.id,
+        at: new Date().toISOString(),
+        name: name.slice(0, 120),
+        source,
+        camera: takenWith(tags.exposure, camera),
+        tags: tags.exposure,
+        lights: look.lights,
+        values: {},
+        expected,
+        black: null,
+        edits,
+        note: '',
       }
       // The camera is held from now on, since it is what every frame is held against.
-      const kept = ticket.commit(name, set => withFrame(changeExposure(set, look.id, { fNumber: camera.fNumber, followsPointId: null }), frame, outcome.value))
+      const kept = ticket.commit(name, set =>
+        withFrame(
+          changeExposure(set, look.id, { fNumber: camera.fNumber, followsPointId: null }),
+          frame,
+          outcome.value,
+        ),
+      )
       if (!kept.ok) {
         failure.value = kept.message
         return false
@@ -114,12 +158,10 @@ export const useFrames = defineStore('frames', () => {
       chosenId.value = id
       await store(ticket.set.id, id, bytes)
       return true
-    }
-    catch (error) {
+    } catch (error) {
       failure.value = `${name} could not be read: ${(error as Error).message} Nothing was recorded.`
       return false
-    }
-    finally {
+    } finally {
       progress.value = null
     }
   }
@@ -128,10 +170,12 @@ export const useFrames = defineStore('frames', () => {
   const mend = async (edits: readonly RegionEdit[]) => {
     const ticket = studio.ticket()
     const frame = chosen.value && { ...toRaw(chosen.value), edits: [...edits] }
-    const read = frame && await readAgain(frame)
+    const read = frame && (await readAgain(frame))
     if (!frame || !read) return
     view.value = { id: frame.id, view: read, of: against(frame.edits) }
-    ticket.commit('This region', set => set.frames.some(({ id }) => id === frame.id) ? withFrame(set, frame, read) : set)
+    ticket.commit('This region', set =>
+      set.frames.some(({ id }) => id === frame.id) ? withFrame(set, frame, read) : set,
+    )
   }
 
   /** Reads all frames of the look again, since what the camera makes of light is known better now. */
@@ -160,5 +204,22 @@ export const useFrames = defineStore('frames', () => {
 
   const remove = (id: string) => studio.edit(set => dropFrame(set, id))
 
-  return { frames, chosen, chosenId, shown, isReading, progress, problem, isNearlyFull, reader, bring, mend, readAll, readAgain, show, remove, setting }
+  return {
+    frames,
+    chosen,
+    chosenId,
+    shown,
+    isReading,
+    progress,
+    problem,
+    isNearlyFull,
+    reader,
+    bring,
+    mend,
+    readAll,
+    readAgain,
+    show,
+    remove,
+    setting,
+  }
 })

@@ -22,18 +22,26 @@ export const useKit = defineStore('kit', () => {
       await database.preferences.put({ key: KEY, value: kit.value })
       return { kind: 'saved' }
     },
-    onState: (state, reason) => notices.follow('kit', state === 'failed' ? { words: `Your kit is changed in this tab, but the browser could not keep it: ${reason}. It is tried again; export the kit to be safe.` } : undefined),
+    onState: (state, reason) =>
+      notices.follow(
+        'kit',
+        state === 'failed'
+          ? {
+              words: `Your kit is changed in this tab, but the browser could not keep it: ${reason}. It is tried again; export the kit to be safe.`,
+            }
+          : undefined,
+      ),
     delayMs: 0,
   })
 
-  liveQuery(() => database.preferences.get(KEY)).subscribe((row) => {
+  liveQuery(() => database.preferences.get(KEY)).subscribe(row => {
     // What is on its way to the database is newer than what comes out of it.
     if (!row || writer.isBehind()) return
     const outcome = parseKit(row.value)
     if (outcome.ok) {
       if (JSON.stringify(outcome.value) !== JSON.stringify(kit.value)) kit.value = outcome.value
-    }
-    else problem.value = `The kit in this browser cannot be read: ${outcome.message} The generic kit stands in; yours is kept as it is until you change something.`
+    } else
+      problem.value = `The kit in this browser cannot be read: ${outcome.message} The generic kit stands in; yours is kept as it is until you change something.`
   })
 
   const change = async (edit: (kit: Kit) => Kit) => {
@@ -46,13 +54,18 @@ export const useKit = defineStore('kit', () => {
     await writer.flush()
   }
 
-  const put = <K extends KitKind>(kind: K, item: Kit[K][number]) => change((before) => {
-    const items = before[kind] as Kit[K][number][]
-    const isKnown = items.some(({ id }) => id === item.id)
-    return { ...before, [kind]: isKnown ? items.map(other => other.id === item.id ? item : other) : [...items, item] }
-  })
+  const put = <K extends KitKind>(kind: K, item: Kit[K][number]) =>
+    change(before => {
+      const items = before[kind] as Kit[K][number][]
+      const isKnown = items.some(({ id }) => id === item.id)
+      return {
+        ...before,
+        [kind]: isKnown ? items.map(other => (other.id === item.id ? item : other)) : [...items, item],
+      }
+    })
 
-  const remove = (kind: KitKind, id: string) => change(before => ({ ...before, [kind]: before[kind].filter(item => item.id !== id) }))
+  const remove = (kind: KitKind, id: string) =>
+    change(before => ({ ...before, [kind]: before[kind].filter(item => item.id !== id) }))
 
   const undo = async () => {
     history.undo()

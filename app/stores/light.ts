@@ -34,7 +34,7 @@ export const useLight = defineStore('light', () => {
   const service = markRaw(lightService())
   const judge = markRaw(judgeService())
   const { distance, unit } = useUnits()
-  const layers = shallowRef<{ of: string, layers: LightLayer[], sightings: Sighting[] } | undefined>()
+  const layers = shallowRef<{ of: string; layers: LightLayer[]; sightings: Sighting[] } | undefined>()
   /** The newest answer, however rough. */
   const shownRevision = ref(0)
   const solvedRevision = ref(0)
@@ -51,7 +51,19 @@ export const useLight = defineStore('light', () => {
   const isBusy = ref(false)
   let isWaiting = false
 
-  const geometry = computed(() => JSON.stringify([stageKey(studio.document), studio.document.lights.map(light => [light.id, light.job, lightKey(light, studio.document)]), probesOf(studio.document).map(({ position, facing, receptor, reader }) => [position, facing, receptor, reader?.receptor]), projectionOf(studio.document)]))
+  const geometry = computed(() =>
+    JSON.stringify([
+      stageKey(studio.document),
+      studio.document.lights.map(light => [light.id, light.job, lightKey(light, studio.document)]),
+      probesOf(studio.document).map(({ position, facing, receptor, reader }) => [
+        position,
+        facing,
+        receptor,
+        reader?.receptor,
+      ]),
+      projectionOf(studio.document),
+    ]),
+  )
   let lastThings = ''
   let lastSurfaces = ''
 
@@ -60,14 +72,16 @@ export const useLight = defineStore('light', () => {
     revision += 1
     startedAt = performance.now()
     progress.value = 0
-    const answer = await service.solve(revision, set, exactness, {
-      signal: solves.next(),
-      report: (share) => {
-        progress.value = share
-      },
-    }).catch((error: unknown) => {
-      if (!isCalledOff(error)) throw error
-    })
+    const answer = await service
+      .solve(revision, set, exactness, {
+        signal: solves.next(),
+        report: share => {
+          progress.value = share
+        },
+      })
+      .catch((error: unknown) => {
+        if (!isCalledOff(error)) throw error
+      })
     progress.value = null
     if (!answer) return false
     layers.value = { of, layers: answer.layers, sightings: answer.sightings }
@@ -76,7 +90,10 @@ export const useLight = defineStore('light', () => {
     return !answer.isDraft
   }
 
-  /** What gives figures at once: nothing has to be left out when surfaces stay, little when lights move, more when other things do. */
+  /**
+   * What gives figures at once: nothing has to be left out when surfaces stay, little when lights move, more when
+   * other things do.
+   */
   const firstExactness = (): Exactness => {
     const [things, surfaces] = [thingsKey(studio.document), stageKey(studio.document)]
     const first = lastThings === '' || surfaces === lastSurfaces ? 'full' : things === lastThings ? 'quick' : 'draft'
@@ -102,11 +119,9 @@ export const useLight = defineStore('light', () => {
       } while (isWaiting)
       if (!isStopped.value) void service.warm().catch(() => {})
       failure.value = null
-    }
-    catch (error) {
+    } catch (error) {
       failure.value = `The light could not be worked out: ${(error as Error).message} Undo the last step; your set is kept.`
-    }
-    finally {
+    } finally {
       isBusy.value = false
     }
   }
@@ -129,29 +144,39 @@ export const useLight = defineStore('light', () => {
   const isStudied = ref(true)
   let studies = 0
   // Through these three nothing is studied again while a lamp is dragged.
-  watch([readings, lightIds, frozen], async ([taken, ids, held]) => {
-    const mine = ++studies
-    isStudied.value = false
-    const lights = ids.split(' ').filter(Boolean)
-    try {
-      const found = taken.length === 0 ? study([], lights, held) : await judge.study(toRaw(taken), lights, toRaw(held))
-      if (mine !== studies || !found) return
-      studied.value = found
-      isStudied.value = true
-    }
-    catch (error) {
-      if (mine === studies) failure.value = `What the readings teach could not be worked out: ${(error as Error).message} They are kept.`
-    }
-  }, { immediate: true, flush: 'sync' })
+  watch(
+    [readings, lightIds, frozen],
+    async ([taken, ids, held]) => {
+      const mine = ++studies
+      isStudied.value = false
+      const lights = ids.split(' ').filter(Boolean)
+      try {
+        const found =
+          taken.length === 0 ? study([], lights, held) : await judge.study(toRaw(taken), lights, toRaw(held))
+        if (mine !== studies || !found) return
+        studied.value = found
+        isStudied.value = true
+      } catch (error) {
+        if (mine === studies)
+          failure.value = `What the readings teach could not be worked out: ${(error as Error).message} They are kept.`
+      }
+    },
+    { immediate: true, flush: 'sync' },
+  )
   const places = computed(() => probesOf(studio.document))
   const learned = computed(() => learnedOf(studio.document, studio.look, studied.value))
-  /** Layers as the plan has them; they fit the set that is shown once every light of it has one, at all that something is wanted of. */
+  /**
+   * Layers as the plan has them; they fit the set that is shown once every light of it has one, at all that something
+   * is wanted of.
+   */
   const planned = computed((): LightLayer[] | undefined => {
     const ids = layers.value?.layers.map(layer => layer.lightId)
     if (!layers.value || !studio.document.lights.every(light => ids?.includes(light.id))) return undefined
     return covers(layers.value.layers, probesOf(studio.document, 'judged')) ? layers.value.layers : undefined
   })
-  const lighting = computed((): Lighting | undefined => planned.value && calibratedLighting(studio.document, planned.value, learned.value))
+  const lighting = computed(
+    (): Lighting | undefined => planned.value && calibratedLighting(studio.document, planned.value, learned.value),
+  )
 
   const targets = computed(() => ({ ...studio.look.targets, ...asked.value }))
   const wantedLook = computed(() => ({ ...studio.look, targets: targets.value }))
@@ -162,7 +187,10 @@ export const useLight = defineStore('light', () => {
   /** Whether light was worked out for the set as it stands, roughly at least. */
   const isLit = computed(() => layers.value?.of === geometry.value && planned.value !== undefined)
 
-  /** Figures of a set that stood otherwise stand for a moment under the hand; after that each place says that it is working out. */
+  /**
+   * Figures of a set that stood otherwise stand for a moment under the hand; after that each place says that it is
+   * working out.
+   */
   const { shown: lately } = useHeld(() => isLit.value || undefined)
   const isLate = computed(() => lately.value === undefined)
 
@@ -171,25 +199,41 @@ export const useLight = defineStore('light', () => {
 
   /** What powers depend on; the same object for as long as nothing of it changes. */
   const lean = computed((before?: LeanSet) => leanOf(studio.document, before))
-  const question = computed((): PowersQuestion | undefined => lighting.value && camera.value && isLit.value && isStudied.value
-    ? { set: lean.value, look: toRaw(wantedLook.value), camera: camera.value, lighting: lighting.value }
-    : undefined)
-  const answered = shallowRef<{ of: PowersQuestion, answer: LookAnswer }>()
-  watch(question, (asked) => {
-    if (!asked) return
-    judge.powers(asked, (found) => {
-      answered.value = { of: asked, answer: found }
-    }, (error) => {
-      failure.value = `The powers could not be worked out: ${(error as Error).message} Your set is kept.`
-    })
-  }, { immediate: true })
+  const question = computed((): PowersQuestion | undefined =>
+    lighting.value && camera.value && isLit.value && isStudied.value
+      ? { set: lean.value, look: toRaw(wantedLook.value), camera: camera.value, lighting: lighting.value }
+      : undefined,
+  )
+  const answered = shallowRef<{ of: PowersQuestion; answer: LookAnswer }>()
+  watch(
+    question,
+    asked => {
+      if (!asked) return
+      judge.powers(
+        asked,
+        found => {
+          answered.value = { of: asked, answer: found }
+        },
+        error => {
+          failure.value = `The powers could not be worked out: ${(error as Error).message} Your set is kept.`
+        },
+      )
+    },
+    { immediate: true },
+  )
   /** The answer for the set as it stands; undefined while it is being worked out. */
-  const answer = computed(() => question.value && answered.value?.of === question.value ? answered.value.answer : undefined)
+  const answer = computed(() =>
+    question.value && answered.value?.of === question.value ? answered.value.answer : undefined,
+  )
   const areas = computed(() => evaluation.value?.areas ?? [])
   const readouts = computed(() => evaluation.value?.readouts ?? [])
   /** What would be, were the answer to an ask accepted. */
-  const ghosts = computed(() => asked.value && answer.value && evaluation.value ? evaluation.value.under(answer.value.settings).readouts : [])
-  const verdict = computed(() => answer.value && evaluation.value ? verdictOf(evaluation.value, answer.value) : undefined)
+  const ghosts = computed(() =>
+    asked.value && answer.value && evaluation.value ? evaluation.value.under(answer.value.settings).readouts : [],
+  )
+  const verdict = computed(() =>
+    answer.value && evaluation.value ? verdictOf(evaluation.value, answer.value) : undefined,
+  )
   const band = computed(() => {
     const { value: found } = evaluation
     const points = bandPoints(studio.document, BAND_COUNT)
@@ -199,10 +243,14 @@ export const useLight = defineStore('light', () => {
   /** What speaks up beside the tones, once the hand rests. */
   const findings = shallowRef<Finding[]>([])
   const findingsOfSet = shallowRef<StudioSet>()
-  watchDebounced([readouts, answer, layers, () => studio.isDragging, () => unit.value], () => {
-    if (studio.isDragging || !evaluation.value || !isLit.value || !answer.value || asked.value) return
-    void check({ ...evaluation.value, answer: answer.value, sightings: layers.value!.sightings })
-  }, { debounce: 120 })
+  watchDebounced(
+    [readouts, answer, layers, () => studio.isDragging, () => unit.value],
+    () => {
+      if (studio.isDragging || !evaluation.value || !isLit.value || !answer.value || asked.value) return
+      void check({ ...evaluation.value, answer: answer.value, sightings: layers.value!.sightings })
+    },
+    { debounce: 120 },
+  )
   /** One check after another, with room for the hand between them; what comes of an older state is not shown. */
   let checks = 0
   const check = async (context: CheckContext) => {
@@ -221,22 +269,69 @@ export const useLight = defineStore('light', () => {
   const isKnown = computed(() => answer.value !== undefined)
   /** What speaks up speaks of the set as it stands. */
   const isChecked = computed(() => isKnown.value && findingsOfSet.value === studio.document)
-  const presentFindings = computed(() => isChecked.value ? findings.value : [])
+  const presentFindings = computed(() => (isChecked.value ? findings.value : []))
   /** Something spoke up before, and it is being looked at whether it still holds. */
   const isChecking = computed(() => !isChecked.value && findings.value.length > 0)
 
   /** Light settings that are shown: the present ones, or the asked-for ones while an ask stands. */
-  const shownSettings = computed((): Record<string, LightSetting> => asked.value && answer.value ? answer.value.settings : studio.look.lights)
+  const shownSettings = computed((): Record<string, LightSetting> =>
+    asked.value && answer.value ? answer.value.settings : studio.look.lights,
+  )
 
-  const exposing = (settings: Record<string, LightSetting>) => ({ settings: toRaw(settings), camera: camera.value!, learned: learned.value })
+  const exposing = (settings: Record<string, LightSetting>) => ({
+    settings: toRaw(settings),
+    camera: camera.value!,
+    learned: learned.value,
+  })
   /** What one place of the picture records, lit by some lights. */
-  const probe = async (u: number, v: number, settings: Record<string, LightSetting>) => camera.value && service.probe('frame', { u, v }, exposing(settings))
+  const probe = async (u: number, v: number, settings: Record<string, LightSetting>) =>
+    camera.value && service.probe('frame', { u, v }, exposing(settings))
   /** How even the backdrop's map is, in so many columns and rows. */
-  const evenness = async (columns: number, rows: number) => camera.value && service.evenness(exposing(shownSettings.value), columns, rows)
+  const evenness = async (columns: number, rows: number) =>
+    camera.value && service.evenness(exposing(shownSettings.value), columns, rows)
   /** Which things the bounced light of every point comes from, as it was solved at a revision. */
-  const bounces = (of: number) => service.bounces(of, points.value.map(({ id }) => id))
+  const bounces = (of: number) =>
+    service.bounces(
+      of,
+      points.value.map(({ id }) => id),
+    )
 
   return {
-    service, probe, evenness, bounces, solvedRevision, shownRevision, findings: presentFindings, isChecking, isKnown, isLit, isLate, isStudied, failure, progress, isBusy, isStopped, stop, solve, asked, points, places, ready, studied, learned, planned, evaluation, lighting, camera, targets, answer, readouts, areas, ghosts, verdict, band, shownSettings,
+    service,
+    probe,
+    evenness,
+    bounces,
+    solvedRevision,
+    shownRevision,
+    findings: presentFindings,
+    isChecking,
+    isKnown,
+    isLit,
+    isLate,
+    isStudied,
+    failure,
+    progress,
+    isBusy,
+    isStopped,
+    stop,
+    solve,
+    asked,
+    points,
+    places,
+    ready,
+    studied,
+    learned,
+    planned,
+    evaluation,
+    lighting,
+    camera,
+    targets,
+    answer,
+    readouts,
+    areas,
+    ghosts,
+    verdict,
+    band,
+    shownSettings,
   }
 })

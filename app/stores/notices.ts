@@ -1,10 +1,16 @@
 import { defineStore } from 'pinia'
 
 /**
- * Something that the user has to hear, with what can be done about it. One of a kind at a time: the next of the same id takes its place.
+ * Something that the user has to hear, with what can be done about it. One of a kind at a time: the next of the same
+ * id takes its place.
  * One that is kept stands until what it tells of is mended: there is no closing it.
  */
-export type Notice = { id: string, words: string, actions?: readonly { name: string, run: () => unknown }[], isKept?: boolean }
+export type Notice = {
+  id: string
+  words: string
+  actions?: readonly { name: string; run: () => unknown }[]
+  isKept?: boolean
+}
 
 /** What is told across the whole app, newest first. */
 export const useNotices = defineStore('notices', () => {

@@ -10,7 +10,10 @@ const PreferencesSchema = v.object({
   benchSeed: v.fallback(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(999999)), 7),
   /** How far the bench strays from the plan: 0 as planned, 1 a rough hall. */
   benchRoughness: v.fallback(v.pipe(v.number(), v.minValue(0), v.maxValue(1)), 1 / 3),
-  benchFaults: v.fallback(v.object({ drift: v.boolean(), misfire: v.boolean(), recycling: v.boolean(), slips: v.boolean() }), { drift: false, misfire: false, recycling: false, slips: false }),
+  benchFaults: v.fallback(
+    v.object({ drift: v.boolean(), misfire: v.boolean(), recycling: v.boolean(), slips: v.boolean() }),
+    { drift: false, misfire: false, recycling: false, slips: false },
+  ),
   /** The bench's camera has a curve of its own, which only a bracket tells; and what it writes. */
   benchOwnCurve: v.fallback(v.boolean(), false),
   benchFormat: v.fallback(v.picklist(['jpeg', 'png']), 'jpeg'),
@@ -20,7 +23,10 @@ const PreferencesSchema = v.object({
   /** Whether the run speaks its prompts. */
   speaks: v.fallback(v.boolean(), false),
   readingUnit: v.fallback(v.picklist(['f-number', 'ev', 'lux', 'foot-candles', 'percent']), 'f-number'),
-  /** What a bare 8.5 is on the user's meter: a full stop and tenths of a stop, or an f-number; null until they were asked. */
+  /**
+   * What a bare 8.5 is on the user's meter: a full stop and tenths of a stop, or an f-number; null until they were
+   * asked.
+   */
   figureHabit: v.fallback(v.nullable(v.picklist(['tenths', 'decimal'])), null),
   /** How places are read by habit; new sets begin with it. */
   holds: v.fallback(v.record(v.string(), HoldSchema), {}),
@@ -42,7 +48,7 @@ export const usePreferences = defineStore('preferences', () => {
 
   const load = async () => {
     const row = await database.preferences.get(KEY)
-    values.value = v.parse(PreferencesSchema, typeof row?.value === 'object' ? row.value ?? {} : {})
+    values.value = v.parse(PreferencesSchema, typeof row?.value === 'object' ? (row.value ?? {}) : {})
   }
 
   const writer = createWriter({
@@ -50,7 +56,15 @@ export const usePreferences = defineStore('preferences', () => {
       await database.preferences.put({ key: KEY, value: structuredClone(toRaw(values.value)) })
       return { kind: 'saved' }
     },
-    onState: (state, reason) => notices.follow('preferences', state === 'failed' ? { words: `Your settings hold in this tab, but the browser could not keep them: ${reason}. It is tried again.` } : undefined),
+    onState: (state, reason) =>
+      notices.follow(
+        'preferences',
+        state === 'failed'
+          ? {
+              words: `Your settings hold in this tab, but the browser could not keep them: ${reason}. It is tried again.`,
+            }
+          : undefined,
+      ),
     delayMs: 0,
   })
 

@@ -14,7 +14,10 @@ import { useStudio } from './studio'
 
 type Kind = 'proposals' | 'ladder' | 'care' | 'map' | 'even' | 'walk'
 
-/** What could be done: looked for in a worker of its own, one question at a time. Answers belong to the set they were asked of. */
+/**
+ * What could be done: looked for in a worker of its own, one question at a time. Answers belong to the set they were
+ * asked of.
+ */
 export const useSearch = defineStore('search', () => {
   const studio = useStudio()
   const light = useLight()
@@ -34,15 +37,16 @@ export const useSearch = defineStore('search', () => {
   /** The proposal that is shown as a ghost. */
   const preview = shallowRef<Proposal | null>(null)
 
-  const searchOf = (): Search | undefined => light.camera && {
-    lookId: studio.look.id,
-    camera: { ...light.camera },
-    learned: toRaw(light.learned),
-    fixedIds: options.keepKey ? studio.document.lights.filter(({ job }) => job === 'key').map(({ id }) => id) : [],
-    mayChangeCamera: !options.keepKey,
-    fewest: options.fewest,
-    unit: unit.value,
-  }
+  const searchOf = (): Search | undefined =>
+    light.camera && {
+      lookId: studio.look.id,
+      camera: { ...light.camera },
+      learned: toRaw(light.learned),
+      fixedIds: options.keepKey ? studio.document.lights.filter(({ job }) => job === 'key').map(({ id }) => id) : [],
+      mayChangeCamera: !options.keepKey,
+      fewest: options.fewest,
+      unit: unit.value,
+    }
 
   const stop = () => {
     questions.stop()
@@ -59,8 +63,7 @@ export const useSearch = defineStore('search', () => {
     failure.value = null
     try {
       await run(search, signal)
-    }
-    catch (error) {
+    } catch (error) {
       if (isCalledOff(error)) return
       failure.value = `The search broke off: ${(error as Error).message} Your set is as it was.`
     }
@@ -70,50 +73,59 @@ export const useSearch = defineStore('search', () => {
     share.value = done
   }
   /** Shows what was found so far. */
-  const hear = <T>(show: (found: T) => void) => ({ found, share: done }: Found<T>) => {
-    show(found)
-    share.value = done
-  }
+  const hear =
+    <T>(show: (found: T) => void) =>
+    ({ found, share: done }: Found<T>) => {
+      show(found)
+      share.value = done
+    }
 
-  const wantedSet = (): StudioSet => light.asked ? changeTargets(toRaw(studio.document), studio.look.id, toRaw(light.asked)) : toRaw(studio.document)
+  const wantedSet = (): StudioSet =>
+    light.asked ? changeTargets(toRaw(studio.document), studio.look.id, toRaw(light.asked)) : toRaw(studio.document)
   const present = () => toRaw(studio.document)
 
-  const propose = () => ask('proposals', async (search, signal) => {
-    const show = (found: Proposals) => {
-      proposals.value = found
-    }
-    show({ proposals: [], isFinal: false })
-    show(await service.propose(wantedSet(), search, { signal, report: hear(show) }) ?? proposals.value!)
-  })
+  const propose = () =>
+    ask('proposals', async (search, signal) => {
+      const show = (found: Proposals) => {
+        proposals.value = found
+      }
+      show({ proposals: [], isFinal: false })
+      show((await service.propose(wantedSet(), search, { signal, report: hear(show) })) ?? proposals.value!)
+    })
 
-  const climb = () => ask('ladder', async (search, signal) => {
-    const show = (found: LadderRung[]) => {
-      rungs.value = found
-    }
-    show([])
-    show(await service.ladder(present(), search, { signal, report: hear(show) }) ?? rungs.value!)
-  })
+  const climb = () =>
+    ask('ladder', async (search, signal) => {
+      const show = (found: LadderRung[]) => {
+        rungs.value = found
+      }
+      show([])
+      show((await service.ladder(present(), search, { signal, report: hear(show) })) ?? rungs.value!)
+    })
 
-  const weigh = () => ask('care', async (search, signal) => {
-    slips.value = await service.care(present(), search, { signal, report: hearShare }) ?? null
-  })
+  const weigh = () =>
+    ask('care', async (search, signal) => {
+      slips.value = (await service.care(present(), search, { signal, report: hearShare })) ?? null
+    })
 
-  const even = (read: Record<string, number>, places: EvenPlaces = 'grid') => ask('even', async (search, signal) => {
-    evening.value = await service.even(present(), search, { places, read }, { signal, report: hearShare }) ?? null
-  })
+  const even = (read: Record<string, number>, places: EvenPlaces = 'grid') =>
+    ask('even', async (search, signal) => {
+      evening.value = (await service.even(present(), search, { places, read }, { signal, report: hearShare })) ?? null
+    })
 
-  const walk = (from: Vector, to: Vector) => ask('walk', async (search, signal) => {
-    steps.value = await service.walk(present(), search, { from, to }, { signal }) ?? null
-  })
+  const walk = (from: Vector, to: Vector) =>
+    ask('walk', async (search, signal) => {
+      steps.value = (await service.walk(present(), search, { from, to }, { signal })) ?? null
+    })
 
-  const draw = (axes: readonly [string, string]) => ask('map', async (search, signal) => {
-    const show = (found: ToneMap) => {
-      map.value = { ...found, axes }
-    }
-    map.value = null
-    const whole = await service.map(present(), search, axes, { signal, report: hear(show) })
-    if (whole) show(whole)
-  })
+  const draw = (axes: readonly [string, string]) =>
+    ask('map', async (search, signal) => {
+      const show = (found: ToneMap) => {
+        map.value = { ...found, axes }
+      }
+      map.value = null
+      const whole = await service.map(present(), search, axes, { signal, report: hear(show) })
+      if (whole) show(whole)
+    })
 
   const close = () => {
     stop()
@@ -128,14 +140,38 @@ export const useSearch = defineStore('search', () => {
   }
 
   // Answers to another state of the set are of no use.
-  watch(() => [studio.document, studio.look.id, light.asked], () => {
-    close()
-    rungs.value = null
-    slips.value = null
-    map.value = null
-    evening.value = null
-    steps.value = null
-  })
+  watch(
+    () => [studio.document, studio.look.id, light.asked],
+    () => {
+      close()
+      rungs.value = null
+      slips.value = null
+      map.value = null
+      evening.value = null
+      steps.value = null
+    },
+  )
 
-  return { options, busy, share, failure, proposals, rungs, slips, map, evening, steps, preview, propose, climb, weigh, draw, even, walk, stop, close, accept }
+  return {
+    options,
+    busy,
+    share,
+    failure,
+    proposals,
+    rungs,
+    slips,
+    map,
+    evening,
+    steps,
+    preview,
+    propose,
+    climb,
+    weigh,
+    draw,
+    even,
+    walk,
+    stop,
+    close,
+    accept,
+  }
 })

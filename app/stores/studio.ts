@@ -16,8 +16,11 @@ export const useStudio = defineStore('studio', () => {
   const preferences = usePreferences()
   const notices = useNotices()
   const vault = useVault()
-  const held = createOpenDocument(shelf, demoSet(), (name) => {
-    notices.tell({ id: 'forked', words: `Another tab changed this set at the same time. Its version is kept as it is; yours goes on as "${name}", with its pictures and steps.` })
+  const held = createOpenDocument(shelf, demoSet(), name => {
+    notices.tell({
+      id: 'forked',
+      words: `Another tab changed this set at the same time. Its version is kept as it is; yours goes on as "${name}", with its pictures and steps.`,
+    })
     watchRow(document.value.id)
     void preferences.change({ currentSetId: document.value.id })
   })
@@ -38,7 +41,7 @@ export const useStudio = defineStore('studio', () => {
   const isSaved = () => held.saveState.value === 'saved' && !held.isBehind()
 
   /** What another tab did with the row of the open set. */
-  const heardRow = async (row: { revision: number, deletedAt?: string } | undefined) => {
+  const heardRow = async (row: { revision: number; deletedAt?: string } | undefined) => {
     if (!row) return vault.tellLoss('missing', document.value, held.saveAgain)
     if (row.deletedAt !== undefined) return deletedElsewhere()
     notices.drop('deleted')
@@ -47,22 +50,26 @@ export const useStudio = defineStore('studio', () => {
     if (opened.ok && isSaved() && opened.value.revision > held.revision()) held.adopt(opened.value)
   }
 
-  const deletedElsewhere = () => notices.tell({
-    id: 'deleted',
-    words: `"${document.value.name}" was deleted in another tab. It is still open here, but changes are not saved.`,
-    isKept: true,
-    actions: [
-      { name: 'Put it back', run: putBack },
-      { name: 'Open another set', run: async () => {
-        notices.drop('deleted')
-        await openAnother()
-      } },
-    ],
-  })
+  const deletedElsewhere = () =>
+    notices.tell({
+      id: 'deleted',
+      words: `"${document.value.name}" was deleted in another tab. It is still open here, but changes are not saved.`,
+      isKept: true,
+      actions: [
+        { name: 'Put it back', run: putBack },
+        {
+          name: 'Open another set',
+          run: async () => {
+            notices.drop('deleted')
+            await openAnother()
+          },
+        },
+      ],
+    })
 
   const putBack = async () => {
     const { id } = document.value
-    if (!await shelf.restore(id)) await held.saveAgain()
+    if (!(await shelf.restore(id))) await held.saveAgain()
     else await held.wasRestored()
     watchRow(document.value.id)
     notices.drop('deleted')
@@ -72,7 +79,11 @@ export const useStudio = defineStore('studio', () => {
     watching?.unsubscribe()
     watching = liveQuery(() => database.heads.get(id)).subscribe({
       next: row => void (id === document.value.id && heardRow(row)),
-      error: () => notices.tell({ id: 'watch', words: 'Changes in other tabs can no longer be seen. Your own are saved as before.' }),
+      error: () =>
+        notices.tell({
+          id: 'watch',
+          words: 'Changes in other tabs can no longer be seen. Your own are saved as before.',
+        }),
     })
   }
 
@@ -95,11 +106,14 @@ export const useStudio = defineStore('studio', () => {
       isKept: true,
       actions: [
         { name: 'Export it', run: () => vault.exportOpen(document.value) },
-        { name: 'Leave without saving', run: async () => {
-          notices.drop('unsaved')
-          held.abandon()
-          await then()
-        } },
+        {
+          name: 'Leave without saving',
+          run: async () => {
+            notices.drop('unsaved')
+            held.abandon()
+            await then()
+          },
+        },
         { name: 'Stay', run: () => notices.drop('unsaved') },
       ],
     })
@@ -108,7 +122,7 @@ export const useStudio = defineStore('studio', () => {
 
   const open = async (id: string): Promise<boolean> => {
     if (id === document.value.id && isReady.value && isSaved()) return true
-    if (!await leave(() => open(id))) return false
+    if (!(await leave(() => open(id)))) return false
     const opened = await shelf.open(id)
     if (opened.ok) take(opened.value)
     else notices.tell({ id: 'open', words: opened.message })
@@ -116,7 +130,7 @@ export const useStudio = defineStore('studio', () => {
   }
 
   const begin = async (make: () => ReturnType<typeof demoSet>): Promise<boolean> => {
-    if (isReady.value && !await leave(() => begin(make))) return false
+    if (isReady.value && !(await leave(() => begin(make)))) return false
     take(await shelf.add(make()))
     return true
   }
@@ -126,21 +140,30 @@ export const useStudio = defineStore('studio', () => {
   const openDemo = () => begin(ownDemo)
 
   /** An empty room to build in, read as the user reads by habit. */
-  const openEmpty = () => begin(() => ({ ...emptySet(`set-${freshId(8)}`, 'New set'), holds: Object.fromEntries(Object.entries(preferences.values.holds).filter(([id]) => FIXED_HOLDS.includes(id))) }))
+  const openEmpty = () =>
+    begin(() => ({
+      ...emptySet(`set-${freshId(8)}`, 'New set'),
+      holds: Object.fromEntries(Object.entries(preferences.values.holds).filter(([id]) => FIXED_HOLDS.includes(id))),
+    }))
 
   /** Goes on with the newest other set, or the demo set where there is none. */
   const openAnother = async () => {
     held.abandon()
-    for (const { id } of await shelf.list()) if (id !== document.value.id && await open(id)) return
+    for (const { id } of await shelf.list()) if (id !== document.value.id && (await open(id))) return
     take(await shelf.add(ownDemo()))
   }
 
-  /** Finds what was open last, or begins with the demo set. What the browser lost comes back from its second copies first. */
+  /**
+   * Finds what was open last, or begins with the demo set. What the browser lost comes back from its second copies
+   * first.
+   */
   const start = async () => {
     await vault.meet()
     await preferences.load()
     const sets = await shelf.list()
-    const wanted = [...sets].sort((a, b) => Number(b.id === preferences.values.currentSetId) - Number(a.id === preferences.values.currentSetId))
+    const wanted = [...sets].sort(
+      (a, b) => Number(b.id === preferences.values.currentSetId) - Number(a.id === preferences.values.currentSetId),
+    )
     for (const { id } of wanted) {
       const opened = await shelf.open(id)
       if (opened.ok) {
@@ -151,19 +174,29 @@ export const useStudio = defineStore('studio', () => {
     }
     if (held.revision() === 0) await openDemo()
     isReady.value = true
-    if (unkept) notices.tell({ id: 'unkept', words: `Nothing is kept here: ${unkept}. Everything works, but what you make is gone when this tab closes. Export it to keep it.` })
+    if (unkept)
+      notices.tell({
+        id: 'unkept',
+        words: `Nothing is kept here: ${unkept}. Everything works, but what you make is gone when this tab closes. Export it to keep it.`,
+      })
   }
 
   // A second copy follows every save, and other tabs are told of trouble at once.
-  watch(held.saveState, (state) => {
+  watch(held.saveState, state => {
     if (state === 'saved' && isReady.value) vault.copySoon(document.value.id)
-    notices.follow('saving', state === 'failed'
-      ? {
-          words: `The browser could not save: ${held.saveReason.value}. Your work is open here and is tried again by itself.`,
-          isKept: true,
-          actions: [{ name: 'Try now', run: held.retry }, { name: 'Export it', run: () => vault.exportOpen(document.value) }],
-        }
-      : undefined)
+    notices.follow(
+      'saving',
+      state === 'failed'
+        ? {
+            words: `The browser could not save: ${held.saveReason.value}. Your work is open here and is tried again by itself.`,
+            isKept: true,
+            actions: [
+              { name: 'Try now', run: held.retry },
+              { name: 'Export it', run: () => vault.exportOpen(document.value) },
+            ],
+          }
+        : undefined,
+    )
     if (state === 'deleted') deletedElsewhere()
     if (state === 'missing' || state === 'lost') vault.tellLoss(state, document.value, held.saveAgain)
   })
@@ -186,14 +219,41 @@ export const useStudio = defineStore('studio', () => {
     dragStart = document.value
     held.beginDrag()
   }
-  watch([document, held.isDragging], () => {
-    isMoving.value = held.isDragging.value && (isMoving.value || document.value !== dragStart)
-  }, { flush: 'sync' })
+  watch(
+    [document, held.isDragging],
+    () => {
+      isMoving.value = held.isDragging.value && (isMoving.value || document.value !== dragStart)
+    },
+    { flush: 'sync' },
+  )
 
   return {
-    document, look, lookId, selectedId, selectedIds, isReady, isDragging: held.isDragging, isMoving, saveState: held.saveState, history: held.history,
-    canUndo: held.canUndo, canRedo: held.canRedo, undoName: held.undoName, redoName: held.redoName, undo: held.undo, redo: held.redo,
-    edit: held.edit, step: held.step, ticket: held.ticket, beginDrag, endDrag: held.endDrag, saveNow: held.flush,
-    open, openDemo, openEmpty, openAnother, start,
+    document,
+    look,
+    lookId,
+    selectedId,
+    selectedIds,
+    isReady,
+    isDragging: held.isDragging,
+    isMoving,
+    saveState: held.saveState,
+    history: held.history,
+    canUndo: held.canUndo,
+    canRedo: held.canRedo,
+    undoName: held.undoName,
+    redoName: held.redoName,
+    undo: held.undo,
+    redo: held.redo,
+    edit: held.edit,
+    step: held.step,
+    ticket: held.ticket,
+    beginDrag,
+    endDrag: held.endDrag,
+    saveNow: held.flush,
+    open,
+    openDemo,
+    openEmpty,
+    openAnother,
+    start,
   }
 })

@@ -11,7 +11,8 @@ import { useNotices } from './notices'
 /** After a save the second copy may wait so long, so that a row of edits makes one copy. */
 const COPY_AFTER_MS = 1500
 
-const when = (at: string) => new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(at))
+const when = (at: string) =>
+  new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(at))
 const inQuotes = (names: readonly string[]) => names.map(name => `"${name}"`).join(', ')
 
 /** Whether the browser promised to keep what is here: `unknown` until it was asked. */
@@ -23,7 +24,7 @@ export const useVault = defineStore('vault', () => {
   const notices = useNotices()
   const service = storageService()
   /** The worker opens the same database; where nothing is kept it has none to open. */
-  const files = () => unkept ? undefined : service
+  const files = () => (unkept ? undefined : service)
   /** Reads files away from the page; also where nothing is kept. */
   const reader = {
     readLamp: service.readLamp,
@@ -36,8 +37,14 @@ export const useVault = defineStore('vault', () => {
 
   const tellBroughtBack = ({ broughtBack }: Reconciled, why: string) => {
     if (broughtBack.length === 0) return
-    const newest = broughtBack.map(({ at }) => at).sort().at(-1)!
-    notices.tell({ id: 'brought-back', words: `${why} ${broughtBack.length === 1 ? 'One set was' : `${broughtBack.length} sets were`} brought back from ${broughtBack.length === 1 ? 'its' : 'their'} second copy of ${when(newest)}: ${inQuotes(broughtBack.map(({ name }) => name))}. Pictures and undo steps are not in copies.` })
+    const newest = broughtBack
+      .map(({ at }) => at)
+      .sort()
+      .at(-1)!
+    notices.tell({
+      id: 'brought-back',
+      words: `${why} ${broughtBack.length === 1 ? 'One set was' : `${broughtBack.length} sets were`} brought back from ${broughtBack.length === 1 ? 'its' : 'their'} second copy of ${when(newest)}: ${inQuotes(broughtBack.map(({ name }) => name))}. Pictures and undo steps are not in copies.`,
+    })
   }
 
   /** Meets the database. One that is new, beside copies that are not, was dropped by the browser. */
@@ -53,14 +60,16 @@ export const useVault = defineStore('vault', () => {
     try {
       const storage = globalThis.navigator?.storage
       if (!storage?.persist) persistence.value = 'none'
-      else persistence.value = await storage.persisted() || await storage.persist() ? 'granted' : 'refused'
+      else persistence.value = (await storage.persisted()) || (await storage.persist()) ? 'granted' : 'refused'
       const found = await files()?.reconcile()
       if (found) tellBroughtBack(found, 'The database lacked sets that were kept before.')
       // Only where there are copies at all.
       if (copies) copiedAt.value = new Date()
-    }
-    catch (error) {
-      notices.tell({ id: 'copies', words: `Second copies could not be written: ${(error as Error).message}. Sets are saved as before.` })
+    } catch (error) {
+      notices.tell({
+        id: 'copies',
+        words: `Second copies could not be written: ${(error as Error).message}. Sets are saved as before.`,
+      })
     }
   }
 
@@ -72,9 +81,11 @@ export const useVault = defineStore('vault', () => {
         await files()?.copy(id)
         copiedAt.value = new Date()
         notices.drop('copies')
-      }
-      catch (error) {
-        notices.tell({ id: 'copies', words: `The second copy could not be written: ${(error as Error).message}. The set itself is saved.` })
+      } catch (error) {
+        notices.tell({
+          id: 'copies',
+          words: `The second copy could not be written: ${(error as Error).message}. The set itself is saved.`,
+        })
       }
     }
   }, COPY_AFTER_MS)
@@ -95,11 +106,13 @@ export const useVault = defineStore('vault', () => {
       if (!file.ok) throw new Error(file.message)
       downloadText(file.value.text, name)
       return { leftOut: file.value.leftOut }
-    }
-    catch {
+    } catch {
       // The database is out of reach: the set itself is here.
       downloadText(writeSetFile(toRaw(set), {}), name)
-      notices.tell({ id: 'export', words: 'Exported without pictures, since what the browser keeps could not be read.' })
+      notices.tell({
+        id: 'export',
+        words: 'Exported without pictures, since what the browser keeps could not be read.',
+      })
       return { leftOut: 0 }
     }
   }
@@ -111,38 +124,71 @@ export const useVault = defineStore('vault', () => {
       id: 'damaged',
       words: `"${set.name}" was damaged. It was opened without: ${leftOut.join('; ')}. What was stored is kept beside it, byte for byte.`,
       actions: [
-        ...copy
-          ? [{ name: `Bring back the copy of ${when(copy.at)}`, run: async () => {
-              await shelf.replace({ ...copy.set, id: set.id })
-              notices.drop('damaged')
-            } }]
-          : [],
-        { name: 'Download what was stored', run: async () => {
-          const text = await shelf.originalText(set.id)
-          if (text.ok) downloadText(text.value, fileName(`${set.name} as stored`))
-        } },
+        ...(copy
+          ? [
+              {
+                name: `Bring back the copy of ${when(copy.at)}`,
+                run: async () => {
+                  await shelf.replace({ ...copy.set, id: set.id })
+                  notices.drop('damaged')
+                },
+              },
+            ]
+          : []),
+        {
+          name: 'Download what was stored',
+          run: async () => {
+            const text = await shelf.originalText(set.id)
+            if (text.ok) downloadText(text.value, fileName(`${set.name} as stored`))
+          },
+        },
       ],
     })
   }
 
-  /** The row of the open set, or the whole database, went missing: said as what it is, with the way to write again what is still held. */
-  const tellLoss = (state: 'missing' | 'lost', set: StudioSet, saveAgain: () => Promise<boolean>) => notices.tell({
-    id: 'loss',
-    isKept: true,
-    words: state === 'lost'
-      ? 'The browser has lost everything that this app kept in it. This set is still held by this tab, and other sets by their second copies where there are any. Nothing is saved until you write it again.'
-      : `"${set.name}" is no longer in this browser: it was deleted for good in another tab, or the browser lost it. It is still held by this tab, but changes are not saved.`,
-    actions: [
-      { name: state === 'lost' ? 'Write everything again' : 'Save it again', run: async () => {
-        // Copies first: what comes back keeps its id, and the open set is written over its own older copy.
-        const found = await keeper?.reconcile()
-        if (!await saveAgain()) return
-        notices.drop('loss')
-        if (found) tellBroughtBack({ broughtBack: found.broughtBack.filter(({ id }) => id !== set.id) }, 'This set is saved again.')
-      } },
-      { name: 'Export it', run: () => exportOpen(set) },
-    ],
-  })
+  /**
+   * The row of the open set, or the whole database, went missing: said as what it is, with the way to write again
+   * what is still held.
+   */
+  const tellLoss = (state: 'missing' | 'lost', set: StudioSet, saveAgain: () => Promise<boolean>) =>
+    notices.tell({
+      id: 'loss',
+      isKept: true,
+      words:
+        state === 'lost'
+          ? 'The browser has lost everything that this app kept in it. This set is still held by this tab, and other sets by their second copies where there are any. Nothing is saved until you write it again.'
+          : `"${set.name}" is no longer in this browser: it was deleted for good in another tab, or the browser lost it. It is still held by this tab, but changes are not saved.`,
+      actions: [
+        {
+          name: state === 'lost' ? 'Write everything again' : 'Save it again',
+          run: async () => {
+            // Copies first: what comes back keeps its id, and the open set is written over its own older copy.
+            const found = await keeper?.reconcile()
+            if (!(await saveAgain())) return
+            notices.drop('loss')
+            if (found)
+              tellBroughtBack(
+                { broughtBack: found.broughtBack.filter(({ id }) => id !== set.id) },
+                'This set is saved again.',
+              )
+          },
+        },
+        { name: 'Export it', run: () => exportOpen(set) },
+      ],
+    })
 
-  return { files, reader: markRaw(reader), persistence, copiedAt, meet, settle, copySoon, forget, exportOpen, tellDamage, tellLoss, when }
+  return {
+    files,
+    reader: markRaw(reader),
+    persistence,
+    copiedAt,
+    meet,
+    settle,
+    copySoon,
+    forget,
+    exportOpen,
+    tellDamage,
+    tellLoss,
+    when,
+  }
 })

@@ -2,7 +2,8 @@
 export const base64FromBytes = (bytes: Uint8Array): string => {
   const piece = 0x8000
   let text = ''
-  for (let start = 0; start < bytes.length; start += piece) text += String.fromCharCode(...bytes.subarray(start, start + piece))
+  for (let start = 0; start < bytes.length; start += piece)
+    text += String.fromCharCode(...bytes.subarray(start, start + piece))
   return btoa(text)
 }
 

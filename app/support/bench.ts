@@ -4,7 +4,8 @@ import { refused, understood, type Outcome } from '#core/shared/outcome'
 const AnswerSchema = v.object({ fNumber: v.nullable(v.number()) })
 const ErrorSchema = v.object({ message: v.string() })
 
-const STOPPED = 'The bench does not answer. Your set, readings and frames are kept. Try again, or type the reading by hand.'
+const STOPPED =
+  'The bench does not answer. Your set, readings and frames are kept. Try again, or type the reading by hand.'
 
 /** No server is there to ask: the bench in the browser can be asked instead. */
 export const NO_SERVER = Symbol('no server')
@@ -12,9 +13,12 @@ export const NO_SERVER = Symbol('no server')
 const ask = async (path: string, body: object): Promise<Outcome<Response> | typeof NO_SERVER> => {
   let response: Response
   try {
-    response = await fetch(`/api/bench/${path}`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
-  }
-  catch {
+    response = await fetch(`/api/bench/${path}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    })
+  } catch {
     return NO_SERVER
   }
   if (response.ok) return understood(response)
@@ -27,7 +31,9 @@ export const askBenchReading = async (body: object): Promise<Outcome<number | un
   const response = await ask('reading', body)
   if (response === NO_SERVER || !response.ok) return response
   const answer = v.safeParse(AnswerSchema, await response.value.json().catch(() => undefined))
-  return answer.success ? understood(answer.output.fNumber ?? undefined) : refused('The bench gave an answer that cannot be read. Nothing was recorded.')
+  return answer.success
+    ? understood(answer.output.fNumber ?? undefined)
+    : refused('The bench gave an answer that cannot be read. Nothing was recorded.')
 }
 
 /** Releases the simulated camera's shutter; its pictures come along the tether. */
@@ -40,9 +46,10 @@ export const askBenchShot = async (body: object): Promise<Outcome<void> | typeof
 export const fetchBenchShot = async (session: string, shot: string): Promise<Outcome<Uint8Array<ArrayBuffer>>> => {
   try {
     const response = await fetch(`/api/bench/tether/${shot}?session=${session}`)
-    return response.ok ? understood(new Uint8Array(await response.arrayBuffer())) : refused('The bench does not hold this picture any more. Shoot again.')
-  }
-  catch {
+    return response.ok
+      ? understood(new Uint8Array(await response.arrayBuffer()))
+      : refused('The bench does not hold this picture any more. Shoot again.')
+  } catch {
     return refused(STOPPED)
   }
 }

@@ -10,4 +10,5 @@ export const downloadBlob = (blob: Blob, name: string): void => {
 }
 
 /** Hands a text to the browser as a file. */
-export const downloadText = (text: string, name: string, type = 'application/json'): void => downloadBlob(new Blob([text], { type }), name)
+export const downloadText = (text: string, name: string, type = 'application/json'): void =>
+  downloadBlob(new Blob([text], { type }), name)

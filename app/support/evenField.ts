@@ -1,5 +1,5 @@
 /** A map of stops, row by row from the upper left. */
-export type StopMap = { width: number, height: number, stops: ArrayLike<number> }
+export type StopMap = { width: number; height: number; stops: ArrayLike<number> }
 
 /** Stops at a place of a map, shares from the left and from the top; joined straight between cells. */
 export const stopsOnMap = ({ width, height, stops }: StopMap, across: number, down: number): number => {
@@ -12,7 +12,11 @@ export const stopsOnMap = ({ width, height, stops }: StopMap, across: number, do
 }
 
 /** Stops between places that are known, by the inverse square of the distance (Shepard, 1968). */
-export const stopsBetween = (known: readonly { across: number, up: number, stops: number }[], across: number, up: number): number => {
+export const stopsBetween = (
+  known: readonly { across: number; up: number; stops: number }[],
+  across: number,
+  up: number,
+): number => {
   let [sum, weights] = [0, 0]
   for (const place of known) {
     const squared = (place.across - across) ** 2 + (place.up - up) ** 2

@@ -3,78 +3,322 @@ import { MODIFIERS } from '#core/physics/sources/modifiers'
 import { grey, luminance, type Rgb } from '#core/physics/units/rgb'
 
 /** A value of a kit item that the user can type. */
-export type KitField<W> = { label: string, least: number, most: number, unit: string, digits: number, read: (what: W) => number, write: (what: W, value: number) => W }
+export type KitField<W> = {
+  label: string
+  least: number
+  most: number
+  unit: string
+  digits: number
+  read: (what: W) => number
+  write: (what: W, value: number) => W
+}
 
 type What<K extends KitKind> = Kit[K][number]['what']
 
-const field = <W>(label: string, least: number, most: number, unit: string, digits: number, read: (what: W) => number, write: (what: W, value: number) => W): KitField<W> =>
-  ({ label, least, most, unit, digits, read, write })
+const field = <W>(
+  label: string,
+  least: number,
+  most: number,
+  unit: string,
+  digits: number,
+  read: (what: W) => number,
+  write: (what: W, value: number) => W,
+): KitField<W> => ({ label, least, most, unit, digits, read, write })
 
-const channel = (index: number, label: string) => field<What<'gels'>>(label, 0, 100, ' %', 0, ({ transmittance }) => 100 * transmittance[index]!,
-  (what, value) => ({ ...what, transmittance: what.transmittance.map((part, at) => at === index ? value / 100 : part) as unknown as Rgb }))
+const channel = (index: number, label: string) =>
+  field<What<'gels'>>(
+    label,
+    0,
+    100,
+    ' %',
+    0,
+    ({ transmittance }) => 100 * transmittance[index]!,
+    (what, value) => ({
+      ...what,
+      transmittance: what.transmittance.map((part, at) => (at === index ? value / 100 : part)) as unknown as Rgb,
+    }),
+  )
 
-const bounce = <W extends { reflectance: Rgb }>() => field<W>('Sends back', 0, 98, ' %', 0, what => 100 * luminance(what.reflectance), (what, value) => {
-  const now = luminance(what.reflectance)
-  const scaled = what.reflectance.map(part => now > 0 ? part * value / 100 / now : value / 100) as unknown as Rgb
-  return { ...what, reflectance: Math.max(...scaled) <= 0.98 ? scaled : grey(Math.min(0.98, value / 100)) }
-})
+const bounce = <W extends { reflectance: Rgb }>() =>
+  field<W>(
+    'Sends back',
+    0,
+    98,
+    ' %',
+    0,
+    what => 100 * luminance(what.reflectance),
+    (what, value) => {
+      const now = luminance(what.reflectance)
+      const scaled = what.reflectance.map(part =>
+        now > 0 ? (part * value) / 100 / now : value / 100,
+      ) as unknown as Rgb
+      return { ...what, reflectance: Math.max(...scaled) <= 0.98 ? scaled : grey(Math.min(0.98, value / 100)) }
+    },
+  )
 
 /** Half the width of a front, or its half width where it is round; and the other way. */
-const across = field<What<'modifiers'>>('Front wide', 0.02, 12, ' m', 2, ({ front }) => front.shape === 'rectangle' ? front.widthM : 2 * (front.shape === 'ring' ? front.outerRadiusM : front.radiusM), (what, value) => {
-  const { front } = what
-  switch (front.shape) {
-    case 'rectangle': return { ...what, front: { ...front, widthM: value } }
-    case 'ring': return { ...what, front: { ...front, outerRadiusM: value / 2, innerRadiusM: Math.min(front.innerRadiusM, value / 2 - 0.01) } }
-    default: return { ...what, front: { ...front, radiusM: value / 2 } }
-  }
-})
-const up = field<What<'modifiers'>>('Front high', 0.02, 12, ' m', 2, ({ front }) => front.shape === 'rectangle' ? front.heightM : 0, (what, value) =>
-  what.front.shape === 'rectangle' ? { ...what, front: { ...what.front, heightM: value } } : what)
+const across = field<What<'modifiers'>>(
+  'Front wide',
+  0.02,
+  12,
+  ' m',
+  2,
+  ({ front }) =>
+    front.shape === 'rectangle' ? front.widthM : 2 * (front.shape === 'ring' ? front.outerRadiusM : front.radiusM),
+  (what, value) => {
+    const { front } = what
+    switch (front.shape) {
+      case 'rectangle':
+        return { ...what, front: { ...front, widthM: value } }
+      case 'ring':
+        return {
+          ...what,
+          front: { ...front, outerRadiusM: value / 2, innerRadiusM: Math.min(front.innerRadiusM, value / 2 - 0.01) },
+        }
+      default:
+        return { ...what, front: { ...front, radiusM: value / 2 } }
+    }
+  },
+)
+const up = field<What<'modifiers'>>(
+  'Front high',
+  0.02,
+  12,
+  ' m',
+  2,
+  ({ front }) => (front.shape === 'rectangle' ? front.heightM : 0),
+  (what, value) => (what.front.shape === 'rectangle' ? { ...what, front: { ...what.front, heightM: value } } : what),
+)
 
 /** What of each kind can be typed; lamps have a form of their own for their output. */
 export const KIT_FIELDS: { [K in KitKind]: readonly KitField<What<K>>[] } = {
   lamps: [
-    field('Range', 0.5, 12, ' stops', 1, what => what.rangeStops, (what, rangeStops) => ({ ...what, rangeStops })),
-    field('Click', 0.05, 1, ' stop', 2, what => what.clickStops, (what, clickStops) => ({ ...what, clickStops })),
-    field('Colour', 1700, 20000, ' K', 0, what => what.cctK, (what, cctK) => ({ ...what, cctK })),
+    field(
+      'Range',
+      0.5,
+      12,
+      ' stops',
+      1,
+      what => what.rangeStops,
+      (what, rangeStops) => ({ ...what, rangeStops }),
+    ),
+    field(
+      'Click',
+      0.05,
+      1,
+      ' stop',
+      2,
+      what => what.clickStops,
+      (what, clickStops) => ({ ...what, clickStops }),
+    ),
+    field(
+      'Colour',
+      1700,
+      20000,
+      ' K',
+      0,
+      what => what.cctK,
+      (what, cctK) => ({ ...what, cctK }),
+    ),
     // 0 stands for not known.
-    field('Draws', 0, 30000, ' W', 0, what => what.watts ?? 0, (what, watts) => ({ ...what, watts: watts >= 1 ? watts : null })),
+    field(
+      'Draws',
+      0,
+      30000,
+      ' W',
+      0,
+      what => what.watts ?? 0,
+      (what, watts) => ({ ...what, watts: watts >= 1 ? watts : null }),
+    ),
   ],
   modifiers: [
-    across, up,
-    field('Half as bright at', 1, 89, '°', 0, what => what.halfIntensityDeg, (what, halfIntensityDeg) => ({ ...what, halfIntensityDeg })),
-    field('Costs', -6, 10, ' stops', 1, what => what.lossStops, (what, lossStops) => ({ ...what, lossStops })),
+    across,
+    up,
+    field(
+      'Half as bright at',
+      1,
+      89,
+      '°',
+      0,
+      what => what.halfIntensityDeg,
+      (what, halfIntensityDeg) => ({ ...what, halfIntensityDeg }),
+    ),
+    field(
+      'Costs',
+      -6,
+      10,
+      ' stops',
+      1,
+      what => what.lossStops,
+      (what, lossStops) => ({ ...what, lossStops }),
+    ),
   ],
   gels: [channel(0, 'Red through'), channel(1, 'Green through'), channel(2, 'Blue through')],
   panels: [
-    field('Wide', 0.05, 40, ' m', 2, what => what.widthM, (what, widthM) => ({ ...what, widthM })),
-    field('High', 0.05, 29, ' m', 2, what => what.heightM, (what, heightM) => ({ ...what, heightM })),
-    field('Front sends back', 0, 95, ' %', 0, what => 100 * luminance(what.front.reflectance), (what, value) => ({ ...what, front: { ...what.front, reflectance: grey(value / 100) } })),
-    field('Back sends back', 0, 95, ' %', 0, what => 100 * luminance(what.back.reflectance), (what, value) => ({ ...what, back: { ...what.back, reflectance: grey(value / 100) } })),
-    field('Lets through', 0, 90, ' %', 0, what => 100 * luminance(what.transmittance), (what, value) => ({ ...what, transmittance: grey(value / 100) })),
+    field(
+      'Wide',
+      0.05,
+      40,
+      ' m',
+      2,
+      what => what.widthM,
+      (what, widthM) => ({ ...what, widthM }),
+    ),
+    field(
+      'High',
+      0.05,
+      29,
+      ' m',
+      2,
+      what => what.heightM,
+      (what, heightM) => ({ ...what, heightM }),
+    ),
+    field(
+      'Front sends back',
+      0,
+      95,
+      ' %',
+      0,
+      what => 100 * luminance(what.front.reflectance),
+      (what, value) => ({ ...what, front: { ...what.front, reflectance: grey(value / 100) } }),
+    ),
+    field(
+      'Back sends back',
+      0,
+      95,
+      ' %',
+      0,
+      what => 100 * luminance(what.back.reflectance),
+      (what, value) => ({ ...what, back: { ...what.back, reflectance: grey(value / 100) } }),
+    ),
+    field(
+      'Lets through',
+      0,
+      90,
+      ' %',
+      0,
+      what => 100 * luminance(what.transmittance),
+      (what, value) => ({ ...what, transmittance: grey(value / 100) }),
+    ),
   ],
   backdrops: [
-    field('Wide', 0.3, 40, ' m', 2, what => what.widthM, (what, widthM) => ({ ...what, widthM })),
-    field('High', 0.5, 29, ' m', 2, what => what.heightM, (what, heightM) => ({ ...what, heightM })),
-    field('Sweep', 0, 20, ' m', 2, what => what.sweepM, (what, sweepM) => ({ ...what, sweepM })),
+    field(
+      'Wide',
+      0.3,
+      40,
+      ' m',
+      2,
+      what => what.widthM,
+      (what, widthM) => ({ ...what, widthM }),
+    ),
+    field(
+      'High',
+      0.5,
+      29,
+      ' m',
+      2,
+      what => what.heightM,
+      (what, heightM) => ({ ...what, heightM }),
+    ),
+    field(
+      'Sweep',
+      0,
+      20,
+      ' m',
+      2,
+      what => what.sweepM,
+      (what, sweepM) => ({ ...what, sweepM }),
+    ),
     bounce(),
   ],
   cameras: [
-    field('Sensor wide', 2, 120, ' mm', 1, ({ what }) => what.sensor.widthMm, (item, widthMm) => ({ ...item, what: { ...item.what, sensor: { ...item.what.sensor, widthMm } } })),
-    field('Sensor high', 2, 120, ' mm', 1, ({ what }) => what.sensor.heightMm, (item, heightMm) => ({ ...item, what: { ...item.what, sensor: { ...item.what.sensor, heightMm } } })),
-    field('Lens', 4, 1200, ' mm', 0, ({ what }) => what.lens.focalLengthMm, (item, focalLengthMm) => ({ ...item, what: { ...item.what, lens: { focalLengthMm } } })),
-    field('Widest f/', 0.5, 64, '', 1, ({ what }) => what.apertures.widest, (item, widest) => ({ ...item, what: { ...item.what, apertures: { ...item.what.apertures, widest } } })),
-    field('Smallest f/', 0.7, 720, '', 1, ({ what }) => what.apertures.smallest, (item, smallest) => ({ ...item, what: { ...item.what, apertures: { ...item.what.apertures, smallest } } })),
-    field('Glare', 0, 50, ' %', 1, ({ what }) => 100 * what.veilingGlare, (item, value) => ({ ...item, what: { ...item.what, veilingGlare: value / 100 } })),
+    field(
+      'Sensor wide',
+      2,
+      120,
+      ' mm',
+      1,
+      ({ what }) => what.sensor.widthMm,
+      (item, widthMm) => ({ ...item, what: { ...item.what, sensor: { ...item.what.sensor, widthMm } } }),
+    ),
+    field(
+      'Sensor high',
+      2,
+      120,
+      ' mm',
+      1,
+      ({ what }) => what.sensor.heightMm,
+      (item, heightMm) => ({ ...item, what: { ...item.what, sensor: { ...item.what.sensor, heightMm } } }),
+    ),
+    field(
+      'Lens',
+      4,
+      1200,
+      ' mm',
+      0,
+      ({ what }) => what.lens.focalLengthMm,
+      (item, focalLengthMm) => ({ ...item, what: { ...item.what, lens: { focalLengthMm } } }),
+    ),
+    field(
+      'Widest f/',
+      0.5,
+      64,
+      '',
+      1,
+      ({ what }) => what.apertures.widest,
+      (item, widest) => ({ ...item, what: { ...item.what, apertures: { ...item.what.apertures, widest } } }),
+    ),
+    field(
+      'Smallest f/',
+      0.7,
+      720,
+      '',
+      1,
+      ({ what }) => what.apertures.smallest,
+      (item, smallest) => ({ ...item, what: { ...item.what, apertures: { ...item.what.apertures, smallest } } }),
+    ),
+    field(
+      'Glare',
+      0,
+      50,
+      ' %',
+      1,
+      ({ what }) => 100 * what.veilingGlare,
+      (item, value) => ({ ...item, what: { ...item.what, veilingGlare: value / 100 } }),
+    ),
   ],
   meters: [
-    field('Flat constant', 100, 1000, ' lx', 0, what => what.flatConstant, (what, flatConstant) => ({ ...what, flatConstant })),
-    field('Dome constant', 100, 1000, ' lx', 0, what => what.domeConstant, (what, domeConstant) => ({ ...what, domeConstant })),
-    field('Spot constant', 5, 30, ' cd/m²', 1, what => what.spotConstant, (what, spotConstant) => ({ ...what, spotConstant })),
+    field(
+      'Flat constant',
+      100,
+      1000,
+      ' lx',
+      0,
+      what => what.flatConstant,
+      (what, flatConstant) => ({ ...what, flatConstant }),
+    ),
+    field(
+      'Dome constant',
+      100,
+      1000,
+      ' lx',
+      0,
+      what => what.domeConstant,
+      (what, domeConstant) => ({ ...what, domeConstant }),
+    ),
+    field(
+      'Spot constant',
+      5,
+      30,
+      ' cd/m²',
+      1,
+      what => what.spotConstant,
+      (what, spotConstant) => ({ ...what, spotConstant }),
+    ),
   ],
 }
 
-export const KIT_KINDS: readonly { kind: KitKind, name: string, one: string }[] = [
+export const KIT_KINDS: readonly { kind: KitKind; name: string; one: string }[] = [
   { kind: 'lamps', name: 'Lamps', one: 'lamp' },
   { kind: 'modifiers', name: 'Modifiers', one: 'modifier' },
   { kind: 'gels', name: 'Gels', one: 'gel' },

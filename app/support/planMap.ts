@@ -1,8 +1,10 @@
 import type { RoomBounds } from '#core/model/bounds'
 
 /**
- * Metres of the room to pixels and back. The plan and the side view lie one under the other and share their depth: the backdrop is at
- * the left, the camera at the right. `x` takes metres from the backdrop; `y` takes metres to the camera's right on the plan (up the
+ * Metres of the room to pixels and back. The plan and the side view lie one under the other and share their depth:
+ * the backdrop is at
+ * the left, the camera at the right. `x` takes metres from the backdrop; `y` takes metres to the camera's right on
+ * the plan (up the
  * screen), and heights in the side view.
  */
 export type PlanMap = {
@@ -14,7 +16,7 @@ export type PlanMap = {
 }
 
 /** How far in the plan is, and by how much it is pushed aside, pixels. */
-export type Zoom = { k: number, x: number, y: number }
+export type Zoom = { k: number; x: number; y: number }
 
 export const WHOLE: Zoom = { k: 1, x: 0, y: 0 }
 
@@ -42,9 +44,15 @@ const mapOf = (scale: number, left: number, top: number): PlanMap => ({
 })
 
 /** The room from above in the middle of a field. */
-export const planMap = (bounds: RoomBounds, width: number, height: number, scale: number, zoom: Zoom = WHOLE): PlanMap => {
-  const left = width / 2 - (bounds.back + bounds.front) / 2 * scale
-  const top = height / 2 + (bounds.left + bounds.right) / 2 * scale
+export const planMap = (
+  bounds: RoomBounds,
+  width: number,
+  height: number,
+  scale: number,
+  zoom: Zoom = WHOLE,
+): PlanMap => {
+  const left = width / 2 - ((bounds.back + bounds.front) / 2) * scale
+  const top = height / 2 + ((bounds.left + bounds.right) / 2) * scale
   return mapOf(scale * zoom.k, left * zoom.k + zoom.x, top * zoom.k + zoom.y)
 }
 

@@ -9,16 +9,19 @@ import { toneCounts } from './toneCounts'
 
 describe('labels that dodge', () => {
   it('keep their distance, their order and their field', () => {
-    fc.assert(fc.property(fc.array(fc.integer({ min: 0, max: 500 }), { minLength: 1, maxLength: 12 }), (wishes) => {
-      const placed = dodge(wishes, 20, 10, 490)
-      const sorted = placed.toSorted((a, b) => a - b)
-      sorted.slice(1).forEach((value, index) => expect(value - sorted[index]!).toBeGreaterThanOrEqual(20 - 1e-9))
-      expect(Math.min(...placed)).toBeGreaterThanOrEqual(10)
-      expect(Math.max(...placed)).toBeLessThanOrEqual(490)
-    }))
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 0, max: 500 }), { minLength: 1, maxLength: 12 }), wishes => {
+        const placed = dodge(wishes, 20, 10, 490)
+        const sorted = placed.toSorted((a, b) => a - b)
+        sorted.slice(1).forEach((value, index) => expect(value - sorted[index]!).toBeGreaterThanOrEqual(20 - 1e-9))
+        expect(Math.min(...placed)).toBeGreaterThanOrEqual(10)
+        expect(Math.max(...placed)).toBeLessThanOrEqual(490)
+      }),
+    )
   })
 
-  it('stay where they are when there is room', () => expect(dodge([300, 100, 200], 20, 0, 400)).toEqual([300, 100, 200]))
+  it('stay where they are when there is room', () =>
+    expect(dodge([300, 100, 200], 20, 0, 400)).toEqual([300, 100, 200]))
 })
 
 describe('the plan and the side view', () => {
@@ -33,20 +36,30 @@ describe('the plan and the side view', () => {
   })
 
   it('fit into any field together, the depth of one over the depth of the other', () => {
-    fc.assert(fc.property(fc.integer({ min: 300, max: 1200 }), fc.integer({ min: 300, max: 1000 }), (width, height) => {
-      const { scale, planHeight, sideHeight } = stageLayout(hall, width, height, 'both')
-      const plan = planMap(hall, width, planHeight, scale)
-      const side = sideMap(plan, sideHeight)
-      expect(planHeight + sideHeight).toBe(height)
-      expect(side.x(3)).toBe(plan.x(3))
-      for (const inside of [plan.x(-0.8), width - plan.x(8.4), plan.y(3.2), planHeight - plan.y(-3.2), side.y(3.4), sideHeight - side.y(0)]) expect(inside).toBeGreaterThanOrEqual(MARGIN_PX - 1)
-    }))
+    fc.assert(
+      fc.property(fc.integer({ min: 300, max: 1200 }), fc.integer({ min: 300, max: 1000 }), (width, height) => {
+        const { scale, planHeight, sideHeight } = stageLayout(hall, width, height, 'both')
+        const plan = planMap(hall, width, planHeight, scale)
+        const side = sideMap(plan, sideHeight)
+        expect(planHeight + sideHeight).toBe(height)
+        expect(side.x(3)).toBe(plan.x(3))
+        for (const inside of [
+          plan.x(-0.8),
+          width - plan.x(8.4),
+          plan.y(3.2),
+          planHeight - plan.y(-3.2),
+          side.y(3.4),
+          sideHeight - side.y(0),
+        ])
+          expect(inside).toBeGreaterThanOrEqual(MARGIN_PX - 1)
+      }),
+    )
   })
 })
 
 describe('the picture', () => {
   it('survives base64', () => {
-    const bytes = Uint8Array.from({ length: 70_000 }, (_, index) => index * 7 % 256)
+    const bytes = Uint8Array.from({ length: 70_000 }, (_, index) => (index * 7) % 256)
     expect(bytesFromBase64(base64FromBytes(bytes))).toEqual(bytes)
   })
 

@@ -14,9 +14,16 @@ const plane = { xs, ys, stops: ys.flatMap(y => xs.map(x => x - 2.5 + 0.5 * y)) }
 describe('a map of tones', () => {
   it('is filled with the tones between the places that were worked out', () => {
     const fields = fieldsOf(plane, stops => stops)
-    for (const { x, y, width, height, value } of fields) expectWithin(value, x + width / 2 - 2.5 + 0.5 * (y + height / 2), 1e-9)
-    expectWithin(fields.reduce((area, { width, height }) => area + width * height, 0), 3 * 2, 1e-9)
-    expect(fieldsOf({ ...plane, stops: plane.stops.with(0, Number.NaN) }, stops => stops).length).toBeLessThan(fields.length)
+    for (const { x, y, width, height, value } of fields)
+      expectWithin(value, x + width / 2 - 2.5 + 0.5 * (y + height / 2), 1e-9)
+    expectWithin(
+      fields.reduce((area, { width, height }) => area + width * height, 0),
+      3 * 2,
+      1e-9,
+    )
+    expect(fieldsOf({ ...plane, stops: plane.stops.with(0, Number.NaN) }, stops => stops).length).toBeLessThan(
+      fields.length,
+    )
   })
 
   it('has its line where the tone is as wanted, and none where it nowhere is', () => {
@@ -39,7 +46,9 @@ describe('choices of what is wanted', () => {
     for (const { value: kind } of AREA_KINDS) {
       const area = areaOfKind(kind, demoSet())
       expect(v.is(AreaTargetSchema, area), kind).toBe(true)
-      for (const { of, shown } of areaFigures(area)) for (const end of [shown.least, shown.most]) expect(v.is(AreaTargetSchema, { ...area, [of]: end }), `${kind} ${of}`).toBe(true)
+      for (const { of, shown } of areaFigures(area))
+        for (const end of [shown.least, shown.most])
+          expect(v.is(AreaTargetSchema, { ...area, [of]: end }), `${kind} ${of}`).toBe(true)
     }
   })
 })

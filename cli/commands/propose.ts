@@ -10,15 +10,23 @@ import { wholeNumber } from '../wholeNumber'
 
 const metres = (lengthM: number) => formatDistance(lengthM, 'metric')
 
-type Options = { 'ask'?: string, 'fewest'?: boolean, 'keep-key'?: boolean }
+type Options = { ask?: string; fewest?: boolean; 'keep-key'?: boolean }
 
 const questionOf = (set: StudioSet, look: Look, options: Options) => {
   const keyIds = set.lights.filter(light => light.job === 'key').map(light => light.id)
-  return { set, lookId: look.id, learned: learnedOf(set, look), fixedIds: options['keep-key'] ? keyIds : [], mayChangeCamera: !options['keep-key'] }
+  return {
+    set,
+    lookId: look.id,
+    learned: learnedOf(set, look),
+    fixedIds: options['keep-key'] ? keyIds : [],
+    mayChangeCamera: !options['keep-key'],
+  }
 }
 
 const answerOf = async (set: StudioSet, look: Look, proposed: Proposed) => {
-  const { evaluation: { camera } } = await solvedFor(set, look)
+  const {
+    evaluation: { camera },
+  } = await solvedFor(set, look)
   return {
     isReached: proposed.binding === undefined,
     binds: bindingWords(proposed),
@@ -33,18 +41,33 @@ const answerOf = async (set: StudioSet, look: Look, proposed: Proposed) => {
 
 /** What could be done so that the look's targets, or another value of the backdrop, are met. */
 export const proposalsFor = async (set: StudioSet, look: Look, options: Options) => {
-  const asked = options.ask === undefined ? set : withBackdropValue(set, look.id, wholeNumber(options.ask, 'ask', 0, 255))
+  const asked =
+    options.ask === undefined ? set : withBackdropValue(set, look.id, wholeNumber(options.ask, 'ask', 0, 255))
   return answerOf(asked, look, (await propose(questionOf(asked, look, options), { fewest: options.fewest }))!)
 }
 
 /** What it takes from pure white to black. */
 export const ladderFor = async (set: StudioSet, look: Look, options: Options) => {
   const rungs = (await ladder(questionOf(set, look, options), { fewest: options.fewest }))!
-  return Promise.all(rungs.map(async rung => ({ value: rung.value, name: rung.name, ...await answerOf(rung.set, look, rung.proposed) })))
+  return Promise.all(
+    rungs.map(async rung => ({
+      value: rung.value,
+      name: rung.name,
+      ...(await answerOf(rung.set, look, rung.proposed)),
+    })),
+  )
 }
 
 /** Which placements need care. */
 export const careFor = async (set: StudioSet, look: Look) => {
-  const { evaluation: { camera, lighting } } = await solvedFor(set, look)
-  return (await sensitivity(set, look, camera, lighting.learned))!.map(slip => ({ ...slip, subject: tidy(slip.subject), backdrop: tidy(slip.backdrop), evenness: tidy(slip.evenness), worst: tidy(worstSlip(slip)) }))
+  const {
+    evaluation: { camera, lighting },
+  } = await solvedFor(set, look)
+  return (await sensitivity(set, look, camera, lighting.learned))!.map(slip => ({
+    ...slip,
+    subject: tidy(slip.subject),
+    backdrop: tidy(slip.backdrop),
+    evenness: tidy(slip.evenness),
+    worst: tidy(worstSlip(slip)),
+  }))
 }

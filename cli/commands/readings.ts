@@ -5,15 +5,21 @@ import { bouncedByOwner } from '#core/physics/transport/lightLayer'
 import { luminance } from '#core/physics/units/rgb'
 import { solvedFor, tidy } from '../solved'
 
-/** Every meter point's predicted reading. Flash is in lux-seconds; continuous light in lux, its f-number at the shutter time. */
+/**
+ * Every meter point's predicted reading. Flash is in lux-seconds; continuous light in lux, its f-number at the
+ * shutter time.
+ */
 export const readingsOf = async (set: StudioSet, look: Look) => {
-  const { solved, evaluation: { lighting, camera, readouts } } = await solvedFor(set, look)
+  const {
+    solved,
+    evaluation: { lighting, camera, readouts },
+  } = await solvedFor(set, look)
   const weights = weightsOf(set, look.lights, camera, lighting.learned)
   return {
     set: set.name,
     look: look.name,
     camera,
-    points: readouts.map((all) => {
+    points: readouts.map(all => {
       const { point } = all
       const receiver = solved.receivers.find(candidate => candidate.id === point.id)!
       return {
@@ -35,8 +41,11 @@ export const readingsOf = async (set: StudioSet, look: Look) => {
             bounced: shown(bouncedLuxS),
             total: shown(directLuxS + bouncedLuxS),
             fNumber: tidy(meteredFNumber(directLuxS + bouncedLuxS, camera.iso, point.constant)),
-            bouncedFrom: Object.fromEntries(Object.entries(bouncedByOwner(solved.stage, field, receiver))
-              .map(([owner, colour]) => [owner, shown(luminance(colour) * weights[lightId]!.bounced)] as const).sort((a, b) => b[1] - a[1])),
+            bouncedFrom: Object.fromEntries(
+              Object.entries(bouncedByOwner(solved.stage, field, receiver))
+                .map(([owner, colour]) => [owner, shown(luminance(colour) * weights[lightId]!.bounced)] as const)
+                .sort((a, b) => b[1] - a[1]),
+            ),
           }
         }),
         all: {

@@ -11,9 +11,16 @@ export const solvedPowers = async (set: StudioSet, look: Look) => {
     look: look.name,
     camera: evaluation.camera,
     isReached: answer.isReached,
-    lights: set.lights.map(light => ({ id: light.id, name: light.name, ...answer.settings[light.id]!, before: look.lights[light.id] })),
-    targets: answer.misses.map(({ of, stops }) => of.kind === 'point'
-      ? { id: of.point.id, wanted: look.targets[of.point.id], missStops: tidy(stops) }
-      : { area: of.area.kind, wanted: of.area, missStops: tidy(stops) }),
+    lights: set.lights.map(light => ({
+      id: light.id,
+      name: light.name,
+      ...answer.settings[light.id]!,
+      before: look.lights[light.id],
+    })),
+    targets: answer.misses.map(({ of, stops }) =>
+      of.kind === 'point'
+        ? { id: of.point.id, wanted: look.targets[of.point.id], missStops: tidy(stops) }
+        : { area: of.area.kind, wanted: of.area, missStops: tidy(stops) },
+    ),
   }
 }

@@ -32,35 +32,90 @@ const solveTruth = async (set: StudioSet) => {
 }
 
 /** What is really there at each point asked for, before any meter: f-numbers of an ideal incident meter. */
-export const benchTruth = async ({ set, lookId, pointIds, lightIds, camera, seed, roughness }: Omit<ReadingRequest, 'pointId' | 'take' | 'faults' | 'sinceS' | 'meter'> & { pointIds: readonly string[] }): Promise<number[]> => {
+export const benchTruth = async ({
+  set,
+  lookId,
+  pointIds,
+  lightIds,
+  camera,
+  seed,
+  roughness,
+}: Omit<ReadingRequest, 'pointId' | 'take' | 'faults' | 'sinceS' | 'meter'> & { pointIds: readonly string[] }): Promise<
+  number[]
+> => {
   const studio = { seed, roughness }
   const truth = trueStudio(set, studio)
-  const look = truePowers(set.looks.find(candidate => candidate.id === lookId)!, studio)
+  const look = truePowers(
+    set.looks.find(candidate => candidate.id === lookId)!,
+    studio,
+  )
   const { layers } = await solveTruth(truth)
-  const { at } = evaluate(truth, { ...look, lights: onlyOn(look, lightIds) }, { layers, learned: trueOutputs(set, studio) }, camera)
+  const { at } = evaluate(
+    truth,
+    { ...look, lights: onlyOn(look, lightIds) },
+    { layers, learned: trueOutputs(set, studio) },
+    camera,
+  )
   return pointIds.map(id => at(id).fNumber)
 }
 
 /** What the simulated meter shows, or undefined where no light reaches it. */
-export const benchReading = async ({ set, lookId, pointId, lightIds, camera, seed, roughness, take, faults, sinceS, meter }: ReadingRequest): Promise<number | undefined> => {
+export const benchReading = async ({
+  set,
+  lookId,
+  pointId,
+  lightIds,
+  camera,
+  seed,
+  roughness,
+  take,
+  faults,
+  sinceS,
+  meter,
+}: ReadingRequest): Promise<number | undefined> => {
   const studio = { seed, roughness }
   const truth = trueStudio(set, studio)
-  const look = truePowers(set.looks.find(candidate => candidate.id === lookId)!, studio)
+  const look = truePowers(
+    set.looks.find(candidate => candidate.id === lookId)!,
+    studio,
+  )
   const { layers } = await solveTruth(truth)
   const inUse = Object.keys(look.lights).filter(id => look.lights[id]!.on)
   const { settings, isoStops } = slipped(set, onlyOn(look, lightIds), inUse, faults, seed, take, sinceS)
-  const { point, fNumber: incident } = evaluate(truth, { ...look, lights: settings }, { layers, learned: trueOutputs(set, studio) }, camera).at(pointId)
-  const fNumber = (meter === 'spot' ? spotFromIncident(incident, point.reflectance ? luminance(point.reflectance) : 0.18, point.receptor, truth.meter) : incident) * 2 ** (isoStops / 2)
+  const { point, fNumber: incident } = evaluate(
+    truth,
+    { ...look, lights: settings },
+    { layers, learned: trueOutputs(set, studio) },
+    camera,
+  ).at(pointId)
+  const fNumber =
+    (meter === 'spot'
+      ? spotFromIncident(incident, point.reflectance ? luminance(point.reflectance) : 0.18, point.receptor, truth.meter)
+      : incident) *
+    2 ** (isoStops / 2)
   if (!(fNumber > LEAST_F_NUMBER)) return undefined
   const stops = stopsFromFNumber(fNumber) + METER_NOISE_STOPS * normalDraw(seed, `meter ${take}`)
   return fNumberFromStops(roundToClicks(stops, METER_STEP_STOPS))
 }
 
 /** A picture of the true studio as the look lights it, with the noise of a sensor. */
-export const benchExposure = async ({ set, lookId, camera, seed, roughness, take, width, ownCurve, format }: PictureRequest): Promise<Exposed> => {
+export const benchExposure = async ({
+  set,
+  lookId,
+  camera,
+  seed,
+  roughness,
+  take,
+  width,
+  ownCurve,
+  format,
+}: PictureRequest): Promise<Exposed> => {
   const studio = { seed, roughness }
   const truth = trueStudio(set, studio)
-  const look = truePowers(set.looks.find(candidate => candidate.id === lookId)!, studio)
+  const look = truePowers(
+    set.looks.find(candidate => candidate.id === lookId)!,
+    studio,
+  )
   const solved = await solveTruth(truth)
   const lit = atOnce(lightViewOf(truth, solved, cameraView(truth, solved, width)))
   const { view } = lit
@@ -68,5 +123,13 @@ export const benchExposure = async ({ set, lookId, camera, seed, roughness, take
   for (let index = 0; index < linear.length; index++) {
     linear[index] = recorded(linear[index]!, seed, `sensor ${take} ${index}`)
   }
-  return exposed(linear, view.width, view.height, trueResponse(set, seed, ownCurve), camera, format, `bench ${String(take + 1).padStart(4, '0')}`)
+  return exposed(
+    linear,
+    view.width,
+    view.height,
+    trueResponse(set, seed, ownCurve),
+    camera,
+    format,
+    `bench ${String(take + 1).padStart(4, '0')}`,
+  )
 }

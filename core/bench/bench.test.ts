@@ -15,11 +15,25 @@ import { trueAmbientLux, trueOutputs, truePowers, trueStudio } from './trueStudi
 const ROUGH = (seed: number) => ({ seed, roughness: 1 })
 
 const camera = { fNumber: 8, shutterS: 1 / 125, iso: 100 }
-const question = { set: demoSet(), lookId: 'white', camera, seed: 7, roughness: 1 / 3, take: 0, pointId: 'backdrop/middle', lightIds: ['backdrop-left'], meter: 'incident' as const, faults: NO_FAULTS, sinceS: 60 }
+const question = {
+  set: demoSet(),
+  lookId: 'white',
+  camera,
+  seed: 7,
+  roughness: 1 / 3,
+  take: 0,
+  pointId: 'backdrop/middle',
+  lightIds: ['backdrop-left'],
+  meter: 'incident' as const,
+  faults: NO_FAULTS,
+  sinceS: 60,
+}
 
 describe('the bench', () => {
   it('hides lamp faults, others for every number, the same for the same; lamps give less than their rating on the whole', () => {
-    const all = Array.from({ length: 200 }, (_, seed) => Object.values(trueOutputs(demoSet(), ROUGH(seed)).lightStops)).flat()
+    const all = Array.from({ length: 200 }, (_, seed) =>
+      Object.values(trueOutputs(demoSet(), ROUGH(seed)).lightStops),
+    ).flat()
     expect(Math.max(...all)).toBeLessThanOrEqual(0.3)
     expect(Math.min(...all)).toBeGreaterThanOrEqual(-1)
     expectWithin(all.reduce((sum, stops) => sum + stops, 0) / all.length, -0.35, 0.05)
@@ -35,7 +49,8 @@ describe('the bench', () => {
     expect(trueAmbientLux(planned)).toBe(0)
     const keyOff = (roughness: number) => trueOutputs(demoSet(), { seed: 3, roughness }).lightStops.key!
     expectWithin(keyOff(0.5), keyOff(1) / 2, 1e-12)
-    const moved = (roughness: number) => trueStudio(demoSet(), { seed: 3, roughness }).lights[1]!.place.xM - demoSet().lights[1]!.place.xM
+    const moved = (roughness: number) =>
+      trueStudio(demoSet(), { seed: 3, roughness }).lights[1]!.place.xM - demoSet().lights[1]!.place.xM
     expectWithin(moved(0.5), moved(1) / 2, 1e-9)
     expect(Math.abs(moved(1))).toBeLessThanOrEqual(0.08)
   })
@@ -62,29 +77,50 @@ describe('the bench', () => {
     expect(await benchReading({ ...question, roughness: 0, lightIds: [] })).toBeUndefined()
   })
 
-  it('reads the room\'s own light where there is some, longer for a longer shutter', async () => {
+  it("reads the room's own light where there is some, longer for a longer shutter", async () => {
     const dark = { ...question, roughness: 1, seed: 5, pointId: 'subject/key-side', lightIds: [] }
-    const [short, long] = await Promise.all([1 / 125, 1 / 4].map(shutterS => benchReading({ ...dark, camera: { ...camera, shutterS } })))
+    const [short, long] = await Promise.all(
+      [1 / 125, 1 / 4].map(shutterS => benchReading({ ...dark, camera: { ...camera, shutterS } })),
+    )
     expectWithin(2 * Math.log2(long! / short!), Math.log2(125 / 4), 0.2)
   })
 
-  // White paper of about 0.88 under a spot meter reads log2(0.88 x 250 / (pi x 12.5)) = 2.49 stops over the incident reading.
+  // White paper of about 0.88 under a spot meter reads log2(0.88 x 250 / (pi x 12.5)) = 2.49 stops over the incident
+  // reading.
   it('reads white paper two and a half stops higher by the spot meter', async () => {
     const [incident, spot] = await Promise.all([benchReading(question), benchReading({ ...question, meter: 'spot' })])
     expectWithin(2 * Math.log2(spot! / incident!), 2.49, 0.11)
   })
 
-  it.each([['jpeg', 8], ['png', 16]] as const)('shoots a %s of the shape of the sensor, with exposure and profile in it', async (format, depth) => {
-    const { bytes } = await benchPicture({ set: demoSet(), lookId: 'white', camera, seed: 7, roughness: 1 / 3, take: 0, width: 40, format, ownCurve: false })
+  it.each([
+    ['jpeg', 8],
+    ['png', 16],
+  ] as const)('shoots a %s of the shape of the sensor, with exposure and profile in it', async (format, depth) => {
+    const { bytes } = await benchPicture({
+      set: demoSet(),
+      lookId: 'white',
+      camera,
+      seed: 7,
+      roughness: 1 / 3,
+      take: 0,
+      width: 40,
+      format,
+      ownCurve: false,
+    })
     const file = inspectFile(new Uint8Array(bytes))
     expect(file).toMatchObject({ ok: true, value: { kind: format, width: 40, height: 60, depth } })
     expect(profileOf(file.ok ? file.value.icc : null)).toMatchObject({ name: 'sRGB' })
-    expect(await readTags(new Uint8Array(bytes))).toMatchObject({ exposure: { fNumber: 8, iso: 100, shutterS: expect.closeTo(1 / 125, 5) }, orientation: 1 })
+    expect(await readTags(new Uint8Array(bytes))).toMatchObject({
+      exposure: { fNumber: 8, iso: 100, shutterS: expect.closeTo(1 / 125, 5) },
+      orientation: 1,
+    })
   })
 
   it.each([
-    ['a look it does not have', { lookId: 'none' }, 'no such look'], ['a point it does not have', { pointId: 'moon' }, 'no such meter point'],
-    ['a light it does not have', { lightIds: ['z'] }, 'no such light'], ['a seed below zero', { seed: -1 }, '>=0'],
+    ['a look it does not have', { lookId: 'none' }, 'no such look'],
+    ['a point it does not have', { pointId: 'moon' }, 'no such meter point'],
+    ['a light it does not have', { lightIds: ['z'] }, 'no such light'],
+    ['a seed below zero', { seed: -1 }, '>=0'],
   ])('refuses %s', (_, change, reason) => {
     const result = v.safeParse(ReadingRequestSchema, { ...question, ...change })
     expect(result.success).toBe(false)
@@ -96,10 +132,12 @@ describe('what goes wrong when it is asked for', () => {
   const set = demoSet()
   const all = set.lights.map(({ id }) => id)
   const alone = (id: string) => Object.fromEntries(all.map(light => [light, { on: light === id, powerStops: -1 }]))
-  const at = (faults: Partial<typeof NO_FAULTS>, take: number, sinceS = 60, settings = alone('key')) => slipped(set, settings, all, { ...NO_FAULTS, ...faults }, 11, take, sinceS)
+  const at = (faults: Partial<typeof NO_FAULTS>, take: number, sinceS = 60, settings = alone('key')) =>
+    slipped(set, settings, all, { ...NO_FAULTS, ...faults }, 11, take, sinceS)
   const takes = Array.from({ length: 120 }, (_, take) => take)
 
-  it('is nothing where nothing was asked for', () => takes.forEach(take => expect(at({}, take)).toEqual({ settings: alone('key'), isoStops: 0 })))
+  it('is nothing where nothing was asked for', () =>
+    takes.forEach(take => expect(at({}, take)).toEqual({ settings: alone('key'), isoStops: 0 })))
 
   it('is a lamp that does not fire, one reading in six', () => {
     const silent = takes.filter(take => !at({ misfire: true }, take).settings.key!.on).length
@@ -109,7 +147,9 @@ describe('what goes wrong when it is asked for', () => {
 
   it('is another light left on, or a stop of ISO', () => {
     const slips = takes.map(take => at({ slips: true }, take))
-    expect(slips.filter(({ settings }) => Object.values(settings).filter(({ on }) => on).length === 2).length).toBeGreaterThan(3)
+    expect(
+      slips.filter(({ settings }) => Object.values(settings).filter(({ on }) => on).length === 2).length,
+    ).toBeGreaterThan(3)
     expect(new Set(slips.map(({ isoStops }) => isoStops))).toEqual(new Set([0, 1, -1]))
   })
 
@@ -122,7 +162,10 @@ describe('what goes wrong when it is asked for', () => {
   })
 
   it('is a lamp fired again too soon: half the charge is a stop less, and low power is ready sooner', () => {
-    const [full, low] = [{ ...alone('key'), key: { on: true, powerStops: 0 } }, { ...alone('key'), key: { on: true, powerStops: -3 } }]
+    const [full, low] = [
+      { ...alone('key'), key: { on: true, powerStops: 0 } },
+      { ...alone('key'), key: { on: true, powerStops: -3 } },
+    ]
     expectWithin(at({ recycling: true }, 0, RECYCLING_S / 2, full).settings.key!.powerStops, -1, 1e-9)
     expect(at({ recycling: true }, 0, RECYCLING_S / 2, low).settings.key!.powerStops).toBe(-3)
   })

@@ -21,15 +21,23 @@ const cardValue = async (bytes: Uint8Array): Promise<number> => {
 }
 
 const bracketOf = (seed: number): Promise<BracketStep[]> =>
-  Promise.all(bracketStops().map(async stops => ({ stops, value: await cardValue(new Uint8Array((await writePicture(bracketFrame(demoSet(), camera, stops, seed, true))).bytes)) })))
+  Promise.all(
+    bracketStops().map(async stops => ({
+      stops,
+      value: await cardValue(
+        new Uint8Array((await writePicture(bracketFrame(demoSet(), camera, stops, seed, true))).bytes),
+      ),
+    })),
+  )
 
 describe('a bracket from the bench', () => {
-  it.each([1, 2, 3, 4, 5])('gives the hidden curve of camera %i back within 3 values from 10 to 250', async (seed) => {
+  it.each([1, 2, 3, 4, 5])('gives the hidden curve of camera %i back within 3 values from 10 to 250', async seed => {
     const truth = ownResponse(seed)
     const fit = fitBracket(await bracketOf(seed), CARD)!
     const found = responseOf({ response: fit.response })
     let worst = 0
-    for (let value = 10; value <= 250; value += 5) worst = Math.max(worst, Math.abs(found.valueFromLinear(truth.linearFromValue(value)) - value))
+    for (let value = 10; value <= 250; value += 5)
+      worst = Math.max(worst, Math.abs(found.valueFromLinear(truth.linearFromValue(value)) - value))
     expect(worst).toBeLessThanOrEqual(3)
     // What it says of its own sureness holds, and the pictures lie on it.
     expect(Math.max(...fit.spreads)).toBeLessThan(6)
@@ -41,12 +49,23 @@ describe('a bracket from the bench', () => {
   })
 
   it('needs four pictures between black and white, and takes one that strays for what it is', async () => {
-    expect(fitBracket([{ stops: 0, value: 118 }, { stops: 1, value: 160 }, { stops: 2, value: 255 }], CARD)).toBeUndefined()
+    expect(
+      fitBracket(
+        [
+          { stops: 0, value: 118 },
+          { stops: 1, value: 160 },
+          { stops: 2, value: 255 },
+        ],
+        CARD,
+      ),
+    ).toBeUndefined()
     const steps = await bracketOf(1)
-    const strayed = steps.map(step => step.stops === -1 ? { ...step, value: step.value + 12 } : step)
+    const strayed = steps.map(step => (step.stops === -1 ? { ...step, value: step.value + 12 } : step))
     const fit = fitBracket(strayed, CARD)!
     const off = fit.residuals[strayed.findIndex(({ stops }) => stops === -1)]!
     expect(off).toBeGreaterThan(4)
-    expect(fit.response.steps.every(({ value }, index, all) => index === 0 || value >= all[index - 1]!.value)).toBe(true)
+    expect(fit.response.steps.every(({ value }, index, all) => index === 0 || value >= all[index - 1]!.value)).toBe(
+      true,
+    )
   })
 })

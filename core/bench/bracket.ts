@@ -13,16 +13,39 @@ const CARD_SHARE = 0.6
 
 /** Stops of each frame of a bracket. */
 export const bracketStops = (): number[] =>
-  Array.from({ length: Math.round((BRACKET.toStops - BRACKET.fromStops) / BRACKET.stepStops) + 1 }, (_, index) => BRACKET.fromStops + index * BRACKET.stepStops)
+  Array.from(
+    { length: Math.round((BRACKET.toStops - BRACKET.fromStops) / BRACKET.stepStops) + 1 },
+    (_, index) => BRACKET.fromStops + index * BRACKET.stepStops,
+  )
 
-/** One frame of a bracket of the grey card, evenly lit and metered at the camera's setting; the shutter makes the steps. */
-export const bracketFrame = (set: StudioSet, camera: CameraSetting, stops: number, seed: number, hasOwnCurve: boolean): Exposed => {
+/**
+ * One frame of a bracket of the grey card, evenly lit and metered at the camera's setting; the shutter makes the
+ * steps.
+ */
+export const bracketFrame = (
+  set: StudioSet,
+  camera: CameraSetting,
+  stops: number,
+  seed: number,
+  hasOwnCurve: boolean,
+): Exposed => {
   const response = trueResponse(set, seed, hasOwnCurve)
   const linear = new Float32Array(WIDTH * HEIGHT * 3)
   for (let at = 0; at < WIDTH * HEIGHT; at++) {
-    const isCard = Math.abs(at % WIDTH / WIDTH - 0.5) < CARD_SHARE / 2 && Math.abs(Math.floor(at / WIDTH) / HEIGHT - 0.5) < CARD_SHARE / 2
+    const isCard =
+      Math.abs((at % WIDTH) / WIDTH - 0.5) < CARD_SHARE / 2 &&
+      Math.abs(Math.floor(at / WIDTH) / HEIGHT - 0.5) < CARD_SHARE / 2
     const light = (isCard ? CARD : SURROUND) * 2 ** stops
-    for (let channel = 0; channel < 3; channel++) linear[at * 3 + channel] = Math.max(0, recorded(light, seed, `card ${stops} ${at} ${channel}`))
+    for (let channel = 0; channel < 3; channel++)
+      linear[at * 3 + channel] = Math.max(0, recorded(light, seed, `card ${stops} ${at} ${channel}`))
   }
-  return exposed(linear, WIDTH, HEIGHT, response, { ...camera, shutterS: camera.shutterS * 2 ** stops }, 'jpeg', `bracket ${stops >= 0 ? '+' : ''}${stops.toFixed(1)}`)
+  return exposed(
+    linear,
+    WIDTH,
+    HEIGHT,
+    response,
+    { ...camera, shutterS: camera.shutterS * 2 ** stops },
+    'jpeg',
+    `bracket ${stops >= 0 ? '+' : ''}${stops.toFixed(1)}`,
+  )
 }

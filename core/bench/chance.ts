@@ -1,10 +1,10 @@
 /** Repeatable chance: the same seed and name always give the same draw. */
 const mixed = (text: string): number => {
   // 32-bit FNV-1a over the text, then C. Wellons' "lowbias32" mixing (both public domain).
-  let x = 0x811C9DC5
+  let x = 0x811c9dc5
   for (let index = 0; index < text.length; index++) x = Math.imul(x ^ text.charCodeAt(index), 0x01000193)
-  x = Math.imul(x ^ (x >>> 16), 0x7FEB352D)
-  x = Math.imul(x ^ (x >>> 15), 0x846CA68B)
+  x = Math.imul(x ^ (x >>> 16), 0x7feb352d)
+  x = Math.imul(x ^ (x >>> 15), 0x846ca68b)
   return ((x ^ (x >>> 16)) >>> 0) / 2 ** 32
 }
 

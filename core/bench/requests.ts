@@ -11,7 +11,12 @@ const take = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(1_000_000
 /** How far the true studio is from its plan: 0 as planned, 1 a rough hall. */
 const roughness = v.pipe(v.number(), v.minValue(0), v.maxValue(1))
 
-const FaultsSchema = v.strictObject({ drift: v.boolean(), misfire: v.boolean(), recycling: v.boolean(), slips: v.boolean() })
+const FaultsSchema = v.strictObject({
+  drift: v.boolean(),
+  misfire: v.boolean(),
+  recycling: v.boolean(),
+  slips: v.boolean(),
+})
 
 const question = {
   set: SetSchema,
@@ -35,8 +40,14 @@ export const ReadingRequestSchema = v.pipe(
     sinceS: v.optional(v.pipe(v.number(), v.minValue(0)), 60),
   }),
   v.check(({ set, lookId }) => set.looks.some(look => look.id === lookId), NO_SUCH_LOOK),
-  v.check(({ set, pointId }) => readingPoints(set).some(point => point.id === pointId), 'The set has no such meter point.'),
-  v.check(({ set, lightIds }) => lightIds.every(id => set.lights.some(light => light.id === id)), 'The set has no such light.'),
+  v.check(
+    ({ set, pointId }) => readingPoints(set).some(point => point.id === pointId),
+    'The set has no such meter point.',
+  ),
+  v.check(
+    ({ set, lightIds }) => lightIds.every(id => set.lights.some(light => light.id === id)),
+    'The set has no such light.',
+  ),
 )
 
 const picture = {

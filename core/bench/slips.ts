@@ -24,28 +24,53 @@ const SLIP_IN = 6
 export const RECYCLING_S = 2.4
 
 const happens = (seed: number, name: string, oneIn: number): boolean => (evenDraw(seed, name) + 1) / 2 < 1 / oneIn
-const pick = <T>(items: readonly T[], seed: number, name: string): T | undefined => items[Math.min(items.length - 1, Math.floor((evenDraw(seed, name) + 1) / 2 * items.length))]
+const pick = <T>(items: readonly T[], seed: number, name: string): T | undefined =>
+  items[Math.min(items.length - 1, Math.floor(((evenDraw(seed, name) + 1) / 2) * items.length))]
 
 /** Stops that a lamp has lost by this reading. */
 const driftOf = (set: StudioSet, lightId: string, seed: number, take: number): number =>
   pick(set.lights, seed, 'drifts')?.id === lightId ? -Math.min(MOST_DRIFT_STOPS, DRIFT_A_TAKE * take) : 0
 
 /** Share of its charge that a lamp has, so long after the last flash; lower power is ready sooner. */
-const chargeOf = (powerStops: number, sinceS: number): number => Math.min(1, Math.max(0.1, sinceS / (RECYCLING_S * 2 ** powerStops)))
+const chargeOf = (powerStops: number, sinceS: number): number =>
+  Math.min(1, Math.max(0.1, sinceS / (RECYCLING_S * 2 ** powerStops)))
 
 /** What lamps really do at a reading: settings as they are, with everything that goes wrong. */
-export const slipped = (set: StudioSet, settings: Readonly<Record<string, LightSetting>>, inUse: readonly string[], faults: Faults, seed: number, take: number, sinceS: number): { settings: Record<string, LightSetting>, isoStops: number } => {
+export const slipped = (
+  set: StudioSet,
+  settings: Readonly<Record<string, LightSetting>>,
+  inUse: readonly string[],
+  faults: Faults,
+  seed: number,
+  take: number,
+  sinceS: number,
+): { settings: Record<string, LightSetting>; isoStops: number } => {
   const on = Object.keys(settings).filter(id => settings[id]!.on)
-  const silent = faults.misfire && happens(seed, `misfire ${take}`, MISFIRE_IN) ? pick(on, seed, `silent ${take}`) : undefined
+  const silent =
+    faults.misfire && happens(seed, `misfire ${take}`, MISFIRE_IN) ? pick(on, seed, `silent ${take}`) : undefined
   const slips = faults.slips && happens(seed, `slip ${take}`, SLIP_IN)
   const isIso = evenDraw(seed, `which slip ${take}`) > 0
-  const left = slips && !isIso ? pick(inUse.filter(id => !on.includes(id)), seed, `left ${take}`) : undefined
+  const left =
+    slips && !isIso
+      ? pick(
+          inUse.filter(id => !on.includes(id)),
+          seed,
+          `left ${take}`,
+        )
+      : undefined
   return {
     isoStops: slips && isIso ? (evenDraw(seed, `iso ${take}`) > 0 ? 1 : -1) : 0,
-    settings: Object.fromEntries(Object.entries(settings).map(([id, setting]) => {
-      const isFlash = set.lights.find(light => light.id === id)?.lamp.kind === 'flash'
-      const lost = (faults.drift ? driftOf(set, id, seed, take) : 0) + (faults.recycling && isFlash ? Math.log2(chargeOf(setting.powerStops, sinceS)) : 0)
-      return [id, { on: (setting.on && id !== silent) || id === left, powerStops: Math.max(-12, setting.powerStops + lost) }]
-    })),
+    settings: Object.fromEntries(
+      Object.entries(settings).map(([id, setting]) => {
+        const isFlash = set.lights.find(light => light.id === id)?.lamp.kind === 'flash'
+        const lost =
+          (faults.drift ? driftOf(set, id, seed, take) : 0) +
+          (faults.recycling && isFlash ? Math.log2(chargeOf(setting.powerStops, sinceS)) : 0)
+        return [
+          id,
+          { on: (setting.on && id !== silent) || id === left, powerStops: Math.max(-12, setting.powerStops + lost) },
+        ]
+      }),
+    ),
   }
 }

@@ -12,35 +12,54 @@ import { feasibility, type Answer } from './feasibility'
 import { askLook } from './looks'
 import { askRatio } from './editBrief'
 
-const room = (widthM: number, depthM: number, heightM: number, framing: Brief['framing'], toBackdropM = 0.9): StudioSet => {
+const room = (
+  widthM: number,
+  depthM: number,
+  heightM: number,
+  framing: Brief['framing'],
+  toBackdropM = 0.9,
+): StudioSet => {
   const set = emptySet('test', 'Test')
   return {
     ...set,
     brief: { ...set.brief, framing },
     room: { ...set.room, widthM, depthM, heightM, behindBackdropM: 0.1 },
-    backdrop: { ...set.backdrop, widthM: Math.min(2.72, widthM - 0.1), heightM: Math.min(2.8, heightM - 0.1), sweepM: 0.8 },
+    backdrop: {
+      ...set.backdrop,
+      widthM: Math.min(2.72, widthM - 0.1),
+      heightM: Math.min(2.8, heightM - 0.1),
+      sweepM: 0.8,
+    },
     subjects: set.subjects.map(subject => ({ ...subject, place: { xM: 0, yM: toBackdropM } })),
   }
 }
-const answer = (set: StudioSet, id: Answer['id']) => feasibility(set, metres => formatDistance(metres, 'metric')).find(candidate => candidate.id === id)!
+const answer = (set: StudioSet, id: Answer['id']) =>
+  feasibility(set, metres => formatDistance(metres, 'metric')).find(candidate => candidate.id === id)!
 const longest = (set: StudioSet) => Math.max(0, ...lensesThatFit(set).map(({ focalLengthMm }) => focalLengthMm))
 
 describe('framing', () => {
-  it.each(['head', 'half', 'full'] as const)('%s: shows what it names, edge to edge, with every lens that does not tilt much', (framing) => {
-    for (const focalLengthMm of FOCAL_LENGTHS_MM.filter(mm => mm >= 50)) {
-      const set = frameUp(room(20, 40, 6, framing), focalLengthMm)
-      const { heightM, middleM } = frameNeed(set)
-      const { yM } = set.subjects[0]!.place
-      // The camera looks a little down or up, so the edges are met within a few hundredths.
-      expectWithin(project(projectionOf(set), [0, yM, middleM])!.v, 0, 1e-9)
-      expectWithin(project(projectionOf(set), [0, yM, middleM + heightM / 2])!.v, 1, 0.06)
-      expectWithin(project(projectionOf(set), [0, yM, middleM - heightM / 2])!.v, -1, 0.06)
-    }
-  })
+  it.each(['head', 'half', 'full'] as const)(
+    '%s: shows what it names, edge to edge, with every lens that does not tilt much',
+    framing => {
+      for (const focalLengthMm of FOCAL_LENGTHS_MM.filter(mm => mm >= 50)) {
+        const set = frameUp(room(20, 40, 6, framing), focalLengthMm)
+        const { heightM, middleM } = frameNeed(set)
+        const { yM } = set.subjects[0]!.place
+        // The camera looks a little down or up, so the edges are met within a few hundredths.
+        expectWithin(project(projectionOf(set), [0, yM, middleM])!.v, 0, 1e-9)
+        expectWithin(project(projectionOf(set), [0, yM, middleM + heightM / 2])!.v, 1, 0.06)
+        expectWithin(project(projectionOf(set), [0, yM, middleM - heightM / 2])!.v, -1, 0.06)
+      }
+    },
+  )
 
   it('is twice as far with twice the focal length', () => {
     const set = room(20, 40, 6, 'half')
-    expectWithin(distanceFor(set, { ...set.camera, lens: { focalLengthMm: 100 } }), 2 * distanceFor(set, { ...set.camera, lens: { focalLengthMm: 50 } }), 1e-9)
+    expectWithin(
+      distanceFor(set, { ...set.camera, lens: { focalLengthMm: 100 } }),
+      2 * distanceFor(set, { ...set.camera, lens: { focalLengthMm: 50 } }),
+      1e-9,
+    )
   })
 
   // Common practice, no source: what small rooms are good for.
@@ -60,7 +79,10 @@ describe('whether it can be done here', () => {
 
   it.each([
     ['framing', frameUp(room(3, 4, 2.7, 'half'), 200)],
-    ['cover', frameUp({ ...room(5, 9, 3, 'half', 3), backdrop: { ...room(5, 9, 3, 'half').backdrop, widthM: 1.35 } }, 50)],
+    [
+      'cover',
+      frameUp({ ...room(5, 9, 3, 'half', 3), backdrop: { ...room(5, 9, 3, 'half').backdrop, widthM: 1.35 } }, 50),
+    ],
     ['depth', frameUp(room(3, 5, 2.7, 'full'), 85)],
     ['floor', frameUp(room(6, 10, 3, 'full', 3), 50)],
   ] as const)('%s: says what to change, and each change mends it', (id, set) => {
@@ -72,7 +94,10 @@ describe('whether it can be done here', () => {
 
   it('counts the minutes', () => {
     const set = room(6, 9, 3, 'half')
-    expect(answer({ ...set, brief: { ...set.brief, looksWanted: 8, minutesPerSitter: 20 } }, 'time')).toMatchObject({ isOk: false, words: expect.stringContaining('2.5 minutes each') as string })
+    expect(answer({ ...set, brief: { ...set.brief, looksWanted: 8, minutesPerSitter: 20 } }, 'time')).toMatchObject({
+      isOk: false,
+      words: expect.stringContaining('2.5 minutes each') as string,
+    })
   })
 })
 
@@ -84,15 +109,19 @@ describe('asking', () => {
     const dark = askLook(asked, 'first', 'silhouette')
     expect(dark.looks[0]!.exposure.followsPointId).toBeNull()
     expect(dark.looks[0]!.targets['subject/key-side']).toBeUndefined()
-    expect(askLook(dark, 'first', 'white').looks[0]!.targets['subject/shadow-side']).toEqual({ kind: 'ratio', stops: -2 })
+    expect(askLook(dark, 'first', 'white').looks[0]!.targets['subject/shadow-side']).toEqual({
+      kind: 'ratio',
+      stops: -2,
+    })
   })
 })
 
 describe('focus and eyes', () => {
   it('has the limits of a thin lens', () => {
-    // 50 mm at f/8 with a circle of 0.02885 mm (43.27 mm / 1500): H = 2500 / (8 x 0.02885) + 50 = 10.88 m; focused there, from half of it to infinity.
+    // 50 mm at f/8 with a circle of 0.02885 mm (43.27 mm / 1500): H = 2500 / (8 x 0.02885) + 50 = 10.88 m; focused
+    // there, from half of it to infinity.
     const sensor = { widthMm: 36, heightMm: 24 }
-    const hyperfocalM = 0.05 ** 2 / (8 * Math.hypot(0.036, 0.024) / 1500) + 0.05
+    const hyperfocalM = 0.05 ** 2 / ((8 * Math.hypot(0.036, 0.024)) / 1500) + 0.05
     expectWithin(hyperfocalM, 10.88, 0.01)
     expectWithin(focusLimits(hyperfocalM, 50, 8, sensor).nearM, hyperfocalM / 2, 1e-6)
     expect(focusLimits(hyperfocalM, 50, 8, sensor).farM).toBe(Infinity)
@@ -104,11 +133,20 @@ describe('focus and eyes', () => {
   it('finds the catch light half way between camera and lamp, as on a clock', () => {
     const set = frameUp(emptySet('a', 'A'), bestLens(emptySet('a', 'A')))
     const subject = set.subjects[0]!
-    const at = (xM: number, overM: number) => catchLightOf(set, subject, { place: { xM, yM: subject.place.yM + 1.5, zM: headHeightM(subject) + overM } } as never)
+    const at = (xM: number, overM: number) =>
+      catchLightOf(set, subject, {
+        place: { xM, yM: subject.place.yM + 1.5, zM: headHeightM(subject) + overM },
+      } as never)
     expect(clockOf(at(0, 1))).toBe(12)
     expect(clockOf(at(-1.2, 0.9))).toBe(10)
     expect(clockOf(at(1.2, 0.9))).toBe(2)
     const level = { ...set, camera: { ...set.camera, place: { ...set.camera.place, zM: headHeightM(subject) } } }
-    expectWithin(catchLightOf(level, subject, { place: { xM: 0, yM: subject.place.yM + 1, zM: headHeightM(subject) + 1 } } as never).upDeg, 22.5, 1e-6)
+    expectWithin(
+      catchLightOf(level, subject, {
+        place: { xM: 0, yM: subject.place.yM + 1, zM: headHeightM(subject) + 1 },
+      } as never).upDeg,
+      22.5,
+      1e-6,
+    )
   })
 })

@@ -6,7 +6,10 @@ import type { Brief, Camera, StudioSet } from '../model/schema'
  * Framings as shares of the sitter's height: what the picture shows of it, and where its middle lies.
  * Rounded from memory; camera heights (eyes or chest, waist for full length) are common practice, no source.
  */
-export const FRAMINGS: Record<Brief['framing'], { name: string, shown: number, middle: number, cameraAt: number, leastToBackdropM: number }> = {
+export const FRAMINGS: Record<
+  Brief['framing'],
+  { name: string; shown: number; middle: number; cameraAt: number; leastToBackdropM: number }
+> = {
   head: { name: 'Head and shoulders', shown: 0.36, middle: 0.87, cameraAt: 0.92, leastToBackdropM: 0.6 },
   half: { name: 'Half length', shown: 0.58, middle: 0.75, cameraAt: 0.82, leastToBackdropM: 0.8 },
   full: { name: 'Full length', shown: 1.16, middle: 0.5, cameraAt: 0.6, leastToBackdropM: 1.5 },
@@ -39,21 +42,30 @@ export const distanceFor = (set: StudioSet, { lens, sensor }: Pick<Camera, 'lens
 }
 
 /** Room for the camera in front of the sitter. */
-export const roomForCamera = (set: StudioSet): number => roomBounds(set.room).front - BEHIND_CAMERA_M - set.subjects[0]!.place.yM
+export const roomForCamera = (set: StudioSet): number =>
+  roomBounds(set.room).front - BEHIND_CAMERA_M - set.subjects[0]!.place.yM
 
 /** Lenses that frame the brief from inside the room, with the distance that each needs. */
-export const lensesThatFit = (set: StudioSet): { focalLengthMm: number, distanceM: number }[] =>
-  FOCAL_LENGTHS_MM.map(focalLengthMm => ({ focalLengthMm, distanceM: distanceFor(set, { ...set.camera, lens: { focalLengthMm } }) }))
-    .filter(({ distanceM }) => distanceM <= roomForCamera(set))
+export const lensesThatFit = (set: StudioSet): { focalLengthMm: number; distanceM: number }[] =>
+  FOCAL_LENGTHS_MM.map(focalLengthMm => ({
+    focalLengthMm,
+    distanceM: distanceFor(set, { ...set.camera, lens: { focalLengthMm } }),
+  })).filter(({ distanceM }) => distanceM <= roomForCamera(set))
 
-/** Puts the camera where the brief's framing wants it with a lens; as far back as the room allows where that is too near. */
+/**
+ * Puts the camera where the brief's framing wants it with a lens; as far back as the room allows where that is too
+ * near.
+ */
 export const frameUp = (set: StudioSet, focalLengthMm = set.camera.lens.focalLengthMm): StudioSet => {
   const camera = { ...set.camera, lens: { focalLengthMm } }
   const subject = set.subjects[0]!
   const { middleM } = frameNeed(set)
   const yM = subject.place.yM + Math.min(distanceFor(set, camera), roomForCamera(set))
   const zM = middleM + (FRAMINGS[set.brief.framing].cameraAt - FRAMINGS[set.brief.framing].middle) * subject.heightM
-  return { ...set, camera: { ...camera, place: insideRoom({ xM: subject.place.xM, yM, zM }, set.room, 0.15), aimHeightM: middleM } }
+  return {
+    ...set,
+    camera: { ...camera, place: insideRoom({ xM: subject.place.xM, yM, zM }, set.room, 0.15), aimHeightM: middleM },
+  }
 }
 
 /** The longest lens that fits up to a usual portrait length, or the shortest there is. */

@@ -24,25 +24,31 @@ export type Standing = {
 }
 
 /** Everything that the readings of a set teach. */
-export type Study = { fit: Fit, learned: Learned, standings: Record<string, Standing> }
+export type Study = { fit: Fit; learned: Learned; standings: Record<string, Standing> }
 
 /** How each reading stands: deleted residuals from the leverage of each, so that no reading speaks for itself. */
 const standingsOf = (readings: readonly Reading[], used: ReadonlySet<string>, fit: Fit): Map<string, Standing> =>
-  new Map(readings.map((reading) => {
-    const own = spreadOf(reading)
-    const off = surpriseStops(reading, fit.learned)
-    const of = spreadOfFit(fit, reading.lights)
-    const left = used.has(reading.id) ? Math.max(1e-6, 1 - (of / own) ** 2) : 1
-    const offStops = off / left
-    const spread = used.has(reading.id) ? own / Math.sqrt(left) : Math.hypot(own, of)
-    return [reading.id, { offStops, spreads: offStops / spread, isOutlier: false }]
-  }))
+  new Map(
+    readings.map(reading => {
+      const own = spreadOf(reading)
+      const off = surpriseStops(reading, fit.learned)
+      const of = spreadOfFit(fit, reading.lights)
+      const left = used.has(reading.id) ? Math.max(1e-6, 1 - (of / own) ** 2) : 1
+      const offStops = off / left
+      const spread = used.has(reading.id) ? own / Math.sqrt(left) : Math.hypot(own, of)
+      return [reading.id, { offStops, spreads: offStops / spread, isOutlier: false }]
+    }),
+  )
 
 /**
  * Learns from readings. One that does not fit the others is left out, the worst first, until all that are left agree;
  * what somebody calls sure is always believed, and what is put out never.
  */
-export const study = (readings: readonly Reading[], lightIds: readonly string[], frozen: Learned | null = null): Study => {
+export const study = (
+  readings: readonly Reading[],
+  lightIds: readonly string[],
+  frozen: Learned | null = null,
+): Study => {
   const ids = [...new Set([...lightIds, ...readings.flatMap(reading => Object.keys(reading.lights))])].sort()
   const usable = readings.filter(isOfLights)
   const used = new Set(usable.filter(({ trust }) => trust !== 'out').map(({ id }) => id))
@@ -51,7 +57,11 @@ export const study = (readings: readonly Reading[], lightIds: readonly string[],
   const atOnce = Math.max(1, Math.floor(used.size / READINGS_A_ROUND))
   let fit: Fit | undefined
   for (;;) {
-    fit = fitReadings(usable.filter(({ id }) => used.has(id)), ids, fit)
+    fit = fitReadings(
+      usable.filter(({ id }) => used.has(id)),
+      ids,
+      fit,
+    )
     const shown = frozen ? { ...fit, learned: frozen } : fit
     const standings = standingsOf(usable, used, shown)
     const spreadsOf = ({ id }: Reading) => Math.abs(standings.get(id)!.spreads)
@@ -67,7 +77,9 @@ export const study = (readings: readonly Reading[], lightIds: readonly string[],
     return {
       fit: shown,
       learned: shown.learned,
-      standings: Object.fromEntries([...standings].map(([id, standing]) => [id, { ...standing, isOutlier: outliers.has(id) }])),
+      standings: Object.fromEntries(
+        [...standings].map(([id, standing]) => [id, { ...standing, isOutlier: outliers.has(id) }]),
+      ),
     }
   }
 }

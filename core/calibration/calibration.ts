@@ -1,13 +1,30 @@
 import type { Vector } from '../physics/units/vector'
 import type { RoomReading } from './roomLight'
 
-/** A place that a reading can say something of: on a surface it speaks for what is near, elsewhere for its own point alone. */
-export type Spot = { id: string, position: Vector, surface: string, hold?: { receptor: string }, reader?: { id: string } }
+/**
+ * A place that a reading can say something of: on a surface it speaks for what is near, elsewhere for its own point
+ * alone.
+ */
+export type Spot = {
+  id: string
+  position: Vector
+  surface: string
+  hold?: { receptor: string }
+  reader?: { id: string }
+}
 
 /** What a reading leaves over after all is learned, where it was taken. */
-export type Leftover = Spot & { stops: number, spreadStops: number }
+export type Leftover = Spot & { stops: number; spreadStops: number }
 
-/** What readings have shown: each light's output and the room's bounce, in stops against the plan, what that leaves over where readings were taken, and the room's own light. */
-export type Learned = { lightStops: Record<string, number>, bounceStops: number, leftovers?: readonly Leftover[], room?: readonly RoomReading[] }
+/**
+ * What readings have shown: each light's output and the room's bounce, in stops against the plan, what that leaves
+ * over where readings were taken, and the room's own light.
+ */
+export type Learned = {
+  lightStops: Record<string, number>
+  bounceStops: number
+  leftovers?: readonly Leftover[]
+  room?: readonly RoomReading[]
+}
 
 export const NOTHING_LEARNED: Learned = { lightStops: {}, bounceStops: 0 }

@@ -19,7 +19,12 @@ export const correctionFor = (light: Light, powerStops: number, offStops: number
   const clicks = Math.round(-offStops / clickStops) || 0
   const asked = tidyStops(powerStops + clicks * clickStops)
   const kept = Math.min(0, Math.max(-rangeStops, asked))
-  return { offStops, clicks: Math.round((kept - powerStops) / clickStops) || 0, powerStops: kept, shortStops: asked - kept }
+  return {
+    offStops,
+    clicks: Math.round((kept - powerStops) / clickStops) || 0,
+    powerStops: kept,
+    shortStops: asked - kept,
+  }
 }
 
 const SMALL_NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine']

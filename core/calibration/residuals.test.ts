@@ -4,7 +4,13 @@ import { expectWithin } from '#support/tolerance'
 import type { Leftover } from './calibration'
 import { leftoverField, withLeftovers } from './residuals'
 
-const on = (id: string, xM: number, zM: number, stops: number, surface = 'backdrop'): Leftover => ({ id, surface, position: [xM, 0.03, zM], stops, spreadStops: 0.07 })
+const on = (id: string, xM: number, zM: number, stops: number, surface = 'backdrop'): Leftover => ({
+  id,
+  surface,
+  position: [xM, 0.03, zM],
+  stops,
+  spreadStops: 0.07,
+})
 
 describe('what readings leave over', () => {
   it('is nothing without readings, and far from them', () => {
@@ -12,23 +18,33 @@ describe('what readings leave over', () => {
     expectWithin(leftoverField([on('a', 0, 1.5, 0.4)])(on('x', 6, 1.5, 0)), 0, 1e-6)
   })
 
-  // One reading: the kriging weight is s^2 / (s^2 + n^2) by hand, with s = 0.15 and n = 0.07; 0.8 m away exp(-1/2) of it.
+  // One reading: the kriging weight is s^2 / (s^2 + n^2) by hand, with s = 0.15 and n = 0.07; 0.8 m away exp(-1/2) of
+  // it.
   it('comes near to a reading where it was, and fades with distance', () => {
     const field = leftoverField([on('a', 0, 1.5, 0.3)])
-    const there = 0.3 * 0.15 ** 2 / (0.15 ** 2 + 0.07 ** 2)
+    const there = (0.3 * 0.15 ** 2) / (0.15 ** 2 + 0.07 ** 2)
     expectWithin(field(on('x', 0, 1.5, 0)), there, 1e-9)
     expectWithin(field(on('x', 0.8, 1.5, 0)), there * Math.exp(-0.5), 1e-9)
   })
 
   it('stays between nothing and the readings that agree', () => {
-    fc.assert(fc.property(fc.array(fc.tuple(fc.double({ min: -1.3, max: 1.3, noNaN: true }), fc.double({ min: 0.5, max: 2.7, noNaN: true })), { minLength: 1, maxLength: 12 }), (places) => {
-      const field = leftoverField(places.map(([x, z], index) => on(`p${index}`, x, z, 0.2)))
-      for (const [x, z] of places) {
-        const stops = field(on('x', x, z, 0))
-        expect(stops).toBeGreaterThan(0.1)
-        expect(stops).toBeLessThan(0.24)
-      }
-    }), { numRuns: 60 })
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.tuple(fc.double({ min: -1.3, max: 1.3, noNaN: true }), fc.double({ min: 0.5, max: 2.7, noNaN: true })),
+          { minLength: 1, maxLength: 12 },
+        ),
+        places => {
+          const field = leftoverField(places.map(([x, z], index) => on(`p${index}`, x, z, 0.2)))
+          for (const [x, z] of places) {
+            const stops = field(on('x', x, z, 0))
+            expect(stops).toBeGreaterThan(0.1)
+            expect(stops).toBeLessThan(0.24)
+          }
+        },
+      ),
+      { numRuns: 60 },
+    )
   })
 
   it('speaks for its own point alone where there is no surface', () => {
@@ -38,7 +54,13 @@ describe('what readings leave over', () => {
   })
 
   it('is laid on every light alike', () => {
-    const layers = ['a', 'b'].map(lightId => ({ lightId, shares: { near: { direct: [10, 10, 10] as const, bounced: [4, 4, 4] as const }, unknown: { direct: [1, 1, 1] as const, bounced: [0, 0, 0] as const } } }))
+    const layers = ['a', 'b'].map(lightId => ({
+      lightId,
+      shares: {
+        near: { direct: [10, 10, 10] as const, bounced: [4, 4, 4] as const },
+        unknown: { direct: [1, 1, 1] as const, bounced: [0, 0, 0] as const },
+      },
+    }))
     const spot = on('near', 0, 1.5, 0)
     const left = [on('near', 0, 1.5, 0.3)]
     const factor = 2 ** leftoverField(left)(spot)

@@ -4,7 +4,7 @@ import { ratioFromStops } from '../physics/units/stops'
 import type { CameraSetting, Light, LightSetting, StudioSet } from '../model/schema'
 
 /** Factor of a lamp on its full-power layer: continuous lamps count for as long as the shutter is open. */
-const fullPowerFactor = (light: Light, shutterS: number): number => light.lamp.kind === 'flash' ? 1 : shutterS
+const fullPowerFactor = (light: Light, shutterS: number): number => (light.lamp.kind === 'flash' ? 1 : shutterS)
 
 /** What one light's layer is multiplied by, at `powerStops` under full power and with what readings have shown. */
 export const weightOf = (light: Light, powerStops: number, shutterS: number, learned: Learned): Weight => {
@@ -13,7 +13,14 @@ export const weightOf = (light: Light, powerStops: number, shutterS: number, lea
 }
 
 /** Weights of all lights that are on. */
-export const weightsOf = (set: StudioSet, settings: Readonly<Record<string, LightSetting>>, camera: Pick<CameraSetting, 'shutterS'>, learned: Learned): Record<string, Weight> =>
-  Object.fromEntries(set.lights
-    .filter(light => settings[light.id]?.on)
-    .map(light => [light.id, weightOf(light, settings[light.id]!.powerStops, camera.shutterS, learned)]))
+export const weightsOf = (
+  set: StudioSet,
+  settings: Readonly<Record<string, LightSetting>>,
+  camera: Pick<CameraSetting, 'shutterS'>,
+  learned: Learned,
+): Record<string, Weight> =>
+  Object.fromEntries(
+    set.lights
+      .filter(light => settings[light.id]?.on)
+      .map(light => [light.id, weightOf(light, settings[light.id]!.powerStops, camera.shutterS, learned)]),
+  )

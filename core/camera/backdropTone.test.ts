@@ -24,8 +24,15 @@ describe('the straight sRGB response', () => {
 })
 
 describe('the tone of white paper', () => {
-  // Derived from IEC 61966-2-1 and a reflectance of 0.88: 241 at the camera setting, 200 at -0.61, 255 at +0.18, 118 at -2.28, 20 at -7.0.
-  it.each([[241, 0], [200, -0.61], [255, 0.18], [118, -2.28], [20, -7]])('renders %s at %s stops', (value, stops) => {
+  // Derived from IEC 61966-2-1 and a reflectance of 0.88: 241 at the camera setting, 200 at -0.61, 255 at +0.18, 118
+  // at -2.28, 20 at -7.0.
+  it.each([
+    [241, 0],
+    [200, -0.61],
+    [255, 0.18],
+    [118, -2.28],
+    [20, -7],
+  ])('renders %s at %s stops', (value, stops) => {
     expectWithin(stopsFromValue(value, WHITE_PAPER, SRGB_RESPONSE), stops, value === 20 ? 0.06 : 0.013)
     expectWithin(valueFromStops(stops, WHITE_PAPER, SRGB_RESPONSE), value, 0.6)
   })
@@ -37,7 +44,8 @@ describe('the tone of white paper', () => {
     expect(stops).toBeGreaterThan(-2.5)
   })
 
-  // Common practice, no source: key at 0.75 m, backdrop 2.75 m behind: dark grey and not black. By inverse square -4.45 stops.
+  // Common practice, no source: key at 0.75 m, backdrop 2.75 m behind: dark grey and not black. By inverse square
+  // -4.45 stops.
   it('is dark grey, not black, behind a near key', () => {
     const stops = stopsForDistance(0.75, 3.5)
     expectWithin(stops, -4.4, 0.05)
@@ -45,6 +53,11 @@ describe('the tone of white paper', () => {
   })
 
   it('goes there and back for every value', () => {
-    for (let value = 1; value <= 255; value++) expectWithin(valueFromStops(stopsFromValue(value, WHITE_PAPER, SRGB_RESPONSE), WHITE_PAPER, SRGB_RESPONSE), value, 1e-6)
+    for (let value = 1; value <= 255; value++)
+      expectWithin(
+        valueFromStops(stopsFromValue(value, WHITE_PAPER, SRGB_RESPONSE), WHITE_PAPER, SRGB_RESPONSE),
+        value,
+        1e-6,
+      )
   })
 })

@@ -1,7 +1,10 @@
 import type { Response } from './response'
 import { ratioFromStops, stopsFromRatio } from '../physics/units/stops'
 
-/** Pixel value of a surface that receives so many stops over the camera setting: reflectance times 2^stops through the response. */
+/**
+ * Pixel value of a surface that receives so many stops over the camera setting: reflectance times 2^stops through the
+ * response.
+ */
 export const valueFromStops = (stops: number, reflectance: number, response: Response): number =>
   response.valueFromLinear(reflectance * ratioFromStops(stops))
 

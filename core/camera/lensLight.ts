@@ -8,26 +8,34 @@ import { luminance, scaleRgb, type Rgb } from '../physics/units/rgb'
 import { direction } from '../physics/units/vector'
 import { project, throughLens, type Projection } from './projection'
 
-/** What a lens sees for its stray light: the patches that an even spread of the frame's rays ends on; and the solid angle of the frame. */
-export type LensView = { projection: Projection, seen: Int32Array, frameSr: number }
+/**
+ * What a lens sees for its stray light: the patches that an even spread of the frame's rays ends on; and the solid
+ * angle of the frame.
+ */
+export type LensView = { projection: Projection; seen: Int32Array; frameSr: number }
 
 /**
- * Light in the lens, as the even light that a surface of reflectance 1 over the whole frame would have to receive to be as bright:
+ * Light in the lens, as the even light that a surface of reflectance 1 over the whole frame would have to receive to
+ * be as bright:
  * lux-seconds (lux for continuous) at full power, per channel.
  */
-export type LensLight = { scene: Rgb, lamp: Rgb }
+export type LensLight = { scene: Rgb; lamp: Rgb }
 
 const RAYS = 1024
 /**
- * A lamp outside the frame strikes the front of the lens as well. Of what it would add inside the frame this much is left at the
+ * A lamp outside the frame strikes the front of the lens as well. Of what it would add inside the frame this much is
+ * left at the
  * frame's edge, and a 1/e of it for each so many degrees further out. A model, no source: hoods and coatings differ.
  */
 const BEYOND_SHARE = 0.1
 const BEYOND_DEG = 20
 
-/** Solid angle of a rectangle a unit ahead of the eye, steradians: 4 asin(ab / sqrt((1 + a^2)(1 + b^2))) for its half sides a and b. */
+/**
+ * Solid angle of a rectangle a unit ahead of the eye, steradians: 4 asin(ab / sqrt((1 + a^2)(1 + b^2))) for its half
+ * sides a and b.
+ */
 export const solidAngle = (halfWidth: number, halfHeight: number): number =>
-  4 * Math.asin(halfWidth * halfHeight / Math.sqrt((1 + halfWidth ** 2) * (1 + halfHeight ** 2)))
+  4 * Math.asin((halfWidth * halfHeight) / Math.sqrt((1 + halfWidth ** 2) * (1 + halfHeight ** 2)))
 
 export const lensViewOf = (stage: Stage, projection: Projection): LensView => {
   const seen = new Int32Array(RAYS)
@@ -44,7 +52,8 @@ export const lensViewOf = (stage: Stage, projection: Projection): LensView => {
 const strayShare = (projection: Projection, place: readonly [number, number, number]): number => {
   const seen = project(projection, place)
   if (!seen) return 0
-  const beyond = (at: number, half: number) => Math.max(0, Math.atan(Math.abs(at) * half) - Math.atan(half)) * 180 / Math.PI
+  const beyond = (at: number, half: number) =>
+    (Math.max(0, Math.atan(Math.abs(at) * half) - Math.atan(half)) * 180) / Math.PI
   const outDeg = Math.hypot(beyond(seen.u, projection.halfWidth), beyond(seen.v, projection.halfHeight))
   return outDeg === 0 ? 1 : BEYOND_SHARE * Math.exp(-outDeg / BEYOND_DEG)
 }
@@ -54,18 +63,30 @@ export const lensLightOf = (stage: Stage, { projection, seen, frameSr }: LensVie
   const sums = [0, 0, 0]
   for (const patch of seen) {
     if (patch < 0) continue
-    for (let channel = 0; channel < 3; channel++) sums[channel]! += field.radiosity[patch * 3 + channel]! + (field.shining?.[patch * 3 + channel] ?? 0)
+    for (let channel = 0; channel < 3; channel++)
+      sums[channel]! += field.radiosity[patch * 3 + channel]! + (field.shining?.[patch * 3 + channel] ?? 0)
   }
   const scene: Rgb = [sums[0]! / seen.length, sums[1]! / seen.length, sums[2]! / seen.length]
   const share = strayShare(projection, field.emitter.centre)
-  const open = share === 0
-    ? 0
-    : directAt(sampleEmitterFor(field.front, stage.quality.frontForPatches, projection.eye), stage.rays, ...projection.eye, ...projection.ahead, 'flat')
+  const open =
+    share === 0
+      ? 0
+      : directAt(
+          sampleEmitterFor(field.front, stage.quality.frontForPatches, projection.eye),
+          stage.rays,
+          ...projection.eye,
+          ...projection.ahead,
+          'flat',
+        )
   // A lamp that gives E at the lens is as bright as E over the frame's solid angle; a surface under E' as E' / pi.
-  return { scene, lamp: scaleRgb(field.emitter.intensity, Math.PI * share * open / frameSr) }
+  return { scene, lamp: scaleRgb(field.emitter.intensity, (Math.PI * share * open) / frameSr) }
 }
 
 /** Both parts together. */
-export const lensTotal = ({ scene, lamp }: LensLight): Rgb => [scene[0] + lamp[0], scene[1] + lamp[1], scene[2] + lamp[2]]
+export const lensTotal = ({ scene, lamp }: LensLight): Rgb => [
+  scene[0] + lamp[0],
+  scene[1] + lamp[1],
+  scene[2] + lamp[2],
+]
 
 export const lensLuminance = (light: LensLight): number => luminance(lensTotal(light))

@@ -32,21 +32,27 @@ export const SRGB_RESPONSE: Response = {
 /** Straight up to here; above it a shoulder rolls off. */
 const KNEE = 0.5
 
-/** Straight sRGB up to the knee, then a hyperbola that leaves it without a bend and comes to white `headroomStops` later. */
+/**
+ * Straight sRGB up to the knee, then a hyperbola that leaves it without a bend and comes to white `headroomStops`
+ * later.
+ */
 const shoulderResponse = (headroomStops: number): Response => {
   const end = 2 ** headroomStops
   const slope = (end - KNEE) / (1 - KNEE)
   const roll = (linear: number) => {
     if (linear <= KNEE) return linear
     const along = Math.min(1, (linear - KNEE) / (end - KNEE))
-    return KNEE + (1 - KNEE) * slope * along / (1 + (slope - 1) * along)
+    return KNEE + ((1 - KNEE) * slope * along) / (1 + (slope - 1) * along)
   }
   const unroll = (rolled: number) => {
     if (rolled <= KNEE) return rolled
     const share = (rolled - KNEE) / (1 - KNEE)
-    return KNEE + (end - KNEE) * share / (slope - (slope - 1) * share)
+    return KNEE + ((end - KNEE) * share) / (slope - (slope - 1) * share)
   }
-  return { valueFromLinear: linear => SRGB_RESPONSE.valueFromLinear(roll(linear)), linearFromValue: value => unroll(SRGB_RESPONSE.linearFromValue(value)) }
+  return {
+    valueFromLinear: linear => SRGB_RESPONSE.valueFromLinear(roll(linear)),
+    linearFromValue: value => unroll(SRGB_RESPONSE.linearFromValue(value)),
+  }
 }
 
 const DARKEST = 2 ** -20
@@ -58,10 +64,13 @@ const BISECTIONS = 60
 const measuredResponse = ({ cardReflectance, steps }: Extract<CameraResponse, { kind: 'measured' }>): Response => {
   const stopsAt = steps.map(step => step.stops)
   // Against the straight curve nearly a line, so that little is lost between two pictures.
-  const straight = monotoneCubic(stopsAt, steps.map(step => Math.log2(SRGB_RESPONSE.linearFromValue(Math.max(LEAST_VALUE, step.value)))))
+  const straight = monotoneCubic(
+    stopsAt,
+    steps.map(step => Math.log2(SRGB_RESPONSE.linearFromValue(Math.max(LEAST_VALUE, step.value)))),
+  )
   const within = (stops: number) => SRGB_RESPONSE.valueFromLinear(2 ** straight(stops))
   const [first, last] = [steps[0]!, steps.at(-1)!]
-  const beyond = (step: { stops: number, value: number }) => {
+  const beyond = (step: { stops: number; value: number }) => {
     const gain = SRGB_RESPONSE.linearFromValue(step.value) / 2 ** step.stops
     return (stops: number) => SRGB_RESPONSE.valueFromLinear(gain * 2 ** stops)
   }
@@ -89,39 +98,59 @@ const made = new WeakMap<CameraResponse, Response>()
 
 const makeResponse = (response: CameraResponse): Response => {
   switch (response.kind) {
-    case 'srgb': return SRGB_RESPONSE
-    case 'shoulder': return shoulderResponse(response.headroomStops)
-    case 'measured': return measuredResponse(response)
+    case 'srgb':
+      return SRGB_RESPONSE
+    case 'shoulder':
+      return shoulderResponse(response.headroomStops)
+    case 'measured':
+      return measuredResponse(response)
   }
 }
 
 /**
- * A response behind a lens that takes some stops of what its f-number promises: T-number against f-number, and close focus, as one factor.
+ * A response behind a lens that takes some stops of what its f-number promises: T-number against f-number, and close
+ * focus, as one factor.
  * Everything in the picture gets darker by it, veil included; a handheld meter does not see it.
  */
 export const behindLens = (response: Response, lossStops: number): Response => {
   if (lossStops === 0) return response
   const passed = 2 ** -lossStops
-  return { valueFromLinear: linear => response.valueFromLinear(passed * linear), linearFromValue: value => response.linearFromValue(value) / passed }
+  return {
+    valueFromLinear: linear => response.valueFromLinear(passed * linear),
+    linearFromValue: value => response.linearFromValue(value) / passed,
+  }
 }
 
 /** The response that a set's camera names, behind its lens. */
-export const responseOf = ({ response, lensLossStops = 0 }: { response: CameraResponse, lensLossStops?: number }): Response => {
+export const responseOf = ({
+  response,
+  lensLossStops = 0,
+}: {
+  response: CameraResponse
+  lensLossStops?: number
+}): Response => {
   const known = made.get(response) ?? makeResponse(response)
   made.set(response, known)
   return behindLens(known, lensLossStops)
 }
 
 /**
- * Stops that focusing on something near takes: the image stands further behind the lens by its magnification m, so that the effective
- * f-number is (1 + m) times the marked one (thin lens, m = f / (d - f)). Lens in millimetres, distance in metres; unbounded within the focal length.
+ * Stops that focusing on something near takes: the image stands further behind the lens by its magnification m, so
+ * that the effective
+ * f-number is (1 + m) times the marked one (thin lens, m = f / (d - f)). Lens in millimetres, distance in metres;
+ * unbounded within the focal length.
  */
 export const closeFocusStops = (focalLengthMm: number, distanceM: number): number => {
   const focalLengthM = focalLengthMm / 1000
-  return distanceM > focalLengthM ? 2 * Math.log2(1 + focalLengthM / (distanceM - focalLengthM)) : Number.POSITIVE_INFINITY
+  return distanceM > focalLengthM
+    ? 2 * Math.log2(1 + focalLengthM / (distanceM - focalLengthM))
+    : Number.POSITIVE_INFINITY
 }
 
-/** Stops by which a surface may be off when its pixel value is read `valueError` wrong; unbounded where a value more is clipped. */
+/**
+ * Stops by which a surface may be off when its pixel value is read `valueError` wrong; unbounded where a value more
+ * is clipped.
+ */
 export const uncertaintyStops = (response: Response, value: number, valueError = 1): number => {
   if (value + valueError >= WHITE) return Number.POSITIVE_INFINITY
   const low = response.linearFromValue(Math.max(0, value - valueError))

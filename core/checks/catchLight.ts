@@ -16,7 +16,7 @@ const CHIN_DOWN_DEG = 12
 const AHEAD = 0.1
 
 /** A catch light as the camera sees it: degrees up and to the camera's right on the eyeball. */
-export type CatchLight = { upDeg: number, rightDeg: number }
+export type CatchLight = { upDeg: number; rightDeg: number }
 
 /** Where a light mirrors in the eyes: along the half-way direction between camera and light. */
 export const catchLightOf = (set: StudioSet, subject: Subject, light: Light): CatchLight => {
@@ -29,7 +29,10 @@ export const catchLightOf = (set: StudioSet, subject: Subject, light: Light): Ca
   const side = scale(ahead, dot(half, ahead))
   const across = subtract([half[0], half[1], 0], [side[0], side[1], 0])
   const right = Math.sign(across[0] * ahead[1] - across[1] * ahead[0]) * Math.hypot(across[0], across[1])
-  return { upDeg: Math.atan2(half[2], level) * 180 / Math.PI, rightDeg: Math.atan2(right, dot(half, ahead)) * 180 / Math.PI }
+  return {
+    upDeg: (Math.atan2(half[2], level) * 180) / Math.PI,
+    rightDeg: (Math.atan2(right, dot(half, ahead)) * 180) / Math.PI,
+  }
 }
 
 const isOpen = ({ upDeg, rightDeg }: CatchLight, chinDownDeg: number): boolean =>
@@ -37,8 +40,8 @@ const isOpen = ({ upDeg, rightDeg }: CatchLight, chinDownDeg: number): boolean =
 
 /** Where it stands, as on the face of a clock. */
 export const clockOf = ({ upDeg, rightDeg }: CatchLight): number => {
-  const hours = Math.round(Math.atan2(rightDeg, upDeg) * 6 / Math.PI)
-  return ((hours + 11) % 12 + 12) % 12 + 1
+  const hours = Math.round((Math.atan2(rightDeg, upDeg) * 6) / Math.PI)
+  return ((((hours + 11) % 12) + 12) % 12) + 1
 }
 
 const lowered = (set: StudioSet, light: Light): StudioSet => {
@@ -50,22 +53,51 @@ const lowered = (set: StudioSet, light: Light): StudioSet => {
   return set
 }
 
-/** Eyes without a catch light, or that lose it when the chin goes down. Speaks only of faces that look about at the camera. */
+/**
+ * Eyes without a catch light, or that lose it when the chin goes down. Speaks only of faces that look about at the
+ * camera.
+ */
 export const catchLight: Check = (context, inLength) => {
   const { set } = context
   const subject = set.subjects[0]!
-  const lights = litOf(context, 'key', 'fill').filter(light => dot(direction(subtract(vectorOf(light.place), [subject.place.xM, subject.place.yM, headHeightM(subject)])), facingOf(subject.turnDeg)) > AHEAD)
-  if (subject.pose === 'object' || set.brief.look === 'silhouette' || Math.abs(subject.turnDeg) > 40 || lights.length === 0 || set.brief.framing === 'full' || set.brief.framing === 'group') return []
+  const lights = litOf(context, 'key', 'fill').filter(
+    light =>
+      dot(
+        direction(subtract(vectorOf(light.place), [subject.place.xM, subject.place.yM, headHeightM(subject)])),
+        facingOf(subject.turnDeg),
+      ) > AHEAD,
+  )
+  if (
+    subject.pose === 'object' ||
+    set.brief.look === 'silhouette' ||
+    Math.abs(subject.turnDeg) > 40 ||
+    lights.length === 0 ||
+    set.brief.framing === 'full' ||
+    set.brief.framing === 'group'
+  )
+    return []
   const caught = lights.filter(light => isOpen(catchLightOf(set, subject, light), 0))
   const kept = caught.filter(light => isOpen(catchLightOf(set, subject, light), CHIN_DOWN_DEG))
   if (kept.length > 0) return []
   const key = lights[0]!
   const lower = lowered(set, key)
-  return [{
-    id: 'catch-light', kind: 'problem',
-    words: caught.length > 0
-      ? `The catch light (${clockOf(catchLightOf(set, subject, caught[0]!))} o'clock) is lost when the chin goes down.`
-      : 'The eyes have no catch light.',
-    mends: lower !== set ? [{ words: `Lower ${key.name} to ${inLength(lower.lights.find(({ id }) => id === key.id)!.place.zM)}`, apply: before => lowered(before, before.lights.find(({ id }) => id === key.id) ?? key) }] : [],
-  }]
+  return [
+    {
+      id: 'catch-light',
+      kind: 'problem',
+      words:
+        caught.length > 0
+          ? `The catch light (${clockOf(catchLightOf(set, subject, caught[0]!))} o'clock) is lost when the chin goes down.`
+          : 'The eyes have no catch light.',
+      mends:
+        lower !== set
+          ? [
+              {
+                words: `Lower ${key.name} to ${inLength(lower.lights.find(({ id }) => id === key.id)!.place.zM)}`,
+                apply: before => lowered(before, before.lights.find(({ id }) => id === key.id) ?? key),
+              },
+            ]
+          : [],
+    },
+  ]
 }

@@ -11,7 +11,7 @@ const ROUNDS = 12
 const TOUCH_M = 0.015
 
 /** How far a light's front reaches above the ceiling, and into the floor. */
-const reachOut = (set: StudioSet, light: Light): { over: number, under: number } => {
+const reachOut = (set: StudioSet, light: Light): { over: number; under: number } => {
   const { up, across, front } = emitterOf(light, set)
   const reach = frontReach(front)
   const rise = Math.abs(up[2]) * reach.up + Math.abs(across[2]) * reach.across
@@ -31,14 +31,25 @@ const fitted = (set: StudioSet, id: string): StudioSet => {
 }
 
 /** Fronts that would reach through the ceiling, or into the floor. */
-export const ceiling: Check = ({ set }, inLength) => set.lights.flatMap((light) => {
-  const { over, under } = reachOut(set, light)
-  if (over <= TOUCH_M && under <= TOUCH_M) return []
-  const { zM } = fitted(set, light.id).lights.find(({ id }) => id === light.id)!.place
-  return [{
-    id: `ceiling/${light.id}`,
-    kind: 'problem' as const,
-    words: over > 0 ? `${light.name} (${light.modifier.name}) reaches ${inLength(over)} above the ceiling.` : `${light.name} (${light.modifier.name}) reaches ${inLength(under)} into the floor.`,
-    mends: [{ words: `${over > 0 ? 'Lower' : 'Raise'} ${light.name} to ${inLength(zM)}`, apply: (before: StudioSet) => fitted(before, light.id) }],
-  }]
-})
+export const ceiling: Check = ({ set }, inLength) =>
+  set.lights.flatMap(light => {
+    const { over, under } = reachOut(set, light)
+    if (over <= TOUCH_M && under <= TOUCH_M) return []
+    const { zM } = fitted(set, light.id).lights.find(({ id }) => id === light.id)!.place
+    return [
+      {
+        id: `ceiling/${light.id}`,
+        kind: 'problem' as const,
+        words:
+          over > 0
+            ? `${light.name} (${light.modifier.name}) reaches ${inLength(over)} above the ceiling.`
+            : `${light.name} (${light.modifier.name}) reaches ${inLength(under)} into the floor.`,
+        mends: [
+          {
+            words: `${over > 0 ? 'Lower' : 'Raise'} ${light.name} to ${inLength(zM)}`,
+            apply: (before: StudioSet) => fitted(before, light.id),
+          },
+        ],
+      },
+    ]
+  })

@@ -27,12 +27,21 @@ export type CheckContext = Evaluation & {
 
 export type Check = (context: CheckContext, inLength: InLength) => Finding[]
 
-export const readoutAt = ({ readouts }: CheckContext, id: string): Readout | undefined => readouts.find(readout => readout.point.id === id)
+export const readoutAt = ({ readouts }: CheckContext, id: string): Readout | undefined =>
+  readouts.find(readout => readout.point.id === id)
 
 /** Light of some lights' parts, straight or all of it, in stops over the camera setting on a flat receptor. */
-export const stopsOf = ({ camera }: CheckContext, parts: readonly Part[], lights: readonly Light[], of: 'direct' | 'all', receptor: 'flat' | 'dome' = 'flat'): number => {
+export const stopsOf = (
+  { camera }: CheckContext,
+  parts: readonly Part[],
+  lights: readonly Light[],
+  of: 'direct' | 'all',
+  receptor: 'flat' | 'dome' = 'flat',
+): number => {
   const ids = new Set(lights.map(light => light.id))
-  const sum = parts.filter(part => ids.has(part.lightId)).reduce((total, part) => total + part.directLuxS + (of === 'all' ? part.bouncedLuxS : 0), 0)
+  const sum = parts
+    .filter(part => ids.has(part.lightId))
+    .reduce((total, part) => total + part.directLuxS + (of === 'all' ? part.bouncedLuxS : 0), 0)
   return stopsFromRatio(sum / exposureFromReading(camera.fNumber, camera.iso, METER_CONSTANT[receptor]))
 }
 
@@ -41,4 +50,5 @@ export const litOf = ({ set, look }: CheckContext, ...jobs: Light['job'][]): Lig
   lightsInUse(set, look).filter(light => jobs.length === 0 || jobs.includes(light.job))
 
 /** `1 stop`, `1.4 stops`. */
-export const stopWords = (stops: number): string => `${Math.abs(stops).toFixed(1).replace(/\.0$/, '')} ${Math.abs(stops) < 1.05 ? 'stop' : 'stops'}`
+export const stopWords = (stops: number): string =>
+  `${Math.abs(stops).toFixed(1).replace(/\.0$/, '')} ${Math.abs(stops) < 1.05 ? 'stop' : 'stops'}`

@@ -21,13 +21,36 @@ import { sinceFrame } from './sinceFrame'
 import { tooDark } from './tooDark'
 import { wrap } from './wrap'
 
-/** In the order in which a person on set would say them: no key or a lamp in the picture before any tone, then what keeps the backdrop from its tone; cautions last. */
+/**
+ * In the order in which a person on set would say them: no key or a lamp in the picture before any tone, then what
+ * keeps the backdrop from its tone; cautions last.
+ */
 export const CHECKS: readonly Check[] = [
-  keyFault, inFrame, pastSync, cover, ceiling,
-  tooDark, keyOnBackdrop, roomLight, colourClips, sinceFrame, hotSide, greyEdges, darkFoot,
-  backdropLightOnSitter, wrap, separation, shadow, haze, flare, edgeOnNose, catchLight, focus,
+  keyFault,
+  inFrame,
+  pastSync,
+  cover,
+  ceiling,
+  tooDark,
+  keyOnBackdrop,
+  roomLight,
+  colourClips,
+  sinceFrame,
+  hotSide,
+  greyEdges,
+  darkFoot,
+  backdropLightOnSitter,
+  wrap,
+  separation,
+  shadow,
+  haze,
+  flare,
+  edgeOnNose,
+  catchLight,
+  focus,
   cautions,
 ]
 
 /** Everything worth saying about a set beside its tones. */
-export const findingsOf = (context: CheckContext, inLength: InLength): Finding[] => CHECKS.flatMap(check => check(context, inLength))
+export const findingsOf = (context: CheckContext, inLength: InLength): Finding[] =>
+  CHECKS.flatMap(check => check(context, inLength))

@@ -23,18 +23,22 @@ export const flagOffLens = (set: StudioSet, light: Light): StudioSet => {
   const at = add(from, scale(way, FLAG_FROM_LIGHT_M))
   const flagged = addPanel(set, {
     ...panel,
-    place: { xM: at[0], yM: at[1], zM: Math.max(0, Math.min(at[2] - panel.heightM / 2, set.room.heightM - panel.heightM - 0.05)) },
-    turnDeg: Math.round(Math.atan2(-way[0], way[1]) * 180 / Math.PI),
+    place: {
+      xM: at[0],
+      yM: at[1],
+      zM: Math.max(0, Math.min(at[2] - panel.heightM / 2, set.room.heightM - panel.heightM - 0.05)),
+    },
+    turnDeg: Math.round((Math.atan2(-way[0], way[1]) * 180) / Math.PI),
   })
   return faults(flagged).length > 0 ? set : flagged
 }
 
 /** A lamp that looks into the lens: its stray light lifts the black of the whole frame. */
-export const flare: Check = (context) => {
+export const flare: Check = context => {
   const { set, look, camera, lighting } = context
   const weights = weightsOf(set, look.lights, camera, lighting.learned)
   const response = responseOf(set.camera)
-  return litOf(context).flatMap((light) => {
+  return litOf(context).flatMap(light => {
     // What shines through a lit panel is the backdrop itself.
     const inLens = lighting.layers.find(({ lightId }) => lightId === light.id)?.lampInLens
     if (!inLens || (set.backdrop.kind === 'lit-panel' && light.place.yM < 0)) return []
@@ -42,10 +46,22 @@ export const flare: Check = (context) => {
     const lift = response.valueFromLinear(DARK + veil) - response.valueFromLinear(DARK)
     if (lift < SHOWS_VALUES) return []
     const flagged = flagOffLens(set, light)
-    return [{
-      id: `flare/${light.id}`, kind: 'problem' as const,
-      words: `${light.name} looks into the lens: its flare lifts black by ${Math.round(lift)} values over the whole frame.`,
-      mends: flagged !== set ? [{ words: `Flag ${light.name} off the lens`, apply: (before: StudioSet) => flagOffLens(before, before.lights.find(({ id }) => id === light.id) ?? light) }] : [],
-    }]
+    return [
+      {
+        id: `flare/${light.id}`,
+        kind: 'problem' as const,
+        words: `${light.name} looks into the lens: its flare lifts black by ${Math.round(lift)} values over the whole frame.`,
+        mends:
+          flagged !== set
+            ? [
+                {
+                  words: `Flag ${light.name} off the lens`,
+                  apply: (before: StudioSet) =>
+                    flagOffLens(before, before.lights.find(({ id }) => id === light.id) ?? light),
+                },
+              ]
+            : [],
+      },
+    ]
   })
 }

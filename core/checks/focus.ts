@@ -13,13 +13,18 @@ const CIRCLES_A_DIAGONAL = 1500
 const HEAD_DEPTH_M = 0.1
 
 /** Front and back limits of focus about a distance (thin lens, hyperfocal distance H = f^2 / (N c) + f). */
-export const focusLimits = (distanceM: number, focalLengthMm: number, fNumber: number, sensor: { widthMm: number, heightMm: number }) => {
+export const focusLimits = (
+  distanceM: number,
+  focalLengthMm: number,
+  fNumber: number,
+  sensor: { widthMm: number; heightMm: number },
+) => {
   const f = focalLengthMm / 1000
   const circle = Math.hypot(sensor.widthMm, sensor.heightMm) / 1000 / CIRCLES_A_DIAGONAL
-  const hyperfocal = f * f / (fNumber * circle) + f
+  const hyperfocal = (f * f) / (fNumber * circle) + f
   return {
-    nearM: distanceM * (hyperfocal - f) / (hyperfocal + distanceM - 2 * f),
-    farM: distanceM < hyperfocal ? distanceM * (hyperfocal - f) / (hyperfocal - distanceM) : Infinity,
+    nearM: (distanceM * (hyperfocal - f)) / (hyperfocal + distanceM - 2 * f),
+    farM: distanceM < hyperfocal ? (distanceM * (hyperfocal - f)) / (hyperfocal - distanceM) : Infinity,
   }
 }
 
@@ -34,11 +39,29 @@ export const focus: Check = ({ set, look, camera }, inLength) => {
   const stops = Math.ceil(2 * Math.log2(need / (farM - nearM)))
   const lit = set.lights.filter(light => look.lights[light.id]?.on)
   const room = Math.min(...lit.map(light => -look.lights[light.id]!.powerStops))
-  const apply = (before: StudioSet) => changeSettings(before, look.id, Object.fromEntries(lit.map(light =>
-    [light.id, { on: true, powerStops: Math.min(0, roundToClicks(look.lights[light.id]!.powerStops + stops, light.lamp.clickStops)) }])))
-  return [{
-    id: 'focus', kind: 'problem',
-    words: `At ${formatAperture(camera.fNumber)} only ${inLength(farM - nearM)} are in focus (${inLength(nearM)} to ${inLength(farM)} from the camera); the sitters want ${inLength(need)}.`,
-    mends: room >= stops && look.exposure.followsPointId ? [{ words: `Turn all lights up ${stops} ${stops === 1 ? 'stop' : 'stops'} and stop down`, apply }] : [],
-  }]
+  const apply = (before: StudioSet) =>
+    changeSettings(
+      before,
+      look.id,
+      Object.fromEntries(
+        lit.map(light => [
+          light.id,
+          {
+            on: true,
+            powerStops: Math.min(0, roundToClicks(look.lights[light.id]!.powerStops + stops, light.lamp.clickStops)),
+          },
+        ]),
+      ),
+    )
+  return [
+    {
+      id: 'focus',
+      kind: 'problem',
+      words: `At ${formatAperture(camera.fNumber)} only ${inLength(farM - nearM)} are in focus (${inLength(nearM)} to ${inLength(farM)} from the camera); the sitters want ${inLength(need)}.`,
+      mends:
+        room >= stops && look.exposure.followsPointId
+          ? [{ words: `Turn all lights up ${stops} ${stops === 1 ? 'stop' : 'stops'} and stop down`, apply }]
+          : [],
+    },
+  ]
 }

@@ -6,7 +6,9 @@ import { roundToClicks } from '../physics/units/stops'
 import { ON_TARGET_STOPS } from '../evaluation/target'
 import { litOf, stopWords, type Check } from './finding'
 
-/** Black that the veil of an over-lit backdrop lifts by this many pixel values looks hazy; common practice, no source. */
+/**
+ * Black that the veil of an over-lit backdrop lifts by this many pixel values looks hazy; common practice, no source.
+ */
 const HAZE_VALUES = 14
 /** A dark cloth, on which haze is seen. */
 const DARK = 0.004
@@ -16,28 +18,59 @@ const SPARE_STOPS = 0.25
 const PAST_CLIPPING_STOPS = 0.5
 
 /** The lens's veil: its glare index times the mean of the frame, of which the backdrop fills most. */
-export const haze: Check = (context) => {
+export const haze: Check = context => {
   const { set, look } = context
-  const backdrop = context.readouts.filter(readout => readout.point.surface === 'backdrop' && readout.point.reflectance !== undefined)
-  const linear = backdrop.reduce((sum, readout) => sum + luminance(readout.rendered!.linear), 0) / Math.max(1, backdrop.length)
+  const backdrop = context.readouts.filter(
+    readout => readout.point.surface === 'backdrop' && readout.point.reflectance !== undefined,
+  )
+  const linear =
+    backdrop.reduce((sum, readout) => sum + luminance(readout.rendered!.linear), 0) / Math.max(1, backdrop.length)
   const { leftM, rightM, topM, bottomM } = coverageOf(set)
-  const seen = Math.max(0, Math.min(rightM, set.backdrop.centreXM + set.backdrop.widthM / 2) - Math.max(leftM, set.backdrop.centreXM - set.backdrop.widthM / 2)) * Math.max(0, Math.min(topM, set.backdrop.heightM) - Math.max(bottomM, 0))
+  const seen =
+    Math.max(
+      0,
+      Math.min(rightM, set.backdrop.centreXM + set.backdrop.widthM / 2) -
+        Math.max(leftM, set.backdrop.centreXM - set.backdrop.widthM / 2),
+    ) * Math.max(0, Math.min(topM, set.backdrop.heightM) - Math.max(bottomM, 0))
   const share = Math.min(0.75, seen / Math.max(1e-6, (rightM - leftM) * (topM - bottomM)))
   const veil = set.camera.veilingGlare * share * linear
   const response = responseOf(set.camera)
   const lift = response.valueFromLinear(DARK + veil) - response.valueFromLinear(DARK)
   const over = Math.log2(linear)
   const lights = litOf(context, 'backdrop')
-  const isOver = backdrop.some(readout => (readout.missStops ?? 0) > ON_TARGET_STOPS || (readout.missStops === 0 && readout.stops - readout.targetStops! > PAST_CLIPPING_STOPS))
-  if (lift < HAZE_VALUES || over < SPARE_STOPS || lights.length === 0 || !isOver || set.brief.look === 'silhouette') return []
-  const isWanted = context.answer.isReached && lights.some(light => context.answer.settings[light.id]!.powerStops < look.lights[light.id]!.powerStops)
-  const less = Object.fromEntries(lights.map(light => [light.id, { ...look.lights[light.id]!, powerStops: Math.max(-light.lamp.rangeStops, roundToClicks(look.lights[light.id]!.powerStops - over + 0.1, light.lamp.clickStops)) }]))
-  return [{
-    id: 'haze', kind: 'problem',
-    words: `Haze: the backdrop is ${stopWords(over)} past clipping, and its glare in the lens lifts black by ${Math.round(lift)} values.`,
-    mends: [{
-      words: isWanted ? 'Bring it down to what is wanted' : `Take ${stopWords(over - 0.1)} off the backdrop lights`,
-      apply: before => changeSettings(before, look.id, isWanted ? context.answer.settings : less),
-    }],
-  }]
+  const isOver = backdrop.some(
+    readout =>
+      (readout.missStops ?? 0) > ON_TARGET_STOPS ||
+      (readout.missStops === 0 && readout.stops - readout.targetStops! > PAST_CLIPPING_STOPS),
+  )
+  if (lift < HAZE_VALUES || over < SPARE_STOPS || lights.length === 0 || !isOver || set.brief.look === 'silhouette')
+    return []
+  const isWanted =
+    context.answer.isReached &&
+    lights.some(light => context.answer.settings[light.id]!.powerStops < look.lights[light.id]!.powerStops)
+  const less = Object.fromEntries(
+    lights.map(light => [
+      light.id,
+      {
+        ...look.lights[light.id]!,
+        powerStops: Math.max(
+          -light.lamp.rangeStops,
+          roundToClicks(look.lights[light.id]!.powerStops - over + 0.1, light.lamp.clickStops),
+        ),
+      },
+    ]),
+  )
+  return [
+    {
+      id: 'haze',
+      kind: 'problem',
+      words: `Haze: the backdrop is ${stopWords(over)} past clipping, and its glare in the lens lifts black by ${Math.round(lift)} values.`,
+      mends: [
+        {
+          words: isWanted ? 'Bring it down to what is wanted' : `Take ${stopWords(over - 0.1)} off the backdrop lights`,
+          apply: before => changeSettings(before, look.id, isWanted ? context.answer.settings : less),
+        },
+      ],
+    },
+  ]
 }

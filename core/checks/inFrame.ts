@@ -15,7 +15,11 @@ const placesOf = (set: StudioSet, id: string): Vector[] => {
   const light = set.lights.find(candidate => candidate.id === id)
   if (light) return [...lampPlaces(light, set), ...standPlaces(light, set)]
   const panel = set.panels.find(candidate => candidate.id === id)
-  return panel ? panelSheets(panel).flatMap(sheet => [0, 0.5, 1].flatMap(s => [0, 0.5, 1].map(t => pointOn(sheet, s, t, true).position))) : []
+  return panel
+    ? panelSheets(panel).flatMap(sheet =>
+        [0, 0.5, 1].flatMap(s => [0, 0.5, 1].map(t => pointOn(sheet, s, t, true).position)),
+      )
+    : []
 }
 
 /** The least move to a side that takes a thing out of the frame; the set as it was where walls come first. */
@@ -53,7 +57,11 @@ const MEANT_TO_HIDE_M = 0.5
 
 const isMeantToHide = (set: StudioSet, light: Light): boolean => {
   const subject = set.subjects[0]!
-  return light.place.yM > 0 && light.place.yM < subject.place.yM && Math.abs(light.place.xM - subject.place.xM) < MEANT_TO_HIDE_M
+  return (
+    light.place.yM > 0 &&
+    light.place.yM < subject.place.yM &&
+    Math.abs(light.place.xM - subject.place.xM) < MEANT_TO_HIDE_M
+  )
 }
 
 const WHAT = { lamp: 'Light', stand: 'The stand of', panel: '' } as const
@@ -66,10 +74,22 @@ const findingOf = (set: StudioSet, { id, what }: Sighting): Finding => {
   return {
     id: `in-frame/${id}`,
     kind: 'problem',
-    words: hides ? `${WHAT[what]} ${name} is not hidden by the sitter: it shows in the frame.` : `${WHAT[what]} ${name} stands in the frame.`.trim(),
+    words: hides
+      ? `${WHAT[what]} ${name} is not hidden by the sitter: it shows in the frame.`
+      : `${WHAT[what]} ${name} stands in the frame.`.trim(),
     mends: [
-      ...(hides ? [{ words: `Hide ${name} behind the sitter`, apply: (before: StudioSet) => hideBehind(before, before.lights.find(candidate => candidate.id === id) ?? light) }] : []),
-      ...(slid !== set ? [{ words: `Slide ${name} out of the frame`, apply: (before: StudioSet) => slideOut(before, id) }] : []),
+      ...(hides
+        ? [
+            {
+              words: `Hide ${name} behind the sitter`,
+              apply: (before: StudioSet) =>
+                hideBehind(before, before.lights.find(candidate => candidate.id === id) ?? light),
+            },
+          ]
+        : []),
+      ...(slid !== set
+        ? [{ words: `Slide ${name} out of the frame`, apply: (before: StudioSet) => slideOut(before, id) }]
+        : []),
     ],
   }
 }

@@ -17,7 +17,10 @@ const SEEN_STOPS = 0.25
 const CRISP = 0.6
 const BAND = 24
 
-/** Where the shadow of the sitter's head falls on the plane of the backdrop, and how wide its soft rim is (source size times b over a). */
+/**
+ * Where the shadow of the sitter's head falls on the plane of the backdrop, and how wide its soft rim is (source size
+ * times b over a).
+ */
 export const headShadow = (set: StudioSet, light: Light) => {
   const subject = set.subjects[0]!
   const headM = headHeightM(subject)
@@ -33,11 +36,20 @@ export const headShadow = (set: StudioSet, light: Light) => {
   }
 }
 
-/** Whether the shadow shows beside the sitter in the frame: not on the backdrop, out of the frame, and behind the head count as hidden. */
+/**
+ * Whether the shadow shows beside the sitter in the frame: not on the backdrop, out of the frame, and behind the head
+ * count as hidden.
+ */
 export const shadowShows = (set: StudioSet, light: Light): boolean => {
   const shadow = headShadow(set, light)
   const subject = set.subjects[0]!
-  if (!shadow || shadow.zM > set.backdrop.heightM || shadow.zM < 0 || Math.abs(shadow.xM - set.backdrop.centreXM) > set.backdrop.widthM / 2) return false
+  if (
+    !shadow ||
+    shadow.zM > set.backdrop.heightM ||
+    shadow.zM < 0 ||
+    Math.abs(shadow.xM - set.backdrop.centreXM) > set.backdrop.widthM / 2
+  )
+    return false
   const projection = projectionOf(set)
   const seen = project(projection, [shadow.xM, 0, shadow.zM])
   const head = project(projection, [subject.place.xM, subject.place.yM, headHeightM(subject)])
@@ -45,9 +57,10 @@ export const shadowShows = (set: StudioSet, light: Light): boolean => {
   const toHead = Math.hypot((seen.u - head.u) * projection.halfWidth, (seen.v - head.v) * projection.halfHeight)
   const eyeToDrop = projection.eye[1]
   const eyeToHead = projection.eye[1] - subject.place.yM
-  const headSize = HEAD_RADIUS_SHARE * 1.6 * subject.heightM / eyeToHead
+  const headSize = (HEAD_RADIUS_SHARE * 1.6 * subject.heightM) / eyeToHead
   // The body below hides what falls behind it.
-  const isBehindBody = seen.v < head.v && Math.abs(seen.u - head.u) * projection.halfWidth < 0.13 * subject.heightM / eyeToHead
+  const isBehindBody =
+    seen.v < head.v && Math.abs(seen.u - head.u) * projection.halfWidth < (0.13 * subject.heightM) / eyeToHead
   return toHead > headSize - shadow.radiusM / eyeToDrop && !isBehindBody
 }
 
@@ -72,9 +85,9 @@ const swungFrontal = (set: StudioSet, light: Light): StudioSet => {
   const reach = Math.hypot(light.place.xM - xM, light.place.yM - yM)
   const from = Math.atan2(light.place.xM - xM, light.place.yM - yM)
   const goal = Math.atan2(set.camera.place.xM - xM, set.camera.place.yM - yM)
-  const steps = Math.ceil(Math.abs(from - goal) * 180 / Math.PI / SWING_STEP_DEG)
+  const steps = Math.ceil((Math.abs(from - goal) * 180) / Math.PI / SWING_STEP_DEG)
   for (let step = 1; step <= steps; step++) {
-    const round = from + (goal - from) * step / steps
+    const round = from + ((goal - from) * step) / steps
     const place = { xM: xM + reach * Math.sin(round), yM: yM + reach * Math.cos(round), zM: light.place.zM }
     const swung = placeThing(set, light.id, place)
     if (swung !== set && !shadowShows(swung, { ...light, place })) return swung
@@ -97,7 +110,7 @@ const forward = (set: StudioSet, lightId: string): StudioSet => {
 /** How deep the shadow can be: the light's straight share of what the backdrop gets where nothing hides it. */
 const depthOf = (context: CheckContext, light: Light): number => {
   const { set } = context
-  const shares = bandPoints(set, BAND).map((point) => {
+  const shares = bandPoints(set, BAND).map(point => {
     const { parts } = context.read(point)
     const whole = totalOf(parts)
     return whole > 0 ? (parts.find(part => part.lightId === light.id)?.directLuxS ?? 0) / whole : 0
@@ -108,7 +121,7 @@ const depthOf = (context: CheckContext, light: Light): number => {
 /** Shadows of the sitter's head that show on the backdrop: crisp or soft, and where. */
 export const shadow: Check = (context, inLength) => {
   const { set } = context
-  return litOf(context, 'key', 'fill').flatMap((light) => {
+  return litOf(context, 'key', 'fill').flatMap(light => {
     const cast = headShadow(set, light)
     if (!cast || !shadowShows(set, light)) return []
     const depth = depthOf(context, light)
@@ -120,15 +133,40 @@ export const shadow: Check = (context, inLength) => {
     const up = raised(set, light)
     const away = forward(set, light.id)
     const frontal = swungFrontal(set, light)
-    return [{
-      id: `shadow/${light.id}`,
-      kind: 'problem' as const,
-      words: `${share < CRISP ? 'A crisp' : 'A soft'} shadow of the head shows on the backdrop, ${inLength(Math.abs(cast.xM - set.subjects[0]!.place.xM))} to the ${side}, up to ${stopWords(visible)} dark, from ${light.name}.`,
-      mends: [
-        ...(up !== set ? [{ words: `Raise ${light.name} to ${inLength(up.lights.find(({ id }) => id === light.id)!.place.zM)}`, apply: (before: StudioSet) => raised(before, before.lights.find(({ id }) => id === light.id) ?? light) }] : []),
-        ...(frontal !== set ? [{ words: `Swing ${light.name} toward the camera`, apply: (before: StudioSet) => swungFrontal(before, before.lights.find(({ id }) => id === light.id) ?? light) }] : []),
-        ...(away !== set ? [{ words: `Move sitter, key and camera ${inLength(away.subjects[0]!.place.yM - set.subjects[0]!.place.yM)} forward`, apply: (before: StudioSet) => forward(before, light.id) }] : []),
-      ],
-    }]
+    return [
+      {
+        id: `shadow/${light.id}`,
+        kind: 'problem' as const,
+        words: `${share < CRISP ? 'A crisp' : 'A soft'} shadow of the head shows on the backdrop, ${inLength(Math.abs(cast.xM - set.subjects[0]!.place.xM))} to the ${side}, up to ${stopWords(visible)} dark, from ${light.name}.`,
+        mends: [
+          ...(up !== set
+            ? [
+                {
+                  words: `Raise ${light.name} to ${inLength(up.lights.find(({ id }) => id === light.id)!.place.zM)}`,
+                  apply: (before: StudioSet) =>
+                    raised(before, before.lights.find(({ id }) => id === light.id) ?? light),
+                },
+              ]
+            : []),
+          ...(frontal !== set
+            ? [
+                {
+                  words: `Swing ${light.name} toward the camera`,
+                  apply: (before: StudioSet) =>
+                    swungFrontal(before, before.lights.find(({ id }) => id === light.id) ?? light),
+                },
+              ]
+            : []),
+          ...(away !== set
+            ? [
+                {
+                  words: `Move sitter, key and camera ${inLength(away.subjects[0]!.place.yM - set.subjects[0]!.place.yM)} forward`,
+                  apply: (before: StudioSet) => forward(before, light.id),
+                },
+              ]
+            : []),
+        ],
+      },
+    ]
   })
 }

@@ -13,6 +13,14 @@ export const besideSitter = (set: StudioSet, kind: string, besideM = BESIDE_M): 
   const beside = Math.max(0.6, Math.abs(set.camera.place.yM - yM - 0.6) * halfWidth + besideM)
   return [-1, 1].reduce((boarded, side) => {
     const panel = panelOfKind(kind, freeId(boarded, kind))
-    return unlessFaulty(boarded, addPanel(boarded, { ...panel, heightM: Math.min(panel.heightM, set.room.heightM - 0.1), place: { xM: xM + side * beside, yM, zM: 0 }, turnDeg: side * 90 }))
+    return unlessFaulty(
+      boarded,
+      addPanel(boarded, {
+        ...panel,
+        heightM: Math.min(panel.heightM, set.room.heightM - 0.1),
+        place: { xM: xM + side * beside, yM, zM: 0 },
+        turnDeg: side * 90,
+      }),
+    )
   }, set)
 }

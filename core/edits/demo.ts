@@ -5,8 +5,17 @@ import { BACKDROP_MIDDLE, KEY_SIDE } from '../model/placeIds'
 import { PLAIN_RUN } from '../model/readingSchema'
 import type { Lamp, StudioSet } from '../model/schema'
 
-const flash = (name: string, guideNumberM: number): Lamp =>
-  ({ kind: 'flash', name, output: { from: 'guide-number', guideNumberM, convention: 'metered' }, givesStops: 0, rangeStops: 7, clickStops: 0.1, cctK: 5600, watts: null, kitId: null })
+const flash = (name: string, guideNumberM: number): Lamp => ({
+  kind: 'flash',
+  name,
+  output: { from: 'guide-number', guideNumberM, convention: 'metered' },
+  givesStops: 0,
+  rangeStops: 7,
+  clickStops: 0.1,
+  cctK: 5600,
+  watts: null,
+  kitId: null,
+})
 
 const WHITE_WANTED = { kind: 'value', value: 250 } as const
 
@@ -24,12 +33,44 @@ export const demoSet = (): StudioSet => ({
     depthM: 9.2,
     heightM: 3.4,
     behindBackdropM: 0.8,
-    reflectances: { back: grey(0.45), front: grey(0.45), left: grey(0.45), right: grey(0.45), floor: [0.3, 0.25, 0.2], ceiling: grey(0.7) },
+    reflectances: {
+      back: grey(0.45),
+      front: grey(0.45),
+      left: grey(0.45),
+      right: grey(0.45),
+      floor: [0.3, 0.25, 0.2],
+      ceiling: grey(0.7),
+    },
     ambient: null,
     floorGloss: null,
   },
-  backdrop: { kind: 'paper-roll', name: 'White paper roll', widthM: 2.72, heightM: 2.8, centreXM: 0, sweepM: 1.6, reflectance: grey(0.88), gloss: null, coveRadiusM: 0.35, corner: null, transmittance: [0, 0, 0], kitId: null },
-  subjects: [{ id: 'sitter', name: 'Sitter', place: { xM: 0, yM: 3.6 }, heightM: 1.72, skin: [0.5, 0.33, 0.25], clothing: [0.72, 0.69, 0.6], hair: [0.07, 0.05, 0.04], pose: 'standing', turnDeg: 0 }],
+  backdrop: {
+    kind: 'paper-roll',
+    name: 'White paper roll',
+    widthM: 2.72,
+    heightM: 2.8,
+    centreXM: 0,
+    sweepM: 1.6,
+    reflectance: grey(0.88),
+    gloss: null,
+    coveRadiusM: 0.35,
+    corner: null,
+    transmittance: [0, 0, 0],
+    kitId: null,
+  },
+  subjects: [
+    {
+      id: 'sitter',
+      name: 'Sitter',
+      place: { xM: 0, yM: 3.6 },
+      heightM: 1.72,
+      skin: [0.5, 0.33, 0.25],
+      clothing: [0.72, 0.69, 0.6],
+      hair: [0.07, 0.05, 0.04],
+      pose: 'standing',
+      turnDeg: 0,
+    },
+  ],
   camera: {
     place: { xM: 0, yM: 7.6, zM: 1.4 },
     aimHeightM: 1.34,
@@ -38,7 +79,10 @@ export const demoSet = (): StudioSet => ({
     apertures: { widest: 2.8, smallest: 22, clickStops: 1 / 3 },
     response: { kind: 'srgb' },
     veilingGlare: 0.02,
-    whiteBalanceK: 5600, syncShutterS: 1 / 200, lensLossStops: 0, falloff: { use: 'none', fields: [] },
+    whiteBalanceK: 5600,
+    syncShutterS: 1 / 200,
+    lensLossStops: 0,
+    falloff: { use: 'none', fields: [] },
     kitId: null,
   },
   panels: [],
@@ -84,25 +128,27 @@ export const demoSet = (): StudioSet => ({
   ],
   locked: [],
   groups: [],
-  looks: [{
-    id: 'white',
-    name: 'White',
-    lights: {
-      'key': { on: true, powerStops: -1.6 },
-      'backdrop-left': { on: true, powerStops: -2 },
-      'backdrop-right': { on: true, powerStops: -2 },
+  looks: [
+    {
+      id: 'white',
+      name: 'White',
+      lights: {
+        key: { on: true, powerStops: -1.6 },
+        'backdrop-left': { on: true, powerStops: -2 },
+        'backdrop-right': { on: true, powerStops: -2 },
+      },
+      exposure: { fNumber: 8, shutterS: 1 / 125, iso: 100, followsPointId: KEY_SIDE },
+      areas: [],
+      run: PLAIN_RUN,
+      grid: null,
+      targets: {
+        [KEY_SIDE]: { kind: 'stops', stops: 0 },
+        'backdrop/left': WHITE_WANTED,
+        [BACKDROP_MIDDLE]: WHITE_WANTED,
+        'backdrop/right': WHITE_WANTED,
+      },
     },
-    exposure: { fNumber: 8, shutterS: 1 / 125, iso: 100, followsPointId: KEY_SIDE },
-    areas: [],
-    run: PLAIN_RUN,
-    grid: null,
-    targets: {
-      [KEY_SIDE]: { kind: 'stops', stops: 0 },
-      'backdrop/left': WHITE_WANTED,
-      [BACKDROP_MIDDLE]: WHITE_WANTED,
-      'backdrop/right': WHITE_WANTED,
-    },
-  }],
+  ],
   meter: PLAIN_METER,
   holds: {},
   readings: [],

@@ -5,7 +5,7 @@ import { headHeightM } from '../model/headHeight'
 import type { Light, StudioSet, Subject } from '../model/schema'
 
 /** A distance worth knowing, as a tape from one place to another. */
-export type Tape = { id: string, from: Vector, to: Vector, lengthM: number }
+export type Tape = { id: string; from: Vector; to: Vector; lengthM: number }
 
 const tape = (id: string, from: Vector, to: Vector): Tape => ({ id, from, to, lengthM: distance(from, to) })
 
@@ -24,12 +24,19 @@ export const subjectTape = (subject: Subject): Tape => {
   return tape(subject.id, head, [head[0], 0, head[2]])
 }
 
-/** A light's place at another distance along its tape; its height stays. Answers undefined where the height alone is more. */
+/**
+ * A light's place at another distance along its tape; its height stays. Answers undefined where the height alone is
+ * more.
+ */
 export const placeAtDistance = (light: Light, set: StudioSet, distanceM: number): Light['place'] | undefined => {
   const { from, to } = lightTape(light, set)
   const rise = from[2] - to[2]
   const level = Math.hypot(from[0] - to[0], from[1] - to[1])
   const wanted = Math.sqrt(distanceM * distanceM - rise * rise)
   if (!(wanted > 0) || level === 0) return undefined
-  return { xM: to[0] + (from[0] - to[0]) * wanted / level, yM: to[1] + (from[1] - to[1]) * wanted / level, zM: from[2] }
+  return {
+    xM: to[0] + ((from[0] - to[0]) * wanted) / level,
+    yM: to[1] + ((from[1] - to[1]) * wanted) / level,
+    zM: from[2],
+  }
 }

@@ -1,19 +1,40 @@
 import { insideRoom } from '../model/bounds'
 import { faults } from '../validation/validation'
-import type { Backdrop, Camera, Hold, Light, LightSetting, Look, OwnPoint, Panel, Place, Prop, Reading, Room, StudioSet, Subject, Target } from '../model/schema'
+import type {
+  Backdrop,
+  Camera,
+  Hold,
+  Light,
+  LightSetting,
+  Look,
+  OwnPoint,
+  Panel,
+  Place,
+  Prop,
+  Reading,
+  Room,
+  StudioSet,
+  Subject,
+  Target,
+} from '../model/schema'
 
 /** Lights and stands keep at least this to walls, floor and ceiling. */
 export const STAND_MARGIN_M = 0.1
 export const SUBJECT_MARGIN_M = 0.3
 
-const changeIn = <T extends { id: string }>(items: readonly T[], id: string, changes: Partial<T>): T[] => items.map(item => item.id === id ? { ...item, ...changes } : item)
+const changeIn = <T extends { id: string }>(items: readonly T[], id: string, changes: Partial<T>): T[] =>
+  items.map(item => (item.id === id ? { ...item, ...changes } : item))
 
 /** Edits of a set. Each answers a new set and leaves the old one as it was, so that every step can be undone. */
-const editLook = (set: StudioSet, lookId: string, edit: (look: Look) => Look): StudioSet =>
-  ({ ...set, looks: set.looks.map(look => look.id === lookId ? edit(look) : look) })
+const editLook = (set: StudioSet, lookId: string, edit: (look: Look) => Look): StudioSet => ({
+  ...set,
+  looks: set.looks.map(look => (look.id === lookId ? edit(look) : look)),
+})
 
-export const editLight = (set: StudioSet, lightId: string, edit: (light: Light) => Light): StudioSet =>
-  ({ ...set, lights: set.lights.map(light => light.id === lightId ? edit(light) : light) })
+export const editLight = (set: StudioSet, lightId: string, edit: (light: Light) => Light): StudioSet => ({
+  ...set,
+  lights: set.lights.map(light => (light.id === lightId ? edit(light) : light)),
+})
 
 /** Moves a light; walls stop it. */
 export const moveLight = (set: StudioSet, lightId: string, place: Place): StudioSet =>
@@ -22,29 +43,48 @@ export const moveLight = (set: StudioSet, lightId: string, place: Place): Studio
 /** Moves a subject's mark; walls and the backdrop stop it. */
 export const moveSubject = (set: StudioSet, subjectId: string, xM: number, yM: number): StudioSet => {
   const kept = insideRoom({ xM, yM: Math.max(SUBJECT_MARGIN_M, yM), zM: 1 }, set.room, SUBJECT_MARGIN_M)
-  return { ...set, subjects: set.subjects.map(subject => subject.id === subjectId ? { ...subject, place: { xM: kept.xM, yM: kept.yM } } : subject) }
+  return {
+    ...set,
+    subjects: set.subjects.map(subject =>
+      subject.id === subjectId ? { ...subject, place: { xM: kept.xM, yM: kept.yM } } : subject,
+    ),
+  }
 }
 
 /** Puts another modifier on a light. */
-export const fitModifier = (set: StudioSet, lightId: string, modifier: Light['modifier']): StudioSet => editLight(set, lightId, light => ({ ...light, modifier }))
+export const fitModifier = (set: StudioSet, lightId: string, modifier: Light['modifier']): StudioSet =>
+  editLight(set, lightId, light => ({ ...light, modifier }))
 
 /** Makes a light the one that a photometric file describes: its distribution, and its output instead of the lamp's. */
-export const fitMeasured = (set: StudioSet, lightId: string, { modifier, output }: { modifier: Light['modifier'], output: Light['lamp']['output'] }): StudioSet =>
-  editLight(set, lightId, light => ({ ...light, modifier, lamp: { ...light.lamp, output } }))
+export const fitMeasured = (
+  set: StudioSet,
+  lightId: string,
+  { modifier, output }: { modifier: Light['modifier']; output: Light['lamp']['output'] },
+): StudioSet => editLight(set, lightId, light => ({ ...light, modifier, lamp: { ...light.lamp, output } }))
 
 /** Reads a place, or all of the backdrop, in another way from now on. */
-export const holdPoint = (set: StudioSet, holdKey: string, hold: Hold): StudioSet => ({ ...set, holds: { ...set.holds, [holdKey]: hold } })
+export const holdPoint = (set: StudioSet, holdKey: string, hold: Hold): StudioSet => ({
+  ...set,
+  holds: { ...set.holds, [holdKey]: hold },
+})
 
 /** Puts a gel before a light, or none. */
-export const fitGel = (set: StudioSet, lightId: string, gel: Light['gel']): StudioSet => editLight(set, lightId, light => ({ ...light, gel }))
+export const fitGel = (set: StudioSet, lightId: string, gel: Light['gel']): StudioSet =>
+  editLight(set, lightId, light => ({ ...light, gel }))
 
 /** Turns a light off its aim, in degrees to its right and up. */
-export const featherLight = (set: StudioSet, lightId: string, feather: { featherPanDeg?: number, featherTiltDeg?: number }): StudioSet =>
-  editLight(set, lightId, light => ({ ...light, aim: { ...light.aim, ...feather } }))
+export const featherLight = (
+  set: StudioSet,
+  lightId: string,
+  feather: { featherPanDeg?: number; featherTiltDeg?: number },
+): StudioSet => editLight(set, lightId, light => ({ ...light, aim: { ...light.aim, ...feather } }))
 
 /** Changes the settings of some lights in a look. */
-export const changeSettings = (set: StudioSet, lookId: string, settings: Readonly<Record<string, LightSetting>>): StudioSet =>
-  editLook(set, lookId, look => ({ ...look, lights: { ...look.lights, ...settings } }))
+export const changeSettings = (
+  set: StudioSet,
+  lookId: string,
+  settings: Readonly<Record<string, LightSetting>>,
+): StudioSet => editLook(set, lookId, look => ({ ...look, lights: { ...look.lights, ...settings } }))
 
 /** Sets targets of a look, point by point. */
 export const changeTargets = (set: StudioSet, lookId: string, targets: Readonly<Record<string, Target>>): StudioSet =>
@@ -52,10 +92,14 @@ export const changeTargets = (set: StudioSet, lookId: string, targets: Readonly<
 
 /** Takes away what was wanted of a point. */
 export const dropTarget = (set: StudioSet, lookId: string, pointId: string): StudioSet =>
-  editLook(set, lookId, look => ({ ...look, targets: Object.fromEntries(Object.entries(look.targets).filter(([id]) => id !== pointId)) }))
+  editLook(set, lookId, look => ({
+    ...look,
+    targets: Object.fromEntries(Object.entries(look.targets).filter(([id]) => id !== pointId)),
+  }))
 
 /** Changes what is wanted of areas. */
-export const changeAreas = (set: StudioSet, lookId: string, areas: Look['areas']): StudioSet => editLook(set, lookId, look => ({ ...look, areas }))
+export const changeAreas = (set: StudioSet, lookId: string, areas: Look['areas']): StudioSet =>
+  editLook(set, lookId, look => ({ ...look, areas }))
 
 /** Changes the camera setting of a look, or the point that its aperture follows. */
 export const changeExposure = (set: StudioSet, lookId: string, exposure: Partial<Look['exposure']>): StudioSet =>
@@ -66,37 +110,69 @@ export const changeRun = (set: StudioSet, lookId: string, run: Partial<Look['run
   editLook(set, lookId, look => ({ ...look, run: { ...look.run, ...run } }))
 
 /** Lays a grid for evenness over a look, or none. */
-export const changeGrid = (set: StudioSet, lookId: string, grid: Look['grid']): StudioSet => editLook(set, lookId, look => ({ ...look, grid }))
+export const changeGrid = (set: StudioSet, lookId: string, grid: Look['grid']): StudioSet =>
+  editLook(set, lookId, look => ({ ...look, grid }))
 
-export const editReading = (set: StudioSet, id: string, changes: Partial<Reading>): StudioSet => ({ ...set, readings: changeIn(set.readings, id, changes) })
+export const editReading = (set: StudioSet, id: string, changes: Partial<Reading>): StudioSet => ({
+  ...set,
+  readings: changeIn(set.readings, id, changes),
+})
 
-export const addReading = (set: StudioSet, reading: Reading): StudioSet =>
-  ({ ...set, readings: [...set.readings, reading] })
+export const addReading = (set: StudioSet, reading: Reading): StudioSet => ({
+  ...set,
+  readings: [...set.readings, reading],
+})
 
-export const removeReading = (set: StudioSet, readingId: string): StudioSet =>
-  ({ ...set, readings: set.readings.filter(reading => reading.id !== readingId) })
+export const removeReading = (set: StudioSet, readingId: string): StudioSet => ({
+  ...set,
+  readings: set.readings.filter(reading => reading.id !== readingId),
+})
 
 export const renameSet = (set: StudioSet, name: string): StudioSet => ({ ...set, name })
 
 /** A change that makes something reach through a wall, or two things share an id, leaves the set as it was. */
-export const unlessFaulty = (before: StudioSet, after: StudioSet): StudioSet => faults(after).length > faults(before).length ? before : after
+export const unlessFaulty = (before: StudioSet, after: StudioSet): StudioSet =>
+  faults(after).length > faults(before).length ? before : after
 
 /** Renames a light; a blank name changes nothing. */
 export const renameLight = (set: StudioSet, lightId: string, name: string): StudioSet =>
   name.trim() ? editLight(set, lightId, light => ({ ...light, name: name.trim().slice(0, 80) })) : set
 
-export const editSubject = (set: StudioSet, id: string, changes: Partial<Subject>): StudioSet => ({ ...set, subjects: changeIn(set.subjects, id, changes) })
-export const editPanel = (set: StudioSet, id: string, changes: Partial<Panel>): StudioSet => ({ ...set, panels: changeIn(set.panels, id, changes) })
-export const editProp = (set: StudioSet, id: string, changes: Partial<Prop>): StudioSet => ({ ...set, props: changeIn(set.props, id, changes) })
-export const editPoint = (set: StudioSet, id: string, changes: Partial<OwnPoint>): StudioSet => ({ ...set, points: changeIn(set.points, id, changes) })
-export const editCamera = (set: StudioSet, changes: Partial<Camera>): StudioSet => ({ ...set, camera: { ...set.camera, ...changes } })
+export const editSubject = (set: StudioSet, id: string, changes: Partial<Subject>): StudioSet => ({
+  ...set,
+  subjects: changeIn(set.subjects, id, changes),
+})
+export const editPanel = (set: StudioSet, id: string, changes: Partial<Panel>): StudioSet => ({
+  ...set,
+  panels: changeIn(set.panels, id, changes),
+})
+export const editProp = (set: StudioSet, id: string, changes: Partial<Prop>): StudioSet => ({
+  ...set,
+  props: changeIn(set.props, id, changes),
+})
+export const editPoint = (set: StudioSet, id: string, changes: Partial<OwnPoint>): StudioSet => ({
+  ...set,
+  points: changeIn(set.points, id, changes),
+})
+export const editCamera = (set: StudioSet, changes: Partial<Camera>): StudioSet => ({
+  ...set,
+  camera: { ...set.camera, ...changes },
+})
 
 /** Holds the camera upright or level: the sensor's longer side stands or lies. */
 export const turnCamera = (set: StudioSet, isUpright: boolean): StudioSet => {
   const { widthMm, heightMm } = set.camera.sensor
   const [short, long] = [Math.min(widthMm, heightMm), Math.max(widthMm, heightMm)]
-  return editCamera(set, { sensor: isUpright ? { widthMm: short, heightMm: long } : { widthMm: long, heightMm: short } })
+  return editCamera(set, {
+    sensor: isUpright ? { widthMm: short, heightMm: long } : { widthMm: long, heightMm: short },
+  })
 }
 
-export const editBackdrop = (set: StudioSet, changes: Partial<Backdrop>): StudioSet => ({ ...set, backdrop: { ...set.backdrop, ...changes } })
-export const editRoom = (set: StudioSet, changes: Partial<Room>): StudioSet => ({ ...set, room: { ...set.room, ...changes } })
+export const editBackdrop = (set: StudioSet, changes: Partial<Backdrop>): StudioSet => ({
+  ...set,
+  backdrop: { ...set.backdrop, ...changes },
+})
+export const editRoom = (set: StudioSet, changes: Partial<Room>): StudioSet => ({
+  ...set,
+  room: { ...set.room, ...changes },
+})

@@ -22,13 +22,24 @@ const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ'
 export const freeLetter = (set: StudioSet): string => {
   const taken = new Set(set.lights.map(light => light.name))
   for (let index = 0; ; index++) {
-    const name = LETTERS[index % LETTERS.length]! + (index < LETTERS.length ? '' : String(Math.floor(index / LETTERS.length) + 1))
+    const name =
+      LETTERS[index % LETTERS.length]! + (index < LETTERS.length ? '' : String(Math.floor(index / LETTERS.length) + 1))
     if (!taken.has(name)) return name
   }
 }
 
 /** A lamp of middling power, where the kit has none. */
-export const GENERIC_FLASH: Lamp = { kind: 'flash', name: 'Flash head 400', output: { from: 'guide-number', guideNumberM: 58, convention: 'metered' }, givesStops: -0.35, rangeStops: 7, clickStops: 0.1, cctK: 5600, watts: null, kitId: null }
+export const GENERIC_FLASH: Lamp = {
+  kind: 'flash',
+  name: 'Flash head 400',
+  output: { from: 'guide-number', guideNumberM: 58, convention: 'metered' },
+  givesStops: -0.35,
+  rangeStops: 7,
+  clickStops: 0.1,
+  cctK: 5600,
+  watts: null,
+  kitId: null,
+}
 
 /** A new light begins well below full, so that it neither dazzles nor clips everything. */
 export const FIRST_SETTING: LightSetting = { on: true, powerStops: -3 }
@@ -40,28 +51,50 @@ export const addLight = (set: StudioSet, light: Light, setting: LightSetting = F
   looks: set.looks.map(look => ({ ...look, lights: { ...look.lights, [light.id]: setting } })),
 })
 
-export type LightWish = { job: Light['job'], lamp?: Lamp, modifier?: Modifier, place: Place, aim: Aim, id?: string }
+export type LightWish = { job: Light['job']; lamp?: Lamp; modifier?: Modifier; place: Place; aim: Aim; id?: string }
 
 /** A light as it is wished for, with a letter and an id of its own. */
-export const newLight = (set: StudioSet, { job, lamp = GENERIC_FLASH, modifier = modifierOfKind('softbox-medium'), place, aim, id }: LightWish): Light =>
-  ({ id: freeId(set, id ?? job), name: freeLetter(set), job, lamp, modifier, colour: grey(1), gel: null, place, aim, rollDeg: 0 })
+export const newLight = (
+  set: StudioSet,
+  { job, lamp = GENERIC_FLASH, modifier = modifierOfKind('softbox-medium'), place, aim, id }: LightWish,
+): Light => ({
+  id: freeId(set, id ?? job),
+  name: freeLetter(set),
+  job,
+  lamp,
+  modifier,
+  colour: grey(1),
+  gel: null,
+  place,
+  aim,
+  rollDeg: 0,
+})
 
 const straight = { featherPanDeg: 0, featherTiltDeg: 0 }
 
-export const aimAtHead = (subject: Subject): Aim => ({ at: 'subject', subjectId: subject.id, heightM: Math.round(headHeightM(subject) * 100) / 100, ...straight })
+export const aimAtHead = (subject: Subject): Aim => ({
+  at: 'subject',
+  subjectId: subject.id,
+  heightM: Math.round(headHeightM(subject) * 100) / 100,
+  ...straight,
+})
 
 export const aimAtPlace = (place: Place): Aim => ({ at: 'place', place, ...straight })
 
 export const addPanel = (set: StudioSet, panel: Panel): StudioSet => ({ ...set, panels: [...set.panels, panel] })
 export const addProp = (set: StudioSet, prop: Prop): StudioSet => ({ ...set, props: [...set.props, prop] })
 export const addPoint = (set: StudioSet, point: OwnPoint): StudioSet => ({ ...set, points: [...set.points, point] })
-export const addSubject = (set: StudioSet, subject: Subject): StudioSet => ({ ...set, subjects: [...set.subjects, subject] })
+export const addSubject = (set: StudioSet, subject: Subject): StudioSet => ({
+  ...set,
+  subjects: [...set.subjects, subject],
+})
 
 const without = <T>(record: Readonly<Record<string, T>>, ids: readonly string[]): Record<string, T> =>
   Object.fromEntries(Object.entries(record).filter(([id]) => !ids.includes(id)))
 
 /**
- * Takes things out of the set, with their settings, locks and groups. The camera and the last sitter stay; lights that were aimed
+ * Takes things out of the set, with their settings, locks and groups. The camera and the last sitter stay; lights
+ * that were aimed
  * at a sitter who goes are aimed at the first who stays.
  */
 export const removeThings = (set: StudioSet, ids: readonly string[]): StudioSet => {
@@ -72,7 +105,13 @@ export const removeThings = (set: StudioSet, ids: readonly string[]): StudioSet 
   return {
     ...set,
     subjects,
-    lights: set.lights.filter(stays).map(light => light.aim.at === 'subject' && free.includes(light.aim.subjectId) ? { ...light, aim: { ...light.aim, subjectId: subjects[0]!.id } } : light),
+    lights: set.lights
+      .filter(stays)
+      .map(light =>
+        light.aim.at === 'subject' && free.includes(light.aim.subjectId)
+          ? { ...light, aim: { ...light.aim, subjectId: subjects[0]!.id } }
+          : light,
+      ),
     panels: set.panels.filter(stays),
     props: set.props.filter(stays),
     points: set.points.filter(stays),
@@ -82,7 +121,13 @@ export const removeThings = (set: StudioSet, ids: readonly string[]): StudioSet 
       lights: without(look.lights, free),
       targets: without(look.targets, free),
       // An aperture that followed a point which is gone stays where it was put last.
-      exposure: { ...look.exposure, followsPointId: look.exposure.followsPointId !== null && free.includes(look.exposure.followsPointId) ? null : look.exposure.followsPointId },
+      exposure: {
+        ...look.exposure,
+        followsPointId:
+          look.exposure.followsPointId !== null && free.includes(look.exposure.followsPointId)
+            ? null
+            : look.exposure.followsPointId,
+      },
     })),
     holds: without(set.holds, free),
     frozen: set.frozen && { ...set.frozen, lightStops: without(set.frozen.lightStops, free) },
@@ -94,12 +139,22 @@ const mirroredX = (axisXM: number, xM: number) => 2 * axisXM - xM
 /** The opposite of an angle, without a negative zero. */
 const opposite = (degrees: number): number => 0 - degrees
 
-const mirroredAim = (aim: Aim, axisXM: number): Aim => aim.at === 'place'
-  ? { ...aim, place: { ...aim.place, xM: mirroredX(axisXM, aim.place.xM) }, featherPanDeg: opposite(aim.featherPanDeg) }
-  : { ...aim, featherPanDeg: opposite(aim.featherPanDeg) }
+const mirroredAim = (aim: Aim, axisXM: number): Aim =>
+  aim.at === 'place'
+    ? {
+        ...aim,
+        place: { ...aim.place, xM: mirroredX(axisXM, aim.place.xM) },
+        featherPanDeg: opposite(aim.featherPanDeg),
+      }
+    : { ...aim, featherPanDeg: opposite(aim.featherPanDeg) }
 
-/** What of a light makes it the twin of another on the other side of the backdrop's middle: place, aim, lamp and fit. */
-export const mirrorOf = (set: StudioSet, light: Light): Pick<Light, 'lamp' | 'modifier' | 'colour' | 'gel' | 'place' | 'aim' | 'rollDeg'> => ({
+/**
+ * What of a light makes it the twin of another on the other side of the backdrop's middle: place, aim, lamp and fit.
+ */
+export const mirrorOf = (
+  set: StudioSet,
+  light: Light,
+): Pick<Light, 'lamp' | 'modifier' | 'colour' | 'gel' | 'place' | 'aim' | 'rollDeg'> => ({
   rollDeg: opposite(light.rollDeg),
   lamp: light.lamp,
   modifier: light.modifier,
@@ -111,8 +166,11 @@ export const mirrorOf = (set: StudioSet, light: Light): Pick<Light, 'lamp' | 'mo
 
 const isWithin = (set: StudioSet, xM: number): boolean => Math.abs(xM) < set.room.widthM / 2
 
-/** Adds the mirror images of lights and panels beyond the backdrop's middle; what would stand in a wall is left out. Answers the new ids. */
-export const mirrorThings = (set: StudioSet, ids: readonly string[]): { set: StudioSet, ids: string[] } => {
+/**
+ * Adds the mirror images of lights and panels beyond the backdrop's middle; what would stand in a wall is left out.
+ * Answers the new ids.
+ */
+export const mirrorThings = (set: StudioSet, ids: readonly string[]): { set: StudioSet; ids: string[] } => {
   const made: string[] = []
   const mirrored = ids.reduce((current, id) => {
     const light = set.lights.find(candidate => candidate.id === id)
@@ -121,8 +179,18 @@ export const mirrorThings = (set: StudioSet, ids: readonly string[]): { set: Stu
     if (!isWithin(set, xM)) return current
     const newId = freeId(current, id)
     made.push(newId)
-    if (light) return addLight(current, { ...light, ...mirrorOf(set, light), id: newId, name: freeLetter(current) }, set.looks[0]!.lights[id])
-    return addPanel(current, { ...panel!, id: newId, place: { ...panel!.place, xM }, turnDeg: opposite(panel!.turnDeg) })
+    if (light)
+      return addLight(
+        current,
+        { ...light, ...mirrorOf(set, light), id: newId, name: freeLetter(current) },
+        set.looks[0]!.lights[id],
+      )
+    return addPanel(current, {
+      ...panel!,
+      id: newId,
+      place: { ...panel!.place, xM },
+      turnDeg: opposite(panel!.turnDeg),
+    })
   }, set)
   return { set: mirrored, ids: made }
 }
@@ -131,7 +199,7 @@ export const mirrorThings = (set: StudioSet, ids: readonly string[]): { set: Stu
 const COPY_ASIDE_M = 0.4
 
 /** Adds copies of things beside them. Answers the new ids. */
-export const copyThings = (set: StudioSet, ids: readonly string[]): { set: StudioSet, ids: string[] } => {
+export const copyThings = (set: StudioSet, ids: readonly string[]): { set: StudioSet; ids: string[] } => {
   const made: string[] = []
   const copied = ids.reduce((current, id) => {
     const thing = thingsOf(set).find(candidate => candidate.id === id)
@@ -142,15 +210,39 @@ export const copyThings = (set: StudioSet, ids: readonly string[]): { set: Studi
     switch (thing.kind) {
       case 'light': {
         const light = set.lights.find(candidate => candidate.id === id)!
-        return addLight(current, { ...light, id: newId, name: freeLetter(current), place: { ...light.place, xM } }, set.looks[0]!.lights[id])
+        return addLight(
+          current,
+          { ...light, id: newId, name: freeLetter(current), place: { ...light.place, xM } },
+          set.looks[0]!.lights[id],
+        )
       }
       case 'subject': {
         const subject = set.subjects.find(candidate => candidate.id === id)!
-        return addSubject(current, { ...subject, id: newId, name: `${subject.name} ${current.subjects.length + 1}`.slice(0, 80), place: { ...subject.place, xM } })
+        return addSubject(current, {
+          ...subject,
+          id: newId,
+          name: `${subject.name} ${current.subjects.length + 1}`.slice(0, 80),
+          place: { ...subject.place, xM },
+        })
       }
-      case 'panel': return addPanel(current, { ...set.panels.find(candidate => candidate.id === id)!, id: newId, place: { ...thing.place, xM } })
-      case 'prop': return addProp(current, { ...set.props.find(candidate => candidate.id === id)!, id: newId, place: { ...thing.place, xM } })
-      case 'point': return addPoint(current, { ...set.points.find(candidate => candidate.id === id)!, id: newId, place: { ...thing.place, xM } })
+      case 'panel':
+        return addPanel(current, {
+          ...set.panels.find(candidate => candidate.id === id)!,
+          id: newId,
+          place: { ...thing.place, xM },
+        })
+      case 'prop':
+        return addProp(current, {
+          ...set.props.find(candidate => candidate.id === id)!,
+          id: newId,
+          place: { ...thing.place, xM },
+        })
+      case 'point':
+        return addPoint(current, {
+          ...set.points.find(candidate => candidate.id === id)!,
+          id: newId,
+          place: { ...thing.place, xM },
+        })
     }
   }, set)
   return { set: copied, ids: made }

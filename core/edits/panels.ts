@@ -10,10 +10,20 @@ const FOIL: Gloss = { kind: 'lobe', share: 0.7, halfWidthDeg: 18 }
 const SILVER: Side = { reflectance: grey(0.4), gloss: FOIL }
 const OPEN: Rgb = [0, 0, 0]
 
-type PanelKind = Pick<Panel, 'kind' | 'name' | 'widthM' | 'heightM' | 'hingeDeg' | 'holes' | 'front' | 'back' | 'transmittance'>
+type PanelKind = Pick<
+  Panel,
+  'kind' | 'name' | 'widthM' | 'heightM' | 'hingeDeg' | 'holes' | 'front' | 'back' | 'transmittance'
+>
 
-const opaque = (kind: string, name: string, widthM: number, heightM: number, front: Side, back: Side, hingeDeg: number | null = null): PanelKind =>
-  ({ kind, name, widthM, heightM, hingeDeg, holes: null, front, back, transmittance: OPEN })
+const opaque = (
+  kind: string,
+  name: string,
+  widthM: number,
+  heightM: number,
+  front: Side,
+  back: Side,
+  hingeDeg: number | null = null,
+): PanelKind => ({ kind, name, widthM, heightM, hingeDeg, holes: null, front, back, transmittance: OPEN })
 
 const DIFFUSION: Side = { reflectance: grey(0.45), gloss: null }
 
@@ -27,7 +37,10 @@ export const PANEL_KINDS: readonly PanelKind[] = [
   opaque('v-flat', 'V-flat, black inside', 1.2, 2.4, BLACK, WHITE, 90),
   opaque('v-flat-white', 'V-flat, white inside', 1.2, 2.4, WHITE, BLACK, 90),
   { ...opaque('blinds', 'Blinds 1 × 1 m', 1, 1, BLACK, BLACK), holes: { kind: 'slats', count: 10, openShare: 0.5 } },
-  { ...opaque('lattice', 'Window lattice 1 × 1.2 m', 1, 1.2, BLACK, BLACK), holes: { kind: 'lattice', columns: 2, rows: 3, openShare: 0.75 } },
+  {
+    ...opaque('lattice', 'Window lattice 1 × 1.2 m', 1, 1.2, BLACK, BLACK),
+    holes: { kind: 'lattice', columns: 2, rows: 3, openShare: 0.75 },
+  },
   { ...opaque('diffusion-frame', 'Diffusion frame 2 × 2 m', 2, 2, DIFFUSION, DIFFUSION), transmittance: grey(0.4) },
 ]
 

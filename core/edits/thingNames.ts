@@ -1,8 +1,12 @@
 import type { StudioSet } from '../model/schema'
 
 const WALLS: Record<string, string> = {
-  'room/floor': 'floor', 'room/ceiling': 'ceiling', 'room/back': 'wall behind the backdrop',
-  'room/front': 'wall behind the camera', 'room/left': 'left wall', 'room/right': 'right wall',
+  'room/floor': 'floor',
+  'room/ceiling': 'ceiling',
+  'room/back': 'wall behind the backdrop',
+  'room/front': 'wall behind the camera',
+  'room/left': 'left wall',
+  'room/right': 'right wall',
 }
 
 /** What light came from last, in words: the owner of a surface as the set's user calls it. */

@@ -10,7 +10,17 @@ import { demoSet } from './demo'
 import { faults } from '../validation/validation'
 import { copyThings, mirrorThings, removeThings } from './factories'
 import { snapPlace } from './snap'
-import { alignThings, CAMERA, groupThings, lockThings, moveThings, thingOf, thingsOf, turnThings, withGroups } from './things'
+import {
+  alignThings,
+  CAMERA,
+  groupThings,
+  lockThings,
+  moveThings,
+  thingOf,
+  thingsOf,
+  turnThings,
+  withGroups,
+} from './things'
 import { lightTape } from './distances'
 import { add, direction, dot, scale, subtract, type Vector } from '../physics/units/vector'
 
@@ -21,9 +31,12 @@ const placeOf = (from: typeof set, id: string) => thingOf(from, id)!.place
 
 describe('moving things', () => {
   it('never puts anything through a wall, whatever is asked', () => {
-    fc.assert(fc.property(fc.subarray(ids, { minLength: 1 }), metres, metres, metres, (chosen, xM, yM, zM) => {
-      expect(faults(moveThings(set, chosen, { xM, yM, zM }))).toEqual([])
-    }), { numRuns: 60 })
+    fc.assert(
+      fc.property(fc.subarray(ids, { minLength: 1 }), metres, metres, metres, (chosen, xM, yM, zM) => {
+        expect(faults(moveThings(set, chosen, { xM, yM, zM }))).toEqual([])
+      }),
+      { numRuns: 60 },
+    )
   })
 
   it('goes there and back where nothing is in the way', () => {
@@ -54,9 +67,16 @@ describe('moving things', () => {
     const [light, before] = [turned.lights[0]!, set.lights[0]!]
     const level = ([x, y]: Vector) => Math.atan2(y, x)
     const by = level(axisOf(light, turned)) - level(axisOf(before, set))
-    const [board, was] = [turned.panels.find(({ id }) => id === 'silver')!, set.panels.find(({ id }) => id === 'silver')!]
+    const [board, was] = [
+      turned.panels.find(({ id }) => id === 'silver')!,
+      set.panels.find(({ id }) => id === 'silver')!,
+    ]
     expectWithin(by, Math.PI / 6, 1e-9)
-    expectWithin(((level(boardFacing(board)) - level(boardFacing(was)) + 3 * Math.PI) % (2 * Math.PI)) - Math.PI, by, 1e-9)
+    expectWithin(
+      ((level(boardFacing(board)) - level(boardFacing(was)) + 3 * Math.PI) % (2 * Math.PI)) - Math.PI,
+      by,
+      1e-9,
+    )
   })
 })
 
@@ -72,9 +92,17 @@ describe('more of the same', () => {
 
   it('makes the second backdrop light the mirror image of the first', () => {
     const alone = removeThings(demoSet(), ['backdrop-right'])
-    const { set: mirrored, ids: [made] } = mirrorThings(alone, ['backdrop-left'])
+    const {
+      set: mirrored,
+      ids: [made],
+    } = mirrorThings(alone, ['backdrop-left'])
     const [twin, wanted] = [mirrored.lights.find(({ id }) => id === made)!, demoSet().lights[2]!]
-    expect([twin.place, twin.aim, twin.name, twin.modifier.kind]).toEqual([wanted.place, wanted.aim, 'C', wanted.modifier.kind])
+    expect([twin.place, twin.aim, twin.name, twin.modifier.kind]).toEqual([
+      wanted.place,
+      wanted.aim,
+      'C',
+      wanted.modifier.kind,
+    ])
   })
 
   it('keeps the last sitter, and aims at who is left', () => {
@@ -99,8 +127,15 @@ describe('useful places', () => {
 
 describe('aims', () => {
   it('takes a sitter where it is let go near one, and a place elsewhere', () => {
-    expect(aimAt(demoSet(), 'backdrop-left', { xM: 0.2, yM: 3.5, zM: 1.4 }).lights[1]!.aim).toMatchObject({ at: 'subject', subjectId: 'sitter', heightM: 1.4 })
-    expect(aimAt(demoSet(), 'key', { xM: 1, yM: 0, zM: 1 }).lights[0]!.aim).toMatchObject({ at: 'place', place: { xM: 1, yM: 0, zM: 1 } })
+    expect(aimAt(demoSet(), 'backdrop-left', { xM: 0.2, yM: 3.5, zM: 1.4 }).lights[1]!.aim).toMatchObject({
+      at: 'subject',
+      subjectId: 'sitter',
+      heightM: 1.4,
+    })
+    expect(aimAt(demoSet(), 'key', { xM: 1, yM: 0, zM: 1 }).lights[0]!.aim).toMatchObject({
+      at: 'place',
+      place: { xM: 1, yM: 0, zM: 1 },
+    })
   })
 
   it('turns a board so that a mirror in it would throw the light to the goal', () => {

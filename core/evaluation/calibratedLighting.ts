@@ -9,11 +9,19 @@ import type { LightLayer } from '../physics/transport/lightLayer'
 import { readingPoints } from './probes/readingPoints'
 
 /** Everything that the readings of a set teach. */
-export const studyOf = ({ readings, lights, frozen }: StudioSet): Study => study(readings, lights.map(({ id }) => id), frozen)
+export const studyOf = ({ readings, lights, frozen }: StudioSet): Study =>
+  study(
+    readings,
+    lights.map(({ id }) => id),
+    frozen,
+  )
 
 /** What readings have shown of a look: lamps, bounce, and what is left over where they were taken. */
-export const learnedOf = (set: StudioSet, look: Look, studied: Study = studyOf(set)): Learned =>
-  ({ ...studied.learned, leftovers: leftoversOf(set.readings, studied, readingPoints(set), look), room: readRoom(set.readings) })
+export const learnedOf = (set: StudioSet, look: Look, studied: Study = studyOf(set)): Learned => ({
+  ...studied.learned,
+  leftovers: leftoversOf(set.readings, studied, readingPoints(set), look),
+  room: readRoom(set.readings),
+})
 
 /** Layers of light as readings have shown them, at every probe that they were worked out for, with what was learned. */
 export const calibratedLighting = (set: StudioSet, layers: readonly LightLayer[], learned: Learned): Lighting => {

@@ -3,7 +3,8 @@ import { missFrom } from './target'
 import { stopsFromRatio } from '../physics/units/stops'
 
 /**
- * Something wanted of the light, in a form that powers can be solved for: rows of what each light gives at full power, and how far
+ * Something wanted of the light, in a form that powers can be solved for: rows of what each light gives at full
+ * power, and how far
  * what the rows add up to is from what is wanted.
  */
 export type Constraint = {
@@ -16,7 +17,7 @@ export type Constraint = {
   /** How far a figure is off, in stops: above 0 too much, below 0 too little. */
   missOf: (measured: number) => number
   /** The level that a row is looked for at first. */
-  aims: readonly { row: number, wanted: number }[]
+  aims: readonly { row: number; wanted: number }[]
   /** Every tone is relative to this one, so no other constraint may pull it away. */
   isAnchor: boolean
   /** The look is off target without it. */
@@ -27,10 +28,18 @@ type Standing = Pick<Constraint, 'isAnchor' | 'isHard'>
 const PLAIN: Standing = { isAnchor: false, isHard: true }
 
 /** One sum about a level. */
-export const levelConstraint = (shares: readonly number[], wanted: number, standing: Standing = PLAIN, free: Pick<Band, 'freeAbove' | 'freeBelow'> = { freeAbove: 0, freeBelow: 0 }, base = 0): Constraint => {
+export const levelConstraint = (
+  shares: readonly number[],
+  wanted: number,
+  standing: Standing = PLAIN,
+  free: Pick<Band, 'freeAbove' | 'freeBelow'> = { freeAbove: 0, freeBelow: 0 },
+  base = 0,
+): Constraint => {
   const band: Band = { stops: 0, freeAbove: free.freeAbove, freeBelow: free.freeBelow }
   return {
-    rows: [shares], bases: [base], ...standing,
+    rows: [shares],
+    bases: [base],
+    ...standing,
     measure: (sums, from) => stopsFromRatio(sums[from]! / wanted),
     missOf: stops => missFrom(stops, band),
     // Where any amount is welcome on one side, the least that counts is as good as any.
@@ -39,14 +48,32 @@ export const levelConstraint = (shares: readonly number[], wanted: number, stand
 }
 
 /** One sum over another, in stops. */
-export const ratioConstraint = (rows: readonly [readonly number[], readonly number[]], missOf: Constraint['missOf'], standing: Standing = PLAIN, bases: readonly [number, number] = [0, 0], aims: Constraint['aims'] = []): Constraint => ({
-  rows, bases, ...standing, missOf, aims,
+export const ratioConstraint = (
+  rows: readonly [readonly number[], readonly number[]],
+  missOf: Constraint['missOf'],
+  standing: Standing = PLAIN,
+  bases: readonly [number, number] = [0, 0],
+  aims: Constraint['aims'] = [],
+): Constraint => ({
+  rows,
+  bases,
+  ...standing,
+  missOf,
+  aims,
   measure: (sums, from) => stopsFromRatio(sums[from]! / sums[from + 1]!),
 })
 
 /** From the least to the most of some sums, in stops; each is looked for at `level` first, where there is one. */
-export const spreadConstraint = (rows: readonly (readonly number[])[], withinStops: number, level: number | undefined, standing: Standing = PLAIN, bases?: readonly number[]): Constraint => ({
-  rows, bases, ...standing,
+export const spreadConstraint = (
+  rows: readonly (readonly number[])[],
+  withinStops: number,
+  level: number | undefined,
+  standing: Standing = PLAIN,
+  bases?: readonly number[],
+): Constraint => ({
+  rows,
+  bases,
+  ...standing,
   measure: (sums, from) => {
     let [least, most] = [Number.POSITIVE_INFINITY, 0]
     for (let index = from; index < from + rows.length; index++) {
@@ -61,4 +88,9 @@ export const spreadConstraint = (rows: readonly (readonly number[])[], withinSto
 
 /** The figure of a constraint at some factors of the lights. */
 export const measureAt = (constraint: Constraint, factors: readonly number[]): number =>
-  constraint.measure(Float64Array.from(constraint.rows, (row, at) => row.reduce((sum, share, index) => sum + share * factors[index]!, constraint.bases?.[at] ?? 0)), 0)
+  constraint.measure(
+    Float64Array.from(constraint.rows, (row, at) =>
+      row.reduce((sum, share, index) => sum + share * factors[index]!, constraint.bases?.[at] ?? 0),
+    ),
+    0,
+  )

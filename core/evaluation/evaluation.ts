@@ -31,7 +31,10 @@ export type Evaluation = {
   readonly isReached: boolean
   /** What a place reads and renders; an error where its light was not worked out. */
   readonly read: (point: MeterPoint) => Readout
-  /** The same of a probe of the set, by its id, against what is wanted of it; an error where the set has no such probe. */
+  /**
+   * The same of a probe of the set, by its id, against what is wanted of it; an error where the set has no such
+   * probe.
+   */
   readonly at: (probeId: string) => Readout
   /** The same look with the targets of some points alone, at the camera setting as it is. */
   readonly wanting: (isMeant: (point: MeterPoint) => boolean) => Evaluation
@@ -54,9 +57,11 @@ const once = <T>(make: () => T): (() => T) => {
 }
 
 /**
- * Evaluates a look of a set: the one place where light, camera setting, readings and what is wanted come together. App, command line,
+ * Evaluates a look of a set: the one place where light, camera setting, readings and what is wanted come together.
+ * App, command line,
  * search, bench and tests all ask here, so that they cannot disagree.
- * @param lighting light of every lamp at full power at the set's probes (`lightingSolver`), and what readings have shown of it (`calibratedLighting`)
+ * @param lighting light of every lamp at full power at the set's probes (`lightingSolver`), and what readings have
+ *   shown of it (`calibratedLighting`)
  * @param camera the setting to evaluate at; that of the look, its aperture following where it follows, when left out
  */
 export const evaluate = (set: StudioSet, look: Look, lighting: Lighting, camera?: CameraSetting): Evaluation => {
@@ -66,7 +71,11 @@ export const evaluate = (set: StudioSet, look: Look, lighting: Lighting, camera?
   const constraints = once(() => constraintsOf(set, look, points(), setting(), lighting))
   const misses = once(() => {
     const factors = factorsOf(set, look.lights)
-    return constraints().map((constraint): Miss => ({ of: constraint.of, isHard: constraint.isHard, stops: constraint.missOf(measureAt(constraint, factors)) }))
+    return constraints().map((constraint): Miss => ({
+      of: constraint.of,
+      isHard: constraint.isHard,
+      stops: constraint.missOf(measureAt(constraint, factors)),
+    }))
   })
   const readouts = once(() => readLook(set, look, points(), setting(), lighting))
   const areas = once(() => areaReadouts(set, look, setting(), lighting))
@@ -75,21 +84,46 @@ export const evaluate = (set: StudioSet, look: Look, lighting: Lighting, camera?
     set,
     look,
     lighting,
-    get camera() { return setting() },
-    get readouts() { return readouts() },
-    get areas() { return areas() },
-    get constraints() { return constraints() },
-    get misses() { return misses() },
-    get isReached() { return isOnTarget(misses()) },
+    get camera() {
+      return setting()
+    },
+    get readouts() {
+      return readouts()
+    },
+    get areas() {
+      return areas()
+    },
+    get constraints() {
+      return constraints()
+    },
+    get misses() {
+      return misses()
+    },
+    get isReached() {
+      return isOnTarget(misses())
+    },
     read,
-    at: (probeId) => {
+    at: probeId => {
       const judged = readouts().find(({ point }) => point.id === probeId)
       if (judged) return judged
       const probe = probes().get(probeId)
       if (!probe) throw new RangeError(`The set has no probe "${probeId}".`)
       return read(probe)
     },
-    wanting: isMeant => evaluate(set, { ...look, targets: Object.fromEntries(points().filter(point => look.targets[point.id] && isMeant(point)).map(({ id }) => [id, look.targets[id]!])) }, lighting, setting()),
+    wanting: isMeant =>
+      evaluate(
+        set,
+        {
+          ...look,
+          targets: Object.fromEntries(
+            points()
+              .filter(point => look.targets[point.id] && isMeant(point))
+              .map(({ id }) => [id, look.targets[id]!]),
+          ),
+        },
+        lighting,
+        setting(),
+      ),
     under: settings => evaluate(set, { ...look, lights: { ...settings } }, lighting, setting()),
   }
 }

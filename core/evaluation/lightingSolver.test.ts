@@ -54,7 +54,10 @@ describe('solving one state of a set after another', () => {
   it('never reads a light twice as bright for a different name, letter or click', async () => {
     const solve = lightingSolver(COARSE)
     const set = demoSet()
-    const renamed = { ...set, lights: set.lights.map(light => ({ ...light, name: `${light.name}2`, lamp: { ...light.lamp, clickStops: 0.5 } })) }
+    const renamed = {
+      ...set,
+      lights: set.lights.map(light => ({ ...light, name: `${light.name}2`, lamp: { ...light.lamp, clickStops: 0.5 } })),
+    }
     expect((await solve(renamed))!.layers).toEqual((await solve(set))!.layers)
   })
 
@@ -65,7 +68,9 @@ describe('solving one state of a set after another', () => {
         expect(shares[id]!.bounced.every(value => value > 0 && Number.isFinite(value))).toBe(true)
       }
       // Nothing but a mirror could bounce more onto the backdrop than falls on the best lit point of it.
-      expect(shares[BACKDROP_MIDDLE]!.bounced[1]).toBeLessThan(Math.max(...Object.values(shares).map(share => share.direct[1])))
+      expect(shares[BACKDROP_MIDDLE]!.bounced[1]).toBeLessThan(
+        Math.max(...Object.values(shares).map(share => share.direct[1])),
+      )
     }
   })
 })

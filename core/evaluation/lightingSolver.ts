@@ -1,4 +1,12 @@
-import { readField, solveField, viewReceiver, type LightField, type LightLayer, type SeenReceiver, type Share } from '../physics/transport/lightLayer'
+import {
+  readField,
+  solveField,
+  viewReceiver,
+  type LightField,
+  type LightLayer,
+  type SeenReceiver,
+  type Share,
+} from '../physics/transport/lightLayer'
 import { prepareStage, QUALITY, type Quality, type Stage } from '../physics/transport/stage'
 import { lensLightOf, lensTotal, lensViewOf, type LensLight, type LensView } from '../camera/lensLight'
 import { projectionOf } from '../camera/projection'
@@ -10,10 +18,14 @@ import { emitterOf, sceneOf } from '../scene/scene'
 import type { StudioSet } from '../model/schema'
 
 /**
- * The set with lamps that hide nothing. Its stage lasts while lamps are moved, so that their light is quick to work out again; what
+ * The set with lamps that hide nothing. Its stage lasts while lamps are moved, so that their light is quick to work
+ * out again; what
  * their housings take away is missing.
  */
-export const withoutHousings = (set: StudioSet): StudioSet => ({ ...set, lights: set.lights.map(light => ({ ...light, modifier: { ...light.modifier, housing: null } })) })
+export const withoutHousings = (set: StudioSet): StudioSet => ({
+  ...set,
+  lights: set.lights.map(light => ({ ...light, modifier: { ...light.modifier, housing: null } })),
+})
 
 /** Everything solved for one state of a set; fields, layers and receivers in their own order. */
 export type SolvedSet = {
@@ -38,7 +50,7 @@ const keepsake = <T>() => {
       return value
     },
     keepOnly: (keys: readonly string[]) => {
-      kept = new Map(keys.flatMap(key => kept.has(key) ? [[key, kept.get(key)!]] : []))
+      kept = new Map(keys.flatMap(key => (kept.has(key) ? [[key, kept.get(key)!]] : [])))
     },
   }
 }
@@ -47,11 +59,12 @@ const keepsake = <T>() => {
 const STAGE_SHARE = 0.5
 
 /**
- * Solves sets one after another and keeps what has not changed: the stage while surfaces stay, a light's field while it stays,
+ * Solves sets one after another and keeps what has not changed: the stage while surfaces stay, a light's field while
+ * it stays,
  * and what each receiver sees. Answers undefined when it was told to stop; what was finished by then is kept.
  */
 export const lightingSolver = (quality: Quality = QUALITY, probes: (set: StudioSet) => MeterPoint[] = probesOf) => {
-  let known: { key: string, number: number, stage: Stage } | undefined
+  let known: { key: string; number: number; stage: Stage } | undefined
   const fields = keepsake<LightField>()
   const receivers = keepsake<SeenReceiver>()
 
@@ -74,7 +87,7 @@ export const lightingSolver = (quality: Quality = QUALITY, probes: (set: StudioS
     return known
   }
 
-  let lensKnown: { key: string, view: LensView } | undefined
+  let lensKnown: { key: string; view: LensView } | undefined
   const lensOf = (set: StudioSet, stage: Stage, number: number): LensView | undefined => {
     if (set.subjects.length === 0) return undefined
     const projection = projectionOf(set)
@@ -82,8 +95,12 @@ export const lightingSolver = (quality: Quality = QUALITY, probes: (set: StudioS
     if (lensKnown?.key !== key) lensKnown = { key, view: lensViewOf(stage, projection) }
     return lensKnown.view
   }
-  const lensLights = new WeakMap<LightField, { view: LensView, light: LensLight }>()
-  const inLens = (stage: Stage, view: LensView | undefined, field: LightField): Pick<LightLayer, 'lens' | 'lampInLens'> => {
+  const lensLights = new WeakMap<LightField, { view: LensView; light: LensLight }>()
+  const inLens = (
+    stage: Stage,
+    view: LensView | undefined,
+    field: LightField,
+  ): Pick<LightLayer, 'lens' | 'lampInLens'> => {
     if (!view) return {}
     const kept = lensLights.get(field)
     const light = kept?.view === view ? kept.light : lensLightOf(stage, view, field)
@@ -91,15 +108,20 @@ export const lightingSolver = (quality: Quality = QUALITY, probes: (set: StudioS
     return { lens: lensTotal(light), lampInLens: light.lamp }
   }
 
-  return async (set: StudioSet, { pause = () => Promise.resolve(false) }: SolveOptions = {}): Promise<SolvedSet | undefined> => {
+  return async (
+    set: StudioSet,
+    { pause = () => Promise.resolve(false) }: SolveOptions = {},
+  ): Promise<SolvedSet | undefined> => {
     const ground = await stageOf(set, pause)
     if (!ground) return undefined
     const { stage, number } = ground
 
-    const points = probes(set).flatMap(receiversOf).map(point => ({
-      point,
-      key: JSON.stringify([number, point.id, point.position, point.facing, point.receptor]),
-    }))
+    const points = probes(set)
+      .flatMap(receiversOf)
+      .map(point => ({
+        point,
+        key: JSON.stringify([number, point.id, point.position, point.facing, point.receptor]),
+      }))
     receivers.keepOnly(points.map(({ key }) => key))
     const seen = points.map(({ point, key }) => receivers.get(key) ?? receivers.set(key, viewReceiver(stage, point)))
 
@@ -108,7 +130,7 @@ export const lightingSolver = (quality: Quality = QUALITY, probes: (set: StudioS
     const solved: LightField[] = []
     for (const [index, { light, key }] of lights.entries()) {
       const kept = fields.get(key)
-      if (!kept && await pause(STAGE_SHARE + (1 - STAGE_SHARE) * index / lights.length)) return undefined
+      if (!kept && (await pause(STAGE_SHARE + ((1 - STAGE_SHARE) * index) / lights.length))) return undefined
       solved.push(kept ?? fields.set(key, solveField(stage, emitterOf(light, set))))
     }
     const lens = lensOf(set, stage, number)

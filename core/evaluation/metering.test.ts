@@ -18,7 +18,12 @@ import { toleranceOf, useOf } from '../tone/tolerance'
 
 describe('a ratio', () => {
   // Common practice, no source: 2:1 is one stop, 4:1 two, 8:1 three; at 1:1 a fill costs a whole stop.
-  it.each([[8, 8, '1:1', 0], [8, 5.657, '2:1', 1], [16, 8, '4:1', 2], [16, 5.657, '8:1', 3]])('of f/%s and f/%s is %s, %s stops', (highlight, shadow, words, stops) => {
+  it.each([
+    [8, 8, '1:1', 0],
+    [8, 5.657, '2:1', 1],
+    [16, 8, '4:1', 2],
+    [16, 5.657, '8:1', 3],
+  ])('of f/%s and f/%s is %s, %s stops', (highlight, shadow, words, stops) => {
     const ratio = ratioOf(highlight, shadow)
     expect(ratioWords(ratio.highlightToShadow)).toBe(words)
     expectWithin(ratio.stops, stops, 0.001)
@@ -32,21 +37,33 @@ describe('a ratio', () => {
 
   it('says how far to stop down for a fill', () => {
     expectWithin(stopsOfFill(8, 8 * Math.sqrt(2)), 1, 1e-12)
-    expect([0.05, 0.34, 1, 1.3, -0.7].map(stopDownWords)).toEqual(['leave the aperture as it is', 'stop down a third', 'stop down one stop', 'stop down one stop and a third', 'open two thirds'])
+    expect([0.05, 0.34, 1, 1.3, -0.7].map(stopDownWords)).toEqual([
+      'leave the aperture as it is',
+      'stop down a third',
+      'stop down one stop',
+      'stop down one stop and a third',
+      'open two thirds',
+    ])
   })
 })
 
 describe('a spot meter', () => {
-  // L = rho E / pi, K = 12.5 and C = 250: both read alike on a card of pi K / C = 0.157; white paper of 0.88 reads 2.49 stops higher.
+  // L = rho E / pi, K = 12.5 and C = 250: both read alike on a card of pi K / C = 0.157; white paper of 0.88 reads
+  // 2.49 stops higher.
   it('reads as an incident meter on a card of 15.7 %, and 2.5 stops higher on white paper', () => {
-    expectWithin(spotFromIncident(8, Math.PI * 12.5 / 250, 'flat', STANDARD_METER), 8, 1e-9)
+    expectWithin(spotFromIncident(8, (Math.PI * 12.5) / 250, 'flat', STANDARD_METER), 8, 1e-9)
     expectWithin(2 * Math.log2(spotFromIncident(8, 0.88, 'flat', STANDARD_METER) / 8), 2.487, 0.001)
-    expectWithin(incidentFromSpot(spotFromIncident(5.6, 0.3, 'dome', STANDARD_METER), 0.3, 'dome', STANDARD_METER), 5.6, 1e-12)
+    expectWithin(
+      incidentFromSpot(spotFromIncident(5.6, 0.3, 'dome', STANDARD_METER), 0.3, 'dome', STANDARD_METER),
+      5.6,
+      1e-12,
+    )
   })
 })
 
 describe('continuous light', () => {
-  // Common practice, no source: four tubes to three is -0.4 stop; half is one stop; 5200 K before a camera at 5800 K is about 20 mired warm.
+  // Common practice, no source: four tubes to three is -0.4 stop; half is one stop; 5200 K before a camera at 5800 K
+  // is about 20 mired warm.
   it('dims by tubes and by percent', () => {
     expectWithin(tubeStops(3, 4), -0.415, 0.001)
     expectWithin(stopsFromPercent(50), -1, 1e-12)
@@ -63,14 +80,19 @@ describe('a keying screen', () => {
     for (let row = 0; row < count; row++) {
       for (let column = 0; column < count; column++) {
         const [x, z] = [((column + 0.5) / count - 0.5) * widthM, ((row + 0.5) / count - 0.5) * heightM]
-        sum += distanceM * distanceM / (Math.PI * (x * x + z * z + distanceM * distanceM) ** 2)
+        sum += (distanceM * distanceM) / (Math.PI * (x * x + z * z + distanceM * distanceM) ** 2)
       }
     }
-    return sum * widthM * heightM / count / count
+    return (sum * widthM * heightM) / count / count
   }
 
-  it.each([[3.2, 3, 2], [3.2, 3, 0.6], [8, 4, 3]])('of %s x %s m at %s m sends what its tiles send', (widthM, heightM, distanceM) =>
-    expectShare(facingFactor(widthM, heightM, distanceM), summed(widthM, heightM, distanceM), 1e-3))
+  it.each([
+    [3.2, 3, 2],
+    [3.2, 3, 0.6],
+    [8, 4, 3],
+  ])('of %s x %s m at %s m sends what its tiles send', (widthM, heightM, distanceM) =>
+    expectShare(facingFactor(widthM, heightM, distanceM), summed(widthM, heightM, distanceM), 1e-3),
+  )
 
   it('fills the whole view close by, and goes by the square far away', () => {
     expectWithin(facingFactor(3, 3, 0.001), 1, 1e-3)
@@ -86,10 +108,16 @@ describe('a grid for evenness', () => {
   const grid = (changes: Partial<Grid> = {}): Grid => ({ over: 'backdrop', places: 'nine', free: [], ...changes })
   const seen = visibleBackdrop(set)
 
-  it.each([['five', 5], ['nine', 9], ['fifteen', 15]] as const)('of %s lies over what the camera sees', (places, count) => {
+  it.each([
+    ['five', 5],
+    ['nine', 9],
+    ['fifteen', 15],
+  ] as const)('of %s lies over what the camera sees', (places, count) => {
     const points = gridPoints(set, grid({ places }))
     expect(new Set(points.map(({ id }) => id)).size).toBe(count)
-    for (const { position: [x,, z] } of points) {
+    for (const {
+      position: [x, , z],
+    } of points) {
       expect(x).toBeGreaterThan(seen.leftM)
       expect(x).toBeLessThan(seen.rightM)
       expect(z).toBeGreaterThan(seen.bottomM)
@@ -106,7 +134,10 @@ describe('a grid for evenness', () => {
       }
     }
     const radius = set.backdrop.coveRadiusM
-    for (const { position: [, y, z] } of gridPoints(set, grid({ over: 'cove' }))) expectWithin(Math.hypot(y - radius, z - radius), radius - 0.03, 1e-9)
+    for (const {
+      position: [, y, z],
+    } of gridPoints(set, grid({ over: 'cove' })))
+      expectWithin(Math.hypot(y - radius, z - radius), radius - 0.03, 1e-9)
   })
 
   it('lies on the drop where there is no cove, and wherever it is put by hand', () => {
@@ -127,12 +158,19 @@ describe('a grid for evenness', () => {
 describe('how even a backdrop has to be', () => {
   const set = demoSet()
   const wanting = (target: StudioSet['looks'][0]['targets'][string], changes: Partial<StudioSet['backdrop']> = {}) => {
-    const after = changeTargets({ ...set, backdrop: { ...set.backdrop, ...changes } }, 'white', { [BACKDROP_MIDDLE]: target })
+    const after = changeTargets({ ...set, backdrop: { ...set.backdrop, ...changes } }, 'white', {
+      [BACKDROP_MIDDLE]: target,
+    })
     return useOf(after, after.looks[0]!)
   }
 
   it('goes by what it is used for', () => {
-    expect([255, 240, 118, 12].map(value => wanting({ kind: 'value', value }))).toEqual(['clipped', 'white', 'grey', 'black'])
+    expect([255, 240, 118, 12].map(value => wanting({ kind: 'value', value }))).toEqual([
+      'clipped',
+      'white',
+      'grey',
+      'black',
+    ])
     expect(wanting({ kind: 'value', value: 118 }, { kind: 'keying-screen' })).toBe('keying')
     expect(wanting({ kind: 'clip', atMostStops: 0.3 })).toBe('clipped')
   })

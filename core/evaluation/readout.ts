@@ -36,18 +36,28 @@ export type Readout = {
 const sum = (a: Rgb, b: Rgb): Rgb => [a[0] + b[0], a[1] + b[1], a[2] + b[2]]
 
 /** The reading of one point under some light settings, and how its surface renders. */
-export const readPoint = (set: StudioSet, point: MeterPoint, settings: Readonly<Record<string, LightSetting>>, camera: CameraSetting, lighting: Lighting): Readout => {
+export const readPoint = (
+  set: StudioSet,
+  point: MeterPoint,
+  settings: Readonly<Record<string, LightSetting>>,
+  camera: CameraSetting,
+  lighting: Lighting,
+): Readout => {
   const { layers, learned } = lighting
   const weights = weightsOf(set, settings, camera, learned)
   const reader = readerOf(point)
   const parts = partsAt(layers, reader.id, weights)
   const roomLuxS = luminance(roomLightAt(set, learned.room, reader, camera.shutterS))
   const exposure = totalOf(parts) + roomLuxS
-  const rendered = point.reflectance && renderSurface(
-    set, point.reflectance,
-    sum(lightAt(layers, point.id, weights), roomLightAt(set, learned.room, point, camera.shutterS)),
-    veilLight(set.camera.veilingGlare, layers, weights), camera,
-  )
+  const rendered =
+    point.reflectance &&
+    renderSurface(
+      set,
+      point.reflectance,
+      sum(lightAt(layers, point.id, weights), roomLightAt(set, learned.room, point, camera.shutterS)),
+      veilLight(set.camera.veilingGlare, layers, weights),
+      camera,
+    )
   return {
     point,
     parts,
@@ -59,8 +69,16 @@ export const readPoint = (set: StudioSet, point: MeterPoint, settings: Readonly<
   }
 }
 
-/** The camera setting of a look; an aperture that follows a point is set to the predicted reading there, in the lens's clicks. */
-export const cameraSettingOf = (set: StudioSet, look: Look, points: readonly MeterPoint[], lighting: Lighting): CameraSetting => {
+/**
+ * The camera setting of a look; an aperture that follows a point is set to the predicted reading there, in the lens's
+ * clicks.
+ */
+export const cameraSettingOf = (
+  set: StudioSet,
+  look: Look,
+  points: readonly MeterPoint[],
+  lighting: Lighting,
+): CameraSetting => {
   const { followsPointId, ...camera } = look.exposure
   const followed = points.find(point => point.id === followsPointId)
   if (!followed) return camera
@@ -69,16 +87,32 @@ export const cameraSettingOf = (set: StudioSet, look: Look, points: readonly Met
 }
 
 /** All points of a look with their targets. */
-export const readLook = (set: StudioSet, look: Look, points: readonly MeterPoint[], camera: CameraSetting, lighting: Lighting): Readout[] => {
+export const readLook = (
+  set: StudioSet,
+  look: Look,
+  points: readonly MeterPoint[],
+  camera: CameraSetting,
+  lighting: Lighting,
+): Readout[] => {
   const factors = factorsOf(set, look.lights)
-  const constraints = new Map(pointConstraints(set, look, points, camera, lighting).map(constraint => [constraint.of.kind === 'point' ? constraint.of.point.id : '', constraint]))
-  return points.map((point) => {
+  const constraints = new Map(
+    pointConstraints(set, look, points, camera, lighting).map(constraint => [
+      constraint.of.kind === 'point' ? constraint.of.point.id : '',
+      constraint,
+    ]),
+  )
+  return points.map(point => {
     const readout = readPoint(set, point, look.lights, camera, lighting)
     const constraint = constraints.get(point.id)
     if (!constraint) return readout
     const measured = measureAt(constraint, factors)
     // A level is measured in stops over what is wanted; a ratio in stops of itself, and off by its miss.
     const off = constraint.rows.length === 1 ? measured : constraint.missOf(measured)
-    return { ...readout, targetStops: readout.stops - off, missStops: constraint.missOf(measured), isWished: !isHard(look.targets[point.id]!) }
+    return {
+      ...readout,
+      targetStops: readout.stops - off,
+      missStops: constraint.missOf(measured),
+      isWished: !isHard(look.targets[point.id]!),
+    }
   })
 }

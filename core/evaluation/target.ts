@@ -9,7 +9,7 @@ import { stopsFromValue } from '../camera/backdropTone'
 export const ON_TARGET_STOPS = 0.1
 
 /** Values asked for most: pure white, light, mid and dark grey, black. */
-export const TONE_NAMES: readonly { value: number, name: string }[] = [
+export const TONE_NAMES: readonly { value: number; name: string }[] = [
   { value: 250, name: 'pure white' },
   { value: 200, name: 'light grey' },
   { value: 118, name: 'mid grey' },
@@ -36,7 +36,8 @@ const linearFromLightness = (lightness: number): number =>
   lightness > 8 ? ((lightness + 16) / 116) ** 3 : lightness * (3 / 29) ** 3
 
 /** The pixel value of a lightness. */
-export const valueOfLightness = (lightness: number): number => SRGB_RESPONSE.valueFromLinear(linearFromLightness(lightness))
+export const valueOfLightness = (lightness: number): number =>
+  SRGB_RESPONSE.valueFromLinear(linearFromLightness(lightness))
 
 /** Luminous reflectance of a point's surface; an error where it has none. */
 export const reflectanceAt = (point: MeterPoint): number => {
@@ -45,22 +46,35 @@ export const reflectanceAt = (point: MeterPoint): number => {
 }
 
 /**
- * A target as a band about stops over the camera setting at its point, of white light and without the lens's veil: what a rule of
- * thumb amounts to. What counts is judged from the rendered channels; see constraintsOf. A pixel value needs a point with a reflectance.
+ * A target as a band about stops over the camera setting at its point, of white light and without the lens's veil:
+ * what a rule of
+ * thumb amounts to. What counts is judged from the rendered channels; see constraintsOf. A pixel value needs a point
+ * with a reflectance.
  * @param keyStops what is wanted of the key side, for targets that are ratios to it
  */
 export const targetBand = (target: Target, point: MeterPoint, camera: Camera, keyStops = 0): Band => {
   const exactly = (stops: number): Band => ({ stops, freeAbove: 0, freeBelow: 0 })
   const response = responseOf(camera)
   switch (target.kind) {
-    case 'stops': return exactly(target.stops)
-    case 'ratio': return exactly(keyStops + target.stops)
-    case 'lightness': return exactly(stopsFromValue(valueOfLightness(target.lightness), reflectanceAt(point), response))
-    case 'colour': return exactly(stopsFromValue(valueOfLightness(target.lab[0]), reflectanceAt(point), response))
-    case 'clip': return { stops: stopsFromValue(CLIPPED, reflectanceAt(point), response), freeAbove: target.atMostStops, freeBelow: 0 }
-    case 'detail': return exactly(stopsFromValue(CLIPPED, reflectanceAt(point), response) - HELD_STOPS)
+    case 'stops':
+      return exactly(target.stops)
+    case 'ratio':
+      return exactly(keyStops + target.stops)
+    case 'lightness':
+      return exactly(stopsFromValue(valueOfLightness(target.lightness), reflectanceAt(point), response))
+    case 'colour':
+      return exactly(stopsFromValue(valueOfLightness(target.lab[0]), reflectanceAt(point), response))
+    case 'clip':
+      return {
+        stops: stopsFromValue(CLIPPED, reflectanceAt(point), response),
+        freeAbove: target.atMostStops,
+        freeBelow: 0,
+      }
+    case 'detail':
+      return exactly(stopsFromValue(CLIPPED, reflectanceAt(point), response) - HELD_STOPS)
     // Who asks for white is on target anywhere past clipping, who asks for black anywhere below.
-    case 'value': return { stops: stopsFromValue(target.value, reflectanceAt(point), response), ...freeOfValue(target.value) }
+    case 'value':
+      return { stops: stopsFromValue(target.value, reflectanceAt(point), response), ...freeOfValue(target.value) }
   }
 }
 
@@ -83,4 +97,5 @@ export const keyWanted = (targets: Readonly<Record<string, Target>>): number => 
 }
 
 /** Whether a target has to be met for a look to be on target. */
-export const isHard = ({ firmness }: { firmness?: Target['firmness'] }): boolean => firmness === undefined || firmness === 'hard'
+export const isHard = ({ firmness }: { firmness?: Target['firmness'] }): boolean =>
+  firmness === undefined || firmness === 'hard'

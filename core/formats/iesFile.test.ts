@@ -10,8 +10,27 @@ import { measuredLight } from './measuredLight'
 import { parseIes, type IesFile } from './iesFile'
 
 /** A file after the layout of ANSI/IES LM-63-2002, with values worked by hand. */
-const file = ({ first = 'IESNA:LM-63-2002', tilt = 'TILT=NONE', head = '1 1000 2 3 1 1 2 0.3 0.6 0', factors = '0.5 1 120', vertical = '0 45 90', horizontal = '0', rows = ['100 50 0'] } = {}) =>
-  [first, '[TEST] made by hand', '[LUMINAIRE] Hall lamp', '[MORE] of oak', tilt, head, factors, vertical, horizontal, ...rows].join('\r\n')
+const file = ({
+  first = 'IESNA:LM-63-2002',
+  tilt = 'TILT=NONE',
+  head = '1 1000 2 3 1 1 2 0.3 0.6 0',
+  factors = '0.5 1 120',
+  vertical = '0 45 90',
+  horizontal = '0',
+  rows = ['100 50 0'],
+} = {}) =>
+  [
+    first,
+    '[TEST] made by hand',
+    '[LUMINAIRE] Hall lamp',
+    '[MORE] of oak',
+    tilt,
+    head,
+    factors,
+    vertical,
+    horizontal,
+    ...rows,
+  ].join('\r\n')
 const read = (text: string): IesFile => {
   const outcome = parseIes(text)
   if (!outcome.ok) throw new Error(outcome.message)
@@ -55,11 +74,20 @@ describe('photometric files', () => {
   })
 
   it('of a reading every degree all round are read, of more not', () => {
-    const angles = (count: number, most: number) => Array.from({ length: count }, (_, index) => index * most / (count - 1)).join(' ')
+    const angles = (count: number, most: number) =>
+      Array.from({ length: count }, (_, index) => (index * most) / (count - 1)).join(' ')
     const row = Array.from({ length: 181 }, () => '5').join(' ')
-    const whole = (count: number) => file({ head: `1 -1 1 181 ${count} 1 2 0 0 0`, vertical: angles(181, 180), horizontal: angles(count, 360), rows: Array.from({ length: count }, () => row) })
+    const whole = (count: number) =>
+      file({
+        head: `1 -1 1 181 ${count} 1 2 0 0 0`,
+        vertical: angles(181, 180),
+        horizontal: angles(count, 360),
+        rows: Array.from({ length: count }, () => row),
+      })
     expect(lightOf(whole(361)).output).toEqual({ from: 'lux-at-1-m', lux: 2.5 })
-    expect(reason(file({ head: '1 -1 1 1000 1000 1 2 0 0 0' }))).toMatch(/announces 1000000 candela values; up to 200000/)
+    expect(reason(file({ head: '1 -1 1 1000 1000 1 2 0 0 0' }))).toMatch(
+      /announces 1000000 candela values; up to 200000/,
+    )
   })
 
   it('keep inline tilt factors', () => {
@@ -70,15 +98,29 @@ describe('photometric files', () => {
 
   it('burn as bright as their tilt says, between its angles too', () => {
     const { modifier } = lightOf(file({ tilt: 'TILT=INCLUDE\n1\n3\n0 45 90\n1 .9 .6' }))
-    const leaning = (degreesFromDown: number): Vector => [0, Math.sin(degreesFromDown * degrees), -Math.cos(degreesFromDown * degrees)]
-    for (const [angle, factor] of [[0, 1], [22.5, 0.95], [45, 0.9], [90, 0.6], [150, 0.6]] as const) expectWithin(tiltFactor(modifier.tilt, leaning(angle)), factor, 1e-9)
+    const leaning = (degreesFromDown: number): Vector => [
+      0,
+      Math.sin(degreesFromDown * degrees),
+      -Math.cos(degreesFromDown * degrees),
+    ]
+    for (const [angle, factor] of [
+      [0, 1],
+      [22.5, 0.95],
+      [45, 0.9],
+      [90, 0.6],
+      [150, 0.6],
+    ] as const)
+      expectWithin(tiltFactor(modifier.tilt, leaning(angle)), factor, 1e-9)
     expect(tiltFactor(lightOf(file({})).modifier.tilt, leaning(90))).toBe(1)
   })
 
-  // LM-63 (from memory): width is across the 90 to 270 plane, length along the 0 to 180 plane. A trough one metre long and 0.2 wide, whose
+  // LM-63 (from memory): width is across the 90 to 270 plane, length along the 0 to 180 plane. A trough one metre
+  // long and 0.2 wide, whose
   // light spreads in the plane across it, is long across its 0-degree plane here as there.
   it('lay the length of the opening along the 0-degree plane of the distribution', () => {
-    const { modifier } = lightOf(file({ head: '1 -1 1 3 2 1 2 0.2 1 0', factors: '1 1 1', horizontal: '0 90', rows: ['100 20 0', '100 80 0'] }))
+    const { modifier } = lightOf(
+      file({ head: '1 -1 1 3 2 1 2 0.2 1 0', factors: '1 1 1', horizontal: '0 90', rows: ['100 20 0', '100 80 0'] }),
+    )
     expect(modifier.front).toEqual({ shape: 'rectangle', widthM: 1, heightM: 0.2 })
     expectWithin(relativeIntensity(modifier.table!, Math.SQRT1_2, 0, Math.SQRT1_2), 0.2, 1e-9)
     expectWithin(relativeIntensity(modifier.table!, 0, Math.SQRT1_2, Math.SQRT1_2), 0.8, 1e-9)
@@ -87,17 +129,33 @@ describe('photometric files', () => {
   // An even (Lambertian) distribution of 1000 cd ahead has pi times 1000 lumens; summed over the table by zones.
   it('give back the flux of a distribution worked by hand', () => {
     const angles = Array.from({ length: 91 }, (_, angle) => angle)
-    const table = tableOf(file({ head: '1 -1 1 91 1 1 2 0 0 0', factors: '1 1 100', vertical: angles.join(' '), rows: [angles.map(angle => (1000 * Math.cos(angle * degrees)).toFixed(6)).join('\n')] }))
+    const table = tableOf(
+      file({
+        head: '1 -1 1 91 1 1 2 0 0 0',
+        factors: '1 1 100',
+        vertical: angles.join(' '),
+        rows: [angles.map(angle => (1000 * Math.cos(angle * degrees)).toFixed(6)).join('\n')],
+      }),
+    )
     let flux = 0
     for (let step = 0; step < 9000; step++) {
-      const angle = (step + 0.5) / 100 * degrees
-      flux += 1000 * relativeIntensity(table, Math.sin(angle), 0, Math.cos(angle)) * 2 * Math.PI * Math.sin(angle) * 0.01 * degrees
+      const angle = ((step + 0.5) / 100) * degrees
+      flux +=
+        1000 *
+        relativeIntensity(table, Math.sin(angle), 0, Math.cos(angle)) *
+        2 *
+        Math.PI *
+        Math.sin(angle) *
+        0.01 *
+        degrees
     }
     expectShare(flux, 1000 * Math.PI, 1e-3)
   })
 
   it('light what lies behind them where that was measured', () => {
-    const both = lightOf(file({ head: '1 -1 1 3 1 1 2 0 0 0', factors: '1 1 1', vertical: '0 90 180', rows: ['100 0 60'] })).modifier
+    const both = lightOf(
+      file({ head: '1 -1 1 3 1 1 2 0 0 0', factors: '1 1 1', vertical: '0 90 180', rows: ['100 0 60'] }),
+    ).modifier
     expect(both.housing).toBeNull()
     const light = sampleEmitter(placedEmitter('l', [1, 1, 1], both, [0, 0, 2], [0, 0, -1]), 2)
     const above = directAt(light, rayScene({ surfaces: [] }), 0, 0, 22, 0, 0, -1, 'flat') * 400
@@ -105,15 +163,51 @@ describe('photometric files', () => {
   })
 
   it('are folded by their symmetry around the axis', () => {
-    const quarter = tableOf(file({ head: '1 -1 1 3 2 1 2 0 0 0', factors: '1 1 1', horizontal: '0 90', rows: ['100 80 0', '100 20 0'] }))
-    const at = (table: PhotometricTable, around: number) => relativeIntensity(table, Math.SQRT1_2 * Math.cos(around * degrees), Math.SQRT1_2 * Math.sin(around * degrees), Math.SQRT1_2)
-    for (const [around, share] of [[0, 0.8], [90, 0.2], [45, 0.5], [135, 0.5], [180, 0.8], [225, 0.5], [270, 0.2]] as const) expectWithin(at(quarter, around), share, 1e-9)
-    const half = tableOf(file({ head: '1 -1 1 3 3 1 2 0 0 0', factors: '1 1 1', horizontal: '90 180 270', rows: ['100 20 0', '100 80 0', '100 40 0'] }))
-    for (const [around, share] of [[90, 0.2], [180, 0.8], [0, 0.8], [270, 0.4], [45, 0.5]] as const) expectWithin(at(half, around), share, 1e-9)
+    const quarter = tableOf(
+      file({ head: '1 -1 1 3 2 1 2 0 0 0', factors: '1 1 1', horizontal: '0 90', rows: ['100 80 0', '100 20 0'] }),
+    )
+    const at = (table: PhotometricTable, around: number) =>
+      relativeIntensity(
+        table,
+        Math.SQRT1_2 * Math.cos(around * degrees),
+        Math.SQRT1_2 * Math.sin(around * degrees),
+        Math.SQRT1_2,
+      )
+    for (const [around, share] of [
+      [0, 0.8],
+      [90, 0.2],
+      [45, 0.5],
+      [135, 0.5],
+      [180, 0.8],
+      [225, 0.5],
+      [270, 0.2],
+    ] as const)
+      expectWithin(at(quarter, around), share, 1e-9)
+    const half = tableOf(
+      file({
+        head: '1 -1 1 3 3 1 2 0 0 0',
+        factors: '1 1 1',
+        horizontal: '90 180 270',
+        rows: ['100 20 0', '100 80 0', '100 40 0'],
+      }),
+    )
+    for (const [around, share] of [
+      [90, 0.2],
+      [180, 0.8],
+      [0, 0.8],
+      [270, 0.4],
+      [45, 0.5],
+    ] as const)
+      expectWithin(at(half, around), share, 1e-9)
   })
 
   it('of types A and B lie around the axis ahead, and send nothing where nothing was measured', () => {
-    const lines = { factors: '1 1 1', vertical: '-90 0 90', horizontal: '-90 0 90', rows: ['0 0 0', '10 100 40', '0 60 0'] }
+    const lines = {
+      factors: '1 1 1',
+      vertical: '-90 0 90',
+      horizontal: '-90 0 90',
+      rows: ['0 0 0', '10 100 40', '0 60 0'],
+    }
     const a = tableOf(file({ ...lines, head: '1 -1 1 3 3 3 2 0 0 0' }))
     expectWithin(relativeIntensity(a, 0, 0, 1), 1, 1e-12)
     expectWithin(relativeIntensity(a, Math.SQRT1_2, 0, Math.SQRT1_2), 0.8, 1e-9)

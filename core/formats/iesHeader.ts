@@ -7,13 +7,22 @@ const FIRST_LINES: Record<string, IesVersion> = {
   'IES:LM-63-2019': '2019',
 }
 
-export type IesHeader = { version: IesVersion, keywords: Record<string, string>, hasTilt: boolean, body: string[], bodyLine: number }
+export type IesHeader = {
+  version: IesVersion
+  keywords: Record<string, string>
+  hasTilt: boolean
+  body: string[]
+  bodyLine: number
+}
 
 /** Reads the lines up to and with TILT; what follows are numbers. `fault` is called with what is wrong and throws. */
 export const readIesHeader = (text: string, fault: (message: string) => never): IesHeader => {
   const lines = text.replace(/^\uFEFF/, '').split(/\r\n|\r|\n/)
   const version = FIRST_LINES[lines[0]!.trim()]
-  if (!version) return fault(`its first line is "${lines[0]!.trim().slice(0, 40)}", and only ${Object.keys(FIRST_LINES).join(', ')} are read`)
+  if (!version)
+    return fault(
+      `its first line is "${lines[0]!.trim().slice(0, 40)}", and only ${Object.keys(FIRST_LINES).join(', ')} are read`,
+    )
   const tiltLine = lines.findIndex(line => /^TILT=/.test(line.trim()))
   if (tiltLine < 0) return fault('it has no TILT= line')
   const keywords: Record<string, string> = {}
@@ -32,6 +41,9 @@ export const readIesHeader = (text: string, fault: (message: string) => never): 
     last = keyword
   }
   const tilt = lines[tiltLine]!.trim().slice('TILT='.length)
-  if (tilt !== 'NONE' && tilt !== 'INCLUDE') return fault(`its tilt factors are in another file ("${tilt.slice(0, 40)}"); only TILT=NONE and TILT=INCLUDE are read`)
+  if (tilt !== 'NONE' && tilt !== 'INCLUDE')
+    return fault(
+      `its tilt factors are in another file ("${tilt.slice(0, 40)}"); only TILT=NONE and TILT=INCLUDE are read`,
+    )
   return { version, keywords, hasTilt: tilt === 'INCLUDE', body: lines.slice(tiltLine + 1), bodyLine: tiltLine + 2 }
 }

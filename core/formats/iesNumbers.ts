@@ -1,12 +1,18 @@
 /** Takes numbers one after another from lines of text; `fault` is called with what is wrong and throws. */
 export const numberReader = (lines: readonly string[], firstLine: number, fault: (message: string) => never) => {
-  const tokens = lines.flatMap((line, index) => line.split(/[\s,]+/).filter(token => token !== '').map(token => ({ token, line: firstLine + index })))
+  const tokens = lines.flatMap((line, index) =>
+    line
+      .split(/[\s,]+/)
+      .filter(token => token !== '')
+      .map(token => ({ token, line: firstLine + index })),
+  )
   let at = 0
 
   const one = (what: string): number => {
     const next = tokens[at]
     if (!next) return fault(`it ends before ${what}`)
-    if (!/^[+-]?(\d+\.?\d*|\.\d+)([eE][+-]?\d+)?$/.test(next.token)) return fault(`line ${next.line} has "${next.token.slice(0, 20)}" where ${what} should be`)
+    if (!/^[+-]?(\d+\.?\d*|\.\d+)([eE][+-]?\d+)?$/.test(next.token))
+      return fault(`line ${next.line} has "${next.token.slice(0, 20)}" where ${what} should be`)
     at += 1
     return Number(next.token)
   }
@@ -15,9 +21,12 @@ export const numberReader = (lines: readonly string[], firstLine: number, fault:
     one,
     whole: (what: string, least: number, most: number): number => {
       const value = one(what)
-      return Number.isInteger(value) && value >= least && value <= most ? value : fault(`${what} is ${value}; it is a whole number from ${least} to ${most}`)
+      return Number.isInteger(value) && value >= least && value <= most
+        ? value
+        : fault(`${what} is ${value}; it is a whole number from ${least} to ${most}`)
     },
-    many: (count: number, what: string): number[] => Array.from({ length: count }, (_, index) => one(`number ${index + 1} of ${count} ${what}`)),
+    many: (count: number, what: string): number[] =>
+      Array.from({ length: count }, (_, index) => one(`number ${index + 1} of ${count} ${what}`)),
     left: () => tokens.length - at,
   }
 }

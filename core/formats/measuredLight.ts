@@ -9,32 +9,42 @@ const SMALLEST_M = 0.02
 const figure = (value: number): string => new Intl.NumberFormat('en-GB', { maximumFractionDigits: 2 }).format(value)
 
 /**
- * The front that a file's opening makes: round where its sizes are negative, a small disc where it gives none. Length lies along the
- * plane through 0 and 180 degrees, width along the one through 90 and 270 (LM-63, its figure of luminous openings; from memory): the
+ * The front that a file's opening makes: round where its sizes are negative, a small disc where it gives none. Length
+ * lies along the
+ * plane through 0 and 180 degrees, width along the one through 90 and 270 (LM-63, its figure of luminous openings;
+ * from memory): the
  * 0-degree plane of the table is across.
  */
 const frontOf = ({ widthM, lengthM }: IesFile): EmitterShape => {
-  if (widthM > 0 && lengthM > 0) return { shape: 'rectangle', widthM: Math.max(SMALLEST_M, lengthM), heightM: Math.max(SMALLEST_M, widthM) }
+  if (widthM > 0 && lengthM > 0)
+    return { shape: 'rectangle', widthM: Math.max(SMALLEST_M, lengthM), heightM: Math.max(SMALLEST_M, widthM) }
   return { shape: 'disc', radiusM: Math.max(SMALLEST_M / 2, Math.abs(widthM) / 2, Math.abs(lengthM) / 2) }
 }
 
 /** What a photometric file makes of a light: its output, and what hangs on it. */
-export type MeasuredLamp = { output: Output, modifier: Modifier }
+export type MeasuredLamp = { output: Output; modifier: Modifier }
 
 const shinesBack = ({ type, verticalDeg, candela }: IesFile): boolean =>
   type === 'C' && candela.some(row => row.some((value, index) => verticalDeg[index]! > 90 && value > 0))
 
 /**
- * A photometric file as a light: its greatest candela as the output, its distribution as the modifier's table. With type C the
+ * A photometric file as a light: its greatest candela as the output, its distribution as the modifier's table. With
+ * type C the
  * file's downward axis becomes the light's axis. Refuses what no light of a set can be.
  */
 export const measuredLight = (file: IesFile, name: string): Outcome<MeasuredLamp> => {
   const open = modifierOfKind('open-face')
   const greatest = file.candela.reduce((most, row) => row.reduce((of, value) => Math.max(of, value), most), 0)
   const [leastLux, mostLux] = LUX_AT_1_M
-  if (greatest < leastLux || greatest > mostLux) return refused(`This photometric file cannot be used: its greatest intensity is ${figure(greatest)} cd, and lights here have ${figure(leastLux)} to ${figure(mostLux)} cd. Nothing was changed.`)
+  if (greatest < leastLux || greatest > mostLux)
+    return refused(
+      `This photometric file cannot be used: its greatest intensity is ${figure(greatest)} cd, and lights here have ${figure(leastLux)} to ${figure(mostLux)} cd. Nothing was changed.`,
+    )
   const opening = Math.max(Math.abs(file.widthM), Math.abs(file.lengthM))
-  if (opening > MOST_FRONT_M) return refused(`This photometric file cannot be used: its opening is ${figure(opening)} m wide, and fronts of lights here have up to ${MOST_FRONT_M} m. Is its unit of sizes right? Nothing was changed.`)
+  if (opening > MOST_FRONT_M)
+    return refused(
+      `This photometric file cannot be used: its opening is ${figure(opening)} m wide, and fronts of lights here have up to ${MOST_FRONT_M} m. Is its unit of sizes right? Nothing was changed.`,
+    )
   return understood({
     output: { from: 'lux-at-1-m', lux: greatest },
     modifier: {
@@ -46,7 +56,12 @@ export const measuredLight = (file: IesFile, name: string): Outcome<MeasuredLamp
       tilt: file.tilt && { anglesDeg: file.tilt.anglesDeg, factors: file.tilt.factors },
       // What shines backward cannot have a closed back.
       housing: shinesBack(file) ? null : open.housing,
-      table: { type: file.type, verticalDeg: file.verticalDeg, horizontalDeg: file.horizontalDeg, relative: file.candela.map(row => row.map(value => value / greatest)) },
+      table: {
+        type: file.type,
+        verticalDeg: file.verticalDeg,
+        horizontalDeg: file.horizontalDeg,
+        relative: file.candela.map(row => row.map(value => value / greatest)),
+      },
     },
   })
 }

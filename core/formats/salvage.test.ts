@@ -27,7 +27,11 @@ describe('a damaged set', () => {
 
   it('loses the damaged thing alone, by its name', () => {
     const { set, leftOut } = saved(broken(set => Object.assign(set.lights[1]!.modifier, { halfIntensityDeg: 'wide' })))
-    expect(set.lights.map(({ id }) => id)).toEqual(demoSet().lights.map(({ id }) => id).filter((_, index) => index !== 1))
+    expect(set.lights.map(({ id }) => id)).toEqual(
+      demoSet()
+        .lights.map(({ id }) => id)
+        .filter((_, index) => index !== 1),
+    )
     expect(set.looks[0]!.lights[demoSet().lights[1]!.id]).toBeUndefined()
     expect(leftOut).toEqual(['light B', 'the setting of a light that is not there in look White'])
     expect(saved(broken(set => set.lights.push({ id: 'half', name: 'D' } as never))).leftOut).toEqual(['light D'])
@@ -36,10 +40,29 @@ describe('a damaged set', () => {
 
   it.each<[string, (set: StudioSet & Record<string, never>) => unknown, RegExp]>([
     ['a room of words', set => Object.assign(set.room, { widthM: 'wide' }), /^room \(put back/],
-    ['a light aimed at nobody', set => Object.assign(set.lights[0]!, { aim: { at: 'subject', subjectId: 'gone', heightM: 1, featherPanDeg: 0, featherTiltDeg: 0 } }), /^the aim of light A/],
-    ['a missing setting', set => Reflect.deleteProperty(set.looks[0]!.lights, set.lights[0]!.id), /^the setting of light .* \(now off\)/],
-    ['a target of nothing', set => Object.assign(set.looks[0]!.targets, { 'own/gone': { kind: 'value', value: 3 } }), /^the target of "own\/gone"/],
-    ['a followed point of nothing', set => Object.assign(set.looks[0]!.exposure, { followsPointId: 'own/gone' }), /^exposure of look/],
+    [
+      'a light aimed at nobody',
+      set =>
+        Object.assign(set.lights[0]!, {
+          aim: { at: 'subject', subjectId: 'gone', heightM: 1, featherPanDeg: 0, featherTiltDeg: 0 },
+        }),
+      /^the aim of light A/,
+    ],
+    [
+      'a missing setting',
+      set => Reflect.deleteProperty(set.looks[0]!.lights, set.lights[0]!.id),
+      /^the setting of light .* \(now off\)/,
+    ],
+    [
+      'a target of nothing',
+      set => Object.assign(set.looks[0]!.targets, { 'own/gone': { kind: 'value', value: 3 } }),
+      /^the target of "own\/gone"/,
+    ],
+    [
+      'a followed point of nothing',
+      set => Object.assign(set.looks[0]!.exposure, { followsPointId: 'own/gone' }),
+      /^exposure of look/,
+    ],
     ['a lock on nothing', set => set.locked.push('gone'), /^lock 1/],
     ['no sitter', set => Object.assign(set, { subjects: [] }), /^subjects/],
     ['apertures the wrong way round', set => Object.assign(set.camera.apertures, { widest: 32 }), /^camera/],
@@ -52,7 +75,15 @@ describe('a damaged set', () => {
   })
 
   it('keeps the newest of too many readings, and is quick about it', () => {
-    const { set, leftOut } = saved(broken(set => Object.assign(set, { readings: Array.from({ length: MOST.readings + 300 }, (_, index) => aReading({ id: `reading-${index}`, lookId: set.looks[0]!.id })) })))
+    const { set, leftOut } = saved(
+      broken(set =>
+        Object.assign(set, {
+          readings: Array.from({ length: MOST.readings + 300 }, (_, index) =>
+            aReading({ id: `reading-${index}`, lookId: set.looks[0]!.id }),
+          ),
+        }),
+      ),
+    )
     expect(set.readings).toHaveLength(MOST.readings)
     expect(set.readings.at(-1)!.id).toBe(`reading-${MOST.readings + 299}`)
     expect(leftOut[0]).toMatch(/^300 of 5300 readings/)
@@ -60,13 +91,23 @@ describe('a damaged set', () => {
 
   it('is refused only where there is nothing at all, and never changed', () => {
     expect(salvageSet('text', 'a', 'A').ok).toBe(false)
-    const junk = fc.oneof(fc.constant(null), fc.string(), fc.double(), fc.constant([]), fc.constant({}), fc.array(fc.integer()))
-    fc.assert(fc.property(fc.constantFrom(...Object.keys(demoSet()) as (keyof StudioSet)[]), junk, (key, value) => {
-      const damaged = { ...demoSet(), [key]: value }
-      const before = JSON.stringify(damaged)
-      const outcome = salvageSet(damaged, 'saved', 'Saved')
-      expect(JSON.stringify(damaged)).toBe(before)
-      expect(outcome.ok && checkSet(outcome.value.set).ok).toBe(true)
-    }), { numRuns: 150 })
+    const junk = fc.oneof(
+      fc.constant(null),
+      fc.string(),
+      fc.double(),
+      fc.constant([]),
+      fc.constant({}),
+      fc.array(fc.integer()),
+    )
+    fc.assert(
+      fc.property(fc.constantFrom(...(Object.keys(demoSet()) as (keyof StudioSet)[])), junk, (key, value) => {
+        const damaged = { ...demoSet(), [key]: value }
+        const before = JSON.stringify(damaged)
+        const outcome = salvageSet(damaged, 'saved', 'Saved')
+        expect(JSON.stringify(damaged)).toBe(before)
+        expect(outcome.ok && checkSet(outcome.value.set).ok).toBe(true)
+      }),
+      { numRuns: 150 },
+    )
   })
 })

@@ -7,15 +7,25 @@ import { SetShape, type StudioSet } from '../model/schema'
 import { refused, understood, type Outcome } from '../shared/outcome'
 
 /** What could be saved of a damaged set, and what was left out or put back to a default, in words. */
-export type Salvaged = { set: StudioSet, leftOut: string[] }
+export type Salvaged = { set: StudioSet; leftOut: string[] }
 
 type Key = string | number
 type Loose = Record<string, unknown>
 
-const isRecord = (value: unknown): value is Loose => typeof value === 'object' && value !== null && !Array.isArray(value)
+const isRecord = (value: unknown): value is Loose =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
 
 const ONE: Record<Counted, string> = {
-  subjects: 'subject', panels: 'panel', props: 'prop', points: 'point', lights: 'light', locked: 'lock', groups: 'group', looks: 'look', readings: 'reading', frames: 'frame',
+  subjects: 'subject',
+  panels: 'panel',
+  props: 'prop',
+  points: 'point',
+  lights: 'light',
+  locked: 'lock',
+  groups: 'group',
+  looks: 'look',
+  readings: 'reading',
+  frames: 'frame',
 }
 
 /** What a list of a set calls one of its items. */
@@ -29,7 +39,9 @@ const LOOSE_PARTS = ['targets', 'areas', 'run', 'grid', 'exposure', 'name']
 
 const LEAST: Partial<Record<Counted, number>> = { subjects: 1, looks: 1 }
 
-/** Mends one thing that is wrong, at its place; answers what that leaves out, or undefined where nothing can be done. */
+/**
+ * Mends one thing that is wrong, at its place; answers what that leaves out, or undefined where nothing can be done.
+ */
 const mendAt = (set: Loose, at: readonly Key[], fresh: Loose): string | undefined => {
   const [top, index, part, entry] = at
   if (typeof top !== 'string') return undefined
@@ -51,7 +63,9 @@ const mendAt = (set: Loose, at: readonly Key[], fresh: Loose): string | undefine
       const isThere = Array.isArray(set.lights) && set.lights.some(light => isRecord(light) && light.id === entry)
       if (isThere) item.lights[entry] = { ...FIRST_SETTING, on: false }
       else Reflect.deleteProperty(item.lights, entry)
-      return isThere ? `the setting of light "${entry}" in ${name} (now off)` : `the setting of a light that is not there in ${name}`
+      return isThere
+        ? `the setting of light "${entry}" in ${name} (now off)`
+        : `the setting of a light that is not there in ${name}`
     }
     if (part === 'targets' && typeof entry === 'string' && isRecord(item.targets)) {
       Reflect.deleteProperty(item.targets, entry)
@@ -62,7 +76,16 @@ const mendAt = (set: Loose, at: readonly Key[], fresh: Loose): string | undefine
       return `${part} of ${name}`
     }
   }
-  if (kind === 'lights' && part === 'aim' && isRecord(item) && isRecord(item.aim) && item.aim.at === 'subject' && Array.isArray(set.subjects) && isRecord(set.subjects[0]) && item.aim.subjectId !== set.subjects[0].id) {
+  if (
+    kind === 'lights' &&
+    part === 'aim' &&
+    isRecord(item) &&
+    isRecord(item.aim) &&
+    item.aim.at === 'subject' &&
+    Array.isArray(set.subjects) &&
+    isRecord(set.subjects[0]) &&
+    item.aim.subjectId !== set.subjects[0].id
+  ) {
     item.aim.subjectId = set.subjects[0].id
     return `the aim of ${name} (now at the first subject)`
   }
@@ -79,16 +102,21 @@ const wrongIn = (set: Loose): { at: Key[][] } | { sound: StudioSet } => {
   return faults.length > 0 ? { at: faults.map(({ at }) => [...at]) } : { sound: shaped.output }
 }
 
-/** One mend for each thing, last items of lists first, so that what goes moves nothing that is still to be looked at. */
+/**
+ * One mend for each thing, last items of lists first, so that what goes moves nothing that is still to be looked at.
+ */
 const oneForEach = (places: readonly Key[][]): Key[][] => {
-  const depth = (at: Key[]) => at[0] === 'looks' ? 4 : 2
+  const depth = (at: Key[]) => (at[0] === 'looks' ? 4 : 2)
   const known = new Map(places.map(at => [JSON.stringify(at.slice(0, depth(at))), at]))
   return [...known.values()].sort((a, b) => Number(b[1] ?? 0) - Number(a[1] ?? 0))
 }
 
 /** Mends make more mends needed (a light that goes leaves its settings behind), but not for long. */
 const MOST_ROUNDS = 20
-/** What is put back to a default this often contradicts something else: then the room and all that has to fit in it are put back. */
+/**
+ * What is put back to a default this often contradicts something else: then the room and all that has to fit in it
+ * are put back.
+ */
 const MOST_DEFAULTS = 2
 const NAMED = 12
 
@@ -97,13 +125,15 @@ const summary = (leftOut: readonly string[]): string[] => {
   const readings = leftOut.filter(words => words.startsWith('reading '))
   const others = [...new Set(leftOut.filter(words => !words.startsWith('reading ')))]
   return [
-    ...others.slice(0, NAMED), ...others.length > NAMED ? [`${others.length - NAMED} other things`] : [],
-    ...readings.length > 0 ? [readings.length === 1 ? 'one reading' : `${readings.length} readings`] : [],
+    ...others.slice(0, NAMED),
+    ...(others.length > NAMED ? [`${others.length - NAMED} other things`] : []),
+    ...(readings.length > 0 ? [readings.length === 1 ? 'one reading' : `${readings.length} readings`] : []),
   ]
 }
 
 /**
- * Opens a damaged set as far as it can be: what is wrong is left out or put back to what a new set has, and named. The value that
+ * Opens a damaged set as far as it can be: what is wrong is left out or put back to what a new set has, and named.
+ * The value that
  * comes in is not changed. Refuses only what is no record at all, or stays wrong whatever is left out.
  */
 export const salvageSet = (value: unknown, id: string, name: string): Outcome<Salvaged> => {
@@ -129,7 +159,8 @@ export const salvageSet = (value: unknown, id: string, name: string): Outcome<Sa
       leftOut.push(words)
       if (COUNTED.includes(top as Counted)) continue
       defaults.set(top, (defaults.get(top) ?? 0) + 1)
-      if (defaults.get(top)! > MOST_DEFAULTS) for (const other of ['room', 'backdrop', 'camera']) set[other] = structuredClone(fresh[other])
+      if (defaults.get(top)! > MOST_DEFAULTS)
+        for (const other of ['room', 'backdrop', 'camera']) set[other] = structuredClone(fresh[other])
     }
   }
   return refused('Too much of it is damaged.')

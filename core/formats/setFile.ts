@@ -22,10 +22,12 @@ export const SetFileSchema = v.strictObject({
 export type SetFile = v.InferOutput<typeof SetFileSchema>
 
 /**
- * Steps that lift a file from the version of their key to the next. Version 2 brought panels, props, own points, poses, gloss,
+ * Steps that lift a file from the version of their key to the next. Version 2 brought panels, props, own points,
+ * poses, gloss,
  * kinds of backdrop and what hangs on lights; version 3 the brief, locks, groups, watts and the kit that things
  * are copies of; version 4 targets of areas and of more kinds, and other responses of the camera; version 5 what a
- * reading says of itself, the order of a run, and grids; version 7 the meter and how it is held, the room's own light, roll, holes in
+ * reading says of itself, the order of a run, and grids; version 7 the meter and how it is held, the room's own
+ * light, roll, holes in
  * panels, and ratios as ratios. All but the last has a value that means "as before", which the schema fills in.
  */
 const UPGRADES: Record<number, (file: Record<string, unknown>) => Record<string, unknown>> = {
@@ -58,13 +60,20 @@ const isRecord = (value: unknown): value is Record<string, unknown> =>
 
 const upgraded = (file: Record<string, unknown>): Record<string, unknown> => {
   let current = file
-  for (let upgrade = UPGRADES[Number(current.version)]; upgrade; upgrade = UPGRADES[Number(current.version)]) current = upgrade(current)
+  for (let upgrade = UPGRADES[Number(current.version)]; upgrade; upgrade = UPGRADES[Number(current.version)])
+    current = upgrade(current)
   return isRecord(current.set) ? { ...current, set: withoutStrays(current.set) } : current
 }
 
-const countsOver = (set: unknown): string => tooMany(set).map(({ kind, count, most }) => `${kind}: ${count} of at most ${most}`).join('; ')
+const countsOver = (set: unknown): string =>
+  tooMany(set)
+    .map(({ kind, count, most }) => `${kind}: ${count} of at most ${most}`)
+    .join('; ')
 
-/** Checks a set that came from storage or a file; refuses it with the reason and the place. Lists that are too long are not looked at. */
+/**
+ * Checks a set that came from storage or a file; refuses it with the reason and the place. Lists that are too long
+ * are not looked at.
+ */
 export const checkSet = (value: unknown): Outcome<StudioSet> => {
   const over = countsOver(value)
   if (over) return refused(`It has more than a set can hold: ${over}.`)
@@ -72,13 +81,15 @@ export const checkSet = (value: unknown): Outcome<StudioSet> => {
   return result.success ? understood(result.output) : refused(reasons(result.issues))
 }
 
-/** Reads a set file. Older versions are upgraded; anything else that cannot be read is refused with the reason and the place. */
+/**
+ * Reads a set file. Older versions are upgraded; anything else that cannot be read is refused with the reason and the
+ * place.
+ */
 export const parseSetFile = (text: string): Outcome<SetFile> => {
   let raw: unknown
   try {
     raw = JSON.parse(text)
-  }
-  catch (error) {
+  } catch (error) {
     return refused(`This is not a set file: it is not JSON (${(error as Error).message}). ${KEPT}`)
   }
   if (!isRecord(raw) || raw.format !== FORMAT) {
@@ -88,12 +99,16 @@ export const parseSetFile = (text: string): Outcome<SetFile> => {
     return refused(`This set file has no version number. ${KEPT}`)
   }
   if (raw.version > SET_VERSION) {
-    return refused(`This set file has version ${raw.version}, made by a newer Keen Tonal; this one reads up to version ${SET_VERSION}. Update the app, then open it again. ${KEPT}`)
+    return refused(
+      `This set file has version ${raw.version}, made by a newer Keen Tonal; this one reads up to version ${SET_VERSION}. Update the app, then open it again. ${KEPT}`,
+    )
   }
   const over = countsOver(raw.set)
   if (over) return refused(`This set file cannot be opened. It has more than a set can hold: ${over}. ${KEPT}`)
   const result = v.safeParse(SetFileSchema, upgraded(raw))
-  return result.success ? understood(result.output) : refused(`This set file cannot be opened. ${reasons(result.issues)} ${KEPT}`)
+  return result.success
+    ? understood(result.output)
+    : refused(`This set file cannot be opened. ${reasons(result.issues)} ${KEPT}`)
 }
 
 /** Writes a set file, indented so that versions can be compared line by line. */

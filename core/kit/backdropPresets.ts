@@ -3,8 +3,28 @@ import type { Backdrop } from '../model/schema'
 
 type Preset = Omit<Backdrop, 'centreXM'>
 
-const make = (name: string, kind: Backdrop['kind'], widthM: number, heightM: number, sweepM: number, reflectance: Rgb, more: Partial<Preset> = {}): Preset =>
-  ({ name, kind, widthM, heightM, sweepM, reflectance, gloss: null, coveRadiusM: 0.35, corner: null, transmittance: [0, 0, 0], kitId: null, ...more })
+const make = (
+  name: string,
+  kind: Backdrop['kind'],
+  widthM: number,
+  heightM: number,
+  sweepM: number,
+  reflectance: Rgb,
+  more: Partial<Preset> = {},
+): Preset => ({
+  name,
+  kind,
+  widthM,
+  heightM,
+  sweepM,
+  reflectance,
+  gloss: null,
+  coveRadiusM: 0.35,
+  corner: null,
+  transmittance: [0, 0, 0],
+  kitId: null,
+  ...more,
+})
 
 /** Fine metal flakes and sequins: glints within some 12 degrees of the mirror direction. */
 const GLITTER = { kind: 'lobe', share: 0.5, halfWidthDeg: 12 } as const

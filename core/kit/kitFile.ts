@@ -24,12 +24,14 @@ export const parseKitFile = (text: string): Outcome<Kit> => {
   let raw: unknown
   try {
     raw = JSON.parse(text)
-  }
-  catch (error) {
+  } catch (error) {
     return refused(`This is not a kit file: it is not JSON (${(error as Error).message}). Your kit is as it was.`)
   }
   const result = v.safeParse(KitFileSchema, raw)
-  return result.success ? understood(result.output.kit) : refused(`This kit file cannot be read. ${reason(result.issues)} Your kit is as it was.`)
+  return result.success
+    ? understood(result.output.kit)
+    : refused(`This kit file cannot be read. ${reason(result.issues)} Your kit is as it was.`)
 }
 
-export const writeKitFile = (kit: Kit): string => `${JSON.stringify({ format: FORMAT, version: KIT_VERSION, kit } satisfies v.InferOutput<typeof KitFileSchema>, null, 2)}\n`
+export const writeKitFile = (kit: Kit): string =>
+  `${JSON.stringify({ format: FORMAT, version: KIT_VERSION, kit } satisfies v.InferOutput<typeof KitFileSchema>, null, 2)}\n`

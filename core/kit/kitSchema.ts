@@ -7,7 +7,15 @@ import { BackdropSchema, CameraSchema, PanelSchema } from '../model/stageSchema'
 /** The version of the kit file. */
 export const KIT_VERSION = 1
 
-const item = <T extends v.GenericSchema>(schema: T) => v.array(v.strictObject({ id: identifier, count: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(99)), notes: words, what: schema }))
+const item = <T extends v.GenericSchema>(schema: T) =>
+  v.array(
+    v.strictObject({
+      id: identifier,
+      count: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(99)),
+      notes: words,
+      what: schema,
+    }),
+  )
 
 const placeless = ['id', 'place', 'turnDeg', 'tiltDeg'] as const
 

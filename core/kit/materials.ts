@@ -1,7 +1,7 @@
 import { grey, type Rgb } from '../physics/units/rgb'
 
 /** A surface by name, as it looks; reflectances are typical values from memory. */
-export type Material = { name: string, reflectance: Rgb }
+export type Material = { name: string; reflectance: Rgb }
 
 /** What walls, ceilings and floors are made of. */
 export const ROOM_MATERIALS: readonly Material[] = [

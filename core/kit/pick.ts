@@ -18,7 +18,8 @@ export type Picker = {
 
 export const pickFrom = (kit: Kit): Picker => {
   const strength = (lamp: Lamp) => lampIntensity(lamp) / (lamp.kind === 'flash' ? 1 : 100)
-  const lamps = kit.lamps.flatMap(({ id, count, what }) => Array.from({ length: count }, (): Lamp => ({ ...what, kitId: id })))
+  const lamps = kit.lamps
+    .flatMap(({ id, count, what }) => Array.from({ length: count }, (): Lamp => ({ ...what, kitId: id })))
     .sort((a, b) => Number(a.kind !== 'flash') - Number(b.kind !== 'flash') || strength(b) - strength(a))
   const missing = new Set<string>()
   let taken = 0
@@ -28,7 +29,19 @@ export const pickFrom = (kit: Kit): Picker => {
       taken += 1
       if (lamp) return lamp
       missing.add(`${taken} lamps; the kit has ${lamps.length}`)
-      return lamps[0] ?? { kind: 'flash', name: 'Flash head 400', output: { from: 'guide-number', guideNumberM: 58, convention: 'metered' }, givesStops: -0.35, rangeStops: 7, clickStops: 0.1, cctK: 5600, watts: null, kitId: null }
+      return (
+        lamps[0] ?? {
+          kind: 'flash',
+          name: 'Flash head 400',
+          output: { from: 'guide-number', guideNumberM: 58, convention: 'metered' },
+          givesStops: -0.35,
+          rangeStops: 7,
+          clickStops: 0.1,
+          cctK: 5600,
+          watts: null,
+          kitId: null,
+        }
+      )
     },
     modifier: (...kinds) => {
       const found = kinds.map(kind => kit.modifiers.find(({ what }) => what.kind === kind)).find(Boolean)
@@ -37,9 +50,13 @@ export const pickFrom = (kit: Kit): Picker => {
       missing.add(generic.name)
       return generic
     },
-    backdrop: (name) => {
+    backdrop: name => {
       const wanted = backdropNamed(name)
-      const found = kit.backdrops.find(({ what }) => what.name === name) ?? kit.backdrops.find(({ what }) => what.kind === wanted.kind && Math.abs(what.reflectance[1] - wanted.reflectance[1]) < 0.1)
+      const found =
+        kit.backdrops.find(({ what }) => what.name === name) ??
+        kit.backdrops.find(
+          ({ what }) => what.kind === wanted.kind && Math.abs(what.reflectance[1] - wanted.reflectance[1]) < 0.1,
+        )
       if (found) return { ...found.what, kitId: found.id }
       missing.add(name)
       return wanted

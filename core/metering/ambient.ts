@@ -5,12 +5,29 @@ import { totalOf } from '../physics/transport/exposureAt'
 import { stopsFromRatio } from '../physics/units/stops'
 import { roomReadings } from '../calibration/roomLight'
 
-/** The room's own light has to stay this far under the camera setting for a frame without the lamps to come out black; common practice, no source. */
+/**
+ * The room's own light has to stay this far under the camera setting for a frame without the lamps to come out black;
+ * common practice, no source.
+ */
 export const BLACK_UNDER_STOPS = -6
 /** Adding less than a tenth of a stop to what is wanted, it does not count: 2^0.1 - 1 is 3.8 stops under. */
 const UNNOTICED_UNDER_STOPS = 3.8
 /** The shutters that cameras offer near the sync speed, seconds. */
-const SHUTTERS_S = [1 / 30, 1 / 40, 1 / 50, 1 / 60, 1 / 80, 1 / 100, 1 / 125, 1 / 160, 1 / 200, 1 / 250, 1 / 320, 1 / 400, 1 / 500] as const
+const SHUTTERS_S = [
+  1 / 30,
+  1 / 40,
+  1 / 50,
+  1 / 60,
+  1 / 80,
+  1 / 100,
+  1 / 125,
+  1 / 160,
+  1 / 200,
+  1 / 250,
+  1 / 320,
+  1 / 400,
+  1 / 500,
+] as const
 const LOWEST_ISO = 50
 /** A shutter may be this much shorter than the sync speed by its rounded name. */
 const NAMED_ALIKE = 0.97
@@ -19,10 +36,12 @@ const NAMED_ALIKE = 0.97
 export const ambientReading = (readings: readonly Reading[]): Reading | undefined => roomReadings(readings).at(-1)
 
 /** Stops over the camera setting that the room's own light makes on a flat receptor; below 0 under it. */
-export const ambientStops = (lux: number, camera: CameraSetting): number => stopsOverCamera(lux * camera.shutterS, camera, METER_CONSTANT.flat)
+export const ambientStops = (lux: number, camera: CameraSetting): number =>
+  stopsOverCamera(lux * camera.shutterS, camera, METER_CONSTANT.flat)
 
 /** What the set's meter would show, held flat, of the room's own light at a camera setting. */
-export const ambientFNumber = (set: Pick<StudioSet, 'meter'>, lux: number, camera: CameraSetting): number => meteredFNumber(lux * camera.shutterS, camera.iso, constantOf(set.meter, 'flat'))
+export const ambientFNumber = (set: Pick<StudioSet, 'meter'>, lux: number, camera: CameraSetting): number =>
+  meteredFNumber(lux * camera.shutterS, camera.iso, constantOf(set.meter, 'flat'))
 
 /** Stops that the room's own light adds to what lamps give. */
 export const roomAdds = ({ parts, roomLuxS }: Pick<Readout, 'parts' | 'roomLuxS'>): number => {
@@ -31,38 +50,64 @@ export const roomAdds = ({ parts, roomLuxS }: Pick<Readout, 'parts' | 'roomLuxS'
 }
 
 /**
- * How far under the camera setting the room's own light has to stay for a look: six stops for a frame that is black without lamps, and
+ * How far under the camera setting the room's own light has to stay for a look: six stops for a frame that is black
+ * without lamps, and
  * further where a dark tone is wanted, to which it would add a tenth.
  */
 export const ambientLimit = (readouts: readonly Readout[]): number =>
-  Math.min(BLACK_UNDER_STOPS, ...readouts.filter(({ targetStops, point }) => targetStops !== undefined && point.surface !== 'subject').map(({ targetStops }) => targetStops! - UNNOTICED_UNDER_STOPS))
+  Math.min(
+    BLACK_UNDER_STOPS,
+    ...readouts
+      .filter(({ targetStops, point }) => targetStops !== undefined && point.surface !== 'subject')
+      .map(({ targetStops }) => targetStops! - UNNOTICED_UNDER_STOPS),
+  )
 
 /** A way to get the room's own light far enough under what counts. */
-export type AmbientMend
+export type AmbientMend =
   /** A setting under which it is, and how much more the lamps have to give for it. */
-  = { kind: 'setting', camera: CameraSetting, stops: number, lampsUpStops: number }
+  | { kind: 'setting'; camera: CameraSetting; stops: number; lampsUpStops: number }
   /** No setting does it: lamps that burn fall with the room. It has to come down to so many lux on a flat receptor. */
-    | { kind: 'darken', mostLux: number }
+  | { kind: 'darken'; mostLux: number }
 
 /** Whether a shutter cuts the flash of a focal-plane shutter. */
 export const isPastSync = (shutterS: number, syncShutterS: number): boolean => shutterS < syncShutterS * NAMED_ALIKE
 
 /**
- * The least that gets the room's own light `underStops` under the camera setting: for flash a shorter shutter down to the sync speed,
- * which flash does not feel, then less film speed with as much more from the lamps. Lamps that burn lose with the room by either, so
+ * The least that gets the room's own light `underStops` under the camera setting: for flash a shorter shutter down to
+ * the sync speed,
+ * which flash does not feel, then less film speed with as much more from the lamps. Lamps that burn lose with the
+ * room by either, so
  * that there only darkening it helps.
  */
-export const ambientMend = (lux: number, camera: CameraSetting, lights: readonly Light[], syncShutterS: number, underStops: number = BLACK_UNDER_STOPS): AmbientMend => {
+export const ambientMend = (
+  lux: number,
+  camera: CameraSetting,
+  lights: readonly Light[],
+  syncShutterS: number,
+  underStops: number = BLACK_UNDER_STOPS,
+): AmbientMend => {
   const isDark = (setting: CameraSetting) => ambientStops(lux, setting) <= underStops
   const darken: AmbientMend = { kind: 'darken', mostLux: lux * 2 ** (underStops - ambientStops(lux, camera)) }
   if (lights.some(({ lamp }) => lamp.kind === 'continuous')) return darken
   const allowed = SHUTTERS_S.filter(shutterS => !isPastSync(shutterS, syncShutterS))
   const shutter = allowed.find(shutterS => shutterS < camera.shutterS * 0.99 && isDark({ ...camera, shutterS }))
-  if (shutter) return { kind: 'setting', camera: { ...camera, shutterS: shutter }, stops: ambientStops(lux, { ...camera, shutterS: shutter }), lampsUpStops: 0 }
+  if (shutter)
+    return {
+      kind: 'setting',
+      camera: { ...camera, shutterS: shutter },
+      stops: ambientStops(lux, { ...camera, shutterS: shutter }),
+      lampsUpStops: 0,
+    }
   const fastest = { ...camera, shutterS: Math.min(camera.shutterS, allowed.at(-1) ?? camera.shutterS) }
   for (let iso = camera.iso / 2; iso >= LOWEST_ISO; iso /= 2) {
     const slower = { ...fastest, iso }
-    if (isDark(slower)) return { kind: 'setting', camera: slower, stops: ambientStops(lux, slower), lampsUpStops: Math.log2(camera.iso / iso) }
+    if (isDark(slower))
+      return {
+        kind: 'setting',
+        camera: slower,
+        stops: ambientStops(lux, slower),
+        lampsUpStops: Math.log2(camera.iso / iso),
+      }
   }
   return darken
 }

@@ -10,20 +10,43 @@ import type { MeterStep } from './step'
 import { weightsOf } from '../calibration/weights'
 
 /** What the meter showed, and where it came from. */
-export type Shown = Pick<Reading, 'id' | 'at' | 'fNumber' | 'source'> & Partial<Pick<Reading, 'shown' | 'meter' | 'note' | 'direction'>>
+export type Shown = Pick<Reading, 'id' | 'at' | 'fNumber' | 'source'> &
+  Partial<Pick<Reading, 'shown' | 'meter' | 'note' | 'direction'>>
 
 /** What the plan, before any learning, says that lights give at a point under their settings, each as if it were on. */
-export const plannedParts = (set: StudioSet, settings: Readonly<Record<string, LightSetting>>, lightIds: readonly string[], point: Pick<MeterPoint, 'id' | 'reader'>, camera: CameraSetting, layers: Lighting['layers']): Reading['lights'] => {
+export const plannedParts = (
+  set: StudioSet,
+  settings: Readonly<Record<string, LightSetting>>,
+  lightIds: readonly string[],
+  point: Pick<MeterPoint, 'id' | 'reader'>,
+  camera: CameraSetting,
+  layers: Lighting['layers'],
+): Reading['lights'] => {
   const burning = Object.fromEntries(lightIds.map(id => [id, { ...settings[id]!, on: true }]))
-  return Object.fromEntries(partsAt(layers, point.reader?.id ?? point.id, weightsOf(set, burning, camera, NOTHING_LEARNED)).map(({ lightId, directLuxS, bouncedLuxS }) =>
-    [lightId, { powerStops: settings[lightId]!.powerStops, directLuxS, bouncedLuxS }]))
+  return Object.fromEntries(
+    partsAt(layers, point.reader?.id ?? point.id, weightsOf(set, burning, camera, NOTHING_LEARNED)).map(
+      ({ lightId, directLuxS, bouncedLuxS }) => [
+        lightId,
+        { powerStops: settings[lightId]!.powerStops, directLuxS, bouncedLuxS },
+      ],
+    ),
+  )
 }
 
 /**
  * Makes a record of a reading. It keeps what the plan said before any learning,
  * so that it teaches the same whatever else is read later and however the set is changed.
  */
-export const recordReading = (set: StudioSet, look: Look, step: Pick<MeterStep, 'lightIds'>, point: MeterPoint, camera: CameraSetting, layers: Lighting['layers'], shown: Shown, room?: Learned['room']): Reading => {
+export const recordReading = (
+  set: StudioSet,
+  look: Look,
+  step: Pick<MeterStep, 'lightIds'>,
+  point: MeterPoint,
+  camera: CameraSetting,
+  layers: Lighting['layers'],
+  shown: Shown,
+  room?: Learned['room'],
+): Reading => {
   const off = set.lights.map(({ id }) => id).filter(id => !step.lightIds.includes(id) && look.lights[id]?.on)
   return {
     shown: '',

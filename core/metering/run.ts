@@ -8,7 +8,10 @@ import type { Lighting } from '../calibration/lighting'
 import { plannedParts } from './record'
 import type { MeterStep } from './step'
 
-/** The key first, since the backdrop is relative to it; or the backdrop first, since it can be set before the sitter comes. */
+/**
+ * The key first, since the backdrop is relative to it; or the backdrop first, since it can be set before the sitter
+ * comes.
+ */
 const JOB_ORDER: Record<Look['run']['first'], readonly Light['job'][]> = {
   key: ['key', 'fill', 'edge', 'hair', 'top', 'backdrop'],
   backdrop: ['backdrop', 'key', 'fill', 'edge', 'hair', 'top'],
@@ -32,44 +35,77 @@ const inOrder = (steps: readonly MeterStep[], order: readonly string[]): MeterSt
   }, moved)
 }
 
-/** The run of readings for a look: the room's own light, each light alone with the others off, then all together at every point that counts. */
+/**
+ * The run of readings for a look: the room's own light, each light alone with the others off, then all together at
+ * every point that counts.
+ */
 export const meteringRun = (set: StudioSet, look: Look, points: readonly MeterPoint[]): MeterStep[] => {
   const { first, order } = look.run
-  const rank = (list: readonly string[], id: string) => list.includes(id) ? list.indexOf(id) : list.length
+  const rank = (list: readonly string[], id: string) => (list.includes(id) ? list.indexOf(id) : list.length)
   const lights = lightsInUse(set, look).sort((a, b) => rank(JOB_ORDER[first], a.job) - rank(JOB_ORDER[first], b.job))
   if (lights.length === 0) return []
   const together = points
     .filter(point => point.isEssential || look.targets[point.id])
     .sort((a, b) => rank(TOGETHER_FIRST[first], a.id) - rank(TOGETHER_FIRST[first], b.id))
-  return inOrder([
-    { id: 'ambient', kind: 'ambient', lightIds: [], pointId: KEY_SIDE },
-    ...lights.map((light): MeterStep => ({ id: `alone/${light.id}`, kind: 'alone', lightIds: [light.id], pointId: pointOfLight(light, points).id })),
-    ...together.map((point): MeterStep => ({ id: `together/${point.id}`, kind: 'together', lightIds: lights.map(light => light.id), pointId: point.id })),
-  ], order)
+  return inOrder(
+    [
+      { id: 'ambient', kind: 'ambient', lightIds: [], pointId: KEY_SIDE },
+      ...lights.map((light): MeterStep => ({
+        id: `alone/${light.id}`,
+        kind: 'alone',
+        lightIds: [light.id],
+        pointId: pointOfLight(light, points).id,
+      })),
+      ...together.map((point): MeterStep => ({
+        id: `together/${point.id}`,
+        kind: 'together',
+        lightIds: lights.map(light => light.id),
+        pointId: point.id,
+      })),
+    ],
+    order,
+  )
 }
 
 const keyOf = (ids: readonly string[]): string => [...ids].sort().join()
 
 /** The newest reading of a step in a look that still counts; undefined where there is none. */
-export const readingOfStep = (step: Pick<MeterStep, 'lightIds' | 'pointId'>, readings: readonly Reading[], lookId: string): Reading | undefined =>
-  readings.findLast(reading => reading.lookId === lookId && reading.trust !== 'out' && reading.pointId === step.pointId && keyOf(step.lightIds) === keyOf(Object.keys(reading.lights)))
+export const readingOfStep = (
+  step: Pick<MeterStep, 'lightIds' | 'pointId'>,
+  readings: readonly Reading[],
+  lookId: string,
+): Reading | undefined =>
+  readings.findLast(
+    reading =>
+      reading.lookId === lookId &&
+      reading.trust !== 'out' &&
+      reading.pointId === step.pointId &&
+      keyOf(step.lightIds) === keyOf(Object.keys(reading.lights)),
+  )
 
 /** What the plan says has changed by less than this needs no new reading. */
 const UNCHANGED_STOPS = 0.05
 
 /**
- * Stops by which the plan's light at a step differs now from when it was read. A light read alone stands for its lamp at
+ * Stops by which the plan's light at a step differs now from when it was read. A light read alone stands for its lamp
+ * at
  * any power, since a lamp's clicks can be trusted; everywhere else powers count.
  */
 export const changeSince = (step: MeterStep, reading: Reading, now: Reading['lights']): number => {
   if (step.kind === 'ambient') return 0
-  const level = (parts: Reading['lights']) => step.kind !== 'alone'
-    ? parts
-    : Object.fromEntries(Object.entries(parts).map(([id, part]) => {
-        const factor = ratioFromStops(-part.powerStops)
-        return [id, { ...part, directLuxS: part.directLuxS * factor, bouncedLuxS: part.bouncedLuxS * factor }]
-      }))
-  const [before, after] = [learnedExposure(level(reading.lights), NOTHING_LEARNED), learnedExposure(level(now), NOTHING_LEARNED)]
+  const level = (parts: Reading['lights']) =>
+    step.kind !== 'alone'
+      ? parts
+      : Object.fromEntries(
+          Object.entries(parts).map(([id, part]) => {
+            const factor = ratioFromStops(-part.powerStops)
+            return [id, { ...part, directLuxS: part.directLuxS * factor, bouncedLuxS: part.bouncedLuxS * factor }]
+          }),
+        )
+  const [before, after] = [
+    learnedExposure(level(reading.lights), NOTHING_LEARNED),
+    learnedExposure(level(now), NOTHING_LEARNED),
+  ]
   return before > 0 ? stopsFromRatio(after / before) : after > 0 ? Infinity : 0
 }
 
@@ -77,14 +113,29 @@ export const changeSince = (step: MeterStep, reading: Reading, now: Reading['lig
 export type StepState = 'open' | 'skipped' | 'taken' | 'changed'
 
 /** The reading of a step, where the plan's light there is still what it was when it was taken. */
-export const freshReading = (set: StudioSet, look: Look, step: MeterStep, camera: CameraSetting, layers: Lighting['layers']): Reading | undefined => {
+export const freshReading = (
+  set: StudioSet,
+  look: Look,
+  step: MeterStep,
+  camera: CameraSetting,
+  layers: Lighting['layers'],
+): Reading | undefined => {
   const reading = readingOfStep(step, set.readings, look.id)
-  return reading && Math.abs(changeSince(step, reading, plannedParts(set, look.lights, step.lightIds, { id: step.pointId }, camera, layers))) <= UNCHANGED_STOPS
+  return reading &&
+    Math.abs(
+      changeSince(step, reading, plannedParts(set, look.lights, step.lightIds, { id: step.pointId }, camera, layers)),
+    ) <= UNCHANGED_STOPS
     ? reading
     : undefined
 }
 
-export const stateOfStep = (set: StudioSet, look: Look, step: MeterStep, camera: CameraSetting, layers: Lighting['layers']): StepState => {
+export const stateOfStep = (
+  set: StudioSet,
+  look: Look,
+  step: MeterStep,
+  camera: CameraSetting,
+  layers: Lighting['layers'],
+): StepState => {
   if (freshReading(set, look, step, camera, layers)) return 'taken'
   if (look.run.skipped.includes(step.id)) return 'skipped'
   return readingOfStep(step, set.readings, look.id) ? 'changed' : 'open'

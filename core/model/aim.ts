@@ -11,4 +11,8 @@ export const aimedAt = (aim: Aim, set: StudioSet): Vector => {
 
 /** Unit vector along a light's axis, feathering included. */
 export const axisOf = (light: Light, set: StudioSet): Vector =>
-  turn(direction(subtract(aimedAt(light.aim, set), vectorOf(light.place))), light.aim.featherPanDeg, light.aim.featherTiltDeg)
+  turn(
+    direction(subtract(aimedAt(light.aim, set), vectorOf(light.place))),
+    light.aim.featherPanDeg,
+    light.aim.featherTiltDeg,
+  )

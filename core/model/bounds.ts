@@ -2,7 +2,7 @@ import type { Vector } from '../physics/units/vector'
 import type { Place, Room } from './schema'
 
 /** The room as a box: x from the middle of the room, y from the backdrop, z from the floor, metres. */
-export type RoomBounds = { left: number, right: number, back: number, front: number, floor: number, ceiling: number }
+export type RoomBounds = { left: number; right: number; back: number; front: number; floor: number; ceiling: number }
 
 export const roomBounds = (room: Room): RoomBounds => ({
   left: -room.widthM / 2,

@@ -1,5 +1,16 @@
 /** How many of each a set holds at most: asked for before anything is looked at one by one. */
-export const MOST = { subjects: 12, panels: 60, props: 60, points: 60, lights: 60, locked: 300, groups: 100, looks: 40, readings: 5000, frames: 500 } as const
+export const MOST = {
+  subjects: 12,
+  panels: 60,
+  props: 60,
+  points: 60,
+  lights: 60,
+  locked: 300,
+  groups: 100,
+  looks: 40,
+  readings: 5000,
+  frames: 500,
+} as const
 
 export type Counted = keyof typeof MOST
 
@@ -8,9 +19,10 @@ export const COUNTED = Object.keys(MOST) as Counted[]
 const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null
 
 /** Lists of something like a set that are longer than a set may have, with what they have. */
-export const tooMany = (set: unknown): { kind: Counted, count: number, most: number }[] => isRecord(set)
-  ? COUNTED.flatMap((kind) => {
-      const list = set[kind]
-      return Array.isArray(list) && list.length > MOST[kind] ? [{ kind, count: list.length, most: MOST[kind] }] : []
-    })
-  : []
+export const tooMany = (set: unknown): { kind: Counted; count: number; most: number }[] =>
+  isRecord(set)
+    ? COUNTED.flatMap(kind => {
+        const list = set[kind]
+        return Array.isArray(list) && list.length > MOST[kind] ? [{ kind, count: list.length, most: MOST[kind] }] : []
+      })
+    : []

@@ -5,7 +5,9 @@ import { between, kitId, title } from './schemaBasics'
 /** A meter: what it divides by. */
 export const MeterSchema = v.strictObject({
   name: title,
-  /** Calibration constants C in lux for incident light, flat and dome, and K in cd/m^2 for reflected light (ISO 2720). */
+  /**
+   * Calibration constants C in lux for incident light, flat and dome, and K in cd/m^2 for reflected light (ISO 2720).
+   */
   flatConstant: between(100, 1000),
   domeConstant: between(100, 1000),
   spotConstant: v.optional(between(5, 30), STANDARD_METER.spotConstant),

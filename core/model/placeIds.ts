@@ -19,10 +19,16 @@ export const BACKDROP_PLACES = [
 const FIXED_POINTS = [KEY_SIDE, LIT_CHEEK, SHADOW_SIDE, HAIR, ...BACKDROP_PLACES.map(({ id }) => id), FLOOR]
 
 /** The ids of a set's meter points, without working out where they are. */
-export const meterPointIds = ({ points }: Pick<StudioSet, 'points'>): string[] => [...FIXED_POINTS, ...points.map(({ id }) => id)]
+export const meterPointIds = ({ points }: Pick<StudioSet, 'points'>): string[] => [
+  ...FIXED_POINTS,
+  ...points.map(({ id }) => id),
+]
 
 /** The names that ways of holding the meter go by in every set. */
 export const FIXED_HOLDS: readonly string[] = [ALL_BACKDROP, ...FIXED_POINTS]
 
 /** The names that ways of holding the meter go by: every point's own, and one for the whole backdrop. */
-export const holdIds = ({ points }: Pick<StudioSet, 'points'>): string[] => [...FIXED_HOLDS, ...points.map(({ id }) => id)]
+export const holdIds = ({ points }: Pick<StudioSet, 'points'>): string[] => [
+  ...FIXED_HOLDS,
+  ...points.map(({ id }) => id),
+]

@@ -10,7 +10,9 @@ const LightPartSchema = v.strictObject({
 
 const parts = v.record(identifier, LightPartSchema)
 
-/** How a meter is held: as a flat disc, with the dome out, or with the dome drawn in, which reads as a flat disc does. */
+/**
+ * How a meter is held: as a flat disc, with the dome out, or with the dome drawn in, which reads as a flat disc does.
+ */
 export const RECEPTORS = ['flat', 'dome', 'retracted'] as const
 /** Where the receptor looks: at the light that is read, at the camera, half way between, or square to the surface. */
 export const LOOKS = ['light', 'camera', 'between', 'surface'] as const
@@ -32,7 +34,10 @@ export const ReadingSchema = v.strictObject({
   looks: v.optional(v.nullable(v.picklist(LOOKS)), null),
   /** The same in words. */
   direction: v.optional(line, ''),
-  /** The meter, and the incident constant C in lux that its figure stands for; null is the standard one of its receptor. */
+  /**
+   * The meter, and the incident constant C in lux that its figure stands for; null is the standard one of its
+   * receptor.
+   */
   meterName: v.optional(line, ''),
   constant: v.optional(v.nullable(between(50, 2000)), null),
   /** Incident light, light sent back by the surface (a spot meter), or worked back from a value in a test frame. */

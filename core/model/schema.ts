@@ -3,7 +3,15 @@ import { BriefSchema, NO_BRIEF } from './briefSchema'
 import { LightSchema } from './lightSchema'
 import { FrameSchema } from './frameSchema'
 import { between, CameraSettingSchema, identifier, LightSettingSchema, title, words, type place } from './schemaBasics'
-import { BackdropSchema, CameraSchema, OwnPointSchema, PanelSchema, PropSchema, RoomSchema, SubjectSchema } from './stageSchema'
+import {
+  BackdropSchema,
+  CameraSchema,
+  OwnPointSchema,
+  PanelSchema,
+  PropSchema,
+  RoomSchema,
+  SubjectSchema,
+} from './stageSchema'
 import { MOST } from './limits'
 import { PLAIN_METER, SetMeterSchema } from './meterSchema'
 import { GridSchema, HoldSchema, PLAIN_RUN, ReadingSchema, RunSchema } from './readingSchema'
@@ -38,7 +46,11 @@ export const SetShape = v.strictObject({
   brief: v.optional(BriefSchema, NO_BRIEF),
   room: RoomSchema,
   backdrop: BackdropSchema,
-  subjects: v.pipe(v.array(SubjectSchema), v.minLength(1, 'A set has at least one subject mark.'), v.maxLength(MOST.subjects)),
+  subjects: v.pipe(
+    v.array(SubjectSchema),
+    v.minLength(1, 'A set has at least one subject mark.'),
+    v.maxLength(MOST.subjects),
+  ),
   camera: CameraSchema,
   panels: v.optional(v.pipe(v.array(PanelSchema), v.maxLength(MOST.panels)), []),
   props: v.optional(v.pipe(v.array(PropSchema), v.maxLength(MOST.props)), []),
@@ -47,7 +59,10 @@ export const SetShape = v.strictObject({
   /** Things that stay where they are, by id. */
   locked: v.optional(v.pipe(v.array(identifier), v.maxLength(MOST.locked)), []),
   /** Things that move as one, by id. */
-  groups: v.optional(v.pipe(v.array(v.pipe(v.array(identifier), v.minLength(2), v.maxLength(MOST.locked))), v.maxLength(MOST.groups)), []),
+  groups: v.optional(
+    v.pipe(v.array(v.pipe(v.array(identifier), v.minLength(2), v.maxLength(MOST.locked))), v.maxLength(MOST.groups)),
+    [],
+  ),
   looks: v.pipe(v.array(LookSchema), v.minLength(1, 'A set has at least one look.'), v.maxLength(MOST.looks)),
   /** What it is read with, and how places are read that are not read as usual. */
   meter: v.optional(SetMeterSchema, PLAIN_METER),
@@ -55,7 +70,10 @@ export const SetShape = v.strictObject({
   readings: v.pipe(v.array(ReadingSchema), v.maxLength(MOST.readings)),
   frames: v.pipe(v.array(FrameSchema), v.maxLength(MOST.frames)),
   /** What readings have taught, held as it is; null while every reading goes on teaching. */
-  frozen: v.optional(v.nullable(v.strictObject({ lightStops: v.record(identifier, between(-8, 8)), bounceStops: between(-4, 4) })), null),
+  frozen: v.optional(
+    v.nullable(v.strictObject({ lightStops: v.record(identifier, between(-8, 8)), bounceStops: between(-4, 4) })),
+    null,
+  ),
 })
 
 /** Everything that is known about a studio set-up; see docs/formats.md. */

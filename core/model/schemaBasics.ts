@@ -19,10 +19,12 @@ export const colour = channels(4)
 export const place = v.strictObject({ xM: metres, yM: metres, zM: between(0, 30) })
 
 /** A clear mirroring coat, or a share of the light spread about the mirror direction; null is matt. */
-export const gloss = v.nullable(v.variant('kind', [
-  v.strictObject({ kind: v.literal('coat'), refractiveIndex: between(1, 3) }),
-  v.strictObject({ kind: v.literal('lobe'), share: between(0, 0.95), halfWidthDeg: between(1, 60) }),
-]))
+export const gloss = v.nullable(
+  v.variant('kind', [
+    v.strictObject({ kind: v.literal('coat'), refractiveIndex: between(1, 3) }),
+    v.strictObject({ kind: v.literal('lobe'), share: between(0, 0.95), halfWidthDeg: between(1, 60) }),
+  ]),
+)
 
 export const side = v.strictObject({ reflectance, gloss })
 

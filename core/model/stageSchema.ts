@@ -1,6 +1,18 @@
 import * as v from 'valibot'
 import { POSES } from '../physics/figure/poses'
-import { between, degrees, gloss, identifier, kitId, metres, place, reflectance, side, title, transmittance } from './schemaBasics'
+import {
+  between,
+  degrees,
+  gloss,
+  identifier,
+  kitId,
+  metres,
+  place,
+  reflectance,
+  side,
+  title,
+  transmittance,
+} from './schemaBasics'
 
 const DARK_HAIR = [0.07, 0.05, 0.04] as const
 
@@ -11,16 +23,32 @@ export const RoomSchema = v.strictObject({
   /** Free depth behind the backdrop; the rest of the room lies in front of it. */
   behindBackdropM: between(0.02, 50),
   reflectances: v.strictObject({
-    back: reflectance, front: reflectance, left: reflectance, right: reflectance, floor: reflectance, ceiling: reflectance,
+    back: reflectance,
+    front: reflectance,
+    left: reflectance,
+    right: reflectance,
+    floor: reflectance,
+    ceiling: reflectance,
   }),
-  /** The room's own light (daylight, working lamps) by what falls on a flat receptor, and its colour; null where it is not known. Readings with all lamps off say more. */
+  /**
+   * The room's own light (daylight, working lamps) by what falls on a flat receptor, and its colour; null where it is
+   * not known. Readings with all lamps off say more.
+   */
   ambient: v.optional(v.nullable(v.strictObject({ lux: between(0, 100_000), cctK: between(1700, 20000) })), null),
   /** A floor that mirrors, or null. */
   floorGloss: v.optional(gloss, null),
 })
 
 /** Kinds of backdrop by how they are built; docs/formats.md says what each makes of the sizes. */
-export const BACKDROP_KINDS = ['paper-roll', 'fabric', 'vinyl', 'painted-wall', 'cyclorama', 'lit-panel', 'keying-screen'] as const
+export const BACKDROP_KINDS = [
+  'paper-roll',
+  'fabric',
+  'vinyl',
+  'painted-wall',
+  'cyclorama',
+  'lit-panel',
+  'keying-screen',
+] as const
 
 export const BackdropSchema = v.strictObject({
   kind: v.picklist(BACKDROP_KINDS),
@@ -36,7 +64,10 @@ export const BackdropSchema = v.strictObject({
   /** Radius of the curve between drop and floor. */
   coveRadiusM: v.optional(between(0.05, 5), 0.35),
   /** A cyclorama's second wall, at the left or right end of the first, and how far it comes forward. */
-  corner: v.optional(v.nullable(v.strictObject({ side: v.picklist(['left', 'right']), depthM: between(0.5, 40) })), null),
+  corner: v.optional(
+    v.nullable(v.strictObject({ side: v.picklist(['left', 'right']), depthM: between(0.5, 40) })),
+    null,
+  ),
   /** What a lit panel lets through. */
   transmittance: v.optional(transmittance, [0, 0, 0]),
   kitId,
@@ -68,8 +99,18 @@ const ResponseSchema = v.variant('kind', [
       v.array(v.strictObject({ stops: between(-10, 8), value: between(0, 255) })),
       v.minLength(3, 'A bracket needs at least three pictures.'),
       v.maxLength(60),
-      v.check(steps => steps.every((step, index) => index === 0 || (step.stops > steps[index - 1]!.stops && step.value >= steps[index - 1]!.value)), 'A bracket goes up: each step has more stops than the one before, and no smaller value.'),
-      v.check(steps => new Set(steps.map(step => step.value)).size > 2, 'A bracket has at least three different values.'),
+      v.check(
+        steps =>
+          steps.every(
+            (step, index) =>
+              index === 0 || (step.stops > steps[index - 1]!.stops && step.value >= steps[index - 1]!.value),
+          ),
+        'A bracket goes up: each step has more stops than the one before, and no smaller value.',
+      ),
+      v.check(
+        steps => new Set(steps.map(step => step.value)).size > 2,
+        'A bracket has at least three different values.',
+      ),
     ),
   }),
 ])
@@ -79,14 +120,28 @@ export const CameraSchema = v.strictObject({
   aimHeightM: between(0, 30),
   lens: v.strictObject({ focalLengthMm: between(4, 1200) }),
   sensor: v.strictObject({ widthMm: between(2, 120), heightMm: between(2, 120) }),
-  /** What the lens takes toward the corners: nothing (the camera corrects it), by the model, or by flat fields where there is one for lens and aperture. */
-  falloff: v.optional(v.strictObject({
-    use: v.picklist(['none', 'model', 'measured']),
-    fields: v.pipe(v.array(v.strictObject({
-      focalLengthMm: between(4, 1200), fNumber: between(0.25, 720), columns: v.pipe(v.number(), v.integer(), v.minValue(2), v.maxValue(24)), rows: v.pipe(v.number(), v.integer(), v.minValue(2), v.maxValue(24)),
-      stops: v.pipe(v.array(between(-8, 2)), v.minLength(4), v.maxLength(576)),
-    })), v.maxLength(24)),
-  }), { use: 'none', fields: [] }),
+  /**
+   * What the lens takes toward the corners: nothing (the camera corrects it), by the model, or by flat fields where
+   * there is one for lens and aperture.
+   */
+  falloff: v.optional(
+    v.strictObject({
+      use: v.picklist(['none', 'model', 'measured']),
+      fields: v.pipe(
+        v.array(
+          v.strictObject({
+            focalLengthMm: between(4, 1200),
+            fNumber: between(0.25, 720),
+            columns: v.pipe(v.number(), v.integer(), v.minValue(2), v.maxValue(24)),
+            rows: v.pipe(v.number(), v.integer(), v.minValue(2), v.maxValue(24)),
+            stops: v.pipe(v.array(between(-8, 2)), v.minLength(4), v.maxLength(576)),
+          }),
+        ),
+        v.maxLength(24),
+      ),
+    }),
+    { use: 'none', fields: [] },
+  ),
   apertures: v.strictObject({ widest: between(0.5, 64), smallest: between(0.7, 720), clickStops: between(0.05, 1) }),
   response: ResponseSchema,
   /** Share of the frame's mean luminance that the lens spreads over every pixel (the glare index of ISO 9358). */
@@ -94,7 +149,10 @@ export const CameraSchema = v.strictObject({
   whiteBalanceK: v.optional(between(1700, 20000), 5600),
   /** The shortest shutter, seconds, that still shows the whole frame to a flash. */
   syncShutterS: v.optional(between(1 / 8000, 1), 1 / 200),
-  /** Stops by which the lens passes less than its f-number says: its T-number, and close focus, as one factor; 0 where the response was measured through it. */
+  /**
+   * Stops by which the lens passes less than its f-number says: its T-number, and close focus, as one factor; 0 where
+   * the response was measured through it.
+   */
   lensLossStops: v.optional(between(0, 4), 0),
   kitId,
 })
@@ -116,11 +174,24 @@ export const PanelSchema = v.strictObject({
   tiltDeg: between(-90, 90),
   /** Two wings of this width, hinged, with so many degrees between their fronts; null for one panel. */
   hingeDeg: v.nullable(between(20, 340)),
-  /** What is cut out of a flat panel: level slats with gaps, or a lattice of bars; null for a whole one. Shares are of its size that is open. */
-  holes: v.optional(v.nullable(v.variant('kind', [
-    v.strictObject({ kind: v.literal('slats'), count: holeCount(24), openShare: between(0.05, 0.95) }),
-    v.strictObject({ kind: v.literal('lattice'), columns: holeCount(8), rows: holeCount(8), openShare: between(0.05, 0.95) }),
-  ])), null),
+  /**
+   * What is cut out of a flat panel: level slats with gaps, or a lattice of bars; null for a whole one. Shares are of
+   * its size that is open.
+   */
+  holes: v.optional(
+    v.nullable(
+      v.variant('kind', [
+        v.strictObject({ kind: v.literal('slats'), count: holeCount(24), openShare: between(0.05, 0.95) }),
+        v.strictObject({
+          kind: v.literal('lattice'),
+          columns: holeCount(8),
+          rows: holeCount(8),
+          openShare: between(0.05, 0.95),
+        }),
+      ]),
+    ),
+    null,
+  ),
   front: side,
   back: side,
   transmittance,
@@ -134,7 +205,12 @@ export const PropSchema = v.strictObject({
   place,
   turnDeg: degrees,
   form: v.variant('shape', [
-    v.strictObject({ shape: v.literal('box'), widthM: between(0.02, 20), depthM: between(0.02, 20), heightM: between(0.02, 20) }),
+    v.strictObject({
+      shape: v.literal('box'),
+      widthM: between(0.02, 20),
+      depthM: between(0.02, 20),
+      heightM: between(0.02, 20),
+    }),
     v.strictObject({ shape: v.literal('cylinder'), radiusM: between(0.01, 10), heightM: between(0.02, 20) }),
   ]),
   surface: side,

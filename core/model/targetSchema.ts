@@ -1,7 +1,10 @@
 import * as v from 'valibot'
 import { between, metres } from './schemaBasics'
 
-/** How much a target counts: hard ones have to be met, wished ones come after them, indifferent ones are only shown. Hard where nothing is said. */
+/**
+ * How much a target counts: hard ones have to be met, wished ones come after them, indifferent ones are only shown.
+ * Hard where nothing is said.
+ */
 const firmness = v.optional(v.picklist(['hard', 'wished', 'indifferent']))
 
 /** What of a pixel is meant: its luminance, or one channel of it. */
@@ -23,7 +26,12 @@ export const TargetSchema = v.variant('kind', [
   /** As bright as can be with every texture still held. */
   v.strictObject({ kind: v.literal('detail'), firmness }),
   /** A colour of the picture, CIE 1976 L*a*b* (D65), and how far from it, Delta E*ab, it may be. */
-  v.strictObject({ kind: v.literal('colour'), lab: v.pipe(v.tuple([between(0, 100), between(-128, 128), between(-128, 128)]), v.readonly()), within: between(0.5, 60), firmness }),
+  v.strictObject({
+    kind: v.literal('colour'),
+    lab: v.pipe(v.tuple([between(0, 100), between(-128, 128), between(-128, 128)]), v.readonly()),
+    within: between(0.5, 60),
+    firmness,
+  }),
 ])
 
 /** What is wanted of an area: of the backdrop as far as the frame shows it, or of the sitter's outline. */
@@ -31,10 +39,25 @@ export const AreaTargetSchema = v.variant('kind', [
   /** Lightest and darkest part are no further apart than this. */
   v.strictObject({ kind: v.literal('even'), withinStops: between(0.05, 4), firmness }),
   /** A pool about a place of the backdrop, that has fallen by its depth at its radius. */
-  v.strictObject({ kind: v.literal('pool'), xM: metres, heightM: between(0, 30), radiusM: between(0.1, 20), depthStops: between(0.1, 8), firmness }),
+  v.strictObject({
+    kind: v.literal('pool'),
+    xM: metres,
+    heightM: between(0, 30),
+    radiusM: between(0.1, 20),
+    depthStops: between(0.1, 8),
+    firmness,
+  }),
   /** Brighter toward one side by so many stops from edge to edge. */
-  v.strictObject({ kind: v.literal('ramp'), toward: v.picklist(['left', 'right', 'top', 'bottom']), stops: between(0.1, 8), firmness }),
-  /** The hue that the backdrop sends back, degrees (0 red, 120 green, 240 blue), and its depth: 0 is grey, 1 leaves one primary out. */
+  v.strictObject({
+    kind: v.literal('ramp'),
+    toward: v.picklist(['left', 'right', 'top', 'bottom']),
+    stops: between(0.1, 8),
+    firmness,
+  }),
+  /**
+   * The hue that the backdrop sends back, degrees (0 red, 120 green, 240 blue), and its depth: 0 is grey, 1 leaves
+   * one primary out.
+   */
   v.strictObject({ kind: v.literal('colour'), hueDeg: between(0, 360), depth: between(0, 1), firmness }),
   /** Light of the backdrop lights on the back of the head, at most so many stops over the camera setting. */
   v.strictObject({ kind: v.literal('wrap'), mostStops: between(-8, 3), firmness }),

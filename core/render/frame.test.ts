@@ -22,7 +22,19 @@ const frameOf = async (veilingGlare: number) => {
   const data = developFrame(linear, SRGB_RESPONSE)
   const { view } = frame
   const ids = solved.stage.scene.surfaces.map(surface => surface.id)
-  return { view, linear, at, values: backdropValues({ width: view.width, height: view.height, channels: 4, data }, view, ids, points, SRGB_RESPONSE), ids }
+  return {
+    view,
+    linear,
+    at,
+    values: backdropValues(
+      { width: view.width, height: view.height, channels: 4, data },
+      view,
+      ids,
+      points,
+      SRGB_RESPONSE,
+    ),
+    ids,
+  }
 }
 
 describe('the simulated frame', () => {
@@ -31,7 +43,11 @@ describe('the simulated frame', () => {
     const lens = throughLens(projection)
     const [left, right] = [lens(0, 0.5).way, lens(1, 0.5).way]
     // 24 mm wide behind 105 mm, 4 m away: 0.914 m. Right of the picture is the camera's right, +x.
-    expectWithin(4 * (right[0] - left[0]) / Math.hypot(projection.ahead[1], projection.ahead[2]), 24 / 105 * 4, 1e-9)
+    expectWithin(
+      (4 * (right[0] - left[0])) / Math.hypot(projection.ahead[1], projection.ahead[2]),
+      (24 / 105) * 4,
+      1e-9,
+    )
     expect(lens(0.5, 0).way[2]).toBeGreaterThan(lens(0.5, 1).way[2])
   })
 
@@ -49,12 +65,31 @@ describe('the simulated frame', () => {
 
   it('adds differences of changed lights to the same as summing all', async () => {
     const count = 4
-    const layers = Object.fromEntries(['a', 'b', 'c', 'd', 'e'].map((id, index) => [id, Float32Array.from({ length: count * 3 }, (_, at) => (at + 1) * (index + 1))]))
+    const layers = Object.fromEntries(
+      ['a', 'b', 'c', 'd', 'e'].map((id, index) => [
+        id,
+        Float32Array.from({ length: count * 3 }, (_, at) => (at + 1) * (index + 1)),
+      ]),
+    )
     const sum = frameSum({ view: { width: count, height: 1 } as FrameView, layers })
-    const weightsOf = (weights: number[]) => Object.fromEntries(Object.keys(layers).map((id, index) => [id, weights[index] ?? 0]))
-    for (const weights of [[1, 1, 1, 1, 1], [1, 0.5, 1, 1, 1], [1, 0.5, 1, 0, 1], [0, 0, 0, 0, 0], [0, 0, 0, 0, 2], [3, 2, 1, 0, 2]]) {
+    const weightsOf = (weights: number[]) =>
+      Object.fromEntries(Object.keys(layers).map((id, index) => [id, weights[index] ?? 0]))
+    for (const weights of [
+      [1, 1, 1, 1, 1],
+      [1, 0.5, 1, 1, 1],
+      [1, 0.5, 1, 0, 1],
+      [0, 0, 0, 0, 0],
+      [0, 0, 0, 0, 2],
+      [3, 2, 1, 0, 2],
+    ]) {
       const light = sum(weightsOf(weights))
-      light.forEach((value, at) => expectWithin(value, weights.reduce((whole, weight, index) => whole + weight * (at + 1) * (index + 1), 0), 1e-4))
+      light.forEach((value, at) =>
+        expectWithin(
+          value,
+          weights.reduce((whole, weight, index) => whole + weight * (at + 1) * (index + 1), 0),
+          1e-4,
+        ),
+      )
     }
   })
 

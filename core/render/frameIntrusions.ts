@@ -10,7 +10,7 @@ import type { Stage } from '../physics/transport/stage'
 import { add, distance, scale, subtract, type Vector } from '../physics/units/vector'
 
 /** What of a thing the camera sees: the share of it that is in the frame, and of that the share that nothing hides. */
-export type Sighting = { id: string, what: 'lamp' | 'stand' | 'panel', inFrame: number, seen: number }
+export type Sighting = { id: string; what: 'lamp' | 'stand' | 'panel'; inFrame: number; seen: number }
 
 const GRID = [-1, -0.5, 0, 0.5, 1] as const
 const STAND_SAMPLES = 10
@@ -32,7 +32,7 @@ export const lampPlaces = (light: Light, set: StudioSet): Vector[] => {
 export const standPlaces = (light: Light, set: StudioSet): Vector[] => {
   const { xM, yM, zM } = light.place
   if (zM > set.room.heightM - HANGS_UNDER_M) return []
-  return Array.from({ length: STAND_SAMPLES }, (_, index): Vector => [xM, yM, zM * (index + 0.5) / STAND_SAMPLES])
+  return Array.from({ length: STAND_SAMPLES }, (_, index): Vector => [xM, yM, (zM * (index + 0.5)) / STAND_SAMPLES])
 }
 
 const isInFrame = (projection: Projection, place: Vector): boolean => {
@@ -46,7 +46,9 @@ export const anyInFrame = (set: StudioSet, places: readonly Vector[]): boolean =
   return places.some(place => isInFrame(projection, place))
 }
 
-/** Everything of the set that has no business in the frame and is in it. Needs the stage that was solved for this set. */
+/**
+ * Everything of the set that has no business in the frame and is in it. Needs the stage that was solved for this set.
+ */
 export const sightingsOf = (set: StudioSet, stage: Stage): Sighting[] => {
   const projection = projectionOf(set)
   const { eye } = projection
@@ -55,21 +57,44 @@ export const sightingsOf = (set: StudioSet, stage: Stage): Sighting[] => {
     const way = subtract(place, eye)
     const reach = distance(place, eye)
     castRay(stage.rays, eye[0], eye[1], eye[2], way[0] / reach, way[1] / reach, way[2] / reach, hit)
-    return hit.surface < 0 || hit.distanceM >= reach - MET_M || (owner !== undefined && stage.scene.surfaces[hit.surface]!.owner === owner)
+    return (
+      hit.surface < 0 ||
+      hit.distanceM >= reach - MET_M ||
+      (owner !== undefined && stage.scene.surfaces[hit.surface]!.owner === owner)
+    )
   }
   const sighting = (id: string, what: Sighting['what'], places: readonly Vector[], owner?: string): Sighting[] => {
     const framed = places.filter(place => isInFrame(projection, place))
     if (framed.length === 0) return []
-    return [{ id, what, inFrame: framed.length / places.length, seen: framed.filter(place => isSeen(place, owner)).length / framed.length }]
+    return [
+      {
+        id,
+        what,
+        inFrame: framed.length / places.length,
+        seen: framed.filter(place => isSeen(place, owner)).length / framed.length,
+      },
+    ]
   }
   // What hangs behind a drop, or stands between drop and wall, is its own business.
   const isBefore = (yM: number) => yM > 0
   return [
-    ...set.lights.filter(light => isBefore(light.place.yM)).flatMap(light => [
-      ...sighting(light.id, 'lamp', lampPlaces(light, set), housingOwner(light.id)),
-      ...sighting(light.id, 'stand', standPlaces(light, set)),
-    ]),
-    ...set.panels.filter(panel => panel.place.yM > PART_OF_BACKDROP_M).flatMap(panel =>
-      sighting(panel.id, 'panel', panelSheets(panel).flatMap(sheet => [0.02, 0.5, 0.98].flatMap(s => [0.02, 0.5, 0.98].map(t => pointOn(sheet, s, t, true).position))), panel.id)),
+    ...set.lights
+      .filter(light => isBefore(light.place.yM))
+      .flatMap(light => [
+        ...sighting(light.id, 'lamp', lampPlaces(light, set), housingOwner(light.id)),
+        ...sighting(light.id, 'stand', standPlaces(light, set)),
+      ]),
+    ...set.panels
+      .filter(panel => panel.place.yM > PART_OF_BACKDROP_M)
+      .flatMap(panel =>
+        sighting(
+          panel.id,
+          'panel',
+          panelSheets(panel).flatMap(sheet =>
+            [0.02, 0.5, 0.98].flatMap(s => [0.02, 0.5, 0.98].map(t => pointOn(sheet, s, t, true).position)),
+          ),
+          panel.id,
+        ),
+      ),
   ]
 }

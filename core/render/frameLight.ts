@@ -13,10 +13,11 @@ import type { FrameView } from './gBuffer'
 import { evened, ROWS_A_TURN, visibility } from './visibility'
 
 /**
- * Samples of a light's front for the open light, per side; and of its 64 shadow samples, how many each pixel asks: with few,
+ * Samples of a light's front for the open light, per side; and of its 64 shadow samples, how many each pixel asks:
+ * with few,
  * neighbours ask different ones and are evened out, which suits pictures; maps ask many.
  */
-export type Sampling = { front: number, shadowsAsked: number, isEvened: boolean }
+export type Sampling = { front: number; shadowsAsked: number; isEvened: boolean }
 
 const FOR_PICTURES: Sampling = { front: 4, shadowsAsked: 4, isEvened: true }
 export const FOR_MAPS: Sampling = { front: 8, shadowsAsked: 32, isEvened: false }
@@ -30,14 +31,15 @@ const lightOnNodes = (stage: Stage, view: FrameView, field: LightField): Float32
     const bounced = gather(seen, field.radiosity)
     const thrown = thrownAt(stage, field, position, normal)
     for (let channel = 0; channel < 3; channel++) {
-      nodes[field.irradiance.length + index * 3 + channel] = bounced[channel]! + thrown * field.emitter.intensity[channel]!
+      nodes[field.irradiance.length + index * 3 + channel] =
+        bounced[channel]! + thrown * field.emitter.intensity[channel]!
     }
   })
   return nodes
 }
 
 /** A front sampled for the light without shadows: few samples will do from far away. */
-type OpenSamples = { whole: EmitterSamples, few: EmitterSamples }
+type OpenSamples = { whole: EmitterSamples; few: EmitterSamples }
 
 const FEW = 2
 /** From this many times its own size on, a front is nearly a point. */
@@ -46,11 +48,20 @@ const FAR = 4
 const isFar = ({ emitter }: EmitterSamples, p: Float32Array, at: number): boolean => {
   const { across, up } = frontReach(emitter.front)
   const reach = 2 * FAR * Math.max(across, up)
-  return (p[at]! - emitter.centre[0]) ** 2 + (p[at + 1]! - emitter.centre[1]) ** 2 + (p[at + 2]! - emitter.centre[2]) ** 2 > reach * reach
+  return (
+    (p[at]! - emitter.centre[0]) ** 2 + (p[at + 1]! - emitter.centre[1]) ** 2 + (p[at + 2]! - emitter.centre[2]) ** 2 >
+    reach * reach
+  )
 }
 
 /** Direct light of one front on every place, shadows included, per unit of axis intensity. */
-function* directOnPlaces(stage: Stage, view: FrameView, open: OpenSamples, shadow: EmitterSamples, sampling: Sampling): Generator<void, Float32Array> {
+function* directOnPlaces(
+  stage: Stage,
+  view: FrameView,
+  open: OpenSamples,
+  shadow: EmitterSamples,
+  sampling: Sampling,
+): Generator<void, Float32Array> {
   const direct = new Float32Array(view.count)
   const p = view.points
   for (let index = 0; index < view.count; index++) {
@@ -67,12 +78,25 @@ function* directOnPlaces(stage: Stage, view: FrameView, open: OpenSamples, shado
 }
 
 /** Direct light on every place from the light itself and from all that it makes shine, three channels. */
-function* receiveDirect(stage: Stage, view: FrameView, field: LightField, sampling: Sampling): Generator<void, Float32Array> {
+function* receiveDirect(
+  stage: Stage,
+  view: FrameView,
+  field: LightField,
+  sampling: Sampling,
+): Generator<void, Float32Array> {
   const { emitter } = field
   const received = new Float32Array(view.count * 3)
   const fronts = [
-    { intensity: emitter.intensity, open: { whole: resampled(field.front, sampling.front), few: resampled(field.front, FEW) }, shadow: resampled(field.front, SHADOW_FRONT) },
-    ...shiningFronts(stage, field).map(front => ({ intensity: front.emitter.intensity, open: { whole: front, few: front }, shadow: front })),
+    {
+      intensity: emitter.intensity,
+      open: { whole: resampled(field.front, sampling.front), few: resampled(field.front, FEW) },
+      shadow: resampled(field.front, SHADOW_FRONT),
+    },
+    ...shiningFronts(stage, field).map(front => ({
+      intensity: front.emitter.intensity,
+      open: { whole: front, few: front },
+      shadow: front,
+    })),
   ]
   for (const { intensity, open, shadow } of fronts) {
     const direct = yield* directOnPlaces(stage, view, open, shadow, sampling)
@@ -86,7 +110,8 @@ function* receiveDirect(stage: Stage, view: FrameView, field: LightField, sampli
 /** A channel of some amount at the nodes around a place. */
 const amongNodes = (view: FrameView, index: number, amounts: ArrayLike<number>, channel: number): number => {
   let sum = 0
-  for (let corner = index * 4; corner < index * 4 + 4; corner++) sum += view.nodeShares[corner]! * amounts[view.nodes[corner]! * 3 + channel]!
+  for (let corner = index * 4; corner < index * 4 + 4; corner++)
+    sum += view.nodeShares[corner]! * amounts[view.nodes[corner]! * 3 + channel]!
   return sum
 }
 
@@ -98,7 +123,10 @@ const cosineToward = (view: FrameView, index: number, place: Vector): number => 
   return Math.max(0, (dx * p[at + 3]! + dy * p[at + 4]! + dz * p[at + 5]!) / Math.hypot(dx, dy, dz))
 }
 
-/** Turns the direct light that every place receives into what it sends toward the viewer, bounced light and its own glow included. */
+/**
+ * Turns the direct light that every place receives into what it sends toward the viewer, bounced light and its own
+ * glow included.
+ */
 const sendBack = (stage: Stage, view: FrameView, field: LightField, direct: Float32Array): void => {
   const { emitter } = field
   const { surfaces } = stage.scene
@@ -113,13 +141,24 @@ const sendBack = (stage: Stage, view: FrameView, field: LightField, direct: Floa
     const isThrough = transmits(surface)
     const entering = gloss?.kind === 'coat' ? enteringShare(gloss, cosineToward(view, index, emitter.centre)) : 1
     let own = 0
-    if (view.surface[index] === glowing && isFront) own = Math.PI * glowToward(view.ways.subarray(index * 3, index * 3 + 3))
-    else if (gloss?.kind === 'lobe') own = Math.PI * lobeToward(stage, field, gloss, view.points.subarray(index * 6, index * 6 + 6), view.ways.subarray(index * 3, index * 3 + 3))
+    if (view.surface[index] === glowing && isFront)
+      own = Math.PI * glowToward(view.ways.subarray(index * 3, index * 3 + 3))
+    else if (gloss?.kind === 'lobe')
+      own =
+        Math.PI *
+        lobeToward(
+          stage,
+          field,
+          gloss,
+          view.points.subarray(index * 6, index * 6 + 6),
+          view.ways.subarray(index * 3, index * 3 + 3),
+        )
     for (let channel = 0; channel < 3; channel++) {
       const at = index * 3 + channel
       // What lets light through shows what its patches send out, of light from both sides.
       const scattered = isThrough
-        ? amongNodes(view, index, field.radiosity, channel) + (field.shining ? amongNodes(view, index, field.shining, channel) : 0)
+        ? amongNodes(view, index, field.radiosity, channel) +
+          (field.shining ? amongNodes(view, index, field.shining, channel) : 0)
         : (direct[at]! * entering + amongNodes(view, index, nodes, channel)) * view.reflectance[at]!
       direct[at] = scattered + own * emitter.intensity[channel]!
     }
@@ -127,15 +166,22 @@ const sendBack = (stage: Stage, view: FrameView, field: LightField, direct: Floa
 }
 
 /**
- * What every pixel sends toward the viewer under one light at full power, three channels a pixel in lux-seconds: as if an even
+ * What every pixel sends toward the viewer under one light at full power, three channels a pixel in lux-seconds: as
+ * if an even
  * white surface received that much. Yields now and then, so that the caller can let other work through.
  */
-export function* lightFrame(stage: Stage, view: FrameView, field: LightField, sampling: Sampling = FOR_PICTURES): Generator<void, Float32Array> {
+export function* lightFrame(
+  stage: Stage,
+  view: FrameView,
+  field: LightField,
+  sampling: Sampling = FOR_PICTURES,
+): Generator<void, Float32Array> {
   const sent = yield* receiveDirect(stage, view, field, sampling)
   sendBack(stage, view, field, sent)
   const pixels = view.width * view.height
   view.mirrorPixel.forEach((pixel, mirror) => {
-    for (let channel = 0; channel < 3; channel++) sent[pixel * 3 + channel]! += view.mirrorShare[mirror]! * sent[(pixels + mirror) * 3 + channel]!
+    for (let channel = 0; channel < 3; channel++)
+      sent[pixel * 3 + channel]! += view.mirrorShare[mirror]! * sent[(pixels + mirror) * 3 + channel]!
   })
   return sent.slice(0, pixels * 3)
 }

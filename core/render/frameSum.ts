@@ -5,7 +5,8 @@ import type { LitFrame } from './takeFrame'
 const DIFFERENCES_KEPT = 100
 
 /**
- * The light of a lit frame under changing weights of its lights. Where few of them differ from last time, only the difference is
+ * The light of a lit frame under changing weights of its lights. Where few of them differ from last time, only the
+ * difference is
  * added. The answer is one and the same array each time; it must not be changed.
  */
 export const frameSum = ({ view, layers }: Pick<LitFrame, 'view' | 'layers'>) => {
@@ -18,8 +19,7 @@ export const frameSum = ({ view, layers }: Pick<LitFrame, 'view' | 'layers'>) =>
     if (known && changed.length <= ids.length / 2 && differences + changed.length <= DIFFERENCES_KEPT) {
       for (const id of changed) addLayer(sum, layers[id]!, (weights[id] ?? 0) - (known[id] ?? 0), false)
       differences += changed.length
-    }
-    else {
+    } else {
       const lit = ids.filter(id => (weights[id] ?? 0) > 0)
       if (lit.length === 0) sum.fill(0)
       lit.forEach((id, index) => addLayer(sum, layers[id]!, weights[id]!, index === 0))

@@ -12,7 +12,8 @@ import type { RayThrough } from '../camera/projection'
 import { tilesOf, type Tiles } from './tiles'
 
 /**
- * What every pixel of a picture sees; it holds for any lights. The pixels come first, row by row from the top left; behind them
+ * What every pixel of a picture sees; it holds for any lights. The pixels come first, row by row from the top left;
+ * behind them
  * stand the places that glossy pixels mirror.
  */
 export type FrameView = {
@@ -29,11 +30,14 @@ export type FrameView = {
   ways: Float32Array
   /** What of the light there comes back evenly toward the viewer, three channels. */
   reflectance: Float32Array
-  /** Four nodes around each and their shares, for bounced light without steps. A node is a patch, or a vertex behind the patches. */
+  /**
+   * Four nodes around each and their shares, for bounced light without steps. A node is a patch, or a vertex behind
+   * the patches.
+   */
   nodes: Int32Array
   nodeShares: Float32Array
   /** What vertices of bodies see. */
-  vertices: { position: Vector, normal: Vector, view: View }[]
+  vertices: { position: Vector; normal: Vector; view: View }[]
   /** Which pixel shows each mirrored place, and how much of it. */
   mirrorPixel: Int32Array
   mirrorShare: Float32Array
@@ -53,15 +57,19 @@ const between = (coordinate: number, count: number): [number, number, number] =>
 }
 
 /** The patches around a place, each on the place's own side of whatever stands there. */
-const nodesOnGrid = (grid: PatchGrid, s: number, t: number): { nodes: number[], shares: number[] } => {
+const nodesOnGrid = (grid: PatchGrid, s: number, t: number): { nodes: number[]; shares: number[] } => {
   const [left, right, across] = between(s, grid.columns)
   const [low, high, along] = between(t, grid.rows)
-  const own = Math.min(grid.rows - 1, Math.floor(t * grid.rows)) * grid.columns + Math.min(grid.columns - 1, Math.floor(s * grid.columns))
+  const own =
+    Math.min(grid.rows - 1, Math.floor(t * grid.rows)) * grid.columns +
+    Math.min(grid.columns - 1, Math.floor(s * grid.columns))
   const lines = grid.cellLines[own]
   const node = (column: number, row: number) => {
     const [cs, ct] = [(column + 0.5) / grid.columns, (row + 0.5) / grid.rows]
-    const isBeyond = lines?.some(({ a, b, c }) => (a * s + b * t + c > 0) !== (a * cs + b * ct + c > 0))
-    return isBeyond ? patchOfCell(grid, own % grid.columns, Math.floor(own / grid.columns), s, t) : patchOfCell(grid, column, row, s, t)
+    const isBeyond = lines?.some(({ a, b, c }) => a * s + b * t + c > 0 !== a * cs + b * ct + c > 0)
+    return isBeyond
+      ? patchOfCell(grid, own % grid.columns, Math.floor(own / grid.columns), s, t)
+      : patchOfCell(grid, column, row, s, t)
   }
   return {
     nodes: [node(left, low), node(right, low), node(left, high), node(right, high)],
@@ -80,12 +88,20 @@ const vertexBook = (stage: Stage) => {
       const key = surface * mostVertices + vertex
       const known = numbers.get(key)
       if (known !== undefined) return known
-      const at = (numbersOf: Float64Array): Vector => [numbersOf[vertex * 3]!, numbersOf[vertex * 3 + 1]!, numbersOf[vertex * 3 + 2]!]
+      const at = (numbersOf: Float64Array): Vector => [
+        numbersOf[vertex * 3]!,
+        numbersOf[vertex * 3 + 1]!,
+        numbersOf[vertex * 3 + 2]!,
+      ]
       const normal = turnOut(body, at(body.mesh.normals))
       const position = add(body.place, scale(turnOut(body, at(body.mesh.vertices)), body.scaleM))
       const node = stage.patches.count + vertices.length
       // A vertex lies where facets meet; a hair off it, no facet hides its own neighbours.
-      vertices.push({ position, normal, view: castView(stage, add(position, scale(normal, 4 * RAY_OFFSET_M)), normal, 'flat', VERTEX_RAYS) })
+      vertices.push({
+        position,
+        normal,
+        view: castView(stage, add(position, scale(normal, 4 * RAY_OFFSET_M)), normal, 'flat', VERTEX_RAYS),
+      })
       numbers.set(key, node)
       return node
     },
@@ -120,7 +136,8 @@ const withRoomFor = (places: Places, more: number): Places => {
 /** The material that a ray met on a mesh: of the very place where the form knows it, of its triangle otherwise. */
 const materialOf = ({ triangles, material, materialAt }: TriangleMesh, { triangle, s, t }: Hit): number => {
   if (!materialAt) return material[triangle]!
-  const at = (axis: number) => triangles[triangle * 9 + axis]! + s * triangles[triangle * 9 + 3 + axis]! + t * triangles[triangle * 9 + 6 + axis]!
+  const at = (axis: number) =>
+    triangles[triangle * 9 + axis]! + s * triangles[triangle * 9 + 3 + axis]! + t * triangles[triangle * 9 + 6 + axis]!
   return materialAt(at(0), at(1), at(2))
 }
 
@@ -129,10 +146,10 @@ export const castFrame = (stage: Stage, rayThrough: RayThrough, width: number, h
   const { scene, patches } = stage
   let seen = placesFor(width * height)
   const book = vertexBook(stage)
-  const mirrors: { pixel: number, share: number, from: Vector, way: Vector }[] = []
+  const mirrors: { pixel: number; share: number; from: Vector; way: Vector }[] = []
   const hit = noHit()
 
-  const nodesOf = (at: Hit): { nodes: number[], shares: number[] } => {
+  const nodesOf = (at: Hit): { nodes: number[]; shares: number[] } => {
     const surface = scene.surfaces[at.surface]!
     if (surface.shape === 'body') {
       const corner = (index: number) => book.nodeOf(surface, at.surface, surface.mesh.corners[at.triangle * 3 + index]!)
@@ -149,17 +166,28 @@ export const castFrame = (stage: Stage, rayThrough: RayThrough, width: number, h
     const surface = scene.surfaces[hit.surface]
     if (!surface) return
     const { position, normal } = pointOn(surface, hit.s, hit.t, hit.isFront, hit.triangle)
-    const { gloss, reflectance } = sideOf(surface, hit.isFront, surface.shape === 'body' ? materialOf(surface.mesh, hit) : 0)
+    const { gloss, reflectance } = sideOf(
+      surface,
+      hit.isFront,
+      surface.shape === 'body' ? materialOf(surface.mesh, hit) : 0,
+    )
     const away = gloss ? glossShare(gloss, Math.min(1, Math.abs(dot(way, normal)))) : 0
     const { nodes, shares } = nodesOf(hit)
     seen.points.set(position, place * 6)
     seen.points.set(normal, place * 6 + 3)
     // What lets light through shows what its patches send out; see frameLight.
-    if (!transmits(surface)) for (let channel = 0; channel < 3; channel++) seen.reflectance[place * 3 + channel] = reflectance[channel]! * (1 - away)
+    if (!transmits(surface))
+      for (let channel = 0; channel < 3; channel++)
+        seen.reflectance[place * 3 + channel] = reflectance[channel]! * (1 - away)
     seen.nodes.set(nodes, place * 4)
     seen.nodeShares.set(shares, place * 4)
     if (gloss?.kind === 'coat' && mayMirror) {
-      mirrors.push({ pixel: place, share: away, from: add(position, scale(normal, RAY_OFFSET_M)), way: direction(mirrored(way, normal)) })
+      mirrors.push({
+        pixel: place,
+        share: away,
+        from: add(position, scale(normal, RAY_OFFSET_M)),
+        way: direction(mirrored(way, normal)),
+      })
     }
   }
 

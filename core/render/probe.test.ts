@@ -31,11 +31,19 @@ beforeAll(async () => {
 describe('the probe', () => {
   it('says what the developed picture shows there, the lens’s veil aside', () => {
     const data = developLight(frameSum(frame)(weights), exposureGain(solved.camera), NO_VEIL, responseOf(set.camera))
-    for (const [u, v] of [[0.1, 0.1], [0.5, 0.62], [0.85, 0.4]] as const) {
+    for (const [u, v] of [
+      [0.1, 0.1],
+      [0.5, 0.62],
+      [0.85, 0.4],
+    ] as const) {
       const { values, shares } = probeFrame(frame, u, v, weights, exposureGain(solved.camera), responseOf(set.camera))
       const pixel = Math.floor(v * frame.view.height) * frame.view.width + Math.floor(u * frame.view.width)
       expectWithin(values[1], data[pixel * 4 + 1]!, 6)
-      expectWithin(Object.values(shares).reduce((sum, share) => sum + share, 0), 1, 1e-6)
+      expectWithin(
+        Object.values(shares).reduce((sum, share) => sum + share, 0),
+        1,
+        1e-6,
+      )
     }
   })
 
@@ -56,7 +64,11 @@ describe('the probe', () => {
 describe('the window of the camera', () => {
   it('casts the ray of every place back to that place', () => {
     const projection = projectionOf(set)
-    for (const [u, v] of [[0.2, 0.7], [0.5, 0.5], [0.9, 0.1]] as const) {
+    for (const [u, v] of [
+      [0.2, 0.7],
+      [0.5, 0.5],
+      [0.9, 0.1],
+    ] as const) {
       const { from, way } = throughLens(projection)(u, v)
       const seen = project(projection, [from[0] + 3 * way[0], from[1] + 3 * way[1], from[2] + 3 * way[2]])!
       expectWithin(seen.u, 2 * u - 1, 1e-9)
@@ -69,12 +81,21 @@ describe('the window of the camera', () => {
 describe('light on the floor', () => {
   it('is what a meter reads there', () => {
     const width = 32
-    const view = castFrame(solved.solved.stage, ontoFloor(set), width, Math.round(width * set.room.depthM / set.room.widthM))
+    const view = castFrame(
+      solved.solved.stage,
+      ontoFloor(set),
+      width,
+      Math.round((width * set.room.depthM) / set.room.widthM),
+    )
     const lit = atOnce(lightView(solved.solved, view, FOR_MAPS))
     const stops = lightOnMap(frameSum(lit)(weights), view, solved.camera)
-    const { position: [x, y] } = meterPoints(set).find(({ id }) => id === FLOOR)!
+    const {
+      position: [x, y],
+    } = meterPoints(set).find(({ id }) => id === FLOOR)!
     const { left, right, back, front } = roomBounds(set.room)
-    const cell = Math.floor((y - back) / (front - back) * view.height) * width + Math.floor((x - left) / (right - left) * width)
+    const cell =
+      Math.floor(((y - back) / (front - back)) * view.height) * width +
+      Math.floor(((x - left) / (right - left)) * width)
     expectWithin(stops[cell]!, solved.at(FLOOR).stops, 0.15)
   })
 })

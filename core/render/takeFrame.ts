@@ -22,7 +22,7 @@ export type LitFrame = {
 /** The layer of the room's own light, as if it gave one lux everywhere. */
 export const ROOM_LAYER = '@room'
 
-const roomLayer = ({ width, height, reflectance }: FrameView, colour: Rgb): { layer: Float32Array, mean: Rgb } => {
+const roomLayer = ({ width, height, reflectance }: FrameView, colour: Rgb): { layer: Float32Array; mean: Rgb } => {
   const layer = Float32Array.from({ length: width * height * 3 }, (_, at) => reflectance[at]! * colour[at % 3]!)
   const sums = [0, 0, 0]
   layer.forEach((value, at) => {
@@ -33,10 +33,15 @@ const roomLayer = ({ width, height, reflectance }: FrameView, colour: Rgb): { la
 
 /** Height of a frame of a given width, from the sensor's shape. */
 export const frameHeight = (set: StudioSet, width: number): number =>
-  Math.round(width * set.camera.sensor.heightMm / set.camera.sensor.widthMm)
+  Math.round((width * set.camera.sensor.heightMm) / set.camera.sensor.widthMm)
 
 /** Lights every pixel of a view by every light. Yields now and then; returns the whole when it is done. */
-export function* lightView(solved: Pick<SolvedSet, 'stage' | 'fields' | 'layers'>, view: FrameView, sampling?: Sampling, roomsColour: Rgb = grey(1)): Steps<LitFrame> {
+export function* lightView(
+  solved: Pick<SolvedSet, 'stage' | 'fields' | 'layers'>,
+  view: FrameView,
+  sampling?: Sampling,
+  roomsColour: Rgb = grey(1),
+): Steps<LitFrame> {
   const room = roomLayer(view, roomsColour)
   const layers: Record<string, Float32Array> = { [ROOM_LAYER]: room.layer }
   for (const [index, field] of solved.fields.entries()) {
@@ -49,40 +54,71 @@ export function* lightView(solved: Pick<SolvedSet, 'stage' | 'fields' | 'layers'
       yield index / solved.fields.length
     }
   }
-  return { view, layers, lens: { ...Object.fromEntries(solved.layers.map(({ lightId, lens }) => [lightId, lens ?? grey(0)])), [ROOM_LAYER]: room.mean } }
+  return {
+    view,
+    layers,
+    lens: {
+      ...Object.fromEntries(solved.layers.map(({ lightId, lens }) => [lightId, lens ?? grey(0)])),
+      [ROOM_LAYER]: room.mean,
+    },
+  }
 }
 
 /** What the camera of the set sees, so many pixels wide. */
 export const cameraView = (set: StudioSet, solved: SolvedSet, width: number): FrameView =>
   castFrame(solved.stage, throughLens(projectionOf(set)), width, frameHeight(set, width))
 
-/** Illuminance of the room's own light that a picture shows, lux: that at the first subject's head, as if it were even. */
+/**
+ * Illuminance of the room's own light that a picture shows, lux: that at the first subject's head, as if it were
+ * even.
+ */
 const picturedRoomLux = (set: StudioSet, { room }: Learned): number => {
   const { place } = set.subjects[0]!
   return roomLuxAt(set, room, [place.xM, place.yM, readHeightM(set)])
 }
 
-/** What each light's layer of a frame counts at some settings. A bounce that readings have shown to differ is left out: layers hold both. */
-export const frameWeights = (set: StudioSet, settings: Readonly<Record<string, LightSetting>>, camera: CameraSetting, learned: Learned): Record<string, number> => {
+/**
+ * What each light's layer of a frame counts at some settings. A bounce that readings have shown to differ is left
+ * out: layers hold both.
+ */
+export const frameWeights = (
+  set: StudioSet,
+  settings: Readonly<Record<string, LightSetting>>,
+  camera: CameraSetting,
+  learned: Learned,
+): Record<string, number> => {
   const room = picturedRoomLux(set, learned) * camera.shutterS
   return {
-    ...Object.fromEntries(Object.entries(weightsOf(set, settings, camera, learned)).map(([id, weight]) => [id, weight.direct])),
-    ...room > 0 ? { [ROOM_LAYER]: room } : {},
+    ...Object.fromEntries(
+      Object.entries(weightsOf(set, settings, camera, learned)).map(([id, weight]) => [id, weight.direct]),
+    ),
+    ...(room > 0 ? { [ROOM_LAYER]: room } : {}),
   }
 }
 
 /** The lens's veil over a lit frame, as light on white: its glare index times what is in it. */
-export const veilOf = (glare: number, { lens }: Pick<LitFrame, 'lens'>, weights: Readonly<Record<string, number>>): Rgb =>
+export const veilOf = (
+  glare: number,
+  { lens }: Pick<LitFrame, 'lens'>,
+  weights: Readonly<Record<string, number>>,
+): Rgb =>
   Object.entries(weights).reduce<Rgb>((sum, [id, weight]) => {
     const own = lens[id] ?? grey(0)
     return [sum[0] + glare * weight * own[0], sum[1] + glare * weight * own[1], sum[2] + glare * weight * own[2]]
   }, grey(0))
 
 /** Lights a view of a set with the room's own light in its colour. */
-export const lightViewOf = (set: StudioSet, solved: SolvedSet, view: FrameView, sampling?: Sampling): Steps<LitFrame> => lightView(solved, view, sampling, roomColour(set))
+export const lightViewOf = (set: StudioSet, solved: SolvedSet, view: FrameView, sampling?: Sampling): Steps<LitFrame> =>
+  lightView(solved, view, sampling, roomColour(set))
 
 /** Linear values of a lit frame at some light settings and camera setting. */
-export const exposeFrame = (set: StudioSet, frame: LitFrame, settings: Readonly<Record<string, LightSetting>>, camera: CameraSetting, learned: Learned): Float32Array => {
+export const exposeFrame = (
+  set: StudioSet,
+  frame: LitFrame,
+  settings: Readonly<Record<string, LightSetting>>,
+  camera: CameraSetting,
+  learned: Learned,
+): Float32Array => {
   const weights = frameWeights(set, settings, camera, learned)
   return linearFrame(
     frame.view,

@@ -14,12 +14,22 @@ export type Tiles = {
 const SIDE = 8
 
 /** Gathers pixels into square tiles, and the places behind them into runs. */
-export const tilesOf = (scene: Scene, { width, height, count, surface, points }: { width: number, height: number, count: number, surface: Int16Array, points: Float32Array }): Tiles => {
+export const tilesOf = (
+  scene: Scene,
+  {
+    width,
+    height,
+    count,
+    surface,
+    points,
+  }: { width: number; height: number; count: number; surface: Int16Array; points: Float32Array },
+): Tiles => {
   const across = Math.ceil(width / SIDE)
   const pixels = width * height
-  const tileOf = (place: number): number => place < pixels
-    ? Math.floor(Math.floor(place / width) / SIDE) * across + Math.floor((place % width) / SIDE)
-    : across * Math.ceil(height / SIDE) + Math.floor((place - pixels) / SIDE ** 2)
+  const tileOf = (place: number): number =>
+    place < pixels
+      ? Math.floor(Math.floor(place / width) / SIDE) * across + Math.floor((place % width) / SIDE)
+      : across * Math.ceil(height / SIDE) + Math.floor((place - pixels) / SIDE ** 2)
   const of = Int32Array.from({ length: count }, (_, place) => tileOf(place))
   const tiles = count > 0 ? of.reduce((most, tile) => Math.max(most, tile), 0) + 1 : 0
   const boxes = Array.from({ length: tiles }, emptyBox)
@@ -31,5 +41,5 @@ export const tilesOf = (scene: Scene, { width, height, count, surface, points }:
     holdPlaces(boxes[tile]!, points, place * 6, 1, 6)
     only[tile] = only[tile] === none || only[tile] === surface[place] ? surface[place]! : -1
   }
-  return { of, boxes, flat: only.map(one => one >= 0 && scene.surfaces[one]!.shape === 'sheet' ? one : -1) }
+  return { of, boxes, flat: only.map(one => (one >= 0 && scene.surfaces[one]!.shape === 'sheet' ? one : -1)) }
 }

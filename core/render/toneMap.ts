@@ -8,7 +8,7 @@ import { clippingLinear, type Response } from '../camera/response'
 export const NO_VEIL: Rgb = [0, 0, 0]
 
 /** A light's frame with the factor of its power. */
-export type WeightedFrame = { layer: Float32Array, weight: number }
+export type WeightedFrame = { layer: Float32Array; weight: number }
 
 /** Steps of the table from linear light to pixel values, for every 1 of linear light. */
 const TABLE_STEPS = 4096
@@ -27,8 +27,16 @@ export const addLayer = (sum: Float32Array, layer: Float32Array, factor: number,
   else for (let at = 0; at < sum.length; at++) sum[at]! += layer[at]! * factor
 }
 
-/** Linear value of every channel of every pixel: what is sent back over the camera setting, plus the lens's veil (as light on white). */
-export const linearFrame = (view: Pick<FrameView, 'width' | 'height'>, frames: readonly WeightedFrame[], camera: CameraSetting, veil: Rgb): Float32Array => {
+/**
+ * Linear value of every channel of every pixel: what is sent back over the camera setting, plus the lens's veil (as
+ * light on white).
+ */
+export const linearFrame = (
+  view: Pick<FrameView, 'width' | 'height'>,
+  frames: readonly WeightedFrame[],
+  camera: CameraSetting,
+  veil: Rgb,
+): Float32Array => {
   const linear = new Float32Array(view.width * view.height * 3)
   const gain = exposureGain(camera)
   frames.forEach(({ layer, weight }, index) => addLayer(linear, layer, weight * gain, index === 0))
@@ -36,15 +44,20 @@ export const linearFrame = (view: Pick<FrameView, 'width' | 'height'>, frames: r
   return linear
 }
 
-const stepOf = (value: number, last: number): number => value > 0 ? Math.min(last, value * TABLE_STEPS + 0.5) | 0 : 0
+const stepOf = (value: number, last: number): number => (value > 0 ? Math.min(last, value * TABLE_STEPS + 0.5) | 0 : 0)
 
 /**
  * Turns light into an opaque picture, four bytes a pixel: linear values are the light and the lens's veil times `gain`.
  */
-export const developLight = (light: Float32Array, gain: number, veil: Rgb, response: Response): Uint8ClampedArray<ArrayBuffer> => {
+export const developLight = (
+  light: Float32Array,
+  gain: number,
+  veil: Rgb,
+  response: Response,
+): Uint8ClampedArray<ArrayBuffer> => {
   const table = toneTable(response)
   const last = table.length - 1
-  const pixels = new Uint8ClampedArray(light.length / 3 * 4)
+  const pixels = new Uint8ClampedArray((light.length / 3) * 4)
   const [red, green, blue] = veil
   for (let index = 0, at = 0; index < light.length; index += 3, at += 4) {
     pixels[at] = table[stepOf((light[index]! + red) * gain, last)]!
@@ -56,4 +69,5 @@ export const developLight = (light: Float32Array, gain: number, veil: Rgb, respo
 }
 
 /** Turns linear values into an opaque picture, four bytes a pixel. */
-export const developFrame = (linear: Float32Array, response: Response): Uint8ClampedArray<ArrayBuffer> => developLight(linear, 1, NO_VEIL, response)
+export const developFrame = (linear: Float32Array, response: Response): Uint8ClampedArray<ArrayBuffer> =>
+  developLight(linear, 1, NO_VEIL, response)

@@ -15,8 +15,17 @@ const shadowedTiles = (stage: Stage, { tiles }: FrameView, front: EmitterSamples
   return tiles.boxes.map((box, tile) => mayStandBetween(stage.rays, around, box, tiles.flat[tile]!, own))
 }
 
-/** The share of a front that each place sees, from a few samples each; neighbours ask different ones. Yields between rows. */
-export function* visibility(stage: Stage, view: FrameView, shadow: EmitterSamples, open: Float32Array, asked: number): Generator<void, Float32Array> {
+/**
+ * The share of a front that each place sees, from a few samples each; neighbours ask different ones. Yields between
+ * rows.
+ */
+export function* visibility(
+  stage: Stage,
+  view: FrameView,
+  shadow: EmitterSamples,
+  open: Float32Array,
+  asked: number,
+): Generator<void, Float32Array> {
   const share = new Float32Array(view.count)
   const p = view.points
   const isShadowed = shadowedTiles(stage, view, shadow)
@@ -33,8 +42,19 @@ export function* visibility(stage: Stage, view: FrameView, shadow: EmitterSample
     const nx = p[at + 3]!
     const ny = p[at + 4]!
     const nz = p[at + 5]!
-    const first = ((index % view.width) % 4 + (Math.floor(index / view.width) % 4) * 4) * 7 % step
-    share[index] = visibleShare(shadow, stage.rays, p[at]! + LIFT_M * nx, p[at + 1]! + LIFT_M * ny, p[at + 2]! + LIFT_M * nz, nx, ny, nz, first, step)
+    const first = ((((index % view.width) % 4) + (Math.floor(index / view.width) % 4) * 4) * 7) % step
+    share[index] = visibleShare(
+      shadow,
+      stage.rays,
+      p[at]! + LIFT_M * nx,
+      p[at + 1]! + LIFT_M * ny,
+      p[at + 2]! + LIFT_M * nz,
+      nx,
+      ny,
+      nz,
+      first,
+      step,
+    )
   }
   return share
 }
@@ -59,7 +79,8 @@ export const evened = (view: FrameView, share: Float32Array): Float32Array => {
           const other = y * width + x
           if (surface[other] !== surface[own]) continue
           const [a, b] = [own * 6 + 3, other * 6 + 3]
-          if (points[a]! * points[b]! + points[a + 1]! * points[b + 1]! + points[a + 2]! * points[b + 2]! < ALIKE) continue
+          if (points[a]! * points[b]! + points[a + 1]! * points[b + 1]! + points[a + 2]! * points[b + 2]! < ALIKE)
+            continue
           sum += share[other]!
           count += 1
         }

@@ -21,7 +21,13 @@ const EYES: Rgb = [0.42, 0.36, 0.33]
 const IRISES: Rgb = [0.04, 0.03, 0.025]
 
 const figureOf = (subject: Subject): Body => {
-  const reflectances: Record<FigureMaterial, Rgb> = { skin: subject.skin, clothing: subject.clothing, hair: subject.hair, eyes: EYES, irises: IRISES }
+  const reflectances: Record<FigureMaterial, Rgb> = {
+    skin: subject.skin,
+    clothing: subject.clothing,
+    hair: subject.hair,
+    eyes: EYES,
+    irises: IRISES,
+  }
   return {
     shape: 'body',
     id: subject.id,
@@ -34,7 +40,9 @@ const figureOf = (subject: Subject): Body => {
   }
 }
 
-/** Everything in the set that light can strike, the housings of its lights among it; powers and colours do not count. */
+/**
+ * Everything in the set that light can strike, the housings of its lights among it; powers and colours do not count.
+ */
 export const sceneOf = (set: StudioSet): Scene => ({
   surfaces: [
     ...roomSheets(set),
@@ -47,7 +55,8 @@ export const sceneOf = (set: StudioSet): Scene => ({
 })
 
 /**
- * Colour of a light as the camera's white balance sees it, its gel included. Its luminance is what a meter sees of it, which no white
+ * Colour of a light as the camera's white balance sees it, its gel included. Its luminance is what a meter sees of
+ * it, which no white
  * balance changes.
  */
 const colourOf = (light: Light, set: StudioSet): Rgb => {
@@ -59,4 +68,11 @@ const colourOf = (light: Light, set: StudioSet): Rgb => {
 
 /** A light of the set as an emitter at full power. */
 export const emitterOf = (light: Light, set: StudioSet): Emitter =>
-  placedEmitter(light.id, scaleRgb(colourOf(light, set), lampIntensity(light.lamp) * tiltFactor(light.modifier.tilt, axisOf(light, set))), light.modifier, vectorOf(light.place), axisOf(light, set), light.rollDeg)
+  placedEmitter(
+    light.id,
+    scaleRgb(colourOf(light, set), lampIntensity(light.lamp) * tiltFactor(light.modifier.tilt, axisOf(light, set))),
+    light.modifier,
+    vectorOf(light.place),
+    axisOf(light, set),
+    light.rollDeg,
+  )

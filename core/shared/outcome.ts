@@ -1,5 +1,5 @@
 /** The answer of a parser: a value, or a message that says what was wrong and what is understood. */
-export type Outcome<T> = { ok: true, value: T } | { ok: false, message: string }
+export type Outcome<T> = { ok: true; value: T } | { ok: false; message: string }
 
 export const understood = <T>(value: T): Outcome<T> => ({ ok: true, value })
 

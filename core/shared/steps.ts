@@ -10,10 +10,14 @@ export const atOnce = <T>(steps: Generator<unknown, T>): T => {
 }
 
 /**
- * Does the work until it is done or `pause`, which is called after every step with the share that is done, says to stop;
+ * Does the work until it is done or `pause`, which is called after every step with the share that is done, says to
+ * stop;
  * then undefined.
  */
-export const inSteps = async <T>(steps: Steps<T>, pause: (share: number) => Promise<boolean>): Promise<T | undefined> => {
+export const inSteps = async <T>(
+  steps: Steps<T>,
+  pause: (share: number) => Promise<boolean>,
+): Promise<T | undefined> => {
   for (;;) {
     const turn = steps.next()
     if (turn.done) return turn.value

@@ -1,13 +1,20 @@
 /**
- * Least squares within bounds: the x in 0..1 that brings A x nearest to b, by exact minimisation along one coordinate after another.
+ * Least squares within bounds: the x in 0..1 that brings A x nearest to b, by exact minimisation along one coordinate
+ * after another.
  * The problem is convex and small, so this settles on its minimum; a column of zeros keeps its start.
  * @param rows A, one array a row
  * @param wanted b, one number a row
  * @param start a first x; kept where nothing depends on it
  */
-export const boundedLeastSquares = (rows: readonly (readonly number[])[], wanted: readonly number[], start: readonly number[]): number[] => {
+export const boundedLeastSquares = (
+  rows: readonly (readonly number[])[],
+  wanted: readonly number[],
+  start: readonly number[],
+): number[] => {
   const x = start.map(value => Math.min(1, Math.max(0, value)))
-  const residual = rows.map((row, index) => wanted[index]! - row.reduce((sum, share, column) => sum + share * x[column]!, 0))
+  const residual = rows.map(
+    (row, index) => wanted[index]! - row.reduce((sum, share, column) => sum + share * x[column]!, 0),
+  )
   const squares = x.map((_, column) => rows.reduce((sum, row) => sum + row[column]! ** 2, 0))
   for (let round = 0; round < 5000; round++) {
     let change = 0

@@ -17,7 +17,9 @@ export type Dial = {
 /** Position of a dial: whole clicks below full, or off. */
 export type Position = number | 'off'
 
-/** How strongly a dial holds on to where it is, against stops of error: only settles what the constraints leave open. */
+/**
+ * How strongly a dial holds on to where it is, against stops of error: only settles what the constraints leave open.
+ */
 const HOLD = 1e-3
 /** By the square, so that two lights turned a little are rather taken than one turned far; up to this many. */
 const HOLD_MOST = 6
@@ -47,7 +49,13 @@ export const turnsCost = (dials: readonly Dial[], now: readonly Position[], posi
     if (turn === 0) continue
     cost += HOLD * (Number.isNaN(turn) ? 1 : Math.min(HOLD_MOST, turn * turn))
     let isNew = true
-    for (let other = 0; other < index && isNew; other++) isNew = !isSameInstruction(dials[index]!, turn, dials[other]!, turnOf(dials[other]!, now[other]!, positions[other]!))
+    for (let other = 0; other < index && isNew; other++)
+      isNew = !isSameInstruction(
+        dials[index]!,
+        turn,
+        dials[other]!,
+        turnOf(dials[other]!, now[other]!, positions[other]!),
+      )
     if (isNew) cost += INSTRUCTION
   }
   return cost

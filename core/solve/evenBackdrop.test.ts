@@ -20,7 +20,9 @@ const even = (set: StudioSet) => evenOut(set, set.looks[0]!, camera, NOTHING_LEA
 const spreadOf = async (set: StudioSet) => {
   const points = gridPoints(set, grid)
   const { layers } = (await lightingSolver(undefined, () => points)(set))!
-  const stops = points.map(point => readPoint(set, point, set.looks[0]!.lights, camera, { layers, learned: NOTHING_LEARNED }).stops)
+  const stops = points.map(
+    point => readPoint(set, point, set.looks[0]!.lights, camera, { layers, learned: NOTHING_LEARNED }).stops,
+  )
   return Math.max(...stops) - Math.min(...stops)
 }
 
@@ -31,15 +33,23 @@ describe('what evens a backdrop', () => {
     const answer = (await even(swung))!
     expectWithin(answer.spreadStops, await spreadOf(swung), 1e-6)
     expect(answer.moves.length).toBeGreaterThan(0)
-    for (const { spreadStops, set } of [...answer.moves, ...answer.arrangements]) expectWithin(spreadStops, await spreadOf(set), 0.06)
+    for (const { spreadStops, set } of [...answer.moves, ...answer.arrangements])
+      expectWithin(spreadStops, await spreadOf(set), 0.06)
     const [best] = answer.moves
     expect(best!.spreadStops).toBeLessThan(answer.spreadStops - 0.05)
-    expect(answer.moves.map(({ spreadStops }) => spreadStops)).toEqual(answer.moves.map(({ spreadStops }) => spreadStops).toSorted((a, b) => a - b))
+    expect(answer.moves.map(({ spreadStops }) => spreadStops)).toEqual(
+      answer.moves.map(({ spreadStops }) => spreadStops).toSorted((a, b) => a - b),
+    )
     expect(answer.arrangements.map(({ id }) => id).toSorted()).toEqual(['cross', 'straight', 'top'])
   })
 
   it('evens one lamp that was turned up by turning it back', async () => {
-    const up = laid(changeSettings(demoSet(), 'white', { 'backdrop-left': { on: true, powerStops: -1 }, 'backdrop-right': { on: false, powerStops: -2 } }))
+    const up = laid(
+      changeSettings(demoSet(), 'white', {
+        'backdrop-left': { on: true, powerStops: -1 },
+        'backdrop-right': { on: false, powerStops: -2 },
+      }),
+    )
     const answer = (await even(up))!
     expect(answer.arrangements.length).toBe(3)
     expect(answer.moves.every(({ lightId }) => lightId !== 'key')).toBe(true)
@@ -59,7 +69,9 @@ describe('what evens a backdrop', () => {
 
   it('has nothing to say without a grid, and stops when told to', async () => {
     expect(await even(demoSet())).toBeUndefined()
-    expect(await evenOut(swung, swung.looks[0]!, camera, NOTHING_LEARNED, inMetres, { pause: () => Promise.resolve(true) })).toBeUndefined()
+    expect(
+      await evenOut(swung, swung.looks[0]!, camera, NOTHING_LEARNED, inMetres, { pause: () => Promise.resolve(true) }),
+    ).toBeUndefined()
   })
 })
 
@@ -70,9 +82,19 @@ describe('a walk line', () => {
     const [key] = demo.lights
     const set: StudioSet = {
       ...demo,
-      room: { ...demo.room, reflectances: { back: black, front: black, left: black, right: black, floor: black, ceiling: black } },
+      room: {
+        ...demo.room,
+        reflectances: { back: black, front: black, left: black, right: black, floor: black, ceiling: black },
+      },
       backdrop: { ...demo.backdrop, reflectance: black },
-      lights: [{ ...key!, place: { xM: 0, yM: 7, zM: 1.6 }, modifier: { ...key!.modifier, front: { shape: 'disc', radiusM: 0.02 }, halfIntensityDeg: 80, housing: null }, aim: { at: 'place', place: { xM: 0, yM: 0, zM: 1.6 }, featherPanDeg: 0, featherTiltDeg: 0 } }],
+      lights: [
+        {
+          ...key!,
+          place: { xM: 0, yM: 7, zM: 1.6 },
+          modifier: { ...key!.modifier, front: { shape: 'disc', radiusM: 0.02 }, halfIntensityDeg: 80, housing: null },
+          aim: { at: 'place', place: { xM: 0, yM: 0, zM: 1.6 }, featherPanDeg: 0, featherTiltDeg: 0 },
+        },
+      ],
       looks: [{ ...demo.looks[0]!, lights: { key: { on: true, powerStops: 0 } } }],
     }
     const walk = (await walkLine(set, set.looks[0]!, camera, NOTHING_LEARNED, [0, 5, 1.6], [0, 3, 1.6]))!

@@ -10,17 +10,29 @@ import { DRAFT_QUALITY } from '../physics/transport/stage'
 import { axesOf, type Axis } from './axes'
 
 /** Backdrop middle over two things that can be set: stops over the camera setting, row by row along the second. */
-export type ToneMap = { xs: number[], ys: number[], stops: number[] }
+export type ToneMap = { xs: number[]; ys: number[]; stops: number[] }
 
 export const MAP_STEPS = 7
 
-const stepsOf = ({ least, most }: Axis): number[] => Array.from({ length: MAP_STEPS }, (_, index) => least + (most - least) * index / (MAP_STEPS - 1))
+const stepsOf = ({ least, most }: Axis): number[] =>
+  Array.from({ length: MAP_STEPS }, (_, index) => least + ((most - least) * index) / (MAP_STEPS - 1))
 
 /**
- * The backdrop's middle over two axes at the powers of the look, with the camera set to the key each time, not rounded to clicks.
+ * The backdrop's middle over two axes at the powers of the look, with the camera set to the key each time, not
+ * rounded to clicks.
  * Without a key's target the camera setting stays.
  */
-export const exploreTones = async (set: StudioSet, look: Look, camera: CameraSetting, learned: Learned, axisIds: readonly [string, string], { report, pause = () => Promise.resolve(false) }: { report?: (map: ToneMap, share: number) => void, pause?: () => Promise<boolean> } = {}): Promise<ToneMap | undefined> => {
+export const exploreTones = async (
+  set: StudioSet,
+  look: Look,
+  camera: CameraSetting,
+  learned: Learned,
+  axisIds: readonly [string, string],
+  {
+    report,
+    pause = () => Promise.resolve(false),
+  }: { report?: (map: ToneMap, share: number) => void; pause?: () => Promise<boolean> } = {},
+): Promise<ToneMap | undefined> => {
   const axes = axesOf(set, look.id)
   const [x, y] = axisIds.map(id => axes.find(axis => axis.id === id))
   if (!x || !y || x === y) throw new RangeError('A map needs two different things that this set has.')
@@ -28,13 +40,22 @@ export const exploreTones = async (set: StudioSet, look: Look, camera: CameraSet
   const [xs, ys] = [stepsOf(x), stepsOf(y)]
   const map: ToneMap = { xs, ys, stops: Array.from({ length: xs.length * ys.length }, () => Number.NaN) }
   // What moves surfaces is changed least often.
-  const order = xs.flatMap((_, column) => ys.map((__, row) => ({ column, row }))).sort((a, b) => x.isStage ? a.column - b.column : a.row - b.row)
+  const order = xs
+    .flatMap((_, column) => ys.map((__, row) => ({ column, row })))
+    .sort((a, b) => (x.isStage ? a.column - b.column : a.row - b.row))
   for (const [index, { column, row }] of order.entries()) {
     const moved = y.apply(x.apply(set, xs[column]!), ys[row]!)
     const solved = await solver(withoutHousings(moved), { pause })
     if (!solved) return undefined
-    const { at } = evaluate(moved, moved.looks.find(({ id }) => id === look.id)!, calibratedLighting(moved, solved.layers, learned), camera)
-    map.stops[row * xs.length + column] = at(BACKDROP_MIDDLE).stops - (look.exposure.followsPointId === KEY_SIDE ? at(KEY_SIDE).stops - keyWanted(look.targets) : 0)
+    const { at } = evaluate(
+      moved,
+      moved.looks.find(({ id }) => id === look.id)!,
+      calibratedLighting(moved, solved.layers, learned),
+      camera,
+    )
+    map.stops[row * xs.length + column] =
+      at(BACKDROP_MIDDLE).stops -
+      (look.exposure.followsPointId === KEY_SIDE ? at(KEY_SIDE).stops - keyWanted(look.targets) : 0)
     report?.({ ...map, stops: [...map.stops] }, (index + 1) / order.length)
   }
   return map

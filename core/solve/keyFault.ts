@@ -14,13 +14,13 @@ import { luminance } from '../physics/units/rgb'
 import { cross, direction, distance, dot, subtract, type Vector } from '../physics/units/vector'
 
 /** What is wrong with the light that the exposure hangs on, before any tone can be right. */
-export type KeyFault
-  = | { kind: 'no-light' }
-    | { kind: 'no-key' }
+export type KeyFault =
+  | { kind: 'no-light' }
+  | { kind: 'no-key' }
   /** It looks past the subject, so many degrees off. */
-    | { kind: 'away', key: Light, offDeg: number }
+  | { kind: 'away'; key: Light; offDeg: number }
   /** It looks at the subject, and something stands before it. */
-    | { kind: 'shaded', key: Light, by: Panel | undefined }
+  | { kind: 'shaded'; key: Light; by: Panel | undefined }
 
 /** Less than this share of what the key would give straight on the subject, and it is no key. */
 const LEAST_SHARE = 0.15
@@ -29,35 +29,46 @@ const AWAY_SHARE = 0.4
 
 /** Whether most of what reaches the subject was meant for the backdrop: then nothing does a key's work. */
 const isLitByChance = (set: StudioSet, { parts }: Readout): boolean => {
-  const most = parts.reduce<Readout['parts'][number] | undefined>((best, part) => !best || part.directLuxS + part.bouncedLuxS > best.directLuxS + best.bouncedLuxS ? part : best, undefined)
+  const most = parts.reduce<Readout['parts'][number] | undefined>(
+    (best, part) => (!best || part.directLuxS + part.bouncedLuxS > best.directLuxS + best.bouncedLuxS ? part : best),
+    undefined,
+  )
   return !most || set.lights.find(({ id }) => id === most.lightId)?.job === 'backdrop'
 }
 
 /** Whether a straight line meets a panel between its ends. */
-const isBetween = (panel: Panel, from: Vector, to: Vector): boolean => panelSheets(panel).some(({ corner, edgeS, edgeT }) => {
-  const normal = cross(edgeS, edgeT)
-  const along = subtract(to, from)
-  const share = dot(subtract(corner, from), normal) / dot(along, normal)
-  if (!(share > 0 && share < 1)) return false
-  const at = subtract([from[0] + share * along[0], from[1] + share * along[1], from[2] + share * along[2]], corner)
-  const [s, t] = [dot(at, edgeS) / dot(edgeS, edgeS), dot(at, edgeT) / dot(edgeT, edgeT)]
-  return s >= 0 && s <= 1 && t >= 0 && t <= 1
-})
+const isBetween = (panel: Panel, from: Vector, to: Vector): boolean =>
+  panelSheets(panel).some(({ corner, edgeS, edgeT }) => {
+    const normal = cross(edgeS, edgeT)
+    const along = subtract(to, from)
+    const share = dot(subtract(corner, from), normal) / dot(along, normal)
+    if (!(share > 0 && share < 1)) return false
+    const at = subtract([from[0] + share * along[0], from[1] + share * along[1], from[2] + share * along[2]], corner)
+    const [s, t] = [dot(at, edgeS) / dot(edgeS, edgeS), dot(at, edgeT) / dot(edgeT, edgeT)]
+    return s >= 0 && s <= 1 && t >= 0 && t <= 1
+  })
 
 /** What a light would give at a place if it looked straight at it and nothing stood between, lux-seconds. */
 const openLight = (set: StudioSet, look: Look, light: Light, at: Vector, camera: CameraSetting): number => {
   const { direct } = weightOf(light, look.lights[light.id]!.powerStops, camera.shutterS, NOTHING_LEARNED)
-  return luminance(emitterOf(light, set).intensity) * direct / distance(vectorOf(light.place), at) ** 2
+  return (luminance(emitterOf(light, set).intensity) * direct) / distance(vectorOf(light.place), at) ** 2
 }
 
 /**
- * Whether the key does its work, in a look whose exposure hangs on it: one that wants something of the key side, or follows it. Undefined
+ * Whether the key does its work, in a look whose exposure hangs on it: one that wants something of the key side, or
+ * follows it. Undefined
  * where it does. A key that is feathered still counts; one that gives next to nothing does not.
  */
-export const keyFaultOf = ({ set, look, readouts, camera }: Pick<Evaluation, 'set' | 'look' | 'readouts' | 'camera'>): KeyFault | undefined => {
+export const keyFaultOf = ({
+  set,
+  look,
+  readouts,
+  camera,
+}: Pick<Evaluation, 'set' | 'look' | 'readouts' | 'camera'>): KeyFault | undefined => {
   const inUse = lightsInUse(set, look)
   const target = look.targets[KEY_SIDE]
-  const hangsOnKey = look.exposure.followsPointId === KEY_SIDE || (target !== undefined && target.firmness !== 'indifferent')
+  const hangsOnKey =
+    look.exposure.followsPointId === KEY_SIDE || (target !== undefined && target.firmness !== 'indifferent')
   if (inUse.length === 0) return { kind: 'no-light' }
   const readout = readouts.find(({ point }) => point.id === KEY_SIDE)
   if (!hangsOnKey || !readout) return undefined
@@ -70,25 +81,38 @@ export const keyFaultOf = ({ set, look, readouts, camera }: Pick<Evaluation, 'se
     if (straight > LEAST_SHARE * open) return undefined
     const emitter = emitterOf(key, set)
     const cosine = dot(axisOf(key, set), direction(subtract(at, vectorOf(key.place))))
-    const isTurned = emitter.front.shape !== 'ball' && (cosine <= 0 || onProfile(profileOf(emitter), cosine) < AWAY_SHARE)
+    const isTurned =
+      emitter.front.shape !== 'ball' && (cosine <= 0 || onProfile(profileOf(emitter), cosine) < AWAY_SHARE)
     return isTurned
-      ? { kind: 'away', key, offDeg: Math.acos(Math.max(-1, Math.min(1, cosine))) * 180 / Math.PI }
+      ? { kind: 'away', key, offDeg: (Math.acos(Math.max(-1, Math.min(1, cosine))) * 180) / Math.PI }
       : { kind: 'shaded', key, by: set.panels.find(panel => isBetween(panel, vectorOf(key.place), at)) }
   })
   return faults.every(fault => fault !== undefined) ? faults[0] : undefined
 }
 
-const keyName = (set: StudioSet, key: Light): string => set.lights.filter(({ job }) => job === 'key').length > 1 ? `Key ${key.name}` : `The key (${key.name})`
+const keyName = (set: StudioSet, key: Light): string =>
+  set.lights.filter(({ job }) => job === 'key').length > 1 ? `Key ${key.name}` : `The key (${key.name})`
 
 /** What a person on set would say: `The key (A) looks past the subject, 84° off.` */
-export const keyFaultWords = (set: StudioSet, fault: KeyFault): { words: string, advice: string } => {
+export const keyFaultWords = (set: StudioSet, fault: KeyFault): { words: string; advice: string } => {
   switch (fault.kind) {
-    case 'no-light': return { words: 'No light is on in this look', advice: 'Add a light or switch one on.' }
-    case 'no-key': return { words: 'There is no key: nothing lights the subject as the exposure wants it', advice: 'Switch a key on or add one. Tones are against the subject\u2019s exposure, so none is right without it.' }
-    case 'away': return { words: `${keyName(set, fault.key)} misses the subject: it is turned ${Math.round(fault.offDeg)}° away`, advice: 'Aim it at the subject. Tones are against the subject\u2019s exposure, so none is right until then.' }
-    case 'shaded': return {
-      words: `${fault.by ? fault.by.name : 'Something'} shades the face from ${keyName(set, fault.key).replace('The', 'the')}`,
-      advice: `${fault.by ? `Take ${fault.by.name} out of its way` : 'Clear the way from it to the subject'}. Tones are against the subject\u2019s exposure, so none is right until then.`,
-    }
+    case 'no-light':
+      return { words: 'No light is on in this look', advice: 'Add a light or switch one on.' }
+    case 'no-key':
+      return {
+        words: 'There is no key: nothing lights the subject as the exposure wants it',
+        advice:
+          'Switch a key on or add one. Tones are against the subject\u2019s exposure, so none is right without it.',
+      }
+    case 'away':
+      return {
+        words: `${keyName(set, fault.key)} misses the subject: it is turned ${Math.round(fault.offDeg)}° away`,
+        advice: 'Aim it at the subject. Tones are against the subject\u2019s exposure, so none is right until then.',
+      }
+    case 'shaded':
+      return {
+        words: `${fault.by ? fault.by.name : 'Something'} shades the face from ${keyName(set, fault.key).replace('The', 'the')}`,
+        advice: `${fault.by ? `Take ${fault.by.name} out of its way` : 'Clear the way from it to the subject'}. Tones are against the subject\u2019s exposure, so none is right until then.`,
+      }
   }
 }

@@ -6,16 +6,20 @@ import { solvePowers, type PowerAnswer } from './powers'
 /** The powers that meet a look's targets or come nearest, and what stays missed under them. */
 export type LookAnswer = Omit<PowerAnswer, 'missStops'> & { misses: Miss[] }
 
-export const dialsOf = (set: StudioSet, look: Look, fixedIds: readonly string[] = []): Dial[] => set.lights.map(light => ({
-  lightId: light.id,
-  group: light.job,
-  rangeStops: light.lamp.rangeStops,
-  clickStops: light.lamp.clickStops,
-  now: look.lights[light.id]!,
-  isFixed: fixedIds.includes(light.id),
-}))
+export const dialsOf = (set: StudioSet, look: Look, fixedIds: readonly string[] = []): Dial[] =>
+  set.lights.map(light => ({
+    lightId: light.id,
+    group: light.job,
+    rangeStops: light.lamp.rangeStops,
+    clickStops: light.lamp.clickStops,
+    now: look.lights[light.id]!,
+    isFixed: fixedIds.includes(light.id),
+  }))
 
-/** The powers that meet a look's targets at its camera setting, or come nearest; some lights may have to stay as they are. */
+/**
+ * The powers that meet a look's targets at its camera setting, or come nearest; some lights may have to stay as they
+ * are.
+ */
 export const solveLook = ({ set, look, constraints }: Evaluation, fixedIds: readonly string[] = []): LookAnswer => {
   const { missStops, ...answer } = solvePowers(dialsOf(set, look, fixedIds), constraints)
   return { ...answer, misses: constraints.map(({ of, isHard }, index) => ({ of, isHard, stops: missStops[index]! })) }

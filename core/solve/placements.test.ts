@@ -19,17 +19,24 @@ describe('slips', () => {
     const slips = (await sensitivity(set, look, camera, NOTHING_LEARNED))!
     const key = set.lights.find(({ id }) => id === 'key')!
     const { from, to, lengthM } = lightTape(key, set)
-    // The fall of the key's own light along the room, of a point source: 2 log2(distance), times its share of the reading.
+    // The fall of the key's own light along the room, of a point source: 2 log2(distance), times its share of the
+    // reading.
     const { at } = await solvedSet(withoutHousings(set))
     const parts = at(KEY_SIDE).parts
-    const share = parts.filter(({ lightId }) => lightId === 'key').reduce((sum, part) => sum + part.directLuxS, 0) / parts.reduce((sum, part) => sum + part.directLuxS + part.bouncedLuxS, 0)
-    const expected = -2 / Math.LN2 * SLIP_M * (from[1] - to[1]) / lengthM ** 2 * share
+    const share =
+      parts.filter(({ lightId }) => lightId === 'key').reduce((sum, part) => sum + part.directLuxS, 0) /
+      parts.reduce((sum, part) => sum + part.directLuxS + part.bouncedLuxS, 0)
+    const expected = (((-2 / Math.LN2) * SLIP_M * (from[1] - to[1])) / lengthM ** 2) * share
     const slip = slips.find(({ id, way }) => id === 'key' && way === 'depth')!
     // A soft source at 1.8 m is no point, and the receptor turns with it.
     expectWithin(slip.subject, expected, 0.02)
-    const worst = slips.map(({ subject, backdrop, evenness }) => Math.max(Math.abs(subject), Math.abs(backdrop), Math.abs(evenness)))
+    const worst = slips.map(({ subject, backdrop, evenness }) =>
+      Math.max(Math.abs(subject), Math.abs(backdrop), Math.abs(evenness)),
+    )
     expect(worst).toEqual([...worst].sort((a, b) => b - a))
-    expect(Math.abs(slips.find(({ id, way }) => id === 'backdrop-left' && way === 'height')!.subject)).toBeLessThan(0.02)
+    expect(Math.abs(slips.find(({ id, way }) => id === 'backdrop-left' && way === 'height')!.subject)).toBeLessThan(
+      0.02,
+    )
   }, 120_000)
 })
 
@@ -38,14 +45,27 @@ describe('a map of the backdrop over two placements', () => {
     const axes = axesOf(set, look.id)
     const [x, y] = [axes.find(({ id }) => id === 'key-distance')!, axes.find(({ id }) => id === 'backdrop-depth')!]
     const map = (await exploreTones(set, look, camera, NOTHING_LEARNED, [x.id, y.id]))!
-    for (const [column, row] of [[1, 2], [4, 1], [MAP_STEPS - 1, 4]] as const) {
+    for (const [column, row] of [
+      [1, 2],
+      [4, 1],
+      [MAP_STEPS - 1, 4],
+    ] as const) {
       const there = y.apply(x.apply(set, map.xs[column]!), map.ys[row]!)
-      expectWithin(lightTape(there.lights.find(({ id }) => id === 'key')!, there).lengthM, map.xs[column]!, 1e-6)
+      expectWithin(
+        lightTape(
+          there.lights.find(({ id }) => id === 'key')!,
+          there,
+        ).lengthM,
+        map.xs[column]!,
+        1e-6,
+      )
       expectWithin(there.lights.find(({ id }) => id === 'backdrop-left')!.place.yM, map.ys[row]!, 1e-6)
       const { at } = await solvedSet(withoutHousings(there))
       // The map is made of a quarter of the rays.
       expectWithin(map.stops[row * MAP_STEPS + column]!, at(BACKDROP_MIDDLE).stops - at(KEY_SIDE).stops, 0.08)
     }
-    await expect(exploreTones(set, look, camera, NOTHING_LEARNED, ['key-distance', 'key-distance'])).rejects.toThrow('two different things')
+    await expect(exploreTones(set, look, camera, NOTHING_LEARNED, ['key-distance', 'key-distance'])).rejects.toThrow(
+      'two different things',
+    )
   }, 120_000)
 })

@@ -10,55 +10,107 @@ import { solvePowers } from './powers'
 
 /** Shares of light in thousandths: what a light gives at a point, none at all included. */
 const share = fc.integer({ min: 0, max: 1000 }).map(thousandths => thousandths / 1000)
-const problem = fc.record({ lights: fc.integer({ min: 1, max: 5 }), points: fc.integer({ min: 1, max: 8 }) }).chain(({ lights, points }) => fc.record({
-  rows: fc.array(fc.array(share, { minLength: lights, maxLength: lights }), { minLength: points, maxLength: points }),
-  wanted: fc.array(share.map(part => 2 * part), { minLength: points, maxLength: points }),
-}))
+const problem = fc
+  .record({ lights: fc.integer({ min: 1, max: 5 }), points: fc.integer({ min: 1, max: 8 }) })
+  .chain(({ lights, points }) =>
+    fc.record({
+      rows: fc.array(fc.array(share, { minLength: lights, maxLength: lights }), {
+        minLength: points,
+        maxLength: points,
+      }),
+      wanted: fc.array(
+        share.map(part => 2 * part),
+        { minLength: points, maxLength: points },
+      ),
+    }),
+  )
 const errorOf = (rows: number[][], wanted: number[], x: number[]) =>
-  rows.reduce((sum, row, index) => sum + (row.reduce((light, part, column) => light + part * x[column]!, 0) - wanted[index]!) ** 2, 0)
+  rows.reduce(
+    (sum, row, index) =>
+      sum + (row.reduce((light, part, column) => light + part * x[column]!, 0) - wanted[index]!) ** 2,
+    0,
+  )
 
 describe('bounded least squares', () => {
   it('agrees with an independent non-negative solver, and is never worse where the bounds bind', () => {
-    fc.assert(fc.property(problem, ({ rows: points, wanted: levels }) => {
-      // A slight wish to stay at half power makes the answer unique, as the solver's own hold does.
-      const rows = [...points, ...points[0]!.map((_, index) => points[0]!.map((_, column) => index === column ? 0.2 : 0))]
-      const wanted = [...levels, ...points[0]!.map(() => 0.1)]
-      const own = boundedLeastSquares(rows, wanted, points[0]!.map(() => 0.5))
-      const free = fcnnlsVector(new Matrix(rows), wanted).K.to1DArray()
-      if (free.every(value => value <= 1)) own.forEach((value, index) => expectWithin(value, free[index]!, 1e-4))
-      const clipped = free.map(value => Math.min(1, Math.max(0, value)))
-      expect(errorOf(rows, wanted, own)).toBeLessThanOrEqual(errorOf(rows, wanted, clipped) + 1e-6)
-    }), { numRuns: 200 })
+    fc.assert(
+      fc.property(problem, ({ rows: points, wanted: levels }) => {
+        // A slight wish to stay at half power makes the answer unique, as the solver's own hold does.
+        const rows = [
+          ...points,
+          ...points[0]!.map((_, index) => points[0]!.map((_, column) => (index === column ? 0.2 : 0))),
+        ]
+        const wanted = [...levels, ...points[0]!.map(() => 0.1)]
+        const own = boundedLeastSquares(
+          rows,
+          wanted,
+          points[0]!.map(() => 0.5),
+        )
+        const free = fcnnlsVector(new Matrix(rows), wanted).K.to1DArray()
+        if (free.every(value => value <= 1)) own.forEach((value, index) => expectWithin(value, free[index]!, 1e-4))
+        const clipped = free.map(value => Math.min(1, Math.max(0, value)))
+        expect(errorOf(rows, wanted, own)).toBeLessThanOrEqual(errorOf(rows, wanted, clipped) + 1e-6)
+      }),
+      { numRuns: 200 },
+    )
   })
 
   it('leaves no slope to follow inside its bounds (the conditions of Karush, Kuhn and Tucker)', () => {
-    fc.assert(fc.property(problem, ({ rows, wanted }) => {
-      const x = boundedLeastSquares(rows, wanted, rows[0]!.map(() => 0.5))
-      x.forEach((value, column) => {
-        const slope = rows.reduce((sum, row, index) => sum + row[column]! * (wanted[index]! - row.reduce((light, part, other) => light + part * x[other]!, 0)), 0)
-        if (value > 1e-6) expect(slope).toBeGreaterThan(-1e-4)
-        if (value < 1 - 1e-6) expect(slope).toBeLessThan(1e-4)
-      })
-    }), { numRuns: 200 })
+    fc.assert(
+      fc.property(problem, ({ rows, wanted }) => {
+        const x = boundedLeastSquares(
+          rows,
+          wanted,
+          rows[0]!.map(() => 0.5),
+        )
+        x.forEach((value, column) => {
+          const slope = rows.reduce(
+            (sum, row, index) =>
+              sum + row[column]! * (wanted[index]! - row.reduce((light, part, other) => light + part * x[other]!, 0)),
+            0,
+          )
+          if (value > 1e-6) expect(slope).toBeGreaterThan(-1e-4)
+          if (value < 1 - 1e-6) expect(slope).toBeLessThan(1e-4)
+        })
+      }),
+      { numRuns: 200 },
+    )
   })
 })
 
-const dial = (lightId: string, powerStops = -2, on = true): Dial =>
-  ({ lightId, group: lightId[0]!, rangeStops: 7, clickStops: 0.1, now: { on, powerStops } })
-const wish = (shares: number[], wanted: number, isAnchor = false): Constraint => levelConstraint(shares, wanted, { isAnchor, isHard: true })
+const dial = (lightId: string, powerStops = -2, on = true): Dial => ({
+  lightId,
+  group: lightId[0]!,
+  rangeStops: 7,
+  clickStops: 0.1,
+  now: { on, powerStops },
+})
+const wish = (shares: number[], wanted: number, isAnchor = false): Constraint =>
+  levelConstraint(shares, wanted, { isAnchor, isHard: true })
 
 describe('solved powers', () => {
   it('reach targets that a random setting of the lamps shows to be reachable', () => {
     const strong = fc.double({ min: 0.05, max: 1, noNaN: true })
-    fc.assert(fc.property(fc.array(fc.tuple(strong, strong, fc.integer({ min: 5, max: 60 })), { minLength: 2, maxLength: 2 }), (lights) => {
-      // Each light rules one point; a tenth of it spills on the other.
-      const shares = [[lights[0]![0], lights[1]![1] * 0.1], [lights[0]![1] * 0.1, lights[1]![0]]]
-      const truth = lights.map(([, , clicks]) => 2 ** (-clicks / 10))
-      const wishes = shares.map(row => wish(row, row[0]! * truth[0]! + row[1]! * truth[1]!))
-      const answer = solvePowers([dial('a'), dial('b')], wishes)
-      expect(answer.isReached).toBe(true)
-      Object.values(answer.settings).forEach(({ powerStops }) => expectWithin(powerStops * 10, Math.round(powerStops * 10), 1e-6))
-    }), { numRuns: 400 })
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(strong, strong, fc.integer({ min: 5, max: 60 })), { minLength: 2, maxLength: 2 }),
+        lights => {
+          // Each light rules one point; a tenth of it spills on the other.
+          const shares = [
+            [lights[0]![0], lights[1]![1] * 0.1],
+            [lights[0]![1] * 0.1, lights[1]![0]],
+          ]
+          const truth = lights.map(([, , clicks]) => 2 ** (-clicks / 10))
+          const wishes = shares.map(row => wish(row, row[0]! * truth[0]! + row[1]! * truth[1]!))
+          const answer = solvePowers([dial('a'), dial('b')], wishes)
+          expect(answer.isReached).toBe(true)
+          Object.values(answer.settings).forEach(({ powerStops }) =>
+            expectWithin(powerStops * 10, Math.round(powerStops * 10), 1e-6),
+          )
+        },
+      ),
+      { numRuns: 400 },
+    )
   })
 
   it('moves nothing where the target is met already', () => {
@@ -82,7 +134,10 @@ describe('solved powers', () => {
   })
 
   it('gives one instruction to lights of a group where two are hardly better', () => {
-    const answer = solvePowers([dial('b1'), dial('b2')], [wish([1, 0.32], 2 ** -1.5 * 1.3), wish([0.3, 1], 2 ** -1.5 * 1.31)])
+    const answer = solvePowers(
+      [dial('b1'), dial('b2')],
+      [wish([1, 0.32], 2 ** -1.5 * 1.3), wish([0.3, 1], 2 ** -1.5 * 1.31)],
+    )
     expect(answer.settings.b1).toEqual(answer.settings.b2)
   })
 })

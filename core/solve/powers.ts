@@ -38,9 +38,18 @@ const penalty = (missStops: number, { isAnchor, isHard }: Constraint): number =>
 /** Rows of all constraints one after another, a column for each dial. */
 const packed = (dials: readonly Dial[], constraints: readonly Constraint[]) => {
   const rows = constraints.flatMap(constraint => constraint.rows)
-  const starts = constraints.map((_, index) => constraints.slice(0, index).reduce((sum, constraint) => sum + constraint.rows.length, 0))
-  const bases = Float64Array.from(constraints.flatMap(({ rows: own, bases: there }) => own.map((_, at) => there?.[at] ?? 0)))
-  return { count: rows.length, starts, bases, columns: dials.map((_, index) => Float64Array.from(rows, row => row[index]!)) }
+  const starts = constraints.map((_, index) =>
+    constraints.slice(0, index).reduce((sum, constraint) => sum + constraint.rows.length, 0),
+  )
+  const bases = Float64Array.from(
+    constraints.flatMap(({ rows: own, bases: there }) => own.map((_, at) => there?.[at] ?? 0)),
+  )
+  return {
+    count: rows.length,
+    starts,
+    bases,
+    columns: dials.map((_, index) => Float64Array.from(rows, row => row[index]!)),
+  }
 }
 
 /** The clicks next to a position, and off beside the last of them. */
@@ -52,7 +61,9 @@ const neighbours = (dial: Dial, position: Position): Position[] => {
   return [...near, 'off']
 }
 
-/** Weighs states of the dials; sums of light are carried from state to state, so that a turned dial costs one column. */
+/**
+ * Weighs states of the dials; sums of light are carried from state to state, so that a turned dial costs one column.
+ */
 const scales = (dials: readonly Dial[], constraints: readonly Constraint[], now: readonly Position[]) => {
   const { count, starts, bases, columns } = packed(dials, constraints)
   const moved = new Float64Array(count)
@@ -66,7 +77,8 @@ const scales = (dials: readonly Dial[], constraints: readonly Constraint[], now:
     const column = columns[dial]!
     for (let row = 0; row < count; row++) into[row] = from[row]! + byFactor * column[row]!
   }
-  const missesAt = (sums: Float64Array): number[] => constraints.map((constraint, index) => constraint.missOf(constraint.measure(sums, starts[index]!)))
+  const missesAt = (sums: Float64Array): number[] =>
+    constraints.map((constraint, index) => constraint.missOf(constraint.measure(sums, starts[index]!)))
   /** Stops adding as soon as the cost is over `limit`. */
   const costAt = (sums: Float64Array, positions: readonly Position[], limit = Number.POSITIVE_INFINITY): number => {
     let cost = turnsCost(dials, now, positions)
@@ -79,13 +91,21 @@ const scales = (dials: readonly Dial[], constraints: readonly Constraint[], now:
   return { moved, sumsAt, addTurn, missesAt, costAt }
 }
 
-/** Improves clicks one dial, then two dials at a time until nothing is gained: rounding each alone would not find them. */
-const searchClicks = (dials: readonly Dial[], { moved, sumsAt, addTurn, costAt }: ReturnType<typeof scales>, start: readonly Position[]) => {
+/**
+ * Improves clicks one dial, then two dials at a time until nothing is gained: rounding each alone would not find
+ * them.
+ */
+const searchClicks = (
+  dials: readonly Dial[],
+  { moved, sumsAt, addTurn, costAt }: ReturnType<typeof scales>,
+  start: readonly Position[],
+) => {
   let best = [...start]
   let sums = sumsAt(best)
   let cost = costAt(sums, best)
   const second = new Float64Array(sums.length)
-  const stepOf = (dial: number, position: Position) => factorAt(dials[dial]!, position) - factorAt(dials[dial]!, best[dial]!)
+  const stepOf = (dial: number, position: Position) =>
+    factorAt(dials[dial]!, position) - factorAt(dials[dial]!, best[dial]!)
   const takeIfBetter = (candidate: Position[], light: Float64Array): boolean => {
     const found = costAt(light, candidate, cost - 1e-12)
     if (found >= cost - 1e-12) return false
@@ -94,38 +114,58 @@ const searchClicks = (dials: readonly Dial[], { moved, sumsAt, addTurn, costAt }
     cost = found
     return true
   }
-  const improveOne = (): boolean => dials.some((dial, i) => neighbours(dial, best[i]!).some((position) => {
-    addTurn(sums, moved, i, stepOf(i, position))
-    return takeIfBetter(best.with(i, position), moved)
-  }))
-  const improveTwo = (): boolean => dials.some((dial, i) => neighbours(dial, best[i]!).some((position) => {
-    addTurn(sums, moved, i, stepOf(i, position))
-    return dials.some((other, j) => j > i && neighbours(other, best[j]!).some((next) => {
-      addTurn(moved, second, j, stepOf(j, next))
-      return takeIfBetter(best.with(i, position).with(j, next), second)
-    }))
-  }))
+  const improveOne = (): boolean =>
+    dials.some((dial, i) =>
+      neighbours(dial, best[i]!).some(position => {
+        addTurn(sums, moved, i, stepOf(i, position))
+        return takeIfBetter(best.with(i, position), moved)
+      }),
+    )
+  const improveTwo = (): boolean =>
+    dials.some((dial, i) =>
+      neighbours(dial, best[i]!).some(position => {
+        addTurn(sums, moved, i, stepOf(i, position))
+        return dials.some(
+          (other, j) =>
+            j > i &&
+            neighbours(other, best[j]!).some(next => {
+              addTurn(moved, second, j, stepOf(j, next))
+              return takeIfBetter(best.with(i, position).with(j, next), second)
+            }),
+        )
+      }),
+    )
   for (let round = 0; round < 400 && (improveOne() || improveTwo()); round++);
   return { positions: best, cost }
 }
 
 /** Powers that come near before clicks: least squares of the levels' relative errors, within what the lamps can do. */
 const ideal = (dials: readonly Dial[], constraints: readonly Constraint[], now: readonly number[]): number[] => {
-  const aims = constraints.flatMap(constraint => constraint.aims.map(({ row, wanted }) => ({
-    shares: constraint.rows[row]!,
-    wanted,
-    base: constraint.bases?.[row] ?? 0,
-    pull: Math.sqrt((constraint.isAnchor ? ANCHOR : constraint.isHard ? 1 : WISHED) / constraint.aims.length),
-  })))
-  const rows = aims.map(({ shares, wanted, pull }) => shares.map(share => pull * share / wanted))
-  const pulls = dials.map(dial => dial.isFixed ? PULL_OF_FIXED : PULL_OF_HOLD)
-  const holds = dials.map((_, index) => dials.map((_, column) => column === index ? pulls[index]! : 0))
-  return boundedLeastSquares([...rows, ...holds], [...aims.map(({ pull, wanted, base }) => pull * Math.max(0, wanted - base) / wanted), ...now.map((factor, index) => factor * pulls[index]!)], now)
+  const aims = constraints.flatMap(constraint =>
+    constraint.aims.map(({ row, wanted }) => ({
+      shares: constraint.rows[row]!,
+      wanted,
+      base: constraint.bases?.[row] ?? 0,
+      pull: Math.sqrt((constraint.isAnchor ? ANCHOR : constraint.isHard ? 1 : WISHED) / constraint.aims.length),
+    })),
+  )
+  const rows = aims.map(({ shares, wanted, pull }) => shares.map(share => (pull * share) / wanted))
+  const pulls = dials.map(dial => (dial.isFixed ? PULL_OF_FIXED : PULL_OF_HOLD))
+  const holds = dials.map((_, index) => dials.map((_, column) => (column === index ? pulls[index]! : 0)))
+  return boundedLeastSquares(
+    [...rows, ...holds],
+    [
+      ...aims.map(({ pull, wanted, base }) => (pull * Math.max(0, wanted - base)) / wanted),
+      ...now.map((factor, index) => factor * pulls[index]!),
+    ],
+    now,
+  )
 }
 
 /**
  * The powers that bring every constraint nearest to what is wanted, in whole clicks within each lamp's range.
- * Bounded least squares of relative error first, then a search over the clicks around it. Where all is met already, nothing moves.
+ * Bounded least squares of relative error first, then a search over the clicks around it. Where all is met already,
+ * nothing moves.
  */
 export const solvePowers = (dials: readonly Dial[], constraints: readonly Constraint[]): PowerAnswer => {
   const now = dials.map(positionNow)
@@ -134,12 +174,20 @@ export const solvePowers = (dials: readonly Dial[], constraints: readonly Constr
     const sums = weigh.sumsAt(positions)
     const missStops = weigh.missesAt(sums)
     return {
-      settings: Object.fromEntries(dials.map((dial, index) => {
-        const position = positions[index]!
-        return [dial.lightId, position === now[index]
-          ? dial.now
-          : { on: position !== 'off', powerStops: position === 'off' ? dial.now.powerStops : tidyStops(-position * dial.clickStops) }]
-      })),
+      settings: Object.fromEntries(
+        dials.map((dial, index) => {
+          const position = positions[index]!
+          return [
+            dial.lightId,
+            position === now[index]
+              ? dial.now
+              : {
+                  on: position !== 'off',
+                  powerStops: position === 'off' ? dial.now.powerStops : tidyStops(-position * dial.clickStops),
+                },
+          ]
+        }),
+      ),
       missStops,
       isReached: missStops.every((stops, index) => !constraints[index]!.isHard || Math.abs(stops) <= ON_TARGET_STOPS),
       cost: weigh.costAt(sums, positions),
@@ -147,7 +195,11 @@ export const solvePowers = (dials: readonly Dial[], constraints: readonly Constr
   }
   const asIs = answer(now)
   if (asIs.missStops.every(stops => Math.abs(stops) <= ON_TARGET_STOPS / 2)) return asIs
-  const wanted = ideal(dials, constraints, now.map((position, index) => factorAt(dials[index]!, position)))
+  const wanted = ideal(
+    dials,
+    constraints,
+    now.map((position, index) => factorAt(dials[index]!, position)),
+  )
   const rounded = wanted.map((factor, index): Position => {
     const dial = dials[index]!
     if (dial.isFixed) return now[index]!

@@ -30,20 +30,34 @@ export const CARE_STOPS = 0.1
 /** Slips are worked out from longer ones, so that they stand clear of the noise of rays. */
 const STRETCH = 2
 
-type State = { subject: number, backdrop: number, spread: number }
+type State = { subject: number; backdrop: number; spread: number }
 
 /**
  * What slips of 5 cm or 5 degrees of each light, and of the sitter, do to subject and backdrop; the worst first.
- * By central differences of the whole light, bounce included, without what the lamps' housings hide, at the powers and the camera setting of the look.
+ * By central differences of the whole light, bounce included, without what the lamps' housings hide, at the powers
+ * and the camera setting of the look.
  */
-export const sensitivity = async (set: StudioSet, look: Look, camera: CameraSetting, learned: Learned, { report, pause = () => Promise.resolve(false) }: { report?: (share: number) => void, pause?: () => Promise<boolean> } = {}): Promise<Slip[] | undefined> => {
+export const sensitivity = async (
+  set: StudioSet,
+  look: Look,
+  camera: CameraSetting,
+  learned: Learned,
+  {
+    report,
+    pause = () => Promise.resolve(false),
+  }: { report?: (share: number) => void; pause?: () => Promise<boolean> } = {},
+): Promise<Slip[] | undefined> => {
   const solver = lightingSolver(QUALITY, meterPoints)
   const stateOf = async (moved: StudioSet): Promise<State | undefined> => {
     const solved = await solver(withoutHousings(moved), { pause })
     if (!solved) return undefined
     const { at, readouts } = evaluate(moved, look, calibratedLighting(moved, solved.layers, learned), camera)
     const drop = readouts.filter(({ point }) => point.surface === 'backdrop').map(({ stops }) => stops)
-    return { subject: at(KEY_SIDE).stops, backdrop: at(BACKDROP_MIDDLE).stops - at(KEY_SIDE).stops, spread: Math.max(...drop) - Math.min(...drop) }
+    return {
+      subject: at(KEY_SIDE).stops,
+      backdrop: at(BACKDROP_MIDDLE).stops - at(KEY_SIDE).stops,
+      spread: Math.max(...drop) - Math.min(...drop),
+    }
   }
   const shifted = (id: string, along: 'xM' | 'yM' | 'zM') => (sign: number) => {
     const { place } = thingOf(set, id)!
@@ -54,7 +68,7 @@ export const sensitivity = async (set: StudioSet, look: Look, camera: CameraSett
     return featherLight(set, id, { featherPanDeg: light.aim.featherPanDeg + sign * STRETCH * SLIP_DEG })
   }
   const lit = set.lights.filter(light => look.lights[light.id]?.on)
-  const tries: { id: string, name: string, way: Slip['way'], at: (sign: number) => StudioSet }[] = [
+  const tries: { id: string; name: string; way: Slip['way']; at: (sign: number) => StudioSet }[] = [
     ...lit.flatMap(light => [
       { id: light.id, name: light.name, way: 'depth' as const, at: shifted(light.id, 'yM') },
       { id: light.id, name: light.name, way: 'across' as const, at: shifted(light.id, 'xM') },
@@ -77,4 +91,5 @@ export const sensitivity = async (set: StudioSet, look: Look, camera: CameraSett
   return slips.sort((a, b) => worstSlip(b) - worstSlip(a))
 }
 
-export const worstSlip = ({ subject, backdrop, evenness }: Slip): number => Math.max(Math.abs(subject), Math.abs(backdrop), Math.abs(evenness))
+export const worstSlip = ({ subject, backdrop, evenness }: Slip): number =>
+  Math.max(Math.abs(subject), Math.abs(backdrop), Math.abs(evenness))

@@ -14,39 +14,55 @@ const ROUNDS = 6
 /** Where the key begins: the aperture that a settled look is looked for at first. */
 const FIRST_F_NUMBER = 8
 
-const turned = (light: Light, setting: LightSetting, byStops: number): LightSetting =>
-  ({ ...setting, powerStops: Math.max(-light.lamp.rangeStops, Math.min(0, roundToClicks(setting.powerStops + byStops, light.lamp.clickStops))) })
+const turned = (light: Light, setting: LightSetting, byStops: number): LightSetting => ({
+  ...setting,
+  powerStops: Math.max(
+    -light.lamp.rangeStops,
+    Math.min(0, roundToClicks(setting.powerStops + byStops, light.lamp.clickStops)),
+  ),
+})
 
 /** The lights on the sitter turned by so many stops, each within its range. */
 export const turnSubjectLights = (set: StudioSet, look: Look, byStops: number): Record<string, LightSetting> =>
-  Object.fromEntries(set.lights.map((light) => {
-    const setting = look.lights[light.id]!
-    if (light.job === 'backdrop') return [light.id, setting]
-    return [light.id, turned(light, setting, byStops)]
-  }))
+  Object.fromEntries(
+    set.lights.map(light => {
+      const setting = look.lights[light.id]!
+      if (light.job === 'backdrop') return [light.id, setting]
+      return [light.id, turned(light, setting, byStops)]
+    }),
+  )
 
 /** The backdrop lights turned alike until the backdrop gets, all in all, the light that its targets want. */
 const backdropTogether = ({ set, look, camera, readouts }: Evaluation): Record<string, LightSetting> => {
-  const onBackdrop = new Set(set.lights.filter(light => light.job === 'backdrop' && look.lights[light.id]!.on).map(light => light.id))
-  const sums = readouts.filter(({ point }) => point.surface === 'backdrop' && look.targets[point.id]).map(({ point, parts, roomLuxS }) => {
-    return {
-      wanted: exposureFromReading(camera.fNumber, camera.iso, METER_CONSTANT.flat) * ratioFromStops(targetBand(look.targets[point.id]!, point, set.camera, keyWanted(look.targets)).stops),
-      own: totalOf(parts.filter(part => onBackdrop.has(part.lightId))),
-      others: roomLuxS + totalOf(parts.filter(part => !onBackdrop.has(part.lightId))),
-    }
-  })
+  const onBackdrop = new Set(
+    set.lights.filter(light => light.job === 'backdrop' && look.lights[light.id]!.on).map(light => light.id),
+  )
+  const sums = readouts
+    .filter(({ point }) => point.surface === 'backdrop' && look.targets[point.id])
+    .map(({ point, parts, roomLuxS }) => {
+      return {
+        wanted:
+          exposureFromReading(camera.fNumber, camera.iso, METER_CONSTANT.flat) *
+          ratioFromStops(targetBand(look.targets[point.id]!, point, set.camera, keyWanted(look.targets)).stops),
+        own: totalOf(parts.filter(part => onBackdrop.has(part.lightId))),
+        others: roomLuxS + totalOf(parts.filter(part => !onBackdrop.has(part.lightId))),
+      }
+    })
   const sum = (of: 'wanted' | 'own' | 'others') => sums.reduce((total, each) => total + each[of], 0)
   const missing = sum('wanted') - sum('others')
   if (!(sum('own') > 0) || !(missing > 0)) return look.lights
   const byStops = stopsFromRatio(missing / sum('own'))
-  return Object.fromEntries(set.lights.map((light) => {
-    const setting = look.lights[light.id]!
-    return [light.id, onBackdrop.has(light.id) ? turned(light, setting, byStops) : setting]
-  }))
+  return Object.fromEntries(
+    set.lights.map(light => {
+      const setting = look.lights[light.id]!
+      return [light.id, onBackdrop.has(light.id) ? turned(light, setting, byStops) : setting]
+    }),
+  )
 }
 
 /**
- * Powers of a look from scratch: the key near f/8, everything else solved against it; where a backdrop light then lacks power, the
+ * Powers of a look from scratch: the key near f/8, everything else solved against it; where a backdrop light then
+ * lacks power, the
  * sitter's lights come down and the camera opens until it is enough.
  */
 export const settleLook = (set: StudioSet, look: Look, lighting: Lighting): Record<string, LightSetting> => {
@@ -62,12 +78,23 @@ export const settleLook = (set: StudioSet, look: Look, lighting: Lighting): Reco
       continue
     }
     // Lights that were turned alike and are good enough stay alike.
-    if (evaluate(set, current, lighting).readouts.every(({ missStops }) => Math.abs(missStops ?? 0) <= ON_TARGET_STOPS)) break
+    if (evaluate(set, current, lighting).readouts.every(({ missStops }) => Math.abs(missStops ?? 0) <= ON_TARGET_STOPS))
+      break
     const answer = solveLook(evaluate(set, current, lighting))
     current = { ...current, lights: answer.settings }
     if (answer.isReached) break
-    const isSpent = set.lights.some(light => light.job === 'backdrop' && answer.settings[light.id]!.on && answer.settings[light.id]!.powerStops > -light.lamp.clickStops)
-    const short = Math.min(0, ...answer.misses.filter(({ of }) => of.kind === 'point' && of.point.surface === 'backdrop').map(({ stops }) => stops))
+    const isSpent = set.lights.some(
+      light =>
+        light.job === 'backdrop' &&
+        answer.settings[light.id]!.on &&
+        answer.settings[light.id]!.powerStops > -light.lamp.clickStops,
+    )
+    const short = Math.min(
+      0,
+      ...answer.misses
+        .filter(({ of }) => of.kind === 'point' && of.point.surface === 'backdrop')
+        .map(({ stops }) => stops),
+    )
     if (!isSpent || short > -0.1 || !current.exposure.followsPointId) break
     current = { ...current, lights: turnSubjectLights(set, current, short) }
   }
@@ -79,12 +106,18 @@ export const settleSet = (set: StudioSet, lighting: Lighting): StudioSet =>
   set.looks.reduce((settled, look) => changeSettings(settled, look.id, settleLook(settled, look, lighting)), set)
 
 /** What targets of a set's looks its powers leave missed, in words. */
-export const missedOf = (set: StudioSet, lighting: Lighting): string[] => set.looks.flatMap((look) => {
-  const { readouts, areas } = evaluate(set, look, lighting)
-  const named = set.looks.length > 1 ? `${look.name}: ` : ''
-  const off = readouts
-    .filter(({ missStops, isWished }) => !isWished && Math.abs(missStops ?? 0) > ON_TARGET_STOPS)
-    .map(({ point, missStops }) => `${named}${point.name.charAt(0).toLowerCase()}${point.name.slice(1)} stays ${stopWords(missStops!)} too ${missStops! > 0 ? 'bright' : 'dark'}`)
-  const offAreas = areas.filter(({ missStops, isWished }) => !isWished && Math.abs(missStops) > ON_TARGET_STOPS).map(area => `${named}${areaReadoutWords(area)}`)
-  return [...off, ...offAreas]
-})
+export const missedOf = (set: StudioSet, lighting: Lighting): string[] =>
+  set.looks.flatMap(look => {
+    const { readouts, areas } = evaluate(set, look, lighting)
+    const named = set.looks.length > 1 ? `${look.name}: ` : ''
+    const off = readouts
+      .filter(({ missStops, isWished }) => !isWished && Math.abs(missStops ?? 0) > ON_TARGET_STOPS)
+      .map(
+        ({ point, missStops }) =>
+          `${named}${point.name.charAt(0).toLowerCase()}${point.name.slice(1)} stays ${stopWords(missStops!)} too ${missStops! > 0 ? 'bright' : 'dark'}`,
+      )
+    const offAreas = areas
+      .filter(({ missStops, isWished }) => !isWished && Math.abs(missStops) > ON_TARGET_STOPS)
+      .map(area => `${named}${areaReadoutWords(area)}`)
+    return [...off, ...offAreas]
+  })

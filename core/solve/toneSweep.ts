@@ -6,7 +6,7 @@ import { propose, type ProposeOptions, type Proposed } from './moves/propose'
 import type { Question } from './moves/trial'
 
 /** What it takes to bring the backdrop of a set to one tone. */
-export type Rung = { value: number, name: string, set: StudioSet, proposed: Proposed }
+export type Rung = { value: number; name: string; set: StudioSet; proposed: Proposed }
 
 /** The set with another value wanted of its whole backdrop, everything else wanted as before. */
 export const withBackdropValue = (set: StudioSet, lookId: string, value: number): StudioSet => {
@@ -14,8 +14,14 @@ export const withBackdropValue = (set: StudioSet, lookId: string, value: number)
   return changeTargets(set, lookId, Object.fromEntries(BACKDROP_POINTS.map(id => [id, target])))
 }
 
-/** From one set: what it takes to go pure white, light grey, mid grey, dark grey and black. Rungs are told as they come. */
-export const ladder = async (question: Question, { report, ...options }: Omit<ProposeOptions, 'report'> & { report?: (rungs: Rung[], share: number) => void } = {}): Promise<Rung[] | undefined> => {
+/**
+ * From one set: what it takes to go pure white, light grey, mid grey, dark grey and black. Rungs are told as they
+ * come.
+ */
+export const ladder = async (
+  question: Question,
+  { report, ...options }: Omit<ProposeOptions, 'report'> & { report?: (rungs: Rung[], share: number) => void } = {},
+): Promise<Rung[] | undefined> => {
   const rungs: Rung[] = []
   for (const { value, name } of TONE_NAMES) {
     const set = withBackdropValue(question.set, question.lookId, value)

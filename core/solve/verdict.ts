@@ -31,18 +31,26 @@ const worstOf = (readouts: readonly Readout[]): Readout | undefined => {
   const surfaceFirst = missed.filter(readout => readout.point.surface === 'backdrop')
   const pool = surfaceFirst.some(isOff) ? surfaceFirst : missed
   // Of equally bad points the middle is named, so a shade of margin goes to the first clear winner.
-  return pool.reduce<Readout | undefined>((worst, readout) =>
-    !worst || Math.abs(readout.missStops!) > Math.abs(worst.missStops!) + 0.15 || (readout.point.id === BACKDROP_MIDDLE && Math.abs(readout.missStops!) > Math.abs(worst.missStops!) - 0.15)
-      ? readout
-      : worst, undefined)
+  return pool.reduce<Readout | undefined>(
+    (worst, readout) =>
+      !worst ||
+      Math.abs(readout.missStops!) > Math.abs(worst.missStops!) + 0.15 ||
+      (readout.point.id === BACKDROP_MIDDLE && Math.abs(readout.missStops!) > Math.abs(worst.missStops!) - 0.15)
+        ? readout
+        : worst,
+    undefined,
+  )
 }
 
-const isOff = ({ missStops, isWished }: Pick<Readout, 'missStops' | 'isWished'>): boolean => !isWished && Math.abs(missStops ?? 0) > ON_TARGET_STOPS
+const isOff = ({ missStops, isWished }: Pick<Readout, 'missStops' | 'isWished'>): boolean =>
+  !isWished && Math.abs(missStops ?? 0) > ON_TARGET_STOPS
 
 const wantedWords = (readout: Readout, look: Look): string => {
   const target = look.targets[readout.point.id]
-  if (target?.kind === 'value') return `${target.channel && target.channel !== 'luminance' ? `${target.channel} ` : ''}${Math.round(target.channel && target.channel !== 'luminance' ? readout.rendered!.values[CHANNEL_NAMES.indexOf(target.channel)]! : readout.value!)}, wanted ${Math.round(target.value)}`
-  if (target?.kind === 'ratio' && readout.point.id === SHADOW_SIDE) return `${formatStops(target.stops + readout.missStops!)} against the lit cheek, wanted ${formatStops(target.stops)}`
+  if (target?.kind === 'value')
+    return `${target.channel && target.channel !== 'luminance' ? `${target.channel} ` : ''}${Math.round(target.channel && target.channel !== 'luminance' ? readout.rendered!.values[CHANNEL_NAMES.indexOf(target.channel)]! : readout.value!)}, wanted ${Math.round(target.value)}`
+  if (target?.kind === 'ratio' && readout.point.id === SHADOW_SIDE)
+    return `${formatStops(target.stops + readout.missStops!)} against the lit cheek, wanted ${formatStops(target.stops)}`
   const wanted = Math.abs(readout.targetStops!) < 0.05 ? '' : `, wanted ${formatStops(readout.targetStops!)}`
   return `${formatStops(readout.stops)} against the camera setting${wanted}`
 }
@@ -51,7 +59,9 @@ const capital = (words: string): string => words.charAt(0).toUpperCase() + words
 
 const pointName = ({ point }: Readout): string => point.name.charAt(0).toLowerCase() + point.name.slice(1)
 
-/** Where the backdrop stands, by the points that were asked for: a span for more than one, the place for a single one. */
+/**
+ * Where the backdrop stands, by the points that were asked for: a span for more than one, the place for a single one.
+ */
 const backdropWords = (asked: readonly Readout[]): string => {
   const values = formatSpan(asked.map(readout => readout.value!))
   return asked.length === 1 ? `${pointName(asked[0]!)} ${values}` : `backdrop ${values} from left to right`
@@ -62,8 +72,14 @@ const onTarget = (readouts: readonly Readout[]): string => {
   const backdrop = asked.filter(readout => readout.point.surface === 'backdrop')
   const subject = asked.find(readout => readout.point.id === KEY_SIDE)
   const words = [
-    ...backdrop.length > 0 ? [backdropWords(backdrop)] : [],
-    ...subject ? [Math.abs(subject.targetStops!) < 0.05 ? 'subject at the camera setting' : `subject ${formatStops(subject.targetStops!)} against the camera setting`] : [],
+    ...(backdrop.length > 0 ? [backdropWords(backdrop)] : []),
+    ...(subject
+      ? [
+          Math.abs(subject.targetStops!) < 0.05
+            ? 'subject at the camera setting'
+            : `subject ${formatStops(subject.targetStops!)} against the camera setting`,
+        ]
+      : []),
   ]
   return words.length > 0 ? `On target: ${words.join(', ')}.` : 'On target.'
 }
@@ -76,8 +92,19 @@ export const verdictOf = (evaluation: Judged, answer: LookAnswer): Verdict => {
   const { set, look, readouts, areas } = evaluation
   const worst = worstOf(readouts)
   const fault = keyFaultOf(evaluation)
-  if (!worst && areas.length === 0) return { state: 'no-target', headline: 'No target is set. Ask for a backdrop value to begin.', changes: [], missStops: 0 }
-  const offArea = areas.filter(isOff).reduce<AreaReadout | undefined>((most, area) => !most || Math.abs(area.missStops) > Math.abs(most.missStops) ? area : most, undefined)
+  if (!worst && areas.length === 0)
+    return {
+      state: 'no-target',
+      headline: 'No target is set. Ask for a backdrop value to begin.',
+      changes: [],
+      missStops: 0,
+    }
+  const offArea = areas
+    .filter(isOff)
+    .reduce<AreaReadout | undefined>(
+      (most, area) => (!most || Math.abs(area.missStops) > Math.abs(most.missStops) ? area : most),
+      undefined,
+    )
   const isPointOff = readouts.some(isOff)
   if (!isPointOff && !offArea) return { state: 'on-target', headline: onTarget(readouts), changes: [], missStops: 0 }
   if (fault) {
@@ -88,8 +115,16 @@ export const verdictOf = (evaluation: Judged, answer: LookAnswer): Verdict => {
   const found = isPointOff || !offArea ? `${worst!.point.name} ${wantedWords(worst!, look)}` : areaReadoutWords(offArea)
   const mend = changes.length > 0 ? answer.settings : undefined
   const missStops = isPointOff || !offArea ? worst!.missStops! : offArea.missStops
-  if (answer.isReached) return { state: 'mend', headline: `${found}: ${changesWords(changes, set.lights)}.`, mend, changes, missStops }
+  if (answer.isReached)
+    return { state: 'mend', headline: `${found}: ${changesWords(changes, set.lights)}.`, mend, changes, missStops }
   const { words, advice } = bindingOf(evaluation, answer)
   const nearest = mend ? ` Nearest: ${changesWords(changes, set.lights)}.` : ''
-  return { state: 'short', headline: `${found}: ${words}.`, detail: capital(advice) + nearest, mend, changes, missStops }
+  return {
+    state: 'short',
+    headline: `${found}: ${words}.`,
+    detail: capital(advice) + nearest,
+    mend,
+    changes,
+    missStops,
+  }
 }

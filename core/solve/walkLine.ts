@@ -9,7 +9,7 @@ import { evaluate } from '../evaluation/evaluation'
 import { direction, subtract, type Vector } from '../physics/units/vector'
 
 /** Light along a walk: how far from its start, and stops over the camera setting there. */
-export type WalkPoint = { alongM: number, stops: number }
+export type WalkPoint = { alongM: number; stops: number }
 
 const STEPS = 25
 
@@ -17,17 +17,45 @@ const STEPS = 25
 const withoutSitters = (set: StudioSet): StudioSet => ({
   ...set,
   subjects: [],
-  lights: set.lights.map((light) => {
+  lights: set.lights.map(light => {
     const [xM, yM, zM] = aimedAt(light.aim, set)
-    return { ...light, aim: { at: 'place', place: { xM, yM, zM }, featherPanDeg: light.aim.featherPanDeg, featherTiltDeg: light.aim.featherTiltDeg } }
+    return {
+      ...light,
+      aim: {
+        at: 'place',
+        place: { xM, yM, zM },
+        featherPanDeg: light.aim.featherPanDeg,
+        featherTiltDeg: light.aim.featherTiltDeg,
+      },
+    }
   }),
 })
 
-/** The light that a face gets on its way from one place to another, dome toward the camera. Undefined where it was called off. */
-export const walkLine = async (set: StudioSet, look: Look, camera: CameraSetting, learned: Learned, from: Vector, to: Vector, { pause = () => Promise.resolve(false) }: { pause?: () => Promise<boolean> } = {}): Promise<WalkPoint[] | undefined> => {
+/**
+ * The light that a face gets on its way from one place to another, dome toward the camera. Undefined where it was
+ * called off.
+ */
+export const walkLine = async (
+  set: StudioSet,
+  look: Look,
+  camera: CameraSetting,
+  learned: Learned,
+  from: Vector,
+  to: Vector,
+  { pause = () => Promise.resolve(false) }: { pause?: () => Promise<boolean> } = {},
+): Promise<WalkPoint[] | undefined> => {
   const lens: Vector = [set.camera.place.xM, set.camera.place.yM, from[2]]
   const walk = walkReceivers(from, to, STEPS, direction(subtract(lens, from), [0, 1, 0]))
-  const points = walk.map((receiver): MeterPoint => ({ ...receiver, name: 'Walk', facingWords: '', heldWords: '', surface: 'own', isEssential: false, hold: { receptor: 'dome' as const, looks: 'surface' as const }, constant: constantOf(set.meter, 'dome') }))
+  const points = walk.map((receiver): MeterPoint => ({
+    ...receiver,
+    name: 'Walk',
+    facingWords: '',
+    heldWords: '',
+    surface: 'own',
+    isEssential: false,
+    hold: { receptor: 'dome' as const, looks: 'surface' as const },
+    constant: constantOf(set.meter, 'dome'),
+  }))
   const empty = withoutSitters(set)
   const solved = await lightingSolver(undefined, () => points)(empty, { pause })
   if (!solved) return undefined

@@ -7,7 +7,10 @@ import { grey } from '../physics/units/rgb'
 import { PLAIN_RUN } from '../model/readingSchema'
 import type { StudioSet } from '../model/schema'
 
-/** A room with a white roll, a mark and a camera, and no lights: where a set is built from. Sizes are of a usual small studio. */
+/**
+ * A room with a white roll, a mark and a camera, and no lights: where a set is built from. Sizes are of a usual small
+ * studio.
+ */
 export const emptySet = (id: string, name: string): StudioSet => {
   const bare: StudioSet = {
     id,
@@ -15,21 +18,72 @@ export const emptySet = (id: string, name: string): StudioSet => {
     notes: '',
     brief: NO_BRIEF,
     room: {
-      widthM: 5, depthM: 7.5, heightM: 3, behindBackdropM: 0.3,
-      reflectances: { back: grey(0.45), front: grey(0.45), left: grey(0.45), right: grey(0.45), floor: grey(0.3), ceiling: grey(0.7) },
-      ambient: null, floorGloss: null,
+      widthM: 5,
+      depthM: 7.5,
+      heightM: 3,
+      behindBackdropM: 0.3,
+      reflectances: {
+        back: grey(0.45),
+        front: grey(0.45),
+        left: grey(0.45),
+        right: grey(0.45),
+        floor: grey(0.3),
+        ceiling: grey(0.7),
+      },
+      ambient: null,
+      floorGloss: null,
     },
     backdrop: { ...backdropNamed('White paper roll'), centreXM: 0 },
-    subjects: [{ id: 'sitter', name: 'Sitter', place: { xM: 0, yM: 3 }, heightM: 1.72, skin: [0.5, 0.33, 0.25], clothing: grey(0.25), hair: [0.07, 0.05, 0.04], pose: 'standing', turnDeg: 0 }],
+    subjects: [
+      {
+        id: 'sitter',
+        name: 'Sitter',
+        place: { xM: 0, yM: 3 },
+        heightM: 1.72,
+        skin: [0.5, 0.33, 0.25],
+        clothing: grey(0.25),
+        hair: [0.07, 0.05, 0.04],
+        pose: 'standing',
+        turnDeg: 0,
+      },
+    ],
     camera: {
-      place: { xM: 0, yM: 6.5, zM: 1.4 }, aimHeightM: 1.34, lens: { focalLengthMm: 85 }, sensor: { widthMm: 24, heightMm: 36 },
-      apertures: { widest: 2.8, smallest: 22, clickStops: 1 / 3 }, response: { kind: 'srgb' }, veilingGlare: 0.02, whiteBalanceK: 5600, syncShutterS: 1 / 200, lensLossStops: 0, falloff: { use: 'none', fields: [] }, kitId: null,
+      place: { xM: 0, yM: 6.5, zM: 1.4 },
+      aimHeightM: 1.34,
+      lens: { focalLengthMm: 85 },
+      sensor: { widthMm: 24, heightMm: 36 },
+      apertures: { widest: 2.8, smallest: 22, clickStops: 1 / 3 },
+      response: { kind: 'srgb' },
+      veilingGlare: 0.02,
+      whiteBalanceK: 5600,
+      syncShutterS: 1 / 200,
+      lensLossStops: 0,
+      falloff: { use: 'none', fields: [] },
+      kitId: null,
     },
-    panels: [], props: [], points: [], lights: [], locked: [], groups: [],
-    looks: [{ id: 'first', name: 'First look', lights: {}, exposure: { fNumber: 8, shutterS: 1 / 125, iso: 100, followsPointId: null }, targets: {}, areas: [], run: PLAIN_RUN, grid: null }],
+    panels: [],
+    props: [],
+    points: [],
+    lights: [],
+    locked: [],
+    groups: [],
+    looks: [
+      {
+        id: 'first',
+        name: 'First look',
+        lights: {},
+        exposure: { fNumber: 8, shutterS: 1 / 125, iso: 100, followsPointId: null },
+        targets: {},
+        areas: [],
+        run: PLAIN_RUN,
+        grid: null,
+      },
+    ],
     meter: PLAIN_METER,
     holds: {},
-    readings: [], frames: [], frozen: null,
+    readings: [],
+    frames: [],
+    frozen: null,
   }
   return askLook(frameUp(bare), 'first', 'white')
 }

@@ -13,12 +13,25 @@ import { standingStart } from './standingStart'
 import { direction, dot, subtract } from '../physics/units/vector'
 
 const kit = genericKit()
-const CHOICES = ['key', 'fill', 'edge', 'hair', 'top', 'backdrop', 'backdrop-pair', 'sitter', 'box', 'cylinder', 'point', ...kit.panels.map(({ id }) => `panel:${id}`)]
+const CHOICES = [
+  'key',
+  'fill',
+  'edge',
+  'hair',
+  'top',
+  'backdrop',
+  'backdrop-pair',
+  'sitter',
+  'box',
+  'cylinder',
+  'point',
+  ...kit.panels.map(({ id }) => `panel:${id}`),
+]
 
 describe('what is put on the stage', () => {
-  it.each(CHOICES)('%s: stands where it fits, thrice over, with ids of its own', (choice) => {
+  it.each(CHOICES)('%s: stands where it fits, thrice over, with ids of its own', choice => {
     for (const set of [emptySet('a', 'A'), demoSet(), crowdedSet()]) {
-      const thrice = [1, 2, 3].reduce((before) => {
+      const thrice = [1, 2, 3].reduce(before => {
         const { set: after, ids } = standingStart(before, choice, kit)!
         expect(ids.every(id => thingOf(after, id) && !thingOf(before, id))).toBe(true)
         return after
@@ -32,9 +45,13 @@ describe('what is put on the stage', () => {
     const { set, ids } = standingStart(emptySet('a', 'A'), 'key', kit)!
     const key = set.lights.find(({ id }) => id === ids[0])!
     const subject = set.subjects[0]!
-    const toHead = direction(subtract([subject.place.xM, subject.place.yM, headHeightM(subject)], [key.place.xM, key.place.yM, key.place.zM]))
+    const toHead = direction(
+      subtract([subject.place.xM, subject.place.yM, headHeightM(subject)], [key.place.xM, key.place.yM, key.place.zM]),
+    )
     expectWithin(dot(axisOf(key, set), toHead), 1, 1e-4)
-    const lamps = [1, 2, 3].reduce((before, _) => standingStart(before, 'fill', kit)!.set, set).lights.map(({ lamp }) => lamp.kitId)
+    const lamps = [1, 2, 3]
+      .reduce((before, _) => standingStart(before, 'fill', kit)!.set, set)
+      .lights.map(({ lamp }) => lamp.kitId)
     expect(lamps).toEqual(['flash-head-200', 'flash-head-200', 'flash-head-400', 'flash-head-400'])
   })
 
@@ -47,13 +64,21 @@ describe('the side view', () => {
     expect(course[0]).toEqual([0, 2.8])
     expect(course.at(-1)).toEqual([1.6, 0])
     for (const [yM, zM] of course.slice(1, -1)) expectWithin(Math.hypot(0.35 - yM, 0.35 - zM), 0.35, 1e-9)
-    expect(backdropSide({ ...demoSet().backdrop, kind: 'lit-panel' })).toEqual([[0, 2.8], [0, 0]])
+    expect(backdropSide({ ...demoSet().backdrop, kind: 'lit-panel' })).toEqual([
+      [0, 2.8],
+      [0, 0],
+    ])
   })
 
   it('draws a figure as tall as it is, and a panel as high', () => {
     const parts = figureSide(demoSet().subjects[0]!)
-    expectWithin(Math.max(...parts.flatMap(({ from, to, radiusM }) => [from[1] + radiusM, to[1] + radiusM])), 1.72, 0.04)
+    expectWithin(
+      Math.max(...parts.flatMap(({ from, to, radiusM }) => [from[1] + radiusM, to[1] + radiusM])),
+      1.72,
+      0.04,
+    )
     const board = crowdedSet().panels.find(({ id }) => id === 'v-flat-right')!
-    for (const wing of panelSide(board)) expectWithin(Math.max(...wing.map(([, z]) => z)) - Math.min(...wing.map(([, z]) => z)), board.heightM, 1e-9)
+    for (const wing of panelSide(board))
+      expectWithin(Math.max(...wing.map(([, z]) => z)) - Math.min(...wing.map(([, z]) => z)), board.heightM, 1e-9)
   })
 })

@@ -15,7 +15,10 @@ import { replacedBy, STARTING_POINTS, startFrom } from './startFrom'
 
 /** Targets are met on the very layers that they are solved on, so a quarter of the rays proves as much. */
 const solve = lightingSolver(DRAFT_QUALITY)
-const small = (): StudioSet => ({ ...emptySet('small', 'Small'), room: { ...emptySet('small', 'Small').room, widthM: 3.2, depthM: 4.2, heightM: 2.6, behindBackdropM: 0.1 } })
+const small = (): StudioSet => ({
+  ...emptySet('small', 'Small'),
+  room: { ...emptySet('small', 'Small').room, widthM: 3.2, depthM: 4.2, heightM: 2.6, behindBackdropM: 0.1 },
+})
 
 describe('every ready set-up', () => {
   it('has a name and an id of its own', () => {
@@ -23,27 +26,45 @@ describe('every ready set-up', () => {
     expect(STARTING_POINTS.length).toBeGreaterThanOrEqual(20)
   })
 
-  it.each(STARTING_POINTS.map(point => [point.id, point] as const))('%s comes to its look in the demo hall, nothing in the frame that has no business there', async (_, point) => {
-    const { set, lacks } = startFrom(demoSet(), point, genericKit())
-    expect(faults(set)).toEqual([])
-    expect(lacks).toEqual([])
-    const { layers, stage } = (await solve(set))!
-    const lighting = { layers, learned: NOTHING_LEARNED }
-    const settled = settleSet(set, lighting)
-    const { areas, readouts } = evaluate(settled, settled.looks[0]!, lighting)
-    expect(areas.filter(({ missStops }) => Math.abs(missStops) > 0.1).map(({ area, measured }) => `${area.kind} ${measured.toFixed(2)}`)).toEqual([])
-    const missed = readouts.filter(({ missStops }) => Math.abs(missStops ?? 0) > 0.1)
-    expect(missed.map(({ point: { name }, missStops }) => `${name} ${missStops!.toFixed(2)}`)).toEqual([])
-    expect(sightingsOf(settled, stage).filter(({ seen }) => seen > 0.12).map(({ id, what }) => `${what} ${id}`)).toEqual([])
-    expect(uncovered(settled)).toEqual({ aside: 0, above: 0 })
-  })
+  it.each(STARTING_POINTS.map(point => [point.id, point] as const))(
+    '%s comes to its look in the demo hall, nothing in the frame that has no business there',
+    async (_, point) => {
+      const { set, lacks } = startFrom(demoSet(), point, genericKit())
+      expect(faults(set)).toEqual([])
+      expect(lacks).toEqual([])
+      const { layers, stage } = (await solve(set))!
+      const lighting = { layers, learned: NOTHING_LEARNED }
+      const settled = settleSet(set, lighting)
+      const { areas, readouts } = evaluate(settled, settled.looks[0]!, lighting)
+      expect(
+        areas
+          .filter(({ missStops }) => Math.abs(missStops) > 0.1)
+          .map(({ area, measured }) => `${area.kind} ${measured.toFixed(2)}`),
+      ).toEqual([])
+      const missed = readouts.filter(({ missStops }) => Math.abs(missStops ?? 0) > 0.1)
+      expect(missed.map(({ point: { name }, missStops }) => `${name} ${missStops!.toFixed(2)}`)).toEqual([])
+      expect(
+        sightingsOf(settled, stage)
+          .filter(({ seen }) => seen > 0.12)
+          .map(({ id, what }) => `${what} ${id}`),
+      ).toEqual([])
+      expect(uncovered(settled)).toEqual({ aside: 0, above: 0 })
+    },
+  )
 
-  it.each(STARTING_POINTS.map(point => [point.id, point] as const))('%s fits into a room of 3.2 by 4.2 m', (_, point) => {
-    expect(faults(startFrom(small(), point, genericKit()).set)).toEqual([])
-  })
+  it.each(STARTING_POINTS.map(point => [point.id, point] as const))(
+    '%s fits into a room of 3.2 by 4.2 m',
+    (_, point) => {
+      expect(faults(startFrom(small(), point, genericKit()).set)).toEqual([])
+    },
+  )
 
   it('makes do with what the kit holds, and says what it lacks', () => {
-    const kit = { ...genericKit(), lamps: genericKit().lamps.slice(0, 1), modifiers: genericKit().modifiers.filter(({ what }) => what.kind === 'umbrella') }
+    const kit = {
+      ...genericKit(),
+      lamps: genericKit().lamps.slice(0, 1),
+      modifiers: genericKit().modifiers.filter(({ what }) => what.kind === 'umbrella'),
+    }
     const { set, lacks } = startFrom(demoSet(), STARTING_POINTS[0]!, kit)
     expect(set.lights.map(({ modifier }) => modifier.kind)).toEqual(['umbrella', 'wide-reflector', 'wide-reflector'])
     expect(set.lights[0]!.lamp.kitId).toBe('flash-head-200')
@@ -59,7 +80,15 @@ describe('a ready set-up', () => {
       for (const point of STARTING_POINTS) {
         const [fresh, after] = [startFrom(demoSet(), point, kit).set, startFrom(standing, point, kit).set]
         // After a thing a usual sitter sits down, since whoever sat there before is not known any more.
-        const bare = (set: StudioSet) => before.id === 'gloss-product' ? { backdrop: set.backdrop, lights: set.lights.map(({ modifier, job, lamp, gel }) => ({ modifier, job, lamp, gel })), looks: set.looks, pose: set.subjects.map(({ pose }) => pose) } : set
+        const bare = (set: StudioSet) =>
+          before.id === 'gloss-product'
+            ? {
+                backdrop: set.backdrop,
+                lights: set.lights.map(({ modifier, job, lamp, gel }) => ({ modifier, job, lamp, gel })),
+                looks: set.looks,
+                pose: set.subjects.map(({ pose }) => pose),
+              }
+            : set
         expect(bare(after), `${point.id} after ${before.id}`).toEqual(bare(fresh))
       }
     }
@@ -77,8 +106,12 @@ describe('a ready set-up', () => {
       const { set } = startFrom(demoSet(), point, genericKit())
       if (!set.lights.some(({ job }) => job === 'fill')) continue
       const { layers } = (await solve(set))!
-      const { looks: [look], lights } = settleSet(set, { layers, learned: NOTHING_LEARNED })
-      for (const fill of lights.filter(({ job }) => job === 'fill')) expect(look!.lights[fill.id]!.on, point.id).toBe(true)
+      const {
+        looks: [look],
+        lights,
+      } = settleSet(set, { layers, learned: NOTHING_LEARNED })
+      for (const fill of lights.filter(({ job }) => job === 'fill'))
+        expect(look!.lights[fill.id]!.on, point.id).toBe(true)
     }
   })
 

@@ -20,7 +20,7 @@ import { WHITES } from './whites'
 export const STARTING_POINTS: readonly StartingPoint[] = [...WHITES, ...GREYS, ...DARKS, ...STAGES]
 
 /** A set that was started from a ready set-up, and what the kit or the room lacked for it. */
-export type Started = { set: StudioSet, lacks: string[] }
+export type Started = { set: StudioSet; lacks: string[] }
 
 const ASIDE_M = 0.06
 const OVERHEAD_M = 0.06
@@ -37,15 +37,21 @@ const hung = (set: StudioSet, backdrop: Omit<Backdrop, 'centreXM'>, framing: Sta
 
 const USUAL_BEHIND_M = 0.8
 
-/** A set-up is for a person, unless it brings a thing of its own: whoever sat here before sits again, and after a thing a usual sitter. */
+/**
+ * A set-up is for a person, unless it brings a thing of its own: whoever sat here before sits again, and after a
+ * thing a usual sitter.
+ */
 const sitterOf = ({ subjects }: StudioSet): StudioSet['subjects'][number] => {
   const first = subjects[0]!
-  return first.pose === 'object' ? { ...emptySet('sitter', 'Sitter').subjects[0]!, id: first.id } : { ...first, turnDeg: 0 }
+  return first.pose === 'object'
+    ? { ...emptySet('sitter', 'Sitter').subjects[0]!, id: first.id }
+    : { ...first, turnDeg: 0 }
 }
 
 /** What of a set gives way to a ready set-up, in words; empty where nothing stands there. */
 export const replacedBy = (set: StudioSet): string[] => {
-  const counted = (count: number, one: string, many: string) => count === 0 ? [] : [count === 1 ? `1 ${one}` : `${count} ${many}`]
+  const counted = (count: number, one: string, many: string) =>
+    count === 0 ? [] : [count === 1 ? `1 ${one}` : `${count} ${many}`]
   return [
     ...counted(set.lights.length, 'light', 'lights'),
     ...counted(set.panels.length + set.props.length, 'panel or prop', 'panels and props'),
@@ -59,7 +65,8 @@ export const replacedBy = (set: StudioSet): string[] => {
 /** The room with the depth behind the backdrop that a set-up needs, where there is room for it. */
 const withDepthBehind = (set: StudioSet, wantedM: number): StudioSet => {
   // What a lit panel needed behind it is given back to the room.
-  const kept = set.backdrop.kind === 'lit-panel' ? Math.min(set.room.behindBackdropM, USUAL_BEHIND_M) : set.room.behindBackdropM
+  const kept =
+    set.backdrop.kind === 'lit-panel' ? Math.min(set.room.behindBackdropM, USUAL_BEHIND_M) : set.room.behindBackdropM
   const behindBackdropM = wantedM > kept ? Math.min(wantedM, set.room.depthM * 0.3) : kept
   return { ...set, room: { ...set.room, behindBackdropM } }
 }
@@ -67,43 +74,86 @@ const withDepthBehind = (set: StudioSet, wantedM: number): StudioSet => {
 /** An empty stage: room, camera and sitters stay, everything else goes. */
 const cleared = (set: StudioSet): StudioSet => ({
   ...set,
-  panels: [], props: [], points: [], lights: [], locked: [], groups: [], readings: [], frames: [],
+  panels: [],
+  props: [],
+  points: [],
+  lights: [],
+  locked: [],
+  groups: [],
+  readings: [],
+  frames: [],
   frozen: null,
-  looks: [{ ...set.looks[0]!, id: 'first', name: 'First look', lights: {}, targets: {}, areas: [], run: PLAIN_RUN, grid: null, exposure: { ...set.looks[0]!.exposure, fNumber: 8 } }],
+  looks: [
+    {
+      ...set.looks[0]!,
+      id: 'first',
+      name: 'First look',
+      lights: {},
+      targets: {},
+      areas: [],
+      run: PLAIN_RUN,
+      grid: null,
+      exposure: { ...set.looks[0]!.exposure, fNumber: 8 },
+    },
+  ],
 })
 
 /** How far apart sitter and backdrop can be when the shortest lens in use still frames the brief. */
 const depthToSpare = (set: StudioSet, mostMm: number): number => {
-  const near = { ...set, subjects: set.subjects.map(subject => ({ ...subject, place: { ...subject.place, yM: FRAMINGS[set.brief.framing].leastToBackdropM } })) }
+  const near = {
+    ...set,
+    subjects: set.subjects.map(subject => ({
+      ...subject,
+      place: { ...subject.place, yM: FRAMINGS[set.brief.framing].leastToBackdropM },
+    })),
+  }
   const framed = frameUp(near, bestLens(near, Math.min(mostMm, 50)))
   return roomBounds(set.room).front - 0.4 - (framed.camera.place.yM - framed.subjects[0]!.place.yM)
 }
 
-/** Puts a ready set-up into the room of a set, with what the kit holds. Room, camera, response, meter, brief's ratio and the sitter stay; the rest is new, whatever stood there before. */
+/**
+ * Puts a ready set-up into the room of a set, with what the kit holds. Room, camera, response, meter, brief's ratio
+ * and the sitter stay; the rest is new, whatever stood there before.
+ */
 export const startFrom = (before: StudioSet, point: StartingPoint, kit: Kit): Started => {
   const picker = pickFrom(kit)
   const roomy = withDepthBehind(cleared(before), point.behindM ?? 0)
   const first = sitterOf(before)
-  const [long, short] = [Math.max(before.camera.sensor.widthMm, before.camera.sensor.heightMm), Math.min(before.camera.sensor.widthMm, before.camera.sensor.heightMm)]
+  const [long, short] = [
+    Math.max(before.camera.sensor.widthMm, before.camera.sensor.heightMm),
+    Math.min(before.camera.sensor.widthMm, before.camera.sensor.heightMm),
+  ]
   const isWide = point.framing === 'group' || (point.subjects?.({ ...before, subjects: [first] }) ?? []).length > 1
   const standing: StudioSet = {
     ...roomy,
     brief: { ...before.brief, look: point.look, framing: point.framing },
-    camera: { ...before.camera, sensor: isWide ? { widthMm: long, heightMm: short } : { widthMm: short, heightMm: long } },
+    camera: {
+      ...before.camera,
+      sensor: isWide ? { widthMm: long, heightMm: short } : { widthMm: short, heightMm: long },
+    },
     backdrop: hung(roomy, picker.backdrop(point.backdrop), point.framing),
     subjects: [first],
   }
   const peopled = { ...standing, subjects: point.subjects?.(standing) ?? standing.subjects }
   const mostMm = point.mostMm ?? 105
-  const yM = Math.max(FRAMINGS[point.framing].leastToBackdropM, Math.min(point.toBackdropM, depthToSpare(peopled, mostMm)))
+  const yM = Math.max(
+    FRAMINGS[point.framing].leastToBackdropM,
+    Math.min(point.toBackdropM, depthToSpare(peopled, mostMm)),
+  )
   const placed = {
     ...peopled,
-    subjects: peopled.subjects.map((subject, index) => ({ ...subject, place: { xM: index === 0 ? 0 : subject.place.xM - peopled.subjects[0]!.place.xM, yM } })),
-    backdrop: peopled.backdrop.sweepM > 0 ? { ...peopled.backdrop, coveRadiusM: Math.max(0.05, coveRadius(peopled.backdrop)) } : peopled.backdrop,
+    subjects: peopled.subjects.map((subject, index) => ({
+      ...subject,
+      place: { xM: index === 0 ? 0 : subject.place.xM - peopled.subjects[0]!.place.xM, yM },
+    })),
+    backdrop:
+      peopled.backdrop.sweepM > 0
+        ? { ...peopled.backdrop, coveRadiusM: Math.max(0.05, coveRadius(peopled.backdrop)) }
+        : peopled.backdrop,
   }
   const framed = frameUp(placed, bestLens(placed, mostMm))
   const { aside, above } = uncovered(framed)
-  const covered = aside + above > 0 ? nearerUntilCovered(framed) ?? framed : framed
+  const covered = aside + above > 0 ? (nearerUntilCovered(framed) ?? framed) : framed
   const studio = studioBuilder(askLook(covered, 'first', point.look), picker)
   studio.change(set => ({ ...set, looks: set.looks.map(look => ({ ...look, name: point.name.slice(0, 80) })) }))
   point.build(studio)

@@ -6,7 +6,7 @@ import type { FrameReading } from './reading/readFrame'
 import { castOf } from './reading/regionTone'
 
 /** One thing read in a frame: a figure, what it means, and whether it asks for a look. */
-export type FrameFact = { id: string, name: string, figure: string, words: string, isDoubtful: boolean }
+export type FrameFact = { id: string; name: string; figure: string; words: string; isDoubtful: boolean }
 
 /** Under this colour difference a sitter's outline melts into the backdrop; common practice, no source. */
 const MELTS = 6
@@ -15,41 +15,162 @@ const SHADOW_SEEN_STOPS = 0.2
 const GRADIENT_SEEN_STOPS = 0.1
 const HAZE_SEEN = 6
 
-const percent = (share: number): string => share > 0 && share < 0.005 ? 'under 1 %' : `${Math.round(100 * share)} %`
+const percent = (share: number): string => (share > 0 && share < 0.005 ? 'under 1 %' : `${Math.round(100 * share)} %`)
 
-const sideWords = (x: number, y: number): string => `${y < 0.33 ? 'upper' : y < 0.66 ? 'middle' : 'lower'} ${x < 0.4 ? 'left' : x < 0.6 ? 'middle' : 'right'}`.replace('middle middle', 'middle')
+const sideWords = (x: number, y: number): string =>
+  `${y < 0.33 ? 'upper' : y < 0.66 ? 'middle' : 'lower'} ${x < 0.4 ? 'left' : x < 0.6 ? 'middle' : 'right'}`.replace(
+    'middle middle',
+    'middle',
+  )
 
 const gradientWords = (across: number, down: number): string => {
   const parts = [
-    ...Math.abs(across) >= GRADIENT_SEEN_STOPS ? [`${formatStops(Math.abs(across)).slice(1)} toward the ${across > 0 ? 'right' : 'left'}`] : [],
-    ...Math.abs(down) >= GRADIENT_SEEN_STOPS ? [`${formatStops(Math.abs(down)).slice(1)} toward the ${down > 0 ? 'bottom' : 'top'}`] : [],
+    ...(Math.abs(across) >= GRADIENT_SEEN_STOPS
+      ? [`${formatStops(Math.abs(across)).slice(1)} toward the ${across > 0 ? 'right' : 'left'}`]
+      : []),
+    ...(Math.abs(down) >= GRADIENT_SEEN_STOPS
+      ? [`${formatStops(Math.abs(down)).slice(1)} toward the ${down > 0 ? 'bottom' : 'top'}`]
+      : []),
   ]
   return parts.length > 0 ? `brighter by ${parts.join(' and ')}` : 'no direction'
 }
 
-const fact = (id: string, name: string, figure: string, words: string, isDoubtful = false): FrameFact => ({ id, name, figure, words, isDoubtful })
+const fact = (id: string, name: string, figure: string, words: string, isDoubtful = false): FrameFact => ({
+  id,
+  name,
+  figure,
+  words,
+  isDoubtful,
+})
 
 /** Everything that a frame tells beside its backdrop's values, each with what it means. */
 export const frameFacts = (set: StudioSet, look: Look, reading: FrameReading, haze: Haze | undefined): FrameFact[] => {
-  const { parts: { backdrop, subject, floor }, unevenness, clipping, shadow, outline, highlight, edges, flaws, falloff } = reading
+  const {
+    parts: { backdrop, subject, floor },
+    unevenness,
+    clipping,
+    shadow,
+    outline,
+    highlight,
+    edges,
+    flaws,
+    falloff,
+  } = reading
   const tolerance = toleranceOf(set, look)
-  const past = clipping.pastStops === null ? (clipping.share > 0.5 ? ', how far past white cannot be told' : '') : (clipping.pastStops < 0.05 ? ', barely past white' : `, likely ${formatStops(clipping.pastStops)} past white`)
+  const past =
+    clipping.pastStops === null
+      ? clipping.share > 0.5
+        ? ', how far past white cannot be told'
+        : ''
+      : clipping.pastStops < 0.05
+        ? ', barely past white'
+        : `, likely ${formatStops(clipping.pastStops)} past white`
   const cast = backdrop && castOf(backdrop.lab)
   const facts: (FrameFact | undefined | false)[] = [
-    backdrop && fact('backdrop', 'Backdrop', `${Math.round(backdrop.value)}`, `mean, L* ${backdrop.lightness.toFixed(0)}; ${Math.round(backdrop.lowest)} to ${Math.round(backdrop.highest)}`),
-    backdrop && fact('clip', 'Clips', percent(clipping.share), `of the backdrop${clipping.share > 0 ? past : ''}`, clipping.share > 0.02),
-    backdrop && backdrop.crushed > 0 && fact('crushed', 'Crushed', percent(backdrop.crushed), 'of the backdrop', backdrop.crushed > 0.02 && backdrop.value > 20),
-    unevenness && fact('even', 'Uneven', `${unevenness.spreadStops.toFixed(2)} stop`, `${gradientWords(unevenness.acrossStops, unevenness.downStops)}; ${tolerance} is even enough`, unevenness.spreadStops > tolerance),
-    cast && fact('cast', 'Cast', cast.hue ? `${cast.chroma.toFixed(0)} ${cast.hue}` : 'neutral', cast.hue ? 'CIELAB chroma of the backdrop' : `chroma ${cast.chroma.toFixed(1)}`, cast.chroma > CAST_SEEN),
-    falloff.kind !== 'none' && fact('falloff', 'Lens fall-off', `${falloff.cornerStops.toFixed(2)} stop`, `in the corners, taken out${falloff.kind === 'model' ? '; a model, no flat field of this lens at this aperture' : ' by its flat field'}`),
-    fact('shadow', 'Shadow', shadow ? `${shadow.stops.toFixed(1)} stop` : 'none', shadow ? `${shadow.side === 'above' || shadow.side === 'below' ? shadow.side : `to the ${shadow.side} of`} the sitter` : 'found on the backdrop', shadow !== undefined && shadow.stops > SHADOW_SEEN_STOPS),
-    outline && fact('outline', 'Outline', `${Math.round(Math.abs(outline.weakest.insideValue - outline.weakest.outsideValue))} values`, `at its weakest, ${sideWords(outline.weakest.x, outline.weakest.y)}: ${Math.round(outline.weakest.insideValue)} against ${Math.round(outline.weakest.outsideValue)}, ${formatStops(outline.weakest.stops)} stop`, outline.weakest.apart < MELTS),
-    highlight && fact('highlight', 'Highlights', `${Math.round(highlight.value)}`, `on the sitter, ${sideWords(highlight.x, highlight.y)}${highlight.clipped > 0.002 ? `; ${percent(highlight.clipped)} clips` : ''}`, highlight.clipped > 0.01),
-    edges && fact('edges', 'Edges', `${Math.round(edges.left)} and ${Math.round(edges.right)}`, 'left and right rim of the sitter'),
-    subject && fact('subject', 'Sitter', `${Math.round(subject.value)}`, `mean, L* ${subject.lightness.toFixed(0)}; ${Math.round(subject.lowest)} to ${Math.round(subject.highest)}`),
+    backdrop &&
+      fact(
+        'backdrop',
+        'Backdrop',
+        `${Math.round(backdrop.value)}`,
+        `mean, L* ${backdrop.lightness.toFixed(0)}; ${Math.round(backdrop.lowest)} to ${Math.round(backdrop.highest)}`,
+      ),
+    backdrop &&
+      fact(
+        'clip',
+        'Clips',
+        percent(clipping.share),
+        `of the backdrop${clipping.share > 0 ? past : ''}`,
+        clipping.share > 0.02,
+      ),
+    backdrop &&
+      backdrop.crushed > 0 &&
+      fact(
+        'crushed',
+        'Crushed',
+        percent(backdrop.crushed),
+        'of the backdrop',
+        backdrop.crushed > 0.02 && backdrop.value > 20,
+      ),
+    unevenness &&
+      fact(
+        'even',
+        'Uneven',
+        `${unevenness.spreadStops.toFixed(2)} stop`,
+        `${gradientWords(unevenness.acrossStops, unevenness.downStops)}; ${tolerance} is even enough`,
+        unevenness.spreadStops > tolerance,
+      ),
+    cast &&
+      fact(
+        'cast',
+        'Cast',
+        cast.hue ? `${cast.chroma.toFixed(0)} ${cast.hue}` : 'neutral',
+        cast.hue ? 'CIELAB chroma of the backdrop' : `chroma ${cast.chroma.toFixed(1)}`,
+        cast.chroma > CAST_SEEN,
+      ),
+    falloff.kind !== 'none' &&
+      fact(
+        'falloff',
+        'Lens fall-off',
+        `${falloff.cornerStops.toFixed(2)} stop`,
+        `in the corners, taken out${falloff.kind === 'model' ? '; a model, no flat field of this lens at this aperture' : ' by its flat field'}`,
+      ),
+    fact(
+      'shadow',
+      'Shadow',
+      shadow ? `${shadow.stops.toFixed(1)} stop` : 'none',
+      shadow
+        ? `${shadow.side === 'above' || shadow.side === 'below' ? shadow.side : `to the ${shadow.side} of`} the sitter`
+        : 'found on the backdrop',
+      shadow !== undefined && shadow.stops > SHADOW_SEEN_STOPS,
+    ),
+    outline &&
+      fact(
+        'outline',
+        'Outline',
+        `${Math.round(Math.abs(outline.weakest.insideValue - outline.weakest.outsideValue))} values`,
+        `at its weakest, ${sideWords(outline.weakest.x, outline.weakest.y)}: ${Math.round(outline.weakest.insideValue)} against ${Math.round(outline.weakest.outsideValue)}, ${formatStops(outline.weakest.stops)} stop`,
+        outline.weakest.apart < MELTS,
+      ),
+    highlight &&
+      fact(
+        'highlight',
+        'Highlights',
+        `${Math.round(highlight.value)}`,
+        `on the sitter, ${sideWords(highlight.x, highlight.y)}${highlight.clipped > 0.002 ? `; ${percent(highlight.clipped)} clips` : ''}`,
+        highlight.clipped > 0.01,
+      ),
+    edges &&
+      fact(
+        'edges',
+        'Edges',
+        `${Math.round(edges.left)} and ${Math.round(edges.right)}`,
+        'left and right rim of the sitter',
+      ),
+    subject &&
+      fact(
+        'subject',
+        'Sitter',
+        `${Math.round(subject.value)}`,
+        `mean, L* ${subject.lightness.toFixed(0)}; ${Math.round(subject.lowest)} to ${Math.round(subject.highest)}`,
+      ),
     floor && fact('floor', 'Floor', `${Math.round(floor.value)}`, `mean, L* ${floor.lightness.toFixed(0)}`),
-    haze && fact('haze', 'Haze', `${haze.lifted >= 0 ? '+' : '\u2212'}${Math.abs(haze.lifted).toFixed(0)}`, `blacks at ${haze.black.toFixed(0)}, ${haze.without.toFixed(0)} with the backdrop lights off`, haze.lifted > HAZE_SEEN),
-    fact('flaws', 'Creases, spots', flaws.length > 0 ? `${flaws.length}` : 'none', flaws.length > 0 ? `the worst ${formatStops(flaws[0]!.stops)} stop, ${sideWords(flaws[0]!.x, flaws[0]!.y)}` : 'worth steaming', flaws.length > 0),
+    haze &&
+      fact(
+        'haze',
+        'Haze',
+        `${haze.lifted >= 0 ? '+' : '\u2212'}${Math.abs(haze.lifted).toFixed(0)}`,
+        `blacks at ${haze.black.toFixed(0)}, ${haze.without.toFixed(0)} with the backdrop lights off`,
+        haze.lifted > HAZE_SEEN,
+      ),
+    fact(
+      'flaws',
+      'Creases, spots',
+      flaws.length > 0 ? `${flaws.length}` : 'none',
+      flaws.length > 0
+        ? `the worst ${formatStops(flaws[0]!.stops)} stop, ${sideWords(flaws[0]!.x, flaws[0]!.y)}`
+        : 'worth steaming',
+      flaws.length > 0,
+    ),
   ]
   return facts.filter((one): one is FrameFact => Boolean(one))
 }

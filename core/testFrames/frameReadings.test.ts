@@ -29,11 +29,14 @@ beforeAll(async () => {
 })
 
 /** What a faultless frame shows of lamps that give other than the plan says. */
-const placesOf = (learned: Learned, overStops = 0): Record<string, PlaceReading> => Object.fromEntries(framePoints(set).map((point) => {
-  const stops = evaluate(set, look, { layers, learned }, camera).read(point).stops + overStops
-  const value = SRGB_RESPONSE.valueFromLinear(luminance(point.reflectance!) * 2 ** stops)
-  return [point.id, { value, stops, isClipped: value >= 254.5, isThere: true }]
-}))
+const placesOf = (learned: Learned, overStops = 0): Record<string, PlaceReading> =>
+  Object.fromEntries(
+    framePoints(set).map(point => {
+      const stops = evaluate(set, look, { layers, learned }, camera).read(point).stops + overStops
+      const value = SRGB_RESPONSE.valueFromLinear(luminance(point.reflectance!) * 2 ** stops)
+      return [point.id, { value, stops, isClipped: value >= 254.5, isThere: true }]
+    }),
+  )
 
 describe('a frame as readings', () => {
   it('teaches what the backdrop lights really give, together with the others', () => {
@@ -45,7 +48,8 @@ describe('a frame as readings', () => {
       expectWithin(read(point).stops, placesOf(truth, -0.3)[point.id]!.stops, 0.06)
     }
     const { lightStops } = studyOf(kept).learned
-    // Two lamps that cross can hardly be told apart by one frame. Most of what they lack together is theirs, the rest stays with the place.
+    // Two lamps that cross can hardly be told apart by one frame. Most of what they lack together is theirs, the rest
+    // stays with the place.
     const together = (lightStops['backdrop-left']! + lightStops['backdrop-right']!) / 2
     expect(together).toBeLessThan(-0.45)
     expect(together).toBeGreaterThan(-0.75)
@@ -53,7 +57,12 @@ describe('a frame as readings', () => {
 
   it('says only "at least" where it clips, and nothing where the plan has more already', () => {
     const bright: Learned = { lightStops: { 'backdrop-left': 1, 'backdrop-right': 1 }, bounceStops: 0 }
-    const clipped = Object.fromEntries(Object.entries(placesOf(bright)).map(([id, place]) => [id, { ...place, stops: Math.min(place.stops, 0.18), isClipped: true }]))
+    const clipped = Object.fromEntries(
+      Object.entries(placesOf(bright)).map(([id, place]) => [
+        id,
+        { ...place, stops: Math.min(place.stops, 0.18), isClipped: true },
+      ]),
+    )
     const low = frameReadings(set, look, frame, clipped, layers)
     const high = frameReadings(set, look, { ...frame, camera: { ...camera, fNumber: 4 } }, clipped, layers)
     expect(low.length).toBeGreaterThan(high.length)
@@ -76,26 +85,56 @@ describe('a frame as readings', () => {
 
 describe('what a frame says', () => {
   const points = meterPoints(set)
-  const at = (left: number, middle: number, right: number) => framePointTones(set, look, points, { 'backdrop/left': left, 'backdrop/middle': middle, 'backdrop/right': right })
+  const at = (left: number, middle: number, right: number) =>
+    framePointTones(set, look, points, { 'backdrop/left': left, 'backdrop/middle': middle, 'backdrop/right': right })
 
   it('is on target within a tenth of a stop, and else what to turn', () => {
-    expect(frameVerdict(set, look, at(248, 250, 246), undefined)).toEqual({ state: 'on-target', headline: 'On target: backdrop 246 to 250.' })
-    const settings = changeSettings(set, look.id, { 'backdrop-left': { on: true, powerStops: -1 }, 'backdrop-right': { on: true, powerStops: -1 } }).looks[0]!.lights
+    expect(frameVerdict(set, look, at(248, 250, 246), undefined)).toEqual({
+      state: 'on-target',
+      headline: 'On target: backdrop 246 to 250.',
+    })
+    const settings = changeSettings(set, look.id, {
+      'backdrop-left': { on: true, powerStops: -1 },
+      'backdrop-right': { on: true, powerStops: -1 },
+    }).looks[0]!.lights
     const off = frameVerdict(set, look, at(231, 231, 231), { settings, isReached: true })
     expect(off.state).toBe('off')
     expect(off.headline).toMatch(/^Backdrop 231, wants 250: (add|take) .*both backdrop lights\.$/)
-    expect(frameVerdict(set, { ...look, targets: {} }, framePointTones(set, { ...look, targets: {} }, points, { 'backdrop/middle': 200 }), undefined)).toMatchObject({ state: 'no-target' })
+    expect(
+      frameVerdict(
+        set,
+        { ...look, targets: {} },
+        framePointTones(set, { ...look, targets: {} }, points, { 'backdrop/middle': 200 }),
+        undefined,
+      ),
+    ).toMatchObject({ state: 'no-target' })
     expect(frameVerdict(set, look, [], undefined, 204).headline).toMatch(/^Backdrop 204 all over\. None of the places/)
   })
 
   it('takes a clipped backdrop for off where less is wanted', () => {
     const [tone] = at(255, 255, 255)
     expect(tone).toMatchObject({ isClipped: true })
-    expect(frameVerdict(set, { ...look, targets: { 'backdrop/middle': { kind: 'value', value: 200 } } }, framePointTones(set, { ...look, targets: { 'backdrop/middle': { kind: 'value', value: 200 } } }, points, { 'backdrop/middle': 255 }), undefined).headline).toMatch(/^Backdrop 255, clipped, wants 200/)
+    expect(
+      frameVerdict(
+        set,
+        { ...look, targets: { 'backdrop/middle': { kind: 'value', value: 200 } } },
+        framePointTones(set, { ...look, targets: { 'backdrop/middle': { kind: 'value', value: 200 } } }, points, {
+          'backdrop/middle': 255,
+        }),
+        undefined,
+      ).headline,
+    ).toMatch(/^Backdrop 255, clipped, wants 200/)
   })
 
   it('names the third that lags, and none where all are alike', () => {
-    const cells = (left: number) => ({ columns: 3, rows: 1, stops: [left, 0, 0], spreadStops: -left, acrossStops: 0, downStops: 0 })
+    const cells = (left: number) => ({
+      columns: 3,
+      rows: 1,
+      stops: [left, 0, 0],
+      spreadStops: -left,
+      acrossStops: 0,
+      downStops: 0,
+    })
     expect(laggingThird(cells(-0.2))).toBe('The left third lags by 0.2 stop')
     expect(laggingThird(cells(-0.05))).toBeUndefined()
   })
@@ -103,7 +142,9 @@ describe('what a frame says', () => {
   it('comes from powers that the plan finds once it has learned from it', () => {
     const truth: Learned = { lightStops: { 'backdrop-left': -0.5, 'backdrop-right': -0.5 }, bounceStops: 0 }
     const kept = keepFrame(set, frame, frameReadings(set, look, frame, placesOf(truth), layers))
-    const answer = solveLook(evaluate(kept, look, calibratedLighting(kept, layers, learnedOf(kept, look)), camera), ['key'])
+    const answer = solveLook(evaluate(kept, look, calibratedLighting(kept, layers, learnedOf(kept, look)), camera), [
+      'key',
+    ])
     const mended = { ...look, lights: answer.settings }
     for (const point of meterPoints(kept).filter(({ surface }) => surface === 'backdrop')) {
       const { stops } = evaluate(kept, mended, { layers, learned: truth }, camera).read(point)

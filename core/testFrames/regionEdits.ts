@@ -14,11 +14,15 @@ const squareFromLine = ([x, y]: Spot, [ax, ay]: Spot, [bx, by]: Spot): number =>
 }
 
 /** Whether a place, in pixels, is in what was drawn. */
-const holds = ({ shape }: RegionEdit, points: readonly Spot[], radius: number): (place: Spot) => boolean => {
+const holds = ({ shape }: RegionEdit, points: readonly Spot[], radius: number): ((place: Spot) => boolean) => {
   switch (shape) {
-    case 'box': return () => true
-    case 'lasso': return place => polygonContains(points as [number, number][], place as [number, number])
-    case 'brush': return place => points.some((point, index) => squareFromLine(place, points[Math.max(0, index - 1)]!, point) <= radius * radius)
+    case 'box':
+      return () => true
+    case 'lasso':
+      return place => polygonContains(points as [number, number][], place as [number, number])
+    case 'brush':
+      return place =>
+        points.some((point, index) => squareFromLine(place, points[Math.max(0, index - 1)]!, point) <= radius * radius)
   }
 }
 
@@ -31,8 +35,16 @@ export const editRegions = (regions: Uint8Array, { width, height }: Grid, edits:
     const isIn = holds(edit, points, radius)
     const [xs, ys] = [points.map(([x]) => x), points.map(([, y]) => y)]
     const region = REGIONS.indexOf(edit.region)
-    for (let y = Math.max(0, Math.floor(Math.min(...ys) - radius)); y < Math.min(height, Math.max(...ys) + radius); y++) {
-      for (let x = Math.max(0, Math.floor(Math.min(...xs) - radius)); x < Math.min(width, Math.max(...xs) + radius); x++) {
+    for (
+      let y = Math.max(0, Math.floor(Math.min(...ys) - radius));
+      y < Math.min(height, Math.max(...ys) + radius);
+      y++
+    ) {
+      for (
+        let x = Math.max(0, Math.floor(Math.min(...xs) - radius));
+        x < Math.min(width, Math.max(...xs) + radius);
+        x++
+      ) {
         if (isIn([x + 0.5, y + 0.5])) edited[y * width + x] = region
       }
     }

@@ -14,12 +14,26 @@ const screenAt = (distanceM: number): StudioSet => {
   const demo = demoSet()
   const dark: StudioSet = {
     ...demo,
-    room: { ...demo.room, depthM: 14, reflectances: { back: black, front: black, left: black, right: black, floor: black, ceiling: black } },
+    room: {
+      ...demo.room,
+      depthM: 14,
+      reflectances: { back: black, front: black, left: black, right: black, floor: black, ceiling: black },
+    },
     backdrop: { ...demo.backdrop, kind: 'keying-screen', reflectance: [0.06, 0.32, 0.1], sweepM: 0 },
     lights: demo.lights.map(light => ({ ...light, modifier: { ...light.modifier, housing: null } })),
-    looks: demo.looks.map(look => ({ ...look, lights: { ...look.lights, 'backdrop-left': { on: true, powerStops: 0 }, 'backdrop-right': { on: true, powerStops: 0 } } })),
+    looks: demo.looks.map(look => ({
+      ...look,
+      lights: {
+        ...look.lights,
+        'backdrop-left': { on: true, powerStops: 0 },
+        'backdrop-right': { on: true, powerStops: 0 },
+      },
+    })),
   }
-  return changeExposure(moveParty(dark, distanceM - dark.subjects[0]!.place.yM), 'white', { fNumber: 5.6, followsPointId: null })
+  return changeExposure(moveParty(dark, distanceM - dark.subjects[0]!.place.yM), 'white', {
+    fNumber: 5.6,
+    followsPointId: null,
+  })
 }
 const keying = async (set: StudioSet, gridStops?: readonly number[]) => {
   const { look, camera, lighting, readouts } = await solvedSet(set)
@@ -39,10 +53,12 @@ describe('a keying screen', () => {
     expect(there).toBeGreaterThan(CAST_LIMIT_STOPS - 0.25)
   })
 
-  // Howell's catalog, B-3, for a patch opposite the middle of a parallel rectangle; and nothing for one that looks away.
+  // Howell's catalog, B-3, for a patch opposite the middle of a parallel rectangle; and nothing for one that looks
+  // away.
   it('is seen by as much as published view factors say', () => {
     const screen = { widthM: 3, heightM: 2.4, centreXM: 0 }
-    for (const distanceM of [1.2, 2.5, 6]) expectShare(screenFactor(screen, [0, distanceM, 1.2], [0, -1, 0]), facingFactor(3, 2.4, distanceM), 0.01)
+    for (const distanceM of [1.2, 2.5, 6])
+      expectShare(screenFactor(screen, [0, distanceM, 1.2], [0, -1, 0]), facingFactor(3, 2.4, distanceM), 0.01)
     expect(screenFactor(screen, [0, 2, 1.2], [0, 1, 0])).toBe(0)
   })
 

@@ -19,18 +19,36 @@ import { ratioOfLight } from './ratio'
 const CAMERA = { fNumber: 8, shutterS: 1 / 125, iso: 100 }
 const solve = lightingSolver(undefined, set => meterPoints(set))
 
-/** The demo's sitter under a key so far round and so high, with or without a fill near the camera; the camera close on the head. */
+/**
+ * The demo's sitter under a key so far round and so high, with or without a fill near the camera; the camera close on
+ * the head.
+ */
 const lit = (roundDeg: number, upM: number, awayM: number, turnDeg: number, hasFill: boolean): StudioSet => {
   const demo = demoSet()
   const subject = { ...demo.subjects[0]!, turnDeg }
-  const round = roundDeg * Math.PI / 180
+  const round = (roundDeg * Math.PI) / 180
   const set: StudioSet = {
     ...demo,
     subjects: [subject],
-    camera: { ...demo.camera, place: { xM: 0, yM: 6.6, zM: 1.6 }, aimHeightM: 1.58, lens: { focalLengthMm: 460 }, veilingGlare: 0 },
-    lights: demo.lights.map(light => light.job === 'key' ? { ...light, place: { xM: awayM * Math.sin(round), yM: 3.6 + awayM * Math.cos(round), zM: 1.6 + upM } } : light),
+    camera: {
+      ...demo.camera,
+      place: { xM: 0, yM: 6.6, zM: 1.6 },
+      aimHeightM: 1.58,
+      lens: { focalLengthMm: 460 },
+      veilingGlare: 0,
+    },
+    lights: demo.lights.map(light =>
+      light.job === 'key'
+        ? { ...light, place: { xM: awayM * Math.sin(round), yM: 3.6 + awayM * Math.cos(round), zM: 1.6 + upM } }
+        : light,
+    ),
   }
-  return hasFill ? addLight(set, newLight(set, { job: 'fill', place: { xM: 1.1, yM: 6.7, zM: 2.2 }, aim: aimAtHead(subject) }), { on: true, powerStops: -3 }) : set
+  return hasFill
+    ? addLight(set, newLight(set, { job: 'fill', place: { xM: 1.1, yM: 6.7, zM: 2.2 }, aim: aimAtHead(subject) }), {
+        on: true,
+        powerStops: -3,
+      })
+    : set
 }
 
 const readCheeks = async (set: StudioSet) => {
@@ -48,7 +66,10 @@ const pictured = (set: StudioSet, { solved, look }: Awaited<ReturnType<typeof re
   return ({ position }: MeterPoint): number => {
     let [sum, count] = [0, 0]
     for (let pixel = 0; pixel < view.width * view.height; pixel++) {
-      const near = distance([view.points[pixel * 6]!, view.points[pixel * 6 + 1]!, view.points[pixel * 6 + 2]!], position)
+      const near = distance(
+        [view.points[pixel * 6]!, view.points[pixel * 6 + 1]!, view.points[pixel * 6 + 2]!],
+        position,
+      )
       if (near > 0.009) continue
       const of = (numbers: Float32Array): Rgb => [numbers[pixel * 3]!, numbers[pixel * 3 + 1]!, numbers[pixel * 3 + 2]!]
       sum += luminance(of(linear)) / luminance(of(view.reflectance))
@@ -64,10 +85,17 @@ describe('the lighting ratio', () => {
     const random = xorshift(14)
     const offs: number[] = []
     for (let placement = 0; placement < 20; placement++) {
-      // Nearer to straight on the key's shadow edge itself lies on the cheek, and a picked spot shows both of its sides.
+      // Nearer to straight on the key's shadow edge itself lies on the cheek, and a picked spot shows both of its
+      // sides.
       const turnDeg = -12 + 24 * random()
       const side = random() < 0.5 ? -1 : 1
-      const set = lit(side * (38 + 37 * random()) - turnDeg, 0.2 + 0.7 * random(), 1 + 1.2 * random(), turnDeg, placement % 2 === 1)
+      const set = lit(
+        side * (38 + 37 * random()) - turnDeg,
+        0.2 + 0.7 * random(),
+        1 + 1.2 * random(),
+        turnDeg,
+        placement % 2 === 1,
+      )
       const read = await readCheeks(set)
       const skinAt = pictured(set, read)
       // The lit cheek's pixels are what a disc there reads, in light and not only in ratio.
@@ -81,8 +109,21 @@ describe('the lighting ratio', () => {
   it('of a key alone is as hard as the black room leaves it, and the fill alone makes it', async () => {
     const set = lit(45, 0.45, 1.8, 0, true)
     const black = [0.02, 0.02, 0.02] as const
-    const dark = (of: StudioSet): StudioSet => ({ ...of, room: { ...of.room, reflectances: { back: black, front: black, left: black, right: black, floor: black, ceiling: black } }, backdrop: { ...of.backdrop, reflectance: black } })
-    const keyOnly = (of: StudioSet): StudioSet => ({ ...of, looks: of.looks.map(look => ({ ...look, lights: Object.fromEntries(Object.keys(look.lights).map(id => [id, { on: id === 'key', powerStops: -2 }])) })) })
+    const dark = (of: StudioSet): StudioSet => ({
+      ...of,
+      room: {
+        ...of.room,
+        reflectances: { back: black, front: black, left: black, right: black, floor: black, ceiling: black },
+      },
+      backdrop: { ...of.backdrop, reflectance: black },
+    })
+    const keyOnly = (of: StudioSet): StudioSet => ({
+      ...of,
+      looks: of.looks.map(look => ({
+        ...look,
+        lights: Object.fromEntries(Object.keys(look.lights).map(id => [id, { on: id === 'key', powerStops: -2 }])),
+      })),
+    })
     const [bright, blackened] = [await readCheeks(keyOnly(set)), await readCheeks(keyOnly(dark(set)))]
     const stops = ({ lit: one, shadow }: typeof bright) => 2 * Math.log2(one.fNumber / shadow.fNumber)
     // A dome in free air beside the head showed 1.2 and 1.35 stops here, since it sees the key past the head.
@@ -92,7 +133,13 @@ describe('the lighting ratio', () => {
 
   it('is met by the fill, which is not switched off for it', async () => {
     const set = lit(45, 0.45, 1.8, 0, true)
-    const wanting: StudioSet = { ...set, looks: set.looks.map(look => ({ ...look, targets: { 'subject/key-side': { kind: 'stops', stops: 0 }, [SHADOW_SIDE]: { kind: 'ratio', stops: -1 } } })) }
+    const wanting: StudioSet = {
+      ...set,
+      looks: set.looks.map(look => ({
+        ...look,
+        targets: { 'subject/key-side': { kind: 'stops', stops: 0 }, [SHADOW_SIDE]: { kind: 'ratio', stops: -1 } },
+      })),
+    }
     const { solved, look } = await readCheeks(wanting)
     const lighting = { layers: solved.layers, learned: NOTHING_LEARNED }
     const evaluation = evaluate(wanting, look, lighting, CAMERA)

@@ -7,13 +7,18 @@ export type Ratio = {
   stops: number
   /** Key + fill to fill: the lit cheek over the shadow side, all lights on. */
   highlightToShadow: number
-  /** Key to fill, each alone; undefined where the shadow side is as light as the other, since then no key is left over. */
+  /**
+   * Key to fill, each alone; undefined where the shadow side is as light as the other, since then no key is left
+   * over.
+   */
   keyToFill: number | undefined
 }
 
 /**
- * The ratio behind two flat readings, one on each cheek with all lights on. Fill reaches both sides, the key one, so that
- * key + fill : fill is lit cheek : shadow side, and key : fill is one less. Common practice, no source: 2:1 is one stop.
+ * The ratio behind two flat readings, one on each cheek with all lights on. Fill reaches both sides, the key one, so
+ * that
+ * key + fill : fill is lit cheek : shadow side, and key : fill is one less. Common practice, no source: 2:1 is one
+ * stop.
  */
 export const ratioOf = (highlightFNumber: number, shadowFNumber: number): Ratio => {
   const highlightToShadow = (highlightFNumber / shadowFNumber) ** 2
@@ -25,26 +30,33 @@ export const ratioOf = (highlightFNumber: number, shadowFNumber: number): Ratio 
 }
 
 /**
- * The ratio as the light of a set gives it: both cheeks with everything on, and the key alone on the lit cheek over everything else
+ * The ratio as the light of a set gives it: both cheeks with everything on, and the key alone on the lit cheek over
+ * everything else
  * on the shadow side, since fill need not fall alike on both.
  */
 export const ratioOfLight = (lit: Readout, shadow: Readout, keyIds: readonly string[]): Ratio | undefined => {
-  const sumOf = ({ parts }: Readout, isCounted: (id: string) => boolean) => totalOf(parts.filter(({ lightId }) => isCounted(lightId)))
+  const sumOf = ({ parts }: Readout, isCounted: (id: string) => boolean) =>
+    totalOf(parts.filter(({ lightId }) => isCounted(lightId)))
   const isKey = (id: string) => keyIds.includes(id)
   const [whole, dark] = [lit, shadow].map(side => side.roomLuxS + totalOf(side.parts)) as [number, number]
   const [key, fill] = [sumOf(lit, isKey), shadow.roomLuxS + sumOf(shadow, id => !isKey(id))]
   if (!(whole > 0) || !(dark > 0)) return undefined
-  return { stops: Math.log2(whole / dark), highlightToShadow: whole / dark, keyToFill: key > 0 && fill > 0 ? key / fill : undefined }
+  return {
+    stops: Math.log2(whole / dark),
+    highlightToShadow: whole / dark,
+    keyToFill: key > 0 && fill > 0 ? key / fill : undefined,
+  }
 }
 
 /** `4:1`, `2.8:1`, `1:1.4` where the first is the smaller. */
 export const ratioWords = (ratio: number): string => {
-  const figure = (value: number) => value >= 9.95 ? String(Math.round(value)) : Number(value.toFixed(1)).toString()
+  const figure = (value: number) => (value >= 9.95 ? String(Math.round(value)) : Number(value.toFixed(1)).toString())
   return ratio >= 1 ? `${figure(ratio)}:1` : `1:${figure(1 / ratio)}`
 }
 
 /** Stops that a fill adds to the exposure at the key side: how far to stop down for it. */
-export const stopsOfFill = (keyAloneFNumber: number, togetherFNumber: number): number => 2 * Math.log2(togetherFNumber / keyAloneFNumber)
+export const stopsOfFill = (keyAloneFNumber: number, togetherFNumber: number): number =>
+  2 * Math.log2(togetherFNumber / keyAloneFNumber)
 
 const THIRDS = ['not at all', 'a third', 'two thirds']
 
@@ -53,6 +65,9 @@ export const stopDownWords = (stops: number): string => {
   const thirds = Math.round(Math.abs(stops) * 3)
   if (thirds === 0) return 'leave the aperture as it is'
   const [whole, rest] = [Math.floor(thirds / 3), thirds % 3]
-  const words = whole === 0 ? THIRDS[rest]! : `${whole === 1 ? 'one stop' : `${whole} stops`}${rest > 0 ? ` and ${THIRDS[rest]}` : ''}`
+  const words =
+    whole === 0
+      ? THIRDS[rest]!
+      : `${whole === 1 ? 'one stop' : `${whole} stops`}${rest > 0 ? ` and ${THIRDS[rest]}` : ''}`
   return `${stops > 0 ? 'stop down' : 'open'} ${words}`
 }

@@ -1,7 +1,10 @@
 import { BACKDROP_MIDDLE } from '../model/placeIds'
 import type { Look, StudioSet } from '../model/schema'
 
-/** How even a backdrop has to be for what it is used for: stops from its lightest to its darkest part. Common practice, no source. */
+/**
+ * How even a backdrop has to be for what it is used for: stops from its lightest to its darkest part. Common
+ * practice, no source.
+ */
 export const TOLERANCES = {
   clipped: { stops: 0.5, name: 'White that clips', why: 'what is over white renders alike, so that it forgives' },
   white: { stops: 0.3, name: 'White with detail', why: 'it must neither clip nor go grey anywhere' },
@@ -26,7 +29,13 @@ export const useOf = (set: StudioSet, look: Look): Use => {
   if (target?.kind === 'clip') return 'clipped'
   if (target?.kind === 'detail') return 'white'
   if (target?.kind !== 'value') return 'grey'
-  return target.value >= CLIPPED_VALUE ? 'clipped' : target.value >= WHITE_VALUE ? 'white' : target.value <= BLACK_VALUE ? 'black' : 'grey'
+  return target.value >= CLIPPED_VALUE
+    ? 'clipped'
+    : target.value >= WHITE_VALUE
+      ? 'white'
+      : target.value <= BLACK_VALUE
+        ? 'black'
+        : 'grey'
 }
 
 /** Evenness a look asks for: its own figure where it names one, else what its use wants. */

@@ -5,11 +5,24 @@ import { SetShape, type StudioSet } from '../model/schema'
 import { refused, understood, type Outcome } from '../shared/outcome'
 
 const MANY: Record<Counted, string> = {
-  subjects: 'subjects', panels: 'panels', props: 'props', points: 'points of your own', lights: 'lights', locked: 'locks', groups: 'groups', looks: 'looks', readings: 'readings', frames: 'test shots',
+  subjects: 'subjects',
+  panels: 'panels',
+  props: 'props',
+  points: 'points of your own',
+  lights: 'lights',
+  locked: 'locks',
+  groups: 'groups',
+  looks: 'looks',
+  readings: 'readings',
+  frames: 'test shots',
 }
 
 /** A key of the set model as words: `behindBackdropM` is "behind backdrop". */
-const wordsOfKey = (key: string): string => key.replace(/(?:M|Deg|Mm|S|K)$/, '').replaceAll(/([A-Z])/g, ' $1').toLowerCase()
+const wordsOfKey = (key: string): string =>
+  key
+    .replace(/(?:M|Deg|Mm|S|K)$/, '')
+    .replaceAll(/([A-Z])/g, ' $1')
+    .toLowerCase()
 
 const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null
 
@@ -22,7 +35,7 @@ const placeWords = (set: StudioSet, path: readonly (string | number)[]): string 
     if (isRecord(at) && typeof at.name === 'string' && names.length === 0) names.push(at.name)
   }
   const keys = path.filter(key => typeof key === 'string').map(wordsOfKey)
-  const last = keys.length > 1 && names.length === 0 ? keys.slice(-2).join(' ') : keys.at(-1) ?? 'this'
+  const last = keys.length > 1 && names.length === 0 ? keys.slice(-2).join(' ') : (keys.at(-1) ?? 'this')
   return [...names, last].join(': ')
 }
 
@@ -57,19 +70,27 @@ const misshapen = (before: StudioSet, after: StudioSet): string | undefined => {
     const [issue] = result.issues
     const path = (issue.path ?? []).map(({ key: step }) => step as string | number)
     // In the list of what is new an item has another number than in the set.
-    const index = isList && typeof path[0] === 'number' ? (after[key] as unknown[]).indexOf((some as unknown[])[path[0]]) : undefined
-    return issueWords(after, { ...issue, path: [key, ...index === undefined ? path : [index, ...path.slice(1)]].map(step => ({ key: step })) } as never)
+    const index =
+      isList && typeof path[0] === 'number'
+        ? (after[key] as unknown[]).indexOf((some as unknown[])[path[0]])
+        : undefined
+    return issueWords(after, {
+      ...issue,
+      path: [key, ...(index === undefined ? path : [index, ...path.slice(1)])].map(step => ({ key: step })),
+    } as never)
   }
   return undefined
 }
 
 /**
- * Whether a sound set may become another. Only what changed is held against the schema; what refers to other things, and what has to
+ * Whether a sound set may become another. Only what changed is held against the schema; what refers to other things,
+ * and what has to
  * fit in the room, is looked at as a whole. A refusal says what would be wrong; limits are named with their numbers.
  */
 export const checkChange = (before: StudioSet, after: StudioSet): Outcome<StudioSet> => {
   const [over] = tooMany(after)
-  if (over) return refused(`A set holds at most ${MOST[over.kind]} ${MANY[over.kind]}; with this it would have ${over.count}.`)
+  if (over)
+    return refused(`A set holds at most ${MOST[over.kind]} ${MANY[over.kind]}; with this it would have ${over.count}.`)
   const wrong = misshapen(before, after)
   if (wrong) return refused(wrong)
   const [fault] = faultsOf(after)

@@ -3,7 +3,10 @@ import { faultsOf } from './validation'
 import { SetShape } from '../model/schema'
 
 /** A set that is well formed and can be true: every border of the app checks with this. */
-export const SetSchema = v.pipe(SetShape, v.rawCheck(({ dataset, addIssue }) => {
-  if (!dataset.typed) return
-  for (const { message } of faultsOf(dataset.value)) addIssue({ message })
-}))
+export const SetSchema = v.pipe(
+  SetShape,
+  v.rawCheck(({ dataset, addIssue }) => {
+    if (!dataset.typed) return
+    for (const { message } of faultsOf(dataset.value)) addIssue({ message })
+  }),
+)

@@ -3,15 +3,23 @@ import { fileURLToPath } from 'node:url'
 
 export const ROOT = fileURLToPath(new URL('../../', import.meta.url))
 
-/** Runs a command in the project's folder to its end; answers its exit code and what it printed, or passes that through. */
-export const run = (command, args, { quiet = false, env = {} } = {}) => new Promise((resolve) => {
-  const child = spawn(command, args, { cwd: ROOT, env: { ...process.env, ...env }, stdio: quiet ? ['ignore', 'pipe', 'pipe'] : ['ignore', 'inherit', 'inherit'] })
-  let output = ''
-  child.stdout?.on('data', data => output += data)
-  child.stderr?.on('data', data => output += data)
-  child.on('error', error => resolve({ code: 127, output: `${output}${error.message}\n` }))
-  child.on('close', code => resolve({ code: code ?? 1, output }))
-})
+/**
+ * Runs a command in the project's folder to its end; answers its exit code and what it printed, or passes that
+ * through.
+ */
+export const run = (command, args, { quiet = false, env = {} } = {}) =>
+  new Promise(resolve => {
+    const child = spawn(command, args, {
+      cwd: ROOT,
+      env: { ...process.env, ...env },
+      stdio: quiet ? ['ignore', 'pipe', 'pipe'] : ['ignore', 'inherit', 'inherit'],
+    })
+    let output = ''
+    child.stdout?.on('data', data => (output += data))
+    child.stderr?.on('data', data => (output += data))
+    child.on('error', error => resolve({ code: 127, output: `${output}${error.message}\n` }))
+    child.on('close', code => resolve({ code: code ?? 1, output }))
+  })
 
 /** Runs a program that an installed package brings. */
 export const runTool = (name, args, options) => run(process.execPath, [`${ROOT}node_modules/${name}`, ...args], options)
@@ -20,10 +28,13 @@ export const runTool = (name, args, options) => run(process.execPath, [`${ROOT}n
 export const become = (args, env) => {
   const child = spawn(process.execPath, args, { cwd: ROOT, env: { ...process.env, ...env }, stdio: 'inherit' })
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => child.kill(signal))
-  child.on('exit', (code, signal) => process.exit(signal ? 0 : code ?? 1))
+  child.on('exit', (code, signal) => process.exit(signal ? 0 : (code ?? 1)))
 }
 
-/** Ends this process when npm, which started it, is gone: a signal to npm ends its shell without coming through to here. */
+/**
+ * Ends this process when npm, which started it, is gone: a signal to npm ends its shell without coming through to
+ * here.
+ */
 export const endWithParent = () => {
   if (!process.env.npm_lifecycle_event) return
   const parent = process.ppid

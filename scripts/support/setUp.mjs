@@ -7,14 +7,21 @@ import { ROOT, run, runTool } from './run.mjs'
 const SOURCES = ['app', 'core', 'server', 'public', 'nuxt.config.ts', 'package-lock.json', 'tsconfig.json']
 const STAMPS = join(ROOT, 'node_modules', '.keen-tonal')
 
-const filesUnder = path => statSync(path).isDirectory()
-  ? readdirSync(path).sort().flatMap(name => filesUnder(join(path, name)))
-  : [path]
+const filesUnder = path =>
+  statSync(path).isDirectory()
+    ? readdirSync(path)
+        .sort()
+        .flatMap(name => filesUnder(join(path, name)))
+    : [path]
 
 /** One hash of the contents of files, so that touching a file changes nothing and editing one does. */
-const hashOf = (names) => {
+const hashOf = names => {
   const hash = createHash('sha256')
-  for (const file of names.map(name => join(ROOT, name)).filter(existsSync).flatMap(filesUnder)) hash.update(file).update(readFileSync(file))
+  for (const file of names
+    .map(name => join(ROOT, name))
+    .filter(existsSync)
+    .flatMap(filesUnder))
+    hash.update(file).update(readFileSync(file))
   return hash.digest('hex')
 }
 
@@ -41,7 +48,8 @@ export const ensureDependencies = async () => {
 
 /** Makes the framework's generated types and settings when they are missing. */
 export const ensurePrepared = async () => {
-  if (existsSync(join(ROOT, '.nuxt', 'eslint.config.mjs')) && existsSync(join(ROOT, '.nuxt', 'tsconfig.app.json'))) return
+  if (existsSync(join(ROOT, '.nuxt', 'eslint.config.mjs')) && existsSync(join(ROOT, '.nuxt', 'tsconfig.app.json')))
+    return
   const { code, output } = await runTool('nuxt/bin/nuxt.mjs', ['prepare'], { quiet: true })
   if (code !== 0) fail('nuxt prepare', output)
 }
@@ -63,8 +71,15 @@ export const ensureBrowser = async () => {
   console.log('Installing Chromium and ChromeDriver…')
   if (process.getuid?.() === 0) {
     await run('apt-get', ['update'], { quiet: true })
-    const { output } = await run('apt-get', ['install', '-y', '--no-install-recommends', 'chromium', 'chromium-driver'], { quiet: true, env: { DEBIAN_FRONTEND: 'noninteractive' } })
+    const { output } = await run(
+      'apt-get',
+      ['install', '-y', '--no-install-recommends', 'chromium', 'chromium-driver'],
+      { quiet: true, env: { DEBIAN_FRONTEND: 'noninteractive' } },
+    )
     if (!isThere()) fail('apt-get install chromium chromium-driver', output)
-  }
-  else fail('The browser tests need Chromium and ChromeDriver. Install them with "sudo apt-get install chromium chromium-driver". This', '')
+  } else
+    fail(
+      'The browser tests need Chromium and ChromeDriver. Install them with "sudo apt-get install chromium chromium-driver". This',
+      '',
+    )
 }

@@ -1,12 +1,12 @@
 /** Methods of the routes there are; anything else under /api is answered in JSON. */
-const METHODS: readonly { path: RegExp, method: string }[] = [
+const METHODS: readonly { path: RegExp; method: string }[] = [
   { path: /^\/api\/bench\/reading$/, method: 'POST' },
   { path: /^\/api\/bench\/tether\/shoot$/, method: 'POST' },
   { path: /^\/api\/bench\/tether$/, method: 'GET' },
   { path: /^\/api\/bench\/tether\/[^/]+$/, method: 'GET' },
 ]
 
-export default defineEventHandler((event) => {
+export default defineEventHandler(event => {
   const path = getRequestURL(event).pathname
   const known = METHODS.find(route => route.path.test(path))
   setResponseStatus(event, known ? 405 : 404)

@@ -1,10 +1,10 @@
 import type { PictureFile } from './pictureFile'
 
 /** What the tether tells whoever listens. */
-export type TetherEvent
-  = | { kind: 'exposing', shot: string }
-    | { kind: 'picture', shot: string, name: string, type: string, of: number, number: number }
-    | { kind: 'failed', shot: string, message: string }
+export type TetherEvent =
+  | { kind: 'exposing'; shot: string }
+  | { kind: 'picture'; shot: string; name: string; type: string; of: number; number: number }
+  | { kind: 'failed'; shot: string; message: string }
 
 /** Pictures wait here until they are fetched; the oldest make room. */
 const PICTURES_KEPT = 40

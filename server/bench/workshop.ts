@@ -3,7 +3,7 @@ import { fileURLToPath, pathToFileURL } from 'node:url'
 import { Worker } from 'node:worker_threads'
 import { doJob, type Job, type JobResult } from './jobs'
 
-type Waiting = { job: Job, give: (result: JobResult) => void, finish: () => void, fail: (error: Error) => void }
+type Waiting = { job: Job; give: (result: JobResult) => void; finish: () => void; fail: (error: Error) => void }
 
 /** Jobs that wait at most; whoever comes after that is told to try again. */
 const MOST_WAITING = 12
@@ -42,11 +42,14 @@ const giveUp = (error: Error) => {
 const started = (file: URL): Worker => {
   const worker = new Worker(file)
   worker.unref()
-  worker.on('message', (told: { kind: 'result', result: JobResult } | { kind: 'done' } | { kind: 'failed', message: string }) => {
-    if (worker !== thread) return
-    if (told.kind === 'result') current?.give(told.result)
-    else settle(waiting => told.kind === 'done' ? waiting.finish() : waiting.fail(new Error(told.message)))
-  })
+  worker.on(
+    'message',
+    (told: { kind: 'result'; result: JobResult } | { kind: 'done' } | { kind: 'failed'; message: string }) => {
+      if (worker !== thread) return
+      if (told.kind === 'result') current?.give(told.result)
+      else settle(waiting => (told.kind === 'done' ? waiting.finish() : waiting.fail(new Error(told.message))))
+    },
+  )
   worker.on('error', error => worker === thread && giveUp(error))
   return worker
 }
@@ -58,7 +61,10 @@ const next = () => {
   const file = threadFile()
   if (!file) {
     const waiting = current
-    void doJob(waiting.job, waiting.give).then(() => settle(done => done.finish()), (error: Error) => settle(done => done.fail(error)))
+    void doJob(waiting.job, waiting.give).then(
+      () => settle(done => done.finish()),
+      (error: Error) => settle(done => done.fail(error)),
+    )
     return
   }
   timer = setTimeout(() => giveUp(new Error('The bench took too long over this and gave it up.')), LONGEST_MS)

@@ -7,29 +7,34 @@ export const scriptHashes = (html: string): string[] =>
     .map(({ groups }) => `'sha256-${createHash('sha256').update(groups!.body!).digest('base64')}'`)
 
 /** What a page of the app may do: run its own scripts, talk to its own server, show pictures that it made itself. */
-export const contentPolicy = (hashes: readonly string[]): string => [
-  'default-src \'none\'',
-  `script-src 'self' 'wasm-unsafe-eval' ${hashes.join(' ')}`.trim(),
-  'style-src \'self\' \'unsafe-inline\'',
-  'img-src \'self\' blob: data:',
-  'font-src \'self\'',
-  'connect-src \'self\'',
-  'media-src \'self\' blob:',
-  'worker-src \'self\'',
-  'manifest-src \'self\'',
-  'form-action \'self\'',
-  'base-uri \'none\'',
-  'object-src \'none\'',
-  'frame-ancestors \'none\'',
-].join('; ')
+export const contentPolicy = (hashes: readonly string[]): string =>
+  [
+    "default-src 'none'",
+    `script-src 'self' 'wasm-unsafe-eval' ${hashes.join(' ')}`.trim(),
+    "style-src 'self' 'unsafe-inline'",
+    "img-src 'self' blob: data:",
+    "font-src 'self'",
+    "connect-src 'self'",
+    "media-src 'self' blob:",
+    "worker-src 'self'",
+    "manifest-src 'self'",
+    "form-action 'self'",
+    "base-uri 'none'",
+    "object-src 'none'",
+    "frame-ancestors 'none'",
+  ].join('; ')
 
-/** Headers of every answer, whatever it is. Isolation (shared memory between workers) is only granted to, and only asked of, secure pages. */
+/**
+ * Headers of every answer, whatever it is. Isolation (shared memory between workers) is only granted to, and only
+ * asked of, secure pages.
+ */
 export const answerHeaders = (policy: string, isSecure: boolean): Record<string, string> => ({
   'content-security-policy': policy,
   'x-content-type-options': 'nosniff',
   'x-frame-options': 'DENY',
   'referrer-policy': 'no-referrer',
-  'permissions-policy': 'camera=(self), microphone=(), geolocation=(), payment=(), usb=(), serial=(), midi=(), display-capture=()',
+  'permissions-policy':
+    'camera=(self), microphone=(), geolocation=(), payment=(), usb=(), serial=(), midi=(), display-capture=()',
   'cross-origin-resource-policy': 'same-origin',
-  ...isSecure ? { 'cross-origin-opener-policy': 'same-origin', 'cross-origin-embedder-policy': 'require-corp' } : {},
+  ...(isSecure ? { 'cross-origin-opener-policy': 'same-origin', 'cross-origin-embedder-policy': 'require-corp' } : {}),
 })

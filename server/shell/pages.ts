@@ -1,5 +1,21 @@
 /** Pages of the app; each is the same shell, which draws what its path names. */
-const PAGES = ['/', '/brief', '/kit', '/tones', '/explore', '/meter', '/meter/even', '/meter/spill', '/meter/readings', '/meter/continuous', '/frames', '/frames/compare', '/frames/response', '/frames/pictures', '/sets']
+const PAGES = [
+  '/',
+  '/brief',
+  '/kit',
+  '/tones',
+  '/explore',
+  '/meter',
+  '/meter/even',
+  '/meter/spill',
+  '/meter/readings',
+  '/meter/continuous',
+  '/frames',
+  '/frames/compare',
+  '/frames/response',
+  '/frames/pictures',
+  '/sets',
+]
 
 /** Whether a path is a page of the app; a trailing slash changes nothing. */
 export const isPage = (path: string): boolean => PAGES.includes(path.length > 1 ? path.replace(/\/$/, '') : path)

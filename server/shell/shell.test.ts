@@ -6,12 +6,31 @@ import { answerHeaders, contentPolicy, scriptHashes } from './headers'
 import { isOwnHost, refusalOf } from './guard'
 import { isPage, looksLikePage } from './pages'
 
-const asked = (more: Partial<Parameters<typeof refusalOf>[0]>) => refusalOf({ method: 'GET', path: '/', host: '127.0.0.1:3000', origin: undefined, site: undefined, ...more }, ['studio.example'])?.status
+const asked = (more: Partial<Parameters<typeof refusalOf>[0]>) =>
+  refusalOf({ method: 'GET', path: '/', host: '127.0.0.1:3000', origin: undefined, site: undefined, ...more }, [
+    'studio.example',
+  ])?.status
 
 describe('the door', () => {
   it('answers for numbers, localhost and the names it was told, and for no other name', () => {
-    for (const host of ['127.0.0.1', '127.0.0.1:3000', '[::1]:3000', '192.168.1.7:3000', 'localhost:3000', 'Studio.example:80']) expect(isOwnHost(host, ['studio.example']), host).toBe(true)
-    for (const host of [undefined, '', 'hostile.example', '127.0.0.1.hostile.example', 'localhost.hostile.example', 'studio.example.hostile']) expect(isOwnHost(host, ['studio.example']), host).toBe(false)
+    for (const host of [
+      '127.0.0.1',
+      '127.0.0.1:3000',
+      '[::1]:3000',
+      '192.168.1.7:3000',
+      'localhost:3000',
+      'Studio.example:80',
+    ])
+      expect(isOwnHost(host, ['studio.example']), host).toBe(true)
+    for (const host of [
+      undefined,
+      '',
+      'hostile.example',
+      '127.0.0.1.hostile.example',
+      'localhost.hostile.example',
+      'studio.example.hostile',
+    ])
+      expect(isOwnHost(host, ['studio.example']), host).toBe(false)
     expect(asked({ host: 'hostile.example' })).toBe(421)
   })
 
@@ -35,14 +54,22 @@ describe('the door', () => {
 
 describe('headers', () => {
   it('let the inline scripts of the page run, and no other', () => {
-    const hashes = scriptHashes('<script src="/a.js"></script><script type="application/json">{"a":1}</script><script>window.a = 1</script>')
+    const hashes = scriptHashes(
+      '<script src="/a.js"></script><script type="application/json">{"a":1}</script><script>window.a = 1</script>',
+    )
     expect(hashes).toEqual([`'sha256-${createHash('sha256').update('window.a = 1').digest('base64')}'`])
-    const script = contentPolicy(hashes).split('; ').find(part => part.startsWith('script-src'))
+    const script = contentPolicy(hashes)
+      .split('; ')
+      .find(part => part.startsWith('script-src'))
     expect(script).toBe(`script-src 'self' 'wasm-unsafe-eval' ${hashes[0]}`)
   })
 
   it('ask for isolation where a browser grants it', () => {
-    expect(answerHeaders('x', true)).toMatchObject({ 'cross-origin-opener-policy': 'same-origin', 'cross-origin-embedder-policy': 'require-corp', 'x-content-type-options': 'nosniff' })
+    expect(answerHeaders('x', true)).toMatchObject({
+      'cross-origin-opener-policy': 'same-origin',
+      'cross-origin-embedder-policy': 'require-corp',
+      'x-content-type-options': 'nosniff',
+    })
     expect(answerHeaders('x', false)).not.toHaveProperty('cross-origin-opener-policy')
   })
 })

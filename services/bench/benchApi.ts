@@ -9,9 +9,12 @@ import { refused, understood, type Outcome } from '#core/shared/outcome'
 import type { Job } from '../rpc/job'
 
 /** A picture that came, and which of how many it is. */
-export type Shot = { bytes: Uint8Array<ArrayBuffer>, name: string, number: number, of: number }
+export type Shot = { bytes: Uint8Array<ArrayBuffer>; name: string; number: number; of: number }
 
-/** Writes a picture as the server's bench does: JPEG with exposure in it, or PNG of 16 bits (which here says nothing of its exposure). */
+/**
+ * Writes a picture as the server's bench does: JPEG with exposure in it, or PNG of 16 bits (which here says nothing
+ * of its exposure).
+ */
 const writePicture = async ({ values, width, height, camera, format }: Exposed): Promise<Uint8Array<ArrayBuffer>> => {
   if (format === 'png') return new Uint8Array(encode({ width, height, data: values, channels: 3, depth: 16 }))
   const pixels = new Uint8ClampedArray(width * height * 4).fill(255)
@@ -24,7 +27,9 @@ const writePicture = async ({ values, width, height, camera, format }: Exposed):
 
 const asked = <S extends v.GenericSchema>(schema: S, request: unknown): Outcome<v.InferOutput<S>> => {
   const result = v.safeParse(schema, request)
-  return result.success ? understood(result.output) : refused(`The bench cannot use this request: ${result.issues[0].message}`)
+  return result.success
+    ? understood(result.output)
+    : refused(`The bench cannot use this request: ${result.issues[0].message}`)
 }
 
 /** What the bench without a server can be asked. */
@@ -40,7 +45,10 @@ export const benchApi = () => ({
     if (!known.ok) return known
     const { what, set, camera, seed, ownCurve } = known.value
     const steps = what === 'frame' ? [] : bracketStops()
-    const pictures = what === 'frame' ? [() => benchExposure(known.value)] : steps.map(step => () => bracketFrame(set, camera, step, seed, ownCurve))
+    const pictures =
+      what === 'frame'
+        ? [() => benchExposure(known.value)]
+        : steps.map(step => () => bracketFrame(set, camera, step, seed, ownCurve))
     for (const [index, picture] of pictures.entries()) {
       const exposure = await picture()
       if (await job.pause()) break

@@ -19,11 +19,19 @@ const inBands = (data: Rows['data'], width: number, height: number, channels: nu
 }
 
 /**
- * Through the browser's own decoder, values as they are in the file: no profile is applied. A browser turns JPEGs by their tag
+ * Through the browser's own decoder, values as they are in the file: no profile is applied. A browser turns JPEGs by
+ * their tag
  * whatever it is asked; with other kinds the sizes tell whether it did.
  */
-const decodeNative = async (bytes: Uint8Array<ArrayBuffer>, { kind, width: ownWidth }: PictureFile, begin: Begin): Promise<void> => {
-  const bitmap = await createImageBitmap(new Blob([bytes], { type: `image/${kind}` }), { colorSpaceConversion: 'none', premultiplyAlpha: 'none' })
+const decodeNative = async (
+  bytes: Uint8Array<ArrayBuffer>,
+  { kind, width: ownWidth }: PictureFile,
+  begin: Begin,
+): Promise<void> => {
+  const bitmap = await createImageBitmap(new Blob([bytes], { type: `image/${kind}` }), {
+    colorSpaceConversion: 'none',
+    premultiplyAlpha: 'none',
+  })
   const { width, height } = bitmap
   try {
     const take = begin(width, height, kind === 'jpeg' || width !== ownWidth)
@@ -35,8 +43,7 @@ const decodeNative = async (bytes: Uint8Array<ArrayBuffer>, { kind, width: ownWi
       context.drawImage(bitmap, 0, -row)
       take({ data: context.getImageData(0, 0, width, count).data, channels: 4, count })
     }
-  }
-  finally {
+  } finally {
     bitmap.close()
   }
 }
@@ -47,15 +54,16 @@ export const decodePicture = async (bytes: Uint8Array<ArrayBuffer>, file: Pictur
     const [picture] = decodeTiff(bytes, { pages: [0] })
     if (!picture) throw new Error('it holds no picture')
     const { data, width, height, samplesPerPixel } = picture
-    if (width !== file.width || height !== file.height || data.length !== width * height * samplesPerPixel) throw new Error('it holds fewer pixels than it announces')
+    if (width !== file.width || height !== file.height || data.length !== width * height * samplesPerPixel)
+      throw new Error('it holds fewer pixels than it announces')
     // Of a file of whole numbers nothing else may come.
-    if (!(data instanceof Uint8Array) && !(data instanceof Uint16Array)) throw new Error('its pixels are no whole numbers')
+    if (!(data instanceof Uint8Array) && !(data instanceof Uint16Array))
+      throw new Error('its pixels are no whole numbers')
     inBands(data, width, height, samplesPerPixel, begin)
-  }
-  else if (file.depth === 16) {
+  } else if (file.depth === 16) {
     const { data, channels, width, height } = decodePng(bytes)
-    if (width !== file.width || height !== file.height || data.length !== width * height * channels) throw new Error('it holds fewer pixels than it announces')
+    if (width !== file.width || height !== file.height || data.length !== width * height * channels)
+      throw new Error('it holds fewer pixels than it announces')
     inBands(data as Rows['data'], width, height, channels, begin)
-  }
-  else await decodeNative(bytes, file, begin)
+  } else await decodeNative(bytes, file, begin)
 }

@@ -20,7 +20,7 @@ import type { Job } from '../rpc/job'
 import { decodePicture } from './decodePicture'
 
 /** What a file turned out to be. */
-export type FileFacts = Omit<PictureFile, 'icc' | 'tags'> & { bytes: number, profile: string, warning?: string }
+export type FileFacts = Omit<PictureFile, 'icc' | 'tags'> & { bytes: number; profile: string; warning?: string }
 
 /** A frame as it is shown: small, upright, with what was read. */
 export type FrameView = {
@@ -34,7 +34,13 @@ export type FrameView = {
   reading: FrameReading
 }
 
-type Held = { file: FileFacts, tags: FileTags, small: Reduced, picture: Uint8ClampedArray<ArrayBuffer>, found?: { floor: string, regions: Uint8Array } }
+type Held = {
+  file: FileFacts
+  tags: FileTags
+  small: Reduced
+  picture: Uint8ClampedArray<ArrayBuffer>
+  found?: { floor: string; regions: Uint8Array }
+}
 
 /** Pictures that were taken apart last stay at hand, so that a mended region is read at once. */
 const HELD = 6
@@ -49,9 +55,10 @@ const hold = (key: string, one: Held): void => {
 const TABLE = Uint8ClampedArray.from({ length: 4097 }, (_, step) => SRGB_RESPONSE.valueFromLinear((step / 4096) ** 2))
 
 const pictureOf = ({ linear }: Reduced): Uint8ClampedArray<ArrayBuffer> => {
-  const pixels = new Uint8ClampedArray(linear.length / 3 * 4)
+  const pixels = new Uint8ClampedArray((linear.length / 3) * 4)
   for (let index = 0, at = 0; index < linear.length; index += 3, at += 4) {
-    for (let channel = 0; channel < 3; channel++) pixels[at + channel] = TABLE[Math.round(4096 * Math.sqrt(Math.min(1, linear[index + channel]!)))]!
+    for (let channel = 0; channel < 3; channel++)
+      pixels[at + channel] = TABLE[Math.round(4096 * Math.sqrt(Math.min(1, linear[index + channel]!)))]!
     pixels[at + 3] = 255
   }
   return pixels
@@ -72,16 +79,21 @@ const takeApart = async (bytes: Uint8Array<ArrayBuffer>, report: (share: number)
       finish = () => taking.finish(isUpright ? 1 : tags.orientation)
       return rows => report(taking.take(rows))
     })
-  }
-  catch (error) {
+  } catch (error) {
     return refusedFile(`This picture cannot be decoded: ${(error as Error).message}.`)
   }
   const small = finish!()
-  return understood({ file: { ...file, bytes: bytes.byteLength, profile: profile.name, warning: profile.warning }, tags, small, picture: pictureOf(small) })
+  return understood({
+    file: { ...file, bytes: bytes.byteLength, profile: profile.name, warning: profile.warning },
+    tags,
+    small,
+    picture: pictureOf(small),
+  })
 }
 
 /** Where the floor is by the plan counts only for a picture with the set's own framing. */
-const floorIn = (set: StudioSet, { small }: Held): KnownFloor => isOwnFraming(set, small.width, small.height) ? floorOf(set) : 'unknown'
+const floorIn = (set: StudioSet, { small }: Held): KnownFloor =>
+  isOwnFraming(set, small.width, small.height) ? floorOf(set) : 'unknown'
 
 const viewOf = (set: StudioSet, one: Held, edits: readonly RegionEdit[], fNumber?: number): FrameView => {
   const floor = floorIn(set, one)
@@ -89,7 +101,15 @@ const viewOf = (set: StudioSet, one: Held, edits: readonly RegionEdit[], fNumber
   if (one.found?.floor !== key) one.found = { floor: key, regions: findRegions(one.small, floor) }
   const regions = editRegions(one.found.regions, one.small, edits)
   const { width, height } = one.small
-  return { width, height, file: one.file, tags: one.tags, picture: one.picture, regions, reading: readFrame(set, one.small, regions, one.tags.exposure?.fNumber ?? fNumber) }
+  return {
+    width,
+    height,
+    file: one.file,
+    tags: one.tags,
+    picture: one.picture,
+    regions,
+    reading: readFrame(set, one.small, regions, one.tags.exposure?.fNumber ?? fNumber),
+  }
 }
 
 /** Half the width of what is read of a card in the middle of a frame, share of width and height. */
@@ -98,7 +118,13 @@ const CARD_REACH = 0.1
 /** What the service that decodes and reads pictures can be asked. */
 export const imagingApi = () => ({
   /** Reads a picture for the set; it stays at hand under its key. */
-  read: async (job: Job<number>, key: string, input: StudioSet, bytes: Uint8Array<ArrayBuffer>, edits: readonly RegionEdit[]): Promise<Outcome<FrameView>> => {
+  read: async (
+    job: Job<number>,
+    key: string,
+    input: StudioSet,
+    bytes: Uint8Array<ArrayBuffer>,
+    edits: readonly RegionEdit[],
+  ): Promise<Outcome<FrameView>> => {
     const set = checked(input)
     const taken = await takeApart(bytes, job.report)
     if (!taken.ok) return taken
@@ -113,7 +139,12 @@ export const imagingApi = () => ({
   },
 
   /** Stops by which a second picture is brighter than a first; both have to be at hand. */
-  apart: (_job: Job, first: string, second: string, input: StudioSet): { width: number, height: number, stops: Float32Array } | undefined => {
+  apart: (
+    _job: Job,
+    first: string,
+    second: string,
+    input: StudioSet,
+  ): { width: number; height: number; stops: Float32Array } | undefined => {
     const [one, other] = [held.get(first), held.get(second)]
     if (!one || !other) return undefined
     const { camera } = checked(input)
@@ -122,10 +153,13 @@ export const imagingApi = () => ({
   },
 
   /** The value of a card in the middle of a frame, and the exposure that the file names. */
-  card: async (_job: Job, bytes: Uint8Array<ArrayBuffer>): Promise<Outcome<{ value: number, tags: FileTags }>> => {
+  card: async (_job: Job, bytes: Uint8Array<ArrayBuffer>): Promise<Outcome<{ value: number; tags: FileTags }>> => {
     const taken = await takeApart(bytes, () => {})
     if (!taken.ok) return taken
-    const { small: { width, height, linear }, tags } = taken.value
+    const {
+      small: { width, height, linear },
+      tags,
+    } = taken.value
     let [sum, count] = [0, 0]
     for (let y = Math.floor(height * (0.5 - CARD_REACH)); y < height * (0.5 + CARD_REACH); y++) {
       for (let x = Math.floor(width * (0.5 - CARD_REACH)); x < width * (0.5 + CARD_REACH); x++) {
@@ -138,13 +172,20 @@ export const imagingApi = () => ({
   },
 
   /** What the lens takes toward the corners, from a picture of something even. */
-  flatField: async (_job: Job, input: StudioSet, bytes: Uint8Array<ArrayBuffer>): Promise<Outcome<StudioSet['camera']['falloff']['fields'][number]>> => {
+  flatField: async (
+    _job: Job,
+    input: StudioSet,
+    bytes: Uint8Array<ArrayBuffer>,
+  ): Promise<Outcome<StudioSet['camera']['falloff']['fields'][number]>> => {
     const { camera, looks } = checked(input)
     const taken = await takeApart(bytes, () => {})
     if (!taken.ok) return taken
     const { small, tags } = taken.value
-    if (small.anyClipped.filter(share => share > 0.02).length > small.anyClipped.length / 100) return refusedFile('A flat field must not clip anywhere: take it darker.')
-    return understood(fieldFrom(frameLight(small, responseOf(camera), 0), camera, tags.exposure?.fNumber ?? looks[0]!.exposure.fNumber))
+    if (small.anyClipped.filter(share => share > 0.02).length > small.anyClipped.length / 100)
+      return refusedFile('A flat field must not clip anywhere: take it darker.')
+    return understood(
+      fieldFrom(frameLight(small, responseOf(camera), 0), camera, tags.exposure?.fNumber ?? looks[0]!.exposure.fNumber),
+    )
   },
 
   /** A small JPEG of a picture that is at hand, upright and in sRGB, to be shown in its place. */
@@ -157,8 +198,15 @@ export const imagingApi = () => ({
     return new Uint8Array(await (await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.85 })).arrayBuffer())
   },
 
-  /** The same picture with its longer side at most so long, upright and in sRGB; the very bytes where it is small enough. */
-  shrink: async (_job: Job, bytes: Uint8Array<ArrayBuffer>, side: number): Promise<{ bytes: Uint8Array<ArrayBuffer>, type: string }> => {
+  /**
+   * The same picture with its longer side at most so long, upright and in sRGB; the very bytes where it is small
+   * enough.
+   */
+  shrink: async (
+    _job: Job,
+    bytes: Uint8Array<ArrayBuffer>,
+    side: number,
+  ): Promise<{ bytes: Uint8Array<ArrayBuffer>; type: string }> => {
     const inspected = inspectFile(bytes)
     const kind = inspected.ok ? inspected.value.kind : 'jpeg'
     const scale = inspected.ok ? side / Math.max(inspected.value.width, inspected.value.height) : 1

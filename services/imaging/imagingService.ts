@@ -12,7 +12,12 @@ const unread = (set: StudioSet): StudioSet => wholeOf(leanOf(set))
 export const imagingService = (start: () => Carrier = startWorker) => {
   const { call } = connect<ImagingApi>(start)
   return {
-    read: (key: string, set: StudioSet, picture: { bytes: Uint8Array<ArrayBuffer>, edits: readonly RegionEdit[] }, asking?: Asking<number>) => call('read', [key, unread(set), picture.bytes, picture.edits], asking),
+    read: (
+      key: string,
+      set: StudioSet,
+      picture: { bytes: Uint8Array<ArrayBuffer>; edits: readonly RegionEdit[] },
+      asking?: Asking<number>,
+    ) => call('read', [key, unread(set), picture.bytes, picture.edits], asking),
     again: (key: string, set: StudioSet, edits: readonly RegionEdit[]) => call('again', [key, unread(set), edits]),
     apart: (first: string, second: string, set: StudioSet) => call('apart', [first, second, unread(set)]),
     card: (bytes: Uint8Array<ArrayBuffer>) => call('card', [bytes]),

@@ -13,11 +13,16 @@ export type StudyMessage = Omit<Study, 'fit'> & { fit: Omit<Study['fit'], 'covar
 /** What the service that weighs can be asked. */
 export const judgeApi = () => {
   const sets = reflection<LeanSet>()
-  let lying: { id: number, lighting: Lighting } | undefined
+  let lying: { id: number; lighting: Lighting } | undefined
 
   return {
     /** Everything that readings teach. */
-    study: (_job: Job, readings: readonly Reading[], lightIds: readonly string[], frozen: StudioSet['frozen']): StudyMessage => {
+    study: (
+      _job: Job,
+      readings: readonly Reading[],
+      lightIds: readonly string[],
+      frozen: StudioSet['frozen'],
+    ): StudyMessage => {
       const { fit, ...rest } = study(readings, lightIds, frozen)
       return { ...rest, fit: { ...fit, covariance: fit.covariance.to2DArray() } }
     },
@@ -28,7 +33,13 @@ export const judgeApi = () => {
     },
 
     /** The powers that meet a look's targets, or come nearest; undefined where other light lies here by now. */
-    powers: (_job: Job, message: Mirrored<LeanSet>, look: Look, camera: CameraSetting, lightingId: number): LookAnswer | undefined => {
+    powers: (
+      _job: Job,
+      message: Mirrored<LeanSet>,
+      look: Look,
+      camera: CameraSetting,
+      lightingId: number,
+    ): LookAnswer | undefined => {
       const set = wholeOf(sets.take(message))
       return lying?.id === lightingId ? solveLook(evaluate(set, look, lying.lighting, camera)) : undefined
     },

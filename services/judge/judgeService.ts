@@ -10,7 +10,7 @@ import { mirror } from '../rpc/mirror'
 import type { JudgeApi } from './judgeApi'
 
 /** What powers are asked for; equal questions are the same object. */
-export type PowersQuestion = { set: LeanSet, look: Look, camera: CameraSetting, lighting: Lighting }
+export type PowersQuestion = { set: LeanSet; look: Look; camera: CameraSetting; lighting: Lighting }
 
 /** A question that takes longer than this is given up when a newer one comes. */
 const PATIENCE_MS = 800
@@ -18,15 +18,16 @@ const PATIENCE_MS = 800
 const startWorker = (): Carrier => new Worker(new URL('./judge.worker.ts', import.meta.url), { type: 'module' })
 
 /**
- * The service that weighs: what readings teach, and which powers meet the targets. Both can take seconds with many lights, and neither
+ * The service that weighs: what readings teach, and which powers meet the targets. Both can take seconds with many
+ * lights, and neither
  * looks up from its work; so each has a worker of its own, which is ended where it holds up something newer.
  */
 export const judgeService = (start: () => Carrier = startWorker) => {
   const powersAt = connect<JudgeApi>(start)
   const sets = mirror<LeanSet>(powersAt.generation)
-  let laid: { lighting: Lighting, id: number, generation: number } | undefined
+  let laid: { lighting: Lighting; id: number; generation: number } | undefined
   let nextId = 1
-  type Waiting = { question: PowersQuestion, answered: (answer: LookAnswer) => void, failed: (error: unknown) => void }
+  type Waiting = { question: PowersQuestion; answered: (answer: LookAnswer) => void; failed: (error: unknown) => void }
   let waiting: Waiting | undefined
   let asking: { since: number } | undefined
 
@@ -43,12 +44,11 @@ export const judgeService = (start: () => Carrier = startWorker) => {
     if (asking || !waiting) return
     const { question, answered, failed } = waiting
     waiting = undefined
-    const mine = asking = { since: performance.now() }
+    const mine = (asking = { since: performance.now() })
     try {
       const answer = await ask(question)
       if (answer && asking === mine) answered(answer)
-    }
-    catch (error) {
+    } catch (error) {
       if (asking === mine) failed(error)
     }
     if (asking === mine) {
@@ -63,7 +63,11 @@ export const judgeService = (start: () => Carrier = startWorker) => {
 
   return {
     /** Everything that readings teach; undefined where newer readings came in between. */
-    study: async (readings: readonly Reading[], lightIds: readonly string[], frozen: StudioSet['frozen']): Promise<Study | undefined> => {
+    study: async (
+      readings: readonly Reading[],
+      lightIds: readonly string[],
+      frozen: StudioSet['frozen'],
+    ): Promise<Study | undefined> => {
       const signal = studies.next()
       if (isStudying) studyAt.restart('Newer readings came.')
       isStudying = true
@@ -71,8 +75,7 @@ export const judgeService = (start: () => Carrier = startWorker) => {
         const { fit, ...rest } = await studyAt.call('study', [readings, lightIds, frozen], { signal })
         isStudying = false
         return { ...rest, fit: { ...fit, covariance: new Matrix(fit.covariance) } }
-      }
-      catch (error) {
+      } catch (error) {
         if (isCalledOff(error)) return undefined
         isStudying = false
         throw error

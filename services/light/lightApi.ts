@@ -25,29 +25,30 @@ import type { Job } from '../rpc/job'
 import { reflection, type Mirrored } from '../rpc/mirror'
 
 /** Layers of light for one revision of a set's geometry. */
-export type SolveAnswer = { revision: number, layers: LightLayer[], isDraft: boolean, sightings: Sighting[] }
+export type SolveAnswer = { revision: number; layers: LightLayer[]; isDraft: boolean; sightings: Sighting[] }
 
 /**
- * How exactly to solve: `quick` leaves out what the housings of lamps hide, so that moved lights are all there is to do; it and
+ * How exactly to solve: `quick` leaves out what the housings of lamps hide, so that moved lights are all there is to
+ * do; it and
  * `draft` cast about a quarter of the rays. `full` is what everything comes to rest at.
  */
 export type Exactness = 'quick' | 'draft' | 'full'
 
 /** How a frame is exposed: everything that changes without a new solve. */
-export type Exposing = { settings: Record<string, LightSetting>, camera: CameraSetting, learned: Learned }
+export type Exposing = { settings: Record<string, LightSetting>; camera: CameraSetting; learned: Learned }
 
 /** A picture ready for a canvas. */
-export type Developed = { revision: number, width: number, height: number, data: Uint8ClampedArray<ArrayBuffer> }
+export type Developed = { revision: number; width: number; height: number; data: Uint8ClampedArray<ArrayBuffer> }
 
 /** Stops over the camera setting all over a surface, row by row from the upper left. */
-export type StopsMap = { width: number, height: number, stops: Float32Array<ArrayBuffer> }
+export type StopsMap = { width: number; height: number; stops: Float32Array<ArrayBuffer> }
 
 /** A picture of the set: through its lens, of its backdrop square on, or all round a place. */
-export type Looking
-  = | { at: 'frame', width: number }
-    | { at: 'floor', width: number }
-    | { at: 'backdrop', width: number }
-    | { at: 'around', width: number, eye: Vector, turnDeg: number }
+export type Looking =
+  | { at: 'frame'; width: number }
+  | { at: 'floor'; width: number }
+  | { at: 'backdrop'; width: number }
+  | { at: 'around'; width: number; eye: Vector; turnDeg: number }
 
 /** Pictures are kept by what they are for, so that two views of one surface do not take each other's place. */
 export type PictureUse = Looking['at'] | 'evenness'
@@ -56,25 +57,42 @@ export type PictureUse = Looking['at'] | 'evenness'
 export type BounceTable = Record<string, Record<string, Record<string, number>>>
 
 const viewOf = (set: StudioSet, solvedSet: SolvedSet, looking: Looking) => {
-  const cast = (rays: RayThrough, height: number) => castFrame(solvedSet.stage, rays, looking.width, Math.max(8, Math.round(height)))
+  const cast = (rays: RayThrough, height: number) =>
+    castFrame(solvedSet.stage, rays, looking.width, Math.max(8, Math.round(height)))
   switch (looking.at) {
-    case 'frame': return cameraView(set, solvedSet, looking.width)
-    case 'floor': return cast(ontoFloor(set), looking.width * set.room.depthM / set.room.widthM)
-    case 'backdrop': return cast(ontoBackdrop(set), looking.width * set.backdrop.heightM / set.backdrop.widthM)
-    case 'around': return cast(around(looking.eye, looking.turnDeg), looking.width / 2)
+    case 'frame':
+      return cameraView(set, solvedSet, looking.width)
+    case 'floor':
+      return cast(ontoFloor(set), (looking.width * set.room.depthM) / set.room.widthM)
+    case 'backdrop':
+      return cast(ontoBackdrop(set), (looking.width * set.backdrop.heightM) / set.backdrop.widthM)
+    case 'around':
+      return cast(around(looking.eye, looking.turnDeg), looking.width / 2)
   }
 }
 
-const SAMPLING: Record<Looking['at'], Sampling | undefined> = { frame: undefined, floor: FOR_MAPS, backdrop: FOR_MAPS, around: undefined }
+const SAMPLING: Record<Looking['at'], Sampling | undefined> = {
+  frame: undefined,
+  floor: FOR_MAPS,
+  backdrop: FOR_MAPS,
+  around: undefined,
+}
 
 /** What the light service can be asked; it holds the set, the light on it and the pictures that were made of it. */
 export const lightApi = () => {
-  const solvers = { draft: lightingSolver(DRAFT_QUALITY), full: lightingSolver(QUALITY), quick: lightingSolver(DRAFT_QUALITY) }
+  const solvers = {
+    draft: lightingSolver(DRAFT_QUALITY),
+    full: lightingSolver(QUALITY),
+    quick: lightingSolver(DRAFT_QUALITY),
+  }
   const sets = reflection<LeanSet>()
   let set: StudioSet | undefined
   let newest = 0
-  let solved: { revision: number, set: StudioSet, answer: SolvedSet } | undefined
-  const pictures = new Map<PictureUse, { revision: number, set: StudioSet, lit: LitFrame, sum: ReturnType<typeof frameSum> }>()
+  let solved: { revision: number; set: StudioSet; answer: SolvedSet } | undefined
+  const pictures = new Map<
+    PictureUse,
+    { revision: number; set: StudioSet; lit: LitFrame; sum: ReturnType<typeof frameSum> }
+  >()
 
   const take = (message: Mirrored<LeanSet>): StudioSet => {
     const whole = wholeOf(sets.take(message))
@@ -84,8 +102,13 @@ export const lightApi = () => {
 
   return {
     /** Layers of every light, or undefined when nobody waits for them any more. What was finished by then is kept. */
-    solve: async (job: Job<number>, revision: number, message: Mirrored<LeanSet>, exactness: Exactness): Promise<SolveAnswer | undefined> => {
-      const mine = set = take(message)
+    solve: async (
+      job: Job<number>,
+      revision: number,
+      message: Mirrored<LeanSet>,
+      exactness: Exactness,
+    ): Promise<SolveAnswer | undefined> => {
+      const mine = (set = take(message))
       newest = revision
       const pause = async (share: number) => {
         const isOff = await job.pause()
@@ -95,13 +118,18 @@ export const lightApi = () => {
       const answer = await solvers[exactness](exactness === 'quick' ? withoutHousings(mine) : mine, { pause })
       if (!answer) return undefined
       solved = { revision, set: mine, answer }
-      return { revision, layers: answer.layers, isDraft: exactness !== 'full', sightings: sightingsOf(mine, answer.stage) }
+      return {
+        revision,
+        layers: answer.layers,
+        isDraft: exactness !== 'full',
+        sightings: sightingsOf(mine, answer.stage),
+      }
     },
 
     /** Makes ready what a quick answer needs, while nothing else is asked. */
     warm: async (job: Job): Promise<void> => {
       const mine = newest
-      if (set) await solvers.quick(withoutHousings(set), { pause: async () => await job.pause() || newest > mine })
+      if (set) await solvers.quick(withoutHousings(set), { pause: async () => (await job.pause()) || newest > mine })
     },
 
     /** Lights a picture of what was solved last; true when it got to the end. */
@@ -115,7 +143,7 @@ export const lightApi = () => {
           pictures.set(use, { revision, set: lighted, lit: turn.value, sum: frameSum(turn.value) })
           return true
         }
-        if (await job.pause() || newest > revision) return false
+        if ((await job.pause()) || newest > revision) return false
       }
     },
 
@@ -125,11 +153,19 @@ export const lightApi = () => {
       if (!picture) return undefined
       const { set: shown, lit, revision, sum } = picture
       const weights = frameWeights(shown, settings, camera, learned)
-      const data = developLight(sum(weights), exposureGain(camera), veilOf(shown.camera.veilingGlare, lit, weights), responseOf(shown.camera))
+      const data = developLight(
+        sum(weights),
+        exposureGain(camera),
+        veilOf(shown.camera.veilingGlare, lit, weights),
+        responseOf(shown.camera),
+      )
       return transfer({ revision, width: lit.view.width, height: lit.view.height, data }, [data.buffer])
     },
 
-    /** Stops over the camera setting that floor or backdrop get under some lights, row by row from the upper left of its map. */
+    /**
+     * Stops over the camera setting that floor or backdrop get under some lights, row by row from the upper left of
+     * its map.
+     */
     map: (_job: Job, use: PictureUse, { settings, camera, learned }: Exposing): StopsMap | undefined => {
       const picture = pictures.get(use)
       if (!picture) return undefined
@@ -139,16 +175,29 @@ export const lightApi = () => {
     },
 
     /** What one place of a picture records, and which lights made it. */
-    probe: (_job: Job, use: PictureUse, place: { u: number, v: number }, { settings, camera, learned }: Exposing): Probe | undefined => {
+    probe: (
+      _job: Job,
+      use: PictureUse,
+      place: { u: number; v: number },
+      { settings, camera, learned }: Exposing,
+    ): Probe | undefined => {
       const picture = pictures.get(use)
       if (!picture) return undefined
       const { set: shown, lit } = picture
       const weights = frameWeights(shown, settings, camera, learned)
-      return probeFrame(lit, place.u, place.v, weights, exposureGain(camera), responseOf(shown.camera), veilOf(shown.camera.veilingGlare, lit, weights))
+      return probeFrame(
+        lit,
+        place.u,
+        place.v,
+        weights,
+        exposureGain(camera),
+        responseOf(shown.camera),
+        veilOf(shown.camera.veilingGlare, lit, weights),
+      )
     },
 
     /** A set with the powers of all its looks found from scratch, and what of their targets stays missed. */
-    settle: async (_job: Job, input: StudioSet): Promise<{ set: StudioSet, missed: string[] }> => {
+    settle: async (_job: Job, input: StudioSet): Promise<{ set: StudioSet; missed: string[] }> => {
       const asked = checked(input)
       const answer = await solvers.full(asked)
       if (!answer) throw new Error('Setting the powers was interrupted.')
@@ -158,11 +207,22 @@ export const lightApi = () => {
     },
 
     /** How even the backdrop's map is; the lens's veil left out. */
-    evenness: (_job: Job, { settings, camera, learned }: Exposing, columns: number, rows: number): Evenness | undefined => {
+    evenness: (
+      _job: Job,
+      { settings, camera, learned }: Exposing,
+      columns: number,
+      rows: number,
+    ): Evenness | undefined => {
       const picture = pictures.get('backdrop')
       if (!picture) return undefined
       const { set: shown, lit } = picture
-      const linear = exposeFrame({ ...shown, camera: { ...shown.camera, veilingGlare: 0 } }, lit, settings, camera, learned)
+      const linear = exposeFrame(
+        { ...shown, camera: { ...shown.camera, veilingGlare: 0 } },
+        lit,
+        settings,
+        camera,
+        learned,
+      )
       return evennessOf(linear, lit.view.width, lit.view.height, shown.backdrop.reflectance, columns, rows)
     },
 
@@ -170,13 +230,24 @@ export const lightApi = () => {
     bounces: (_job: Job, revision: number, pointIds: readonly string[]): BounceTable | undefined => {
       if (solved?.revision !== revision) return undefined
       const { stage, fields, receivers } = solved.answer
-      return Object.fromEntries(receivers.filter(receiver => pointIds.includes(receiver.id)).map(receiver => [
-        receiver.id,
-        Object.fromEntries(fields.map(field => [
-          field.emitter.id,
-          Object.fromEntries(Object.entries(bouncedByOwner(stage, field, receiver)).map(([owner, light]) => [owner, luminance(light)])),
-        ])),
-      ]))
+      return Object.fromEntries(
+        receivers
+          .filter(receiver => pointIds.includes(receiver.id))
+          .map(receiver => [
+            receiver.id,
+            Object.fromEntries(
+              fields.map(field => [
+                field.emitter.id,
+                Object.fromEntries(
+                  Object.entries(bouncedByOwner(stage, field, receiver)).map(([owner, light]) => [
+                    owner,
+                    luminance(light),
+                  ]),
+                ),
+              ]),
+            ),
+          ]),
+      )
     },
   }
 }

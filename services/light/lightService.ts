@@ -20,7 +20,8 @@ export const lightService = (start: () => Carrier = startWorker) => {
     light: (revision: number, use: PictureUse, looking: Looking) => call('light', [revision, use, looking]),
     develop: (use: PictureUse, exposing: Exposing) => call('develop', [use, exposing]),
     map: (use: PictureUse, exposing: Exposing) => call('map', [use, exposing]),
-    probe: (use: PictureUse, place: { u: number, v: number }, exposing: Exposing) => call('probe', [use, place, exposing]),
+    probe: (use: PictureUse, place: { u: number; v: number }, exposing: Exposing) =>
+      call('probe', [use, place, exposing]),
     settle: (set: StudioSet) => call('settle', [set]),
     evenness: (exposing: Exposing, columns: number, rows: number) => call('evenness', [exposing, columns, rows]),
     bounces: (revision: number, pointIds: readonly string[]) => call('bounces', [revision, pointIds]),

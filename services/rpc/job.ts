@@ -29,15 +29,19 @@ export const turns = (isCancelled: () => boolean): (() => Promise<boolean>) => {
   }
 }
 
-/** The asking end of a job: it travels to the worker as a port of its own, so that it can be called off and heard while work goes on. */
+/**
+ * The asking end of a job: it travels to the worker as a port of its own, so that it can be called off and heard
+ * while work goes on.
+ */
 export class Asked {
   readonly #channel = new MessageChannel()
   /** Settled once all that was reported has come: answers travel another way and may be faster. */
   readonly told: Promise<void>
 
   constructor(report: (progress: never) => void) {
-    this.told = new Promise((resolve) => {
-      this.#channel.port1.onmessage = ({ data }: MessageEvent<Told>) => 'progress' in data ? report(data.progress as never) : resolve()
+    this.told = new Promise(resolve => {
+      this.#channel.port1.onmessage = ({ data }: MessageEvent<Told>) =>
+        'progress' in data ? report(data.progress as never) : resolve()
     })
   }
 
@@ -61,7 +65,9 @@ const jobOf = (port: MessagePort): Job & Ending => {
   const off = new AbortController()
   port.onmessage = () => off.abort()
   return {
-    get isCancelled() { return off.signal.aborted },
+    get isCancelled() {
+      return off.signal.aborted
+    },
     signal: off.signal,
     pause: turns(() => off.signal.aborted),
     report: progress => port.postMessage({ progress } satisfies Told),

@@ -1,14 +1,15 @@
 import { applyPatch, difference, type Patch } from '#core/edits/patch'
 
 /** A value on its way to a worker: whole, or as what changed since another that it has. */
-export type Mirrored<T> = { number: number } & ({ whole: T } | { since: number, patch: Patch })
+export type Mirrored<T> = { number: number } & ({ whole: T } | { since: number; patch: Patch })
 
 /**
- * The sending end of a value that a worker holds a copy of: what is sent is what changed since it was sent last. Parts that are the
+ * The sending end of a value that a worker holds a copy of: what is sent is what changed since it was sent last.
+ * Parts that are the
  * same object are not looked into. A worker that was started since is sent the whole.
  */
 export const mirror = <T>(generation: () => number) => {
-  let sent: { value: T, number: number, generation: number } | undefined
+  let sent: { value: T; number: number; generation: number } | undefined
   return {
     send: (value: T): Mirrored<T> => {
       const last = sent?.generation === generation() ? sent : undefined
@@ -22,7 +23,7 @@ export const mirror = <T>(generation: () => number) => {
 
 /** The receiving end; throws where something is missing in between. */
 export const reflection = <T>() => {
-  let held: { value: T, number: number } | undefined
+  let held: { value: T; number: number } | undefined
   return {
     take: (message: Mirrored<T>): T => {
       if ('whole' in message) held = { value: message.whole, number: message.number }

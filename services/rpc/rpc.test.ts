@@ -6,7 +6,7 @@ import { isCalledOff, newest } from './latest'
 import { mirror, reflection, type Mirrored } from './mirror'
 import { serve } from './serve'
 
-const started: { carrier: Carrier, break: (message: string) => void }[] = []
+const started: { carrier: Carrier; break: (message: string) => void }[] = []
 
 const wait = (ms = 0) => new Promise<void>(resolve => setTimeout(resolve, ms))
 
@@ -47,15 +47,19 @@ const carrier = (): Carrier => {
     postMessage: (message, moved) => port1.postMessage(message, moved as never),
     addEventListener: (type: string, heard: (event: Event) => void) => {
       if (type === 'message') port1.addEventListener('message', heard as never)
-      else listeners.set(type, [...listeners.get(type) ?? [], heard])
+      else listeners.set(type, [...(listeners.get(type) ?? []), heard])
     },
-    removeEventListener: (type: string, heard: (event: Event) => void) => port1.removeEventListener(type as 'message', heard as never),
+    removeEventListener: (type: string, heard: (event: Event) => void) =>
+      port1.removeEventListener(type as 'message', heard as never),
     terminate: () => {
       port1.close()
       port2.close()
     },
   } as Carrier
-  started.push({ carrier: made, break: message => listeners.get('error')?.forEach(heard => heard(Object.assign(new Event('error'), { message }))) })
+  started.push({
+    carrier: made,
+    break: message => listeners.get('error')?.forEach(heard => heard(Object.assign(new Event('error'), { message }))),
+  })
   return made
 }
 
@@ -145,9 +149,12 @@ describe('the newest question', () => {
 })
 
 describe('a value that a worker holds a copy of', () => {
-  type Value = { list: { id: string, at: number }[], name: string }
-  const first: Value = { list: Array.from({ length: 200 }, (_, index) => ({ id: `thing-${index}`, at: index })), name: 'first' }
-  const moved: Value = { ...first, list: first.list.map((one, index) => index === 3 ? { ...one, at: 3.5 } : one) }
+  type Value = { list: { id: string; at: number }[]; name: string }
+  const first: Value = {
+    list: Array.from({ length: 200 }, (_, index) => ({ id: `thing-${index}`, at: index })),
+    name: 'first',
+  }
+  const moved: Value = { ...first, list: first.list.map((one, index) => (index === 3 ? { ...one, at: 3.5 } : one)) }
 
   it('is the same at both ends after every step, and only what changed is sent', () => {
     const [from, to] = [mirror<Value>(() => 1), reflection<Value>()]

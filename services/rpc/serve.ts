@@ -8,12 +8,19 @@ export type Api = Record<string, (job: any, ...args: any[]) => unknown>
 /** Answers the questions of an `Api` in a worker, or at a port. */
 export const serve = (api: Api, at?: Endpoint): void => {
   teachJobs()
-  expose(Object.fromEntries(Object.entries(api).map(([name, work]) => [name, async (job: Ending, ...args: unknown[]) => {
-    try {
-      return await work(job, ...args)
-    }
-    finally {
-      job.over()
-    }
-  }])), at)
+  expose(
+    Object.fromEntries(
+      Object.entries(api).map(([name, work]) => [
+        name,
+        async (job: Ending, ...args: unknown[]) => {
+          try {
+            return await work(job, ...args)
+          } finally {
+            job.over()
+          }
+        },
+      ]),
+    ),
+    at,
+  )
 }

@@ -47,8 +47,8 @@ export type Proposal = {
   picture?: Developed
 }
 
-export type Proposals = { proposals: Proposal[], binding?: string, isFinal: boolean }
-export type LadderRung = Proposals & { value: number, name: string }
+export type Proposals = { proposals: Proposal[]; binding?: string; isFinal: boolean }
+export type LadderRung = Proposals & { value: number; name: string }
 
 const PICTURE_WIDTH = 116
 
@@ -58,14 +58,25 @@ const pictureOf = ({ set, camera }: Trial, solved: SolvedSet, { lookId, learned 
   while (!turn.done) turn = work.next()
   const settings = set.looks.find(({ id }) => id === lookId)!.lights
   const weights = frameWeights(set, settings, camera, learned)
-  const data = developLight(frameSum(turn.value)(weights), exposureGain(camera), veilOf(set.camera.veilingGlare, turn.value, weights), responseOf(set.camera))
+  const data = developLight(
+    frameSum(turn.value)(weights),
+    exposureGain(camera),
+    veilOf(set.camera.veilingGlare, turn.value, weights),
+    responseOf(set.camera),
+  )
   return { revision: 0, width: turn.value.view.width, height: turn.value.view.height, data }
 }
 
-const proposalsOf = (set: StudioSet, search: Search, proposed: Proposed, isFinal: boolean, pictures: ReadonlyMap<string, Developed> = new Map()): Proposals => ({
+const proposalsOf = (
+  set: StudioSet,
+  search: Search,
+  proposed: Proposed,
+  isFinal: boolean,
+  pictures: ReadonlyMap<string, Developed> = new Map(),
+): Proposals => ({
   isFinal,
   binding: bindingWords(proposed),
-  proposals: proposed.trials.map((trial) => {
+  proposals: proposed.trials.map(trial => {
     const id = JSON.stringify(trial.moves.map(move => move.id))
     return {
       id,
@@ -86,7 +97,7 @@ export type EvenPlaces = 'grid' | 'frame'
 const lookOf = (set: StudioSet, { lookId }: Search) => set.looks.find(({ id }) => id === lookId)!
 
 /** What was found so far, with the share that is done. */
-export type Found<T> = { found: T, share: number }
+export type Found<T> = { found: T; share: number }
 
 /** What the service that looks for what could be done can be asked. */
 export const searchApi = () => {
@@ -94,21 +105,42 @@ export const searchApi = () => {
   const take = (message: Mirrored<LeanSet>): StudioSet => wholeOf(sets.take(message))
 
   return {
-    propose: async (job: Job<Found<Proposals>>, message: Mirrored<LeanSet>, search: Search): Promise<Proposals | undefined> => {
+    propose: async (
+      job: Job<Found<Proposals>>,
+      message: Mirrored<LeanSet>,
+      search: Search,
+    ): Promise<Proposals | undefined> => {
       const set = take(message)
       const pictures = new Map<string, Developed>()
-      const answer = await propose({ set, ...search }, {
-        fewest: search.fewest,
-        pause: job.pause,
-        report: (proposed, share) => job.report({ found: proposalsOf(set, search, { ...proposed, binding: undefined }, false), share }),
-        see: (trial, solved) => pictures.set(JSON.stringify(trial.moves.map(move => move.id)), pictureOf(trial, solved, search)),
-      })
+      const answer = await propose(
+        { set, ...search },
+        {
+          fewest: search.fewest,
+          pause: job.pause,
+          report: (proposed, share) =>
+            job.report({ found: proposalsOf(set, search, { ...proposed, binding: undefined }, false), share }),
+          see: (trial, solved) =>
+            pictures.set(JSON.stringify(trial.moves.map(move => move.id)), pictureOf(trial, solved, search)),
+        },
+      )
       return answer && proposalsOf(set, search, answer, true, pictures)
     },
 
-    ladder: async (job: Job<Found<LadderRung[]>>, message: Mirrored<LeanSet>, search: Search): Promise<LadderRung[] | undefined> => {
-      const plain = (rungs: Awaited<ReturnType<typeof ladder>>) => (rungs ?? []).map(rung => ({ ...proposalsOf(rung.set, search, rung.proposed, true), value: rung.value, name: rung.name }))
-      const rungs = await ladder({ set: take(message), ...search }, { fewest: search.fewest, pause: job.pause, report: (some, share) => job.report({ found: plain(some), share }) })
+    ladder: async (
+      job: Job<Found<LadderRung[]>>,
+      message: Mirrored<LeanSet>,
+      search: Search,
+    ): Promise<LadderRung[] | undefined> => {
+      const plain = (rungs: Awaited<ReturnType<typeof ladder>>) =>
+        (rungs ?? []).map(rung => ({
+          ...proposalsOf(rung.set, search, rung.proposed, true),
+          value: rung.value,
+          name: rung.name,
+        }))
+      const rungs = await ladder(
+        { set: take(message), ...search },
+        { fewest: search.fewest, pause: job.pause, report: (some, share) => job.report({ found: plain(some), share }) },
+      )
       return rungs && plain(rungs)
     },
 
@@ -117,18 +149,46 @@ export const searchApi = () => {
       return sensitivity(set, lookOf(set, search), search.camera, search.learned, job)
     },
 
-    map: async (job: Job<Found<ToneMap>>, message: Mirrored<LeanSet>, search: Search, axes: readonly [string, string]): Promise<ToneMap | undefined> => {
+    map: async (
+      job: Job<Found<ToneMap>>,
+      message: Mirrored<LeanSet>,
+      search: Search,
+      axes: readonly [string, string],
+    ): Promise<ToneMap | undefined> => {
       const set = take(message)
-      return exploreTones(set, lookOf(set, search), search.camera, search.learned, axes, { report: (found, share) => job.report({ found, share }), pause: job.pause })
+      return exploreTones(set, lookOf(set, search), search.camera, search.learned, axes, {
+        report: (found, share) => job.report({ found, share }),
+        pause: job.pause,
+      })
     },
 
-    even: async (job: Job<number>, message: Mirrored<LeanSet>, search: Search, over: EvenPlaces, read: Record<string, number>): Promise<EveningAnswer | undefined> => {
+    even: async (
+      job: Job<number>,
+      message: Mirrored<LeanSet>,
+      search: Search,
+      over: EvenPlaces,
+      read: Record<string, number>,
+    ): Promise<EveningAnswer | undefined> => {
       const set = take(message)
-      const places = over === 'frame' ? { places: (of: StudioSet) => framePoints(of).filter(({ id }) => id in read) } : {}
-      return evenOut(set, lookOf(set, search), search.camera, search.learned, lengthM => formatDistance(lengthM, search.unit), { ...places, read, report: job.report, pause: job.pause })
+      const places =
+        over === 'frame' ? { places: (of: StudioSet) => framePoints(of).filter(({ id }) => id in read) } : {}
+      return evenOut(
+        set,
+        lookOf(set, search),
+        search.camera,
+        search.learned,
+        lengthM => formatDistance(lengthM, search.unit),
+        { ...places, read, report: job.report, pause: job.pause },
+      )
     },
 
-    walk: async (job: Job, message: Mirrored<LeanSet>, search: Search, from: Vector, to: Vector): Promise<WalkPoint[] | undefined> => {
+    walk: async (
+      job: Job,
+      message: Mirrored<LeanSet>,
+      search: Search,
+      from: Vector,
+      to: Vector,
+    ): Promise<WalkPoint[] | undefined> => {
       const set = take(message)
       return walkLine(set, lookOf(set, search), search.camera, search.learned, from, to, { pause: job.pause })
     },

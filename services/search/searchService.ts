@@ -14,11 +14,20 @@ export const searchService = (start: () => Carrier = startWorker) => {
   const sets = mirror<LeanSet>(generation)
   const sent = (set: StudioSet) => sets.send(leanOf(set))
   return {
-    propose: (set: StudioSet, search: Search, asking: Asking<Found<Proposals>>) => call('propose', [sent(set), search], asking),
-    ladder: (set: StudioSet, search: Search, asking: Asking<Found<LadderRung[]>>) => call('ladder', [sent(set), search], asking),
+    propose: (set: StudioSet, search: Search, asking: Asking<Found<Proposals>>) =>
+      call('propose', [sent(set), search], asking),
+    ladder: (set: StudioSet, search: Search, asking: Asking<Found<LadderRung[]>>) =>
+      call('ladder', [sent(set), search], asking),
     care: (set: StudioSet, search: Search, asking: Asking<number>) => call('care', [sent(set), search], asking),
-    map: (set: StudioSet, search: Search, axes: readonly [string, string], asking: Asking<Found<ToneMap>>) => call('map', [sent(set), search, axes], asking),
-    even: (set: StudioSet, search: Search, over: { places: EvenPlaces, read: Record<string, number> }, asking: Asking<number>) => call('even', [sent(set), search, over.places, over.read], asking),
-    walk: (set: StudioSet, search: Search, way: { from: Vector, to: Vector }, asking: Asking<never>) => call('walk', [sent(set), search, way.from, way.to], asking),
+    map: (set: StudioSet, search: Search, axes: readonly [string, string], asking: Asking<Found<ToneMap>>) =>
+      call('map', [sent(set), search, axes], asking),
+    even: (
+      set: StudioSet,
+      search: Search,
+      over: { places: EvenPlaces; read: Record<string, number> },
+      asking: Asking<number>,
+    ) => call('even', [sent(set), search, over.places, over.read], asking),
+    walk: (set: StudioSet, search: Search, way: { from: Vector; to: Vector }, asking: Asking<never>) =>
+      call('walk', [sent(set), search, way.from, way.to], asking),
   }
 }

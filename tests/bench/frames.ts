@@ -18,9 +18,9 @@ const decoded = (): Uint8ClampedArray => {
   const small = asBytes(made)
   const data = new Uint8ClampedArray(WIDTH * HEIGHT * CHANNELS).fill(255)
   for (let y = 0, at = 0; y < HEIGHT; y++) {
-    const row = Math.floor(y * made.height / HEIGHT) * made.width
+    const row = Math.floor((y * made.height) / HEIGHT) * made.width
     for (let x = 0; x < WIDTH; x++, at += CHANNELS) {
-      const from = (row + Math.floor(x * made.width / WIDTH)) * 3
+      const from = (row + Math.floor((x * made.width) / WIDTH)) * 3
       for (let channel = 0; channel < 3; channel++) data[at + channel] = small[from + channel]!
     }
   }
@@ -54,5 +54,7 @@ export const readLargeFrames = async (): Promise<void> => {
     { name: 'all of it', budgetMs: 300, run: whole },
   ])
   const [loop, all] = [await medianMs({ name: 'plain', run: plain }), await medianMs({ name: 'all', run: whole })]
-  console.log(`\nA plain loop that adds its bytes up takes ${shownMs(loop)}; the whole reading takes ${(all / loop).toFixed(1)} times that (${shownMs(all)}).`)
+  console.log(
+    `\nA plain loop that adds its bytes up takes ${shownMs(loop)}; the whole reading takes ${(all / loop).toFixed(1)} times that (${shownMs(all)}).`,
+  )
 }

@@ -23,12 +23,21 @@ const draws = () => {
 const raysIn = (set: StudioSet): Float64Array => {
   const { left, right, back, front, ceiling } = roomBounds(set.room)
   const draw = draws()
-  return Float64Array.from(Array.from({ length: RAYS }, () => {
-    const height = 2 * draw() - 1
-    const turn = 2 * Math.PI * draw()
-    const level = Math.sqrt(1 - height * height)
-    return [left + draw() * (right - left), back + draw() * (front - back), draw() * ceiling, level * Math.cos(turn), level * Math.sin(turn), height]
-  }).flat())
+  return Float64Array.from(
+    Array.from({ length: RAYS }, () => {
+      const height = 2 * draw() - 1
+      const turn = 2 * Math.PI * draw()
+      const level = Math.sqrt(1 - height * height)
+      return [
+        left + draw() * (right - left),
+        back + draw() * (front - back),
+        draw() * ceiling,
+        level * Math.cos(turn),
+        level * Math.sin(turn),
+        height,
+      ]
+    }).flat(),
+  )
 }
 
 /** Every ray cast by the core; answers how many struck something. */
@@ -65,8 +74,10 @@ const castAllGenerally = (scene: Scene, rays: Float64Array) => {
 const perSecond = (ms: number) => `${(RAYS / ms / 1000).toFixed(2)} M`
 
 /** Rays per second of the core and of the library, side by side. */
-export const compareKernels = async (sets: readonly { name: string, set: StudioSet }[]): Promise<void> => {
-  console.log('\nRays a second, nearest hit, any rays in the room\n\n| set | core | general-purpose library | ratio (budget 6) | core, shadow rays of 4 m |\n|---|---|---|---|---|')
+export const compareKernels = async (sets: readonly { name: string; set: StudioSet }[]): Promise<void> => {
+  console.log(
+    '\nRays a second, nearest hit, any rays in the room\n\n| set | core | general-purpose library | ratio (budget 6) | core, shadow rays of 4 m |\n|---|---|---|---|---|',
+  )
   for (const { name, set } of sets) {
     const scene = sceneOf(set)
     const rays = raysIn(set)
@@ -75,10 +86,28 @@ export const compareKernels = async (sets: readonly { name: string, set: StudioS
     const laid = rayScene(scene)
     const shadows = () => {
       let blocked = 0
-      for (let at = 0; at < rays.length; at += 6) if (isBlocked(laid, rays[at]!, rays[at + 1]!, rays[at + 2]!, 4 * rays[at + 3]!, 4 * rays[at + 4]!, 4 * rays[at + 5]!)) blocked += 1
+      for (let at = 0; at < rays.length; at += 6)
+        if (
+          isBlocked(
+            laid,
+            rays[at]!,
+            rays[at + 1]!,
+            rays[at + 2]!,
+            4 * rays[at + 3]!,
+            4 * rays[at + 4]!,
+            4 * rays[at + 5]!,
+          )
+        )
+          blocked += 1
       return blocked
     }
-    const [ownMs, generalMs, shadowMs] = [await medianMs({ name, run: own }), await medianMs({ name, run: general }), await medianMs({ name, run: shadows })]
-    console.log(`| ${name} | ${perSecond(ownMs)} | ${perSecond(generalMs)} | ${(generalMs / ownMs).toFixed(1)} | ${perSecond(shadowMs)} |`)
+    const [ownMs, generalMs, shadowMs] = [
+      await medianMs({ name, run: own }),
+      await medianMs({ name, run: general }),
+      await medianMs({ name, run: shadows }),
+    ]
+    console.log(
+      `| ${name} | ${perSecond(ownMs)} | ${perSecond(generalMs)} | ${(generalMs / ownMs).toFixed(1)} | ${perSecond(shadowMs)} |`,
+    )
   }
 }

@@ -51,46 +51,102 @@ const everyday = async () => {
   const sum = frameSum(frame)
   const exposed = (changed: readonly string[]) => {
     step += 1
-    const weights = Object.fromEntries(set.lights.map(({ id }) => [id, changed.includes(id) ? 0.05 + step % 7 / 100 : 0.06]))
+    const weights = Object.fromEntries(
+      set.lights.map(({ id }) => [id, changed.includes(id) ? 0.05 + (step % 7) / 100 : 0.06]),
+    )
     return developLight(sum(weights), exposureGain(camera), [1, 1, 1], SRGB_RESPONSE)
   }
   const quick = lightingSolver(DRAFT_QUALITY)
   // As many points as a dense grid has, each lit by every light in its own share.
-  const manyDemands = Array.from({ length: 200 }, (_, index) => levelConstraint(set.lights.map((__, light) => 1 + Math.sin(index * 0.13 + light * 1.7) ** 2), 2 + Math.sin(index * 0.07)))
+  const manyDemands = Array.from({ length: 200 }, (_, index) =>
+    levelConstraint(
+      set.lights.map((__, light) => 1 + Math.sin(index * 0.13 + light * 1.7) ** 2),
+      2 + Math.sin(index * 0.07),
+    ),
+  )
   const gridded = changeGrid(set, look.id, { over: 'backdrop', places: 'fifteen', free: [] })
   const hundred = Array.from({ length: 100 }, (_, index): Reading => {
-    const lightIds = set.lights.slice(0, 1 + index % set.lights.length).map(({ id }) => id)
-    const reading = recordReading(set, look, { lightIds }, points[index % points.length]!, camera, lighting.layers, { id: `reading-${index}`, at: '2026-01-01T00:00:00.000Z', fNumber: 8, source: 'bench' })
-    return { ...reading, fNumber: meteredFNumber(learnedExposure(reading.lights, NOTHING_LEARNED) * 2 ** (0.2 * Math.sin(index)), camera.iso, 250) }
+    const lightIds = set.lights.slice(0, 1 + (index % set.lights.length)).map(({ id }) => id)
+    const reading = recordReading(set, look, { lightIds }, points[index % points.length]!, camera, lighting.layers, {
+      id: `reading-${index}`,
+      at: '2026-01-01T00:00:00.000Z',
+      fNumber: 8,
+      source: 'bench',
+    })
+    return {
+      ...reading,
+      fNumber: meteredFNumber(
+        learnedExposure(reading.lights, NOTHING_LEARNED) * 2 ** (0.2 * Math.sin(index)),
+        camera.iso,
+        250,
+      ),
+    }
   })
   await quick(withoutHousings(set))
-  await report(`Eight lights in the demo room: ${solved.stage.patches.count} patches, ${solved.receivers.length} receivers`, [
-    { name: 'a power changes: readings of the named points', budgetMs: 8, run: () => evaluate(set, look, lighting, camera).readouts },
-    { name: 'all powers change: a frame of 400 × 500 again', budgetMs: 8, run: () => exposed(set.lights.map(({ id }) => id)) },
-    { name: 'one power changes: a frame of 400 × 500 again', budgetMs: 4, run: () => exposed(['key']) },
-    { name: 'one light moved, first answer (a quarter of the rays, housings follow with the whole): all points, interreflection included', budgetMs: 30, run: () => quick(withoutHousings(moved())) },
-    { name: 'one light moved, the whole: all lights, what its housing hides included', run: () => full(moved()) },
-    { name: 'the subject moved, first answer (a quarter of the rays)', run: () => draft(subjectMoved()) },
-    { name: 'the subject moved, the whole', budgetMs: 200, run: () => full(subjectMoved()) },
-    { name: 'powers solved, 200 targets', budgetMs: 1, run: () => solvePowers(dialsOf(set, look), manyDemands) },
-    { name: 'powers solved, four targets', budgetMs: 1, run: () => solveLook(evaluate(set, look, lighting, camera)) },
-    { name: 'readings studied, 100 of them', run: () => study(hundred, set.lights.map(({ id }) => id)) },
-    { name: 'what evens the backdrop over fifteen places', run: () => evenOut(gridded, gridded.looks[0]!, camera, NOTHING_LEARNED, metres => `${metres} m`) },
-    { name: 'backdrop map 48 × 36', budgetMs: 100, run: () => atOnce(lightView(solved, castFrame(solved.stage, ontoBackdrop(set), 48, 36), FOR_MAPS)) },
-    { name: 'frame 400 × 500: what each pixel sees', run: () => cameraView(portrait, solved, 400) },
-    { name: 'frame 400 × 500: lit by all lights', budgetMs: 1500, run: () => atOnce(lightView(solved, view)) },
-    { name: 'frame 104 × 130, seen and lit: a first picture', budgetMs: 300, run: () => atOnce(lightView(solved, cameraView(portrait, solved, 104))) },
-  ])
+  await report(
+    `Eight lights in the demo room: ${solved.stage.patches.count} patches, ${solved.receivers.length} receivers`,
+    [
+      {
+        name: 'a power changes: readings of the named points',
+        budgetMs: 8,
+        run: () => evaluate(set, look, lighting, camera).readouts,
+      },
+      {
+        name: 'all powers change: a frame of 400 × 500 again',
+        budgetMs: 8,
+        run: () => exposed(set.lights.map(({ id }) => id)),
+      },
+      { name: 'one power changes: a frame of 400 × 500 again', budgetMs: 4, run: () => exposed(['key']) },
+      {
+        name: 'one light moved, first answer (a quarter of the rays, housings follow with the whole): all points, interreflection included',
+        budgetMs: 30,
+        run: () => quick(withoutHousings(moved())),
+      },
+      { name: 'one light moved, the whole: all lights, what its housing hides included', run: () => full(moved()) },
+      { name: 'the subject moved, first answer (a quarter of the rays)', run: () => draft(subjectMoved()) },
+      { name: 'the subject moved, the whole', budgetMs: 200, run: () => full(subjectMoved()) },
+      { name: 'powers solved, 200 targets', budgetMs: 1, run: () => solvePowers(dialsOf(set, look), manyDemands) },
+      { name: 'powers solved, four targets', budgetMs: 1, run: () => solveLook(evaluate(set, look, lighting, camera)) },
+      {
+        name: 'readings studied, 100 of them',
+        run: () =>
+          study(
+            hundred,
+            set.lights.map(({ id }) => id),
+          ),
+      },
+      {
+        name: 'what evens the backdrop over fifteen places',
+        run: () => evenOut(gridded, gridded.looks[0]!, camera, NOTHING_LEARNED, metres => `${metres} m`),
+      },
+      {
+        name: 'backdrop map 48 × 36',
+        budgetMs: 100,
+        run: () => atOnce(lightView(solved, castFrame(solved.stage, ontoBackdrop(set), 48, 36), FOR_MAPS)),
+      },
+      { name: 'frame 400 × 500: what each pixel sees', run: () => cameraView(portrait, solved, 400) },
+      { name: 'frame 400 × 500: lit by all lights', budgetMs: 1500, run: () => atOnce(lightView(solved, view)) },
+      {
+        name: 'frame 104 × 130, seen and lit: a first picture',
+        budgetMs: 300,
+        run: () => atOnce(lightView(solved, cameraView(portrait, solved, 104))),
+      },
+    ],
+  )
 }
 
 const growth = async () => {
   console.log('\nHow time grows\n\n| what | median |\n|---|---|')
-  const line = async (name: string, run: () => unknown) => console.log(`| ${name} | ${shownMs(await medianMs({ name, run }))} |`)
-  for (const lights of [1, 4, 8, 16, 30]) await line(`from nothing, ${lights} light${lights > 1 ? 's' : ''}`, () => lightingSolver()(withLights(lights)))
+  const line = async (name: string, run: () => unknown) =>
+    console.log(`| ${name} | ${shownMs(await medianMs({ name, run }))} |`)
+  for (const lights of [1, 4, 8, 16, 30])
+    await line(`from nothing, ${lights} light${lights > 1 ? 's' : ''}`, () => lightingSolver()(withLights(lights)))
   for (const panels of [0, 8, 16, 32]) {
     const crowded = withPanels(panels)
     const { stage } = (await lightingSolver()(crowded))!
-    await line(`from nothing, 8 lights, ${panels} boards (${stage.patches.count} patches)`, () => lightingSolver()(crowded))
+    await line(`from nothing, 8 lights, ${panels} boards (${stage.patches.count} patches)`, () =>
+      lightingSolver()(crowded),
+    )
   }
   const solved = (await lightingSolver()(set))!
   for (const width of [100, 200, 400]) {
@@ -99,8 +155,14 @@ const growth = async () => {
   }
 }
 
-console.log(`${new Date().toISOString().slice(0, 10)}, ${cpus().length} cores of ${cpus()[0]?.model}, Node ${process.versions.node}; medians`)
+console.log(
+  `${new Date().toISOString().slice(0, 10)}, ${cpus().length} cores of ${cpus()[0]?.model}, Node ${process.versions.node}; medians`,
+)
 if (isWanted('everyday')) await everyday()
-if (isWanted('kernel')) await compareKernels([{ name: 'demo room', set }, { name: 'crowded room', set: crowdedSet() }])
+if (isWanted('kernel'))
+  await compareKernels([
+    { name: 'demo room', set },
+    { name: 'crowded room', set: crowdedSet() },
+  ])
 if (isWanted('growth')) await growth()
 if (isWanted('frames')) await readLargeFrames()

@@ -1,7 +1,7 @@
 import { Bench } from 'tinybench'
 
 /** Something to measure: its name, its budget in milliseconds where there is one, and one run of it. */
-export type Case = { name: string, budgetMs?: number, run: () => unknown }
+export type Case = { name: string; budgetMs?: number; run: () => unknown }
 
 const LEAST_RUNS = 5
 const LEAST_TIME_MS = 1000
@@ -19,7 +19,8 @@ export const medianMs = async ({ name, run }: Case): Promise<number> => {
   return samples[Math.floor(samples.length / 2)]!
 }
 
-export const shownMs = (ms: number): string => ms < 1 ? `${(ms * 1000).toPrecision(2)} µs` : ms < 100 ? `${ms.toPrecision(3)} ms` : `${Math.round(ms)} ms`
+export const shownMs = (ms: number): string =>
+  ms < 1 ? `${(ms * 1000).toPrecision(2)} µs` : ms < 100 ? `${ms.toPrecision(3)} ms` : `${Math.round(ms)} ms`
 
 /** Measures cases one after another and prints each as a line of a table. */
 export const report = async (title: string, cases: readonly Case[]): Promise<void> => {
@@ -27,6 +28,8 @@ export const report = async (title: string, cases: readonly Case[]): Promise<voi
   for (const one of cases) {
     const ms = await medianMs(one)
     const verdict = one.budgetMs === undefined ? '' : ms <= one.budgetMs ? 'met' : '**missed**'
-    console.log(`| ${one.name} | ${shownMs(ms)} | ${one.budgetMs === undefined ? '' : `${one.budgetMs} ms`} | ${verdict} |`)
+    console.log(
+      `| ${one.name} | ${shownMs(ms)} | ${one.budgetMs === undefined ? '' : `${one.budgetMs} ms`} | ${verdict} |`,
+    )
   }
 }

@@ -15,11 +15,20 @@ const gridOf = (surface: Exclude<Surface, { shape: 'body' }>, columns: number, r
 
 const trianglesOf = (surface: Surface): number[] => {
   switch (surface.shape) {
-    case 'sheet': return gridOf(surface, 1, 1)
-    case 'arc': return gridOf(surface, 1, CURVED_STEPS)
-    case 'bowl': return gridOf(surface, CURVED_STEPS, CURVED_STEPS)
-    case 'body': return Array.from({ length: surface.mesh.count }, (_, triangle) =>
-      [[0, 0], [1, 0], [0, 1]].flatMap(([s, t]) => pointOn(surface, s!, t!, true, triangle).position)).flat()
+    case 'sheet':
+      return gridOf(surface, 1, 1)
+    case 'arc':
+      return gridOf(surface, 1, CURVED_STEPS)
+    case 'bowl':
+      return gridOf(surface, CURVED_STEPS, CURVED_STEPS)
+    case 'body':
+      return Array.from({ length: surface.mesh.count }, (_, triangle) =>
+        [
+          [0, 0],
+          [1, 0],
+          [0, 1],
+        ].flatMap(([s, t]) => pointOn(surface, s!, t!, true, triangle).position),
+      ).flat()
   }
 }
 

@@ -14,7 +14,8 @@ const { visit, open, undo, see, choose, field, type } = stepsIn(app)
 const { chooseHall, keptSet } = meteringIn(app)
 
 const part = (name: string) => app.browser.locate(By.linkText(name)).click()
-const write = async (text: string) => (await app.browser.find('entry')).sendKeys(Key.chord(Key.CONTROL, 'a'), text, Key.ENTER)
+const write = async (text: string) =>
+  (await app.browser.find('entry')).sendKeys(Key.chord(Key.CONTROL, 'a'), text, Key.ENTER)
 
 describe('evenness', () => {
   it('is read place after place by the keyboard, and the map and the spread follow', async () => {
@@ -32,7 +33,10 @@ describe('evenness', () => {
     for (let place = 2; place <= 9; place++) {
       await app.browser.waitForText('even-place', new RegExp(`^Place ${place} of 9$`))
       await write(place % 3 === 0 ? 'f/8' : 'f/8 +0.6')
-      await app.browser.waitFor('it taken', async () => !new RegExp(`^Place ${place} of`).test(await app.browser.textOf('even-place')) || place === 9)
+      await app.browser.waitFor(
+        'it taken',
+        async () => !new RegExp(`^Place ${place} of`).test(await app.browser.textOf('even-place')) || place === 9,
+      )
     }
     await app.browser.waitForText('even-spread', /^0\.6 stop/)
     await app.browser.waitForText('even-verdict', /^Not even enough: white that clips may differ by 0\.5 stop/)
@@ -52,7 +56,7 @@ describe('evenness', () => {
     await app.browser.waitForText('even-spread', /^0\.6 stop/)
   })
 
-  it('can be read on the cove and at places of one\'s own', async () => {
+  it("can be read on the cove and at places of one's own", async () => {
     await see('Cove')
     await app.browser.waitForText('even-place', /^Place 1 of 9$/)
     await app.browser.click('ask-bench')
@@ -71,7 +75,10 @@ describe('spill, ratio and continuous light', () => {
     await app.browser.waitForText('spill-where', /^B, C on, A off\./)
     await app.browser.click('ask-bench')
     await app.browser.waitForText('spill-0', /under/)
-    await app.browser.waitFor('the next place', async () => await (await app.browser.find('spill-1')).getAttribute('aria-pressed') === 'true')
+    await app.browser.waitFor(
+      'the next place',
+      async () => (await (await app.browser.find('spill-1')).getAttribute('aria-pressed')) === 'true',
+    )
     const { lights, pointId } = (await keptSet('level')).readings.at(-1)!
     expect([Object.keys(lights).toSorted(), pointId]).toEqual([['backdrop-left', 'backdrop-right'], 'subject/key-side'])
     await app.browser.locate(By.css('canvas[aria-label="The frame by the backdrop lights alone"]'))
@@ -104,8 +111,17 @@ describe('spill, ratio and continuous light', () => {
 describe('lamps that burn on', () => {
   it('are read in lux, a figure alone is enough, and a longer shutter is the camera\u2019s affair', async () => {
     const demo = demoSet()
-    const lights = demo.lights.map(light => ({ ...light, lamp: { ...light.lamp, kind: 'continuous' as const, output: { from: 'lux-at-1-m' as const, lux: 9000 } } }))
-    await open({ ...demo, id: 'burning', name: 'Burning', lights, looks: demo.looks.map(look => ({ ...look, exposure: { ...look.exposure, shutterS: 1 / 30 } })) })
+    const lights = demo.lights.map(light => ({
+      ...light,
+      lamp: { ...light.lamp, kind: 'continuous' as const, output: { from: 'lux-at-1-m' as const, lux: 9000 } },
+    }))
+    await open({
+      ...demo,
+      id: 'burning',
+      name: 'Burning',
+      lights,
+      looks: demo.looks.map(look => ({ ...look, exposure: { ...look.exposure, shutterS: 1 / 30 } })),
+    })
     await app.browser.locate(By.css('[aria-label="Settings"]')).click()
     await choose('reading-unit', 'Lux')
     await app.browser.driver.actions().sendKeys(Key.ESCAPE).perform()
@@ -124,7 +140,9 @@ describe('lamps that burn on', () => {
 describe('a run that speaks, on a bench with faults', () => {
   it('says nothing until it is asked to, then each step and each answer', async () => {
     await open({ ...demoSet(), id: 'aloud', name: 'Aloud' })
-    await app.browser.driver.executeScript('window.spoken = []; speechSynthesis.speak = words => window.spoken.push(words.text)')
+    await app.browser.driver.executeScript(
+      'window.spoken = []; speechSynthesis.speak = words => window.spoken.push(words.text)',
+    )
     const spoken = () => app.browser.driver.executeScript<string[]>('return window.spoken')
     await visit('Meter')
     await app.browser.click('step-alone/key')
@@ -133,14 +151,25 @@ describe('a run that speaks, on a bench with faults', () => {
     await app.browser.locate(By.css('[aria-label="Settings"]')).click()
     for (const name of ['speaks', 'fault-recycling', 'fault-slips']) await app.browser.click(name)
     await app.browser.driver.actions().sendKeys(Key.ESCAPE).perform()
-    await app.browser.waitFor('the step', async () => /^A on, B, C off\. Meter at the subject.s cheek, dome toward the key \(A\)\. Expect f [\d.]+/.test((await spoken()).at(-1) ?? ''))
+    await app.browser.waitFor('the step', async () =>
+      /^A on, B, C off\. Meter at the subject.s cheek, dome toward the key \(A\)\. Expect f [\d.]+/.test(
+        (await spoken()).at(-1) ?? '',
+      ),
+    )
     await app.browser.click('ask-bench')
-    await app.browser.waitFor('the answer', async () => /on A|leave A|That is|Most likely|Nothing usual/.test((await spoken()).at(-1) ?? ''))
+    await app.browser.waitFor('the answer', async () =>
+      /on A|leave A|That is|Most likely|Nothing usual/.test((await spoken()).at(-1) ?? ''),
+    )
     await app.browser.waitForText('save-state', /^Saved$/)
     await app.browser.driver.navigate().refresh()
     await app.browser.locate(By.css('[aria-label="Settings"]')).click()
     const isOn = async (name: string) => (await app.browser.find(name)).isSelected()
-    expect([await isOn('speaks'), await isOn('fault-recycling'), await isOn('fault-slips'), await isOn('fault-drift')]).toEqual([true, true, true, false])
+    expect([
+      await isOn('speaks'),
+      await isOn('fault-recycling'),
+      await isOn('fault-slips'),
+      await isOn('fault-drift'),
+    ]).toEqual([true, true, true, false])
     for (const name of ['speaks', 'fault-recycling', 'fault-slips']) await app.browser.click(name)
     await app.browser.driver.actions().sendKeys(Key.ESCAPE).perform()
   })
@@ -148,15 +177,38 @@ describe('a run that speaks, on a bench with faults', () => {
 
 describe('odd sets', () => {
   const set = demoSet()
-  const thirty = Array.from({ length: 30 }, (_, index) => ({ ...set.lights[index % 3]!, id: `light-${index}`, name: `L${index}`, place: { xM: -2.9 + index * 0.2, yM: 2, zM: 2 } }))
+  const thirty = Array.from({ length: 30 }, (_, index) => ({
+    ...set.lights[index % 3]!,
+    id: `light-${index}`,
+    name: `L${index}`,
+    place: { xM: -2.9 + index * 0.2, yM: 2, zM: 2 },
+  }))
 
   it.each([
-    ['no light', { ...set, id: 'bare', name: 'Bare', lights: [], looks: [{ ...set.looks[0]!, lights: {} }] }, /No light is on in this look/],
-    ['thirty lights', { ...set, id: 'crowd', name: 'Crowd', lights: thirty, looks: [{ ...set.looks[0]!, lights: Object.fromEntries(thirty.map(({ id }) => [id, { on: true, powerStops: -6 }])) }] }, /Reading 1 of 35/],
+    [
+      'no light',
+      { ...set, id: 'bare', name: 'Bare', lights: [], looks: [{ ...set.looks[0]!, lights: {} }] },
+      /No light is on in this look/,
+    ],
+    [
+      'thirty lights',
+      {
+        ...set,
+        id: 'crowd',
+        name: 'Crowd',
+        lights: thirty,
+        looks: [
+          { ...set.looks[0]!, lights: Object.fromEntries(thirty.map(({ id }) => [id, { on: true, powerStops: -6 }])) },
+        ],
+      },
+      /Reading 1 of 35/,
+    ],
   ])('with %s are metered as far as they can be', async (_, odd, words) => {
     await open(odd)
     await visit('Meter')
-    await app.browser.waitFor('what it says', async () => words.test(await app.browser.locate(By.css('main')).getText()))
+    await app.browser.waitFor('what it says', async () =>
+      words.test(await app.browser.locate(By.css('main')).getText()),
+    )
     await part('Even')
     await see('5')
     await app.browser.locate(By.css('[data-test="even-dark"], [data-test="even-map"]'))
@@ -164,7 +216,9 @@ describe('odd sets', () => {
       await part(name)
       expect(await app.browser.driver.executeScript('return document.documentElement.scrollWidth')).toBe(1280)
     }
-    await app.browser.waitFor('the way to the run', async () => /No reading was taken yet/.test(await app.browser.locate(By.css('main')).getText()))
+    await app.browser.waitFor('the way to the run', async () =>
+      /No reading was taken yet/.test(await app.browser.locate(By.css('main')).getText()),
+    )
     expect(await app.browser.complaints()).toEqual([])
   })
 
@@ -175,7 +229,10 @@ describe('odd sets', () => {
       await app.browser.locate(By.css('[data-test="readings-import"]')).sendKeys(path)
     }
     await take('a,b\n1,2')
-    await app.browser.waitForText('readings-file-problem', /no table of readings: it lacks the columns .*Nothing was changed/)
+    await app.browser.waitForText(
+      'readings-file-problem',
+      /no table of readings: it lacks the columns .*Nothing was changed/,
+    )
     await take('id,time,look,point,fNumber,lights\nr1,2026-01-01T00:00:00.000Z,nowhere,backdrop/middle,8,')
     await app.browser.waitForText('readings-file-problem', /1 line was left out\. Line 2:/)
   })

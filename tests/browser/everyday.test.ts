@@ -13,16 +13,27 @@ const app = useApp()
 const named = (label: string): Promise<WebElement> => app.browser.locate(By.css(`[aria-label="${label}"]`))
 const visit = async (view: string) => app.browser.locate(By.linkText(view)).click()
 const field = (label: string) => app.browser.locate(By.xpath(`//label[text()="${label}"]/following-sibling::input`))
-const press = (...keys: string[]) => app.browser.driver.actions().sendKeys(...keys).perform()
+const press = (...keys: string[]) =>
+  app.browser.driver
+    .actions()
+    .sendKeys(...keys)
+    .perform()
 const { hold } = stepsIn(app)
-const setNames = async () => Promise.all((await app.browser.driver.findElements(By.css('[data-test^="set-"] input'))).map(input => input.getAttribute('value')))
+const setNames = async () =>
+  Promise.all(
+    (await app.browser.driver.findElements(By.css('[data-test^="set-"] input'))).map(input =>
+      input.getAttribute('value'),
+    ),
+  )
 const importSet = async (name: string, set: StudioSet) => {
   const path = join(app.browser.folder, `${name}.json`)
   writeFileSync(path, writeSetFile(set, {}))
   await visit('Sets')
   await app.browser.locate(By.css('[data-test="import"]')).sendKeys(path)
   await app.browser.waitForText('shelf-done', new RegExp(`Imported "${set.name}"`))
-  await app.browser.locate(By.xpath(`//li[.//input[@aria-label="Name of ${set.name}"]]//button[@data-test="open"]`)).click()
+  await app.browser
+    .locate(By.xpath(`//li[.//input[@aria-label="Name of ${set.name}"]]//button[@data-test="open"]`))
+    .click()
   await app.browser.waitForText('verdict', /\.$/)
 }
 
@@ -54,9 +65,14 @@ describe('the keyboard alone', () => {
   it('opens its list of keys and leaves it again', async () => {
     await app.browser.driver.executeScript('document.activeElement.blur()')
     await press('?')
-    await app.browser.waitFor('the list of keys', async () => /nudge what has the focus/.test(await app.browser.locate(By.css('[role="dialog"]')).getText()))
+    await app.browser.waitFor('the list of keys', async () =>
+      /nudge what has the focus/.test(await app.browser.locate(By.css('[role="dialog"]')).getText()),
+    )
     await press(Key.ESCAPE)
-    await app.browser.waitFor('the list gone', async () => (await app.browser.driver.findElements(By.css('[role="dialog"]'))).length === 0)
+    await app.browser.waitFor(
+      'the list gone',
+      async () => (await app.browser.driver.findElements(By.css('[role="dialog"]'))).length === 0,
+    )
   })
 })
 
@@ -66,7 +82,9 @@ describe('values that are typed', () => {
     await typed.sendKeys(Key.chord(Key.CONTROL, 'a'), '187', Key.TAB)
     await app.browser.waitForText('verdict', /^Asked: .*wanted 187: /)
     await typed.sendKeys(Key.chord(Key.CONTROL, 'a'), '300', Key.TAB)
-    await app.browser.waitFor('the reason', async () => /"300" is not a pixel value/.test(await app.browser.locate(By.css('[aria-label="Tone rail"]')).getText()))
+    await app.browser.waitFor('the reason', async () =>
+      /"300" is not a pixel value/.test(await app.browser.locate(By.css('[aria-label="Tone rail"]')).getText()),
+    )
     await app.browser.click('dismiss')
   })
 
@@ -77,7 +95,10 @@ describe('values that are typed', () => {
     await press(Key.ESCAPE)
     await (await app.browser.find('plan-backdrop-left')).sendKeys(Key.ARROW_LEFT)
     await (await field('Height')).sendKeys(Key.chord(Key.CONTROL, 'a'), '7', Key.TAB)
-    await app.browser.waitFor('seven feet', async () => await (await field('Height')).getAttribute('value') === '7 ft')
+    await app.browser.waitFor(
+      'seven feet',
+      async () => (await (await field('Height')).getAttribute('value')) === '7 ft',
+    )
     await app.browser.waitForText('save-state', /^Saved$/)
     await app.browser.driver.navigate().refresh()
     await app.browser.waitForText('tape-key', /^\d+ ft/)
@@ -89,10 +110,16 @@ describe('values that are typed', () => {
   it('says at the field where a light may stand, and leaves it where it was', async () => {
     await (await app.browser.find('plan-backdrop-left')).sendKeys(Key.ARROW_LEFT)
     await (await field('Across')).sendKeys(Key.chord(Key.CONTROL, 'a'), '-40', Key.TAB)
-    await app.browser.waitForText('field-problem', /^\u221240\.00 m is out of range: from \u22123\.10 m to 3\.10 m\. It is still \u2212\d\.\d\d m\.$/)
+    await app.browser.waitForText(
+      'field-problem',
+      /^\u221240\.00 m is out of range: from \u22123\.10 m to 3\.10 m\. It is still \u2212\d\.\d\d m\.$/,
+    )
     // The next thing that holds takes the message away.
     await (await field('Across')).sendKeys(Key.chord(Key.CONTROL, 'a'), '-2', Key.TAB)
-    await app.browser.waitFor('the message gone', async () => (await app.browser.driver.findElements(By.css('[data-test="field-problem"]'))).length === 0)
+    await app.browser.waitFor(
+      'the message gone',
+      async () => (await app.browser.driver.findElements(By.css('[data-test="field-problem"]'))).length === 0,
+    )
     await (await named('Undo')).click()
   })
 })
@@ -105,7 +132,7 @@ describe('the camera setting', () => {
     await app.browser.waitForText('camera', /^f\/5\.6$/)
     expect(await app.browser.textOf('power-key')).toBe(power)
     // From f/10 to f/5.6 is five thirds of a stop.
-    expect(Math.abs(await app.browser.stopsAtRest('backdrop/middle') - before - 5 / 3)).toBeLessThan(0.01)
+    expect(Math.abs((await app.browser.stopsAtRest('backdrop/middle')) - before - 5 / 3)).toBeLessThan(0.01)
     expect(await (await app.browser.find('follow')).getAttribute('aria-checked')).toBe('false')
     await app.browser.click('follow')
     await app.browser.waitForText('camera', /^f\/10$/)
@@ -141,7 +168,9 @@ describe('the shelf', () => {
     const name = await named('Name of Fernhollow white copy')
     await name.sendKeys(Key.chord(Key.CONTROL, 'a'), 'Honey wash', Key.TAB)
     await app.browser.waitFor('the new name', async () => (await setNames()).includes('Honey wash'))
-    await app.browser.locate(By.xpath('//li[.//input[@aria-label="Name of Honey wash"]]//button[@data-test="delete"]')).click()
+    await app.browser
+      .locate(By.xpath('//li[.//input[@aria-label="Name of Honey wash"]]//button[@data-test="delete"]'))
+      .click()
     await app.browser.waitForText('shelf-done', /Deleted "Honey wash"/)
     expect(await setNames()).not.toContain('Honey wash')
     await app.browser.click('undo-delete')
@@ -155,14 +184,30 @@ describe('odd sets', () => {
 
   it('opens one without lights and says what to do', async () => {
     await importSet('bare', { ...set, id: 'bare', name: 'Bare hall', lights: [], looks: [{ ...look, lights: {} }] })
-    await app.browser.waitForText('findings', /No light is on in this look\. Add a light or switch one on\.\s*Add a key/)
+    await app.browser.waitForText(
+      'findings',
+      /No light is on in this look\. Add a light or switch one on\.\s*Add a key/,
+    )
     await visit('Meter')
-    await app.browser.waitFor('the reason', async () => /No light is on/.test(await app.browser.locate(By.css('main')).getText()))
+    await app.browser.waitFor('the reason', async () =>
+      /No light is on/.test(await app.browser.locate(By.css('main')).getText()),
+    )
   })
 
   it('opens one with thirty lights and still fits the screen', async () => {
-    const lights = Array.from({ length: 30 }, (_, index) => ({ ...set.lights[1]!, id: `light-${index}`, name: `L${index}`, place: { xM: -2.9 + index * 0.2, yM: 2, zM: 2 } }))
-    await importSet('crowd', { ...set, id: 'crowd', name: 'Thirty lamps', lights, looks: [{ ...look, lights: Object.fromEntries(lights.map(light => [light.id, { on: true, powerStops: -6 }])) }] })
+    const lights = Array.from({ length: 30 }, (_, index) => ({
+      ...set.lights[1]!,
+      id: `light-${index}`,
+      name: `L${index}`,
+      place: { xM: -2.9 + index * 0.2, yM: 2, zM: 2 },
+    }))
+    await importSet('crowd', {
+      ...set,
+      id: 'crowd',
+      name: 'Thirty lamps',
+      lights,
+      looks: [{ ...look, lights: Object.fromEntries(lights.map(light => [light.id, { on: true, powerStops: -6 }])) }],
+    })
     await app.browser.waitForText('power-light-29', /\d/)
     expect(await app.browser.driver.executeScript('return document.documentElement.scrollHeight')).toBe(800)
   })

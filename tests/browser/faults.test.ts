@@ -15,14 +15,20 @@ describe('what goes wrong', () => {
   it.each([
     ['not-json.json', '{"format": "keen-tonal-set", ', /not-json\.json: This is not a set file: it is not JSON/],
     ['other.json', '{"hello": 1}', /other\.json: This is JSON, but not a set file/],
-    ['newer.json', writeSetFile(demoSet(), {}).replace(`"version": ${SET_VERSION}`, `"version": ${SET_VERSION + 1}`), /made by a newer Keen Tonal/],
+    [
+      'newer.json',
+      writeSetFile(demoSet(), {}).replace(`"version": ${SET_VERSION}`, `"version": ${SET_VERSION + 1}`),
+      /made by a newer Keen Tonal/,
+    ],
     ['broken.json', writeSetFile(demoSet(), {}).replace('"widthM": 6.4', '"widthM": "wide"'), /set\.room\.widthM/],
   ])('a file is refused with its reason and nothing is lost: %s', async (name, text, reason) => {
     const path = join(app.browser.folder, name)
     writeFileSync(path, text)
     await app.browser.locate(By.linkText('Sets')).click()
     await app.browser.locate(By.css('[data-test="import"]')).sendKeys(path)
-    expect(await app.browser.waitForText('shelf-problem', reason)).toContain('Nothing was changed in what is already saved.')
+    expect(await app.browser.waitForText('shelf-problem', reason)).toContain(
+      'Nothing was changed in what is already saved.',
+    )
     await app.browser.locate(By.css('[data-test^="set-"]'))
     expect((await app.browser.driver.findElements(By.css('[data-test^="set-"]'))).length).toBe(1)
   })
@@ -32,7 +38,9 @@ describe('what goes wrong', () => {
     await app.browser.click('step-alone/key')
     await app.browser.waitForText('run-title', /^A alone$/)
     // From the first visit on everything is at hand.
-    await app.browser.driver.executeAsyncScript('const done = arguments[0]; navigator.serviceWorker.ready.then(() => done())')
+    await app.browser.driver.executeAsyncScript(
+      'const done = arguments[0]; navigator.serviceWorker.ready.then(() => done())',
+    )
     await app.server.stop()
     await app.browser.click('ask-bench')
     await app.browser.waitForText('read', /^f\/\d/)
@@ -69,7 +77,13 @@ describe('what goes wrong', () => {
 })
 
 describe('for everyone', () => {
-  it.each([['/', 'marker-subject/key-side'], ['/meter', 'entry'], ['/sets', 'open-demo'], ['/brief', 'answers'], ['/kit', 'kit-form']])('has no serious accessibility finding on %s', async (path, landmark) => {
+  it.each([
+    ['/', 'marker-subject/key-side'],
+    ['/meter', 'entry'],
+    ['/sets', 'open-demo'],
+    ['/brief', 'answers'],
+    ['/kit', 'kit-form'],
+  ])('has no serious accessibility finding on %s', async (path, landmark) => {
     await app.browser.go(app.server.url + path)
     await app.browser.find(landmark)
     expect(await findings(app.browser)).toEqual([])
@@ -78,7 +92,11 @@ describe('for everyone', () => {
   it('fits the main screen at 1280 x 800 without scrolling the page', async () => {
     await app.browser.go(app.server.url)
     await app.browser.waitForText('verdict', /\w/)
-    expect(await app.browser.driver.executeScript('return [document.documentElement.scrollHeight, document.documentElement.scrollWidth]')).toEqual([800, 1280])
+    expect(
+      await app.browser.driver.executeScript(
+        'return [document.documentElement.scrollHeight, document.documentElement.scrollWidth]',
+      ),
+    ).toEqual([800, 1280])
   })
 
   it('runs the metering on a phone with the thumb alone', async () => {
@@ -92,15 +110,25 @@ describe('for everyone', () => {
       // The whole step, pad and all, is on the screen at once.
       const pad = await phone.driver.findElement(By.xpath('//button[normalize-space()="Take back"]')).getRect()
       expect(pad.y + pad.height).toBeLessThanOrEqual(844)
-      for (const key of ['8', 'plus tenths', '3']) await phone.driver.findElement(By.css(`[aria-label="${key}"]`)).click()
+      for (const key of ['8', 'plus tenths', '3'])
+        await phone.driver.findElement(By.css(`[aria-label="${key}"]`)).click()
       await phone.click('enter')
       await phone.waitForText('read', /^f\/8 \+0\.3$/)
       await phone.waitForText('correction', /clicks? (up|down) on A|leave A/i)
       expect(await phone.driver.executeScript('return document.documentElement.scrollWidth')).toBe(390)
       expect(await findings(phone)).toEqual([])
-      await phone.click(await phone.driver.findElements(By.css('[data-test="turned"]')).then(found => found.length > 0 ? 'turned' : 'next'))
+      await phone.click(
+        await phone.driver
+          .findElements(By.css('[data-test="turned"]'))
+          .then(found => (found.length > 0 ? 'turned' : 'next')),
+      )
       await phone.waitForText('run-title', /^B alone$/)
-      for (const [part, landmark] of [['Readings', 'readings-filter'], ['Even', 'even-start'], ['Spill, ratio', 'ratio'], ['Continuous', 'tubes']] as const) {
+      for (const [part, landmark] of [
+        ['Readings', 'readings-filter'],
+        ['Even', 'even-start'],
+        ['Spill, ratio', 'ratio'],
+        ['Continuous', 'tubes'],
+      ] as const) {
         await phone.driver.findElement(By.linkText(part)).click()
         await phone.find(landmark)
         expect(await phone.driver.executeScript('return document.documentElement.scrollWidth')).toBe(390)
@@ -111,8 +139,7 @@ describe('for everyone', () => {
       expect(await phone.driver.executeScript('return document.documentElement.scrollWidth')).toBe(390)
       expect(await findings(phone)).toEqual([])
       expect(await phone.complaints()).toEqual([])
-    }
-    finally {
+    } finally {
       await phone.close()
     }
   })

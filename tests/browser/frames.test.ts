@@ -33,7 +33,7 @@ const give = async (name: string, bytes: Uint8Array) => {
 const bring = async (name: string, bytes: Uint8Array) => {
   const before = await count()
   await give(name, bytes)
-  await browser().waitFor('the picture', async () => await count() > before)
+  await browser().waitFor('the picture', async () => (await count()) > before)
   await browser().find('frame-stage')
 }
 
@@ -44,8 +44,9 @@ const ROWS = 4
 /** Patches of many colours and greys, so large that no file's blurring reaches their middles. */
 const patches = Uint8Array.from({ length: WIDTH * HEIGHT * 3 }, (_, index) => {
   const pixel = Math.floor(index / 3)
-  const patch = Math.floor(Math.floor(pixel / WIDTH) * ROWS / HEIGHT) * COLUMNS + Math.floor(pixel % WIDTH * COLUMNS / WIDTH)
-  return patch % 4 === 0 ? 10 + patch * 10 : 30 + (patch * 53 + index % 3 * 61) % 200
+  const patch =
+    Math.floor((Math.floor(pixel / WIDTH) * ROWS) / HEIGHT) * COLUMNS + Math.floor(((pixel % WIDTH) * COLUMNS) / WIDTH)
+  return patch % 4 === 0 ? 10 + patch * 10 : 30 + ((patch * 53 + (index % 3) * 61) % 200)
 })
 const patched = () => sharp(patches, { raw: { width: WIDTH, height: HEIGHT, channels: 3 } })
 
@@ -53,7 +54,10 @@ const patched = () => sharp(patches, { raw: { width: WIDTH, height: HEIGHT, chan
 const probe = async (x: number, y: number): Promise<number[]> => {
   const canvas = await browser().locate(By.css('[data-test="frame-stage"] canvas'))
   const { width, height } = await canvas.getRect()
-  await browser().driver.actions({ async: true }).move({ origin: canvas, x: Math.round((x - 0.5) * width), y: Math.round((y - 0.5) * height) }).perform()
+  await browser()
+    .driver.actions({ async: true })
+    .move({ origin: canvas, x: Math.round((x - 0.5) * width), y: Math.round((y - 0.5) * height) })
+    .perform()
   const text = await browser().waitForText('frame-probe', /R \d+ G \d+ B \d+/)
   return [.../R (\d+) G (\d+) B (\d+)/.exec(text)!].slice(1).map(Number)
 }
@@ -66,14 +70,28 @@ describe('pictures brought in by hand', () => {
     ['patches.webp', () => patched().webp({ quality: 96 }), 'sRGB'],
     ['patches.tif', () => patched().toColourspace('rgb16').tiff({ compression: 'lzw' }), 'sRGB'],
     ['patches-wide.jpg', () => patched().withIccProfile('p3').jpeg({ quality: 97, chromaSubsampling: '4:4:4' }), 'P3'],
-    ['patches-turned.jpg', () => patched().rotate(270).withMetadata({ orientation: 6 }).jpeg({ quality: 95, chromaSubsampling: '4:4:4' }), 'sRGB'],
+    [
+      'patches-turned.jpg',
+      () => patched().rotate(270).withMetadata({ orientation: 6 }).jpeg({ quality: 95, chromaSubsampling: '4:4:4' }),
+      'sRGB',
+    ],
   ] as const)('%s shows what a general-purpose library decodes, upright and in sRGB', async (name, make, profile) => {
     if (!(await browser().driver.getCurrentUrl()).endsWith('/frames')) await toFrames()
     const bytes = await make().toBuffer()
     await bring(name, new Uint8Array(bytes))
-    const { data, info } = await sharp(bytes, { autoOrient: true }).toColourspace('srgb').raw({ depth: 'uchar' }).toBuffer({ resolveWithObject: true })
+    const { data, info } = await sharp(bytes, { autoOrient: true })
+      .toColourspace('srgb')
+      .raw({ depth: 'uchar' })
+      .toBuffer({ resolveWithObject: true })
     expect([info.width, info.height]).toEqual([WIDTH, HEIGHT])
-    for (const [column, row] of [[0, 0], [5, 0], [2, 1], [4, 1], [0, 2], [3, 3]] as const) {
+    for (const [column, row] of [
+      [0, 0],
+      [5, 0],
+      [2, 1],
+      [4, 1],
+      [0, 2],
+      [3, 3],
+    ] as const) {
       const [x, y] = [(column + 0.5) / COLUMNS, (row + 0.5) / ROWS]
       const at = (Math.floor(y * info.height) * info.width + Math.floor(x * info.width)) * info.channels
       const found = await probe(x, y)
@@ -88,9 +106,21 @@ describe('pictures brought in by hand', () => {
     const two = Buffer.concat([Buffer.from(patches), Buffer.from(patches.map(value => 255 - value))])
     for (const [name, bytes, reason] of [
       ['cut.jpg', whole.subarray(0, whole.length / 2), /cut\.jpg: This picture is cut off/],
-      ['closed.jpg', new Uint8Array([...whole.subarray(0, whole.length / 2), 0xFF, 0xD9]), /what its file holds ends before the picture does/],
+      [
+        'closed.jpg',
+        new Uint8Array([...whole.subarray(0, whole.length / 2), 0xff, 0xd9]),
+        /what its file holds ends before the picture does/,
+      ],
       ['ink.jpg', new Uint8Array(await patched().toColourspace('cmyk').jpeg().toBuffer()), /printing colours/],
-      ['moving.webp', new Uint8Array(await sharp(two, { raw: { width: WIDTH, height: HEIGHT * 2, channels: 3, pageHeight: HEIGHT } }).webp().toBuffer()), /animation/],
+      [
+        'moving.webp',
+        new Uint8Array(
+          await sharp(two, { raw: { width: WIDTH, height: HEIGHT * 2, channels: 3, pageHeight: HEIGHT } })
+            .webp()
+            .toBuffer(),
+        ),
+        /animation/,
+      ],
       ['words.jpg', new TextEncoder().encode('no picture at all, only words that go on for a while'), /not a picture/],
     ] as const) {
       await give(name, bytes)
@@ -100,16 +130,24 @@ describe('pictures brought in by hand', () => {
   })
 
   it('may have thirty megapixels and more, and the page stays alive meanwhile', async () => {
-    const large = new Uint8Array(await patched().resize(7000, 4667, { kernel: 'nearest' }).jpeg({ quality: 80 }).toBuffer())
-    await browser().driver.executeScript('window.drawn = 0; const draw = () => { window.drawn++; requestAnimationFrame(draw) }; draw()')
+    const large = new Uint8Array(
+      await patched().resize(7000, 4667, { kernel: 'nearest' }).jpeg({ quality: 80 }).toBuffer(),
+    )
+    await browser().driver.executeScript(
+      'window.drawn = 0; const draw = () => { window.drawn++; requestAnimationFrame(draw) }; draw()',
+    )
     const before = await count()
     await give('large.jpg', large)
     await browser().driver.executeScript('window.drawn = 0')
-    await browser().waitFor('the picture', async () => await count() > before)
+    await browser().waitFor('the picture', async () => (await count()) > before)
     // Were it decoded on the page's own thread, the page could not draw itself meanwhile.
     expect(await browser().driver.executeScript<number>('return window.drawn')).toBeGreaterThan(5)
     await browser().find('frame-stage')
-    expectWithin((await probe(0.75, 0.375))[0]!, patches[(Math.floor(0.375 * HEIGHT) * WIDTH + Math.floor(0.75 * WIDTH)) * 3]!, 4)
+    expectWithin(
+      (await probe(0.75, 0.375))[0]!,
+      patches[(Math.floor(0.375 * HEIGHT) * WIDTH + Math.floor(0.75 * WIDTH)) * 3]!,
+      4,
+    )
     expect(await browser().complaints(/decod/)).toEqual([])
   })
 })
@@ -121,7 +159,7 @@ describe('a test frame from the bench', () => {
     await chooseHall(1, 'A rough hall')
     await toFrames()
     // What came by hand before is of no use here.
-    while (await count() > 0) await browser().click('frame-remove')
+    while ((await count()) > 0) await browser().click('frame-remove')
     await shoot()
     expect(await state()).toBe('off')
     expect(await browser().textOf('frame-verdict')).toMatch(/^Backdrop \d+.* wants 250: (add|take) .* backdrop light/)
@@ -139,14 +177,26 @@ describe('a test frame from the bench', () => {
     await browser().click('tool-box')
     const canvas = await browser().locate(By.css('[data-test="frame-stage"] canvas'))
     const { width, height } = await canvas.getRect()
-    await browser().driver.actions({ async: true }).move({ origin: canvas, x: Math.round(-0.45 * width), y: Math.round(-0.45 * height) }).press().move({ origin: 'pointer' as never, x: Math.round(0.5 * width), y: Math.round(0.3 * height) }).release().perform()
+    await browser()
+      .driver.actions({ async: true })
+      .move({ origin: canvas, x: Math.round(-0.45 * width), y: Math.round(-0.45 * height) })
+      .press()
+      .move({ origin: 'pointer' as never, x: Math.round(0.5 * width), y: Math.round(0.3 * height) })
+      .release()
+      .perform()
     // A box of "backdrop" over backdrop changes nothing; called sitter, it makes the sitter lighter.
     expect(await values()).toBe(before)
     await browser().locate(By.xpath('//*[@role="radio"][normalize-space(.)="Sitter"]')).click()
-    await browser().driver.actions({ async: true }).move({ origin: canvas, x: Math.round(-0.45 * width), y: Math.round(-0.45 * height) }).press().move({ origin: 'pointer' as never, x: Math.round(0.5 * width), y: Math.round(0.3 * height) }).release().perform()
-    await browser().waitFor('another mean', async () => await values() !== before)
+    await browser()
+      .driver.actions({ async: true })
+      .move({ origin: canvas, x: Math.round(-0.45 * width), y: Math.round(-0.45 * height) })
+      .press()
+      .move({ origin: 'pointer' as never, x: Math.round(0.5 * width), y: Math.round(0.3 * height) })
+      .release()
+      .perform()
+    await browser().waitFor('another mean', async () => (await values()) !== before)
     await browser().click('region-back')
-    await browser().waitFor('the mean as before', async () => await values() === before)
+    await browser().waitFor('the mean as before', async () => (await values()) === before)
   })
 
   it('is compared with another, and its values become targets', async () => {
@@ -170,7 +220,9 @@ describe('a test frame from the bench', () => {
     await browser().find('frame-stage')
     await browser().locate(By.linkText('Meter')).click()
     await part('Readings')
-    await browser().waitFor('readings of frames', async () => (await browser().locate(By.css('table')).getText()).includes('frame'))
+    await browser().waitFor('readings of frames', async () =>
+      (await browser().locate(By.css('table')).getText()).includes('frame'),
+    )
   })
 })
 
@@ -182,7 +234,15 @@ describe('the camera\u2019s own curve', () => {
     await toFrames()
     await part('Camera response')
     await browser().click('bracket-shoot')
-    await browser().driver.wait(async () => /Fitted through \d\d pictures/.test(await browser().textOf('bracket-words').catch(() => '')) && await (await browser().find('bracket-shoot')).isEnabled(), 60_000)
+    await browser().driver.wait(
+      async () =>
+        /Fitted through \d\d pictures/.test(
+          await browser()
+            .textOf('bracket-words')
+            .catch(() => ''),
+        ) && (await (await browser().find('bracket-shoot')).isEnabled()),
+      60_000,
+    )
     await browser().click('bracket-use')
     await browser().waitForText('bracket-said', /in use, and saved with the camera in your kit/)
     await browser().waitForText('save-state', /^Saved$/)
@@ -194,7 +254,8 @@ describe('the camera\u2019s own curve', () => {
         asking.onsuccess = () => { opening.result.close(); done(asking.result.value.cameras.at(-1).what.what.response) }
       }`)
     const [found, truth] = [responseOf({ response }), ownResponse(1)]
-    for (let value = 10; value <= 250; value += 10) expectWithin(found.valueFromLinear(truth.linearFromValue(value)), value, 3)
+    for (let value = 10; value <= 250; value += 10)
+      expectWithin(found.valueFromLinear(truth.linearFromValue(value)), value, 3)
   })
 })
 
@@ -224,22 +285,33 @@ describe('pictures in the browser', () => {
 describe('a picture of a camera', () => {
   it('may be dropped or pasted, and its exposure is held against the set', async () => {
     await part('Read')
-    const bytes = await sharp({ create: { width: 400, height: 600, channels: 3, background: '#d8d8d8' } }).withExif({ IFD2: { FNumber: '56/10', ExposureTime: '1/125', ISOSpeedRatings: '100' } }).jpeg().toBuffer()
-    const deliver = (how: 'drop' | 'paste') => browser().driver.executeScript(`
+    const bytes = await sharp({ create: { width: 400, height: 600, channels: 3, background: '#d8d8d8' } })
+      .withExif({ IFD2: { FNumber: '56/10', ExposureTime: '1/125', ISOSpeedRatings: '100' } })
+      .jpeg()
+      .toBuffer()
+    const deliver = (how: 'drop' | 'paste') =>
+      browser().driver.executeScript(
+        `
       const [base64, how] = arguments
       const bytes = Uint8Array.from(atob(base64), letter => letter.charCodeAt(0))
       const data = new DataTransfer()
       data.items.add(new File([bytes], how + 'ped.jpg', { type: 'image/jpeg' }))
       const target = document.querySelector('[aria-label="Frame"]')
       if (how === 'paste') window.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true }))
-      else for (const name of ['dragenter', 'dragover', 'drop']) target.dispatchEvent(new DragEvent(name, { dataTransfer: data, bubbles: true, cancelable: true }))`, bytes.toString('base64'), how)
+      else for (const name of ['dragenter', 'dragover', 'drop']) target.dispatchEvent(new DragEvent(name, { dataTransfer: data, bubbles: true, cancelable: true }))`,
+        bytes.toString('base64'),
+        how,
+      )
     for (const how of ['drop', 'paste'] as const) {
       const before = await count()
       await deliver(how)
-      await browser().waitFor(how, async () => await count() > before)
+      await browser().waitFor(how, async () => (await count()) > before)
       await browser().waitForText('frame-mismatch', /^This frame was at f\/5\.6; the set says f\/\d+\.?/)
     }
     await browser().click('take-exposure')
-    await browser().waitFor('the set says the same', async () => (await browser().driver.findElements(By.css('[data-test="frame-mismatch"]'))).length === 0)
+    await browser().waitFor(
+      'the set says the same',
+      async () => (await browser().driver.findElements(By.css('[data-test="frame-mismatch"]'))).length === 0,
+    )
   })
 })

@@ -28,7 +28,11 @@ describe('a first set, from the demo to a frame on target', () => {
     // The plan is level, the tape runs from the light's height to the head's.
     const rise = 2.05 - 0.932 * 1.72
     const share = 1 - Math.sqrt(0.8 ** 2 - rise ** 2) / Math.sqrt(1.8 ** 2 - rise ** 2)
-    await app.browser.dragBy(await key.findElement(By.css('circle')), Math.round((to[0] - from[0]) * share), Math.round((to[1] - from[1]) * share))
+    await app.browser.dragBy(
+      await key.findElement(By.css('circle')),
+      Math.round((to[0] - from[0]) * share),
+      Math.round((to[1] - from[1]) * share),
+    )
     expectWithin(await tapeM('key'), 0.8, 0.04)
     const after = await app.browser.stopsAtRest('backdrop/middle')
     expect(after - before).toBeLessThan(-1.2)
@@ -41,22 +45,27 @@ describe('a first set, from the demo to a frame on target', () => {
   it('takes a typed distance in feet and undoes step by step', async () => {
     const field = await app.browser.locate(By.xpath('//label[text()="To subject"]/following-sibling::input'))
     await field.sendKeys(Key.chord(Key.CONTROL, 'a'), '5 ft 11 in', Key.TAB)
-    await app.browser.waitFor('the typed distance', async () => Math.abs(await tapeM('key') - 1.8) < 0.011)
+    await app.browser.waitFor('the typed distance', async () => Math.abs((await tapeM('key')) - 1.8) < 0.011)
     await field.sendKeys(Key.chord(Key.CONTROL, 'a'), 'far away', Key.TAB)
-    expect(await app.browser.locate(By.css('[data-test="place"] [role="alert"]')).getText()).toContain('"far away" is not a distance')
+    expect(await app.browser.locate(By.css('[data-test="place"] [role="alert"]')).getText()).toContain(
+      '"far away" is not a distance',
+    )
     await app.browser.locate(By.css('[aria-label="Undo"]')).click()
-    await app.browser.waitFor('the drag\'s end', async () => Math.abs(await tapeM('key') - 0.8) < 0.05)
+    await app.browser.waitFor("the drag's end", async () => Math.abs((await tapeM('key')) - 0.8) < 0.05)
     await app.browser.locate(By.css('[aria-label="Undo"]')).click()
-    await app.browser.waitFor('the beginning', async () => Math.abs(await tapeM('key') - 1.8) < 0.011)
+    await app.browser.waitFor('the beginning', async () => Math.abs((await tapeM('key')) - 1.8) < 0.011)
     const light = await app.browser.find('plan-backdrop-left')
     await light.sendKeys(Key.ARROW_LEFT)
-    await app.browser.waitFor('the light chosen', async () => await light.getAttribute('aria-pressed') === 'true')
+    await app.browser.waitFor('the light chosen', async () => (await light.getAttribute('aria-pressed')) === 'true')
     await app.browser.locate(By.css('[aria-label="Undo"]')).click()
   })
 
   it('answers what is asked: in reach, out of reach, dragged, and accepted', async () => {
     await app.browser.click('ask-12')
-    await app.browser.waitForText('verdict', /^Asked: Backdrop middle 2\d\d, wanted 12: power cannot do it: spill of the key keeps it \d\.\d stops too bright/)
+    await app.browser.waitForText(
+      'verdict',
+      /^Asked: Backdrop middle 2\d\d, wanted 12: power cannot do it: spill of the key keeps it \d\.\d stops too bright/,
+    )
     await app.browser.click('dismiss')
     await app.browser.dragBy(await app.browser.find('marker-backdrop/middle'), 0, 120)
     await app.browser.waitForText('verdict', /^Asked: .*wanted \d+: /)
@@ -90,7 +99,7 @@ describe('a first set, from the demo to a frame on target', () => {
       await app.browser.waitForText('from-bench', /simulated meter/)
       corrections.push(await app.browser.textOf('correction'))
       const turned = await app.browser.driver.findElements(By.css('[data-test="turned"]'))
-      await (turned[0] ?? await app.browser.find('next')).click()
+      await (turned[0] ?? (await app.browser.find('next'))).click()
     }
     expect(corrections.slice(1, 4).some(words => /clicks? (up|down) on [ABC]\./.test(words))).toBe(true)
     await app.browser.waitForText('run-end', /gives against its rating/)
@@ -107,7 +116,8 @@ describe('a first set, from the demo to a frame on target', () => {
   })
 
   it('finds everything again after a reload', async () => {
-    const powers = async () => Promise.all(['key', 'backdrop-left', 'backdrop-right'].map(id => app.browser.textOf(`power-${id}`)))
+    const powers = async () =>
+      Promise.all(['key', 'backdrop-left', 'backdrop-right'].map(id => app.browser.textOf(`power-${id}`)))
     await app.browser.locate(By.linkText('Stage')).click()
     await app.browser.waitForText('verdict', /^On target/)
     const [before, stops] = [await powers(), await app.browser.stopsAtRest('backdrop/middle')]
@@ -147,7 +157,10 @@ describe('a first set, from the demo to a frame on target', () => {
     await app.browser.click('empty-bin')
     await app.browser.click('empty-bin-sure')
     await app.browser.waitForText('shelf-done', /One set is gone for good/)
-    const file = join(app.browser.folder, readdirSync(app.browser.folder).find(found => found.endsWith('.json'))!)
+    const file = join(
+      app.browser.folder,
+      readdirSync(app.browser.folder).find(found => found.endsWith('.json'))!,
+    )
     await app.browser.locate(By.css('[data-test="import"]')).sendKeys(file)
     await app.browser.waitForText('shelf-done', /Imported "Fernhollow white"/)
     await app.browser.locate(By.css(`[data-test="${name}"] [data-test="open"]`)).click()

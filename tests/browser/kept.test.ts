@@ -23,7 +23,8 @@ const importText = async (name: string, text: string | Buffer) => {
   await visit('Sets')
   await app.browser.locate(By.css('[data-test="import"]')).sendKeys(path)
 }
-const button = (name: string, what: string) => app.browser.locate(By.xpath(`//li[.//input[@aria-label="Name of ${name}"]]//button[@data-test="${what}"]`))
+const button = (name: string, what: string) =>
+  app.browser.locate(By.xpath(`//li[.//input[@aria-label="Name of ${name}"]]//button[@data-test="${what}"]`))
 const newFile = async (ending: string, act: () => Promise<unknown>): Promise<string> => {
   const known = readdirSync(app.browser.folder)
   await act()
@@ -44,7 +45,10 @@ describe('where there is no room', () => {
     await keeping.fillDisk(true)
     await app.browser.click('switch-key')
     await app.browser.waitForText('save-state', /^Not saved, trying again$/)
-    await app.browser.waitForText('notice-saving', /could not save: The disk is full\. Your work is open here and is tried again/)
+    await app.browser.waitForText(
+      'notice-saving',
+      /could not save: The disk is full\. Your work is open here and is tried again/,
+    )
     expect(await keeping.asksOnLeaving()).toBe(true)
     const file = await newFile('.json', () => keeping.press('saving', 'Export it'))
     expect(JSON.parse(readFileSync(file, 'utf8')).set.looks[0].lights.key.on).toBe(false)
@@ -109,7 +113,10 @@ describe('where there is no room', () => {
     await new Promise(resolve => setTimeout(resolve, 2500))
     await keeping.dropDatabase()
     await reload()
-    await app.browser.waitForText('notice-brought-back', /^The browser had lost what it kept\. \d sets were brought back/)
+    await app.browser.waitForText(
+      'notice-brought-back',
+      /^The browser had lost what it kept\. \d sets were brought back/,
+    )
     await visit('Sets')
     await app.browser.waitFor('all of them', async () => {
       const names = await keeping.setNames()
@@ -127,7 +134,10 @@ describe('steps that the interface offers', () => {
     await height.sendKeys(Key.chord(Key.CONTROL, 'a'), '100', Key.TAB)
     await app.browser.waitForText('field-problem', /^100\.00 m is out of range: from 0\.00 m to 3\.40 m\. It is still/)
     await app.browser.locate(By.xpath('//*[@role="radio"]//span[text()="Fit"]')).click()
-    const lamp = (size: string, candela: string) => ['IESNA:LM-63-2002', 'TILT=NONE', `1 -1 1 3 1 1 2 ${size} ${size} 0`, '1 1 100', '0 45 90', '0', candela].join('\r\n')
+    const lamp = (size: string, candela: string) =>
+      ['IESNA:LM-63-2002', 'TILT=NONE', `1 -1 1 3 1 1 2 ${size} ${size} 0`, '1 1 100', '0 45 90', '0', candela].join(
+        '\r\n',
+      )
     for (const [name, text, words] of [
       ['dim', lamp('0.3', '0.5 0.2 0'), /greatest intensity is 0\.5 cd, and lights here have 1 to 100,000,000 cd/],
       ['bright', lamp('0.3', '1000000000 1 0'), /1,000,000,000 cd/],
@@ -140,20 +150,33 @@ describe('steps that the interface offers', () => {
     }
     await reload()
     await app.browser.waitForText('verdict', /wanted 250/)
-    expect(await (await app.browser.locate(By.css('[aria-label="Name of the set"]'))).getAttribute('value')).toBe('Refusals')
+    expect(await (await app.browser.locate(By.css('[aria-label="Name of the set"]'))).getAttribute('value')).toBe(
+      'Refusals',
+    )
   })
 
   it('so is a thirteenth subject, in one place, and the next thing that works takes the message away', async () => {
-    const twelve = { ...setNamed('Twelve'), subjects: Array.from({ length: 12 }, (_, index) => ({ ...demoSet().subjects[0]!, id: index === 0 ? demoSet().subjects[0]!.id : `sitter-${index}`, name: `Sitter ${index + 1}`, place: { xM: -2.4 + 0.4 * index, yM: 3 } })) }
+    const twelve = {
+      ...setNamed('Twelve'),
+      subjects: Array.from({ length: 12 }, (_, index) => ({
+        ...demoSet().subjects[0]!,
+        id: index === 0 ? demoSet().subjects[0]!.id : `sitter-${index}`,
+        name: `Sitter ${index + 1}`,
+        place: { xM: -2.4 + 0.4 * index, yM: 3 },
+      })),
+    }
     await open(twelve)
     await app.browser.waitForText('verdict', /\.$/)
     await (await app.browser.locate(By.css('[data-test="plan-subject"]'))).sendKeys(Key.SPACE)
     await hold('d', Key.CONTROL)
-    await app.browser.waitForText('notice-refused', /^A set holds at most 12 subjects; with this it would have 13\. It is as it was\./)
+    await app.browser.waitForText(
+      'notice-refused',
+      /^A set holds at most 12 subjects; with this it would have 13\. It is as it was\./,
+    )
     await hold('d', Key.CONTROL)
     expect(await count('[role="alert"]')).toBe(1)
     await app.browser.click('switch-key')
-    await app.browser.waitFor('the message gone', async () => await count('[data-test="notice-refused"]') === 0)
+    await app.browser.waitFor('the message gone', async () => (await count('[data-test="notice-refused"]')) === 0)
     await undo()
     await saved()
   })
@@ -173,9 +196,24 @@ describe('files and the bin', () => {
   it('too many readings are refused before they are looked at, and a light called constructor by its word', async () => {
     const set = demoSet()
     const reading = { id: 'r', lookId: set.looks[0]!.id }
-    await importText('many.json', JSON.stringify({ ...JSON.parse(writeSetFile(set, {})), set: { ...set, readings: Array.from({ length: 200_000 }, () => reading) } }))
-    await app.browser.waitForText('shelf-problem', /many\.json: This set file cannot be opened\. It has more than a set can hold: readings: 200000 of at most 5000/)
-    await importText('odd.json', writeSetFile({ ...set, lights: set.lights.map((light, index) => index === 0 ? { ...light, id: 'constructor' } : light) }, {}))
+    await importText(
+      'many.json',
+      JSON.stringify({
+        ...JSON.parse(writeSetFile(set, {})),
+        set: { ...set, readings: Array.from({ length: 200_000 }, () => reading) },
+      }),
+    )
+    await app.browser.waitForText(
+      'shelf-problem',
+      /many\.json: This set file cannot be opened\. It has more than a set can hold: readings: 200000 of at most 5000/,
+    )
+    await importText(
+      'odd.json',
+      writeSetFile(
+        { ...set, lights: set.lights.map((light, index) => (index === 0 ? { ...light, id: 'constructor' } : light)) },
+        {},
+      ),
+    )
     await app.browser.waitForText('shelf-problem', /odd\.json: .*This word cannot be an id/)
   })
 
@@ -184,12 +222,28 @@ describe('files and the bin', () => {
       await (await button(name, 'delete')).click()
       await app.browser.waitForText('shelf-done', new RegExp(`Deleted "${name}"`))
     }
-    expect((await Promise.all((await app.browser.driver.findElements(By.css('[data-test="binned"]'))).map(row => row.getText()))).map(text => text.split('\n')[0]).toSorted()).toEqual(['Large', 'Small'])
+    expect(
+      (
+        await Promise.all(
+          (await app.browser.driver.findElements(By.css('[data-test="binned"]'))).map(row => row.getText()),
+        )
+      )
+        .map(text => text.split('\n')[0])
+        .toSorted(),
+    ).toEqual(['Large', 'Small'])
     await importText('large.json', writeSetFile({ ...setNamed('Large'), notes: 'newer' }, {}))
     await app.browser.waitForText('shelf-done', /Imported "Large"/)
     await app.browser.locate(By.css('[aria-label="Put back Large"]')).click()
-    await app.browser.waitFor('both', async () => (await keeping.setNames()).filter(name => name === 'Large').length === 2)
-    expect((await keeping.rows()).filter(({ name }) => name === 'Large').map(({ document }) => (document as StudioSet).notes).toSorted()).toEqual([demoSet().notes, 'newer'])
+    await app.browser.waitFor(
+      'both',
+      async () => (await keeping.setNames()).filter(name => name === 'Large').length === 2,
+    )
+    expect(
+      (await keeping.rows())
+        .filter(({ name }) => name === 'Large')
+        .map(({ document }) => (document as StudioSet).notes)
+        .toSorted(),
+    ).toEqual([demoSet().notes, 'newer'])
     expect(await findings(app.browser)).toEqual([])
   })
 
@@ -203,13 +257,22 @@ describe('files and the bin', () => {
     await app.browser.waitForText('shelf-done', /gone for good/)
     await app.browser.locate(By.css('[data-test="import"]')).sendKeys(zip)
     await app.browser.waitForText('shelf-done', /Brought back .*"Two".* were here already in the same state/)
-    await app.browser.waitFor('all of them', async () => (await keeping.setNames()).toSorted().join() === names.toSorted().join())
+    await app.browser.waitFor(
+      'all of them',
+      async () => (await keeping.setNames()).toSorted().join() === names.toSorted().join(),
+    )
   })
 
   it('a damaged set opens as far as it can, its name may change, and what was stored can be had byte for byte', async () => {
     const damaged = { ...demoSet(), id: 'damaged', name: 'Damaged', lights: [...demoSet().lights, { id: 'half' }] }
     await keeping.putRow({ id: 'damaged', name: 'Damaged', updatedAt: 'no date', revision: 3, document: damaged })
-    await keeping.putRow({ id: 'text', name: 'Only a text', updatedAt: '2026-01-01T00:00:00.000Z', revision: 1, document: 'pieces of a text' })
+    await keeping.putRow({
+      id: 'text',
+      name: 'Only a text',
+      updatedAt: '2026-01-01T00:00:00.000Z',
+      revision: 1,
+      document: 'pieces of a text',
+    })
     await reload()
     await visit('Sets')
     const name = await app.browser.locate(By.css('[aria-label="Name of Only a text"]'))

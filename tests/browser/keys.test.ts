@@ -10,7 +10,11 @@ const app = useApp()
 const { visit, press, hold, count, field, type, open } = stepsIn(app)
 const keeping = keepingIn(app)
 const saved = () => app.browser.waitForText('save-state', /^Saved$/)
-const lights = async () => (await keeping.rows())[0]!.document as { lights: unknown[], looks: { lights: Record<string, { powerStops: number }> }[] }
+const lights = async () =>
+  (await keeping.rows())[0]!.document as {
+    lights: unknown[]
+    looks: { lights: Record<string, { powerStops: number }> }[]
+  }
 const powers = async () => JSON.stringify((await lights()).looks[0]!.lights)
 
 describe('keys', () => {
@@ -28,14 +32,15 @@ describe('keys', () => {
   it('Backspace and Delete with another control in focus delete nothing', async () => {
     await (await app.browser.find('plan-key')).sendKeys(Key.SPACE)
     await app.browser.find('place')
-    for (const name of ['split', 'why', 'switch-key']) await (await app.browser.find(name)).sendKeys(Key.DELETE, Key.BACK_SPACE)
+    for (const name of ['split', 'why', 'switch-key'])
+      await (await app.browser.find(name)).sendKeys(Key.DELETE, Key.BACK_SPACE)
     await app.browser.driver.executeScript('document.activeElement.blur()')
     await press(Key.BACK_SPACE)
     expect(await count('[data-test="plan-key"]')).toBe(1)
     await (await app.browser.find('plan-key')).sendKeys(Key.DELETE)
-    await app.browser.waitFor('the light gone', async () => await count('[data-test="plan-key"]') === 0)
+    await app.browser.waitFor('the light gone', async () => (await count('[data-test="plan-key"]')) === 0)
     await hold('z', Key.CONTROL)
-    await app.browser.waitFor('the light back', async () => await count('[data-test="plan-key"]') === 1)
+    await app.browser.waitFor('the light back', async () => (await count('[data-test="plan-key"]')) === 1)
   })
 
   it('Escape in a field puts back what stood there', async () => {
@@ -52,9 +57,15 @@ describe('keys', () => {
   it('undo after typing and Tab takes the step back, though a field has the focus', async () => {
     const before = await (await field('Across')).getAttribute('value')
     await type(await field('Across'), '1.25')
-    await app.browser.waitFor('the step', async () => await (await field('Across')).getAttribute('value') === '1.25 m')
+    await app.browser.waitFor(
+      'the step',
+      async () => (await (await field('Across')).getAttribute('value')) === '1.25 m',
+    )
     await hold('z', Key.CONTROL)
-    await app.browser.waitFor('the step back', async () => await (await field('Across')).getAttribute('value') === before)
+    await app.browser.waitFor(
+      'the step back',
+      async () => (await (await field('Across')).getAttribute('value')) === before,
+    )
     // In the middle of typing it is the text that is undone.
     await (await field('Across')).sendKeys(Key.chord(Key.CONTROL, 'a'), '9')
     await hold('z', Key.CONTROL)
@@ -71,9 +82,14 @@ describe('keys', () => {
       // What a bare 8.3 is, nobody has said yet.
       if (reading === '8.3') await app.browser.click('means-tenths')
       await app.browser.waitForText('correction', /\w/)
-      expect(await app.browser.driver.executeScript('return document.activeElement?.dataset.test')).toMatch(/^(?:turned|next|again)$/)
+      expect(await app.browser.driver.executeScript('return document.activeElement?.dataset.test')).toMatch(
+        /^(?:turned|next|again)$/,
+      )
       await press(Key.ENTER)
-      await app.browser.waitFor('the next step', async () => await app.browser.driver.executeScript('return document.activeElement?.dataset.test') === 'entry')
+      await app.browser.waitFor(
+        'the next step',
+        async () => (await app.browser.driver.executeScript('return document.activeElement?.dataset.test')) === 'entry',
+      )
     }
   })
 })
@@ -92,10 +108,17 @@ describe('what is said', () => {
         window.saying = requestAnimationFrame(look)
       }
       look()`)
-    await (await app.browser.find('plan-subject')).sendKeys(Key.ARROW_LEFT, Key.ARROW_LEFT, Key.ARROW_LEFT, Key.ARROW_LEFT, Key.ARROW_LEFT)
+    await (
+      await app.browser.find('plan-subject')
+    ).sendKeys(Key.ARROW_LEFT, Key.ARROW_LEFT, Key.ARROW_LEFT, Key.ARROW_LEFT, Key.ARROW_LEFT)
     await app.browser.stopsAtRest('backdrop/middle')
-    await app.browser.waitFor('rest', async () => await (await app.browser.find('rail')).getAttribute('aria-busy') === 'false')
-    const said = await app.browser.driver.executeScript<[number, string, boolean, boolean][]>('cancelAnimationFrame(window.saying); return window.said')
+    await app.browser.waitFor(
+      'rest',
+      async () => (await (await app.browser.find('rail')).getAttribute('aria-busy')) === 'false',
+    )
+    const said = await app.browser.driver.executeScript<[number, string, boolean, boolean][]>(
+      'cancelAnimationFrame(window.saying); return window.said',
+    )
     const doubtful = said.filter(([, , , isKnown]) => !isKnown)
     expect(doubtful.length).toBeGreaterThan(2)
     // Greyed at once, and "working out" after a moment: never a plain statement of a set that stood otherwise.
@@ -105,17 +128,25 @@ describe('what is said', () => {
 
   it('stands in one place where it was refused, and goes when it is mended or undone', async () => {
     await visit('Brief')
-    for (const [name, wrong] of [['Wide', '99'], ['Deep', '0.2'], ['High', '400']] as const) await type(await field(name), wrong)
+    for (const [name, wrong] of [
+      ['Wide', '99'],
+      ['Deep', '0.2'],
+      ['High', '400'],
+    ] as const)
+      await type(await field(name), wrong)
     expect(await count('[data-test="field-problem"]')).toBe(1)
     await app.browser.waitForText('field-problem', /^400\.00 m is out of range: from 1\.80 m to 30\.00 m/)
     await type(await field('High'), '2')
-    await app.browser.waitForText('field-problem', /^(?:The backdrop is higher than the room|Light \w+ stands outside the room)\. It is as it was\.$/)
+    await app.browser.waitForText(
+      'field-problem',
+      /^(?:The backdrop is higher than the room|Light \w+ stands outside the room)\. It is as it was\.$/,
+    )
     await type(await field('Looks'), '2.5')
     await app.browser.waitForText('field-problem', /whole number from 1 to 40/)
     await type(await field('Tall'), '0.1')
     await app.browser.waitForText('field-problem', /^0\.10 m is out of range: from 0\.40 m to 2\.40 m/)
     await type(await field('High'), '3.6')
-    await app.browser.waitFor('no message', async () => await count('[data-test="field-problem"]') === 0)
+    await app.browser.waitFor('no message', async () => (await count('[data-test="field-problem"]')) === 0)
   })
 })
 
@@ -127,7 +158,13 @@ describe('as much as a set can hold', () => {
     await app.browser.click('switch-light-0')
     await saved()
     const rows = await keeping.rows()
-    expect((rows.find(({ id }) => id.startsWith('heavy'))!.document as { looks: { lights: Record<string, { on: boolean }> }[] }).looks[0]!.lights['light-0']!.on).toBe(false)
+    expect(
+      (
+        rows.find(({ id }) => id.startsWith('heavy'))!.document as {
+          looks: { lights: Record<string, { on: boolean }> }[]
+        }
+      ).looks[0]!.lights['light-0']!.on,
+    ).toBe(false)
     await open({ ...demoSet(), id: 'after', name: 'After' })
     await app.browser.waitForText('verdict', /wanted 250/)
   })

@@ -23,8 +23,10 @@ const meanOf = async (name: string): Promise<number> => {
     for (let at = 1; at < data.length; at += 4) sum += data[at]
     return sum / (data.length / 4)`)
 }
-const choose = async (name: string, option: string) => (await app.browser.find(name)).findElement(By.xpath(`.//option[normalize-space(text())="${option}"]`)).click()
-const type = async (name: string, text: string) => (await app.browser.find(name)).sendKeys(Key.chord(Key.CONTROL, 'a'), text, Key.TAB)
+const choose = async (name: string, option: string) =>
+  (await app.browser.find(name)).findElement(By.xpath(`.//option[normalize-space(text())="${option}"]`)).click()
+const type = async (name: string, text: string) =>
+  (await app.browser.find(name)).sendKeys(Key.chord(Key.CONTROL, 'a'), text, Key.TAB)
 const undo = async () => app.browser.locate(By.css('[aria-label="Undo"]')).click()
 const open = async (set: StudioSet) => {
   const path = join(app.browser.folder, `${set.id}.json`)
@@ -32,7 +34,9 @@ const open = async (set: StudioSet) => {
   await app.browser.locate(By.linkText('Sets')).click()
   await app.browser.locate(By.css('[data-test="import"]')).sendKeys(path)
   await app.browser.waitForText('shelf-done', new RegExp(`Imported "${set.name}"`))
-  await app.browser.locate(By.xpath(`//li[.//input[@aria-label="Name of ${set.name}"]]//button[@data-test="open"]`)).click()
+  await app.browser
+    .locate(By.xpath(`//li[.//input[@aria-label="Name of ${set.name}"]]//button[@data-test="open"]`))
+    .click()
 }
 
 describe('seeing where light comes from', () => {
@@ -46,10 +50,10 @@ describe('seeing where light comes from', () => {
     await see('Look back')
     const lit = await meanOf('look-back')
     await choose('look-from', 'Backdrop middle')
-    await app.browser.waitFor('another view', async () => Math.abs(await meanOf('look-back') - lit) > 1)
+    await app.browser.waitFor('another view', async () => Math.abs((await meanOf('look-back')) - lit) > 1)
     const fromBackdrop = await meanOf('look-back')
     for (const id of ['switch-backdrop-left', 'switch-backdrop-right']) await app.browser.click(id)
-    await app.browser.waitFor('a darker view', async () => await meanOf('look-back') < fromBackdrop - 2)
+    await app.browser.waitFor('a darker view', async () => (await meanOf('look-back')) < fromBackdrop - 2)
     await undo()
     await undo()
   })
@@ -59,7 +63,7 @@ describe('seeing where light comes from', () => {
     const spread = async () => Number.parseFloat(await app.browser.waitForText('spread', /^\d\.\d stops$/))
     const two = await spread()
     await app.browser.click('switch-backdrop-left')
-    await app.browser.waitFor('a wider spread', async () => await spread() > two + 0.3)
+    await app.browser.waitFor('a wider spread', async () => (await spread()) > two + 0.3)
     await undo()
     await see('Frame')
   })
@@ -71,14 +75,23 @@ describe('what hangs on a light', () => {
     await app.browser.click('plan-backdrop-left')
     await see('Fit')
     await choose('modifier', 'Reflector 18 cm, grid 20°')
-    await app.browser.waitFor('a darker middle', async () => await app.browser.stopsAtRest('backdrop/middle') < before - 0.2)
+    await app.browser.waitFor(
+      'a darker middle',
+      async () => (await app.browser.stopsAtRest('backdrop/middle')) < before - 0.2,
+    )
     await undo()
     await choose('gel', 'Blue (−3.7)')
-    await app.browser.waitFor('a gel\u2019s loss', async () => await app.browser.stopsAtRest('backdrop/middle') < before - 0.3)
+    await app.browser.waitFor(
+      'a gel\u2019s loss',
+      async () => (await app.browser.stopsAtRest('backdrop/middle')) < before - 0.3,
+    )
     await undo()
     await see('Aim')
     await type('featherPanDeg', '60')
-    await app.browser.waitFor('light turned away', async () => await app.browser.stopsAtRest('backdrop/middle') < before - 0.2)
+    await app.browser.waitFor(
+      'light turned away',
+      async () => (await app.browser.stopsAtRest('backdrop/middle')) < before - 0.2,
+    )
     await undo()
     await type('featherPanDeg', 'left')
     await app.browser.waitForText('place', /"left" does not fit here: write a number from -180 to 180/)
@@ -89,14 +102,21 @@ describe('what hangs on a light', () => {
   it('may be a measured file; a broken one is refused and changes nothing', async () => {
     const file = (name: string, rows: string) => {
       const path = join(app.browser.folder, name)
-      writeFileSync(path, `IESNA:LM-63-2002\n[LUMINAIRE] Oak hall lamp\nTILT=NONE\n1 -1 1 3 1 1 2 0.2 0.2 0 1 1 100\n0 45 90\n0\n${rows}\n`)
+      writeFileSync(
+        path,
+        `IESNA:LM-63-2002\n[LUMINAIRE] Oak hall lamp\nTILT=NONE\n1 -1 1 3 1 1 2 0.2 0.2 0 1 1 100\n0 45 90\n0\n${rows}\n`,
+      )
       return path
     }
     const input = await app.browser.find('ies')
     await input.sendKeys(file('broken.ies', '900 x 0'))
     await app.browser.waitForText('fit-problem', /broken\.ies: .*line 7 has "x".*Nothing was changed/)
     await input.sendKeys(file('lamp.ies', '900 500 0'))
-    await app.browser.waitFor('the lamp', async () => (await (await app.browser.find('modifier')).findElement(By.css('option:checked'))).getText().then(text => text.trim() === 'Oak hall lamp'))
+    await app.browser.waitFor('the lamp', async () =>
+      (await (await app.browser.find('modifier')).findElement(By.css('option:checked')))
+        .getText()
+        .then(text => text.trim() === 'Oak hall lamp'),
+    )
     await undo()
   })
 })
@@ -108,19 +128,38 @@ describe('a set full of things', () => {
     const frame = await app.browser.find('plan-overhead')
     const before = await app.browser.stopsAtRest('subject/key-side')
     for (let step = 0; step < 8; step++) await frame.sendKeys(Key.ARROW_DOWN)
-    await app.browser.waitFor('another reading', async () => await app.browser.stopsAtRest('subject/key-side') !== before)
+    await app.browser.waitFor(
+      'another reading',
+      async () => (await app.browser.stopsAtRest('subject/key-side')) !== before,
+    )
     for (let step = 0; step < 60; step++) await frame.sendKeys(Key.ARROW_DOWN)
     expect(await frame.getAttribute('aria-label')).toMatch(/from the backdrop/)
   })
 
   it('tells how far a long solve is, stops when asked, and finishes later', async () => {
     const set = crowdedSet()
-    const many = Array.from({ length: 14 }, (_, index) => ({ ...set.lights[1]!, id: `light-${index}`, name: `L${index}`, place: { xM: -2.4 + 0.34 * index, yM: 5 + (index % 3) * 0.4, zM: 2.6 } }))
-    await open({ ...set, id: 'slow', name: 'Slow', lights: many, looks: [{ ...set.looks[0]!, lights: Object.fromEntries(many.map(light => [light.id, { on: true, powerStops: -4 }])) }] })
+    const many = Array.from({ length: 14 }, (_, index) => ({
+      ...set.lights[1]!,
+      id: `light-${index}`,
+      name: `L${index}`,
+      place: { xM: -2.4 + 0.34 * index, yM: 5 + (index % 3) * 0.4, zM: 2.6 },
+    }))
+    await open({
+      ...set,
+      id: 'slow',
+      name: 'Slow',
+      lights: many,
+      looks: [
+        { ...set.looks[0]!, lights: Object.fromEntries(many.map(light => [light.id, { on: true, powerStops: -4 }])) },
+      ],
+    })
     await app.browser.click('stop-solving')
     await app.browser.waitForText('stopped', /Stopped: these figures are a draft, or older/)
     await app.browser.locate(By.xpath('//button[normalize-space(text())="Finish"]')).click()
-    await app.browser.waitFor('the stop taken back', async () => (await app.browser.driver.findElements(By.css('[data-test="stopped"]'))).length === 0)
+    await app.browser.waitFor(
+      'the stop taken back',
+      async () => (await app.browser.driver.findElements(By.css('[data-test="stopped"]'))).length === 0,
+    )
     await app.browser.waitForText('verdict', /\w/)
   })
 

@@ -6,7 +6,16 @@ import { demoSet } from '#core/edits/demo'
 import { findings } from '#support/accessibility'
 import { useApp } from '#support/app'
 import { meteringIn, modelAndTruth } from '#support/meterRun'
-import { ASKED_EVEN_STOPS, GRID_IDS, hallSet, median, READ_IDS, spread, UNREAD_IDS, WANTED_STOPS } from '#support/roughHall'
+import {
+  ASKED_EVEN_STOPS,
+  GRID_IDS,
+  hallSet,
+  median,
+  READ_IDS,
+  spread,
+  UNREAD_IDS,
+  WANTED_STOPS,
+} from '#support/roughHall'
 import { stepsIn } from '#support/steps'
 import { expectWithin } from '#support/tolerance'
 
@@ -16,7 +25,8 @@ const { chooseHall, runToTheEnd, keptSet } = meteringIn(app)
 
 const part = (name: string) => app.browser.locate(By.linkText(name)).click()
 const rows = () => count('[data-test^="reading-reading"]')
-const write = async (text: string) => (await app.browser.find('entry')).sendKeys(Key.chord(Key.CONTROL, 'a'), text, Key.ENTER)
+const write = async (text: string) =>
+  (await app.browser.find('entry')).sendKeys(Key.chord(Key.CONTROL, 'a'), text, Key.ENTER)
 /** Presses that move a lamp far enough to matter. */
 const MOVES = 5
 const studio = { seed: 2, roughness: 1 }
@@ -36,7 +46,9 @@ describe('a run in a rough hall, by the interface', () => {
     await app.browser.waitForText('run-verdict', /^On target/)
     const set = await keptSet('hall')
     expect(set.readings.length).toBeLessThanOrEqual(set.lights.length + 5)
-    const { truth: [subject, ...backdrop] } = await modelAndTruth(set, READ_IDS, studio)
+    const {
+      truth: [subject, ...backdrop],
+    } = await modelAndTruth(set, READ_IDS, studio)
     expectWithin(subject!, 0, 0.1)
     expectWithin(backdrop.reduce((sum, stops) => sum + stops, 0) / 3, WANTED_STOPS, 0.1)
     expect(spread((await modelAndTruth(set, GRID_IDS, studio)).truth)).toBeLessThanOrEqual(ASKED_EVEN_STOPS)
@@ -64,7 +76,10 @@ describe('a run as one likes it', () => {
     await visit('Meter')
     await app.browser.waitForText('run-title', /^Room light$/)
     await see('Backdrop')
-    const names = async () => (await app.browser.driver.executeScript<string[]>('return [...document.querySelectorAll("[data-test^=\'step-\']:not([data-test=\'step-end\'])")].map(step => step.dataset.test.slice(5))'))
+    const names = async () =>
+      await app.browser.driver.executeScript<string[]>(
+        "return [...document.querySelectorAll(\"[data-test^='step-']:not([data-test='step-end'])\")].map(step => step.dataset.test.slice(5))",
+      )
     await app.browser.waitFor('backdrop lights first', async () => (await names())[1] === 'alone/backdrop-left')
     await app.browser.click('sort-steps')
     await app.browser.locate(By.css('[aria-label="A alone earlier"]')).click()
@@ -85,8 +100,14 @@ describe('a run as one likes it', () => {
     // A plain figure is in the unit that readings are written in here.
     expect(await (await app.browser.find('entry')).getAttribute('placeholder')).toBe('430 lx')
     await write('1000')
-    await app.browser.waitForText('correction', /only 5\.\d stops under the camera setting: a frame without the lamps is not black/)
-    await app.browser.waitForText('ambient-mend', /^1\/250 s and ISO 50, with every lamp 1 stop up|^1\/\d+ s puts it 6\.\d under/)
+    await app.browser.waitForText(
+      'correction',
+      /only 5\.\d stops under the camera setting: a frame without the lamps is not black/,
+    )
+    await app.browser.waitForText(
+      'ambient-mend',
+      /^1\/250 s and ISO 50, with every lamp 1 stop up|^1\/\d+ s puts it 6\.\d under/,
+    )
     await app.browser.click('set-camera')
     await app.browser.waitForText('correction', /a frame without the lamps is black/)
     await app.browser.click('next')
@@ -117,7 +138,13 @@ describe('a run as one likes it', () => {
     // What the spot meter showed is turned into the incident reading that the plan speaks of: not 2.5 stops off.
     await app.browser.waitForText('correction', /^On target, it renders 2\d\d\.$|backdrop .*wanted 250/i)
     expect(await count('[data-test="doubt"]')).toBe(0)
-    expect((await keptSet('order')).readings.at(-1)).toMatchObject({ meter: 'spot', pointId: 'backdrop/middle', receptor: 'flat', direction: 'flat disc toward the camera', source: 'bench' })
+    expect((await keptSet('order')).readings.at(-1)).toMatchObject({
+      meter: 'spot',
+      pointId: 'backdrop/middle',
+      receptor: 'flat',
+      direction: 'flat disc toward the camera',
+      source: 'bench',
+    })
   })
 })
 
@@ -126,8 +153,8 @@ describe('the table of readings', () => {
     await open({ ...demoSet(), id: 'wrong', name: 'Wrong' })
     await chooseHall(3, 'A rough hall')
     await visit('Meter')
-    await runToTheEnd(async (title) => {
-      if (title !== 'All together' || await count('[data-test="run-outliers"]') > 0) return false
+    await runToTheEnd(async title => {
+      if (title !== 'All together' || (await count('[data-test="run-outliers"]')) > 0) return false
       const { readings } = await keptSet('wrong')
       if (readings.length !== 6) return false
       await write('f/4')
@@ -135,31 +162,43 @@ describe('the table of readings', () => {
     })
     await app.browser.waitForText('run-outliers', /1 reading does not fit the others and is left out/)
     await part('See which, and why')
-    await app.browser.waitFor('all of them', async () => await rows() === 8)
+    await app.browser.waitFor('all of them', async () => (await rows()) === 8)
     expect(await count('[data-outlier="true"]')).toBe(1)
-    await app.browser.waitForText('reading-doubt', /Does not fit the others, and is left out\. Most likely|Nothing usual/)
+    await app.browser.waitForText(
+      'reading-doubt',
+      /Does not fit the others, and is left out\. Most likely|Nothing usual/,
+    )
     expect(await findings(app.browser)).toEqual([])
   })
 
   it('is sorted, searched, mended, and nothing is lost by it', async () => {
-    const figures = async () => app.browser.driver.executeScript<string[]>('return [...document.querySelectorAll(\'[data-test="reading-figure"]\')].map(field => field.value)')
+    const figures = async () =>
+      app.browser.driver.executeScript<string[]>(
+        'return [...document.querySelectorAll(\'[data-test="reading-figure"]\')].map(field => field.value)',
+      )
     await app.browser.click('sort-fNumber')
     const sorted = await figures()
     await app.browser.click('sort-fNumber')
     await app.browser.waitFor('the other way round', async () => (await figures()).join() !== sorted.join())
     await (await app.browser.find('readings-filter')).sendKeys('backdrop middle')
-    await app.browser.waitFor('fewer', async () => await rows() === 1)
+    await app.browser.waitFor('fewer', async () => (await rows()) === 1)
     await (await app.browser.find('readings-filter')).sendKeys(Key.chord(Key.CONTROL, 'a'), Key.DELETE)
-    await app.browser.waitFor('all', async () => await rows() === 8)
+    await app.browser.waitFor('all', async () => (await rows()) === 8)
     const wrong = await app.browser.locate(By.css('[data-outlier="true"] [data-test="reading-figure"]'))
     await type(wrong, 'dark')
     await app.browser.waitForText('readings-problem', /"dark" is not a reading.*The reading is as it was/)
     await choose('reading-trust', 'believed')
     await undo()
     await (await app.browser.locate(By.css('[data-outlier="true"] [data-test="reading-delete"]'))).click()
-    await app.browser.waitFor('one less', async () => await rows() === 7 && await count('[data-outlier="true"]') === 0)
+    await app.browser.waitFor(
+      'one less',
+      async () => (await rows()) === 7 && (await count('[data-outlier="true"]')) === 0,
+    )
     await undo()
-    await app.browser.waitFor('it back', async () => await rows() === 8 && await count('[data-outlier="true"]') === 1)
+    await app.browser.waitFor(
+      'it back',
+      async () => (await rows()) === 8 && (await count('[data-outlier="true"]')) === 1,
+    )
   })
 
   it('goes out as CSV and comes back equal', async () => {
@@ -170,7 +209,7 @@ describe('the table of readings', () => {
     expect(readFileSync(path, 'utf8').split('\r\n').length).toBe(10)
     for (let left = 7; left >= 0; left--) {
       await app.browser.locate(By.css('[data-test="reading-delete"]')).click()
-      await app.browser.waitFor('one less', async () => await rows() === left)
+      await app.browser.waitFor('one less', async () => (await rows()) === left)
     }
     await app.browser.locate(By.css('[data-test="readings-import"]')).sendKeys(path)
     await app.browser.waitForText('readings-done', /Took in 8 readings/)
@@ -189,6 +228,6 @@ describe('the table of readings', () => {
     await undo()
     await undo()
     await undo()
-    await app.browser.waitFor('what was', async () => await app.browser.textOf('learned-key') === learned)
+    await app.browser.waitFor('what was', async () => (await app.browser.textOf('learned-key')) === learned)
   })
 })

@@ -16,7 +16,8 @@ const keeping = keepingIn(app)
 const saved = () => app.browser.waitForText('save-state', /^Saved$/)
 const power = async () => app.browser.textOf('power-key')
 const setNamed = (name: string): StudioSet => ({ ...demoSet(), id: name.toLowerCase(), name })
-const button = (name: string, what: string) => app.browser.locate(By.xpath(`//li[.//input[@aria-label="Name of ${name}"]]//button[@data-test="${what}"]`))
+const button = (name: string, what: string) =>
+  app.browser.locate(By.xpath(`//li[.//input[@aria-label="Name of ${name}"]]//button[@data-test="${what}"]`))
 const reload = async () => {
   await app.browser.driver.navigate().refresh()
   await app.browser.waitForText('save-state', /\w/)
@@ -60,7 +61,9 @@ describe('two tabs', () => {
     await app.browser.waitForText('save-state', /^Not saved: deleted elsewhere$/)
     await keeping.press('deleted', 'Put it back')
     await saved()
-    expect((await keeping.rows()).find(({ name }) => name === 'Shared')).toMatchObject({ document: { looks: [{ lights: { key: { on: false } } }] } })
+    expect((await keeping.rows()).find(({ name }) => name === 'Shared')).toMatchObject({
+      document: { looks: [{ lights: { key: { on: false } } }] },
+    })
   })
 })
 
@@ -84,9 +87,11 @@ describe('quick hands', () => {
     await saved()
     await reload()
     await app.browser.waitForText('power-key', /^off$/)
-    expect(await (await app.browser.locate(By.css('[aria-label="Undo"]'))).getAttribute('title')).toBe('Undo: Switch A off (Ctrl Z)')
+    expect(await (await app.browser.locate(By.css('[aria-label="Undo"]'))).getAttribute('title')).toBe(
+      'Undo: Switch A off (Ctrl Z)',
+    )
     await undo()
-    await app.browser.waitFor('the key on', async () => await power() !== 'off')
+    await app.browser.waitFor('the key on', async () => (await power()) !== 'off')
   })
 
   it('gave the console nothing to complain of', async () => {

@@ -12,17 +12,21 @@ import { REFERENCE_SETS } from '../reference/sets'
 
 /** What is kept of a set's evaluation: every figure that a practitioner acts on. */
 export type Evaluated = {
-  camera: { fNumber: number, shutterS: number, iso: number }
-  readouts: Record<string, { stops: number, value: number | null, missStops: number | null }>
-  areas: { kind: string, measured: number, missStops: number }[]
-  answer: { isReached: boolean, missStops: number[], powers: Record<string, number | null> }
+  camera: { fNumber: number; shutterS: number; iso: number }
+  readouts: Record<string, { stops: number; value: number | null; missStops: number | null }>
+  areas: { kind: string; measured: number; missStops: number }[]
+  answer: { isReached: boolean; missStops: number[]; powers: Record<string, number | null> }
   state: string
 }
 
 /** The sets of the golden file: the demo, every ready set-up in its hall, the sets of the reference. */
-export const goldenSets = (): { name: string, isReady: boolean, set: StudioSet }[] => [
+export const goldenSets = (): { name: string; isReady: boolean; set: StudioSet }[] => [
   { name: 'demo', isReady: false, set: demoSet() },
-  ...STARTING_POINTS.map(point => ({ name: `ready/${point.id}`, isReady: true, set: startFrom(demoSet(), point, genericKit()).set })),
+  ...STARTING_POINTS.map(point => ({
+    name: `ready/${point.id}`,
+    isReady: true,
+    set: startFrom(demoSet(), point, genericKit()).set,
+  })),
   ...REFERENCE_SETS.map(({ name, set }) => ({ name: `reference/${name}`, isReady: false, set })),
 ]
 
@@ -38,9 +42,24 @@ export const evaluated = async (set: StudioSet, isReady: boolean): Promise<Evalu
   const answer = solveLook(evaluation)
   return {
     camera: { fNumber: camera.fNumber, shutterS: camera.shutterS, iso: camera.iso },
-    readouts: Object.fromEntries(readouts.map(({ point, stops, value, missStops }) => [point.id, { stops: finite(stops), value: value ?? null, missStops: missStops === undefined ? null : finite(missStops) }])),
-    areas: areas.map(({ area, measured, missStops }) => ({ kind: area.kind, measured: finite(measured), missStops: finite(missStops) })),
-    answer: { isReached: answer.isReached, missStops: answer.misses.map(({ stops }) => finite(stops)), powers: Object.fromEntries(Object.entries(answer.settings).map(([id, { on, powerStops }]) => [id, on ? powerStops : null])) },
+    readouts: Object.fromEntries(
+      readouts.map(({ point, stops, value, missStops }) => [
+        point.id,
+        { stops: finite(stops), value: value ?? null, missStops: missStops === undefined ? null : finite(missStops) },
+      ]),
+    ),
+    areas: areas.map(({ area, measured, missStops }) => ({
+      kind: area.kind,
+      measured: finite(measured),
+      missStops: finite(missStops),
+    })),
+    answer: {
+      isReached: answer.isReached,
+      missStops: answer.misses.map(({ stops }) => finite(stops)),
+      powers: Object.fromEntries(
+        Object.entries(answer.settings).map(([id, { on, powerStops }]) => [id, on ? powerStops : null]),
+      ),
+    },
     state: verdictOf(evaluation, answer).state,
   }
 }

@@ -1,9 +1,12 @@
-/** Rays of the reference against the surfaces of a scene: by its own algebra, and for meshes by a grid of boxes that rays step through. */
+/**
+ * Rays of the reference against the surfaces of a scene: by its own algebra, and for meshes by a grid of boxes that
+ * rays step through.
+ */
 import type { Arc, Body, Bowl, Sheet, Side, Surface } from '#core/physics/geometry/surface'
 import { inner, minus, outer, plus, size, times, unit, v, type V } from './vectors'
 
-export type Ray = { from: V, way: V }
-export type Struck = { far: number, at: V, normal: V, side: Side, transmittance: readonly number[] }
+export type Ray = { from: V; way: V }
+export type Struck = { far: number; at: V; normal: V; side: Side; transmittance: readonly number[] }
 type Meet = (ray: Ray) => Struck | undefined
 
 const CLEAR = 1e-4
@@ -27,7 +30,13 @@ const meetSheet = (sheet: Sheet): Meet => {
     const far = inner(t, q) / determinant
     if (far < CLEAR) return undefined
     const isFront = inner(face, way) < 0
-    return { far, at: plus(from, way, far), normal: isFront ? face : times(face, -1), side: isFront ? sheet.front : sheet.back, transmittance: sheet.transmittance }
+    return {
+      far,
+      at: plus(from, way, far),
+      normal: isFront ? face : times(face, -1),
+      side: isFront ? sheet.front : sheet.back,
+      transmittance: sheet.transmittance,
+    }
   }
 }
 
@@ -53,7 +62,13 @@ const meetArc = (arc: Arc): Meet => {
       if (far < CLEAR || height < 0 || height > long || turn > arc.sweepRad) continue
       const outward = unit(plus(place, along, -height))
       const isInside = inner(outward, way) > 0
-      return { far, at, normal: isInside ? times(outward, -1) : outward, side: isInside === arc.isHollow ? arc.front : arc.back, transmittance: OPAQUE }
+      return {
+        far,
+        at,
+        normal: isInside ? times(outward, -1) : outward,
+        side: isInside === arc.isHollow ? arc.front : arc.back,
+        transmittance: OPAQUE,
+      }
     }
     return undefined
   }
@@ -69,7 +84,13 @@ const meetBowl = (bowl: Bowl): Meet => {
       const outward = unit(minus(at, centre))
       if (far < CLEAR || axes.some(axis => inner(outward, axis) < 0)) continue
       const isInside = inner(outward, way) > 0
-      return { far, at, normal: isInside ? times(outward, -1) : outward, side: isInside ? bowl.front : bowl.back, transmittance: OPAQUE }
+      return {
+        far,
+        at,
+        normal: isInside ? times(outward, -1) : outward,
+        side: isInside ? bowl.front : bowl.back,
+        transmittance: OPAQUE,
+      }
     }
     return undefined
   }
@@ -79,30 +100,48 @@ const CELLS = [24, 24, 60] as const
 
 /** Meets a mesh by stepping through a grid of boxes that know their triangles (J. Amanatides and A. Woo, 1987). */
 const meetBody = (body: Body): Meet => {
-  const angle = body.turnDeg * Math.PI / 180
+  const angle = (body.turnDeg * Math.PI) / 180
   const inRoom = (index: number): V => {
-    const [x, y, z] = [body.mesh.vertices[index * 3]!, body.mesh.vertices[index * 3 + 1]!, body.mesh.vertices[index * 3 + 2]!]
-    return plus(v(body.place), { x: Math.cos(angle) * x - Math.sin(angle) * y, y: Math.sin(angle) * x + Math.cos(angle) * y, z }, body.scaleM)
+    const [x, y, z] = [
+      body.mesh.vertices[index * 3]!,
+      body.mesh.vertices[index * 3 + 1]!,
+      body.mesh.vertices[index * 3 + 2]!,
+    ]
+    return plus(
+      v(body.place),
+      { x: Math.cos(angle) * x - Math.sin(angle) * y, y: Math.sin(angle) * x + Math.cos(angle) * y, z },
+      body.scaleM,
+    )
   }
   const triangles = Array.from({ length: body.mesh.count }, (_, triangle) => {
     const [a, b, c] = [0, 1, 2].map(corner => inRoom(body.mesh.corners[triangle * 3 + corner]!)) as [V, V, V]
-    return { a, s: minus(b, a), t: minus(c, a), corners: [a, b, c], normal: unit(outer(minus(b, a), minus(c, a))), side: body.materials[body.mesh.material[triangle]!]! }
+    return {
+      a,
+      s: minus(b, a),
+      t: minus(c, a),
+      corners: [a, b, c],
+      normal: unit(outer(minus(b, a), minus(c, a))),
+      side: body.materials[body.mesh.material[triangle]!]!,
+    }
   })
   const all = triangles.flatMap(({ corners }) => corners.map(({ x, y, z }) => [x, y, z] as const))
   const low = [0, 1, 2].map(axis => all.reduce((least, corner) => Math.min(least, corner[axis]!), Infinity) - 1e-3)
   const high = [0, 1, 2].map(axis => all.reduce((most, corner) => Math.max(most, corner[axis]!), -Infinity) + 1e-3)
   const step = [0, 1, 2].map(axis => (high[axis]! - low[axis]!) / CELLS[axis]!)
-  const cellOf = (at: number, axis: number) => Math.max(0, Math.min(CELLS[axis]! - 1, Math.floor((at - low[axis]!) / step[axis]!)))
+  const cellOf = (at: number, axis: number) =>
+    Math.max(0, Math.min(CELLS[axis]! - 1, Math.floor((at - low[axis]!) / step[axis]!)))
   const cells = new Map<number, typeof triangles>()
   for (const triangle of triangles) {
-    const range = [0, 1, 2].map((axis) => {
+    const range = [0, 1, 2].map(axis => {
       const along = triangle.corners.map(({ x, y, z }) => [x, y, z][axis]!)
       return [cellOf(Math.min(...along), axis), cellOf(Math.max(...along), axis)] as const
     })
-    for (let i = range[0]![0]; i <= range[0]![1]; i++) for (let j = range[1]![0]; j <= range[1]![1]; j++) for (let k = range[2]![0]; k <= range[2]![1]; k++) {
-      const key = (i * CELLS[1] + j) * CELLS[2] + k
-      cells.set(key, [...cells.get(key) ?? [], triangle])
-    }
+    for (let i = range[0]![0]; i <= range[0]![1]; i++)
+      for (let j = range[1]![0]; j <= range[1]![1]; j++)
+        for (let k = range[2]![0]; k <= range[2]![1]; k++) {
+          const key = (i * CELLS[1] + j) * CELLS[2] + k
+          cells.set(key, [...(cells.get(key) ?? []), triangle])
+        }
   }
   const inCell = (key: number, { from, way }: Ray): Struck | undefined => {
     let best: Struck | undefined
@@ -116,12 +155,21 @@ const meetBody = (body: Body): Meet => {
       const w = inner(way, q) / determinant
       const far = inner(t, q) / determinant
       if (u < 0 || w < 0 || u + w > 1 || far < CLEAR || (best && far >= best.far)) continue
-      best = { far, at: plus(from, way, far), normal: inner(normal, way) < 0 ? normal : times(normal, -1), side, transmittance: OPAQUE }
+      best = {
+        far,
+        at: plus(from, way, far),
+        normal: inner(normal, way) < 0 ? normal : times(normal, -1),
+        side,
+        transmittance: OPAQUE,
+      }
     }
     return best
   }
-  return (ray) => {
-    const [from, way] = [[ray.from.x, ray.from.y, ray.from.z], [ray.way.x, ray.way.y, ray.way.z]]
+  return ray => {
+    const [from, way] = [
+      [ray.from.x, ray.from.y, ray.from.z],
+      [ray.way.x, ray.way.y, ray.way.z],
+    ]
     let [enter, leave] = [0, Infinity]
     for (const axis of [0, 1, 2]) {
       const [one, other] = [(low[axis]! - from[axis]!) / way[axis]!, (high[axis]! - from[axis]!) / way[axis]!]
@@ -134,7 +182,11 @@ const meetBody = (body: Body): Meet => {
     }
     if (enter > leave) return undefined
     const cell = [0, 1, 2].map(axis => cellOf(from[axis]! + enter * way[axis]!, axis))
-    const next = [0, 1, 2].map(axis => way[axis] === 0 ? Infinity : (low[axis]! + (cell[axis]! + (way[axis]! > 0 ? 1 : 0)) * step[axis]! - from[axis]!) / way[axis]!)
+    const next = [0, 1, 2].map(axis =>
+      way[axis] === 0
+        ? Infinity
+        : (low[axis]! + (cell[axis]! + (way[axis]! > 0 ? 1 : 0)) * step[axis]! - from[axis]!) / way[axis]!,
+    )
     for (;;) {
       const axis = next[0]! < next[1]! ? (next[0]! < next[2]! ? 0 : 2) : next[1]! < next[2]! ? 1 : 2
       const struck = inCell((cell[0]! * CELLS[1] + cell[1]!) * CELLS[2] + cell[2]!, ray)
@@ -148,14 +200,18 @@ const meetBody = (body: Body): Meet => {
 
 const meet = (surface: Surface): Meet => {
   switch (surface.shape) {
-    case 'sheet': return meetSheet(surface)
-    case 'arc': return meetArc(surface)
-    case 'bowl': return meetBowl(surface)
-    case 'body': return meetBody(surface)
+    case 'sheet':
+      return meetSheet(surface)
+    case 'arc':
+      return meetArc(surface)
+    case 'bowl':
+      return meetBowl(surface)
+    case 'body':
+      return meetBody(surface)
   }
 }
 
-export type World = { nearest: Meet, isBlocked: (from: V, to: V) => boolean, sheets: Sheet[] }
+export type World = { nearest: Meet; isBlocked: (from: V, to: V) => boolean; sheets: Sheet[] }
 
 /** The scene as the reference sees it. */
 export const worldOf = (surfaces: readonly Surface[]): World => {

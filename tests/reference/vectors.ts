@@ -1,12 +1,16 @@
 /** Vectors of the reference, apart from the core's own. */
-export type V = { x: number, y: number, z: number }
+export type V = { x: number; y: number; z: number }
 
 export const v = ([x, y, z]: ArrayLike<number> & Iterable<number>): V => ({ x: x!, y: y!, z: z! })
 export const plus = (a: V, b: V, times = 1): V => ({ x: a.x + times * b.x, y: a.y + times * b.y, z: a.z + times * b.z })
 export const minus = (a: V, b: V): V => plus(a, b, -1)
 export const times = (a: V, factor: number): V => ({ x: a.x * factor, y: a.y * factor, z: a.z * factor })
 export const inner = (a: V, b: V): number => a.x * b.x + a.y * b.y + a.z * b.z
-export const outer = (a: V, b: V): V => ({ x: a.y * b.z - a.z * b.y, y: a.z * b.x - a.x * b.z, z: a.x * b.y - a.y * b.x })
+export const outer = (a: V, b: V): V => ({
+  x: a.y * b.z - a.z * b.y,
+  y: a.z * b.x - a.x * b.z,
+  z: a.x * b.y - a.y * b.x,
+})
 export const size = (a: V): number => Math.sqrt(inner(a, a))
 export const unit = (a: V): V => times(a, 1 / size(a))
 /** What a mirror square to `normal` makes of a direction. */
@@ -34,7 +38,10 @@ export const anyWay = (roll: Dice): V => {
   return { x: ring * Math.cos(turn), y: ring * Math.sin(turn), z: height }
 }
 
-/** A direction with the density of the cosine about a normal: a point on the unit sphere that touches the plane (Malley and Lambert). */
+/**
+ * A direction with the density of the cosine about a normal: a point on the unit sphere that touches the plane
+ * (Malley and Lambert).
+ */
 export const cosineWay = (normal: V, roll: Dice): V => unit(plus(normal, anyWay(roll), 0.999999))
 
 /** A direction with the density of cos^n about another. */

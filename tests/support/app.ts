@@ -4,7 +4,7 @@ import { startServer } from './server'
 
 /** The built app in a browser of its own for the tests of one file; both end with it. */
 export const useApp = () => {
-  const app = {} as { server: Awaited<ReturnType<typeof startServer>>, browser: Browser }
+  const app = {} as { server: Awaited<ReturnType<typeof startServer>>; browser: Browser }
   beforeAll(async () => {
     app.server = await startServer()
     app.browser = await openBrowser(LAPTOP)

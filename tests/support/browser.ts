@@ -9,7 +9,7 @@ const CHROMIUM = '/usr/bin/chromium'
 const CHROMEDRIVER = '/usr/bin/chromedriver'
 const WAIT_MS = 15_000
 
-export type Size = { width: number, height: number, scale: number, isPhone: boolean }
+export type Size = { width: number; height: number; scale: number; isPhone: boolean }
 
 export const LAPTOP: Size = { width: 1280, height: 800, scale: 1, isPhone: false }
 export const PHONE: Size = { width: 390, height: 844, scale: 1, isPhone: true }
@@ -24,9 +24,18 @@ export const openBrowser = async (size: Size, hosts: readonly string[] = []) => 
   const options = new Options()
   options.setChromeBinaryPath(CHROMIUM)
   options.addArguments(
-    '--headless=new', '--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', `--user-data-dir=${join(folder, 'profile')}`,
-    '--force-device-scale-factor=1', '--hide-scrollbars', '--no-first-run', '--no-default-browser-check',
-    '--disable-background-networking', '--disable-component-update', '--disable-sync',
+    '--headless=new',
+    '--no-sandbox',
+    '--disable-dev-shm-usage',
+    '--disable-gpu',
+    `--user-data-dir=${join(folder, 'profile')}`,
+    '--force-device-scale-factor=1',
+    '--hide-scrollbars',
+    '--no-first-run',
+    '--no-default-browser-check',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
     // Names of this machine that a test makes up come first.
     `--host-resolver-rules=${hosts.map(host => `MAP ${host} 127.0.0.1, `).join('')}MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost`,
   )
@@ -34,9 +43,16 @@ export const openBrowser = async (size: Size, hosts: readonly string[] = []) => 
   const logs = new logging.Preferences()
   logs.setLevel(logging.Type.BROWSER, logging.Level.ALL)
   options.setLoggingPrefs(logs)
-  const driver = await new Builder().forBrowser('chrome').setChromeOptions(options).setChromeService(new ServiceBuilder(CHROMEDRIVER)).build() as Driver
+  const driver = (await new Builder()
+    .forBrowser('chrome')
+    .setChromeOptions(options)
+    .setChromeService(new ServiceBuilder(CHROMEDRIVER))
+    .build()) as Driver
   await driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
-    width: size.width, height: size.height, deviceScaleFactor: size.scale, mobile: size.isPhone,
+    width: size.width,
+    height: size.height,
+    deviceScaleFactor: size.scale,
+    mobile: size.isPhone,
   })
 
   /** Waits until an element is on the page. */
@@ -46,16 +62,23 @@ export const openBrowser = async (size: Size, hosts: readonly string[] = []) => 
   /** Stops of a rail marker, once two looks a while apart show the same: the light may still be worked out. */
   const stopsAtRest = async (pointId: string): Promise<number> => {
     let last = Number.NaN
-    await driver.wait(async () => {
-      const [isBusy, now] = await driver.executeScript<[boolean, number]>(`
+    await driver.wait(
+      async () => {
+        const [isBusy, now] = await driver.executeScript<[boolean, number]>(
+          `
         const marker = document.querySelector('[data-test="marker-' + arguments[0] + '"]')
         const rail = document.querySelector('[data-test="rail"]')
-        return [rail?.getAttribute('aria-busy') === 'true', Number(marker?.dataset.stops)]`, pointId)
-      const isAtRest = !isBusy && now === last
-      last = now
-      if (!isAtRest) await new Promise(resolve => setTimeout(resolve, 500))
-      return isAtRest
-    }, WAIT_MS, 'The figures do not come to rest')
+        return [rail?.getAttribute('aria-busy') === 'true', Number(marker?.dataset.stops)]`,
+          pointId,
+        )
+        const isAtRest = !isBusy && now === last
+        last = now
+        if (!isAtRest) await new Promise(resolve => setTimeout(resolve, 500))
+        return isAtRest
+      },
+      WAIT_MS,
+      'The figures do not come to rest',
+    )
     return last
   }
 
@@ -77,27 +100,38 @@ export const openBrowser = async (size: Size, hosts: readonly string[] = []) => 
     /** Waits until the text of an element fits; answers it. */
     waitForText: async (name: string, pattern: RegExp): Promise<string> => {
       let last = ''
-      await driver.wait(async () => {
-        last = await find(name).then(element => element.getText()).catch(() => '')
-        return pattern.test(last)
-      }, WAIT_MS).catch(() => {
-        throw new Error(`"${name}" says "${last}", not ${pattern}`)
-      })
+      await driver
+        .wait(async () => {
+          last = await find(name)
+            .then(element => element.getText())
+            .catch(() => '')
+          return pattern.test(last)
+        }, WAIT_MS)
+        .catch(() => {
+          throw new Error(`"${name}" says "${last}", not ${pattern}`)
+        })
       return last
     },
-    waitFor: (what: string, condition: () => Promise<boolean>) => driver.wait(condition, WAIT_MS, `Waited in vain: ${what}`),
+    waitFor: (what: string, condition: () => Promise<boolean>) =>
+      driver.wait(condition, WAIT_MS, `Waited in vain: ${what}`),
     /** Presses at the middle of an element and lets go so many pixels further. */
     dragBy: async (element: WebElement, right: number, down: number, steps = 8) => {
       const actions = driver.actions({ async: true }).move({ origin: element }).press()
       for (let step = 0; step < steps; step++) {
-        actions.move({ origin: 'pointer' as never, x: Math.round(right * (step + 1) / steps) - Math.round(right * step / steps), y: Math.round(down * (step + 1) / steps) - Math.round(down * step / steps) })
+        actions.move({
+          origin: 'pointer' as never,
+          x: Math.round((right * (step + 1)) / steps) - Math.round((right * step) / steps),
+          y: Math.round((down * (step + 1)) / steps) - Math.round((down * step) / steps),
+        })
       }
       await actions.release().perform()
     },
     picture: async (path: string) => writeFileSync(path, await driver.takeScreenshot(), 'base64'),
     /** Everything the page complained about since the last call. */
     complaints: async (...allowed: RegExp[]): Promise<string[]> =>
-      (await driver.manage().logs().get(logging.Type.BROWSER)).filter(entry => isDefect(entry, allowed)).map(entry => entry.message),
+      (await driver.manage().logs().get(logging.Type.BROWSER))
+        .filter(entry => isDefect(entry, allowed))
+        .map(entry => entry.message),
   }
 }
 

@@ -12,6 +12,15 @@ export const checkedSet = async (set: StudioSet) => {
   const solved = await solvedSet(set)
   const { evaluation } = solved
   const answer = solveLook(evaluation)
-  const findings = findingsOf({ ...evaluation, answer, sightings: sightingsOf(set, solved.solved.stage) }, metres => formatDistance(metres, 'metric'))
-  return { ...solved, set, answer, verdict: verdictOf(evaluation, answer), findings, finding: (id: string): Finding | undefined => findings.find(found => found.id.startsWith(id)) }
+  const findings = findingsOf({ ...evaluation, answer, sightings: sightingsOf(set, solved.solved.stage) }, metres =>
+    formatDistance(metres, 'metric'),
+  )
+  return {
+    ...solved,
+    set,
+    answer,
+    verdict: verdictOf(evaluation, answer),
+    findings,
+    finding: (id: string): Finding | undefined => findings.find(found => found.id.startsWith(id)),
+  }
 }

@@ -19,7 +19,11 @@ const SHOT_MS = 30_000
 
 /** The demo set with another tone asked of its backdrop. */
 export const setFor = (value: number): StudioSet =>
-  changeTargets({ ...demoSet(), id: 'frames', name: 'Frames' }, 'white', Object.fromEntries(BACKDROP_IDS.map(id => [id, { kind: 'value' as const, value }])))
+  changeTargets(
+    { ...demoSet(), id: 'frames', name: 'Frames' },
+    'white',
+    Object.fromEntries(BACKDROP_IDS.map(id => [id, { kind: 'value' as const, value }])),
+  )
 
 /** The frames page, driven as somebody without a meter would. */
 export const framesIn = (app: { browser: Browser }) => {
@@ -32,7 +36,9 @@ export const framesIn = (app: { browser: Browser }) => {
     await browser().go(`${url}/sets`)
     await browser().locate(By.css('[data-test="import"]')).sendKeys(path)
     await browser().waitForText('shelf-done', new RegExp(`Imported "${set.name}"`))
-    await browser().locate(By.xpath(`//li[.//input[@aria-label="Name of ${set.name}"]]//button[@data-test="open"]`)).click()
+    await browser()
+      .locate(By.xpath(`//li[.//input[@aria-label="Name of ${set.name}"]]//button[@data-test="open"]`))
+      .click()
   }
 
   /** How many frames the strip shows. */
@@ -42,8 +48,19 @@ export const framesIn = (app: { browser: Browser }) => {
   const shoot = async () => {
     const before = await count()
     // The page may draw itself anew between finding the button and pressing it.
-    await browser().waitFor('the shutter', () => browser().click('shoot').then(() => true, () => false))
-    await browser().driver.wait(async () => await count() > before && await (await browser().find('shoot')).isEnabled().catch(() => false), SHOT_MS, 'The frame does not come')
+    await browser().waitFor('the shutter', () =>
+      browser()
+        .click('shoot')
+        .then(
+          () => true,
+          () => false,
+        ),
+    )
+    await browser().driver.wait(
+      async () => (await count()) > before && (await (await browser().find('shoot')).isEnabled().catch(() => false)),
+      SHOT_MS,
+      'The frame does not come',
+    )
     await browser().find('frame-verdict')
   }
 
@@ -61,13 +78,37 @@ export const framesIn = (app: { browser: Browser }) => {
 
 const solve = lightingSolver()
 
-/** What a picture of the true studio shows at the points of the backdrop, in stops against a value: read with the geometry known, apart from the app's own way. */
-export const trueMisses = async (set: StudioSet, value: number, studio: { seed: number, roughness: number }): Promise<number[]> => {
+/**
+ * What a picture of the true studio shows at the points of the backdrop, in stops against a value: read with the
+ * geometry known, apart from the app's own way.
+ */
+export const trueMisses = async (
+  set: StudioSet,
+  value: number,
+  studio: { seed: number; roughness: number },
+): Promise<number[]> => {
   const [look] = set.looks
   const { followsPointId: _, ...camera } = look!.exposure
   const solved = (await solve(set))!
-  const { bytes } = await benchPicture({ set, lookId: look!.id, camera, ...studio, take: 9999, width: 240, format: 'jpeg', ownCurve: false })
+  const { bytes } = await benchPicture({
+    set,
+    lookId: look!.id,
+    camera,
+    ...studio,
+    take: 9999,
+    width: 240,
+    format: 'jpeg',
+    ownCurve: false,
+  })
   const picture = await decodedFile(new Uint8Array(bytes))
-  const values = backdropValues(picture, cameraView(set, solved, picture.width), solved.stage.scene.surfaces.map(({ id }) => id), meterPoints(set), SRGB_RESPONSE)
-  return BACKDROP_IDS.map(id => Math.log2(SRGB_RESPONSE.linearFromValue(values[id]!) / SRGB_RESPONSE.linearFromValue(value)))
+  const values = backdropValues(
+    picture,
+    cameraView(set, solved, picture.width),
+    solved.stage.scene.surfaces.map(({ id }) => id),
+    meterPoints(set),
+    SRGB_RESPONSE,
+  )
+  return BACKDROP_IDS.map(id =>
+    Math.log2(SRGB_RESPONSE.linearFromValue(values[id]!) / SRGB_RESPONSE.linearFromValue(value)),
+  )
 }

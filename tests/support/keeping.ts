@@ -17,20 +17,48 @@ export const keepingIn = (app: { browser: Browser }) => {
     }`
   return {
     /** From now on every write is refused, as with a full disk; `false` makes room again. */
-    fillDisk: (isFull: boolean) => run(`
+    fillDisk: (isFull: boolean) =>
+      run(
+        `
       window.keptPut ??= IDBObjectStore.prototype.put
       window.keptAdd ??= IDBObjectStore.prototype.add
       const full = () => { throw new DOMException('The disk is full', 'QuotaExceededError') }
       IDBObjectStore.prototype.put = arguments[0] ? full : window.keptPut
-      IDBObjectStore.prototype.add = arguments[0] ? full : window.keptAdd`, isFull),
+      IDBObjectStore.prototype.add = arguments[0] ? full : window.keptAdd`,
+        isFull,
+      ),
     /** Empties the database behind the app's back: the same name, and nothing in it. */
-    dropDatabase: () => wait(inStore(`[...database.objectStoreNames]`, 'readwrite', 'for (const name of database.objectStoreNames) transaction.objectStore(name).clear()')),
+    dropDatabase: () =>
+      wait(
+        inStore(
+          `[...database.objectStoreNames]`,
+          'readwrite',
+          'for (const name of database.objectStoreNames) transaction.objectStore(name).clear()',
+        ),
+      ),
     /** Puts a row among the sets. */
-    putRow: (row: object) => wait(inStore(`['sets']`, 'readwrite', `transaction.objectStore('sets').put(arguments[0])`), row),
-    rows: () => wait<{ id: string, name: string, revision: number, document: never }[]>(inStore(`['sets']`, 'readonly', `transaction.objectStore('sets').getAll().onsuccess = event => { answer = event.target.result }`)),
+    putRow: (row: object) =>
+      wait(inStore(`['sets']`, 'readwrite', `transaction.objectStore('sets').put(arguments[0])`), row),
+    rows: () =>
+      wait<{ id: string; name: string; revision: number; document: never }[]>(
+        inStore(
+          `['sets']`,
+          'readonly',
+          `transaction.objectStore('sets').getAll().onsuccess = event => { answer = event.target.result }`,
+        ),
+      ),
     /** Whether leaving the page would be asked about. */
-    asksOnLeaving: () => run<boolean>(`const leaving = new Event('beforeunload', { cancelable: true }); window.dispatchEvent(leaving); return leaving.defaultPrevented`),
-    setNames: async () => Promise.all((await app.browser.driver.findElements(By.css('[data-test^="set-"] input'))).map(input => input.getAttribute('value'))),
-    press: async (notice: string, action: string) => app.browser.locate(By.xpath(`//*[@data-test="notice-${notice}"]//button[normalize-space()="${action}"]`)).click(),
+    asksOnLeaving: () =>
+      run<boolean>(
+        `const leaving = new Event('beforeunload', { cancelable: true }); window.dispatchEvent(leaving); return leaving.defaultPrevented`,
+      ),
+    setNames: async () =>
+      Promise.all(
+        (await app.browser.driver.findElements(By.css('[data-test^="set-"] input'))).map(input =>
+          input.getAttribute('value'),
+        ),
+      ),
+    press: async (notice: string, action: string) =>
+      app.browser.locate(By.xpath(`//*[@data-test="notice-${notice}"]//button[normalize-space()="${action}"]`)).click(),
   }
 }

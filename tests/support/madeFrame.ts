@@ -7,32 +7,36 @@ export type Scene = {
   /** Stops by which it grows brighter from left to right and from top to bottom. */
   slope?: readonly [number, number]
   /** A pool of light: so many stops brighter in its middle. */
-  pool?: { x: number, y: number, radius: number, stops: number }
+  pool?: { x: number; y: number; radius: number; stops: number }
   /** The sitter's shadow on the backdrop: how far off, how soft, how deep. */
-  shadow?: { x: number, y: number, soft: number, stops: number }
+  shadow?: { x: number; y: number; soft: number; stops: number }
   /** Linear light of cloth, skin and hair where the key strikes them square. */
   cloth: readonly [number, number, number]
   skin?: readonly [number, number, number]
   hair?: readonly [number, number, number]
   /** Where the sitter's head is, how large, and whether all of the sitter is seen. */
-  head?: { x: number, y: number, radius: number, isFull?: boolean }
+  head?: { x: number; y: number; radius: number; isFull?: boolean }
   /** Light of a floor and the row at which it begins. */
-  floor?: { from: number, light: readonly [number, number, number] }
+  floor?: { from: number; light: readonly [number, number, number] }
   /** Spread of the noise in linear light, at white. */
   noise?: number
   seed?: number
 }
 
 /** A picture with all that is true of it: linear light without noise, and which pixels are what. */
-export type Made = { width: number, height: number, linear: Float32Array, noisy: Float32Array, region: Uint8Array }
+export type Made = { width: number; height: number; linear: Float32Array; noisy: Float32Array; region: Uint8Array }
 
 export const BACKDROP = 0
 export const SUBJECT = 1
 export const FLOOR = 2
 
-type Form = { has: (x: number, y: number) => boolean, light: (x: number, y: number) => readonly [number, number, number] }
+type Form = {
+  has: (x: number, y: number) => boolean
+  light: (x: number, y: number) => readonly [number, number, number]
+}
 
-const ellipse = (cx: number, cy: number, rx: number, ry: number) => (x: number, y: number) => ((x - cx) / rx) ** 2 + ((y - cy) / ry) ** 2 < 1
+const ellipse = (cx: number, cy: number, rx: number, ry: number) => (x: number, y: number) =>
+  ((x - cx) / rx) ** 2 + ((y - cy) / ry) ** 2 < 1
 
 /** Light across a round form whose key comes from the left: full on its lit third, three tenths on its far edge. */
 const shaded = (light: readonly [number, number, number], cx: number, rx: number) => (x: number) => {
@@ -41,12 +45,21 @@ const shaded = (light: readonly [number, number, number], cx: number, rx: number
   return [light[0] * share, light[1] * share, light[2] * share] as const
 }
 
-const formsOf = ({ cloth, skin = [0.42, 0.3, 0.24], hair = [0.04, 0.03, 0.025], head = { x: 0.5, y: 0.42, radius: 0.13 } }: Scene): Form[] => {
+const formsOf = ({
+  cloth,
+  skin = [0.42, 0.3, 0.24],
+  hair = [0.04, 0.03, 0.025],
+  head = { x: 0.5, y: 0.42, radius: 0.13 },
+}: Scene): Form[] => {
   const { x: cx, y: cy, radius: r } = head
   const [face, crown] = [ellipse(cx, cy, r * 0.78, r), ellipse(cx, cy - 0.25 * r, r * 0.9, r * 0.95)]
-  const trunk = (x: number, y: number) => y > cy + 1.15 * r && Math.abs(x - cx) < Math.min(2.3 * r, 0.6 * r + 2.6 * (y - cy - 1.15 * r)) && (!head.isFull || y < cy + 5.5 * r)
+  const trunk = (x: number, y: number) =>
+    y > cy + 1.15 * r &&
+    Math.abs(x - cx) < Math.min(2.3 * r, 0.6 * r + 2.6 * (y - cy - 1.15 * r)) &&
+    (!head.isFull || y < cy + 5.5 * r)
   const neck = (x: number, y: number) => Math.abs(x - cx) < 0.42 * r && y > cy && y < cy + 1.5 * r
-  const legs = (x: number, y: number) => head.isFull === true && y >= cy + 5.4 * r && y < cy + 10.5 * r && Math.abs(Math.abs(x - cx) - 0.9 * r) < 0.75 * r
+  const legs = (x: number, y: number) =>
+    head.isFull === true && y >= cy + 5.4 * r && y < cy + 10.5 * r && Math.abs(Math.abs(x - cx) - 0.9 * r) < 0.75 * r
   return [
     { has: (x, y) => trunk(x, y) || legs(x, y), light: shaded(cloth, cx, 2.3 * r) },
     { has: neck, light: shaded(skin, cx, 0.6 * r) },
@@ -55,7 +68,10 @@ const formsOf = ({ cloth, skin = [0.42, 0.3, 0.24], hair = [0.04, 0.03, 0.025], 
   ]
 }
 
-/** Numbers near to normal, in plenty: sums of four even ones from a 32-bit shift register (G. Marsaglia, "Xorshift RNGs", 2003). */
+/**
+ * Numbers near to normal, in plenty: sums of four even ones from a 32-bit shift register (G. Marsaglia, "Xorshift
+ * RNGs", 2003).
+ */
 const normals = (seed: number) => {
   let state = (seed * 2654435761) | 1
   const even = () => {
@@ -87,8 +103,14 @@ export const makeFrame = (scene: Scene): Made => {
       const form = formAt(x, y)
       const isFloor = floor !== undefined && row >= floor.from * height
       let stops = slope[0] * (x - 0.5) + slope[1] * (row / height - 0.5)
-      if (pool) stops += pool.stops * Math.exp(-0.5 * ((x - pool.x) ** 2 + (y - pool.y) ** 2) / pool.radius ** 2)
-      if (shadow && !form) stops += Math.log2(1 - (1 - 2 ** -shadow.stops) * ring.filter(([u, v]) => formAt(x - shadow.x + u * shadow.soft, y - shadow.y + v * shadow.soft)).length / ring.length)
+      if (pool) stops += pool.stops * Math.exp((-0.5 * ((x - pool.x) ** 2 + (y - pool.y) ** 2)) / pool.radius ** 2)
+      if (shadow && !form)
+        stops += Math.log2(
+          1 -
+            ((1 - 2 ** -shadow.stops) *
+              ring.filter(([u, v]) => formAt(x - shadow.x + u * shadow.soft, y - shadow.y + v * shadow.soft)).length) /
+              ring.length,
+        )
       const light = form ? form.light(x, y) : isFloor ? floor!.light : backdrop
       const factor = form ? 1 : 2 ** stops
       region[at] = form ? SUBJECT : isFloor ? FLOOR : BACKDROP

@@ -5,19 +5,18 @@ export const memoryCopies = (): Copies & { texts: Map<string, string> } => {
   const texts = new Map<string, string>()
   return {
     texts,
-    write: async (copy) => {
+    write: async copy => {
       texts.set(copy.id, JSON.stringify(copy))
     },
-    read: async (id) => {
+    read: async id => {
       try {
         return JSON.parse(texts.get(id)!) as Copy
-      }
-      catch {
+      } catch {
         return undefined
       }
     },
     ids: async () => [...texts.keys()],
-    remove: async (id) => {
+    remove: async id => {
       texts.delete(id)
     },
   }

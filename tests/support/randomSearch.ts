@@ -14,7 +14,8 @@ const judged = (set: StudioSet) => probesOf(set, 'judged')
 const VERIFIED = 6
 
 /**
- * The plain way to look for moves: up to three of them by chance, so many times over, each with the best powers. The least effort that
+ * The plain way to look for moves: up to three of them by chance, so many times over, each with the best powers. The
+ * least effort that
  * reaches wins, else the least error.
  */
 export const randomSearch = async (question: Question, tries: number, seed: number): Promise<Trial | undefined> => {
@@ -26,7 +27,9 @@ export const randomSearch = async (question: Question, tries: number, seed: numb
     const moves: Move[] = []
     let set: StudioSet = question.set
     for (let count = Math.floor(draw!.between(0, 4)); count > 0; count--) {
-      const families = [...lightFamilies(set, () => true), ...stageFamilies(set, () => true)].filter(({ id }) => !moves.some(move => move.id.startsWith(id)))
+      const families = [...lightFamilies(set, () => true), ...stageFamilies(set, () => true)].filter(
+        ({ id }) => !moves.some(move => move.id.startsWith(id)),
+      )
       if (families.length === 0) break
       const move = draw!.oneOf(draw!.oneOf(draw!.oneOf(families).ways))
       const after = move.apply(set)
@@ -34,14 +37,29 @@ export const randomSearch = async (question: Question, tries: number, seed: numb
       moves.push(move)
       set = after
     }
-    const outcome = await tryState(question, set, moves, (asked, options) => bare(withoutHousings(asked), options), undefined, { isDraft: true })
+    const outcome = await tryState(
+      question,
+      set,
+      moves,
+      (asked, options) => bare(withoutHousings(asked), options),
+      undefined,
+      { isDraft: true },
+    )
     if (!outcome || outcome.against) continue
     found.push(outcome.trial)
   }
-  const order = found.sort((a, b) => Number(b.isReached) - Number(a.isReached) || (a.isReached ? a.minutes - b.minutes : a.cost - b.cost))
+  const order = found.sort(
+    (a, b) => Number(b.isReached) - Number(a.isReached) || (a.isReached ? a.minutes - b.minutes : a.cost - b.cost),
+  )
   let best: Trial | undefined
   for (const { moves } of order.slice(0, VERIFIED)) {
-    const again = await tryState(question, moves.reduce((set, move) => move.apply(set), question.set), moves, exact, undefined)
+    const again = await tryState(
+      question,
+      moves.reduce((set, move) => move.apply(set), question.set),
+      moves,
+      exact,
+      undefined,
+    )
     if (!again || again.against) continue
     if (again.trial.isReached) return again.trial
     if (!best || again.trial.cost < best.cost) best = again.trial

@@ -5,10 +5,16 @@ import { SRGB_RESPONSE } from '#core/camera/response'
 /** Evenness that a run of three readings across the drop can be held to. */
 export const ASKED_EVEN_STOPS = 0.4
 
-const SIXTEEN = Array.from({ length: 16 }, (_, index) => ({ across: 0.08 + 0.28 * (index % 4), up: 0.08 + 0.28 * Math.floor(index / 4) }))
+const SIXTEEN = Array.from({ length: 16 }, (_, index) => ({
+  across: 0.08 + 0.28 * (index % 4),
+  up: 0.08 + 0.28 * Math.floor(index / 4),
+}))
 
 /** The demo set with evenness asked for, and sixteen places that no run reads. */
-export const hallSet = () => changeAreas(changeGrid(demoSet(), 'white', { over: 'backdrop', places: 'free', free: SIXTEEN }), 'white', [{ kind: 'even', withinStops: ASKED_EVEN_STOPS }])
+export const hallSet = () =>
+  changeAreas(changeGrid(demoSet(), 'white', { over: 'backdrop', places: 'free', free: SIXTEEN }), 'white', [
+    { kind: 'even', withinStops: ASKED_EVEN_STOPS },
+  ])
 
 export const GRID_IDS = SIXTEEN.map((_, index) => `grid/backdrop/free/${index}`)
 /** Twenty places where no run holds a meter. */

@@ -11,21 +11,52 @@ import { grey } from '#core/physics/units/rgb'
 /** A light of intensity 1 on the axis with the Lambertian pattern, unless told otherwise. */
 export const testEmitter = (front: EmitterShape, centre: Vector, axis: Vector, exponent = 1): Emitter => {
   const unit = direction(axis)
-  return { id: 'test', centre, axis: unit, ...frameAround(unit), front, exponent, cutoff: null, back: null, leaves: null, halfScrim: null, mask: null, table: null, lens: null, intensity: grey(1) }
+  return {
+    id: 'test',
+    centre,
+    axis: unit,
+    ...frameAround(unit),
+    front,
+    exponent,
+    cutoff: null,
+    back: null,
+    leaves: null,
+    halfScrim: null,
+    mask: null,
+    table: null,
+    lens: null,
+    intensity: grey(1),
+  }
 }
 
 export const EMPTY: Scene = { surfaces: [] }
 
 /** A closed room with the corner at the origin, all walls alike, and what else stands in it. */
-export const closedBox = (wide: number, deep: number, high: number, reflectance: number, things: readonly Surface[] = []): Scene => {
-  const wall = (id: string, corner: Vector, edgeS: Vector, edgeT: Vector): Sheet =>
-    ({ ...opaqueSheet(id, id, corner, edgeS, edgeT, matt(grey(reflectance))), patchM: 0.5, encloses: true })
-  const [x, y, z]: Vector[] = [[wide, 0, 0], [0, deep, 0], [0, 0, high]] as [Vector, Vector, Vector]
+export const closedBox = (
+  wide: number,
+  deep: number,
+  high: number,
+  reflectance: number,
+  things: readonly Surface[] = [],
+): Scene => {
+  const wall = (id: string, corner: Vector, edgeS: Vector, edgeT: Vector): Sheet => ({
+    ...opaqueSheet(id, id, corner, edgeS, edgeT, matt(grey(reflectance))),
+    patchM: 0.5,
+    encloses: true,
+  })
+  const [x, y, z]: Vector[] = [
+    [wide, 0, 0],
+    [0, deep, 0],
+    [0, 0, high],
+  ] as [Vector, Vector, Vector]
   return {
     surfaces: [
-      wall('floor', [0, 0, 0], x!, y!), wall('ceiling', [0, 0, high], y!, x!),
-      wall('back', [0, 0, 0], z!, x!), wall('front', [0, deep, 0], x!, z!),
-      wall('left', [0, 0, 0], y!, z!), wall('right', [wide, 0, 0], z!, y!),
+      wall('floor', [0, 0, 0], x!, y!),
+      wall('ceiling', [0, 0, high], y!, x!),
+      wall('back', [0, 0, 0], z!, x!),
+      wall('front', [0, deep, 0], x!, z!),
+      wall('left', [0, 0, 0], y!, z!),
+      wall('right', [wide, 0, 0], z!, y!),
       ...things,
     ],
   }
@@ -43,7 +74,15 @@ export const crowdedSet = (): StudioSet => {
   return {
     ...set,
     room: { ...set.room, floorGloss: { kind: 'coat', refractiveIndex: 1.5 } },
-    backdrop: { ...set.backdrop, kind: 'cyclorama', widthM: 5.6, heightM: 3, sweepM: 3, coveRadiusM: 0.8, corner: { side: 'left', depthM: 4 } },
+    backdrop: {
+      ...set.backdrop,
+      kind: 'cyclorama',
+      widthM: 5.6,
+      heightM: 3,
+      sweepM: 3,
+      coveRadiusM: 0.8,
+      corner: { side: 'left', depthM: 4 },
+    },
     subjects: [sitter, { ...sitter, id: 'second', place: { xM: 1, yM: 3 }, turnDeg: 40 }],
     panels: [
       { ...panelOfKind('v-flat', 'v-flat-right'), place: at(1.9, 4.6), turnDeg: 60 },
@@ -51,8 +90,22 @@ export const crowdedSet = (): StudioSet => {
       { ...panelOfKind('diffusion-frame', 'overhead'), place: at(0, 2.6, 2.6), tiltDeg: -90 },
     ],
     props: [
-      { id: 'crate', name: 'Crate', place: at(-0.9, 2.4), turnDeg: 20, form: { shape: 'box', widthM: 0.5, depthM: 0.4, heightM: 0.6 }, surface: matt(grey(0.4)) },
-      { id: 'drum', name: 'Drum', place: at(0.5, 4.4), turnDeg: 0, form: { shape: 'cylinder', radiusM: 0.25, heightM: 0.5 }, surface: matt(grey(0.2)) },
+      {
+        id: 'crate',
+        name: 'Crate',
+        place: at(-0.9, 2.4),
+        turnDeg: 20,
+        form: { shape: 'box', widthM: 0.5, depthM: 0.4, heightM: 0.6 },
+        surface: matt(grey(0.4)),
+      },
+      {
+        id: 'drum',
+        name: 'Drum',
+        place: at(0.5, 4.4),
+        turnDeg: 0,
+        form: { shape: 'cylinder', radiusM: 0.25, heightM: 0.5 },
+        surface: matt(grey(0.2)),
+      },
     ],
   }
 }

@@ -7,7 +7,11 @@ import type { Browser } from './browser'
 
 /** What tests do over and over in the interface, in the words of whoever uses it. */
 export const stepsIn = (app: { browser: Browser }) => {
-  const press = (...keys: string[]) => app.browser.driver.actions().sendKeys(...keys).perform()
+  const press = (...keys: string[]) =>
+    app.browser.driver
+      .actions()
+      .sendKeys(...keys)
+      .perform()
   return {
     press,
     /** Presses a key while others are held. */
@@ -23,9 +27,13 @@ export const stepsIn = (app: { browser: Browser }) => {
     /** Chooses one of a row of views. */
     see: async (name: string) => app.browser.locate(By.xpath(`//*[@role="radio"]//span[text()="${name}"]`)).click(),
     /** Chooses in a list by what it says. */
-    choose: async (name: string, option: string) => (await app.browser.find(name)).findElement(By.xpath(`.//option[contains(normalize-space(text()), "${option}")]`)).click(),
+    choose: async (name: string, option: string) =>
+      (await app.browser.find(name))
+        .findElement(By.xpath(`.//option[contains(normalize-space(text()), "${option}")]`))
+        .click(),
     /** The field with a label. */
-    field: (label: string): Promise<WebElement> => app.browser.locate(By.xpath(`//label[text()="${label}"]/following-sibling::input`)),
+    field: (label: string): Promise<WebElement> =>
+      app.browser.locate(By.xpath(`//label[text()="${label}"]/following-sibling::input`)),
     type: async (element: WebElement, text: string) => element.sendKeys(Key.chord(Key.CONTROL, 'a'), text, Key.TAB),
     undo: async () => app.browser.locate(By.css('[aria-label="Undo"]')).click(),
     /** Puts something on the stage from the menu. */
@@ -40,7 +48,9 @@ export const stepsIn = (app: { browser: Browser }) => {
       await app.browser.locate(By.linkText('Sets')).click()
       await app.browser.locate(By.css('[data-test="import"]')).sendKeys(path)
       await app.browser.waitForText('shelf-done', new RegExp(`Imported "${set.name}"`))
-      await app.browser.locate(By.xpath(`//li[.//input[@aria-label="Name of ${set.name}"]]//button[@data-test="open"]`)).click()
+      await app.browser
+        .locate(By.xpath(`//li[.//input[@aria-label="Name of ${set.name}"]]//button[@data-test="open"]`))
+        .click()
     },
     count: async (css: string) => (await app.browser.driver.findElements(By.css(css))).length,
   }

@@ -3,7 +3,9 @@ import { expect } from 'vitest'
 /** Fails unless two amounts of light lie within so many stops of each other. */
 export const expectStops = (actual: number, expected: number, toleranceStops: number): void => {
   const difference = Math.abs(Math.log2(actual / expected))
-  expect(difference, `${actual} against ${expected}: ${difference.toFixed(4)} stop apart`).toBeLessThanOrEqual(toleranceStops)
+  expect(difference, `${actual} against ${expected}: ${difference.toFixed(4)} stop apart`).toBeLessThanOrEqual(
+    toleranceStops,
+  )
 }
 
 /** Fails unless two numbers lie within an absolute tolerance. */

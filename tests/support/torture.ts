@@ -12,19 +12,28 @@ import { memoryCopies } from './memoryCopies'
 import { xorshift } from './xorshift'
 
 /** What a run of random use came to. */
-export type Tortured = { steps: number, seed: number, counts: Record<string, number>, acknowledged: number, lost: string[] }
+export type Tortured = {
+  steps: number
+  seed: number
+  counts: Record<string, number>
+  acknowledged: number
+  lost: string[]
+}
 
 /** A state of a set, and the one that it was made from. */
-type State = { text: string, from: State | undefined }
+type State = { text: string; from: State | undefined }
 
-type Tab = { database: Database, shelf: Shelf, document: OpenDocument, at: State | undefined }
+type Tab = { database: Database; shelf: Shelf; document: OpenDocument; at: State | undefined }
 
 let run = 0
 
 /**
- * Random use of two tabs over one database: edits, drags, undo and redo, reloads, kills in the middle of anything, imports, copies,
- * deleting and putting back, writes that the disk refuses, and a browser that drops the database. After every step what each tab was
- * told is saved is held against what lies there: a document that was acknowledged and not knowingly given up has to be found, whole.
+ * Random use of two tabs over one database: edits, drags, undo and redo, reloads, kills in the middle of anything,
+ * imports, copies,
+ * deleting and putting back, writes that the disk refuses, and a browser that drops the database. After every step
+ * what each tab was
+ * told is saved is held against what lies there: a document that was acknowledged and not knowingly given up has to
+ * be found, whole.
  */
 export const torture = async (steps: number, seed: number, deadline = Number.POSITIVE_INFINITY): Promise<Tortured> => {
   run += 1
@@ -40,10 +49,15 @@ export const torture = async (steps: number, seed: number, deadline = Number.POS
   const states = new Map<string, State[]>()
   const promised = new Map<string, State>()
   // A checked set has its keys in the schema's order, an edited one in its own.
-  const textOf = (set: unknown) => JSON.stringify(set, (_, value: unknown) => typeof value === 'object' && value !== null && !Array.isArray(value) ? Object.fromEntries(Object.entries(value).sort(([a], [b]) => a < b ? -1 : 1)) : value)
+  const textOf = (set: unknown) =>
+    JSON.stringify(set, (_, value: unknown) =>
+      typeof value === 'object' && value !== null && !Array.isArray(value)
+        ? Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)))
+        : value,
+    )
   const stateOf = (set: StudioSet, from: State | undefined): State => {
     const state: State = { text: textOf(set), from }
-    states.set(set.id, [...states.get(set.id) ?? [], state])
+    states.set(set.id, [...(states.get(set.id) ?? []), state])
     return state
   }
   const isMadeFrom = (state: State | undefined, wanted: State): boolean => {
@@ -54,7 +68,8 @@ export const torture = async (steps: number, seed: number, deadline = Number.POS
   const promise = (id: string, state: State) => {
     acknowledged += 1
     const before = promised.get(id)
-    if (before && !isMadeFrom(state, before)) lost.push(`"${(JSON.parse(state.text) as StudioSet).name}" (${id}) was saved over something newer`)
+    if (before && !isMadeFrom(state, before))
+      lost.push(`"${(JSON.parse(state.text) as StudioSet).name}" (${id}) was saved over something newer`)
     promised.set(id, state)
   }
 
@@ -65,14 +80,18 @@ export const torture = async (steps: number, seed: number, deadline = Number.POS
       name: 'full',
       create: down => ({
         ...down,
-        table: (table) => {
+        table: table => {
           const inner = down.table(table)
-          return { ...inner, mutate: async (request) => {
-            // A refusal comes from the disk, once something was asked of it: a transaction that is asked nothing would never end.
-            const answer = await inner.mutate(request)
-            if (isFull) throw new DOMException('full', 'QuotaExceededError')
-            return answer
-          } }
+          return {
+            ...inner,
+            mutate: async request => {
+              // A refusal comes from the disk, once something was asked of it: a transaction that is asked nothing
+              // would never end.
+              const answer = await inner.mutate(request)
+              if (isFull) throw new DOMException('full', 'QuotaExceededError')
+              return answer
+            },
+          }
         },
       }),
     })
@@ -80,16 +99,32 @@ export const torture = async (steps: number, seed: number, deadline = Number.POS
     await shelf.identity.meet()
     const document = createOpenDocument(shelf, demoSet())
     const tab: Tab = { database, shelf, document, at: undefined }
-    watch(document.document, (set) => {
-      if (!isOpening) tab.at = stateOf(set, tab.at)
-    }, { flush: 'sync' })
+    watch(
+      document.document,
+      set => {
+        if (!isOpening) tab.at = stateOf(set, tab.at)
+      },
+      { flush: 'sync' },
+    )
     // What a tab says is saved is a promise from that moment on.
-    watch(document.saveState, state => state === 'saved' && !document.isBehind() && !isOpening && tab.at && promise(document.document.value.id, tab.at), { flush: 'sync' })
+    watch(
+      document.saveState,
+      state =>
+        state === 'saved' &&
+        !document.isBehind() &&
+        !isOpening &&
+        tab.at &&
+        promise(document.document.value.id, tab.at),
+      { flush: 'sync' },
+    )
     await openSome(tab)
     return tab
   }
 
-  /** What a tab opens is the newest state that reads so, of those that were made from what is promised where several do. */
+  /**
+   * What a tab opens is the newest state that reads so, of those that were made from what is promised where several
+   * do.
+   */
   let isOpening = false
   const adopt = (tab: Tab, opened: OpenedSet) => {
     isOpening = true
@@ -98,12 +133,13 @@ export const torture = async (steps: number, seed: number, deadline = Number.POS
     const text = textOf(opened.set)
     const wanted = promised.get(opened.set.id)
     const alike = states.get(opened.set.id)?.filter(state => state.text === text) ?? []
-    tab.at = alike.findLast(state => !wanted || isMadeFrom(state, wanted)) ?? alike.at(-1) ?? stateOf(opened.set, undefined)
+    tab.at =
+      alike.findLast(state => !wanted || isMadeFrom(state, wanted)) ?? alike.at(-1) ?? stateOf(opened.set, undefined)
   }
   const openSome = async (tab: Tab) => {
     const listed = await tab.shelf.list()
     const wanted = pick(listed)
-    const opened = wanted && await tab.shelf.open(wanted.id)
+    const opened = wanted && (await tab.shelf.open(wanted.id))
     if (opened?.ok) return adopt(tab, opened.value)
     const added = await tab.shelf.add(demoSet())
     promise(added.set.id, stateOf(added.set, undefined))
@@ -115,7 +151,12 @@ export const torture = async (steps: number, seed: number, deadline = Number.POS
     const change = pick([
       (set: StudioSet) => changeSettings(set, set.looks[0]!.id, { key: { on: draw() < 0.8, powerStops } }),
       (set: StudioSet) => renameSet(set, `Set ${Math.floor(draw() * 1000)}`),
-      (set: StudioSet) => ({ ...set, lights: set.lights.slice(0, 2).map((light, index) => index === 0 ? { ...light, place: { ...light.place, xM: draw() * 2 - 1 } } : light) }),
+      (set: StudioSet) => ({
+        ...set,
+        lights: set.lights
+          .slice(0, 2)
+          .map((light, index) => (index === 0 ? { ...light, place: { ...light.place, xM: draw() * 2 - 1 } } : light)),
+      }),
       // What no set may be is refused and changes nothing.
       (set: StudioSet) => ({ ...set, room: { ...set.room, widthM: 500 } }),
       (set: StudioSet) => ({ ...set, notes: 'x'.repeat(Math.floor(draw() * 1500)) }),
@@ -128,10 +169,10 @@ export const torture = async (steps: number, seed: number, deadline = Number.POS
 
   const acts: Record<string, (tab: Tab, index: number) => unknown> = {
     edit: someEdit,
-    editMore: (tab) => {
+    editMore: tab => {
       for (let count = Math.floor(draw() * 4); count >= 0; count--) someEdit(tab)
     },
-    drag: (tab) => {
+    drag: tab => {
       tab.document.beginDrag()
       someEdit(tab)
       someEdit(tab)
@@ -141,12 +182,12 @@ export const torture = async (steps: number, seed: number, deadline = Number.POS
     redo: tab => tab.document.redo(),
     save: flush,
     saveAtOnce: tab => Promise.all([flush(tab), flush(tab)]),
-    editWhileSaving: async (tab) => {
+    editWhileSaving: async tab => {
       const saving = tab.document.flush()
       someEdit(tab)
       await saving
     },
-    open: async (tab) => {
+    open: async tab => {
       if (await tab.document.flush()) await openSome(tab)
     },
     // A kill takes what was not acknowledged with it, and nothing else.
@@ -159,24 +200,26 @@ export const torture = async (steps: number, seed: number, deadline = Number.POS
       tab.database.close()
       tabs[index] = await openTab()
     },
-    import: async (tab) => {
+    import: async tab => {
       const outcome = await tab.shelf.importFile(writeSetFile(renameSet(demoSet(), 'Imported'), {}))
       if (outcome.ok) promise(outcome.value.set.id, stateOf(outcome.value.set, undefined))
     },
-    copy: async (tab) => {
+    copy: async tab => {
       await flush(tab)
       const outcome = await tab.shelf.duplicate(tab.document.document.value.id)
       if (outcome.ok) promise(outcome.value.set.id, stateOf(outcome.value.set, undefined))
     },
-    remove: async (tab) => {
+    remove: async tab => {
       const listed = await tab.shelf.list()
       if (listed.length > 6) await tab.shelf.remove(pick(listed)!.id)
     },
-    putBack: async (tab) => {
+    putBack: async tab => {
       const set = pick(await tab.shelf.binned())
       if (!set) return
       await tab.shelf.restore(set.id)
-      for (const other of tabs) if (other.document.saveState.value === 'deleted' && other.document.document.value.id === set.id) await other.document.wasRestored()
+      for (const other of tabs)
+        if (other.document.saveState.value === 'deleted' && other.document.document.value.id === set.id)
+          await other.document.wasRestored()
     },
     copies: async tab => createKeeper(tab.database, tab.shelf, copies).reconcile(),
     fill: () => {
@@ -185,8 +228,11 @@ export const torture = async (steps: number, seed: number, deadline = Number.POS
     room: () => {
       isFull = false
     },
-    /** The browser drops everything: what a tab holds, and what second copies hold, comes back; copies are taken before, as the app does after every save. */
-    drop: async (tab) => {
+    /**
+     * The browser drops everything: what a tab holds, and what second copies hold, comes back; copies are taken
+     * before, as the app does after every save.
+     */
+    drop: async tab => {
       if (draw() > 0.15 || isFull) return
       await flush(tab)
       await createKeeper(tab.database, tab.shelf, copies).reconcile()
@@ -196,7 +242,8 @@ export const torture = async (steps: number, seed: number, deadline = Number.POS
         const unchanged = other.document.document.value
         someEdit(other)
         await other.document.flush()
-        if (other.document.document.value !== unchanged && other.document.saveState.value === 'saved') lost.push(`tab ${index} says saved into a database that was dropped`)
+        if (other.document.document.value !== unchanged && other.document.saveState.value === 'saved')
+          lost.push(`tab ${index} says saved into a database that was dropped`)
         const before = other.document.document.value
         if (other.document.saveState.value === 'saved') continue
         if (!isBack) await createKeeper(tab.database, tab.shelf, copies).reconcile()
@@ -210,7 +257,7 @@ export const torture = async (steps: number, seed: number, deadline = Number.POS
   const often = ['edit', 'edit', 'editMore', 'save', 'save', 'undo', 'room', 'room']
   const names = [...Object.keys(acts), ...often]
 
-  const wasWell = new Map<string, { wanted: State, revision: number }>()
+  const wasWell = new Map<string, { wanted: State; revision: number }>()
   const check = async (step: number, act: string) => {
     const [{ database }] = tabs as [Tab]
     const rows = new Map((await database.sets.toArray()).map(row => [row.id, row]))
@@ -222,7 +269,8 @@ export const torture = async (steps: number, seed: number, deadline = Number.POS
       wasWell.set(id, { wanted, revision: row?.revision ?? 0 })
       const name = (JSON.parse(wanted.text) as StudioSet).name
       if (!row) lost.push(`step ${step} (${act}): "${name}" (${id}) is gone`)
-      else if (!states.get(id)!.some(state => state.text === textOf(row.document) && isMadeFrom(state, wanted))) lost.push(`step ${step} (${act}): "${name}" (${id}) is not what was said to be saved, nor made from it`)
+      else if (!states.get(id)!.some(state => state.text === textOf(row.document) && isMadeFrom(state, wanted)))
+        lost.push(`step ${step} (${act}): "${name}" (${id}) is not what was said to be saved, nor made from it`)
     }
   }
 
@@ -233,8 +281,7 @@ export const torture = async (steps: number, seed: number, deadline = Number.POS
     counts[act] = (counts[act] ?? 0) + 1
     try {
       await acts[act]!(tabs[index]!, index)
-    }
-    catch (error) {
+    } catch (error) {
       // A full disk may refuse an import or a copy in words; anything else is a fault.
       if (!isFull) lost.push(`step ${step} (${act}): ${(error as Error).stack ?? String(error)}`)
     }

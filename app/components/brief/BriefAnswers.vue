@@ -5,20 +5,25 @@ import type { Mend } from '#core/edits/fix'
 const studio = useStudio()
 const { distance } = useUnits()
 
-const NAMES: Record<Answer['id'], string> = { framing: 'Framing', cover: 'Backdrop in the frame', height: 'Under the ceiling', depth: 'Between sitter and backdrop', floor: 'Under the feet', time: 'Time' }
+const NAMES: Record<Answer['id'], string> = {
+  framing: 'Framing',
+  cover: 'Backdrop in the frame',
+  height: 'Under the ceiling',
+  depth: 'Between sitter and backdrop',
+  floor: 'Under the feet',
+  time: 'Time',
+}
 const answers = computed(() => feasibility(studio.document, distance))
 const amiss = computed(() => answers.value.filter(({ isOk }) => !isOk).length)
 const apply = (mend: Mend) => studio.edit(mend.apply)
 </script>
 
 <template>
-  <section
-    aria-label="Can it be done here?"
-    class="p-4"
-    data-test="answers"
-  >
+  <section aria-label="Can it be done here?" class="p-4" data-test="answers">
     <h2 class="mb-3 text-base font-semibold">
-      {{ amiss === 0 ? 'It can be done here' : amiss === 1 ? 'One thing is in the way' : `${amiss} things are in the way` }}
+      {{
+        amiss === 0 ? 'It can be done here' : amiss === 1 ? 'One thing is in the way' : `${amiss} things are in the way`
+      }}
     </h2>
     <dl class="flex flex-col gap-3.5">
       <div
@@ -30,17 +35,11 @@ const apply = (mend: Mend) => studio.edit(mend.apply)
         :data-ok="answer.isOk"
       >
         <dt class="font-semibold">
-          {{ NAMES[answer.id] }}<span
-            v-if="!answer.isOk"
-            class="text-accent"
-          >: not as it is</span>
+          {{ NAMES[answer.id] }}<span v-if="!answer.isOk" class="text-accent">: not as it is</span>
         </dt>
         <dd class="text-soft">
           {{ answer.words }}
-          <span
-            v-if="answer.mends.length > 0"
-            class="mt-1.5 flex flex-wrap gap-1.5"
-          >
+          <span v-if="answer.mends.length > 0" class="mt-1.5 flex flex-wrap gap-1.5">
             <button
               v-for="mend in answer.mends"
               :key="mend.words"

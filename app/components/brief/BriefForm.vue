@@ -12,27 +12,43 @@ const room = computed(() => studio.document.room)
 const subject = computed(() => studio.document.subjects[0]!)
 
 const LOOK_OPTIONS = Object.entries(LOOKS).map(([value, { name }]) => ({ value: value as Brief['look'], name }))
-const FRAMING_OPTIONS = Object.entries(FRAMINGS).map(([value, { name }]) => ({ value: value as Brief['framing'], name }))
-const RATIOS = [{ value: '1', name: '1:1, flat' }, { value: '2', name: '2:1, one stop' }, { value: '3', name: '3:1' }, { value: '4', name: '4:1, two stops' }, { value: '8', name: '8:1, three stops' }] as const
-const SIZES = [['Wide', 'widthM', 1.5, 60], ['Deep', 'depthM', 1.5, 60], ['High', 'heightM', 1.8, 30], ['Free behind the backdrop', 'behindBackdropM', 0.02, 50]] as const
-const WALLS = [['Side walls', ['left', 'right']], ['Wall behind the camera', ['front']], ['Wall behind the backdrop', ['back']], ['Ceiling', ['ceiling']], ['Floor', ['floor']]] as const
+const FRAMING_OPTIONS = Object.entries(FRAMINGS).map(([value, { name }]) => ({
+  value: value as Brief['framing'],
+  name,
+}))
+const RATIOS = [
+  { value: '1', name: '1:1, flat' },
+  { value: '2', name: '2:1, one stop' },
+  { value: '3', name: '3:1' },
+  { value: '4', name: '4:1, two stops' },
+  { value: '8', name: '8:1, three stops' },
+] as const
+const SIZES = [
+  ['Wide', 'widthM', 1.5, 60],
+  ['Deep', 'depthM', 1.5, 60],
+  ['High', 'heightM', 1.8, 30],
+  ['Free behind the backdrop', 'behindBackdropM', 0.02, 50],
+] as const
+const WALLS = [
+  ['Side walls', ['left', 'right']],
+  ['Wall behind the camera', ['front']],
+  ['Wall behind the backdrop', ['back']],
+  ['Ceiling', ['ceiling']],
+  ['Floor', ['floor']],
+] as const
 
 const change = (changes: Partial<Room>) => studio.edit(set => editRoom(set, changes))
 const paint = (walls: readonly (keyof Room['reflectances'])[], reflectance: Room['reflectances']['left']) =>
-  change({ reflectances: { ...room.value.reflectances, ...Object.fromEntries(walls.map(wall => [wall, reflectance])) } })
+  change({
+    reflectances: { ...room.value.reflectances, ...Object.fromEntries(walls.map(wall => [wall, reflectance])) },
+  })
 const isGloss = computed(() => room.value.floorGloss !== null)
 </script>
 
 <template>
-  <section
-    aria-label="Brief"
-    class="flex flex-col gap-4 p-4"
-    data-test="brief"
-  >
+  <section aria-label="Brief" class="flex flex-col gap-4 p-4" data-test="brief">
     <div>
-      <h2 class="mb-2 text-base font-semibold">
-        What it shall be
-      </h2>
+      <h2 class="mb-2 text-base font-semibold">What it shall be</h2>
       <div class="grid grid-cols-2 gap-x-3 gap-y-2">
         <SelectField
           label="Look"
@@ -48,12 +64,19 @@ const isGloss = computed(() => room.value.floorGloss !== null)
           :options="FRAMING_OPTIONS"
           wide
           test-name="brief-framing"
-          @choose="framing => framing && studio.edit(set => frameUp(editBrief(set, { framing }), bestLens(editBrief(set, { framing }))))"
+          @choose="
+            framing =>
+              framing && studio.edit(set => frameUp(editBrief(set, { framing }), bestLens(editBrief(set, { framing }))))
+          "
         />
         <SelectField
           label="Key to fill"
           :value="String(brief.ratio)"
-          :options="RATIOS.some(({ value }) => Number(value) === brief.ratio) ? RATIOS : [...RATIOS, { value: String(brief.ratio), name: `${brief.ratio}:1` }]"
+          :options="
+            RATIOS.some(({ value }) => Number(value) === brief.ratio)
+              ? RATIOS
+              : [...RATIOS, { value: String(brief.ratio), name: `${brief.ratio}:1` }]
+          "
           wide
           test-name="brief-ratio"
           @choose="ratio => studio.edit(set => askRatio(set, studio.look.id, Number(ratio)))"
@@ -82,9 +105,7 @@ const isGloss = computed(() => room.value.floorGloss !== null)
       </div>
     </div>
     <div>
-      <h2 class="mb-2 text-base font-semibold">
-        Who it is of
-      </h2>
+      <h2 class="mb-2 text-base font-semibold">Who it is of</h2>
       <div class="flex flex-wrap gap-x-3 gap-y-2">
         <MaterialField
           label="Clothing"
@@ -109,9 +130,7 @@ const isGloss = computed(() => room.value.floorGloss !== null)
       </div>
     </div>
     <div>
-      <h2 class="mb-2 text-base font-semibold">
-        Where it is
-      </h2>
+      <h2 class="mb-2 text-base font-semibold">Where it is</h2>
       <div class="flex flex-wrap gap-x-3 gap-y-2">
         <DistanceField
           v-for="[name, key, least, most] in SIZES"
@@ -155,15 +174,13 @@ const isGloss = computed(() => room.value.floorGloss !== null)
             type="checkbox"
             :checked="isGloss"
             @change="change({ floorGloss: isGloss ? null : { kind: 'coat', refractiveIndex: 1.5 } })"
-          >
+          />
           Gloss floor
         </label>
       </div>
     </div>
     <div>
-      <h2 class="mb-2 text-base font-semibold">
-        Before what, through what
-      </h2>
+      <h2 class="mb-2 text-base font-semibold">Before what, through what</h2>
       <BackdropFields />
       <CameraFields class="mt-3" />
     </div>

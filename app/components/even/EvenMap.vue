@@ -2,10 +2,10 @@
 import { formatStops } from '#core/physics/units/fractions'
 import { bandGrey, type StopMap } from '~/support/evenField'
 
-type Place = { across: number, up: number, stops: number, reading?: unknown, point: { name: string } }
+type Place = { across: number; up: number; stops: number; reading?: unknown; point: { name: string } }
 
-const props = defineProps<{ field: StopMap, places: readonly Place[], position: number, isFree: boolean }>()
-const emit = defineEmits<{ choose: [index: number], add: [across: number, up: number], step: [by: number], type: [] }>()
+const props = defineProps<{ field: StopMap; places: readonly Place[]; position: number; isFree: boolean }>()
+const emit = defineEmits<{ choose: [index: number]; add: [across: number, up: number]; step: [by: number]; type: [] }>()
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 
 /** Figures are against the middle place, where they can be compared at a glance. */
@@ -40,15 +40,15 @@ const press = (event: PointerEvent) => {
 <template>
   <div
     class="relative mx-auto w-full overflow-hidden rounded-sm"
-    :style="{ aspectRatio: `${field.width} / ${field.height}`, maxHeight: '100%', maxWidth: `calc(34rem * ${field.width / field.height})` }"
+    :style="{
+      aspectRatio: `${field.width} / ${field.height}`,
+      maxHeight: '100%',
+      maxWidth: `calc(34rem * ${field.width / field.height})`,
+    }"
     data-test="even-map"
     @pointerdown.self="press"
   >
-    <canvas
-      ref="canvas"
-      class="pointer-events-none size-full"
-      aria-hidden="true"
-    />
+    <canvas ref="canvas" class="pointer-events-none size-full" aria-hidden="true" />
     <button
       v-for="(place, index) in places"
       :key="index"

@@ -1,26 +1,14 @@
 <script setup lang="ts">
 /** Progress of one kind of search, and its end. */
-const props = defineProps<{ kind: 'ladder' | 'care' | 'map', words: string }>()
+const props = defineProps<{ kind: 'ladder' | 'care' | 'map'; words: string }>()
 const search = useSearch()
 const isMine = computed(() => search.busy === props.kind)
 </script>
 
 <template>
-  <p
-    v-if="isMine"
-    class="flex items-center gap-2 text-sm text-soft"
-    :data-test="`busy-${kind}`"
-  >
-    <ProgressBar
-      :value="search.share"
-      :label="words"
-    />
+  <p v-if="isMine" class="flex items-center gap-2 text-sm text-soft" :data-test="`busy-${kind}`">
+    <ProgressBar :value="search.share" :label="words" />
     {{ words }}
-    <button
-      class="press"
-      @click="search.stop()"
-    >
-      Stop
-    </button>
+    <button class="press" @click="search.stop()">Stop</button>
   </p>
 </template>

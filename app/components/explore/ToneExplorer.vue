@@ -34,18 +34,34 @@ const choose = (side: 0 | 1, id: string) => {
 
 const middle = computed(() => light.points.find(({ id }) => id === BACKDROP_MIDDLE)!)
 const response = computed(() => responseOf(studio.document.camera))
-const valueOf = (stops: number) => valueFromStops(stops, luminance(middle.value.reflectance ?? [0.88, 0.88, 0.88]), response.value)
+const valueOf = (stops: number) =>
+  valueFromStops(stops, luminance(middle.value.reflectance ?? [0.88, 0.88, 0.88]), response.value)
 const target = computed(() => studio.look.targets[BACKDROP_MIDDLE])
-const wanted = computed(() => target.value ? targetBand(target.value, middle.value, studio.document.camera, keyWanted(studio.look.targets)).stops : undefined)
-const map = computed(() => search.map && chosen.value && search.map.axes[0] === chosen.value.x.id && search.map.axes[1] === chosen.value.y.id ? search.map : null)
-const fields = computed(() => map.value ? fieldsOf(map.value, valueOf) : [])
-const lines = computed(() => map.value && wanted.value !== undefined ? linesAt(map.value, wanted.value) : [])
-const inUnit = (axis: Axis, value: number) => axis.unit === 'm' ? distance(value) : axis.unit === 'stops' ? `${formatStops(value)} stops` : `${Math.round(value)}°`
-const where = computed(() => chosen.value && `Now ${chosen.value.x.name} ${inUnit(chosen.value.x, chosen.value.x.now)}, ${chosen.value.y.name.toLowerCase()} ${inUnit(chosen.value.y, chosen.value.y.now)}.`)
+const wanted = computed(() =>
+  target.value
+    ? targetBand(target.value, middle.value, studio.document.camera, keyWanted(studio.look.targets)).stops
+    : undefined,
+)
+const map = computed(() =>
+  search.map && chosen.value && search.map.axes[0] === chosen.value.x.id && search.map.axes[1] === chosen.value.y.id
+    ? search.map
+    : null,
+)
+const fields = computed(() => (map.value ? fieldsOf(map.value, valueOf) : []))
+const lines = computed(() => (map.value && wanted.value !== undefined ? linesAt(map.value, wanted.value) : []))
+const inUnit = (axis: Axis, value: number) =>
+  axis.unit === 'm' ? distance(value) : axis.unit === 'stops' ? `${formatStops(value)} stops` : `${Math.round(value)}°`
+const where = computed(
+  () =>
+    chosen.value &&
+    `Now ${chosen.value.x.name} ${inUnit(chosen.value.x, chosen.value.x.now)}, ${chosen.value.y.name.toLowerCase()} ${inUnit(chosen.value.y, chosen.value.y.now)}.`,
+)
 const result = computed(() => {
   if (!map.value) return ''
   if (wanted.value === undefined) return 'Nothing is wanted of the backdrop, so no line is drawn.'
-  return lines.value.length > 0 ? `On the line the backdrop renders ${Math.round(valueOf(wanted.value))}.` : `Nowhere on this map does the backdrop render ${Math.round(valueOf(wanted.value))} at these powers.`
+  return lines.value.length > 0
+    ? `On the line the backdrop renders ${Math.round(valueOf(wanted.value))}.`
+    : `Nowhere on this map does the backdrop render ${Math.round(valueOf(wanted.value))} at these powers.`
 })
 
 const go = (x: number, y: number) => {
@@ -56,24 +72,26 @@ const go = (x: number, y: number) => {
 }
 const draw = () => chosen.value && search.draw([chosen.value.x.id, chosen.value.y.id])
 // A search that was asked for meanwhile goes first; the map is finished after it.
-watch([chosen, () => light.camera !== undefined, () => search.map, () => search.busy], () => {
-  const isWhole = map.value && !map.value.stops.some(Number.isNaN)
-  if (chosen.value && light.camera && !isWhole && (search.busy === null || (search.busy === 'map' && !map.value && search.map))) void draw()
-}, { immediate: true })
+watch(
+  [chosen, () => light.camera !== undefined, () => search.map, () => search.busy],
+  () => {
+    const isWhole = map.value && !map.value.stops.some(Number.isNaN)
+    if (
+      chosen.value &&
+      light.camera &&
+      !isWhole &&
+      (search.busy === null || (search.busy === 'map' && !map.value && search.map))
+    )
+      void draw()
+  },
+  { immediate: true },
+)
 </script>
 
 <template>
   <section aria-labelledby="explore-map">
-    <h1
-      id="explore-map"
-      class="mb-2 text-base font-semibold"
-    >
-      The backdrop over two placements
-    </h1>
-    <div
-      v-if="chosen"
-      class="flex flex-wrap items-end gap-3"
-    >
+    <h1 id="explore-map" class="mb-2 text-base font-semibold">The backdrop over two placements</h1>
+    <div v-if="chosen" class="flex flex-wrap items-end gap-3">
       <SelectField
         label="Across"
         :value="chosen.x.id"
@@ -90,18 +108,10 @@ watch([chosen, () => light.camera !== undefined, () => search.map, () => search.
         test-name="axis-y"
         @choose="id => choose(1, id)"
       />
-      <SearchLine
-        kind="map"
-        words="Working out the map"
-      />
+      <SearchLine kind="map" words="Working out the map" />
     </div>
-    <p v-else>
-      This set has no two placements to lay against each other: add a key.
-    </p>
-    <div
-      v-if="chosen"
-      class="mt-2 h-[25rem]"
-    >
+    <p v-else>This set has no two placements to lay against each other: add a key.</p>
+    <div v-if="chosen" class="mt-2 h-[25rem]">
       <ToneHeat
         :tones="fields"
         :lines="lines"
@@ -114,11 +124,9 @@ watch([chosen, () => light.camera !== undefined, () => search.map, () => search.
         @go="go"
       />
     </div>
-    <p
-      class="mt-1"
-      data-test="map-words"
-    >
-      {{ where }} {{ result }} <span class="text-soft">Everything else stays; the camera follows the key. Press anywhere to go there.</span>
+    <p class="mt-1" data-test="map-words">
+      {{ where }} {{ result }}
+      <span class="text-soft">Everything else stays; the camera follows the key. Press anywhere to go there.</span>
     </p>
   </section>
 </template>

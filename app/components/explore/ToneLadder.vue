@@ -21,24 +21,11 @@ const take = (rung: LadderRung) => {
 <template>
   <section aria-labelledby="ladder">
     <div class="mb-2 flex items-center gap-3">
-      <h2
-        id="ladder"
-        class="text-base font-semibold"
-      >
-        From white to black
-      </h2>
-      <button
-        v-if="search.busy !== 'ladder'"
-        class="press"
-        data-test="climb"
-        @click="search.climb()"
-      >
+      <h2 id="ladder" class="text-base font-semibold">From white to black</h2>
+      <button v-if="search.busy !== 'ladder'" class="press" data-test="climb" @click="search.climb()">
         {{ search.rungs?.length ? 'Again' : 'Work it out' }}
       </button>
-      <SearchLine
-        kind="ladder"
-        words="Working out what it takes"
-      />
+      <SearchLine kind="ladder" words="Working out what it takes" />
     </div>
     <ol>
       <li
@@ -49,17 +36,17 @@ const take = (rung: LadderRung) => {
       >
         <span
           class="flex h-8 w-12 shrink-0 items-center justify-center rounded-sm border border-rule text-base font-semibold"
-          :style="{ background: `rgb(${rung.value} ${rung.value} ${rung.value})`, color: rung.value > 100 ? '#111' : '#eee' }"
-        >{{ rung.value }}</span>
-        <span class="min-w-0 grow">{{ words(rung) }}</span>
-        <span class="w-14 shrink-0 text-right">{{ first(rung) ? `${Math.max(0, first(rung)!.minutes).toFixed(1).replace(/\.0$/, '')} min` : '' }}</span>
-        <button
-          v-if="first(rung)?.steps.length"
-          class="press shrink-0"
-          @click="take(rung)"
+          :style="{
+            background: `rgb(${rung.value} ${rung.value} ${rung.value})`,
+            color: rung.value > 100 ? '#111' : '#eee',
+          }"
+          >{{ rung.value }}</span
         >
-          Go there
-        </button>
+        <span class="min-w-0 grow">{{ words(rung) }}</span>
+        <span class="w-14 shrink-0 text-right">{{
+          first(rung) ? `${Math.max(0, first(rung)!.minutes).toFixed(1).replace(/\.0$/, '')} min` : ''
+        }}</span>
+        <button v-if="first(rung)?.steps.length" class="press shrink-0" @click="take(rung)">Go there</button>
       </li>
     </ol>
   </section>

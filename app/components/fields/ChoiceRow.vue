@@ -1,7 +1,7 @@
 <script setup lang="ts" generic="T extends string">
 import { RadioGroup, RadioGroupLabel, RadioGroupOption } from '@headlessui/vue'
 
-defineProps<{ label: string, hideLabel?: boolean, value: T, choices: readonly { value: T, name: string }[] }>()
+defineProps<{ label: string; hideLabel?: boolean; value: T; choices: readonly { value: T; name: string }[] }>()
 const emit = defineEmits<{ choose: [value: T] }>()
 </script>
 
@@ -11,10 +11,7 @@ const emit = defineEmits<{ choose: [value: T] }>()
     class="flex flex-wrap items-center justify-between gap-x-3 gap-y-1"
     @update:model-value="emit('choose', $event)"
   >
-    <RadioGroupLabel
-      class="text-soft"
-      :class="{ 'sr-only': hideLabel }"
-    >
+    <RadioGroupLabel class="text-soft" :class="{ 'sr-only': hideLabel }">
       {{ label }}
     </RadioGroupLabel>
     <div class="flex flex-wrap">
@@ -28,7 +25,8 @@ const emit = defineEmits<{ choose: [value: T] }>()
         <span
           class="block border border-rule px-2.5 py-1 whitespace-nowrap"
           :class="checked ? 'bg-ink text-ground' : 'text-ink'"
-        >{{ choice.name }}</span>
+          >{{ choice.name }}</span
+        >
       </RadioGroupOption>
     </div>
   </RadioGroup>

@@ -1,14 +1,25 @@
 <script setup lang="ts">
 import { useRefusal } from '~/document/refusals'
 
-/** A distance in the user's unit. Outside its range it is refused here, in words; what the document refuses is told here too. */
-const props = withDefaults(defineProps<{ label: string, value: number, least?: number, most?: number }>(), { least: Number.NEGATIVE_INFINITY, most: Number.POSITIVE_INFINITY })
+/**
+ * A distance in the user's unit. Outside its range it is refused here, in words; what the document refuses is told
+ * here too.
+ */
+const props = withDefaults(defineProps<{ label: string; value: number; least?: number; most?: number }>(), {
+  least: Number.NEGATIVE_INFINITY,
+  most: Number.POSITIVE_INFINITY,
+})
 const emit = defineEmits<{ change: [metres: number] }>()
 const { distance, parse } = useUnits()
 const { words: problem, attempt, refuse } = useRefusal()
 const id = useId()
 const ROUNDING_M = 0.005
-const rangeWords = () => !Number.isFinite(props.most) ? `at least ${distance(props.least)}` : !Number.isFinite(props.least) ? `at most ${distance(props.most)}` : `from ${distance(props.least)} to ${distance(props.most)}`
+const rangeWords = () =>
+  !Number.isFinite(props.most)
+    ? `at least ${distance(props.least)}`
+    : !Number.isFinite(props.least)
+      ? `at most ${distance(props.most)}`
+      : `from ${distance(props.least)} to ${distance(props.most)}`
 
 const commit = (event: Event) => {
   const field = event.target as HTMLInputElement
@@ -16,7 +27,8 @@ const commit = (event: Event) => {
   // What is shown is rounded; a bound that is typed as it is shown holds.
   const isWithin = outcome.ok && outcome.value >= props.least - ROUNDING_M && outcome.value <= props.most + ROUNDING_M
   if (!outcome.ok) refuse(outcome.message)
-  else if (!isWithin) refuse(`${distance(outcome.value)} is out of range: ${rangeWords()}. It is still ${distance(props.value)}.`)
+  else if (!isWithin)
+    refuse(`${distance(outcome.value)} is out of range: ${rangeWords()}. It is still ${distance(props.value)}.`)
   else attempt(() => emit('change', Math.min(props.most, Math.max(props.least, outcome.value))))
   void nextTick(() => {
     field.value = distance(props.value)
@@ -26,10 +38,7 @@ const commit = (event: Event) => {
 
 <template>
   <div class="relative">
-    <label
-      :for="id"
-      class="block text-xs text-soft"
-    >{{ label }}</label>
+    <label :for="id" class="block text-xs text-soft">{{ label }}</label>
     <input
       :id="id"
       :value="distance(value)"
@@ -38,10 +47,7 @@ const commit = (event: Event) => {
       :aria-describedby="problem ? `${id}-problem` : undefined"
       @change="commit"
       @focus="($event.target as HTMLInputElement).select()"
-    >
-    <FieldProblem
-      :id="`${id}-problem`"
-      :words="problem"
     />
+    <FieldProblem :id="`${id}-problem`" :words="problem" />
   </div>
 </template>

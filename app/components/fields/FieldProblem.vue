@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What was refused at a field, over it; gone when it is mended. */
-defineProps<{ id: string, words: string }>()
+defineProps<{ id: string; words: string }>()
 </script>
 
 <template>

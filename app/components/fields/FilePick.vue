@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A button that lets a file be chosen; each choice is told once, the same file again too. */
-defineProps<{ label: string, accept: string, testName: string }>()
+defineProps<{ label: string; accept: string; testName: string }>()
 const emit = defineEmits<{ pick: [file: File] }>()
 
 const take = (event: Event) => {
@@ -14,12 +14,6 @@ const take = (event: Event) => {
 <template>
   <label class="press cursor-pointer focus-within:outline-2">
     {{ label }}
-    <input
-      type="file"
-      :accept="accept"
-      class="sr-only"
-      :data-test="testName"
-      @change="take"
-    >
+    <input type="file" :accept="accept" class="sr-only" :data-test="testName" @change="take" />
   </label>
 </template>

@@ -3,12 +3,15 @@ import type { Material } from '#core/kit/materials'
 import { grey, luminance, type Rgb } from '#core/physics/units/rgb'
 
 /** A surface by name, or by the share of light that it sends back. */
-const props = defineProps<{ label: string, value: Rgb, materials: readonly Material[], testName?: string }>()
+const props = defineProps<{ label: string; value: Rgb; materials: readonly Material[]; testName?: string }>()
 const emit = defineEmits<{ change: [reflectance: Rgb] }>()
 
 const isSame = (a: Rgb, b: Rgb) => a.every((part, channel) => Math.abs(part - b[channel]!) < 0.002)
 const named = computed(() => props.materials.find(({ reflectance }) => isSame(reflectance, props.value))?.name ?? '')
-const options = computed(() => [...(named.value ? [] : [{ value: '', name: 'as typed' }]), ...props.materials.map(({ name }) => ({ value: name, name }))])
+const options = computed(() => [
+  ...(named.value ? [] : [{ value: '', name: 'as typed' }]),
+  ...props.materials.map(({ name }) => ({ value: name, name })),
+])
 const choose = (name: string) => {
   const found = props.materials.find(material => material.name === name)
   if (found) emit('change', found.reflectance)
@@ -24,13 +27,7 @@ const type = (percent: number) => {
 
 <template>
   <div class="flex items-end gap-1.5">
-    <SelectField
-      :label="label"
-      :value="named"
-      :options="options"
-      :test-name="testName"
-      @choose="choose"
-    />
+    <SelectField :label="label" :value="named" :options="options" :test-name="testName" @choose="choose" />
     <NumberField
       label="sends back"
       :value="100 * luminance(value)"

@@ -2,7 +2,20 @@
 import { plainFigures } from '#core/physics/units/fractions'
 import { useRefusal } from '~/document/refusals'
 
-const props = withDefaults(defineProps<{ label: string, value: number, least: number, most: number, unit?: string, digits?: number, testName?: string, narrow?: boolean, whole?: boolean }>(), { unit: '', digits: 1, testName: undefined })
+const props = withDefaults(
+  defineProps<{
+    label: string
+    value: number
+    least: number
+    most: number
+    unit?: string
+    digits?: number
+    testName?: string
+    narrow?: boolean
+    whole?: boolean
+  }>(),
+  { unit: '', digits: 1, testName: undefined },
+)
 const emit = defineEmits<{ change: [value: number] }>()
 const { words: problem, attempt, refuse } = useRefusal()
 const id = useId()
@@ -12,10 +25,17 @@ const commit = (event: Event) => {
   const field = event.target as HTMLInputElement
   const text = plainFigures(field.value).replace(props.unit.trim(), '').trim()
   const value = Number(text)
-  if (text === '' || !Number.isFinite(value) || value < props.least || value > props.most || (props.whole && !Number.isInteger(value))) {
-    refuse(`"${field.value.trim()}" does not fit here: write a ${props.whole ? 'whole ' : ''}number from ${props.least} to ${props.most}${props.unit}. It is still ${shown.value}.`)
-  }
-  else attempt(() => emit('change', value))
+  if (
+    text === '' ||
+    !Number.isFinite(value) ||
+    value < props.least ||
+    value > props.most ||
+    (props.whole && !Number.isInteger(value))
+  ) {
+    refuse(
+      `"${field.value.trim()}" does not fit here: write a ${props.whole ? 'whole ' : ''}number from ${props.least} to ${props.most}${props.unit}. It is still ${shown.value}.`,
+    )
+  } else attempt(() => emit('change', value))
   void nextTick(() => {
     field.value = shown.value
   })
@@ -24,10 +44,7 @@ const commit = (event: Event) => {
 
 <template>
   <div class="relative flex flex-col">
-    <label
-      :for="id"
-      class="text-xs text-soft"
-    >{{ label }}</label>
+    <label :for="id" class="text-xs text-soft">{{ label }}</label>
     <input
       :id="id"
       :value="shown"
@@ -38,10 +55,7 @@ const commit = (event: Event) => {
       :data-test="testName"
       @change="commit"
       @focus="($event.target as HTMLInputElement).select()"
-    >
-    <FieldProblem
-      :id="`${id}-problem`"
-      :words="problem"
     />
+    <FieldProblem :id="`${id}-problem`" :words="problem" />
   </div>
 </template>

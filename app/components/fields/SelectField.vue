@@ -1,7 +1,13 @@
 <script setup lang="ts" generic="T extends string">
 import { useRefusal } from '~/document/refusals'
 
-const props = defineProps<{ label: string, value: T | '', options: readonly { value: T | '', name: string }[], wide?: boolean, testName?: string }>()
+const props = defineProps<{
+  label: string
+  value: T | ''
+  options: readonly { value: T | ''; name: string }[]
+  wide?: boolean
+  testName?: string
+}>()
 const emit = defineEmits<{ choose: [value: T | ''] }>()
 const id = useId()
 const { words: problem, attempt } = useRefusal()
@@ -17,10 +23,7 @@ const choose = (event: Event) => {
 
 <template>
   <div class="relative flex flex-col">
-    <label
-      :for="id"
-      class="text-xs text-soft"
-    >{{ label }}</label>
+    <label :for="id" class="text-xs text-soft">{{ label }}</label>
     <select
       :id="id"
       class="press h-8"
@@ -31,17 +34,10 @@ const choose = (event: Event) => {
       :aria-describedby="problem ? `${id}-problem` : undefined"
       @change="choose"
     >
-      <option
-        v-for="option in options"
-        :key="option.value"
-        :value="option.value"
-      >
+      <option v-for="option in options" :key="option.value" :value="option.value">
         {{ option.name }}
       </option>
     </select>
-    <FieldProblem
-      :id="`${id}-problem`"
-      :words="problem"
-    />
+    <FieldProblem :id="`${id}-problem`" :words="problem" />
   </div>
 </template>

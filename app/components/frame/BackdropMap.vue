@@ -19,11 +19,15 @@ const lookFrom = (event: PointerEvent) => {
 const { picture, isFresh } = useLitPicture(() => ({ at: 'backdrop', width: MAP_WIDTH }))
 const evenness = shallowRef<Evenness | undefined>()
 
-watch(picture, async () => {
-  evenness.value = await light.evenness(COLUMNS, ROWS) ?? evenness.value
-}, { immediate: true })
+watch(
+  picture,
+  async () => {
+    evenness.value = (await light.evenness(COLUMNS, ROWS)) ?? evenness.value
+  },
+  { immediate: true },
+)
 
-const shape = computed(() => picture.value ? picture.value.height / picture.value.width : 1)
+const shape = computed(() => (picture.value ? picture.value.height / picture.value.width : 1))
 /** Figures against the middle, where they can be compared at a glance. */
 const cells = computed(() => {
   const { value: map } = evenness
@@ -31,8 +35,8 @@ const cells = computed(() => {
   if (!map || !shown) return []
   const middle = map.stops[Math.floor(map.stops.length / 2)]!
   return map.stops.map((stops, cell) => {
-    const x = Math.floor(((cell % COLUMNS) + 0.5) / COLUMNS * shown.width)
-    const y = Math.floor((Math.floor(cell / COLUMNS) + 0.5) / ROWS * shown.height)
+    const x = Math.floor((((cell % COLUMNS) + 0.5) / COLUMNS) * shown.width)
+    const y = Math.floor(((Math.floor(cell / COLUMNS) + 0.5) / ROWS) * shown.height)
     return {
       words: cell === Math.floor(map.stops.length / 2) ? 'middle' : formatStops(stops - middle),
       isDark: shown.data[(y * shown.width + x) * 4]! > LIGHT_VALUE,
@@ -72,15 +76,10 @@ const cells = computed(() => {
     </div>
     <div class="text-sm text-soft">
       <p v-if="evenness">
-        <strong
-          class="block text-xl text-ink"
-          data-test="spread"
-        >{{ evenness.spreadStops.toFixed(1) }} stops</strong>
+        <strong class="block text-xl text-ink" data-test="spread">{{ evenness.spreadStops.toFixed(1) }} stops</strong>
         between its lightest and darkest part.
       </p>
-      <p class="mt-2">
-        Square on, floor to top; the camera may see less. Press a place to look back from it.
-      </p>
+      <p class="mt-2">Square on, floor to top; the camera may see less. Press a place to look back from it.</p>
     </div>
   </div>
 </template>

@@ -5,20 +5,19 @@ const props = defineProps<{ frame: Frame }>()
 const studio = useStudio()
 const { shelf } = useKept()
 
-const url = asyncComputed(async (onCancel) => {
+const url = asyncComputed(async onCancel => {
   const picture = await shelf.picture(studio.document.id, props.frame.id)
   if (!picture) return undefined
-  const made = URL.createObjectURL(picture.preview ? new Blob([picture.preview], { type: 'image/jpeg' }) : new Blob([picture.bytes], { type: picture.type }))
+  const made = URL.createObjectURL(
+    picture.preview
+      ? new Blob([picture.preview], { type: 'image/jpeg' })
+      : new Blob([picture.bytes], { type: picture.type }),
+  )
   onCancel(() => URL.revokeObjectURL(made))
   return made
 })
 </script>
 
 <template>
-  <img
-    v-if="url"
-    :src="url"
-    :alt="`Test frame ${frame.name}`"
-    class="object-contain"
-  >
+  <img v-if="url" :src="url" :alt="`Test frame ${frame.name}`" class="object-contain" />
 </template>

@@ -6,49 +6,44 @@ const light = useLight()
 const { picture } = useFramePicture()
 const { pin, put, goBack } = usePin()
 
-const rows = computed(() => (pin.value?.readouts ?? []).flatMap((before) => {
-  const now = light.readouts.find(({ point }) => point.id === before.point.id)
-  if (!now) return []
-  const figure = (readout: typeof now) => readout.value === undefined ? formatStops(readout.stops) : String(Math.round(readout.value))
-  return [{ id: before.point.id, name: before.point.name.replace('Subject ', '').replace('Backdrop ', ''), before: figure(before), now: figure(now), change: formatStops(now.stops - before.stops) }]
-}))
+const rows = computed(() =>
+  (pin.value?.readouts ?? []).flatMap(before => {
+    const now = light.readouts.find(({ point }) => point.id === before.point.id)
+    if (!now) return []
+    const figure = (readout: typeof now) =>
+      readout.value === undefined ? formatStops(readout.stops) : String(Math.round(readout.value))
+    return [
+      {
+        id: before.point.id,
+        name: before.point.name.replace('Subject ', '').replace('Backdrop ', ''),
+        before: figure(before),
+        now: figure(now),
+        change: formatStops(now.stops - before.stops),
+      },
+    ]
+  }),
+)
 </script>
 
 <template>
   <div data-test="compare">
     <div class="flex items-center gap-2">
-      <button
-        class="press"
-        data-test="pin"
-        @click="put(picture)"
-      >
+      <button class="press" data-test="pin" @click="put(picture)">
         {{ pin ? 'Pin this instead' : 'Pin how it stands' }}
       </button>
-      <button
-        v-if="pin"
-        class="press"
-        data-test="unpin"
-        @click="goBack"
-      >
-        Go back to the pin
-      </button>
+      <button v-if="pin" class="press" data-test="unpin" @click="goBack">Go back to the pin</button>
     </div>
-    <div
-      v-if="pin"
-      class="mt-2 grid grid-cols-[6.5rem_6.5rem_minmax(0,1fr)] gap-2"
-    >
+    <div v-if="pin" class="mt-2 grid grid-cols-[6.5rem_6.5rem_minmax(0,1fr)] gap-2">
       <figure
-        v-for="[name, shown] in ([['pinned', pin.picture], ['now', picture]] as const)"
+        v-for="[name, shown] in [
+          ['pinned', pin.picture],
+          ['now', picture],
+        ] as const"
         :key="name"
       >
-        <PictureCanvas
-          v-if="shown"
-          :picture="shown"
-          :label="`The frame as ${name}`"
-          class="w-full bg-well"
-        />
+        <PictureCanvas v-if="shown" :picture="shown" :label="`The frame as ${name}`" class="w-full bg-well" />
         <figcaption class="text-sm text-soft">
-          {{ name }}, {{ formatAperture(name === 'now' ? light.camera?.fNumber ?? pin.fNumber : pin.fNumber) }}
+          {{ name }}, {{ formatAperture(name === 'now' ? (light.camera?.fNumber ?? pin.fNumber) : pin.fNumber) }}
         </figcaption>
       </figure>
       <table class="self-start text-sm">
@@ -56,11 +51,7 @@ const rows = computed(() => (pin.value?.readouts ?? []).flatMap((before) => {
           Readings as pinned and now
         </caption>
         <tbody>
-          <tr
-            v-for="row in rows"
-            :key="row.id"
-            :data-test="`compare-${row.id}`"
-          >
+          <tr v-for="row in rows" :key="row.id" :data-test="`compare-${row.id}`">
             <th class="text-left font-normal text-soft">
               {{ row.name }}
             </th>
@@ -77,10 +68,7 @@ const rows = computed(() => (pin.value?.readouts ?? []).flatMap((before) => {
         </tbody>
       </table>
     </div>
-    <p
-      v-else
-      class="mt-2 text-sm text-soft"
-    >
+    <p v-else class="mt-2 text-sm text-soft">
       Pin a state, change what you like, and see both side by side, in figures and in the frame.
     </p>
   </div>

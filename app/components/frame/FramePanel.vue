@@ -8,7 +8,7 @@ const VIEWS = [
   { value: 'pinned', name: 'Compare' },
   { value: 'bench', name: 'Bench' },
 ] as const
-type View = typeof VIEWS[number]['value']
+type View = (typeof VIEWS)[number]['value']
 const shows = ref<View>('predicted')
 
 const take = async () => {
@@ -17,65 +17,28 @@ const take = async () => {
 </script>
 
 <template>
-  <section
-    aria-label="Frame"
-    class="flex flex-col gap-3 p-4 pt-3"
-  >
-    <ChoiceRow
-      label="See"
-      hide-label
-      :value="shows"
-      :choices="VIEWS"
-      @choose="shows = $event"
-    />
+  <section aria-label="Frame" class="flex flex-col gap-3 p-4 pt-3">
+    <ChoiceRow label="See" hide-label :value="shows" :choices="VIEWS" @choose="shows = $event" />
     <div class="min-h-78">
       <PredictedFrame v-if="shows === 'predicted'" />
-      <BackdropMap
-        v-else-if="shows === 'backdrop'"
-        @look="shows = 'around'"
-      />
+      <BackdropMap v-else-if="shows === 'backdrop'" @look="shows = 'around'" />
       <LookBack v-else-if="shows === 'around'" />
       <CompareView v-else-if="shows === 'pinned'" />
-      <div
-        v-else
-        class="flex gap-4"
-      >
+      <div v-else class="flex gap-4">
         <div class="h-78 w-52 shrink-0 bg-well">
-          <BenchPicture
-            v-if="last"
-            :frame="last"
-            class="size-full"
-          />
+          <BenchPicture v-if="last" :frame="last" class="size-full" />
         </div>
         <div class="flex min-w-0 grow flex-col gap-3">
-          <FrameValues
-            v-if="last"
-            :frame="last"
-          />
-          <p
-            v-else
-            class="text-sm text-soft"
-          >
-            No bench frame yet.
-          </p>
+          <FrameValues v-if="last" :frame="last" />
+          <p v-else class="text-sm text-soft">No bench frame yet.</p>
         </div>
       </div>
     </div>
     <div class="flex items-center gap-3">
-      <button
-        class="press"
-        :disabled="isShooting"
-        data-test="shoot"
-        @click="take"
-      >
+      <button class="press" :disabled="isShooting" data-test="shoot" @click="take">
         {{ isShooting ? 'Shooting…' : 'Take a bench frame' }}
       </button>
-      <p
-        v-if="problem"
-        role="alert"
-        class="text-sm"
-        data-test="frame-problem"
-      >
+      <p v-if="problem" role="alert" class="text-sm" data-test="frame-problem">
         {{ problem }}
       </p>
     </div>

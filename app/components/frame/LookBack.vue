@@ -6,26 +6,26 @@ const PICTURE_WIDTH = 392
 
 const studio = useStudio()
 const { place: pressed } = useLookPlace()
-const places = computed(() => [...lookouts(studio.document), ...(pressed.value ? [backdropLookout(studio.document, pressed.value.across, pressed.value.up)] : [])])
+const places = computed(() => [
+  ...lookouts(studio.document),
+  ...(pressed.value ? [backdropLookout(studio.document, pressed.value.across, pressed.value.up)] : []),
+])
 const chosenId = ref(pressed.value ? 'backdrop/here' : '')
 const place = computed(() => places.value.find(candidate => candidate.id === chosenId.value) ?? places.value[0]!)
-const { picture, isFresh } = useLitPicture(() => ({ at: 'around', width: PICTURE_WIDTH, eye: place.value.eye, turnDeg: place.value.turnDeg }))
+const { picture, isFresh } = useLitPicture(() => ({
+  at: 'around',
+  width: PICTURE_WIDTH,
+  eye: place.value.eye,
+  turnDeg: place.value.turnDeg,
+}))
 const fieldId = useId()
 </script>
 
 <template>
   <div>
     <div class="flex items-center gap-2">
-      <label
-        :for="fieldId"
-        class="text-soft"
-      >From</label>
-      <select
-        :id="fieldId"
-        v-model="chosenId"
-        class="press grow"
-        data-test="look-from"
-      >
+      <label :for="fieldId" class="text-soft">From</label>
+      <select :id="fieldId" v-model="chosenId" class="press grow" data-test="look-from">
         <option
           v-for="candidate in places"
           :key="candidate.id"
@@ -46,7 +46,8 @@ const fieldId = useId()
       />
     </div>
     <p class="mt-1 text-sm text-soft">
-      All round, at the camera setting: straight ahead in the middle, behind at both ends. What is bright here lights it.
+      All round, at the camera setting: straight ahead in the middle, behind at both ends. What is bright here lights
+      it.
     </p>
   </div>
 </template>

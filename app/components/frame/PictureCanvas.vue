@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import { withClipTexture } from '~/support/clipTexture'
 
-const props = defineProps<{ picture: { width: number, height: number, data: Uint8ClampedArray<ArrayBuffer> }, label: string }>()
+const props = defineProps<{
+  picture: { width: number; height: number; data: Uint8ClampedArray<ArrayBuffer> }
+  label: string
+}>()
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 
 watchPostEffect(() => {
@@ -15,10 +18,5 @@ watchPostEffect(() => {
 </script>
 
 <template>
-  <canvas
-    ref="canvas"
-    role="img"
-    :aria-label="label"
-    class="object-contain"
-  />
+  <canvas ref="canvas" role="img" :aria-label="label" class="object-contain" />
 </template>

@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import type { Probe } from '#core/render/probe'
 
-/** The simulated picture: live and coarse under the hand, refined after it, by all lights or some, with a probe and a histogram. */
+/**
+ * The simulated picture: live and coarse under the hand, refined after it, by all lights or some, with a probe and a
+ * histogram.
+ */
 
 const studio = useStudio()
 const light = useLight()
@@ -10,7 +13,7 @@ const { picture: lit, isFresh } = useFramePicture()
 const search = useSearch()
 /** A proposal that is looked at shows in the place of what is. */
 const picture = computed(() => search.preview?.picture ?? lit.value)
-const probe = shallowRef<(Probe & { u: number, v: number }) | undefined>()
+const probe = shallowRef<(Probe & { u: number; v: number }) | undefined>()
 const field = useTemplateRef('field')
 
 const shape = computed(() => studio.document.camera.sensor.widthMm / studio.document.camera.sensor.heightMm)
@@ -26,14 +29,22 @@ const point = (event: PointerEvent) => {
   const box = field.value!.getBoundingClientRect()
   void read((event.clientX - box.left) / box.width, (event.clientY - box.top) / box.height)
 }
-const STEPS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
+const STEPS: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+}
 const PROBE_STEP = 0.02
 const nudge = (event: KeyboardEvent) => {
   const step = STEPS[event.key]
   if (!step) return
   event.preventDefault()
   const within = (value: number) => Math.max(0, Math.min(1, value))
-  void read(within((probe.value?.u ?? 0.5) + step[0] * PROBE_STEP), within((probe.value?.v ?? 0.5) + step[1] * PROBE_STEP))
+  void read(
+    within((probe.value?.u ?? 0.5) + step[0] * PROBE_STEP),
+    within((probe.value?.v ?? 0.5) + step[1] * PROBE_STEP),
+  )
 }
 // The picture changed under the probe.
 watch(picture, () => {
@@ -42,10 +53,7 @@ watch(picture, () => {
 </script>
 
 <template>
-  <div
-    class="flex gap-4"
-    :class="{ 'flex-col': shape > 1.1 }"
-  >
+  <div class="flex gap-4" :class="{ 'flex-col': shape > 1.1 }">
     <div
       ref="field"
       class="relative shrink-0 cursor-crosshair touch-none bg-well"
@@ -73,10 +81,7 @@ watch(picture, () => {
         viewBox="-14 -14 28 28"
         aria-hidden="true"
       >
-        <path
-          d="M-12 0 h8 M4 0 h8 M0 -12 v8 M0 4 v8"
-          class="stroke-white mix-blend-difference stroke-2"
-        />
+        <path d="M-12 0 h8 M4 0 h8 M0 -12 v8 M0 4 v8" class="stroke-white mix-blend-difference stroke-2" />
       </svg>
     </div>
     <div class="flex min-w-0 grow flex-col gap-2.5">
@@ -86,16 +91,11 @@ watch(picture, () => {
         :options="choices"
         wide
         test-name="split"
-        @choose="value => choice = value"
+        @choose="value => (choice = value)"
       />
       <ProbeReading :probe="probe" />
-      <ToneHistogram
-        v-if="picture"
-        :picture="picture"
-      />
-      <p class="text-xs text-soft">
-        Dots mark what clips, dashes what is crushed.
-      </p>
+      <ToneHistogram v-if="picture" :picture="picture" />
+      <p class="text-xs text-soft">Dots mark what clips, dashes what is crushed.</p>
     </div>
   </div>
 </template>

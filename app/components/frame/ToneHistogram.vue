@@ -12,9 +12,7 @@ const crushed = computed(() => Math.round(100 * counts.value.crushed))
 
 <template>
   <div data-test="histogram">
-    <p class="text-xs text-soft">
-      Tones in the frame
-    </p>
+    <p class="text-xs text-soft">Tones in the frame</p>
     <div class="h-16 w-full bg-well">
       <component
         :is="Chart"

@@ -23,45 +23,21 @@ const doMove = () => {
     >
       {{ advice.headline.value }}
     </p>
-    <p
-      v-if="advice.mismatch.value"
-      class="mt-1 flex flex-wrap items-center gap-2"
-      data-test="frame-mismatch"
-    >
+    <p v-if="advice.mismatch.value" class="mt-1 flex flex-wrap items-center gap-2" data-test="frame-mismatch">
       {{ advice.mismatch.value }}
-      <button
-        class="press"
-        data-test="take-exposure"
-        @click="advice.takeExposure"
-      >
-        Set the look to this
-      </button>
+      <button class="press" data-test="take-exposure" @click="advice.takeExposure">Set the look to this</button>
     </p>
-    <p
-      v-if="advice.outcome.value && !advice.isReading.value"
-      class="mt-1 text-soft"
-      data-test="frame-outcome"
-    >
+    <p v-if="advice.outcome.value && !advice.isReading.value" class="mt-1 text-soft" data-test="frame-outcome">
       {{ advice.outcome.value }}
     </p>
-    <p
-      v-if="advice.isStale.value"
-      class="mt-1"
-      data-test="frame-stale"
-    >
+    <p v-if="advice.isStale.value" class="mt-1" data-test="frame-stale">
       The set was changed since this frame. Shoot again to see whether it worked.
     </p>
     <div
       v-if="advice.mend.value && !advice.isStale.value && !advice.isReading.value"
       class="mt-2 flex flex-wrap items-center gap-3"
     >
-      <button
-        class="press-main"
-        data-test="frame-mend"
-        @click="advice.doMend"
-      >
-        Do it
-      </button>
+      <button class="press-main" data-test="frame-mend" @click="advice.doMend">Do it</button>
       <span class="text-soft">then expect {{ advice.after.value }}</span>
     </div>
     <div
@@ -69,33 +45,20 @@ const doMove = () => {
       class="mt-1 flex flex-wrap items-center gap-2"
     >
       <span>{{ light.verdict?.detail ?? 'Powers alone leave it off.' }}</span>
-      <button
-        v-if="!search.proposals"
-        class="press"
-        data-test="frame-ways"
-        @click="search.propose()"
-      >
+      <button v-if="!search.proposals" class="press" data-test="frame-ways" @click="search.propose()">
         Other ways
       </button>
     </div>
-    <ProposalList
-      v-if="search.proposals"
-      class="ml-0!"
-    />
-    <div
-      v-if="advice.lag.value"
-      class="mt-2 flex flex-wrap items-center gap-2"
-      data-test="frame-lag"
-    >
-      <span>{{ advice.lag.value }}<template v-if="best">: {{ best.words }}, from {{ search.evening!.spreadStops.toFixed(1) }} to {{ best.spreadStops.toFixed(1) }} stop</template><template v-else-if="search.evening">; no single lamp mends it by much</template>.</span>
-      <button
-        v-if="best"
-        class="press"
-        data-test="frame-even-do"
-        @click="doMove"
+    <ProposalList v-if="search.proposals" class="ml-0!" />
+    <div v-if="advice.lag.value" class="mt-2 flex flex-wrap items-center gap-2" data-test="frame-lag">
+      <span
+        >{{ advice.lag.value
+        }}<template v-if="best"
+          >: {{ best.words }}, from {{ search.evening!.spreadStops.toFixed(1) }} to
+          {{ best.spreadStops.toFixed(1) }} stop</template
+        ><template v-else-if="search.evening">; no single lamp mends it by much</template>.</span
       >
-        Do it
-      </button>
+      <button v-if="best" class="press" data-test="frame-even-do" @click="doMove">Do it</button>
       <button
         v-else-if="!search.evening"
         class="press"
@@ -105,19 +68,9 @@ const doMove = () => {
         {{ isBusy ? 'Stop' : 'What evens it' }}
       </button>
     </div>
-    <ProgressBar
-      v-if="isBusy"
-      :value="search.share"
-      label="Trying moves"
-    />
-    <dl
-      class="mt-3 grid w-fit grid-cols-[auto_auto_auto_auto] items-baseline gap-x-5"
-      data-test="frame-values"
-    >
-      <template
-        v-for="tone in advice.tones.value"
-        :key="tone.point.id"
-      >
+    <ProgressBar v-if="isBusy" :value="search.share" label="Trying moves" />
+    <dl class="mt-3 grid w-fit grid-cols-[auto_auto_auto_auto] items-baseline gap-x-5" data-test="frame-values">
+      <template v-for="tone in advice.tones.value" :key="tone.point.id">
         <dt class="text-soft">
           {{ tone.point.name.replace('Backdrop ', '') }}
         </dt>
@@ -132,7 +85,13 @@ const doMove = () => {
           {{ tone.wanted === undefined ? '' : `wants ${Math.round(tone.wanted)}` }}
         </dd>
         <dd class="w-12 text-right">
-          {{ tone.offStops === undefined ? '' : tone.isClipped && tone.offStops >= 0 ? 'clips' : formatStops(tone.offStops) }}
+          {{
+            tone.offStops === undefined
+              ? ''
+              : tone.isClipped && tone.offStops >= 0
+                ? 'clips'
+                : formatStops(tone.offStops)
+          }}
         </dd>
       </template>
     </dl>

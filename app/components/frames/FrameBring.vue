@@ -6,7 +6,12 @@ const frames = useFrames()
 const intake = useIntake()
 const bench = useBenchFrame()
 
-const WORDS = { off: '', ready: '', exposing: 'The shutter is open…', sending: 'The picture comes along the tether…' } as const
+const WORDS = {
+  off: '',
+  ready: '',
+  exposing: 'The shutter is open…',
+  sending: 'The picture comes along the tether…',
+} as const
 </script>
 
 <template>
@@ -35,33 +40,15 @@ const WORDS = { off: '', ready: '', exposing: 'The shutter is open…', sending:
         {{ intake.folder.value ? `Stop watching "${intake.folder.value}"` : 'Watch a folder' }}
       </button>
     </div>
-    <ProgressBar
-      v-if="frames.progress !== null"
-      :value="frames.progress"
-      label="Decoding the picture"
-    />
-    <p
-      v-else
-      class="text-xs text-soft"
-    >
+    <ProgressBar v-if="frames.progress !== null" :value="frames.progress" label="Decoding the picture" />
+    <p v-else class="text-xs text-soft">
       {{ WORDS[bench.state.value] || 'Or drop a picture anywhere here, or paste one.' }}
     </p>
-    <p
-      v-if="frames.isNearlyFull"
-      role="alert"
-      class="text-sm"
-    >
-      This browser has little room left. <NuxtLink
-        to="/frames/pictures"
-        class="underline"
-      >Clean up the pictures</NuxtLink> before it refuses to keep more.
+    <p v-if="frames.isNearlyFull" role="alert" class="text-sm">
+      This browser has little room left.
+      <NuxtLink to="/frames/pictures" class="underline">Clean up the pictures</NuxtLink> before it refuses to keep more.
     </p>
-    <p
-      v-if="bench.problem.value || frames.problem"
-      role="alert"
-      class="text-sm"
-      data-test="frame-problem"
-    >
+    <p v-if="bench.problem.value || frames.problem" role="alert" class="text-sm" data-test="frame-problem">
       {{ bench.problem.value || frames.problem }}
     </p>
   </div>

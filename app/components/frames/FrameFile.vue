@@ -6,7 +6,7 @@ import type { FrameView } from '#services/imaging/imagingApi'
 import { formatBytes } from '~/support/bytes'
 
 /** The file behind a frame, its tones, and what can be done with it. */
-const props = defineProps<{ view: FrameView, frame: Frame }>()
+const props = defineProps<{ view: FrameView; frame: Frame }>()
 const frames = useFrames()
 const Chart = defineAsyncComponent(() => import('~/components/charts/BarChart.vue'))
 const BINS = 64
@@ -15,7 +15,10 @@ const heights = computed(() => {
   const { histogram } = props.view.reading
   const whole = histogram.reduce((sum, count) => sum + count, 0) || 1
   const each = histogram.length / BINS
-  return Array.from({ length: BINS }, (_, bin) => histogram.subarray(bin * each, (bin + 1) * each).reduce((sum, count) => sum + count, 0) / whole)
+  return Array.from(
+    { length: BINS },
+    (_, bin) => histogram.subarray(bin * each, (bin + 1) * each).reduce((sum, count) => sum + count, 0) / whole,
+  )
 })
 const exposure = computed(() => {
   const { fNumber, shutterS, iso } = props.frame.camera
@@ -30,31 +33,21 @@ const size = computed(() => {
 <template>
   <div class="flex flex-col gap-2 text-sm">
     <div class="h-20 bg-well">
-      <component
-        :is="Chart"
-        :heights="heights"
-        label="Histogram of the file, black at the left, white at the right"
-      />
+      <component :is="Chart" :heights="heights" label="Histogram of the file, black at the left, white at the right" />
     </div>
     <p class="text-soft">
-      <strong class="text-ink">{{ frame.name || 'Frame' }}</strong><br>
-      {{ exposure }}<br>
+      <strong class="text-ink">{{ frame.name || 'Frame' }}</strong><br />
+      {{ exposure }}<br />
       {{ size }}, {{ view.file.profile }}
     </p>
-    <p
-      v-if="view.file.warning"
-      data-test="profile-warning"
-    >
+    <p v-if="view.file.warning" data-test="profile-warning">
       {{ view.file.warning }}
     </p>
     <p v-if="!view.reading.isOwnFraming">
-      This picture has another shape than the set's camera takes. Its regions are read; places on the backdrop are not, so it teaches nothing.
+      This picture has another shape than the set's camera takes. Its regions are read; places on the backdrop are not,
+      so it teaches nothing.
     </p>
-    <button
-      class="press self-start"
-      data-test="frame-remove"
-      @click="frames.remove(frame.id)"
-    >
+    <button class="press self-start" data-test="frame-remove" @click="frames.remove(frame.id)">
       Delete this frame
     </button>
   </div>

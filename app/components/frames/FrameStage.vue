@@ -9,8 +9,14 @@ import { evenPicture, regionPicture } from '~/support/frameOverlays'
 import { withClipTexture } from '~/support/clipTexture'
 
 /** The picture with what is laid over it; regions are mended on it by hand. */
-const props = defineProps<{ view: FrameView, see: 'picture' | 'values' | 'regions' | 'even', tool: RegionEdit['shape'] | null, region: RegionEdit['region'], edits: readonly RegionEdit[] }>()
-const emit = defineEmits<{ edit: [edits: RegionEdit[]], probe: [x: number, y: number] }>()
+const props = defineProps<{
+  view: FrameView
+  see: 'picture' | 'values' | 'regions' | 'even'
+  tool: RegionEdit['shape'] | null
+  region: RegionEdit['region']
+  edits: readonly RegionEdit[]
+}>()
+const emit = defineEmits<{ edit: [edits: RegionEdit[]]; probe: [x: number, y: number] }>()
 const holder = useTemplateRef<HTMLDivElement>('holder')
 const { width: roomWidth, height: roomHeight } = useElementSize(holder)
 
@@ -21,7 +27,8 @@ const size = computed(() => ({ width: props.view.width * scale.value, height: pr
 const pixels = computed(() => {
   const { picture, regions, reading, width } = props.view
   if (props.see === 'regions') return regionPicture(picture, regions, props.view)
-  if (props.see === 'even') return evenPicture(picture, regions, reading.light.light, reading.light.isInRange, props.view)
+  if (props.see === 'even')
+    return evenPicture(picture, regions, reading.light.light, reading.light.isInRange, props.view)
   return withClipTexture(picture, width)
 })
 
@@ -43,21 +50,30 @@ const drawPicture = () => {
   image.getLayer()?.batchDraw()
 }
 
-type Cells = { columns: number, rows: number, words: (string | null)[] }
+type Cells = { columns: number; rows: number; words: (string | null)[] }
 
 /** Stops against the mean in every other cell of the backdrop, or value and lightness in all. */
 const figures = computed((): Cells | undefined => {
   const { unevenness, grid } = props.view.reading
-  if (props.see === 'values') return { columns: grid.columns, rows: grid.rows, words: grid.values.map((value, cell) => `${Math.round(value)}\nL* ${Math.round(grid.lightness[cell]!)}`) }
+  if (props.see === 'values')
+    return {
+      columns: grid.columns,
+      rows: grid.rows,
+      words: grid.values.map((value, cell) => `${Math.round(value)}\nL* ${Math.round(grid.lightness[cell]!)}`),
+    }
   if (props.see !== 'even' || !unevenness) return undefined
   const { columns, rows, stops } = unevenness
   const { regions, width, height } = props.view
   const isShown = (cell: number) => {
     const [column, row] = [cell % columns, Math.floor(cell / columns)]
-    const middle = Math.floor((row + 0.5) / rows * height) * width + Math.floor((column + 0.5) / columns * width)
+    const middle = Math.floor(((row + 0.5) / rows) * height) * width + Math.floor(((column + 0.5) / columns) * width)
     return column % 2 === 0 && row % 2 === 0 && regions[middle] === BACKDROP
   }
-  return { columns, rows, words: stops.map((stop, cell) => stop !== null && isShown(cell) ? formatStops(stop) : null) }
+  return {
+    columns,
+    rows,
+    words: stops.map((stop, cell) => (stop !== null && isShown(cell) ? formatStops(stop) : null)),
+  }
 })
 
 const drawFigures = (to: Konva.Layer, { Text }: typeof Konva) => {
@@ -67,10 +83,24 @@ const drawFigures = (to: Konva.Layer, { Text }: typeof Konva) => {
   const isOnPicture = props.see === 'values'
   words.forEach((text, cell) => {
     if (text === null) return
-    to.add(new Text({
-      x: cell % columns * wide, y: Math.floor(cell / columns) * high, width: wide, height: high, align: 'center', verticalAlign: 'middle', text, fontFamily: 'Inter Variable',
-      fontStyle: '600', fontSize: isOnPicture ? 11 : 12, wrap: 'none', lineHeight: 1.15, fill: isOnPicture ? '#ffffff' : '#141414', ...isOnPicture ? { stroke: '#000000', strokeWidth: 2.5, fillAfterStrokeEnabled: true } : {},
-    }))
+    to.add(
+      new Text({
+        x: (cell % columns) * wide,
+        y: Math.floor(cell / columns) * high,
+        width: wide,
+        height: high,
+        align: 'center',
+        verticalAlign: 'middle',
+        text,
+        fontFamily: 'Inter Variable',
+        fontStyle: '600',
+        fontSize: isOnPicture ? 11 : 12,
+        wrap: 'none',
+        lineHeight: 1.15,
+        fill: isOnPicture ? '#ffffff' : '#141414',
+        ...(isOnPicture ? { stroke: '#000000', strokeWidth: 2.5, fillAfterStrokeEnabled: true } : {}),
+      }),
+    )
   })
 }
 
@@ -83,8 +113,19 @@ const drawMarks = () => {
   marks.destroyChildren()
   drawFigures(marks, konva)
   if (props.see === 'picture' || props.see === 'even') {
-    for (const { x, y } of outline?.weakestPlaces ?? []) marks.add(new konva.Circle({ x: x * wide, y: y * high, radius: 1.6, fill: accent }))
-    for (const { x, y, kind } of flaws) marks.add(new konva.Circle({ x: x * wide, y: y * high, radius: 9, stroke: accent, strokeWidth: 1.5, dash: kind === 'crease' ? [5, 3] : [] }))
+    for (const { x, y } of outline?.weakestPlaces ?? [])
+      marks.add(new konva.Circle({ x: x * wide, y: y * high, radius: 1.6, fill: accent }))
+    for (const { x, y, kind } of flaws)
+      marks.add(
+        new konva.Circle({
+          x: x * wide,
+          y: y * high,
+          radius: 9,
+          stroke: accent,
+          strokeWidth: 1.5,
+          dash: kind === 'crease' ? [5, 3] : [],
+        }),
+      )
   }
   marks.batchDraw()
 }
@@ -102,9 +143,16 @@ const begin = () => {
   emit('probe', ...place)
   if (!props.tool || !konva) return
   points = [place]
-  stroke = props.tool === 'box'
-    ? new konva.Rect({ ...LINE, dash: [4, 4] })
-    : new konva.Line({ ...LINE, points: [], lineCap: 'round', lineJoin: 'round', ...props.tool === 'brush' ? { strokeWidth: 2 * BRUSH * size.value.width, opacity: 0.5 } : {} })
+  stroke =
+    props.tool === 'box'
+      ? new konva.Rect({ ...LINE, dash: [4, 4] })
+      : new konva.Line({
+          ...LINE,
+          points: [],
+          lineCap: 'round',
+          lineJoin: 'round',
+          ...(props.tool === 'brush' ? { strokeWidth: 2 * BRUSH * size.value.width, opacity: 0.5 } : {}),
+        })
   marks?.add(stroke)
 }
 const follow = () => {
@@ -115,9 +163,13 @@ const follow = () => {
   const [wide, high] = [size.value.width, size.value.height]
   if (props.tool === 'box') {
     const [x, y] = points[0]!
-    stroke.setAttrs({ x: Math.min(x, place[0]) * wide, y: Math.min(y, place[1]) * high, width: Math.abs(place[0] - x) * wide, height: Math.abs(place[1] - y) * high })
-  }
-  else stroke.setAttrs({ points: points.flatMap(([x, y]) => [x * wide, y * high]) })
+    stroke.setAttrs({
+      x: Math.min(x, place[0]) * wide,
+      y: Math.min(y, place[1]) * high,
+      width: Math.abs(place[0] - x) * wide,
+      height: Math.abs(place[1] - y) * high,
+    })
+  } else stroke.setAttrs({ points: points.flatMap(([x, y]) => [x * wide, y * high]) })
   marks?.batchDraw()
 }
 /** Far more places than a region needs are thinned. */
@@ -128,9 +180,15 @@ const finish = () => {
   stroke = undefined
   marks?.batchDraw()
   const step = Math.max(1, Math.ceil(points.length / MOST_PLACES))
-  const kept = props.tool === 'box' ? [points[0]!, points.at(-1)!] : points.filter((_, index) => index % step === 0 || index === points.length - 1)
+  const kept =
+    props.tool === 'box'
+      ? [points[0]!, points.at(-1)!]
+      : points.filter((_, index) => index % step === 0 || index === points.length - 1)
   if (props.tool !== 'brush' && kept.length < 2) return
-  emit('edit', [...props.edits, { region: props.region, shape: props.tool, points: kept, radius: BRUSH }].slice(-MOST_EDITS))
+  emit(
+    'edit',
+    [...props.edits, { region: props.region, shape: props.tool, points: kept, radius: BRUSH }].slice(-MOST_EDITS),
+  )
 }
 
 onMounted(async () => {

@@ -12,30 +12,25 @@ const timeOf = ({ at }: Frame) => new Date(at).toLocaleTimeString([], { hour: '2
 </script>
 
 <template>
-  <ol
-    class="flex gap-2 overflow-x-auto p-1"
-    aria-label="Frames of this look"
-    data-test="frame-strip"
-  >
-    <li
-      v-for="frame in newest"
-      :key="frame.id"
-      class="shrink-0"
-    >
+  <ol class="flex gap-2 overflow-x-auto p-1" aria-label="Frames of this look" data-test="frame-strip">
+    <li v-for="frame in newest" :key="frame.id" class="shrink-0">
       <button
         class="flex items-center gap-2 rounded-sm border p-1 text-left"
         :class="frame.id === frames.chosen?.id ? 'border-accent' : 'border-rule'"
         :aria-pressed="frame.id === frames.chosen?.id"
         @click="frames.chosenId = frame.id"
       >
-        <span class="grid h-14 w-10 place-items-center overflow-hidden bg-well"><BenchPicture
-          :frame="frame"
-          alt=""
-          class="size-full"
+        <span class="grid h-14 w-10 place-items-center overflow-hidden bg-well"
+          ><BenchPicture :frame="frame" alt="" class="size-full"
         /></span>
         <span class="pr-1 text-xs leading-tight">
-          <strong class="block text-base">{{ valueOf(frame) === undefined ? '–' : Math.round(valueOf(frame)!) }}</strong>
-          <span class="text-soft">No. {{ number(frame) }}<span class="sr-only">, {{ frame.name }}</span><br>{{ timeOf(frame) }}</span>
+          <strong class="block text-base">{{
+            valueOf(frame) === undefined ? '–' : Math.round(valueOf(frame)!)
+          }}</strong>
+          <span class="text-soft"
+            >No. {{ number(frame) }}<span class="sr-only">, {{ frame.name }}</span
+            ><br />{{ timeOf(frame) }}</span
+          >
         </span>
       </button>
     </li>

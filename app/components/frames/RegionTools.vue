@@ -3,11 +3,24 @@ import { Brush, Lasso, Square, Undo2 } from '@lucide/vue'
 import type { RegionEdit } from '#core/model/schema'
 
 /** What is drawn, and what it stands for. */
-defineProps<{ tool: RegionEdit['shape'] | null, region: RegionEdit['region'], count: number }>()
-const emit = defineEmits<{ tool: [tool: RegionEdit['shape'] | null], region: [region: RegionEdit['region']], back: [], clear: [] }>()
+defineProps<{ tool: RegionEdit['shape'] | null; region: RegionEdit['region']; count: number }>()
+const emit = defineEmits<{
+  tool: [tool: RegionEdit['shape'] | null]
+  region: [region: RegionEdit['region']]
+  back: []
+  clear: []
+}>()
 
-const TOOLS = [{ id: 'lasso', name: 'Lasso', icon: Lasso }, { id: 'brush', name: 'Brush', icon: Brush }, { id: 'box', name: 'Box', icon: Square }] as const
-const REGIONS = [{ value: 'backdrop', name: 'Backdrop' }, { value: 'subject', name: 'Sitter' }, { value: 'floor', name: 'Floor' }] as const
+const TOOLS = [
+  { id: 'lasso', name: 'Lasso', icon: Lasso },
+  { id: 'brush', name: 'Brush', icon: Brush },
+  { id: 'box', name: 'Box', icon: Square },
+] as const
+const REGIONS = [
+  { value: 'backdrop', name: 'Backdrop' },
+  { value: 'subject', name: 'Sitter' },
+  { value: 'floor', name: 'Floor' },
+] as const
 </script>
 
 <template>
@@ -30,10 +43,7 @@ const REGIONS = [{ value: 'backdrop', name: 'Backdrop' }, { value: 'subject', na
       :data-test="`tool-${one.id}`"
       @click="emit('tool', tool === one.id ? null : one.id)"
     >
-      <component
-        :is="one.icon"
-        :size="16"
-      />
+      <component :is="one.icon" :size="16" />
     </button>
     <button
       class="press"
@@ -45,12 +55,6 @@ const REGIONS = [{ value: 'backdrop', name: 'Backdrop' }, { value: 'subject', na
     >
       <Undo2 :size="16" />
     </button>
-    <button
-      v-if="count > 0"
-      class="text-sm text-soft underline"
-      @click="emit('clear')"
-    >
-      As found
-    </button>
+    <button v-if="count > 0" class="text-sm text-soft underline" @click="emit('clear')">As found</button>
   </div>
 </template>

@@ -23,23 +23,9 @@ const importFile = async (file: File) => {
     >
       Export the kit
     </button>
-    <FilePick
-
-      label="Import a kit"
-      accept=".json,application/json"
-      test-name="kit-import"
-      @pick="importFile"
-    />
-    <button
-      class="press text-left"
-      @click="kit.change(() => genericKit())"
-    >
-      Generic kit again
-    </button>
-    <p
-      v-if="problem"
-      role="alert"
-    >
+    <FilePick label="Import a kit" accept=".json,application/json" test-name="kit-import" @pick="importFile" />
+    <button class="press text-left" @click="kit.change(() => genericKit())">Generic kit again</button>
+    <p v-if="problem" role="alert">
       {{ problem }}
     </p>
   </div>

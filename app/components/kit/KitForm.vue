@@ -5,14 +5,18 @@ import { KIT_FIELDS, type KitField } from '~/support/kitFields'
 import { refreshCopies } from '#core/kit/refreshCopies'
 
 type Item = Kit[KitKind][number]
-const props = defineProps<{ kind: KitKind, item: Item }>()
+const props = defineProps<{ kind: KitKind; item: Item }>()
 defineEmits<{ choose: [id: string] }>()
 const kit = useKit()
 const studio = useStudio()
 const nameId = useId()
 const notesId = useId()
 
-const fields = computed(() => (KIT_FIELDS[props.kind] as readonly KitField<unknown>[]).filter(field => field.label !== 'Front high' || field.read(props.item.what) > 0))
+const fields = computed(() =>
+  (KIT_FIELDS[props.kind] as readonly KitField<unknown>[]).filter(
+    field => field.label !== 'Front high' || field.read(props.item.what) > 0,
+  ),
+)
 const put = (changes: Partial<Item>) => kit.put(props.kind, { ...props.item, ...changes } as never)
 const rename = (event: Event) => {
   const name = (event.target as HTMLInputElement).value.trim().slice(0, 80)
@@ -23,17 +27,10 @@ const refreshed = computed(() => refreshCopies(studio.document, props.kind, prop
 </script>
 
 <template>
-  <section
-    :aria-label="item.what.name"
-    class="flex flex-col gap-4 p-4"
-    data-test="kit-form"
-  >
+  <section :aria-label="item.what.name" class="flex flex-col gap-4 p-4" data-test="kit-form">
     <div class="flex flex-wrap items-end gap-3">
       <div class="flex flex-col">
-        <label
-          :for="nameId"
-          class="text-xs text-soft"
-        >Name</label>
+        <label :for="nameId" class="text-xs text-soft">Name</label>
         <input
           :id="nameId"
           :value="item.what.name"
@@ -41,7 +38,7 @@ const refreshed = computed(() => refreshCopies(studio.document, props.kind, prop
           class="h-8 w-72 rounded-sm border border-rule bg-well px-2 font-semibold"
           data-test="kit-name"
           @change="rename"
-        >
+        />
       </div>
       <NumberField
         label="Pieces"
@@ -53,31 +50,14 @@ const refreshed = computed(() => refreshCopies(studio.document, props.kind, prop
         whole
         @change="count => put({ count })"
       />
-      <button
-        class="press flex h-8 items-center gap-1.5"
-        data-test="kit-remove"
-        @click="kit.remove(kind, item.id)"
-      >
+      <button class="press flex h-8 items-center gap-1.5" data-test="kit-remove" @click="kit.remove(kind, item.id)">
         <Trash2 :size="14" /> Remove
       </button>
-      <button
-        v-if="kit.canUndo"
-        class="press h-8"
-        data-test="kit-undo"
-        @click="kit.undo"
-      >
-        Undo in the kit
-      </button>
+      <button v-if="kit.canUndo" class="press h-8" data-test="kit-undo" @click="kit.undo">Undo in the kit</button>
     </div>
-    <LampOutput
-      v-if="kind === 'lamps'"
-      :item="item as Kit['lamps'][number]"
-    />
+    <LampOutput v-if="kind === 'lamps'" :item="item as Kit['lamps'][number]" />
     <div class="flex flex-wrap gap-3">
-      <template
-        v-for="field in fields"
-        :key="field.label"
-      >
+      <template v-for="field in fields" :key="field.label">
         <DistanceField
           v-if="field.unit === ' m'"
           :label="field.label"
@@ -99,10 +79,7 @@ const refreshed = computed(() => refreshCopies(studio.document, props.kind, prop
       </template>
     </div>
     <div class="flex flex-col">
-      <label
-        :for="notesId"
-        class="text-xs text-soft"
-      >Notes</label>
+      <label :for="notesId" class="text-xs text-soft">Notes</label>
       <textarea
         :id="notesId"
         :value="item.notes"
@@ -112,21 +89,15 @@ const refreshed = computed(() => refreshCopies(studio.document, props.kind, prop
         @change="put({ notes: ($event.target as HTMLTextAreaElement).value })"
       />
     </div>
-    <p
-      v-if="refreshed"
-      class="flex flex-wrap items-center gap-3"
-    >
+    <p v-if="refreshed" class="flex flex-wrap items-center gap-3">
       The open set holds {{ refreshed.count }} {{ refreshed.count === 1 ? 'copy' : 'copies' }} of this as it was.
-      <button
-        class="press"
-        data-test="kit-refresh"
-        @click="studio.edit(() => refreshed!.set)"
-      >
+      <button class="press" data-test="kit-refresh" @click="studio.edit(() => refreshed!.set)">
         Bring {{ refreshed.count === 1 ? 'it' : 'them' }} up to date
       </button>
     </p>
     <p class="max-w-xl text-sm text-soft">
-      Sets carry copies of what they use, so a set file opens anywhere. Changing the kit changes no set until you say so.
+      Sets carry copies of what they use, so a set file opens anywhere. Changing the kit changes no set until you say
+      so.
     </p>
   </section>
 </template>

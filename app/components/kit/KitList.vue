@@ -3,7 +3,7 @@ import { Plus } from '@lucide/vue'
 import type { KitKind } from '#core/kit/kitSchema'
 import { KIT_KINDS } from '~/support/kitFields'
 
-const props = defineProps<{ kind: KitKind, chosenId: string | null }>()
+const props = defineProps<{ kind: KitKind; chosenId: string | null }>()
 const emit = defineEmits<{ choose: [id: string] }>()
 const kit = useKit()
 const { addLike } = useKitItems()
@@ -16,27 +16,17 @@ const add = async () => {
 </script>
 
 <template>
-  <section
-    :aria-label="entry.name"
-    class="p-4"
-  >
+  <section :aria-label="entry.name" class="p-4">
     <div class="mb-3 flex items-center">
       <h1 class="grow text-base font-semibold">
         {{ entry.name }}
       </h1>
-      <button
-        class="press flex items-center gap-1.5"
-        data-test="kit-add"
-        @click="add"
-      >
+      <button class="press flex items-center gap-1.5" data-test="kit-add" @click="add">
         <Plus :size="14" /> Add a {{ entry.one }}
       </button>
     </div>
     <ul class="divide-y divide-rule border-y border-rule">
-      <li
-        v-for="item in kit.kit[kind]"
-        :key="item.id"
-      >
+      <li v-for="item in kit.kit[kind]" :key="item.id">
         <button
           class="flex w-full justify-between gap-2 px-1 py-1.5 text-left"
           :class="{ 'font-semibold text-accent': item.id === chosenId }"
@@ -48,17 +38,8 @@ const add = async () => {
         </button>
       </li>
     </ul>
-    <p
-      v-if="kit.kit[kind].length === 0"
-      class="mt-3 text-soft"
-    >
-      None yet.
-    </p>
-    <p
-      v-if="kit.problem"
-      role="alert"
-      class="mt-3"
-    >
+    <p v-if="kit.kit[kind].length === 0" class="mt-3 text-soft">None yet.</p>
+    <p v-if="kit.problem" role="alert" class="mt-3">
       {{ kit.problem }}
     </p>
   </section>

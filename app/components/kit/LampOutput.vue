@@ -1,6 +1,14 @@
 <script setup lang="ts">
 import type { KitItem } from '#core/kit/kitSchema'
-import { axisIntensity, GUIDE_NUMBER_CONVENTIONS, guideNumberFromWattSeconds, lampIntensity, wattSecondsFromGuideNumber, type GuideNumberConvention, type Output } from '#core/physics/sources/output'
+import {
+  axisIntensity,
+  GUIDE_NUMBER_CONVENTIONS,
+  guideNumberFromWattSeconds,
+  lampIntensity,
+  wattSecondsFromGuideNumber,
+  type GuideNumberConvention,
+  type Output,
+} from '#core/physics/sources/output'
 
 /** What a lamp gives at full power, from whatever is known of it. */
 const props = defineProps<{ item: KitItem<'lamps'> }>()
@@ -11,7 +19,7 @@ const { reader } = useVault()
 const done = ref('')
 
 type From = Output['from'] | 'watt-seconds'
-const WAYS: { value: From, name: string }[] = [
+const WAYS: { value: From; name: string }[] = [
   { value: 'guide-number', name: 'guide number' },
   { value: 'lux-at-1-m', name: 'lux at 1 m' },
   { value: 'watt-seconds', name: 'watt-seconds, roughly' },
@@ -22,7 +30,7 @@ const rated = computed(() => axisIntensity(props.item.what.output))
 const intensity = computed(() => lampIntensity(props.item.what))
 const guideNumber = computed(() => Math.sqrt(rated.value / GUIDE_NUMBER_CONVENTIONS.metered))
 
-const CONVENTIONS: { value: GuideNumberConvention, name: string }[] = [
+const CONVENTIONS: { value: GuideNumberConvention; name: string }[] = [
   { value: 'metered', name: 'metered, flat (2.5 GN²)' },
   { value: 'candela-0.05', name: 'beam candela-seconds × 0.05 (2.15 GN²)' },
   { value: 'candela-0.063', name: 'beam candela-seconds × 0.063 (1.71 GN²)' },
@@ -33,9 +41,15 @@ const put = (output: Output) => kit.put('lamps', { ...props.item, what: { ...pro
 const choose = (way: From | '') => {
   if (!way) return
   from.value = way
-  if (way === 'guide-number' || way === 'watt-seconds') void put({ from: 'guide-number', guideNumberM: Math.min(2000, Math.max(1, guideNumber.value)), convention: 'metered' })
+  if (way === 'guide-number' || way === 'watt-seconds')
+    void put({
+      from: 'guide-number',
+      guideNumberM: Math.min(2000, Math.max(1, guideNumber.value)),
+      convention: 'metered',
+    })
   else if (way === 'lux-at-1-m') void put({ from: 'lux-at-1-m', lux: Math.max(1, rated.value) })
-  else void put({ from: 'reading', fNumber: Math.min(720, Math.max(0.25, guideNumber.value / 2)), distanceM: 2, iso: 100 })
+  else
+    void put({ from: 'reading', fNumber: Math.min(720, Math.max(0.25, guideNumber.value / 2)), distanceM: 2, iso: 100 })
 }
 const output = computed(() => props.item.what.output)
 
@@ -47,7 +61,12 @@ const readFile = async (file: File) => {
   await put(measured.output)
   from.value = measured.output.from
   const id = ownId()
-  await kit.put('modifiers', { id, count: 1, notes: `Measured distribution from ${file.name}.`, what: { ...measured.modifier, kind: id } })
+  await kit.put('modifiers', {
+    id,
+    count: 1,
+    notes: `Measured distribution from ${file.name}.`,
+    what: { ...measured.modifier, kind: id },
+  })
   done.value = `Output taken; its distribution is in the kit as modifier "${measured.modifier.name}".`
 }
 </script>
@@ -57,7 +76,10 @@ const readFile = async (file: File) => {
     <SelectField
       label="Kind"
       :value="item.what.kind"
-      :options="[{ value: 'flash', name: 'flash' }, { value: 'continuous', name: 'continuous' }]"
+      :options="[
+        { value: 'flash', name: 'flash' },
+        { value: 'continuous', name: 'continuous' },
+      ]"
       class="w-28"
       wide
       @choose="kind => kind && kit.put('lamps', { ...item, what: { ...item.what, kind } })"
@@ -80,7 +102,9 @@ const readFile = async (file: File) => {
       unit=" Ws"
       :digits="0"
       test-name="watt-seconds"
-      @change="value => put({ from: 'guide-number', guideNumberM: guideNumberFromWattSeconds(value), convention: 'metered' })"
+      @change="
+        value => put({ from: 'guide-number', guideNumberM: guideNumberFromWattSeconds(value), convention: 'metered' })
+      "
     />
     <NumberField
       v-else-if="output.from === 'guide-number'"
@@ -149,15 +173,12 @@ const readFile = async (file: File) => {
       test-name="gives"
       @change="givesStops => kit.put('lamps', { ...item, what: { ...item.what, givesStops } })"
     />
-    <FilePick
-      class="h-8"
-      label="IES file…"
-      accept=".ies,.IES"
-      test-name="kit-ies"
-      @pick="readFile"
-    />
+    <FilePick class="h-8" label="IES file…" accept=".ies,.IES" test-name="kit-ies" @pick="readFile" />
     <p class="basis-full text-sm text-soft">
-      Rated guide number {{ guideNumber.toFixed(0) }} m as metered. Counted at full power in its standard reflector: f/{{ Number(Math.sqrt(intensity / GUIDE_NUMBER_CONVENTIONS.metered / 4).toPrecision(2)) }} on a flat receptor at 2 m and ISO 100, {{ Math.round(intensity).toLocaleString('en') }} {{ item.what.kind === 'flash' ? 'lx s at 1 m' : 'lx at 1 m' }}.
+      Rated guide number {{ guideNumber.toFixed(0) }} m as metered. Counted at full power in its standard reflector:
+      f/{{ Number(Math.sqrt(intensity / GUIDE_NUMBER_CONVENTIONS.metered / 4).toPrecision(2)) }} on a flat receptor at 2
+      m and ISO 100, {{ Math.round(intensity).toLocaleString('en') }}
+      {{ item.what.kind === 'flash' ? 'lx s at 1 m' : 'lx at 1 m' }}.
       <template v-if="item.what.givesStops < 0">
         Flash heads usually give a third of a stop less than the number on the box; a metered reading tells.
       </template>
@@ -165,11 +186,7 @@ const readFile = async (file: File) => {
         Watt-seconds tell only roughly what comes out: a metered reading is better.
       </template>
     </p>
-    <p
-      v-if="problem || done"
-      :role="problem ? 'alert' : 'status'"
-      class="basis-full text-sm"
-    >
+    <p v-if="problem || done" :role="problem ? 'alert' : 'status'" class="basis-full text-sm">
       {{ problem || done }}
     </p>
   </div>

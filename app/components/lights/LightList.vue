@@ -3,22 +3,10 @@ const studio = useStudio()
 </script>
 
 <template>
-  <section
-    aria-label="Lights"
-    class="overflow-y-auto px-4 py-1"
-  >
+  <section aria-label="Lights" class="overflow-y-auto px-4 py-1">
     <ul class="divide-y divide-rule">
-      <LightRow
-        v-for="light in studio.document.lights"
-        :key="light.id"
-        :light="light"
-      />
+      <LightRow v-for="light in studio.document.lights" :key="light.id" :light="light" />
     </ul>
-    <p
-      v-if="studio.document.lights.length === 0"
-      class="mt-2 text-soft"
-    >
-      This set has no lights yet.
-    </p>
+    <p v-if="studio.document.lights.length === 0" class="mt-2 text-soft">This set has no lights yet.</p>
   </section>
 </template>

@@ -19,7 +19,9 @@ const note = useChangeNote()
 
 const setting = computed(() => studio.look.lights[props.light.id]!)
 const shown = computed(() => lightStore.shownSettings[props.light.id] ?? setting.value)
-const isAsked = computed(() => shown.value.on !== setting.value.on || shown.value.powerStops !== setting.value.powerStops)
+const isAsked = computed(
+  () => shown.value.on !== setting.value.on || shown.value.powerStops !== setting.value.powerStops,
+)
 const click = computed(() => props.light.lamp.clickStops)
 
 const change = (changes: Partial<LightSetting>) => {
@@ -41,16 +43,14 @@ const alone = computed(() => {
 const shareOf = (readout: Readout | undefined): string => {
   const own = readout?.parts.find(part => part.lightId === props.light.id)
   const whole = readout ? totalOf(readout.parts) : 0
-  return whole > 0 ? `${Math.round(100 * ((own?.directLuxS ?? 0) + (own?.bouncedLuxS ?? 0)) / whole)} %` : '–'
+  return whole > 0 ? `${Math.round((100 * ((own?.directLuxS ?? 0) + (own?.bouncedLuxS ?? 0))) / whole)} %` : '–'
 }
-const at = (pointId: string) => (lightStore.ghosts.length > 0 ? lightStore.ghosts : lightStore.readouts).find(readout => readout.point.id === pointId)
+const at = (pointId: string) =>
+  (lightStore.ghosts.length > 0 ? lightStore.ghosts : lightStore.readouts).find(readout => readout.point.id === pointId)
 </script>
 
 <template>
-  <li
-    class="grid grid-cols-[1fr_auto_auto] items-center gap-x-4 py-2"
-    :data-test="`light-${light.id}`"
-  >
+  <li class="grid grid-cols-[1fr_auto_auto] items-center gap-x-4 py-2" :data-test="`light-${light.id}`">
     <button
       class="min-w-0 truncate text-left text-base"
       :class="{ 'text-accent': studio.selectedId === light.id }"
@@ -82,7 +82,8 @@ const at = (pointId: string) => (lightStore.ghosts.length > 0 ? lightStore.ghost
         :class="{ 'text-accent': isAsked }"
         :data-test="`power-${light.id}`"
         :aria-label="`Power of ${light.name}, stops below full`"
-      >{{ shown.on ? formatPower(shown.powerStops, click) : 'off' }}</span>
+        >{{ shown.on ? formatPower(shown.powerStops, click) : 'off' }}</span
+      >
       <button
         class="press h-8 px-2!"
         :aria-label="`Light ${light.name} one click up`"
@@ -92,16 +93,8 @@ const at = (pointId: string) => (lightStore.ghosts.length > 0 ? lightStore.ghost
         <Plus :size="14" />
       </button>
     </div>
-    <p
-      v-if="lightStore.isLate"
-      class="col-span-3 mt-0.5 text-sm text-soft"
-    >
-      working out…
-    </p>
-    <p
-      v-else
-      class="col-span-3 mt-0.5 flex justify-between text-sm text-soft"
-    >
+    <p v-if="lightStore.isLate" class="col-span-3 mt-0.5 text-sm text-soft">working out…</p>
+    <p v-else class="col-span-3 mt-0.5 flex justify-between text-sm text-soft">
       <span>alone {{ alone && alone.fNumber > 0 ? formatFNumber(alone.fNumber) : '–' }}</span>
       <span>{{ shareOf(at(KEY_SIDE)) }} of the subject</span>
       <span>{{ shareOf(at(BACKDROP_MIDDLE)) }} of the backdrop</span>

@@ -41,12 +41,7 @@ const view = computed(() => {
       :d="`M${view.x - 4} ${view.y - 8} v4 h-7 v8 h7 v4 h13 v-16 z`"
       :class="isSelected ? 'fill-accent' : 'fill-soft'"
     />
-    <text
-      :x="view.x"
-      :y="view.y + 24"
-      text-anchor="middle"
-      class="fill-soft text-xs"
-    >
+    <text :x="view.x" :y="view.y + 24" text-anchor="middle" class="fill-soft text-xs">
       {{ studio.document.camera.lens.focalLengthMm }} mm
     </text>
   </PlanThing>

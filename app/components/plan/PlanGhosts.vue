@@ -12,35 +12,29 @@ const RADIUS_PX = 13
 const ghosts = computed(() => {
   if (!search.preview) return []
   const now = new Map(thingsOf(studio.document).map(thing => [thing.id, thing]))
-  return thingsOf(search.preview.set).flatMap((thing) => {
+  return thingsOf(search.preview.set).flatMap(thing => {
     const before = now.get(thing.id)
     const hasMoved = !before || Math.hypot(thing.place.xM - before.place.xM, thing.place.yM - before.place.yM) > 0.01
-    return hasMoved ? [{ id: thing.id, name: before ? '' : thing.name, x: props.map.x(thing.place.yM), y: props.map.y(thing.place.xM), from: before && { x: props.map.x(before.place.yM), y: props.map.y(before.place.xM) } }] : []
+    return hasMoved
+      ? [
+          {
+            id: thing.id,
+            name: before ? '' : thing.name,
+            x: props.map.x(thing.place.yM),
+            y: props.map.y(thing.place.xM),
+            from: before && { x: props.map.x(before.place.yM), y: props.map.y(before.place.xM) },
+          },
+        ]
+      : []
   })
 })
 </script>
 
 <template>
-  <g
-    class="pointer-events-none fill-none stroke-accent stroke-2"
-    aria-hidden="true"
-  >
-    <g
-      v-for="ghost in ghosts"
-      :key="ghost.id"
-      data-test="plan-ghost"
-    >
-      <path
-        v-if="ghost.from"
-        :d="`M${ghost.from.x} ${ghost.from.y} L${ghost.x} ${ghost.y}`"
-        stroke-dasharray="2 4"
-      />
-      <circle
-        :cx="ghost.x"
-        :cy="ghost.y"
-        :r="RADIUS_PX"
-        stroke-dasharray="5 3"
-      />
+  <g class="pointer-events-none fill-none stroke-accent stroke-2" aria-hidden="true">
+    <g v-for="ghost in ghosts" :key="ghost.id" data-test="plan-ghost">
+      <path v-if="ghost.from" :d="`M${ghost.from.x} ${ghost.from.y} L${ghost.x} ${ghost.y}`" stroke-dasharray="2 4" />
+      <circle :cx="ghost.x" :cy="ghost.y" :r="RADIUS_PX" stroke-dasharray="5 3" />
       <text
         v-if="ghost.name"
         :x="ghost.x"

@@ -5,15 +5,29 @@ import { aimAt, aimPlace } from '#core/edits/aims'
 import { turnThings } from '#core/edits/things'
 import type { PlanMap } from '~/support/planMap'
 
-/** What turns the one thing that is chosen: a light by where it is aimed, everything else by a handle before its front. */
-const props = defineProps<{ map: PlanMap, isSide?: boolean }>()
+/**
+ * What turns the one thing that is chosen: a light by where it is aimed, everything else by a handle before its
+ * front.
+ */
+const props = defineProps<{ map: PlanMap; isSide?: boolean }>()
 const studio = useStudio()
 const note = useChangeNote()
 const handle = useTemplateRef<SVGGElement>('handle')
 
-const only = computed(() => studio.selectedIds.length === 1 && !studio.document.locked.includes(studio.selectedId!) ? studio.selectedId : null)
+const only = computed(() =>
+  studio.selectedIds.length === 1 && !studio.document.locked.includes(studio.selectedId!) ? studio.selectedId : null,
+)
 const light = computed(() => studio.document.lights.find(({ id }) => id === only.value))
-const turned = computed(() => props.isSide ? undefined : [...studio.document.subjects, ...studio.document.panels, ...studio.document.props, ...studio.document.points].find(({ id }) => id === only.value))
+const turned = computed(() =>
+  props.isSide
+    ? undefined
+    : [
+        ...studio.document.subjects,
+        ...studio.document.panels,
+        ...studio.document.props,
+        ...studio.document.points,
+      ].find(({ id }) => id === only.value),
+)
 
 const ARM_PX = 44
 const at = computed(() => {
@@ -26,7 +40,7 @@ const at = computed(() => {
       : { x: map.x(aim.yM), y: map.y(aim.xM), fromX: map.x(from.yM), fromY: map.y(from.xM) }
   }
   if (!turned.value) return undefined
-  const angle = turned.value.turnDeg * Math.PI / 180
+  const angle = (turned.value.turnDeg * Math.PI) / 180
   const [fromX, fromY] = [map.x(turned.value.place.yM), map.y(turned.value.place.xM)]
   return { x: fromX + ARM_PX * Math.cos(angle), y: fromY + ARM_PX * Math.sin(angle), fromX, fromY }
 })
@@ -34,17 +48,25 @@ const at = computed(() => {
 const STEP_DEG = 5
 const turnTo = (x: number, y: number) => {
   if (!turned.value || !at.value) return
-  const wanted = Math.atan2(y - at.value.fromY, x - at.value.fromX) * 180 / Math.PI
-  studio.edit(set => turnThings(set, [turned.value!.id], Math.round(wanted / STEP_DEG) * STEP_DEG - turned.value!.turnDeg))
+  const wanted = (Math.atan2(y - at.value.fromY, x - at.value.fromX) * 180) / Math.PI
+  studio.edit(set =>
+    turnThings(set, [turned.value!.id], Math.round(wanted / STEP_DEG) * STEP_DEG - turned.value!.turnDeg),
+  )
 }
 const aimTo = (x: number, y: number) => {
   const { value: source } = light
   if (!source) return
   const aim = aimPlace(studio.document, source)
   const { map } = props
-  studio.edit(set => aimAt(set, source.id, props.isSide
-    ? { ...aim, yM: Math.max(0, map.depthM(x)), zM: Math.max(0, map.acrossM(y)) }
-    : { ...aim, xM: map.acrossM(y), yM: Math.max(0, map.depthM(x)) }))
+  studio.edit(set =>
+    aimAt(
+      set,
+      source.id,
+      props.isSide
+        ? { ...aim, yM: Math.max(0, map.depthM(x)), zM: Math.max(0, map.acrossM(y)) }
+        : { ...aim, xM: map.acrossM(y), yM: Math.max(0, map.depthM(x)) },
+    ),
+  )
 }
 
 const behaviour = drag<SVGGElement, unknown>()
@@ -55,14 +77,25 @@ const behaviour = drag<SVGGElement, unknown>()
     note.mark()
     studio.beginDrag()
   })
-  .on('drag', (event: D3DragEvent<SVGGElement, unknown, unknown>) => light.value ? aimTo(event.x, event.y) : turnTo(event.x, event.y))
+  .on('drag', (event: D3DragEvent<SVGGElement, unknown, unknown>) =>
+    light.value ? aimTo(event.x, event.y) : turnTo(event.x, event.y),
+  )
   .on('end', () => studio.endDrag())
 
-watch(handle, (found) => {
-  if (found) select(found).call(behaviour)
-}, { flush: 'post', immediate: true })
+watch(
+  handle,
+  found => {
+    if (found) select(found).call(behaviour)
+  },
+  { flush: 'post', immediate: true },
+)
 
-const ARROWS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
+const ARROWS: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+}
 const nudge = (event: KeyboardEvent) => {
   const step = ARROWS[event.key]
   if (!step || !at.value) return
@@ -90,23 +123,12 @@ const nudge = (event: KeyboardEvent) => {
       class="pointer-events-none stroke-accent"
       stroke-dasharray="4 4"
     />
-    <circle
-      :cx="at.x"
-      :cy="at.y"
-      r="13"
-      fill="transparent"
-    />
+    <circle :cx="at.x" :cy="at.y" r="13" fill="transparent" />
     <path
       v-if="light"
       :d="`M${at.x - 8} ${at.y} h5 m6 0 h5 M${at.x} ${at.y - 8} v5 m0 6 v5`"
       class="fill-none stroke-accent stroke-2"
     />
-    <circle
-      v-else
-      :cx="at.x"
-      :cy="at.y"
-      r="5"
-      class="fill-panel stroke-accent stroke-2"
-    />
+    <circle v-else :cx="at.x" :cy="at.y" r="5" class="fill-panel stroke-accent stroke-2" />
   </g>
 </template>

@@ -4,14 +4,16 @@ import { rolledReach } from '#core/physics/sources/frontShape'
 import type { Light } from '#core/model/schema'
 import type { PlanMap } from '~/support/planMap'
 
-const props = defineProps<{ map: PlanMap, light: Light, isOn: boolean }>()
+const props = defineProps<{ map: PlanMap; light: Light; isOn: boolean }>()
 const studio = useStudio()
 const { distance } = useUnits()
 const { moveOnPlan } = useMoves()
-const halfWidthPx = computed(() => Math.max(4, rolledReach(props.light.modifier.front, props.light.rollDeg).across * props.map.scale))
+const halfWidthPx = computed(() =>
+  Math.max(4, rolledReach(props.light.modifier.front, props.light.rollDeg).across * props.map.scale),
+)
 const turned = computed(() => {
   const [x, y] = axisOf(props.light, studio.document)
-  return Math.atan2(-x, y) * 180 / Math.PI
+  return (Math.atan2(-x, y) * 180) / Math.PI
 })
 </script>
 

@@ -5,7 +5,7 @@ import { luminance } from '#core/physics/units/rgb'
 import { add } from '#core/physics/units/vector'
 import type { PlanMap } from '~/support/planMap'
 
-const props = defineProps<{ map: PlanMap, panel: Panel }>()
+const props = defineProps<{ map: PlanMap; panel: Panel }>()
 const { distance } = useUnits()
 const { moveOnPlan } = useMoves()
 
@@ -18,18 +18,25 @@ const toneOf = (reflectance: Panel['front']['reflectance']) => {
 const isOverhead = computed(() => Math.abs(props.panel.tiltDeg) > 45)
 /** Half of the drawn thickness: each side gets a line of its own. */
 const HALF_PX = 2
-const wings = computed(() => panelSheets(props.panel).map((sheet) => {
-  const ends = [sheet.corner, add(sheet.corner, sheet.edgeS), add(sheet.corner, sheet.edgeT), add(add(sheet.corner, sheet.edgeS), sheet.edgeT)]
-  const points = ends.map(([x, y]) => [props.map.x(y), props.map.y(x)] as const)
-  const normalX = sheet.edgeS[1] * sheet.edgeT[2] - sheet.edgeS[2] * sheet.edgeT[1]
-  const normalY = sheet.edgeS[2] * sheet.edgeT[0] - sheet.edgeS[0] * sheet.edgeT[2]
-  const size = Math.hypot(normalX, normalY) || 1
-  return {
-    outline: `M${points[0]!.join(' ')} L${points[1]!.join(' ')} L${points[3]!.join(' ')} L${points[2]!.join(' ')} Z`,
-    dx: normalY / size * HALF_PX,
-    dy: -normalX / size * HALF_PX,
-  }
-}))
+const wings = computed(() =>
+  panelSheets(props.panel).map(sheet => {
+    const ends = [
+      sheet.corner,
+      add(sheet.corner, sheet.edgeS),
+      add(sheet.corner, sheet.edgeT),
+      add(add(sheet.corner, sheet.edgeS), sheet.edgeT),
+    ]
+    const points = ends.map(([x, y]) => [props.map.x(y), props.map.y(x)] as const)
+    const normalX = sheet.edgeS[1] * sheet.edgeT[2] - sheet.edgeS[2] * sheet.edgeT[1]
+    const normalY = sheet.edgeS[2] * sheet.edgeT[0] - sheet.edgeS[0] * sheet.edgeT[2]
+    const size = Math.hypot(normalX, normalY) || 1
+    return {
+      outline: `M${points[0]!.join(' ')} L${points[1]!.join(' ')} L${points[3]!.join(' ')} L${points[2]!.join(' ')} Z`,
+      dx: (normalY / size) * HALF_PX,
+      dy: (-normalX / size) * HALF_PX,
+    }
+  }),
+)
 </script>
 
 <template>
@@ -42,10 +49,7 @@ const wings = computed(() => panelSheets(props.panel).map((sheet) => {
     :data-test="`plan-${panel.id}`"
     @move="(depthM, acrossM, isFree) => moveOnPlan(panel.id, acrossM, depthM, isFree, map.scale)"
   >
-    <g
-      v-for="(wing, index) in wings"
-      :key="index"
-    >
+    <g v-for="(wing, index) in wings" :key="index">
       <path
         :d="wing.outline"
         fill="none"

@@ -2,7 +2,7 @@
 import type { OwnPoint } from '#core/model/schema'
 import type { PlanMap } from '~/support/planMap'
 
-defineProps<{ map: PlanMap, point: OwnPoint }>()
+defineProps<{ map: PlanMap; point: OwnPoint }>()
 const { distance } = useUnits()
 const { moveOnPlan } = useMoves()
 </script>
@@ -23,11 +23,7 @@ const { moveOnPlan } = useMoves()
       class="fill-none stroke-2"
       :class="isSelected ? 'stroke-accent' : 'stroke-ink'"
     />
-    <text
-      :x="map.x(point.place.yM) + 10"
-      :y="map.y(point.place.xM) - 4"
-      class="fill-soft text-xs"
-    >
+    <text :x="map.x(point.place.yM) + 10" :y="map.y(point.place.xM) - 4" class="fill-soft text-xs">
       {{ point.name }}
     </text>
   </PlanThing>

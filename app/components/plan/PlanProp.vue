@@ -2,15 +2,22 @@
 import type { Prop } from '#core/model/schema'
 import type { PlanMap } from '~/support/planMap'
 
-const props = defineProps<{ map: PlanMap, thing: Prop }>()
+const props = defineProps<{ map: PlanMap; thing: Prop }>()
 const { distance } = useUnits()
 const { moveOnPlan } = useMoves()
-const turned = computed(() => `translate(${props.map.x(props.thing.place.yM)} ${props.map.y(props.thing.place.xM)}) rotate(${props.thing.turnDeg - 90})`)
+const turned = computed(
+  () =>
+    `translate(${props.map.x(props.thing.place.yM)} ${props.map.y(props.thing.place.xM)}) rotate(${props.thing.turnDeg - 90})`,
+)
 const size = computed(() => {
   const { form } = props.thing
   return form.shape === 'box'
     ? { wide: form.widthM * props.map.scale, deep: form.depthM * props.map.scale, round: 0 }
-    : { wide: 2 * form.radiusM * props.map.scale, deep: 2 * form.radiusM * props.map.scale, round: form.radiusM * props.map.scale }
+    : {
+        wide: 2 * form.radiusM * props.map.scale,
+        deep: 2 * form.radiusM * props.map.scale,
+        round: form.radiusM * props.map.scale,
+      }
 })
 </script>
 

@@ -14,11 +14,13 @@ const leftM = computed(() => backdrop.value.centreXM - backdrop.value.widthM / 2
 
 /** The band is drawn behind y = 0, thick enough to judge. */
 const BAND_PX = 14
-const cellPx = computed(() => backdrop.value.widthM / Math.max(1, light.band.length) * props.map.scale)
-const cells = computed(() => light.band.map(({ value }, index) => ({
-  y: props.map.y(leftM.value) - (index + 1) * cellPx.value,
-  tone: `rgb(${[0, 1, 2].map(() => Math.round(value ?? 0)).join(' ')})`,
-})))
+const cellPx = computed(() => (backdrop.value.widthM / Math.max(1, light.band.length)) * props.map.scale)
+const cells = computed(() =>
+  light.band.map(({ value }, index) => ({
+    y: props.map.y(leftM.value) - (index + 1) * cellPx.value,
+    tone: `rgb(${[0, 1, 2].map(() => Math.round(value ?? 0)).join(' ')})`,
+  })),
+)
 const rightM = computed(() => leftM.value + backdrop.value.widthM)
 /** A cyclorama's second wall, with the round of its corner. */
 const corner = computed(() => {
@@ -48,12 +50,7 @@ const corner = computed(() => {
       :height="backdrop.widthM * map.scale"
       class="pointer-events-none fill-none stroke-rule"
     />
-    <path
-      v-if="corner"
-      :d="corner"
-      class="pointer-events-none fill-none stroke-ink"
-      stroke-width="4"
-    />
+    <path v-if="corner" :d="corner" class="pointer-events-none fill-none stroke-ink" stroke-width="4" />
     <g
       role="button"
       tabindex="0"
@@ -88,7 +85,8 @@ const corner = computed(() => {
       text-anchor="middle"
       class="fill-soft text-xs"
     >
-      {{ distance(bounds.right - bounds.left) }} × {{ distance(bounds.front - bounds.back) }}, {{ distance(studio.document.room.heightM) }} high
+      {{ distance(bounds.right - bounds.left) }} × {{ distance(bounds.front - bounds.back) }},
+      {{ distance(studio.document.room.heightM) }} high
     </text>
   </g>
 </template>

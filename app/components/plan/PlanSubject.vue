@@ -3,7 +3,7 @@ import { figurePlan } from '#core/scene/planOutlines'
 import type { Subject } from '#core/model/schema'
 import type { PlanMap } from '~/support/planMap'
 
-const props = defineProps<{ map: PlanMap, subject: Subject }>()
+const props = defineProps<{ map: PlanMap; subject: Subject }>()
 const { distance } = useUnits()
 const { moveOnPlan } = useMoves()
 const studio = useStudio()
@@ -31,11 +31,7 @@ const parts = computed(() => figurePlan(props.subject))
       stroke-linecap="round"
       :class="isSelected ? 'stroke-accent' : part.isHead ? 'stroke-ink' : 'stroke-soft'"
     />
-    <text
-      :x="map.x(subject.place.yM) + 12"
-      :y="map.y(subject.place.xM) + 34"
-      class="fill-soft text-xs"
-    >
+    <text :x="map.x(subject.place.yM) + 12" :y="map.y(subject.place.xM) + 34" class="fill-soft text-xs">
       {{ subject.name }}
     </text>
   </PlanThing>

@@ -1,12 +1,15 @@
 <script setup lang="ts">
 import type { PlanMap } from '~/support/planMap'
 
-/** Something on the plan or in the side view that can be chosen, dragged and nudged; what it looks like goes in its slot. */
+/**
+ * Something on the plan or in the side view that can be chosen, dragged and nudged; what it looks like goes in its
+ * slot.
+ */
 const props = defineProps<{
   map: PlanMap
   id: string
   /** From the backdrop, and across or up. */
-  place: { depthM: number, acrossM: number }
+  place: { depthM: number; acrossM: number }
   label: string
 }>()
 const emit = defineEmits<{ move: [depthM: number, acrossM: number, isFree: boolean] }>()

@@ -1,11 +1,15 @@
 <script setup lang="ts">
 import { Maximize, ZoomIn, ZoomOut } from '@lucide/vue'
 
-defineEmits<{ closer: [], further: [], whole: [] }>()
+defineEmits<{ closer: []; further: []; whole: [] }>()
 const studio = useStudio()
 const { shows, contours } = usePlanView()
 const id = useId()
-const VIEWS = [{ value: 'plan', name: 'Plan' }, { value: 'side', name: 'Side' }, { value: 'both', name: 'Both' }] as const
+const VIEWS = [
+  { value: 'plan', name: 'Plan' },
+  { value: 'side', name: 'Side' },
+  { value: 'both', name: 'Both' },
+] as const
 </script>
 
 <template>
@@ -20,10 +24,7 @@ const VIEWS = [{ value: 'plan', name: 'Plan' }, { value: 'side', name: 'Side' },
       @choose="shows = $event"
     />
     <div class="flex items-center gap-1.5">
-      <label
-        :for="id"
-        class="text-soft"
-      >Floor</label>
+      <label :for="id" class="text-soft">Floor</label>
       <select
         :id="id"
         v-model="contours"
@@ -31,42 +32,21 @@ const VIEWS = [{ value: 'plan', name: 'Plan' }, { value: 'side', name: 'Side' },
         aria-label="Lines of equal light on the floor"
         data-test="contour-choice"
       >
-        <option value="none">
-          no lines
-        </option>
-        <option value="all">
-          all lights
-        </option>
-        <option
-          v-for="light in studio.document.lights"
-          :key="light.id"
-          :value="light.id"
-        >
+        <option value="none">no lines</option>
+        <option value="all">all lights</option>
+        <option v-for="light in studio.document.lights" :key="light.id" :value="light.id">
           {{ light.name }} {{ light.job }}
         </option>
       </select>
     </div>
     <div class="ml-auto flex gap-1">
-      <button
-        class="press"
-        aria-label="Closer"
-        data-test="zoom-in"
-        @click="$emit('closer')"
-      >
+      <button class="press" aria-label="Closer" data-test="zoom-in" @click="$emit('closer')">
         <ZoomIn :size="15" />
       </button>
-      <button
-        class="press"
-        aria-label="Further"
-        @click="$emit('further')"
-      >
+      <button class="press" aria-label="Further" @click="$emit('further')">
         <ZoomOut :size="15" />
       </button>
-      <button
-        class="press"
-        aria-label="The whole room"
-        @click="$emit('whole')"
-      >
+      <button class="press" aria-label="The whole room" @click="$emit('whole')">
         <Maximize :size="15" />
       </button>
     </div>

@@ -5,7 +5,7 @@ import { rolledReach } from '#core/physics/sources/frontShape'
 import type { Light } from '#core/model/schema'
 import type { PlanMap } from '~/support/planMap'
 
-const props = defineProps<{ map: PlanMap, light: Light, isOn: boolean }>()
+const props = defineProps<{ map: PlanMap; light: Light; isOn: boolean }>()
 const studio = useStudio()
 const { distance } = useUnits()
 const { moveFromSide } = useMoves()
@@ -14,9 +14,11 @@ const LEAST_PX = 4
 /** From the side the axis leans by its own rise; what comes toward the viewer is foreshortened. */
 const turned = computed(() => {
   const [, y, z] = axisOf(props.light, studio.document)
-  return Math.atan2(-z, y) * 180 / Math.PI
+  return (Math.atan2(-z, y) * 180) / Math.PI
 })
-const halfPx = computed(() => Math.max(LEAST_PX, rolledReach(props.light.modifier.front, props.light.rollDeg).up * props.map.scale))
+const halfPx = computed(() =>
+  Math.max(LEAST_PX, rolledReach(props.light.modifier.front, props.light.rollDeg).up * props.map.scale),
+)
 const hasStand = computed(() => standPlaces(props.light, studio.document).length > 0)
 const at = computed(() => ({ x: props.map.x(props.light.place.yM), y: props.map.y(props.light.place.zM) }))
 </script>
@@ -31,11 +33,7 @@ const at = computed(() => ({ x: props.map.x(props.light.place.yM), y: props.map.
     :data-test="`side-${light.id}`"
     @move="(yM, zM) => moveFromSide(light.id, yM, zM)"
   >
-    <path
-      v-if="hasStand"
-      :d="`M${at.x} ${at.y} V${map.y(0)}`"
-      class="stroke-rule stroke-2"
-    />
+    <path v-if="hasStand" :d="`M${at.x} ${at.y} V${map.y(0)}`" class="stroke-rule stroke-2" />
     <LightBody
       :light="light"
       :x="at.x"
@@ -46,12 +44,7 @@ const at = computed(() => ({ x: props.map.x(props.light.place.yM), y: props.map.
       :is-on="isOn"
       :is-selected="isSelected"
     />
-    <text
-      :x="at.x"
-      :y="at.y - halfPx - 6"
-      text-anchor="middle"
-      class="fill-ink text-xs font-semibold"
-    >
+    <text :x="at.x" :y="at.y - halfPx - 6" text-anchor="middle" class="fill-ink text-xs font-semibold">
       {{ light.name }}
     </text>
   </PlanThing>

@@ -6,7 +6,7 @@ import { CAMERA } from '#core/edits/things'
 import { sideMap, type PlanMap } from '~/support/planMap'
 
 /** The stage from the side: the backdrop at the left, heights true, linked with the plan. */
-const props = defineProps<{ plan: PlanMap, width: number, height: number }>()
+const props = defineProps<{ plan: PlanMap; width: number; height: number }>()
 const studio = useStudio()
 const light = useLight()
 const { distance } = useUnits()
@@ -14,7 +14,8 @@ const { moveFromSide } = useMoves()
 
 const bounds = computed(() => roomBounds(studio.document.room))
 const map = computed(() => sideMap(props.plan, props.height))
-const course = (places: readonly SidePlace[], isClosed = false) => `M${places.map(([y, z]) => `${map.value.x(y).toFixed(1)} ${map.value.y(z).toFixed(1)}`).join(' L')}${isClosed ? ' Z' : ''}`
+const course = (places: readonly SidePlace[], isClosed = false) =>
+  `M${places.map(([y, z]) => `${map.value.x(y).toFixed(1)} ${map.value.y(z).toFixed(1)}`).join(' L')}${isClosed ? ' Z' : ''}`
 
 /** What the camera sees, as far as the backdrop: the ends of its view in the plane of the drop. */
 const view = computed(() => {
@@ -62,10 +63,7 @@ const view = computed(() => {
       stroke-linecap="round"
       stroke-width="2"
     />
-    <PlanTapes
-      :map="map"
-      is-side
-    />
+    <PlanTapes :map="map" is-side />
     <path
       v-for="prop in studio.document.props"
       :key="prop.id"
@@ -136,9 +134,6 @@ const view = computed(() => {
       :light="source"
       :is-on="light.shownSettings[source.id]?.on ?? false"
     />
-    <PlanHandles
-      :map="map"
-      is-side
-    />
+    <PlanHandles :map="map" is-side />
   </svg>
 </template>

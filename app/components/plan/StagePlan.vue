@@ -11,29 +11,23 @@ const { shows, zoom, contours } = usePlanView()
 const { closer, further, whole } = usePlanZoom(svg)
 const isNarrow = useMediaQuery('(max-width: 639px)')
 
-const size = computed((before?: { width: number, height: number }) =>
+const size = computed((before?: { width: number; height: number }) =>
   // The plan keeps its scale under the hand, whatever else on the page changes its size meanwhile.
-  studio.isDragging && before ? before : { width: Math.max(200, width.value), height: Math.max(200, height.value) })
+  studio.isDragging && before ? before : { width: Math.max(200, width.value), height: Math.max(200, height.value) },
+)
 const bounds = computed(() => roomBounds(studio.document.room))
-const layout = computed(() => stageLayout(bounds.value, size.value.width, size.value.height, isNarrow.value ? 'plan' : shows.value))
-const map = computed(() => planMap(bounds.value, size.value.width, layout.value.planHeight, layout.value.scale, zoom.value))
+const layout = computed(() =>
+  stageLayout(bounds.value, size.value.width, size.value.height, isNarrow.value ? 'plan' : shows.value),
+)
+const map = computed(() =>
+  planMap(bounds.value, size.value.width, layout.value.planHeight, layout.value.scale, zoom.value),
+)
 </script>
 
 <template>
-  <section
-    aria-label="Plan"
-    class="flex flex-col"
-  >
-    <PlanTools
-      @closer="closer"
-      @further="further"
-      @whole="whole"
-    />
-    <div
-      ref="field"
-      data-zone="plan"
-      class="relative min-h-72 grow basis-0 overflow-hidden"
-    >
+  <section aria-label="Plan" class="flex flex-col">
+    <PlanTools @closer="closer" @further="further" @whole="whole" />
+    <div ref="field" data-zone="plan" class="relative min-h-72 grow basis-0 overflow-hidden">
       <svg
         v-if="width > 0 && layout.planHeight > 0"
         ref="svg"
@@ -44,41 +38,14 @@ const map = computed(() => planMap(bounds.value, size.value.width, layout.value.
         @pointerdown.self="studio.selectedIds = []"
       >
         <PlanRoom :map="map" />
-        <PlanContours
-          v-if="contours !== 'none'"
-          :map="map"
-        />
-        <PlanGuides
-          :map="map"
-          :width="size.width"
-          :height="layout.planHeight"
-        />
+        <PlanContours v-if="contours !== 'none'" :map="map" />
+        <PlanGuides :map="map" :width="size.width" :height="layout.planHeight" />
         <PlanCamera :map="map" />
-        <PlanProp
-          v-for="thing in studio.document.props"
-          :key="thing.id"
-          :map="map"
-          :thing="thing"
-        />
-        <PlanPanel
-          v-for="panel in studio.document.panels"
-          :key="panel.id"
-          :map="map"
-          :panel="panel"
-        />
+        <PlanProp v-for="thing in studio.document.props" :key="thing.id" :map="map" :thing="thing" />
+        <PlanPanel v-for="panel in studio.document.panels" :key="panel.id" :map="map" :panel="panel" />
         <PlanTapes :map="map" />
-        <PlanSubject
-          v-for="subject in studio.document.subjects"
-          :key="subject.id"
-          :map="map"
-          :subject="subject"
-        />
-        <PlanPoint
-          v-for="point in studio.document.points"
-          :key="point.id"
-          :map="map"
-          :point="point"
-        />
+        <PlanSubject v-for="subject in studio.document.subjects" :key="subject.id" :map="map" :subject="subject" />
+        <PlanPoint v-for="point in studio.document.points" :key="point.id" :map="map" :point="point" />
         <PlanLight
           v-for="source in studio.document.lights"
           :key="source.id"

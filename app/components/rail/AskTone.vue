@@ -31,10 +31,7 @@ const MID_GREY = 118
 <template>
   <div class="border-b border-rule px-3 py-2">
     <div class="mb-2 flex items-center justify-between">
-      <label
-        for="ask-typed"
-        class="text-soft"
-      >Backdrop wanted</label>
+      <label for="ask-typed" class="text-soft">Backdrop wanted</label>
       <input
         id="ask-typed"
         :value="wanted"
@@ -44,7 +41,7 @@ const MID_GREY = 118
         data-test="ask-typed"
         @change="askTyped"
         @focus="($event.target as HTMLInputElement).select()"
-      >
+      />
     </div>
     <div class="grid grid-cols-5 gap-1.5">
       <button
@@ -52,7 +49,10 @@ const MID_GREY = 118
         :key="tone.value"
         class="h-8 rounded-sm border text-sm"
         :class="wanted === tone.value ? 'border-accent outline-2 outline-accent' : 'border-rule'"
-        :style="{ background: `rgb(${tone.value} ${tone.value} ${tone.value})`, color: tone.value > MID_GREY - 20 ? '#000' : '#fff' }"
+        :style="{
+          background: `rgb(${tone.value} ${tone.value} ${tone.value})`,
+          color: tone.value > MID_GREY - 20 ? '#000' : '#fff',
+        }"
         :aria-label="`Ask for ${tone.value}, ${tone.name}`"
         :aria-pressed="wanted === tone.value"
         :title="tone.name"
@@ -62,11 +62,7 @@ const MID_GREY = 118
         {{ tone.value }}
       </button>
     </div>
-    <p
-      v-if="problem"
-      role="alert"
-      class="mt-1 text-xs"
-    >
+    <p v-if="problem" role="alert" class="mt-1 text-xs">
       {{ problem }}
     </p>
   </div>

@@ -23,7 +23,9 @@ const shutter = computed(() => {
 })
 
 /** The key side read with the dome, as meters are held; or flat toward the key, as a card there would have it. */
-const exposedFor = computed(() => holdOf(studio.document, KEY_SIDE).receptor === 'dome' ? 'dome' as const : 'card' as const)
+const exposedFor = computed(() =>
+  holdOf(studio.document, KEY_SIDE).receptor === 'dome' ? ('dome' as const) : ('card' as const),
+)
 const exposeFor = (what: 'dome' | 'card') => {
   note.mark()
   studio.edit(set => holdPoint(set, KEY_SIDE, { receptor: what === 'dome' ? 'dome' : 'flat', looks: 'light' }))
@@ -33,37 +35,32 @@ const setAperture = (chosen: number) => {
   studio.edit(set => changeExposure(set, studio.look.id, { fNumber: chosen, followsPointId: null }))
 }
 const follow = (isOn: boolean) => {
-  studio.edit(set => changeExposure(set, studio.look.id, { fNumber: fNumber.value, followsPointId: isOn ? KEY_SIDE : null }))
+  studio.edit(set =>
+    changeExposure(set, studio.look.id, { fNumber: fNumber.value, followsPointId: isOn ? KEY_SIDE : null }),
+  )
 }
 </script>
 
 <template>
   <div class="border-b border-rule px-3 py-2">
     <div class="flex items-center gap-2">
-      <Listbox
-        :model-value="fNumber"
-        class="relative"
-        as="div"
-        @update:model-value="setAperture"
-      >
+      <Listbox :model-value="fNumber" class="relative" as="div" @update:model-value="setAperture">
         <ListboxButton
           class="rounded-sm border border-rule bg-well px-2 py-0.5 text-lg font-semibold"
-          :aria-label="isKnown ? `${formatAperture(fNumber)}, aperture of the camera` : 'Aperture of the camera, being worked out'"
+          :aria-label="
+            isKnown ? `${formatAperture(fNumber)}, aperture of the camera` : 'Aperture of the camera, being worked out'
+          "
           data-test="camera"
         >
           {{ isKnown ? formatAperture(fNumber) : 'f/…' }}
         </ListboxButton>
-        <ListboxOptions class="absolute left-0 z-20 mt-1 max-h-72 w-24 overflow-y-auto rounded-sm border border-rule bg-panel">
-          <ListboxOption
-            v-for="aperture in scale"
-            :key="aperture"
-            v-slot="{ active }"
-            :value="aperture"
-          >
-            <span
-              class="block cursor-pointer px-3 py-1"
-              :class="{ 'bg-ink text-ground': active }"
-            >{{ formatAperture(aperture) }}</span>
+        <ListboxOptions
+          class="absolute left-0 z-20 mt-1 max-h-72 w-24 overflow-y-auto rounded-sm border border-rule bg-panel"
+        >
+          <ListboxOption v-for="aperture in scale" :key="aperture" v-slot="{ active }" :value="aperture">
+            <span class="block cursor-pointer px-3 py-1" :class="{ 'bg-ink text-ground': active }">{{
+              formatAperture(aperture)
+            }}</span>
           </ListboxOption>
         </ListboxOptions>
       </Listbox>
@@ -92,12 +89,8 @@ const follow = (isOn: boolean) => {
         :value="exposedFor"
         @change="exposeFor(($event.target as HTMLSelectElement).value as 'dome' | 'card')"
       >
-        <option value="dome">
-          dome
-        </option>
-        <option value="card">
-          card
-        </option>
+        <option value="dome">dome</option>
+        <option value="card">card</option>
       </select>
     </label>
   </div>

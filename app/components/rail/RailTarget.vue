@@ -2,7 +2,7 @@
 import type { Readout } from '#core/evaluation/readout'
 import { ON_TARGET_STOPS } from '#core/evaluation/target'
 
-const props = defineProps<{ readout: Readout, toY: (stops: number) => number, x: number }>()
+const props = defineProps<{ readout: Readout; toY: (stops: number) => number; x: number }>()
 
 /** The bracket is never so small that it cannot be seen. */
 const LEAST_PX = 12
@@ -15,10 +15,5 @@ const bracket = computed(() => {
 </script>
 
 <template>
-  <path
-    v-if="bracket"
-    :d="bracket"
-    class="fill-none stroke-ink stroke-2"
-    data-test="rail-target"
-  />
+  <path v-if="bracket" :d="bracket" class="fill-none stroke-ink stroke-2" data-test="rail-target" />
 </template>

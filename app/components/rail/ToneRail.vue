@@ -24,31 +24,45 @@ const ROW_PX = 37
 
 const reflectance = computed(() => luminance(studio.document.backdrop.reflectance))
 const response = computed(() => responseOf(studio.document.camera))
-const y = (stops: number) => PAD + (TOP - Math.max(BOTTOM, Math.min(TOP, stops))) / (TOP - BOTTOM) * (height.value - 2 * PAD)
-const stopsAt = (pixels: number) => TOP - (pixels - PAD) / (height.value - 2 * PAD) * (TOP - BOTTOM)
+const y = (stops: number) =>
+  PAD + ((TOP - Math.max(BOTTOM, Math.min(TOP, stops))) / (TOP - BOTTOM)) * (height.value - 2 * PAD)
+const stopsAt = (pixels: number) => TOP - ((pixels - PAD) / (height.value - 2 * PAD)) * (TOP - BOTTOM)
 const valueAt = (stops: number) => valueFromStops(stops, reflectance.value, response.value)
 
 const STEPS = 64
-const ramp = computed(() => Array.from({ length: STEPS }, (_, step) => {
-  const stops = TOP + (BOTTOM - TOP) * step / (STEPS - 1)
-  const value = Math.round(valueAt(stops))
-  return { offset: step / (STEPS - 1), tone: `rgb(${value} ${value} ${value})` }
-}))
-const ticks = computed(() => Array.from({ length: 10 }, (_, index) => {
-  const stops = 2 - index
-  return { stops, y: y(stops), words: formatStops(stops, 'halves'), value: Math.round(valueAt(stops)) }
-}))
+const ramp = computed(() =>
+  Array.from({ length: STEPS }, (_, step) => {
+    const stops = TOP + ((BOTTOM - TOP) * step) / (STEPS - 1)
+    const value = Math.round(valueAt(stops))
+    return { offset: step / (STEPS - 1), tone: `rgb(${value} ${value} ${value})` }
+  }),
+)
+const ticks = computed(() =>
+  Array.from({ length: 10 }, (_, index) => {
+    const stops = 2 - index
+    return { stops, y: y(stops), words: formatStops(stops, 'halves'), value: Math.round(valueAt(stops)) }
+  }),
+)
 const clipY = computed(() => y(stopsFromRatio(1 / reflectance.value)))
 
 /** Hair and floor have a row where something is wanted of them, or a light is there for them. */
-const isShown = ({ point, targetStops }: Readout) => targetStops !== undefined || point.isEssential || point.id === SHADOW_SIDE
-  || (point.id === HAIR && studio.document.lights.some(({ job }) => job === 'edge' || job === 'hair'))
-  || (point.id === FLOOR && (studio.document.brief.framing === 'full' || studio.document.brief.framing === 'group'))
+const isShown = ({ point, targetStops }: Readout) =>
+  targetStops !== undefined ||
+  point.isEssential ||
+  point.id === SHADOW_SIDE ||
+  (point.id === HAIR && studio.document.lights.some(({ job }) => job === 'edge' || job === 'hair')) ||
+  (point.id === FLOOR && (studio.document.brief.framing === 'full' || studio.document.brief.framing === 'group'))
 /** What a point would read: under the proposal that is looked at, or under what is asked for. */
 const ghostOf = (readout: Readout): Readout | undefined => {
   const stops = search.preview?.stops[readout.point.id]
   if (stops === undefined) return light.ghosts.find(({ point }) => point.id === readout.point.id)
-  return { ...readout, stops, value: readout.rendered && response.value.valueFromLinear(luminance(readout.rendered.linear) * ratioFromStops(stops - readout.stops)) }
+  return {
+    ...readout,
+    stops,
+    value:
+      readout.rendered &&
+      response.value.valueFromLinear(luminance(readout.rendered.linear) * ratioFromStops(stops - readout.stops)),
+  }
 }
 const rows = computed(() => {
   const shown = light.readouts.filter(isShown)
@@ -74,30 +88,11 @@ const rows = computed(() => {
     <LookChooser />
     <AskTone />
     <CameraSetting />
-    <div
-      ref="field"
-      class="relative min-h-72 grow"
-    >
-      <svg
-        v-if="height > 0"
-        class="absolute inset-0 touch-none select-none"
-        width="248"
-        :height="height"
-      >
+    <div ref="field" class="relative min-h-72 grow">
+      <svg v-if="height > 0" class="absolute inset-0 touch-none select-none" width="248" :height="height">
         <defs>
-          <linearGradient
-            id="tone-ramp"
-            x1="0"
-            x2="0"
-            y1="0"
-            y2="1"
-          >
-            <stop
-              v-for="stop in ramp"
-              :key="stop.offset"
-              :offset="stop.offset"
-              :stop-color="stop.tone"
-            />
+          <linearGradient id="tone-ramp" x1="0" x2="0" y1="0" y2="1">
+            <stop v-for="stop in ramp" :key="stop.offset" :offset="stop.offset" :stop-color="stop.tone" />
           </linearGradient>
         </defs>
         <rect
@@ -108,37 +103,13 @@ const rows = computed(() => {
           fill="url(#tone-ramp)"
           class="stroke-rule"
         />
-        <g
-          v-for="tick in ticks"
-          :key="tick.stops"
-          class="text-xs"
-        >
-          <path
-            :d="`M${RAMP_X + RAMP_WIDTH} ${tick.y} h5`"
-            class="stroke-soft"
-          />
-          <text
-            :x="RAMP_X + RAMP_WIDTH + 24"
-            :y="tick.y + 4"
-            text-anchor="end"
-            class="fill-ink"
-          >{{ tick.words }}</text>
-          <text
-            x="244"
-            :y="tick.y + 4"
-            text-anchor="end"
-            class="fill-soft"
-          >{{ tick.value }}</text>
+        <g v-for="tick in ticks" :key="tick.stops" class="text-xs">
+          <path :d="`M${RAMP_X + RAMP_WIDTH} ${tick.y} h5`" class="stroke-soft" />
+          <text :x="RAMP_X + RAMP_WIDTH + 24" :y="tick.y + 4" text-anchor="end" class="fill-ink">{{ tick.words }}</text>
+          <text x="244" :y="tick.y + 4" text-anchor="end" class="fill-soft">{{ tick.value }}</text>
         </g>
-        <path
-          :d="`M${RAMP_X - 4} ${y(0)} h${RAMP_WIDTH + 12}`"
-          class="stroke-accent stroke-2"
-        />
-        <path
-          :d="`M${RAMP_X} ${clipY} h${RAMP_WIDTH}`"
-          class="stroke-black"
-          stroke-dasharray="2 3"
-        />
+        <path :d="`M${RAMP_X - 4} ${y(0)} h${RAMP_WIDTH + 12}`" class="stroke-accent stroke-2" />
+        <path :d="`M${RAMP_X} ${clipY} h${RAMP_WIDTH}`" class="stroke-black" stroke-dasharray="2 3" />
         <RailTarget
           v-for="row in rows"
           :key="`target-${row.readout.point.id}`"

@@ -6,41 +6,46 @@ const studio = useStudio()
 const light = useLight()
 const isFrozen = computed(() => studio.document.frozen !== null)
 
-const rows = computed(() => studio.document.lights.map(source => ({
-  id: source.id,
-  name: `${source.name} ${source.job}`,
-  stops: light.studied.learned.lightStops[source.id] ?? 0,
-  spread: spreadOfFit(light.studied.fit, { [source.id]: { powerStops: 0, directLuxS: 1, bouncedLuxS: 0 } }),
-  count: studio.document.readings.filter(({ lights, trust }) => lights[source.id] && trust !== 'out').length,
-})))
-const freeze = () => studio.edit(set => ({ ...set, frozen: set.frozen ? null : { lightStops: { ...light.studied.learned.lightStops }, bounceStops: light.studied.learned.bounceStops } }))
+const rows = computed(() =>
+  studio.document.lights.map(source => ({
+    id: source.id,
+    name: `${source.name} ${source.job}`,
+    stops: light.studied.learned.lightStops[source.id] ?? 0,
+    spread: spreadOfFit(light.studied.fit, { [source.id]: { powerStops: 0, directLuxS: 1, bouncedLuxS: 0 } }),
+    count: studio.document.readings.filter(({ lights, trust }) => lights[source.id] && trust !== 'out').length,
+  })),
+)
+const freeze = () =>
+  studio.edit(set => ({
+    ...set,
+    frozen: set.frozen
+      ? null
+      : { lightStops: { ...light.studied.learned.lightStops }, bounceStops: light.studied.learned.bounceStops },
+  }))
 /** Readings stay on record, but teach nothing any more: of one light, or all. */
-const forget = (lightId?: string) => studio.edit(set => ({
-  ...set,
-  frozen: lightId ? set.frozen : null,
-  readings: set.readings.map(reading => !lightId || reading.lights[lightId] ? { ...reading, trust: 'out' as const } : reading),
-}))
+const forget = (lightId?: string) =>
+  studio.edit(set => ({
+    ...set,
+    frozen: lightId ? set.frozen : null,
+    readings: set.readings.map(reading =>
+      !lightId || reading.lights[lightId] ? { ...reading, trust: 'out' as const } : reading,
+    ),
+  }))
 </script>
 
 <template>
   <section aria-label="What was learned">
-    <h2 class="text-lg font-semibold">
-      What was learned
-    </h2>
+    <h2 class="text-lg font-semibold">What was learned</h2>
     <dl class="mt-1 divide-y divide-rule border-y border-rule">
-      <div
-        v-for="row in rows"
-        :key="row.id"
-        class="flex items-baseline gap-3 py-1"
-      >
+      <div v-for="row in rows" :key="row.id" class="flex items-baseline gap-3 py-1">
         <dt class="grow">
           {{ row.name }}
         </dt>
-        <dd
-          class="tabular-nums"
-          :data-test="`learned-${row.id}`"
-        >
-          <strong>{{ formatStops(row.stops) }}</strong> <span class="text-sm text-soft">± {{ row.spread.toFixed(1) }}, {{ row.count }} reading{{ row.count === 1 ? '' : 's' }}</span>
+        <dd class="tabular-nums" :data-test="`learned-${row.id}`">
+          <strong>{{ formatStops(row.stops) }}</strong>
+          <span class="text-sm text-soft"
+            >± {{ row.spread.toFixed(1) }}, {{ row.count }} reading{{ row.count === 1 ? '' : 's' }}</span
+          >
         </dd>
         <dd>
           <button
@@ -54,32 +59,25 @@ const forget = (lightId?: string) => studio.edit(set => ({
         </dd>
       </div>
       <div class="flex items-baseline gap-3 py-1">
-        <dt class="grow">
-          Bounce of the room
-        </dt>
+        <dt class="grow">Bounce of the room</dt>
         <dd class="tabular-nums">
           <strong>{{ formatStops(light.studied.learned.bounceStops) }}</strong>
         </dd>
       </div>
     </dl>
     <p class="mt-1 text-sm text-soft">
-      Stops against the plan. {{ isFrozen ? 'Held as it is: new readings are compared, but teach nothing.' : 'Every reading goes on teaching, as far as it fits the others.' }}
+      Stops against the plan.
+      {{
+        isFrozen
+          ? 'Held as it is: new readings are compared, but teach nothing.'
+          : 'Every reading goes on teaching, as far as it fits the others.'
+      }}
     </p>
     <div class="mt-2 flex gap-2">
-      <button
-        class="press"
-        :aria-pressed="isFrozen"
-        data-test="freeze"
-        @click="freeze"
-      >
+      <button class="press" :aria-pressed="isFrozen" data-test="freeze" @click="freeze">
         {{ isFrozen ? 'Learn again' : 'Freeze' }}
       </button>
-      <button
-        class="press"
-        :disabled="rows.every(row => row.count === 0)"
-        data-test="forget-all"
-        @click="forget()"
-      >
+      <button class="press" :disabled="rows.every(row => row.count === 0)" data-test="forget-all" @click="forget()">
         Forget all
       </button>
     </div>

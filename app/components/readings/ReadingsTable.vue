@@ -10,10 +10,20 @@ const { words } = useReadingWords()
 const LIMIT = 200
 const shown = ref(LIMIT)
 const rows = computed(() => table.getRowModel().rows.slice(0, shown.value))
-const when = (at: string) => new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', second: '2-digit' }).format(new Date(at))
+const when = (at: string) =>
+  new Intl.DateTimeFormat('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+    second: '2-digit',
+  }).format(new Date(at))
 const TRUST: Record<Reading['trust'], string> = { auto: 'as it fits', sure: 'believed', out: 'left out' }
 const TRUSTS = Object.entries(TRUST) as [Reading['trust'], string][]
-const write = (reading: Reading) => reading.shown === 'nothing' ? 'nothing' : words(reading.fNumber, constantOfReading(reading), Object.keys(reading.lights))
+const write = (reading: Reading) =>
+  reading.shown === 'nothing'
+    ? 'nothing'
+    : words(reading.fNumber, constantOfReading(reading), Object.keys(reading.lights))
 const change = (reading: Reading, event: Event) => {
   const field = event.target as HTMLInputElement
   if (!retype(reading, field.value)) field.value = write(reading)
@@ -30,34 +40,30 @@ const INPUT = 'rounded-sm border border-transparent bg-transparent px-1 hover:bo
         placeholder="Find by place, lamp, note…"
         aria-label="Find readings"
         data-test="readings-filter"
-      >
-      <span class="text-soft">{{ lines.length === all.length ? `${all.length} reading${all.length === 1 ? '' : 's'}` : `${lines.length} of ${all.length} readings` }}</span>
+      />
+      <span class="text-soft">{{
+        lines.length === all.length
+          ? `${all.length} reading${all.length === 1 ? '' : 's'}`
+          : `${lines.length} of ${all.length} readings`
+      }}</span>
     </div>
-    <p
-      v-if="problem"
-      role="alert"
-      class="mt-2"
-      data-test="readings-problem"
-    >
+    <p v-if="problem" role="alert" class="mt-2" data-test="readings-problem">
       {{ problem }}
     </p>
-    <div
-      class="relative mt-3 overflow-x-auto"
-      tabindex="0"
-      role="region"
-      aria-label="Readings"
-    >
+    <div class="relative mt-3 overflow-x-auto" tabindex="0" role="region" aria-label="Readings">
       <table class="w-full min-w-220 text-left tabular-nums">
         <thead>
-          <tr
-            v-for="group in table.getHeaderGroups()"
-            :key="group.id"
-            class="border-b border-rule text-sm"
-          >
+          <tr v-for="group in table.getHeaderGroups()" :key="group.id" class="border-b border-rule text-sm">
             <th
               v-for="header in group.headers"
               :key="header.id"
-              :aria-sort="header.column.getIsSorted() === 'asc' ? 'ascending' : header.column.getIsSorted() === 'desc' ? 'descending' : 'none'"
+              :aria-sort="
+                header.column.getIsSorted() === 'asc'
+                  ? 'ascending'
+                  : header.column.getIsSorted() === 'desc'
+                    ? 'descending'
+                    : 'none'
+              "
               class="py-1 pr-3 font-normal"
             >
               <button
@@ -66,43 +72,25 @@ const INPUT = 'rounded-sm border border-transparent bg-transparent px-1 hover:bo
                 @click="header.column.toggleSorting()"
               >
                 {{ header.column.columnDef.header }}
-                <ArrowUp
-                  v-if="header.column.getIsSorted() === 'asc'"
-                  :size="12"
-                />
-                <ArrowDown
-                  v-if="header.column.getIsSorted() === 'desc'"
-                  :size="12"
-                />
+                <ArrowUp v-if="header.column.getIsSorted() === 'asc'" :size="12" />
+                <ArrowDown v-if="header.column.getIsSorted() === 'desc'" :size="12" />
               </button>
             </th>
-            <th class="py-1 pr-3 font-normal text-soft">
-              Meter
-            </th>
-            <th class="py-1 pr-3 font-normal text-soft">
-              Teaches
-            </th>
-            <th class="py-1 pr-3 font-normal text-soft">
-              Note
-            </th>
+            <th class="py-1 pr-3 font-normal text-soft">Meter</th>
+            <th class="py-1 pr-3 font-normal text-soft">Teaches</th>
+            <th class="py-1 pr-3 font-normal text-soft">Note</th>
             <th><span class="sr-only">Delete</span></th>
           </tr>
         </thead>
         <tbody class="divide-y divide-rule">
-          <template
-            v-for="{ original: line } in rows"
-            :key="line.id"
-          >
+          <template v-for="{ original: line } in rows" :key="line.id">
             <tr
               :class="{ 'text-soft': line.reading.trust === 'out' }"
               :data-test="`reading-${line.id}`"
               :data-outlier="line.isOutlier"
             >
               <td class="min-w-40 py-1 pr-3">
-                {{ line.point }}<span
-                  v-if="line.look"
-                  class="block text-xs text-soft"
-                >{{ line.look }}</span>
+                {{ line.point }}<span v-if="line.look" class="block text-xs text-soft">{{ line.look }}</span>
               </td>
               <td class="py-1 pr-3">
                 <input
@@ -112,7 +100,7 @@ const INPUT = 'rounded-sm border border-transparent bg-transparent px-1 hover:bo
                   :aria-label="`Reading at ${line.point}`"
                   data-test="reading-figure"
                   @change="change(line.reading, $event)"
-                >
+                />
               </td>
               <td class="py-1 pr-3">
                 {{ line.expectedFNumber ? formatFNumber(line.expectedFNumber) : '' }}
@@ -127,7 +115,8 @@ const INPUT = 'rounded-sm border border-transparent bg-transparent px-1 hover:bo
                 {{ when(line.at) }}
               </td>
               <td class="min-w-44 py-1 pr-3 text-xs text-soft">
-                {{ line.reading.meter === 'incident' ? line.reading.receptor : line.reading.meter }}, {{ line.reading.source }}<span class="block">{{ line.reading.direction }}</span>
+                {{ line.reading.meter === 'incident' ? line.reading.receptor : line.reading.meter }},
+                {{ line.reading.source }}<span class="block">{{ line.reading.direction }}</span>
               </td>
               <td class="py-1 pr-3">
                 <select
@@ -137,11 +126,7 @@ const INPUT = 'rounded-sm border border-transparent bg-transparent px-1 hover:bo
                   data-test="reading-trust"
                   @change="edit(line.id, { trust: ($event.target as HTMLSelectElement).value as Reading['trust'] })"
                 >
-                  <option
-                    v-for="[value, name] in TRUSTS"
-                    :key="value"
-                    :value="value"
-                  >
+                  <option v-for="[value, name] in TRUSTS" :key="value" :value="value">
                     {{ name }}
                   </option>
                 </select>
@@ -155,7 +140,7 @@ const INPUT = 'rounded-sm border border-transparent bg-transparent px-1 hover:bo
                   :aria-label="`Note on the reading at ${line.point}`"
                   data-test="reading-note"
                   @change="edit(line.id, { note: ($event.target as HTMLInputElement).value })"
-                >
+                />
               </td>
               <td>
                 <button
@@ -168,27 +153,18 @@ const INPUT = 'rounded-sm border border-transparent bg-transparent px-1 hover:bo
                 </button>
               </td>
             </tr>
-            <tr
-              v-if="line.isOutlier"
-              :key="`${line.id}-doubt`"
-            >
-              <td
-                colspan="10"
-                class="border-t-0! pb-2"
-                data-test="reading-doubt"
-              >
-                <span class="border-l-4 border-ink pl-2"><strong>Does not fit the others, and is left out.</strong> {{ line.doubt }}</span>
+            <tr v-if="line.isOutlier" :key="`${line.id}-doubt`">
+              <td colspan="10" class="border-t-0! pb-2" data-test="reading-doubt">
+                <span class="border-l-4 border-ink pl-2"
+                  ><strong>Does not fit the others, and is left out.</strong> {{ line.doubt }}</span
+                >
               </td>
             </tr>
           </template>
         </tbody>
       </table>
     </div>
-    <button
-      v-if="lines.length > shown"
-      class="press mt-3"
-      @click="shown += LIMIT"
-    >
+    <button v-if="lines.length > shown" class="press mt-3" @click="shown += LIMIT">
       Show {{ Math.min(LIMIT, lines.length - shown) }} more
     </button>
   </div>

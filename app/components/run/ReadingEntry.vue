@@ -14,7 +14,7 @@ const props = defineProps<{
   /** Takes what was written; answers whether it could. */
   enter: (text: string) => Promise<boolean>
 }>()
-const emit = defineEmits<{ ask: [], nothing: [], skip: [] }>()
+const emit = defineEmits<{ ask: []; nothing: []; skip: [] }>()
 const text = ref('')
 const field = useTemplateRef<HTMLInputElement>('field')
 
@@ -48,7 +48,12 @@ const mean = async (figureHabit: FigureHabit) => {
 /** Both meanings as words: the full stop with its tenths, and the f-number. */
 const choices = computed(() => {
   const [whole, tenths] = text.value.trim().replace(',', '.').split('.')
-  return meanings.value ? [{ habit: 'tenths' as const, words: `${whole} and ${tenths} tenths of a stop` }, { habit: 'decimal' as const, words: `f/${whole}.${tenths}` }] : []
+  return meanings.value
+    ? [
+        { habit: 'tenths' as const, words: `${whole} and ${tenths} tenths of a stop` },
+        { habit: 'decimal' as const, words: `f/${whole}.${tenths}` },
+      ]
+    : []
 })
 
 defineExpose({ focus: () => field.value?.focus() })
@@ -76,24 +81,13 @@ onMounted(() => field.value?.focus({ preventScroll: true }))
           data-test="entry"
           :aria-invalid="problem !== ''"
           aria-describedby="entry-problem"
-        >
+        />
       </label>
-      <p
-        v-if="problem"
-        id="entry-problem"
-        role="alert"
-        data-test="entry-problem"
-      >
+      <p v-if="problem" id="entry-problem" role="alert" data-test="entry-problem">
         {{ problem }}
       </p>
-      <div
-        v-if="isUnclear"
-        role="alert"
-        data-test="unclear"
-      >
-        <p>
-          What does your meter mean by {{ text.trim() }}? It is remembered; the menu changes it.
-        </p>
+      <div v-if="isUnclear" role="alert" data-test="unclear">
+        <p>What does your meter mean by {{ text.trim() }}? It is remembered; the menu changes it.</p>
         <div class="mt-1 flex gap-2">
           <button
             v-for="choice in choices"
@@ -108,13 +102,7 @@ onMounted(() => field.value?.focus({ preventScroll: true }))
         </div>
       </div>
       <div class="flex gap-2">
-        <button
-          class="press-main min-h-12 grow text-lg"
-          :disabled="text.trim() === ''"
-          data-test="enter"
-        >
-          Enter
-        </button>
+        <button class="press-main min-h-12 grow text-lg" :disabled="text.trim() === ''" data-test="enter">Enter</button>
         <button
           type="button"
           class="press min-h-12 grow"
@@ -124,30 +112,13 @@ onMounted(() => field.value?.focus({ preventScroll: true }))
         >
           {{ isAsking ? 'Metering…' : 'Ask the bench' }}
         </button>
-        <button
-          v-if="mayBeNothing"
-          type="button"
-          class="press min-h-12"
-          data-test="nothing"
-          @click="emit('nothing')"
-        >
+        <button v-if="mayBeNothing" type="button" class="press min-h-12" data-test="nothing" @click="emit('nothing')">
           Nothing
         </button>
-        <button
-          v-if="maySkip"
-          type="button"
-          class="press min-h-12"
-          data-test="skip"
-          @click="emit('skip')"
-        >
-          Skip
-        </button>
+        <button v-if="maySkip" type="button" class="press min-h-12" data-test="skip" @click="emit('skip')">Skip</button>
       </div>
     </div>
-    <div
-      class="grid grid-cols-3 gap-1.5"
-      :class="{ 'lg:hidden': isCompact }"
-    >
+    <div class="grid grid-cols-3 gap-1.5" :class="{ 'lg:hidden': isCompact }">
       <button
         v-for="key in PAD"
         :key="key"

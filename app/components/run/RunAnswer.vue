@@ -30,7 +30,8 @@ const ambientWords = computed(() => {
   if (!value) return ''
   if (value.isNothing) return 'The meter sees nothing: a frame without the lamps is black.'
   const under = `${Math.abs(value.stops).toFixed(1)} stops ${value.stops < 0 ? 'under' : 'over'} the camera setting`
-  if (value.stops <= value.limitStops) return `The room's light lies ${under}: a frame without the lamps is black${value.limitStops < BLACK_UNDER_STOPS ? ', and dark tones stay dark' : ''}.`
+  if (value.stops <= value.limitStops)
+    return `The room's light lies ${under}: a frame without the lamps is black${value.limitStops < BLACK_UNDER_STOPS ? ', and dark tones stay dark' : ''}.`
   return value.limitStops < BLACK_UNDER_STOPS
     ? `The room's light lies ${under}: enough for the subject, but the backdrop is wanted so dark that it has to be ${Math.abs(value.limitStops).toFixed(1)} under.`
     : `The room's light is only ${under}: a frame without the lamps is not black.`
@@ -38,7 +39,8 @@ const ambientWords = computed(() => {
 const mendWords = computed(() => {
   const mend = run.ambient.value?.mend
   if (!mend) return ''
-  if (mend.kind === 'darken') return `Darken the room to ${mend.mostLux < 10 ? mend.mostLux.toFixed(1) : Math.round(mend.mostLux)} lx at the subject: ${run.inUse.value.some(({ lamp }) => lamp.kind === 'continuous') ? 'the lamps that burn would fall with any shutter.' : 'no shutter that goes with flash is short enough.'}`
+  if (mend.kind === 'darken')
+    return `Darken the room to ${mend.mostLux < 10 ? mend.mostLux.toFixed(1) : Math.round(mend.mostLux)} lx at the subject: ${run.inUse.value.some(({ lamp }) => lamp.kind === 'continuous') ? 'the lamps that burn would fall with any shutter.' : 'no shutter that goes with flash is short enough.'}`
   const shutter = `1/${Math.round(1 / mend.camera.shutterS)} s`
   return mend.lampsUpStops > 0
     ? `${shutter} and ISO ${mend.camera.iso}, with every lamp ${mend.lampsUpStops} stop${mend.lampsUpStops > 1 ? 's' : ''} up, puts it ${Math.abs(mend.stops).toFixed(1)} under.`
@@ -59,42 +61,47 @@ const advice = computed(() => {
   const what = correctionWords(correction, light.value)
   return `${what.charAt(0).toUpperCase()}${what.slice(1)}.`
 })
-const needsMend = computed(() => isAmbient.value && run.ambient.value !== undefined && run.ambient.value.stops > run.ambient.value.limitStops && !run.ambient.value.isNothing)
+const needsMend = computed(
+  () =>
+    isAmbient.value &&
+    run.ambient.value !== undefined &&
+    run.ambient.value.stops > run.ambient.value.limitStops &&
+    !run.ambient.value.isNothing,
+)
 /** What the readings after this one should show by now. */
-const coming = computed(() => run.steps.value
-  .filter((step, index) => index > run.position.value && run.states.value[step.id] !== 'skipped')
-  .slice(0, NEXT_SHOWN)
-  .flatMap((step) => {
-    const expected = run.expectedAt(step)
-    const point = plan.points.find(({ id }) => id === step.pointId)
-    return expected ? [{ id: step.id, name: stepName(step, studio.document.lights, point), words: write(expected.fNumber, point?.constant ?? METER_CONSTANT.flat, step.lightIds) }] : []
-  }))
+const coming = computed(() =>
+  run.steps.value
+    .filter((step, index) => index > run.position.value && run.states.value[step.id] !== 'skipped')
+    .slice(0, NEXT_SHOWN)
+    .flatMap(step => {
+      const expected = run.expectedAt(step)
+      const point = plan.points.find(({ id }) => id === step.pointId)
+      return expected
+        ? [
+            {
+              id: step.id,
+              name: stepName(step, studio.document.lights, point),
+              words: write(expected.fNumber, point?.constant ?? METER_CONSTANT.flat, step.lightIds),
+            },
+          ]
+        : []
+    }),
+)
 const answer = useTemplateRef<HTMLElement>('answer')
 // Enter takes a reading; the next Enter does what is proposed, since that has the focus then.
 onMounted(() => answer.value?.querySelector<HTMLElement>('.press-main')?.focus({ preventScroll: true }))
 </script>
 
 <template>
-  <div
-    ref="answer"
-    class="flex flex-col gap-4"
-    role="status"
-  >
+  <div ref="answer" class="flex flex-col gap-4" role="status">
     <p class="text-xl">
       {{ words }}
       <strong data-test="correction">{{ advice }}</strong>
     </p>
-    <p
-      v-if="needsMend"
-      data-test="ambient-mend"
-    >
+    <p v-if="needsMend" data-test="ambient-mend">
       {{ mendWords }}
     </p>
-    <p
-      v-if="isDoubtful"
-      class="border-l-4 border-ink pl-3"
-      data-test="doubt"
-    >
+    <p v-if="isDoubtful" class="border-l-4 border-ink pl-3" data-test="doubt">
       That is a lot. {{ run.taken.value?.doubt }} Read again if so; the plan believes it only if others agree.
     </p>
     <div class="flex flex-wrap gap-2">
@@ -132,15 +139,9 @@ onMounted(() => answer.value?.querySelector<HTMLElement>('.press-main')?.focus({
         Read again
       </button>
     </div>
-    <p
-      v-if="coming.length > 0"
-      class="text-soft"
-      data-test="coming"
-    >
-      Then: <template
-        v-for="(one, index) in coming"
-        :key="one.id"
-      >
+    <p v-if="coming.length > 0" class="text-soft" data-test="coming">
+      Then:
+      <template v-for="(one, index) in coming" :key="one.id">
         {{ index > 0 ? '; ' : '' }}{{ one.name }} <strong class="text-ink">{{ one.words }}</strong>
       </template>
     </p>

@@ -8,14 +8,17 @@ const run = useMeterRun()
 const { accept } = useAsk()
 const { shoot, isShooting, problem, last } = useBenchFrame()
 
-const countOf = (...states: string[]) => run.steps.value.filter(step => states.includes(run.states.value[step.id] ?? 'open')).length
+const countOf = (...states: string[]) =>
+  run.steps.value.filter(step => states.includes(run.states.value[step.id] ?? 'open')).length
 const missing = computed(() => countOf('open', 'skipped'))
 const changed = computed(() => countOf('changed'))
 const outliers = computed(() => Object.values(light.studied.standings).filter(({ isOutlier }) => isOutlier).length)
-const learned = computed(() => studio.document.lights.flatMap((source) => {
-  const stops = light.learned.lightStops[source.id]
-  return stops === undefined ? [] : [{ id: source.id, name: source.name, words: formatStops(stops) }]
-}))
+const learned = computed(() =>
+  studio.document.lights.flatMap(source => {
+    const stops = light.learned.lightStops[source.id]
+    return stops === undefined ? [] : [{ id: source.id, name: source.name, words: formatStops(stops) }]
+  }),
+)
 </script>
 
 <template>
@@ -24,102 +27,47 @@ const learned = computed(() => studio.document.lights.flatMap((source) => {
     class="mx-auto flex max-w-3xl flex-col gap-5 px-4 py-5 lg:px-8 lg:py-7"
     data-test="run-end"
   >
-    <h1 class="text-2xl font-semibold lg:text-3xl">
-      Where it stands
-    </h1>
-    <p
-      class="text-xl leading-snug"
-      data-test="run-verdict"
-    >
+    <h1 class="text-2xl font-semibold lg:text-3xl">Where it stands</h1>
+    <p class="text-xl leading-snug" data-test="run-verdict">
       {{ light.verdict?.headline ?? 'Working out the light…' }}
     </p>
-    <p
-      v-if="missing > 0"
-      class="text-soft"
-    >
+    <p v-if="missing > 0" class="text-soft">
       {{ missing }} of {{ run.steps.value.length }} readings are not taken yet; those are the plan's word alone.
     </p>
-    <p
-      v-if="changed > 0"
-      class="text-soft"
-      data-test="run-changed"
-    >
-      {{ changed }} of {{ run.steps.value.length }} readings {{ changed === 1 ? 'was' : 'were' }} taken before something changed; there the plan speaks, by what it has learned.
+    <p v-if="changed > 0" class="text-soft" data-test="run-changed">
+      {{ changed }} of {{ run.steps.value.length }} readings {{ changed === 1 ? 'was' : 'were' }} taken before something
+      changed; there the plan speaks, by what it has learned.
     </p>
-    <p
-      v-if="outliers > 0"
-      class="border-l-4 border-ink pl-3"
-      data-test="run-outliers"
-    >
-      {{ outliers }} reading{{ outliers > 1 ? 's do' : ' does' }} not fit the others and {{ outliers > 1 ? 'are' : 'is' }} left out.
-      <NuxtLink
-        to="/meter/readings"
-        class="underline"
-      >See which, and why</NuxtLink>
+    <p v-if="outliers > 0" class="border-l-4 border-ink pl-3" data-test="run-outliers">
+      {{ outliers }} reading{{ outliers > 1 ? 's do' : ' does' }} not fit the others and
+      {{ outliers > 1 ? 'are' : 'is' }} left out.
+      <NuxtLink to="/meter/readings" class="underline">See which, and why</NuxtLink>
     </p>
     <div class="flex flex-wrap gap-2">
-      <button
-        v-if="light.verdict?.mend"
-        class="press-main min-h-12 text-lg"
-        data-test="run-accept"
-        @click="accept"
-      >
+      <button v-if="light.verdict?.mend" class="press-main min-h-12 text-lg" data-test="run-accept" @click="accept">
         Set the lamps so
       </button>
-      <button
-        class="press min-h-12"
-        data-test="run-restart"
-        @click="changed > 0 ? run.goToFirstOpen() : run.restart()"
-      >
+      <button class="press min-h-12" data-test="run-restart" @click="changed > 0 ? run.goToFirstOpen() : run.restart()">
         {{ changed > 0 ? 'Read what changed' : 'Meter again' }}
       </button>
-      <button
-        class="press min-h-12"
-        :disabled="isShooting || !light.camera"
-        data-test="run-shoot"
-        @click="shoot"
-      >
+      <button class="press min-h-12" :disabled="isShooting || !light.camera" data-test="run-shoot" @click="shoot">
         {{ isShooting ? 'Shooting…' : 'Take a bench frame' }}
       </button>
     </div>
-    <p
-      v-if="problem"
-      role="alert"
-    >
+    <p v-if="problem" role="alert">
       {{ problem }}
     </p>
-    <div
-      v-if="last"
-      class="flex flex-wrap gap-5"
-    >
-      <BenchPicture
-        :frame="last"
-        class="h-64"
-      />
+    <div v-if="last" class="flex flex-wrap gap-5">
+      <BenchPicture :frame="last" class="h-64" />
       <FrameValues :frame="last" />
     </div>
-    <dl
-      v-if="learned.length > 0"
-      class="grid max-w-md grid-cols-[1fr_auto] gap-x-6 gap-y-1"
-    >
-      <template
-        v-for="row in learned"
-        :key="row.id"
-      >
-        <dt class="text-soft">
-          {{ row.name }} gives against its rating
-        </dt>
-        <dd class="text-right">
-          {{ row.words }} stop
-        </dd>
+    <dl v-if="learned.length > 0" class="grid max-w-md grid-cols-[1fr_auto] gap-x-6 gap-y-1">
+      <template v-for="row in learned" :key="row.id">
+        <dt class="text-soft">{{ row.name }} gives against its rating</dt>
+        <dd class="text-right">{{ row.words }} stop</dd>
       </template>
-      <template
-        v-for="readout in light.readouts"
-        :key="readout.point.id"
-      >
-        <dt class="text-soft">
-          {{ readout.point.name }}, all together
-        </dt>
+      <template v-for="readout in light.readouts" :key="readout.point.id">
+        <dt class="text-soft">{{ readout.point.name }}, all together</dt>
         <dd class="text-right">
           {{ formatFNumber(readout.fNumber) }}
         </dd>

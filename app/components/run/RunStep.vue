@@ -12,9 +12,10 @@ useSpokenRun()
 const isOn = (lightId: string) => run.step.value?.lightIds.includes(lightId) ?? false
 /** Once a reading is taken, what was expected before it is what it is held against. */
 const expectedFNumber = computed(() => run.taken.value?.expectedFNumber ?? run.expected.value?.fNumber ?? 0)
-const title = computed(() => run.step.value ? stepTitle(run.step.value, run.inUse.value) : '')
+const title = computed(() => (run.step.value ? stepTitle(run.step.value, run.inUse.value) : ''))
 const point = computed(() => run.point.value)
-const write = (fNumber: number) => point.value ? words(fNumber, point.value.constant, run.step.value?.lightIds ?? []) : ''
+const write = (fNumber: number) =>
+  point.value ? words(fNumber, point.value.constant, run.step.value?.lightIds ?? []) : ''
 const expectedWords = computed(() => {
   if (plan.isLate) return '…'
   if (expectedFNumber.value > 0) return write(expectedFNumber.value)
@@ -25,13 +26,15 @@ const readWords = computed(() => {
   if (!reading) return '–'
   return reading.shown === 'nothing' ? 'nothing' : write(reading.fNumber)
 })
-const where = computed(() => run.step.value?.kind === 'ambient'
-  ? `Hold the meter at the subject, set for light that lasts, ${point.value?.facingWords ?? ''}, all lamps off.`
-  : `Hold the meter ${point.value?.heldWords}, ${point.value?.facingWords}.`)
+const where = computed(() =>
+  run.step.value?.kind === 'ambient'
+    ? `Hold the meter at the subject, set for light that lasts, ${point.value?.facingWords ?? ''}, all lamps off.`
+    : `Hold the meter ${point.value?.heldWords}, ${point.value?.facingWords}.`,
+)
 const studio = useStudio()
 const preferences = usePreferences()
 const kit = useKit()
-const holdKey = computed(() => point.value ? holdKeyOf(point.value) : '')
+const holdKey = computed(() => (point.value ? holdKeyOf(point.value) : ''))
 const choices = computed(() => holdChoices(holdKey.value))
 const RECEPTORS = { flat: 'flat disc', dome: 'dome', retracted: 'dome drawn in' } as const
 const LOOKS = { light: 'at the light', camera: 'at the camera', between: 'between', surface: 'along the skin' } as const
@@ -52,14 +55,24 @@ const holdNext = () => holdAs({ receptor: nextReceptor.value })
 const meters = computed(() => {
   const { meter } = studio.document
   const listed = kit.kit.meters.map(({ id, what }) => ({ value: id, name: what.name }))
-  const isKnown = kit.kit.meters.some(({ id, what }) => id === meter.kitId || (meter.kitId === null && what.flatConstant === meter.flatConstant && what.domeConstant === meter.domeConstant && what.spotConstant === meter.spotConstant))
+  const isKnown = kit.kit.meters.some(
+    ({ id, what }) =>
+      id === meter.kitId ||
+      (meter.kitId === null &&
+        what.flatConstant === meter.flatConstant &&
+        what.domeConstant === meter.domeConstant &&
+        what.spotConstant === meter.spotConstant),
+  )
   return isKnown ? listed : [{ value: '', name: meter.name }, ...listed]
 })
 const takeMeter = (id: string) => {
   const item = kit.kit.meters.find(one => one.id === id)
   if (item) studio.edit(set => ({ ...set, meter: { ...item.what, kitId: item.id } }))
 }
-const METERS = [{ value: 'incident', name: 'Incident' }, { value: 'spot', name: 'Spot' }] as const
+const METERS = [
+  { value: 'incident', name: 'Incident' },
+  { value: 'spot', name: 'Spot' },
+] as const
 </script>
 
 <template>
@@ -70,18 +83,12 @@ const METERS = [{ value: 'incident', name: 'Incident' }, { value: 'spot', name: 
     data-test="run-step"
   >
     <header class="flex items-baseline justify-between gap-4">
-      <h1
-        class="text-2xl font-semibold lg:text-3xl"
-        data-test="run-title"
-      >
+      <h1 class="text-2xl font-semibold lg:text-3xl" data-test="run-title">
         {{ title }}
       </h1>
       <span class="text-soft">Reading {{ run.position.value + 1 }} of {{ run.steps.value.length }}</span>
     </header>
-    <ul
-      class="flex flex-wrap gap-2"
-      :aria-label="lampWords(run.step.value, run.inUse.value)"
-    >
+    <ul class="flex flex-wrap gap-2" :aria-label="lampWords(run.step.value, run.inUse.value)">
       <li
         v-for="light in run.inUse.value"
         :key="light.id"
@@ -92,10 +99,7 @@ const METERS = [{ value: 'incident', name: 'Incident' }, { value: 'spot', name: 
       </li>
     </ul>
     <div class="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
-      <p
-        class="text-lg leading-snug"
-        data-test="where"
-      >
+      <p class="text-lg leading-snug" data-test="where">
         {{ where }}
       </p>
       <ChoiceRow
@@ -141,13 +145,8 @@ const METERS = [{ value: 'incident', name: 'Incident' }, { value: 'spot', name: 
     </div>
     <div class="grid grid-cols-2 gap-x-6 border-y border-rule py-3">
       <div>
-        <p class="text-sm text-soft">
-          Expected
-        </p>
-        <p
-          class="text-4xl font-semibold lg:text-6xl"
-          data-test="expected"
-        >
+        <p class="text-sm text-soft">Expected</p>
+        <p class="text-4xl font-semibold lg:text-6xl" data-test="expected">
           {{ expectedWords }}
         </p>
         <p
@@ -159,14 +158,8 @@ const METERS = [{ value: 'incident', name: 'Incident' }, { value: 'spot', name: 
         </p>
       </div>
       <div>
-        <p class="text-sm text-soft">
-          Read
-        </p>
-        <p
-          class="text-4xl font-semibold lg:text-6xl"
-          :class="{ 'text-soft': !run.taken.value }"
-          data-test="read"
-        >
+        <p class="text-sm text-soft">Read</p>
+        <p class="text-4xl font-semibold lg:text-6xl" :class="{ 'text-soft': !run.taken.value }" data-test="read">
           {{ readWords }}
         </p>
         <button
@@ -177,11 +170,7 @@ const METERS = [{ value: 'incident', name: 'Incident' }, { value: 'spot', name: 
         >
           by {{ RECEPTORS[point.hold.receptor] }}; take {{ RECEPTORS[nextReceptor] }}
         </button>
-        <p
-          v-if="run.taken.value?.reading.source === 'bench'"
-          class="mt-1 text-sm text-soft"
-          data-test="from-bench"
-        >
+        <p v-if="run.taken.value?.reading.source === 'bench'" class="mt-1 text-sm text-soft" data-test="from-bench">
           from the bench, a simulated meter
         </p>
       </div>
@@ -200,18 +189,8 @@ const METERS = [{ value: 'incident', name: 'Incident' }, { value: 'spot', name: 
       @skip="run.skip"
     />
   </section>
-  <section
-    v-else
-    class="p-8"
-  >
-    <p class="text-lg">
-      No light is on in this look, so there is nothing to meter.
-    </p>
-    <NuxtLink
-      to="/"
-      class="press mt-4 inline-block"
-    >
-      To the stage
-    </NuxtLink>
+  <section v-else class="p-8">
+    <p class="text-lg">No light is on in this look, so there is nothing to meter.</p>
+    <NuxtLink to="/" class="press mt-4 inline-block"> To the stage </NuxtLink>
   </section>
 </template>

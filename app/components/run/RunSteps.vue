@@ -12,7 +12,10 @@ const { words } = useReadingWords()
 const isSorting = ref(false)
 
 const STATE_WORDS: Partial<Record<StepState, string>> = { skipped: 'left out', changed: 'changed since' }
-const FIRST = [{ value: 'key', name: 'Key' }, { value: 'backdrop', name: 'Backdrop' }] as const
+const FIRST = [
+  { value: 'key', name: 'Key' },
+  { value: 'backdrop', name: 'Backdrop' },
+] as const
 
 const pointOf = (step: MeterStep) => light.points.find(({ id }) => id === step.pointId)
 const readWords = (step: MeterStep): string => {
@@ -23,10 +26,7 @@ const readWords = (step: MeterStep): string => {
 </script>
 
 <template>
-  <nav
-    aria-label="Readings of the run"
-    class="p-3"
-  >
+  <nav aria-label="Readings of the run" class="p-3">
     <ChoiceRow
       label="Read first"
       class="mb-2 px-2"
@@ -35,11 +35,7 @@ const readWords = (step: MeterStep): string => {
       @choose="run.begin"
     />
     <ol>
-      <li
-        v-for="(step, index) in run.steps.value"
-        :key="step.id"
-        class="flex items-center"
-      >
+      <li v-for="(step, index) in run.steps.value" :key="step.id" class="flex items-center">
         <button
           class="flex min-w-0 grow items-baseline gap-2 rounded-sm px-2 py-1.5 text-left hover:bg-panel"
           :class="{ 'bg-panel font-semibold': index === run.position.value }"
@@ -48,17 +44,18 @@ const readWords = (step: MeterStep): string => {
           @click="run.goTo(index)"
         >
           <span class="w-5 shrink-0 text-soft">{{ index + 1 }}</span>
-          <span
-            class="grow"
-            :class="{ 'text-soft line-through': run.states.value[step.id] === 'skipped' }"
-          >{{ stepName(step, studio.document.lights, pointOf(step)) }}</span>
-          <span class="shrink-0 text-right text-soft">{{ readWords(step) }}<span
-            v-if="STATE_WORDS[run.states.value[step.id] ?? 'open']"
-            class="block text-xs font-normal"
-          >{{ STATE_WORDS[run.states.value[step.id] ?? 'open'] }}</span><span
-            v-else-if="run.readingOf(step)?.source === 'bench'"
-            class="block text-xs font-normal"
-          >bench</span></span>
+          <span class="grow" :class="{ 'text-soft line-through': run.states.value[step.id] === 'skipped' }">{{
+            stepName(step, studio.document.lights, pointOf(step))
+          }}</span>
+          <span class="shrink-0 text-right text-soft"
+            >{{ readWords(step)
+            }}<span v-if="STATE_WORDS[run.states.value[step.id] ?? 'open']" class="block text-xs font-normal">{{
+              STATE_WORDS[run.states.value[step.id] ?? 'open']
+            }}</span
+            ><span v-else-if="run.readingOf(step)?.source === 'bench'" class="block text-xs font-normal"
+              >bench</span
+            ></span
+          >
         </button>
         <template v-if="isSorting">
           <button
@@ -99,7 +96,8 @@ const readWords = (step: MeterStep): string => {
       {{ isSorting ? 'Done' : 'Change the order' }}
     </button>
     <p class="mt-3 px-2 text-xs text-soft">
-      Warn everyone before each test fire; repeated flashes can trigger seizures. The camera stays at one setting during the run.
+      Warn everyone before each test fire; repeated flashes can trigger seizures. The camera stays at one setting during
+      the run.
     </p>
   </nav>
 </template>

@@ -6,8 +6,9 @@ const shelf = useShelf()
 const isSure = ref(false)
 const DAY_MS = 24 * 60 * 60 * 1000
 
-const daysLeft = (deletedAt: string | undefined) => Math.max(0, Math.ceil(BIN_DAYS - (Date.now() - Date.parse(deletedAt ?? '')) / DAY_MS) || 0)
-const leftWords = (days: number) => days === 1 ? 'one day left' : `${days} days left`
+const daysLeft = (deletedAt: string | undefined) =>
+  Math.max(0, Math.ceil(BIN_DAYS - (Date.now() - Date.parse(deletedAt ?? '')) / DAY_MS) || 0)
+const leftWords = (days: number) => (days === 1 ? 'one day left' : `${days} days left`)
 
 const empty = async () => {
   isSure.value = false
@@ -18,50 +19,22 @@ const empty = async () => {
 <template>
   <section aria-label="Bin">
     <div class="mb-2 flex flex-wrap items-center gap-3">
-      <h2 class="grow text-lg font-semibold">
-        Bin
-      </h2>
+      <h2 class="grow text-lg font-semibold">Bin</h2>
       <template v-if="isSure">
-        <span>{{ shelf.bin.length === 1 ? 'This set goes' : `These ${shelf.bin.length} sets go` }} for good, with pictures and steps.</span>
-        <button
-          class="press"
-          data-test="empty-bin-sure"
-          @click="empty"
+        <span
+          >{{ shelf.bin.length === 1 ? 'This set goes' : `These ${shelf.bin.length} sets go` }} for good, with pictures
+          and steps.</span
         >
-          Delete for good
-        </button>
-        <button
-          class="press"
-          @click="isSure = false"
-        >
-          Cancel
-        </button>
+        <button class="press" data-test="empty-bin-sure" @click="empty">Delete for good</button>
+        <button class="press" @click="isSure = false">Cancel</button>
       </template>
-      <button
-        v-else
-        class="press"
-        data-test="empty-bin"
-        @click="isSure = true"
-      >
-        Empty the bin
-      </button>
+      <button v-else class="press" data-test="empty-bin" @click="isSure = true">Empty the bin</button>
     </div>
     <ul class="divide-y divide-rule border-y border-rule">
-      <li
-        v-for="set in shelf.bin"
-        :key="set.id"
-        class="flex flex-wrap items-center gap-3 py-2"
-        data-test="binned"
-      >
+      <li v-for="set in shelf.bin" :key="set.id" class="flex flex-wrap items-center gap-3 py-2" data-test="binned">
         <span class="min-w-40 grow">{{ set.name }}</span>
         <span class="text-sm text-soft">{{ leftWords(daysLeft(set.deletedAt)) }}</span>
-        <button
-          class="press"
-          :aria-label="`Put back ${set.name}`"
-          @click="shelf.putBack(set.id)"
-        >
-          Put back
-        </button>
+        <button class="press" :aria-label="`Put back ${set.name}`" @click="shelf.putBack(set.id)">Put back</button>
       </li>
     </ul>
   </section>

@@ -7,7 +7,7 @@ const { open, duplicate, exportSet, remove, rename, downloadOriginal, dropOrigin
 
 const isOpen = computed(() => studio.document.id === props.set.id)
 const { when } = useVault()
-const changed = computed(() => props.set.updatedAt ? when(props.set.updatedAt) : 'no one knows when')
+const changed = computed(() => (props.set.updatedAt ? when(props.set.updatedAt) : 'no one knows when'))
 
 const changeName = async (event: Event) => {
   const field = event.target as HTMLInputElement
@@ -17,10 +17,7 @@ const changeName = async (event: Event) => {
 </script>
 
 <template>
-  <li
-    class="flex flex-wrap items-center gap-2 py-2.5"
-    :data-test="`set-${set.id}`"
-  >
+  <li class="flex flex-wrap items-center gap-2 py-2.5" :data-test="`set-${set.id}`">
     <div class="min-w-48 grow">
       <input
         :value="set.name"
@@ -28,10 +25,8 @@ const changeName = async (event: Event) => {
         :aria-label="`Name of ${set.name}`"
         class="w-full rounded-sm border border-transparent bg-transparent px-1 text-base font-semibold hover:border-rule"
         @change="changeName"
-      >
-      <p class="px-1 text-sm text-soft">
-        {{ isOpen ? 'Open now' : 'Changed' }} · {{ changed }}
-      </p>
+      />
+      <p class="px-1 text-sm text-soft">{{ isOpen ? 'Open now' : 'Changed' }} · {{ changed }}</p>
     </div>
     <template v-if="set.hasOriginal">
       <button
@@ -42,45 +37,17 @@ const changeName = async (event: Event) => {
       >
         Damaged original
       </button>
-      <button
-        class="press"
-        :aria-label="`Delete the damaged original of ${set.name}`"
-        @click="dropOriginal(set.id)"
-      >
+      <button class="press" :aria-label="`Delete the damaged original of ${set.name}`" @click="dropOriginal(set.id)">
         Delete original
       </button>
     </template>
-    <button
-      class="press-main"
-      data-test="open"
-      :aria-label="`Open ${set.name}`"
-      @click="open(set.id)"
-    >
-      Open
-    </button>
-    <button
-      class="press"
-      data-test="duplicate"
-      :aria-label="`Duplicate ${set.name}`"
-      @click="duplicate(set.id)"
-    >
+    <button class="press-main" data-test="open" :aria-label="`Open ${set.name}`" @click="open(set.id)">Open</button>
+    <button class="press" data-test="duplicate" :aria-label="`Duplicate ${set.name}`" @click="duplicate(set.id)">
       Duplicate
     </button>
-    <button
-      class="press"
-      data-test="export"
-      :aria-label="`Export ${set.name}`"
-      @click="exportSet(set.id, set.name)"
-    >
+    <button class="press" data-test="export" :aria-label="`Export ${set.name}`" @click="exportSet(set.id, set.name)">
       Export
     </button>
-    <button
-      class="press"
-      data-test="delete"
-      :aria-label="`Delete ${set.name}`"
-      @click="remove(set.id)"
-    >
-      Delete
-    </button>
+    <button class="press" data-test="delete" :aria-label="`Delete ${set.name}`" @click="remove(set.id)">Delete</button>
   </li>
 </template>

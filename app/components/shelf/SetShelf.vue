@@ -11,7 +11,7 @@ const page = useTemplateRef<HTMLElement>('page')
 const { isOverDropZone } = useDropZone(page, { onDrop: files => void shelf.importFiles(files ?? []) })
 
 const pick = async () => {
-  const files = [...picker.value?.files ?? []]
+  const files = [...(picker.value?.files ?? [])]
   if (picker.value) picker.value.value = ''
   await shelf.importFiles(files)
 }
@@ -32,21 +32,11 @@ const KEEPING = {
     :class="{ 'outline-2 outline-accent': isOverDropZone }"
   >
     <div class="mb-5 flex flex-wrap items-center gap-3">
-      <h1 class="grow text-2xl font-semibold">
-        Sets
-      </h1>
-      <button
-        class="press-main flex items-center gap-2"
-        data-test="open-empty"
-        @click="shelf.openEmpty"
-      >
+      <h1 class="grow text-2xl font-semibold">Sets</h1>
+      <button class="press-main flex items-center gap-2" data-test="open-empty" @click="shelf.openEmpty">
         <Plus :size="16" /> New set
       </button>
-      <button
-        class="press flex items-center gap-2"
-        data-test="open-demo"
-        @click="shelf.openDemo"
-      >
+      <button class="press flex items-center gap-2" data-test="open-demo" @click="shelf.openDemo">
         <Plus :size="16" /> New from the demo set
       </button>
       <button
@@ -66,7 +56,7 @@ const KEEPING = {
         aria-label="Set files or backups to import"
         data-test="import"
         @change="pick"
-      >
+      />
     </div>
     <p
       v-if="shelf.busy"
@@ -75,17 +65,8 @@ const KEEPING = {
       data-test="shelf-busy"
     >
       {{ shelf.busy.what }}
-      <ProgressBar
-        :value="shelf.busy.share"
-        :label="shelf.busy.what"
-      />
-      <button
-        v-if="shelf.busy.canStop"
-        class="press"
-        @click="shelf.stopBackup"
-      >
-        Cancel
-      </button>
+      <ProgressBar :value="shelf.busy.share" :label="shelf.busy.what" />
+      <button v-if="shelf.busy.canStop" class="press" @click="shelf.stopBackup">Cancel</button>
     </p>
     <p
       v-if="shelf.problem"
@@ -112,33 +93,21 @@ const KEEPING = {
       </button>
     </p>
     <ul class="divide-y divide-rule border-y border-rule">
-      <SetLine
-        v-for="set in shelf.sets"
-        :key="set.id"
-        :set="set"
-      />
+      <SetLine v-for="set in shelf.sets" :key="set.id" :set="set" />
     </ul>
-    <p class="mt-4 text-soft">
-      Drop set files or a backup anywhere on this page to import them.
-    </p>
-    <SetBin
-      v-if="shelf.bin.length > 0"
-      class="mt-8"
-    />
-    <section
-      aria-label="Safe keeping"
-      class="mt-8 space-y-3"
-    >
-      <h2 class="text-lg font-semibold">
-        Safe keeping
-      </h2>
-      <p
-        class="text-soft"
-        data-test="keeping"
-      >
-        {{ unkept ? `Nothing is kept beyond this tab: ${unkept}.` : `Sets lie in this browser, on this machine. ${KEEPING[vault.persistence]}` }}
+    <p class="mt-4 text-soft">Drop set files or a backup anywhere on this page to import them.</p>
+    <SetBin v-if="shelf.bin.length > 0" class="mt-8" />
+    <section aria-label="Safe keeping" class="mt-8 space-y-3">
+      <h2 class="text-lg font-semibold">Safe keeping</h2>
+      <p class="text-soft" data-test="keeping">
+        {{
+          unkept
+            ? `Nothing is kept beyond this tab: ${unkept}.`
+            : `Sets lie in this browser, on this machine. ${KEEPING[vault.persistence]}`
+        }}
         <template v-if="vault.copiedAt">
-          A second copy of each set (without pictures) is kept beside the first; it was last brought up to date at {{ vault.copiedAt.toLocaleTimeString(undefined, { timeStyle: 'short' }) }}.
+          A second copy of each set (without pictures) is kept beside the first; it was last brought up to date at
+          {{ vault.copiedAt.toLocaleTimeString(undefined, { timeStyle: 'short' }) }}.
         </template>
       </p>
       <div class="flex flex-wrap items-center gap-x-4 gap-y-2">
@@ -156,13 +125,12 @@ const KEEPING = {
             :checked="preferences.values.remindsOfBackup"
             data-test="reminds"
             @change="preferences.change({ remindsOfBackup: ($event.target as HTMLInputElement).checked })"
-          >
+          />
           Remind me each week
         </label>
-        <span
-          v-if="preferences.values.backedUpAt"
-          class="text-soft"
-        >Last backup: {{ vault.when(preferences.values.backedUpAt) }}</span>
+        <span v-if="preferences.values.backedUpAt" class="text-soft"
+          >Last backup: {{ vault.when(preferences.values.backedUpAt) }}</span
+        >
       </div>
     </section>
   </section>

@@ -21,22 +21,16 @@ const VIEWS = [
 
 <template>
   <header class="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule px-3 py-1.5">
-    <NuxtLink
-      to="/"
-      class="text-base font-semibold tracking-tight"
-    >
-      Keen Tonal
-    </NuxtLink>
-    <nav
-      class="flex flex-wrap gap-x-1 max-sm:-mx-1 max-sm:gap-x-0 max-sm:text-[13px]"
-      aria-label="Views"
-    >
+    <NuxtLink to="/" class="text-base font-semibold tracking-tight"> Keen Tonal </NuxtLink>
+    <nav class="flex flex-wrap gap-x-1 max-sm:-mx-1 max-sm:gap-x-0 max-sm:text-[13px]" aria-label="Views">
       <NuxtLink
         v-for="view in VIEWS"
         :key="view.to"
         :to="view.to"
         class="rounded-sm px-2 py-1 text-soft max-sm:px-1 hover:text-ink"
-        :class="{ 'bg-panel font-semibold text-ink!': view.to === '/' ? $route.path === '/' : $route.path.startsWith(view.to) }"
+        :class="{
+          'bg-panel font-semibold text-ink!': view.to === '/' ? $route.path === '/' : $route.path.startsWith(view.to),
+        }"
       >
         {{ view.name }}
       </NuxtLink>

@@ -18,18 +18,10 @@ const begin = async () => {
     class="flex flex-wrap items-center gap-3 border-b border-rule bg-panel px-3 py-2"
     data-test="new-version"
   >
-    <span class="grow">A new version of Keen Tonal is ready. Reload when it suits you; your set and its steps stay.</span>
-    <button
-      class="press-main"
-      @click="begin"
+    <span class="grow"
+      >A new version of Keen Tonal is ready. Reload when it suits you; your set and its steps stay.</span
     >
-      Reload now
-    </button>
-    <button
-      class="press"
-      @click="isLater = true"
-    >
-      Later
-    </button>
+    <button class="press-main" @click="begin">Reload now</button>
+    <button class="press" @click="isLater = true">Later</button>
   </p>
 </template>

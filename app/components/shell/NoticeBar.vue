@@ -1,29 +1,35 @@
 <script setup lang="ts">
 import { refusedElsewhere, clearRefusal } from '~/document/refusals'
 
-/** All that has to be heard, in one place: what was refused, what broke, what came back. The newest stand open; more wait behind a press. */
+/**
+ * All that has to be heard, in one place: what was refused, what broke, what came back. The newest stand open; more
+ * wait behind a press.
+ */
 const notices = useNotices()
 const light = useLight()
 const SHOWN = 2
 const isOpen = ref(false)
 
 const all = computed(() => [
-  ...refusedElsewhere.value ? [{ id: 'refused', words: refusedElsewhere.value, close: clearRefusal }] : [],
-  ...light.failure
-    ? [{ id: 'light', words: light.failure, close: () => {
-        light.failure = null
-      } }]
-    : [],
+  ...(refusedElsewhere.value ? [{ id: 'refused', words: refusedElsewhere.value, close: clearRefusal }] : []),
+  ...(light.failure
+    ? [
+        {
+          id: 'light',
+          words: light.failure,
+          close: () => {
+            light.failure = null
+          },
+        },
+      ]
+    : []),
   ...notices.notices.map(notice => ({ ...notice, close: () => notices.drop(notice.id) })),
 ])
-const shown = computed(() => isOpen.value ? all.value : all.value.slice(0, SHOWN))
+const shown = computed(() => (isOpen.value ? all.value : all.value.slice(0, SHOWN)))
 </script>
 
 <template>
-  <div
-    v-if="all.length > 0"
-    class="border-b border-rule bg-panel"
-  >
+  <div v-if="all.length > 0" class="border-b border-rule bg-panel">
     <div
       v-for="notice in shown"
       :key="notice.id"
@@ -49,12 +55,7 @@ const shown = computed(() => isOpen.value ? all.value : all.value.slice(0, SHOWN
         Close
       </button>
     </div>
-    <button
-      v-if="all.length > SHOWN"
-      class="press mx-3 mb-2"
-      :aria-expanded="isOpen"
-      @click="isOpen = !isOpen"
-    >
+    <button v-if="all.length > SHOWN" class="press mx-3 mb-2" :aria-expanded="isOpen" @click="isOpen = !isOpen">
       {{ isOpen ? 'Fewer' : `${all.length - SHOWN} more` }}
     </button>
   </div>

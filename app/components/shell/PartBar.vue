@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The parts of a view, each a page of its own. */
-defineProps<{ label: string, parts: readonly { to: string, name: string }[] }>()
+defineProps<{ label: string; parts: readonly { to: string; name: string }[] }>()
 </script>
 
 <template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-defineProps<{ value: number, label: string }>()
+defineProps<{ value: number; label: string }>()
 </script>
 
 <template>

@@ -5,9 +5,14 @@ const studio = useStudio()
 const { unkept } = useKept()
 
 const WORDS: Record<SaveState, string> = {
-  saved: 'Saved', saving: 'Saving…', failed: 'Not saved, trying again', deleted: 'Not saved: deleted elsewhere', missing: 'Not saved', lost: 'Not saved',
+  saved: 'Saved',
+  saving: 'Saving…',
+  failed: 'Not saved, trying again',
+  deleted: 'Not saved: deleted elsewhere',
+  missing: 'Not saved',
+  lost: 'Not saved',
 }
-const words = computed(() => unkept ? 'Kept in this tab only' : WORDS[studio.saveState])
+const words = computed(() => (unkept ? 'Kept in this tab only' : WORDS[studio.saveState]))
 </script>
 
 <template>
@@ -16,5 +21,6 @@ const words = computed(() => unkept ? 'Kept in this tab only' : WORDS[studio.sav
     :class="{ 'font-semibold text-ink!': studio.saveState !== 'saved' && studio.saveState !== 'saving' }"
     data-test="save-state"
     role="status"
-  >{{ words }}</span>
+    >{{ words }}</span
+  >
 </template>

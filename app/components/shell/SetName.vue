@@ -19,6 +19,6 @@ const rename = (event: Event) => {
       class="w-full max-w-64 truncate rounded-sm border border-transparent bg-transparent px-1.5 py-0.5 hover:border-rule focus:border-rule"
       maxlength="80"
       @change="rename"
-    >
+    />
   </div>
 </template>

@@ -5,17 +5,29 @@ import { SlidersHorizontal } from '@lucide/vue'
 const preferences = usePreferences()
 
 const UNITS = [
-  { value: 'f-number', name: 'f-numbers' }, { value: 'ev', name: 'EV' }, { value: 'lux', name: 'Lux' }, { value: 'foot-candles', name: 'Foot-candles' }, { value: 'percent', name: 'Percent of the camera setting' },
+  { value: 'f-number', name: 'f-numbers' },
+  { value: 'ev', name: 'EV' },
+  { value: 'lux', name: 'Lux' },
+  { value: 'foot-candles', name: 'Foot-candles' },
+  { value: 'percent', name: 'Percent of the camera setting' },
 ] as const
 const ROUGHNESS = [
-  { value: '0', name: 'As planned' }, { value: '0.333', name: 'A good studio' }, { value: '0.667', name: 'A hired hall' }, { value: '1', name: 'A rough hall' },
+  { value: '0', name: 'As planned' },
+  { value: '0.333', name: 'A good studio' },
+  { value: '0.667', name: 'A hired hall' },
+  { value: '1', name: 'A rough hall' },
 ]
 const roughness = computed(() => String(Math.round(preferences.values.benchRoughness * 1000) / 1000))
 const FAULTS = [
-  { id: 'drift', name: 'A lamp that drifts' }, { id: 'misfire', name: 'A lamp that misfires' }, { id: 'recycling', name: 'Lamps slow to recycle' }, { id: 'slips', name: 'An assistant who slips' },
+  { id: 'drift', name: 'A lamp that drifts' },
+  { id: 'misfire', name: 'A lamp that misfires' },
+  { id: 'recycling', name: 'Lamps slow to recycle' },
+  { id: 'slips', name: 'An assistant who slips' },
 ] as const
-const changeFault = (id: typeof FAULTS[number]['id'], event: Event) => {
-  void preferences.change({ benchFaults: { ...preferences.values.benchFaults, [id]: (event.target as HTMLInputElement).checked } })
+const changeFault = (id: (typeof FAULTS)[number]['id'], event: Event) => {
+  void preferences.change({
+    benchFaults: { ...preferences.values.benchFaults, [id]: (event.target as HTMLInputElement).checked },
+  })
 }
 
 const changeSeed = (event: Event) => {
@@ -26,24 +38,26 @@ const changeSeed = (event: Event) => {
 
 <template>
   <Popover class="relative">
-    <PopoverButton
-      class="press h-full"
-      aria-label="Settings"
-      title="Settings"
-    >
+    <PopoverButton class="press h-full" aria-label="Settings" title="Settings">
       <SlidersHorizontal :size="16" />
     </PopoverButton>
     <PopoverPanel class="absolute right-0 z-20 mt-1 w-72 space-y-4 rounded-sm border border-rule bg-panel p-4">
       <ChoiceRow
         label="Distances"
         :value="preferences.values.unit"
-        :choices="[{ value: 'metric', name: 'Metres' }, { value: 'imperial', name: 'Feet' }]"
+        :choices="[
+          { value: 'metric', name: 'Metres' },
+          { value: 'imperial', name: 'Feet' },
+        ]"
         @choose="preferences.change({ unit: $event })"
       />
       <ChoiceRow
         label="Surround"
         :value="preferences.values.surround"
-        :choices="[{ value: 'dark', name: 'Dark' }, { value: 'light', name: 'Light' }]"
+        :choices="[
+          { value: 'dark', name: 'Dark' },
+          { value: 'light', name: 'Light' },
+        ]"
         @choose="preferences.change({ surround: $event })"
       />
       <SelectField
@@ -59,7 +73,11 @@ const changeSeed = (event: Event) => {
         wide
         test-name="figure-habit"
         :value="preferences.values.figureHabit ?? ''"
-        :options="[{ value: '', name: 'asked when it is typed' }, { value: 'tenths', name: 'f/8 and 5 tenths of a stop' }, { value: 'decimal', name: 'f/8.5' }]"
+        :options="[
+          { value: '', name: 'asked when it is typed' },
+          { value: 'tenths', name: 'f/8 and 5 tenths of a stop' },
+          { value: 'decimal', name: 'f/8.5' },
+        ]"
         @choose="habit => preferences.change({ figureHabit: habit || null })"
       />
       <label class="flex items-center gap-2">
@@ -68,10 +86,10 @@ const changeSeed = (event: Event) => {
           :checked="preferences.values.speaks"
           data-test="speaks"
           @change="preferences.change({ speaks: ($event.target as HTMLInputElement).checked })"
-        >
+        />
         Speak the run aloud
       </label>
-      <hr class="border-rule">
+      <hr class="border-rule" />
       <SelectField
         label="The bench strays from the plan like"
         wide
@@ -81,20 +99,14 @@ const changeSeed = (event: Event) => {
         @choose="value => preferences.change({ benchRoughness: Number(value) })"
       />
       <fieldset class="space-y-1">
-        <legend class="text-xs text-soft">
-          On the bench there is also
-        </legend>
-        <label
-          v-for="fault in FAULTS"
-          :key="fault.id"
-          class="flex items-center gap-2"
-        >
+        <legend class="text-xs text-soft">On the bench there is also</legend>
+        <label v-for="fault in FAULTS" :key="fault.id" class="flex items-center gap-2">
           <input
             type="checkbox"
             :checked="preferences.values.benchFaults[fault.id]"
             :data-test="`fault-${fault.id}`"
             @change="changeFault(fault.id, $event)"
-          >
+          />
           {{ fault.name }}
         </label>
         <label class="flex items-center gap-2">
@@ -103,14 +115,17 @@ const changeSeed = (event: Event) => {
             :checked="preferences.values.benchOwnCurve"
             data-test="own-curve"
             @change="preferences.change({ benchOwnCurve: ($event.target as HTMLInputElement).checked })"
-          >
+          />
           A camera with a curve of its own
         </label>
       </fieldset>
       <ChoiceRow
         label="Its camera writes"
         :value="preferences.values.benchFormat"
-        :choices="[{ value: 'jpeg', name: 'JPEG' }, { value: 'png', name: '16-bit PNG' }]"
+        :choices="[
+          { value: 'jpeg', name: 'JPEG' },
+          { value: 'png', name: '16-bit PNG' },
+        ]"
         @choose="preferences.change({ benchFormat: $event })"
       />
       <label class="flex items-center justify-between gap-3">
@@ -123,10 +138,11 @@ const changeSeed = (event: Event) => {
           step="1"
           class="w-24 rounded-sm border border-rule bg-well px-2 py-1 text-right"
           @change="changeSeed"
-        >
+        />
       </label>
       <p class="text-xs text-soft">
-        The bench is a simulated studio for rehearsing without gear. Each number hides other faults in lamps, paper, walls and where things stand.
+        The bench is a simulated studio for rehearsing without gear. Each number hides other faults in lamps, paper,
+        walls and where things stand.
       </p>
     </PopoverPanel>
   </Popover>

@@ -4,7 +4,14 @@ import { onlyOn } from '#core/model/settings'
 /** The frame by the backdrop lights alone: a clean outline, or light that comes round it. */
 const studio = useStudio()
 const WIDTH = 160
-const settings = computed(() => onlyOn(studio.look, studio.document.lights.filter(({ id, job }) => job === 'backdrop' && studio.look.lights[id]?.on).map(({ id }) => id)))
+const settings = computed(() =>
+  onlyOn(
+    studio.look,
+    studio.document.lights
+      .filter(({ id, job }) => job === 'backdrop' && studio.look.lights[id]?.on)
+      .map(({ id }) => id),
+  ),
+)
 const { picture, isFresh } = useLitPicture(() => ({ at: 'frame', width: WIDTH }), { settings })
 </script>
 
@@ -18,7 +25,9 @@ const { picture, isFresh } = useLitPicture(() => ({ at: 'frame', width: WIDTH })
       :class="{ 'opacity-60': !isFresh }"
     />
     <figcaption class="mt-1 text-sm text-soft">
-      {{ picture ? 'By the backdrop lights alone: the sitter should be a clean, dark outline.' : 'Working out the frame…' }}
+      {{
+        picture ? 'By the backdrop lights alone: the sitter should be a clean, dark outline.' : 'Working out the frame…'
+      }}
     </figcaption>
   </figure>
 </template>

@@ -5,27 +5,22 @@ import { lightsInUse } from '#core/metering/run'
 const studio = useStudio()
 const spill = useSpill()
 const { words, example } = useReadingWords()
-const stopsWords = (stops: number) => Math.abs(stops) < 0.05 ? 'level' : `${Math.abs(stops).toFixed(1)} ${stops < 0 ? 'under' : 'over'}`
-const lamps = computed(() => spill.row.value && lampWords(spill.row.value.step, lightsInUse(studio.document, studio.look)))
+const stopsWords = (stops: number) =>
+  Math.abs(stops) < 0.05 ? 'level' : `${Math.abs(stops).toFixed(1)} ${stops < 0 ? 'under' : 'over'}`
+const lamps = computed(
+  () => spill.row.value && lampWords(spill.row.value.step, lightsInUse(studio.document, studio.look)),
+)
 </script>
 
 <template>
   <section aria-label="Light of the backdrop on the sitter">
-    <h2 class="text-lg font-semibold">
-      Light of the backdrop on the sitter
-    </h2>
-    <p
-      v-if="spill.lightIds.value.length === 0"
-      class="mt-2"
-    >
+    <h2 class="text-lg font-semibold">Light of the backdrop on the sitter</h2>
+    <p v-if="spill.lightIds.value.length === 0" class="mt-2">
       No backdrop light is on in this look, so that none of its light can come round the sitter.
     </p>
     <template v-else>
       <ul class="mt-2 divide-y divide-rule border-y border-rule">
-        <li
-          v-for="(row, index) in spill.rows.value"
-          :key="row.pointId"
-        >
+        <li v-for="(row, index) in spill.rows.value" :key="row.pointId">
           <button
             class="grid w-full grid-cols-[5.5rem_6.5rem_1fr] sm:grid-cols-[8.5rem_7rem_1fr] items-baseline gap-x-3 px-2 py-1.5 text-left hover:bg-panel"
             :class="{ 'bg-panel': index === spill.position.value }"
@@ -38,26 +33,22 @@ const lamps = computed(() => spill.row.value && lampWords(spill.row.value.step, 
               class="text-xl font-semibold tabular-nums"
               :class="{ 'font-normal! italic': !row.reading }"
               data-test="spill-stops"
-            >{{ stopsWords(row.stops) }}</span>
+              >{{ stopsWords(row.stops) }}</span
+            >
             <span class="text-sm text-soft">
-              <strong
-                v-if="row.isOver"
-                class="text-ink"
-              >Too much: </strong>at most {{ stopsWords(row.mostStops) }} the key; {{ row.why }}
+              <strong v-if="row.isOver" class="text-ink">Too much: </strong>at most {{ stopsWords(row.mostStops) }} the
+              key; {{ row.why }}
             </span>
           </button>
         </li>
       </ul>
-      <div
-        v-if="spill.row.value"
-        class="mt-3"
-      >
-        <p
-          class="mb-2"
-          data-test="spill-where"
-        >
-          <strong>{{ lamps }}.</strong> Hold the meter {{ spill.row.value.point.heldWords }}, {{ spill.row.value.point.facingWords }}; expect
-          <strong>{{ words(spill.row.value.expected.fNumber, spill.row.value.point.constant, spill.lightIds.value) }}</strong>.
+      <div v-if="spill.row.value" class="mt-3">
+        <p class="mb-2" data-test="spill-where">
+          <strong>{{ lamps }}.</strong> Hold the meter {{ spill.row.value.point.heldWords }},
+          {{ spill.row.value.point.facingWords }}; expect
+          <strong>{{
+            words(spill.row.value.expected.fNumber, spill.row.value.point.constant, spill.lightIds.value)
+          }}</strong>.
         </p>
         <ReadingEntry
           is-compact
@@ -68,22 +59,10 @@ const lamps = computed(() => spill.row.value && lampWords(spill.row.value.step, 
           @ask="spill.askBench"
         />
       </div>
-      <ul
-        v-if="spill.findings.value.length > 0"
-        class="mt-3 flex flex-col gap-2"
-        data-test="spill-findings"
-      >
-        <li
-          v-for="finding in spill.findings.value"
-          :key="finding.id"
-        >
+      <ul v-if="spill.findings.value.length > 0" class="mt-3 flex flex-col gap-2" data-test="spill-findings">
+        <li v-for="finding in spill.findings.value" :key="finding.id">
           {{ finding.words }}
-          <button
-            v-for="mend in finding.mends"
-            :key="mend.words"
-            class="press mr-2"
-            @click="studio.edit(mend.apply)"
-          >
+          <button v-for="mend in finding.mends" :key="mend.words" class="press mr-2" @click="studio.edit(mend.apply)">
             {{ mend.words }}
           </button>
         </li>

@@ -8,12 +8,19 @@ const props = defineProps<{ light: Light }>()
 const studio = useStudio()
 const { edit } = useThingActions()
 
-const aims = computed(() => [...studio.document.subjects.map(({ id, name }) => ({ value: id, name })), { value: 'backdrop', name: 'the backdrop' }])
-const aimName = computed(() => props.light.aim.at === 'subject' ? props.light.aim.subjectId : 'backdrop')
+const aims = computed(() => [
+  ...studio.document.subjects.map(({ id, name }) => ({ value: id, name })),
+  { value: 'backdrop', name: 'the backdrop' },
+])
+const aimName = computed(() => (props.light.aim.at === 'subject' ? props.light.aim.subjectId : 'backdrop'))
 const place = computed(() => aimPlace(studio.document, props.light))
-const put = (changes: Partial<ReturnType<typeof aimPlace>>) => edit(set => aimAt(set, props.light.id, { ...place.value, ...changes }))
+const put = (changes: Partial<ReturnType<typeof aimPlace>>) =>
+  edit(set => aimAt(set, props.light.id, { ...place.value, ...changes }))
 /** Feathering goes no further than this: past it the light looks away from its work. */
-const FEATHERS = [['Turn right', 'featherPanDeg', 180], ['Turn up', 'featherTiltDeg', 90]] as const
+const FEATHERS = [
+  ['Turn right', 'featherPanDeg', 180],
+  ['Turn up', 'featherTiltDeg', 90],
+] as const
 </script>
 
 <template>

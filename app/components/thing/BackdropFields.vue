@@ -8,18 +8,39 @@ const studio = useStudio()
 const kit = useKit()
 const { edit } = useThingActions()
 const backdrop = computed(() => studio.document.backdrop)
-const KIND_NAMES: Record<typeof BACKDROP_KINDS[number], string> = {
-  'paper-roll': 'paper roll', 'fabric': 'fabric', 'vinyl': 'vinyl', 'painted-wall': 'painted wall', 'cyclorama': 'curved stage', 'lit-panel': 'lit panel', 'keying-screen': 'keying screen',
+const KIND_NAMES: Record<(typeof BACKDROP_KINDS)[number], string> = {
+  'paper-roll': 'paper roll',
+  fabric: 'fabric',
+  vinyl: 'vinyl',
+  'painted-wall': 'painted wall',
+  cyclorama: 'curved stage',
+  'lit-panel': 'lit panel',
+  'keying-screen': 'keying screen',
 }
 
 const change = (changes: Partial<Backdrop>) => edit(set => editBackdrop(set, changes))
 const hang = (id: string) => {
   const item = kit.kit.backdrops.find(candidate => candidate.id === id)
-  if (item) change({ ...item.what, kitId: id, widthM: Math.min(item.what.widthM, studio.document.room.widthM - 0.12), heightM: Math.min(item.what.heightM, studio.document.room.heightM - 0.06) })
+  if (item)
+    change({
+      ...item.what,
+      kitId: id,
+      widthM: Math.min(item.what.widthM, studio.document.room.widthM - 0.12),
+      heightM: Math.min(item.what.heightM, studio.document.room.heightM - 0.06),
+    })
 }
 const isKit = computed(() => kit.kit.backdrops.some(({ id }) => id === backdrop.value.kitId))
-const options = computed(() => [...(isKit.value ? [] : [{ value: '', name: backdrop.value.name }]), ...kit.kit.backdrops.map(({ id, what }) => ({ value: id, name: what.name }))])
-const SIZES = [['Wide', 'widthM', 0.3, 40], ['High', 'heightM', 0.5, 29], ['Middle across', 'centreXM', -30, 30], ['Sweep', 'sweepM', 0, 20], ['Curve', 'coveRadiusM', 0.05, 5]] as const
+const options = computed(() => [
+  ...(isKit.value ? [] : [{ value: '', name: backdrop.value.name }]),
+  ...kit.kit.backdrops.map(({ id, what }) => ({ value: id, name: what.name })),
+])
+const SIZES = [
+  ['Wide', 'widthM', 0.3, 40],
+  ['High', 'heightM', 0.5, 29],
+  ['Middle across', 'centreXM', -30, 30],
+  ['Sweep', 'sweepM', 0, 20],
+  ['Curve', 'coveRadiusM', 0.05, 5],
+] as const
 </script>
 
 <template>
@@ -37,7 +58,16 @@ const SIZES = [['Wide', 'widthM', 0.3, 40], ['High', 'heightM', 0.5, 29], ['Midd
       :options="BACKDROP_KINDS.map(kind => ({ value: kind, name: KIND_NAMES[kind] }))"
       class="w-28"
       wide
-      @choose="kind => kind && change({ kind, ...(kind === 'lit-panel' && backdrop.transmittance[1] === 0 ? { transmittance: [0.4, 0.4, 0.4], reflectance: [0.45, 0.45, 0.45] } : {}) })"
+      @choose="
+        kind =>
+          kind &&
+          change({
+            kind,
+            ...(kind === 'lit-panel' && backdrop.transmittance[1] === 0
+              ? { transmittance: [0.4, 0.4, 0.4], reflectance: [0.45, 0.45, 0.45] }
+              : {}),
+          })
+      "
     />
     <DistanceField
       v-for="[name, key, least, most] in SIZES"

@@ -7,17 +7,31 @@ import { CAMERA } from '#core/edits/things'
 const studio = useStudio()
 const { edit } = useThingActions()
 const camera = computed(() => studio.document.camera)
-const focals = computed(() => [...new Set([...FOCAL_LENGTHS_MM, camera.value.lens.focalLengthMm])].sort((a, b) => a - b).map(mm => ({ value: String(mm), name: `${mm} mm` })))
+const focals = computed(() =>
+  [...new Set([...FOCAL_LENGTHS_MM, camera.value.lens.focalLengthMm])]
+    .sort((a, b) => a - b)
+    .map(mm => ({ value: String(mm), name: `${mm} mm` })),
+)
 const kit = useKit()
 const isKit = computed(() => kit.kit.cameras.some(({ id }) => id === camera.value.kitId))
-const bodies = computed(() => [...(isKit.value ? [] : [{ value: '', name: 'as it is' }]), ...kit.kit.cameras.map(({ id, what }) => ({ value: id, name: what.name }))])
+const bodies = computed(() => [
+  ...(isKit.value ? [] : [{ value: '', name: 'as it is' }]),
+  ...kit.kit.cameras.map(({ id, what }) => ({ value: id, name: what.name })),
+])
 const take = (id: string) => {
   const item = kit.kit.cameras.find(candidate => candidate.id === id)
   if (item) edit(set => frameUp(editCamera(set, { ...item.what.what, kitId: id })))
 }
 const focusLoss = computed(() => {
-  const { subjects: [subject], camera: { place, lens } } = studio.document
-  return subject ? closeFocusStops(lens.focalLengthMm, Math.hypot(place.xM - subject.place.xM, place.yM - subject.place.yM)).toFixed(2) : '0'
+  const {
+    subjects: [subject],
+    camera: { place, lens },
+  } = studio.document
+  return subject
+    ? closeFocusStops(lens.focalLengthMm, Math.hypot(place.xM - subject.place.xM, place.yM - subject.place.yM)).toFixed(
+        2,
+      )
+    : '0'
 })
 const isUpright = computed(() => camera.value.sensor.heightMm >= camera.value.sensor.widthMm)
 </script>
@@ -33,11 +47,7 @@ const isUpright = computed(() => camera.value.sensor.heightMm >= camera.value.se
       test-name="camera-body"
       @choose="take"
     />
-    <PlaceRow
-      :id="CAMERA"
-      :place="camera.place"
-      has-height
-    />
+    <PlaceRow :id="CAMERA" :place="camera.place" has-height />
     <DistanceField
       label="Looks at height"
       :value="camera.aimHeightM"
@@ -57,7 +67,10 @@ const isUpright = computed(() => camera.value.sensor.heightMm >= camera.value.se
     <SelectField
       label="Held"
       :value="isUpright ? 'upright' : 'level'"
-      :options="[{ value: 'upright', name: 'upright' }, { value: 'level', name: 'level' }]"
+      :options="[
+        { value: 'upright', name: 'upright' },
+        { value: 'level', name: 'level' },
+      ]"
       class="w-22"
       wide
       @choose="how => edit(set => turnCamera(set, how === 'upright'))"
@@ -102,11 +115,7 @@ const isUpright = computed(() => camera.value.sensor.heightMm >= camera.value.se
       :title="`T-number and close focus, past the f-number. Focused on the subject, this lens takes ${focusLoss} stop.`"
       @change="lensLossStops => edit(set => editCamera(set, { lensLossStops }))"
     />
-    <button
-      class="press h-8"
-      data-test="frame-up"
-      @click="edit(set => frameUp(set))"
-    >
+    <button class="press h-8" data-test="frame-up" @click="edit(set => frameUp(set))">
       Frame {{ FRAMINGS[studio.document.brief.framing].name.toLowerCase() }}
     </button>
   </div>

@@ -12,7 +12,9 @@ const { reader } = useVault()
 
 const modifiers = computed(() => kit.kit.modifiers.map(({ what }) => what))
 const modifierOptions = computed(() => [
-  ...(modifiers.value.some(({ kind }) => kind === props.light.modifier.kind) ? [] : [{ value: props.light.modifier.kind, name: props.light.modifier.name }]),
+  ...(modifiers.value.some(({ kind }) => kind === props.light.modifier.kind)
+    ? []
+    : [{ value: props.light.modifier.kind, name: props.light.modifier.name }]),
   ...modifiers.value.map(({ kind, name }) => ({ value: kind, name })),
 ])
 const fit = (kind: string) => {
@@ -21,13 +23,19 @@ const fit = (kind: string) => {
 }
 
 const gels = computed(() => kit.kit.gels.map(({ what }) => what))
-const gelOption = (gel: Gel) => ({ value: gel.name, name: `${gel.name} (\u2212${gelStops(gel, props.light.lamp.cctK).toFixed(1)})` })
+const gelOption = (gel: Gel) => ({
+  value: gel.name,
+  name: `${gel.name} (\u2212${gelStops(gel, props.light.lamp.cctK).toFixed(1)})`,
+})
 const gelOptions = computed(() => [
   { value: '', name: 'none' },
-  ...(props.light.gel && !gels.value.some(({ name }) => name === props.light.gel?.name) ? [gelOption(props.light.gel)] : []),
+  ...(props.light.gel && !gels.value.some(({ name }) => name === props.light.gel?.name)
+    ? [gelOption(props.light.gel)]
+    : []),
   ...gels.value.map(gelOption),
 ])
-const putGel = (name: string) => edit(set => fitGel(set, props.light.id, gels.value.find(candidate => candidate.name === name) ?? null))
+const putGel = (name: string) =>
+  edit(set => fitGel(set, props.light.id, gels.value.find(candidate => candidate.name === name) ?? null))
 
 const readFile = async (file: File) => {
   const outcome = await reader.readLamp(file, file.name)
@@ -58,25 +66,12 @@ const readFile = async (file: File) => {
       test-name="gel"
       @choose="putGel"
     />
-    <FilePick
-      class="h-8"
-      label="IES file…"
-      accept=".ies,.IES"
-      test-name="ies"
-      @pick="readFile"
-    />
-    <p
-      v-if="light.gel"
-      class="basis-full text-xs text-soft"
-    >
-      Gels on hot lamps melt and burn: keep them off the glass and vents clear, and let lamps cool before you touch them.
+    <FilePick class="h-8" label="IES file…" accept=".ies,.IES" test-name="ies" @pick="readFile" />
+    <p v-if="light.gel" class="basis-full text-xs text-soft">
+      Gels on hot lamps melt and burn: keep them off the glass and vents clear, and let lamps cool before you touch
+      them.
     </p>
-    <p
-      v-if="problem"
-      role="alert"
-      class="basis-full text-sm"
-      data-test="fit-problem"
-    >
+    <p v-if="problem" role="alert" class="basis-full text-sm" data-test="fit-problem">
       {{ problem }}
     </p>
   </div>

@@ -15,8 +15,9 @@ const JOBS: Light['job'][] = ['key', 'fill', 'edge', 'hair', 'top', 'backdrop']
 
 const putAtDistance = (metres: number) => {
   const place = placeAtDistance(props.light, studio.document, metres)
-  edit((set) => {
-    if (!place) throw new Error(`It hangs more than ${distance(metres)} above or below what it lights; change the height first.`)
+  edit(set => {
+    if (!place)
+      throw new Error(`It hangs more than ${distance(metres)} above or below what it lights; change the height first.`)
     return placeExactly(set, props.light.id, place)
   })
 }
@@ -32,22 +33,16 @@ const takeLamp = (id: string) => {
 </script>
 
 <template>
-  <div
-    v-if="shows === 'place'"
-    class="flex flex-wrap items-end gap-x-2 gap-y-2"
-  >
+  <div v-if="shows === 'place'" class="flex flex-wrap items-end gap-x-2 gap-y-2">
     <div class="flex flex-col">
-      <label
-        :for="`name-${light.id}`"
-        class="text-xs text-soft"
-      >Light</label>
+      <label :for="`name-${light.id}`" class="text-xs text-soft">Light</label>
       <input
         :id="`name-${light.id}`"
         :value="light.name"
         maxlength="80"
         class="h-8 w-14 rounded-sm border border-rule bg-well px-2 font-semibold"
         @change="edit(set => renameLight(set, light.id, ($event.target as HTMLInputElement).value))"
-      >
+      />
     </div>
     <SelectField
       label="Job"
@@ -63,16 +58,9 @@ const takeLamp = (id: string) => {
       :value="lightTape(light, studio.document).lengthM"
       @change="putAtDistance"
     />
-    <PlaceRow
-      :id="light.id"
-      :place="light.place"
-      has-height
-    />
+    <PlaceRow :id="light.id" :place="light.place" has-height />
   </div>
-  <div
-    v-else-if="shows === 'fit'"
-    class="flex flex-wrap items-end gap-x-2 gap-y-2"
-  >
+  <div v-else-if="shows === 'fit'" class="flex flex-wrap items-end gap-x-2 gap-y-2">
     <SelectField
       label="Lamp"
       :value="isKitLamp ? light.lamp.kitId! : ''"
@@ -84,12 +72,6 @@ const takeLamp = (id: string) => {
     />
     <FitFields :light="light" />
   </div>
-  <AimFields
-    v-else-if="shows === 'aim'"
-    :light="light"
-  />
-  <ShapeFields
-    v-else
-    :light="light"
-  />
+  <AimFields v-else-if="shows === 'aim'" :light="light" />
+  <ShapeFields v-else :light="light" />
 </template>

@@ -10,19 +10,45 @@ const studio = useStudio()
 const kit = useKit()
 const { edit } = useThingActions()
 const change = (changes: Partial<Panel>) => edit(set => editPanel(set, props.panel.id, changes))
-const kinds = computed(() => [...(kit.kit.panels.some(({ what }) => what.kind === props.panel.kind) ? [] : [{ value: props.panel.kind, name: props.panel.name }]), ...kit.kit.panels.map(({ what }) => ({ value: what.kind, name: what.name }))])
+const kinds = computed(() => [
+  ...(kit.kit.panels.some(({ what }) => what.kind === props.panel.kind)
+    ? []
+    : [{ value: props.panel.kind, name: props.panel.name }]),
+  ...kit.kit.panels.map(({ what }) => ({ value: what.kind, name: what.name })),
+])
 const become = (kind: string) => {
   const item = kit.kit.panels.find(({ what }) => what.kind === kind)
   if (item) change({ ...item.what, kitId: item.id })
 }
 
-const HOLES = [{ value: '', name: 'none' }, { value: 'slats', name: 'slats' }, { value: 'lattice', name: 'lattice' }] as const
-const cut = (kind: string) => change({ holes: kind === 'slats' ? { kind, count: 10, openShare: 0.5 } : kind === 'lattice' ? { kind, columns: 2, rows: 3, openShare: 0.75 } : null })
+const HOLES = [
+  { value: '', name: 'none' },
+  { value: 'slats', name: 'slats' },
+  { value: 'lattice', name: 'lattice' },
+] as const
+const cut = (kind: string) =>
+  change({
+    holes:
+      kind === 'slats'
+        ? { kind, count: 10, openShare: 0.5 }
+        : kind === 'lattice'
+          ? { kind, columns: 2, rows: 3, openShare: 0.75 }
+          : null,
+  })
 
 const fromId = ref('')
 const goalId = ref<string>(SHADOW_SIDE)
-const from = computed(() => studio.document.lights.find(({ id }) => id === fromId.value) ?? studio.document.lights.find(({ job }) => job === 'key') ?? studio.document.lights[0])
-const goals = computed(() => meterPoints(studio.document).filter(({ id }) => [SHADOW_SIDE, KEY_SIDE, HAIR].includes(id) || id.startsWith('own/')).map(({ id, name }) => ({ value: id, name })))
+const from = computed(
+  () =>
+    studio.document.lights.find(({ id }) => id === fromId.value) ??
+    studio.document.lights.find(({ job }) => job === 'key') ??
+    studio.document.lights[0],
+)
+const goals = computed(() =>
+  meterPoints(studio.document)
+    .filter(({ id }) => [SHADOW_SIDE, KEY_SIDE, HAIR].includes(id) || id.startsWith('own/'))
+    .map(({ id, name }) => ({ value: id, name })),
+)
 const throwLight = () => {
   const goal = meterPoints(studio.document).find(({ id }) => id === goalId.value)
   if (from.value && goal) edit(set => aimBoard(set, props.panel, from.value!, goal.position))
@@ -31,25 +57,9 @@ const throwLight = () => {
 
 <template>
   <div class="flex flex-wrap items-end gap-x-2.5 gap-y-2">
-    <SelectField
-      label="Panel"
-      :value="panel.kind"
-      :options="kinds"
-      test-name="panel-kind"
-      @choose="become"
-    />
-    <PlaceRow
-      :id="panel.id"
-      :place="panel.place"
-      has-height
-    />
-    <DistanceField
-      label="Wide"
-      :value="panel.widthM"
-      :least="0.05"
-      :most="40"
-      @change="widthM => change({ widthM })"
-    />
+    <SelectField label="Panel" :value="panel.kind" :options="kinds" test-name="panel-kind" @choose="become" />
+    <PlaceRow :id="panel.id" :place="panel.place" has-height />
+    <DistanceField label="Wide" :value="panel.widthM" :least="0.05" :most="40" @change="widthM => change({ widthM })" />
     <DistanceField
       label="High"
       :value="panel.heightM"
@@ -116,11 +126,13 @@ const throwLight = () => {
         :most="24"
         :digits="0"
         narrow
-        @change="count => panel.holes?.kind === 'slats' && change({ holes: { ...panel.holes, count: Math.round(count) } })"
+        @change="
+          count => panel.holes?.kind === 'slats' && change({ holes: { ...panel.holes, count: Math.round(count) } })
+        "
       />
       <template v-else-if="panel.holes">
         <NumberField
-          v-for="side in (['columns', 'rows'] as const)"
+          v-for="side in ['columns', 'rows'] as const"
           :key="side"
           :label="side === 'columns' ? 'Columns' : 'Rows'"
           :value="panel.holes[side]"
@@ -128,35 +140,23 @@ const throwLight = () => {
           :most="8"
           :digits="0"
           narrow
-          @change="count => panel.holes?.kind === 'lattice' && change({ holes: { ...panel.holes, [side]: Math.round(count) } })"
+          @change="
+            count => panel.holes?.kind === 'lattice' && change({ holes: { ...panel.holes, [side]: Math.round(count) } })
+          "
         />
       </template>
     </template>
-    <div
-      v-if="from"
-      class="flex items-end gap-1.5"
-    >
+    <div v-if="from" class="flex items-end gap-1.5">
       <SelectField
         label="Throw the light of"
         :value="from.id"
         :options="studio.document.lights.map(({ id, name, job }) => ({ value: id, name: `${name} ${job}` }))"
         class="w-28"
         wide
-        @choose="id => fromId = id"
+        @choose="id => (fromId = id)"
       />
-      <SelectField
-        label="to the"
-        :value="goalId"
-        :options="goals"
-        @choose="id => goalId = id"
-      />
-      <button
-        class="press h-8"
-        data-test="aim-board"
-        @click="throwLight"
-      >
-        Aim it
-      </button>
+      <SelectField label="to the" :value="goalId" :options="goals" @choose="id => (goalId = id)" />
+      <button class="press h-8" data-test="aim-board" @click="throwLight">Aim it</button>
     </div>
   </div>
 </template>

@@ -10,23 +10,16 @@ const change = (changes: Partial<OwnPoint>) => edit(set => editPoint(set, props.
 <template>
   <div class="flex flex-wrap items-end gap-x-2.5 gap-y-2">
     <div class="flex flex-col">
-      <label
-        :for="point.id"
-        class="text-xs text-soft"
-      >Point</label>
+      <label :for="point.id" class="text-xs text-soft">Point</label>
       <input
         :id="point.id"
         :value="point.name"
         maxlength="80"
         class="h-8 w-28 rounded-sm border border-rule bg-well px-2 font-semibold"
         @change="change({ name: ($event.target as HTMLInputElement).value.trim() || point.name })"
-      >
+      />
     </div>
-    <PlaceRow
-      :id="point.id"
-      :place="point.place"
-      has-height
-    />
+    <PlaceRow :id="point.id" :place="point.place" has-height />
     <NumberField
       label="Turned"
       :value="point.turnDeg"
@@ -50,7 +43,10 @@ const change = (changes: Partial<OwnPoint>) => edit(set => editPoint(set, props.
     <SelectField
       label="Receptor"
       :value="point.receptor"
-      :options="[{ value: 'flat', name: 'flat' }, { value: 'dome', name: 'dome' }]"
+      :options="[
+        { value: 'flat', name: 'flat' },
+        { value: 'dome', name: 'dome' },
+      ]"
       class="w-20"
       wide
       @choose="receptor => receptor && change({ receptor })"

@@ -6,7 +6,18 @@ import type { Prop } from '#core/model/schema'
 const props = defineProps<{ thing: Prop }>()
 const { edit } = useThingActions()
 const change = (changes: Partial<Prop>) => edit(set => editProp(set, props.thing.id, changes))
-const SIZES = computed(() => props.thing.form.shape === 'box' ? [['Wide', 'widthM'], ['Deep', 'depthM'], ['High', 'heightM']] as const : [['Radius', 'radiusM'], ['High', 'heightM']] as const)
+const SIZES = computed(() =>
+  props.thing.form.shape === 'box'
+    ? ([
+        ['Wide', 'widthM'],
+        ['Deep', 'depthM'],
+        ['High', 'heightM'],
+      ] as const)
+    : ([
+        ['Radius', 'radiusM'],
+        ['High', 'heightM'],
+      ] as const),
+)
 const size = (key: string) => (props.thing.form as Record<string, number | string>)[key] as number
 const resize = (key: string, metres: number) => change({ form: { ...props.thing.form, [key]: metres } })
 </script>
@@ -16,11 +27,7 @@ const resize = (key: string, metres: number) => change({ form: { ...props.thing.
     <p class="self-center font-semibold">
       {{ thing.name }}
     </p>
-    <PlaceRow
-      :id="thing.id"
-      :place="thing.place"
-      has-height
-    />
+    <PlaceRow :id="thing.id" :place="thing.place" has-height />
     <DistanceField
       v-for="[name, key] in SIZES"
       :key="key"

@@ -8,24 +8,64 @@ import { focused } from '#core/physics/sources/focus'
 const props = defineProps<{ light: Light }>()
 const { edit } = useThingActions()
 type Modifier = Light['modifier']
-const change = (changes: Partial<Modifier>) => edit(set => editLight(set, props.light.id, light => ({ ...light, modifier: { ...light.modifier, ...changes } })))
+const change = (changes: Partial<Modifier>) =>
+  edit(set => editLight(set, props.light.id, light => ({ ...light, modifier: { ...light.modifier, ...changes } })))
 
 const focus = computed(() => props.light.modifier.focus)
-const putFocus = (share: number) => edit(set => editLight(set, props.light.id, light => focus.value ? { ...light, modifier: focused(light.modifier, focus.value.of, share) } : light))
-const LEAVES = [['Top', 'topDeg'], ['Bottom', 'bottomDeg'], ['Left', 'leftDeg'], ['Right', 'rightDeg']] as const
+const putFocus = (share: number) =>
+  edit(set =>
+    editLight(set, props.light.id, light =>
+      focus.value ? { ...light, modifier: focused(light.modifier, focus.value.of, share) } : light,
+    ),
+  )
+const LEAVES = [
+  ['Top', 'topDeg'],
+  ['Bottom', 'bottomDeg'],
+  ['Left', 'leftDeg'],
+  ['Right', 'rightDeg'],
+] as const
 const OPEN_DEG = 60
 const leaves = computed(() => props.light.modifier.leaves)
 const fitDoors = (isOn: boolean) => {
   const { across, up } = frontReach(props.light.modifier.front)
-  change({ leaves: isOn ? { lengthM: Math.min(3, Math.max(0.02, 1.6 * Math.max(across, up))), topDeg: OPEN_DEG, bottomDeg: OPEN_DEG, leftDeg: OPEN_DEG, rightDeg: OPEN_DEG } : null })
+  change({
+    leaves: isOn
+      ? {
+          lengthM: Math.min(3, Math.max(0.02, 1.6 * Math.max(across, up))),
+          topDeg: OPEN_DEG,
+          bottomDeg: OPEN_DEG,
+          leftDeg: OPEN_DEG,
+          rightDeg: OPEN_DEG,
+        }
+      : null,
+  })
 }
-const SCRIMS = [{ value: '', name: 'none' }, { value: '0.5', name: 'half a stop' }, { value: '1', name: 'one stop' }, { value: '2', name: 'two stops' }] as const
+const SCRIMS = [
+  { value: '', name: 'none' },
+  { value: '0.5', name: 'half a stop' },
+  { value: '1', name: 'one stop' },
+  { value: '2', name: 'two stops' },
+] as const
 const scrim = computed(() => props.light.modifier.halfScrim)
-const fitScrim = (stops: string) => change({ halfScrim: stops ? { stops: Number(stops), turnDeg: scrim.value?.turnDeg ?? 0 } : null })
-const MASKS = [{ value: '', name: 'none' }, { value: 'strip', name: 'strip' }, { value: 'slats', name: 'slats' }, { value: 'window', name: 'window' }] as const
-const fitMask = (kind: string) => change({ mask: kind === 'strip'
-  ? { kind, share: 0.3, turnDeg: 0 }
-  : kind === 'slats' ? { kind, count: 6, openShare: 0.5, turnDeg: 0 } : kind === 'window' ? { kind, columns: 2, rows: 3, barShare: 0.15, turnDeg: 0 } : null })
+const fitScrim = (stops: string) =>
+  change({ halfScrim: stops ? { stops: Number(stops), turnDeg: scrim.value?.turnDeg ?? 0 } : null })
+const MASKS = [
+  { value: '', name: 'none' },
+  { value: 'strip', name: 'strip' },
+  { value: 'slats', name: 'slats' },
+  { value: 'window', name: 'window' },
+] as const
+const fitMask = (kind: string) =>
+  change({
+    mask:
+      kind === 'strip'
+        ? { kind, share: 0.3, turnDeg: 0 }
+        : kind === 'slats'
+          ? { kind, count: 6, openShare: 0.5, turnDeg: 0 }
+          : kind === 'window'
+            ? { kind, columns: 2, rows: 3, barShare: 0.15, turnDeg: 0 }
+            : null,
+  })
 </script>
 
 <template>
@@ -42,12 +82,7 @@ const fitMask = (kind: string) => change({ mask: kind === 'strip'
       @change="percent => putFocus(percent / 100)"
     />
     <label class="flex h-8 items-center gap-2">
-      <input
-        type="checkbox"
-        :checked="leaves !== null"
-        data-test="doors"
-        @change="fitDoors(leaves === null)"
-      >
+      <input type="checkbox" :checked="leaves !== null" data-test="doors" @change="fitDoors(leaves === null)" />
       Barn doors
     </label>
     <template v-if="leaves">

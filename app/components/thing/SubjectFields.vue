@@ -6,28 +6,26 @@ import type { Subject } from '#core/model/schema'
 const props = defineProps<{ subject: Subject }>()
 const { edit } = useThingActions()
 const change = (changes: Partial<Subject>) => edit(set => editSubject(set, props.subject.id, changes))
-const POSES = [{ value: 'standing', name: 'standing' }, { value: 'sitting', name: 'sitting' }, { value: 'object', name: 'a thing' }] as const
+const POSES = [
+  { value: 'standing', name: 'standing' },
+  { value: 'sitting', name: 'sitting' },
+  { value: 'object', name: 'a thing' },
+] as const
 </script>
 
 <template>
   <div class="flex flex-wrap items-end gap-x-2.5 gap-y-2">
     <div class="flex flex-col">
-      <label
-        :for="`name-${subject.id}`"
-        class="text-xs text-soft"
-      >Name</label>
+      <label :for="`name-${subject.id}`" class="text-xs text-soft">Name</label>
       <input
         :id="`name-${subject.id}`"
         :value="subject.name"
         maxlength="80"
         class="h-8 w-28 rounded-sm border border-rule bg-well px-2 font-semibold"
         @change="change({ name: ($event.target as HTMLInputElement).value.trim() || subject.name })"
-      >
+      />
     </div>
-    <PlaceRow
-      :id="subject.id"
-      :place="{ ...subject.place, zM: 0 }"
-    />
+    <PlaceRow :id="subject.id" :place="{ ...subject.place, zM: 0 }" />
     <DistanceField
       label="Tall"
       :value="subject.heightM"

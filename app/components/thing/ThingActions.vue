@@ -5,20 +5,28 @@ import { useCommands } from '~/commands/useCommands'
 
 defineProps<{ isLight?: boolean }>()
 const { shows } = useLightTab()
-const TABS = [{ value: 'place', name: 'Place' }, { value: 'aim', name: 'Aim' }, { value: 'fit', name: 'Fit' }, { value: 'shape', name: 'Shape' }] as const
-const { ids, isLocked, isGrouped, canMirror, copy, mirror, remove, align, turn, lock, group, ungroup } = useThingActions()
+const TABS = [
+  { value: 'place', name: 'Place' },
+  { value: 'aim', name: 'Aim' },
+  { value: 'fit', name: 'Fit' },
+  { value: 'shape', name: 'Shape' },
+] as const
+const { ids, isLocked, isGrouped, canMirror, copy, mirror, remove, align, turn, lock, group, ungroup } =
+  useThingActions()
 const hasOnlyCamera = computed(() => ids.value.every(id => id === CAMERA))
 
 const TURN_DEG = 5
 const chosen = (act: () => void) => () => ids.value.length > 0 && (act(), true)
-useCommands({ 'delete': chosen(remove), 'copy': chosen(copy), 'turn-left': chosen(() => turn(-TURN_DEG)), 'turn-right': chosen(() => turn(TURN_DEG)) })
+useCommands({
+  delete: chosen(remove),
+  copy: chosen(copy),
+  'turn-left': chosen(() => turn(-TURN_DEG)),
+  'turn-right': chosen(() => turn(TURN_DEG)),
+})
 </script>
 
 <template>
-  <div
-    v-if="!hasOnlyCamera"
-    class="flex flex-wrap items-center gap-1.5 text-sm"
-  >
+  <div v-if="!hasOnlyCamera" class="flex flex-wrap items-center gap-1.5 text-sm">
     <ChoiceRow
       v-if="isLight"
       label="Values"
@@ -50,7 +58,11 @@ useCommands({ 'delete': chosen(remove), 'copy': chosen(copy), 'turn-left': chose
     </button>
     <template v-if="ids.length > 1">
       <button
-        v-for="[along, name] in ([['yM', 'Same depth'], ['xM', 'Same side'], ['zM', 'Same height']] as const)"
+        v-for="[along, name] in [
+          ['yM', 'Same depth'],
+          ['xM', 'Same side'],
+          ['zM', 'Same height'],
+        ] as const"
         :key="along"
         class="press"
         :data-test="`align-${along}`"
@@ -58,15 +70,8 @@ useCommands({ 'delete': chosen(remove), 'copy': chosen(copy), 'turn-left': chose
       >
         {{ name }}
       </button>
-      <button
-        class="press flex items-center gap-1.5"
-        data-test="group"
-        @click="isGrouped ? ungroup() : group()"
-      >
-        <component
-          :is="isGrouped ? Ungroup : Group"
-          :size="14"
-        /> {{ isGrouped ? 'Ungroup' : 'Group' }}
+      <button class="press flex items-center gap-1.5" data-test="group" @click="isGrouped ? ungroup() : group()">
+        <component :is="isGrouped ? Ungroup : Group" :size="14" /> {{ isGrouped ? 'Ungroup' : 'Group' }}
       </button>
     </template>
     <button
@@ -76,10 +81,7 @@ useCommands({ 'delete': chosen(remove), 'copy': chosen(copy), 'turn-left': chose
       :title="isLocked ? 'Unlock' : 'Lock in place'"
       @click="lock(!isLocked)"
     >
-      <component
-        :is="isLocked ? LockOpen : Lock"
-        :size="15"
-      />
+      <component :is="isLocked ? LockOpen : Lock" :size="15" />
     </button>
     <button
       class="press flex items-center gap-1.5"

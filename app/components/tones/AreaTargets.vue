@@ -13,15 +13,15 @@ const free = computed(() => AREA_KINDS.filter(({ value }) => !studio.look.areas.
 const change = (areas: AreaTarget[]) => studio.edit(set => changeAreas(set, studio.look.id, areas))
 const put = (index: number, area: AreaTarget) => change(studio.look.areas.with(index, area))
 const readoutOf = (area: AreaTarget) => light.areas.find(readout => readout.area.kind === area.kind)
-const TOWARD = ['left', 'right', 'top', 'bottom'].map(value => ({ value: value as 'left' | 'right' | 'top' | 'bottom', name: value }))
+const TOWARD = ['left', 'right', 'top', 'bottom'].map(value => ({
+  value: value as 'left' | 'right' | 'top' | 'bottom',
+  name: value,
+}))
 </script>
 
 <template>
   <div>
-    <ul
-      class="flex flex-col"
-      aria-label="Areas"
-    >
+    <ul class="flex flex-col" aria-label="Areas">
       <li
         v-for="(area, index) in studio.look.areas"
         :key="area.kind"
@@ -60,10 +60,9 @@ const TOWARD = ['left', 'right', 'top', 'bottom'].map(value => ({ value: value a
         >
           <X :size="14" />
         </button>
-        <span
-          class="w-full text-sm text-soft"
-          :data-test="`area-now-${area.kind}`"
-        >{{ readoutOf(area) ? areaReadoutWords(readoutOf(area)!) : 'Working it out…' }}</span>
+        <span class="w-full text-sm text-soft" :data-test="`area-now-${area.kind}`">{{
+          readoutOf(area) ? areaReadoutWords(readoutOf(area)!) : 'Working it out…'
+        }}</span>
       </li>
     </ul>
     <SelectField

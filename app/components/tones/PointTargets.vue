@@ -16,10 +16,13 @@ const light = useLight()
 
 const targetOf = ({ point }: Readout): Target | undefined => studio.look.targets[point.id]
 /** The shadow side is wanted as a ratio to the lit cheek, and nothing else. */
-const kindsFor = ({ point }: Readout) => TARGET_KINDS.filter(({ value, onSurfaces }) => point.id === SHADOW_SIDE ? value === 'ratio' : !onSurfaces || point.reflectance !== undefined)
+const kindsFor = ({ point }: Readout) =>
+  TARGET_KINDS.filter(({ value, onSurfaces }) =>
+    point.id === SHADOW_SIDE ? value === 'ratio' : !onSurfaces || point.reflectance !== undefined,
+  )
 const channelOf = (readout: Readout) => {
   const target = targetOf(readout)
-  return target?.kind === 'value' ? target.channel ?? 'luminance' : 'luminance'
+  return target?.kind === 'value' ? (target.channel ?? 'luminance') : 'luminance'
 }
 /** A channel is worth asking for where channels differ, or one was asked for. */
 const hasColour = (readout: Readout) => {
@@ -30,18 +33,30 @@ const hasColour = (readout: Readout) => {
 const standingNow = (readout: Readout) => {
   const lit = light.readouts.find(({ point }) => point.id === LIT_CHEEK)
   const stops = readout.point.id === SHADOW_SIDE && lit ? readout.stops - lit.stops : readout.stops
-  return { stops, value: readout.value, lab: readout.rendered && labOf(...readout.rendered.linear.map(channel => Math.min(1, channel)) as [number, number, number]) }
+  return {
+    stops,
+    value: readout.value,
+    lab:
+      readout.rendered &&
+      labOf(...(readout.rendered.linear.map(channel => Math.min(1, channel)) as [number, number, number])),
+  }
 }
-const put = (pointId: string, target: Target) => studio.edit(set => changeTargets(set, studio.look.id, { [pointId]: target }))
-const now = (readout: Readout) => readout.value === undefined ? formatStops(readout.stops) : `${Math.round(readout.value)} (${formatStops(readout.stops)})`
-const standing = ({ missStops }: Readout) => missStops === undefined ? '' : Math.abs(missStops) <= ON_TARGET_STOPS ? 'on target' : `${formatStops(Math.abs(missStops)).slice(1)} too ${missStops > 0 ? 'bright' : 'dark'}`
+const put = (pointId: string, target: Target) =>
+  studio.edit(set => changeTargets(set, studio.look.id, { [pointId]: target }))
+const now = (readout: Readout) =>
+  readout.value === undefined
+    ? formatStops(readout.stops)
+    : `${Math.round(readout.value)} (${formatStops(readout.stops)})`
+const standing = ({ missStops }: Readout) =>
+  missStops === undefined
+    ? ''
+    : Math.abs(missStops) <= ON_TARGET_STOPS
+      ? 'on target'
+      : `${formatStops(Math.abs(missStops)).slice(1)} too ${missStops > 0 ? 'bright' : 'dark'}`
 </script>
 
 <template>
-  <ul
-    class="flex flex-col"
-    aria-label="Points"
-  >
+  <ul class="flex flex-col" aria-label="Points">
     <li
       v-for="readout in light.readouts"
       :key="readout.point.id"
@@ -50,10 +65,10 @@ const standing = ({ missStops }: Readout) => missStops === undefined ? '' : Math
     >
       <span class="min-w-28 grow basis-28">
         {{ readout.point.name }}
-        <span class="block text-sm text-soft">now {{ now(readout) }}<strong
-          v-if="standing(readout)"
-          class="block font-semibold text-ink"
-        >{{ standing(readout) }}</strong></span>
+        <span class="block text-sm text-soft"
+          >now {{ now(readout)
+          }}<strong v-if="standing(readout)" class="block font-semibold text-ink">{{ standing(readout) }}</strong></span
+        >
       </span>
       <template v-if="targetOf(readout)">
         <SelectField
@@ -61,7 +76,9 @@ const standing = ({ missStops }: Readout) => missStops === undefined ? '' : Math
           :value="targetOf(readout)!.kind"
           :options="kindsFor(readout)"
           :test-name="`kind-${readout.point.id}`"
-          @choose="kind => kind && put(readout.point.id, targetOfKind(kind, standingNow(readout), targetOf(readout)!.firmness))"
+          @choose="
+            kind => kind && put(readout.point.id, targetOfKind(kind, standingNow(readout), targetOf(readout)!.firmness))
+          "
         />
         <SelectField
           v-if="targetOf(readout)!.kind === 'value' && hasColour(readout)"
@@ -70,14 +87,24 @@ const standing = ({ missStops }: Readout) => missStops === undefined ? '' : Math
           :options="CHANNELS.map(value => ({ value, name: value }))"
           class="[&_select]:w-26"
           :test-name="`channel-${readout.point.id}`"
-          @choose="channel => channel && put(readout.point.id, { ...targetOf(readout)!, channel: channel === 'luminance' ? undefined : channel } as Target)"
+          @choose="
+            channel =>
+              channel &&
+              put(readout.point.id, {
+                ...targetOf(readout)!,
+                channel: channel === 'luminance' ? undefined : channel,
+              } as Target)
+          "
         />
         <NumberField
           v-if="figureOf(targetOf(readout)!)"
           v-bind="figureOf(targetOf(readout)!)!.shown"
           narrow
           :test-name="`figure-${readout.point.id}`"
-          @change="value => put(readout.point.id, { ...targetOf(readout)!, [figureOf(targetOf(readout)!)!.of]: value } as Target)"
+          @change="
+            value =>
+              put(readout.point.id, { ...targetOf(readout)!, [figureOf(targetOf(readout)!)!.of]: value } as Target)
+          "
         />
         <SelectField
           label="How firmly"
@@ -99,7 +126,16 @@ const standing = ({ missStops }: Readout) => missStops === undefined ? '' : Math
         v-else
         class="press mb-0.5 ml-auto flex items-center gap-1"
         :data-test="`want-${readout.point.id}`"
-        @click="put(readout.point.id, targetOfKind(readout.point.id === SHADOW_SIDE ? 'ratio' : readout.point.surface === 'backdrop' ? 'value' : 'stops', standingNow(readout), undefined))"
+        @click="
+          put(
+            readout.point.id,
+            targetOfKind(
+              readout.point.id === SHADOW_SIDE ? 'ratio' : readout.point.surface === 'backdrop' ? 'value' : 'stops',
+              standingNow(readout),
+              undefined,
+            ),
+          )
+        "
       >
         <Plus :size="14" /> Want something
       </button>

@@ -14,13 +14,25 @@ const light = useLight()
 const middle = computed(() => light.points.find(({ id }) => id === BACKDROP_MIDDLE)!)
 const target = computed(() => studio.look.targets[BACKDROP_MIDDLE])
 const SHIRT = grey(0.88)
-const isChosen = (school: School) => target.value !== undefined && JSON.stringify({ ...school.target }) === JSON.stringify({ ...target.value, firmness: undefined })
-const follow = (school: School) => studio.edit((set) => {
-  const aimed = changeTargets(set, studio.look.id, Object.fromEntries(BACKDROP_POINTS.map(id => [id, school.target])))
-  const kinds = (school.areas ?? []).map(({ kind }) => kind)
-  return school.areas ? changeAreas(aimed, studio.look.id, [...studio.look.areas.filter(({ kind }) => !kinds.includes(kind)), ...school.areas]) : aimed
-})
-const words = computed(() => target.value ? translationWords(studio.document, middle.value, target.value) : 'Nothing is wanted of the backdrop\u2019s middle.')
+const isChosen = (school: School) =>
+  target.value !== undefined &&
+  JSON.stringify({ ...school.target }) === JSON.stringify({ ...target.value, firmness: undefined })
+const follow = (school: School) =>
+  studio.edit(set => {
+    const aimed = changeTargets(set, studio.look.id, Object.fromEntries(BACKDROP_POINTS.map(id => [id, school.target])))
+    const kinds = (school.areas ?? []).map(({ kind }) => kind)
+    return school.areas
+      ? changeAreas(aimed, studio.look.id, [
+          ...studio.look.areas.filter(({ kind }) => !kinds.includes(kind)),
+          ...school.areas,
+        ])
+      : aimed
+  })
+const words = computed(() =>
+  target.value
+    ? translationWords(studio.document, middle.value, target.value)
+    : 'Nothing is wanted of the backdrop\u2019s middle.',
+)
 /** What level means here: the disc on the backdrop against how the key is read, and what a white shirt renders then. */
 const level = computed(() => {
   const card = light.evaluation?.at(CARD_AT_KEY)
@@ -35,25 +47,14 @@ const valueOf = (school: School) => Math.round(translated(studio.document, middl
 
 <template>
   <div>
-    <p
-      class="mb-2 text-[17px] leading-snug font-medium"
-      data-test="translation"
-    >
+    <p class="mb-2 text-[17px] leading-snug font-medium" data-test="translation">
       {{ words }}
     </p>
-    <p
-      v-if="level"
-      class="mb-2 text-sm text-soft"
-      data-test="level-words"
-    >
+    <p v-if="level" class="mb-2 text-sm text-soft" data-test="level-words">
       {{ level }}
     </p>
     <ul aria-label="Schools of white">
-      <li
-        v-for="school in SCHOOLS"
-        :key="school.id"
-        class="flex items-baseline gap-3 border-t border-rule py-1.5"
-      >
+      <li v-for="school in SCHOOLS" :key="school.id" class="flex items-baseline gap-3 border-t border-rule py-1.5">
         <button
           class="press shrink-0"
           :aria-pressed="isChosen(school)"

@@ -11,9 +11,13 @@ const studio = useStudio()
 const light = useLight()
 const table = shallowRef<BounceTable | undefined>()
 
-watch(() => light.solvedRevision, async (revision) => {
-  table.value = await light.bounces(revision) ?? table.value
-}, { immediate: true })
+watch(
+  () => light.solvedRevision,
+  async revision => {
+    table.value = (await light.bounces(revision)) ?? table.value
+  },
+  { immediate: true },
+)
 
 /** Shares of each reading by what sent the light on last, under the powers that are shown. */
 const rows = computed(() => {
@@ -28,27 +32,24 @@ const rows = computed(() => {
         things.set(owner, (things.get(owner) ?? 0) + luxS * (weights[lightId]?.bounced ?? 0))
       }
     }
-    const sorted = [...things].sort((a, b) => b[1] - a[1]).map(([owner, luxS]) => ({ name: thingName(studio.document, owner), percent: whole > 0 ? Math.round(100 * luxS / whole) : 0, without: formatStops(Math.log2(Math.max(1e-3, 1 - luxS / whole))) })).filter(({ percent }) => percent > 0)
+    const sorted = [...things]
+      .sort((a, b) => b[1] - a[1])
+      .map(([owner, luxS]) => ({
+        name: thingName(studio.document, owner),
+        percent: whole > 0 ? Math.round((100 * luxS) / whole) : 0,
+        without: formatStops(Math.log2(Math.max(1e-3, 1 - luxS / whole))),
+      }))
+      .filter(({ percent }) => percent > 0)
     return { point, named: sorted.slice(0, NAMED) }
   })
 })
 </script>
 
 <template>
-  <dl
-    class="mt-2 grid grid-cols-[auto_1fr] gap-x-6 text-sm"
-    data-test="bounces"
-  >
-    <dt class="text-soft">
-      Bounced from
-    </dt>
-    <dd class="text-soft">
-      share of the whole reading
-    </dd>
-    <template
-      v-for="row in rows"
-      :key="row.point.id"
-    >
+  <dl class="mt-2 grid grid-cols-[auto_1fr] gap-x-6 text-sm" data-test="bounces">
+    <dt class="text-soft">Bounced from</dt>
+    <dd class="text-soft">share of the whole reading</dd>
+    <template v-for="row in rows" :key="row.point.id">
       <dt>{{ row.point.name }}</dt>
       <dd>
         <span
@@ -56,7 +57,8 @@ const rows = computed(() => {
           :key="thing.name"
           class="mr-4 cursor-help whitespace-nowrap"
           :title="`Were it black, this would read ${thing.without} stop`"
-        >{{ thing.name }} {{ thing.percent }} %</span>
+          >{{ thing.name }} {{ thing.percent }} %</span
+        >
         <span v-if="row.named.length === 0">nothing to speak of</span>
       </dd>
     </template>

@@ -9,12 +9,14 @@ const isOpen = ref(false)
 
 const problems = computed(() => light.findings.filter(({ kind }) => kind === 'problem'))
 const cautions = computed(() => light.findings.filter(({ kind }) => kind === 'caution'))
-const shown = computed(() => isOpen.value ? light.findings : light.findings.slice(0, 1))
+const shown = computed(() => (isOpen.value ? light.findings : light.findings.slice(0, 1)))
 const hasMore = computed(() => light.findings.length > 1 || light.findings.some(({ mends }) => mends.length > 1))
 
 const moreWords = computed(() => {
   const others = light.findings.length - 1
-  return others === 0 ? 'Other ways' : `${others} more${cautions.value.length > 0 && problems.value.length > 0 ? ', with cautions' : ''}`
+  return others === 0
+    ? 'Other ways'
+    : `${others} more${cautions.value.length > 0 && problems.value.length > 0 ? ', with cautions' : ''}`
 })
 
 const mend = ({ apply }: Mend) => {
@@ -24,12 +26,7 @@ const mend = ({ apply }: Mend) => {
 </script>
 
 <template>
-  <p
-    v-if="light.isChecking"
-    class="mt-1 ml-11 h-7 text-sm text-soft"
-  >
-    Checking what else there is…
-  </p>
+  <p v-if="light.isChecking" class="mt-1 ml-11 h-7 text-sm text-soft">Checking what else there is…</p>
   <ul
     v-else-if="light.findings.length > 0"
     class="mt-1 ml-11 flex max-h-64 flex-col gap-1 overflow-y-auto"
@@ -44,10 +41,7 @@ const mend = ({ apply }: Mend) => {
       :data-test="`finding-${finding.id}`"
     >
       <span class="min-w-0">
-        <strong
-          v-if="finding.kind === 'caution'"
-          class="font-semibold"
-        >Take care: </strong>{{ finding.words }}
+        <strong v-if="finding.kind === 'caution'" class="font-semibold">Take care: </strong>{{ finding.words }}
       </span>
       <button
         v-for="one in isOpen ? finding.mends : finding.mends.slice(0, 1)"

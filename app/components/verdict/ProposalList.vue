@@ -18,15 +18,12 @@ const accept = (proposal: Proposal) => {
   search.preview = null
   search.accept(proposal)
 }
-const minutes = (proposal: Proposal) => `${proposal.minutes < 9.5 ? proposal.minutes.toFixed(1).replace(/\.0$/, '') : Math.round(proposal.minutes)} min`
+const minutes = (proposal: Proposal) =>
+  `${proposal.minutes < 9.5 ? proposal.minutes.toFixed(1).replace(/\.0$/, '') : Math.round(proposal.minutes)} min`
 </script>
 
 <template>
-  <section
-    aria-label="What could be done"
-    class="mt-2 ml-11"
-    data-test="proposals"
-  >
+  <section aria-label="What could be done" class="mt-2 ml-11" data-test="proposals">
     <div class="flex flex-wrap items-center gap-x-4 gap-y-1 text-sm">
       <label class="flex items-center gap-1.5">
         <input
@@ -34,8 +31,12 @@ const minutes = (proposal: Proposal) => `${proposal.minutes < 9.5 ? proposal.min
           class="accent-accent"
           :checked="search.options.fewest"
           data-test="fewest"
-          @change="again(() => { search.options.fewest = !search.options.fewest })"
-        >Fewest changes
+          @change="
+            again(() => {
+              search.options.fewest = !search.options.fewest
+            })
+          "
+        />Fewest changes
       </label>
       <label class="flex items-center gap-1.5">
         <input
@@ -43,17 +44,15 @@ const minutes = (proposal: Proposal) => `${proposal.minutes < 9.5 ? proposal.min
           class="accent-accent"
           :checked="search.options.keepKey"
           data-test="keep-key"
-          @change="again(() => { search.options.keepKey = !search.options.keepKey })"
-        >Without touching the key
+          @change="
+            again(() => {
+              search.options.keepKey = !search.options.keepKey
+            })
+          "
+        />Without touching the key
       </label>
-      <span
-        v-if="isBusy"
-        class="flex items-center gap-2 text-soft"
-      >
-        <ProgressBar
-          :value="search.share"
-          label="Looking"
-        />
+      <span v-if="isBusy" class="flex items-center gap-2 text-soft">
+        <ProgressBar :value="search.share" label="Looking" />
         Looking for the least that does it
       </span>
       <button
@@ -64,23 +63,13 @@ const minutes = (proposal: Proposal) => `${proposal.minutes < 9.5 ? proposal.min
         {{ isBusy ? 'Stop' : 'Close' }}
       </button>
     </div>
-    <p
-      v-if="search.failure"
-      role="alert"
-    >
+    <p v-if="search.failure" role="alert">
       {{ search.failure }}
     </p>
-    <p
-      v-if="search.proposals?.binding"
-      class="mt-1"
-      data-test="binding"
-    >
+    <p v-if="search.proposals?.binding" class="mt-1" data-test="binding">
       Out of reach. {{ search.proposals.binding }}
     </p>
-    <ol
-      class="mt-1 flex max-h-36 flex-col overflow-y-auto"
-      aria-live="polite"
-    >
+    <ol class="mt-1 flex max-h-36 flex-col overflow-y-auto" aria-live="polite">
       <li
         v-for="(proposal, index) in found"
         :key="proposal.id"
@@ -95,7 +84,15 @@ const minutes = (proposal: Proposal) => `${proposal.minutes < 9.5 ? proposal.min
         <span class="w-16 shrink-0 text-right text-base whitespace-nowrap font-semibold">{{ minutes(proposal) }}</span>
         <span class="min-w-0 grow">
           {{ proposal.steps.join('. ') || 'Leave everything as it is' }}.
-          <span class="text-soft">{{ proposal.isReached ? (proposal.missed.length > 0 ? `On target; wished for: ${proposal.missed.join(', ')}.` : 'On target.') : proposal.missed.length > 0 ? `Leaves ${proposal.missed[0]}.` : 'Nearly on target.' }}</span>
+          <span class="text-soft">{{
+            proposal.isReached
+              ? proposal.missed.length > 0
+                ? `On target; wished for: ${proposal.missed.join(', ')}.`
+                : 'On target.'
+              : proposal.missed.length > 0
+                ? `Leaves ${proposal.missed[0]}.`
+                : 'Nearly on target.'
+          }}</span>
         </span>
         <button
           class="press shrink-0"
@@ -107,10 +104,7 @@ const minutes = (proposal: Proposal) => `${proposal.minutes < 9.5 ? proposal.min
         </button>
       </li>
     </ol>
-    <p
-      v-if="found.length > 0"
-      class="text-xs text-soft"
-    >
+    <p v-if="found.length > 0" class="text-xs text-soft">
       Minutes are for one person who knows the room. Point at one to see it; undo takes it back.
     </p>
   </section>

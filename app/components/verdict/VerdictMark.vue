@@ -22,12 +22,6 @@ const dotY = computed(() => ({ 'On target': 17, 'Over target': 4, 'Under target'
     class="shrink-0 fill-none stroke-ink stroke-2"
   >
     <path d="M11 8 H5 V26 H11 M19 8 H25 V26 H19" />
-    <circle
-      v-if="verdict"
-      cx="15"
-      :cy="dotY"
-      r="3"
-      class="fill-ink stroke-none"
-    />
+    <circle v-if="verdict" cx="15" :cy="dotY" r="3" class="fill-ink stroke-none" />
   </svg>
 </template>

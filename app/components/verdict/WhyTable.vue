@@ -13,7 +13,7 @@ const rest = ({ parts }: { parts: readonly Part[] }) => {
   const all = totalOf(parts)
   return all > 0 ? 1 - totalOf(parts.filter(({ lightId }) => lightId === without.value)) / all : 1
 }
-const percent = (share: number, whole: number) => whole > 0 ? `${Math.round(100 * share / whole)} %` : '0 %'
+const percent = (share: number, whole: number) => (whole > 0 ? `${Math.round((100 * share) / whole)} %` : '0 %')
 const part = (parts: readonly Part[], lightId: string) => parts.find(candidate => candidate.lightId === lightId)
 </script>
 
@@ -25,17 +25,11 @@ const part = (parts: readonly Part[], lightId: string) => parts.find(candidate =
       </caption>
       <thead class="text-left text-soft">
         <tr>
-          <th class="pr-6 font-normal">
-            Reading
-          </th>
+          <th class="pr-6 font-normal">Reading</th>
           <th class="min-w-44 pr-6 font-normal">
             {{ without === null ? 'All together' : `Without ${nameOf(without)}` }}
           </th>
-          <th
-            v-for="source in studio.document.lights"
-            :key="source.id"
-            class="pr-6 font-normal"
-          >
+          <th v-for="source in studio.document.lights" :key="source.id" class="pr-6 font-normal">
             <button
               class="cursor-help underline decoration-dotted underline-offset-2"
               :aria-label="`What if ${source.name} were off`"
@@ -46,23 +40,16 @@ const part = (parts: readonly Part[], lightId: string) => parts.find(candidate =
               @blur="without = null"
             >
               {{ source.name }}
-            </button> straight + bounced
+            </button>
+            straight + bounced
           </th>
         </tr>
       </thead>
       <tbody>
         <tr v-if="light.isLate">
-          <td
-            :colspan="2 + studio.document.lights.length"
-            class="text-soft"
-          >
-            working out…
-          </td>
+          <td :colspan="2 + studio.document.lights.length" class="text-soft">working out…</td>
         </tr>
-        <tr
-          v-for="readout in light.isLate ? [] : light.readouts"
-          :key="readout.point.id"
-        >
+        <tr v-for="readout in light.isLate ? [] : light.readouts" :key="readout.point.id">
           <th class="pr-6 text-left font-normal">
             {{ readout.point.name }}
           </th>
@@ -70,17 +57,13 @@ const part = (parts: readonly Part[], lightId: string) => parts.find(candidate =
             <template v-if="without === null || rest(readout) === 1">
               {{ readout.fNumber > 0 ? formatFNumber(readout.fNumber) : 'no light' }}
             </template>
-            <span
-              v-else
-              class="text-accent"
-            >{{ rest(readout) > 1e-6 ? `${formatFNumber(readout.fNumber * Math.sqrt(rest(readout)))} (${formatStops(Math.log2(rest(readout)))})` : 'no light' }}</span>
+            <span v-else class="text-accent">{{
+              rest(readout) > 1e-6
+                ? `${formatFNumber(readout.fNumber * Math.sqrt(rest(readout)))} (${formatStops(Math.log2(rest(readout)))})`
+                : 'no light'
+            }}</span>
           </td>
-          <td
-            v-for="source in studio.document.lights"
-            :key="source.id"
-            class="pr-6"
-            :title="nameOf(source.id)"
-          >
+          <td v-for="source in studio.document.lights" :key="source.id" class="pr-6" :title="nameOf(source.id)">
             {{ percent(part(readout.parts, source.id)?.directLuxS ?? 0, totalOf(readout.parts)) }}
             + {{ percent(part(readout.parts, source.id)?.bouncedLuxS ?? 0, totalOf(readout.parts)) }}
           </td>

@@ -7,56 +7,81 @@ import { differencePicture } from '~/support/frameOverlays'
 /** Two frames side by side, one over the other, or their difference in stops; and one to be matched. */
 const frames = useFrames()
 const studio = useStudio()
-const SEE = [{ value: 'both', name: 'Side by side' }, { value: 'swap', name: 'A or B' }, { value: 'apart', name: 'Difference' }] as const
-const see = ref<typeof SEE[number]['value']>('both')
+const SEE = [
+  { value: 'both', name: 'Side by side' },
+  { value: 'swap', name: 'A or B' },
+  { value: 'apart', name: 'Difference' },
+] as const
+const see = ref<(typeof SEE)[number]['value']>('both')
 const isB = ref(false)
-const ids = reactive<{ a: string | null, b: string | null }>({ a: null, b: null })
-const numbered = computed(() => frames.frames.map((frame, index) => ({ value: frame.id, name: `No. ${index + 1}${frame.values['backdrop/middle'] === undefined ? '' : `, ${Math.round(frame.values['backdrop/middle'])}`}` })))
+const ids = reactive<{ a: string | null; b: string | null }>({ a: null, b: null })
+const numbered = computed(() =>
+  frames.frames.map((frame, index) => ({
+    value: frame.id,
+    name: `No. ${index + 1}${frame.values['backdrop/middle'] === undefined ? '' : `, ${Math.round(frame.values['backdrop/middle'])}`}`,
+  })),
+)
 const a = computed(() => frames.frames.find(({ id }) => id === ids.a) ?? frames.frames.at(-2))
 const b = computed(() => frames.frames.find(({ id }) => id === ids.b) ?? frames.frames.at(-1))
 
-const views = shallowRef<{ a?: FrameView, b?: FrameView }>({})
-const apart = shallowRef<{ width: number, height: number, stops: Float32Array }>()
+const views = shallowRef<{ a?: FrameView; b?: FrameView }>({})
+const apart = shallowRef<{ width: number; height: number; stops: Float32Array }>()
 const problem = ref('')
-watch([() => a.value?.id, () => b.value?.id], async () => {
-  views.value = {}
-  apart.value = undefined
-  if (!a.value || !b.value) return
-  const [one, other] = [await frames.readAgain(toRaw(a.value)), await frames.readAgain(toRaw(b.value))]
-  views.value = { a: one, b: other }
-  problem.value = one && other ? '' : 'The picture of one of these frames is not in this browser any more.'
-  if (one && other) apart.value = await frames.reader.apart(a.value.id, b.value.id, toRaw(studio.document))
-}, { immediate: true })
+watch(
+  [() => a.value?.id, () => b.value?.id],
+  async () => {
+    views.value = {}
+    apart.value = undefined
+    if (!a.value || !b.value) return
+    const [one, other] = [await frames.readAgain(toRaw(a.value)), await frames.readAgain(toRaw(b.value))]
+    views.value = { a: one, b: other }
+    problem.value = one && other ? '' : 'The picture of one of these frames is not in this browser any more.'
+    if (one && other) apart.value = await frames.reader.apart(a.value.id, b.value.id, toRaw(studio.document))
+  },
+  { immediate: true },
+)
 
-const pictureOf = (view: FrameView | undefined) => view && { width: view.width, height: view.height, data: view.picture }
-const difference = computed(() => apart.value && { width: apart.value.width, height: apart.value.height, data: differencePicture(apart.value.stops) })
+const pictureOf = (view: FrameView | undefined) =>
+  view && { width: view.width, height: view.height, data: view.picture }
+const difference = computed(
+  () =>
+    apart.value && { width: apart.value.width, height: apart.value.height, data: differencePicture(apart.value.stops) },
+)
 
-const rows = computed(() => Object.keys({ ...a.value?.values, ...b.value?.values }).map((id) => {
-  const [before, after] = [views.value.a?.reading.places[id], views.value.b?.reading.places[id]]
-  return {
-    id, name: id.replace('backdrop/', ''), a: a.value?.values[id], b: b.value?.values[id],
-    stops: before && after && !before.isClipped && !after.isClipped ? formatStops(after.stops - before.stops) : '',
-  }
-}))
-const figure = (value: number | undefined) => value === undefined ? '–' : String(Math.round(value))
+const rows = computed(() =>
+  Object.keys({ ...a.value?.values, ...b.value?.values }).map(id => {
+    const [before, after] = [views.value.a?.reading.places[id], views.value.b?.reading.places[id]]
+    return {
+      id,
+      name: id.replace('backdrop/', ''),
+      a: a.value?.values[id],
+      b: b.value?.values[id],
+      stops: before && after && !before.isClipped && !after.isClipped ? formatStops(after.stops - before.stops) : '',
+    }
+  }),
+)
+const figure = (value: number | undefined) => (value === undefined ? '–' : String(Math.round(value)))
 
 /** Its values become what is wanted. */
 const match = () => {
   const frame = a.value
-  if (frame) studio.edit(set => changeTargets(set, studio.look.id, Object.fromEntries(Object.entries(frame.values).map(([id, value]) => [id, { kind: 'value' as const, value: Math.round(value) }]))))
+  if (frame)
+    studio.edit(set =>
+      changeTargets(
+        set,
+        studio.look.id,
+        Object.fromEntries(
+          Object.entries(frame.values).map(([id, value]) => [id, { kind: 'value' as const, value: Math.round(value) }]),
+        ),
+      ),
+    )
 }
 </script>
 
 <template>
   <div class="flex grow flex-col gap-3 p-4 lg:min-h-0">
-    <p
-      v-if="frames.frames.length < 2"
-      class="m-auto text-center text-soft"
-    >
-      Two frames of this look are needed to compare. <NuxtLink
-        to="/frames"
-        class="underline"
-      >Bring them in.</NuxtLink>
+    <p v-if="frames.frames.length < 2" class="m-auto text-center text-soft">
+      Two frames of this look are needed to compare. <NuxtLink to="/frames" class="underline">Bring them in.</NuxtLink>
     </p>
     <template v-else>
       <div class="flex flex-wrap items-end gap-4">
@@ -65,46 +90,27 @@ const match = () => {
           :value="a!.id"
           :options="numbered"
           test-name="compare-a"
-          @choose="id => ids.a = id ?? null"
+          @choose="id => (ids.a = id ?? null)"
         />
         <SelectField
           label="B"
           :value="b!.id"
           :options="numbered"
           test-name="compare-b"
-          @choose="id => ids.b = id ?? null"
+          @choose="id => (ids.b = id ?? null)"
         />
-        <ChoiceRow
-          label="See"
-          hide-label
-          :value="see"
-          :choices="SEE"
-          @choose="see = $event"
-        />
-        <button
-          v-if="see === 'swap'"
-          class="press"
-          :aria-pressed="isB"
-          data-test="swap"
-          @click="isB = !isB"
-        >
+        <ChoiceRow label="See" hide-label :value="see" :choices="SEE" @choose="see = $event" />
+        <button v-if="see === 'swap'" class="press" :aria-pressed="isB" data-test="swap" @click="isB = !isB">
           Show {{ isB ? 'A' : 'B' }}
         </button>
       </div>
-      <p
-        v-if="problem"
-        role="alert"
-      >
+      <p v-if="problem" role="alert">
         {{ problem }}
       </p>
       <div class="flex grow flex-col gap-4 lg:min-h-0 lg:flex-row">
         <div class="flex min-h-64 grow justify-center gap-3 lg:min-h-0">
           <template v-if="see === 'both'">
-            <figure
-              v-for="name in (['a', 'b'] as const)"
-              :key="name"
-              class="flex min-h-0 min-w-0 flex-1 flex-col"
-            >
+            <figure v-for="name in ['a', 'b'] as const" :key="name" class="flex min-h-0 min-w-0 flex-1 flex-col">
               <PictureCanvas
                 v-if="views[name]"
                 :picture="pictureOf(views[name])!"
@@ -116,10 +122,7 @@ const match = () => {
               </figcaption>
             </figure>
           </template>
-          <figure
-            v-else
-            class="flex min-h-0 flex-1 flex-col"
-          >
+          <figure v-else class="flex min-h-0 flex-1 flex-col">
             <PictureCanvas
               v-if="see === 'apart' ? difference : views[isB ? 'b' : 'a']"
               :picture="see === 'apart' ? difference! : pictureOf(views[isB ? 'b' : 'a'])!"
@@ -127,7 +130,13 @@ const match = () => {
               class="min-h-0 w-full grow bg-well object-contain"
             />
             <figcaption class="text-center text-soft">
-              {{ see === 'apart' ? 'Lighter where B is brighter, a shade each tenth of a stop; black cannot be compared' : isB ? 'B' : 'A' }}
+              {{
+                see === 'apart'
+                  ? 'Lighter where B is brighter, a shade each tenth of a stop; black cannot be compared'
+                  : isB
+                    ? 'B'
+                    : 'A'
+              }}
             </figcaption>
           </figure>
         </div>
@@ -138,23 +147,14 @@ const match = () => {
             </caption>
             <thead class="text-sm text-soft">
               <tr>
-                <th class="text-left font-normal">
-                  Backdrop
-                </th><th class="text-right font-normal">
-                  A
-                </th><th class="text-right font-normal">
-                  B
-                </th><th class="text-right font-normal">
-                  stops
-                </th>
+                <th class="text-left font-normal">Backdrop</th>
+                <th class="text-right font-normal">A</th>
+                <th class="text-right font-normal">B</th>
+                <th class="text-right font-normal">stops</th>
               </tr>
             </thead>
             <tbody>
-              <tr
-                v-for="row in rows"
-                :key="row.id"
-                :data-test="`compared-${row.id}`"
-              >
+              <tr v-for="row in rows" :key="row.id" :data-test="`compared-${row.id}`">
                 <th class="text-left font-normal text-soft">
                   {{ row.name }}
                 </th>
@@ -170,16 +170,8 @@ const match = () => {
               </tr>
             </tbody>
           </table>
-          <button
-            class="press"
-            data-test="match"
-            @click="match"
-          >
-            Match A: its values become the targets
-          </button>
-          <p class="text-sm text-soft">
-            Differences are of light, through the camera's response.
-          </p>
+          <button class="press" data-test="match" @click="match">Match A: its values become the targets</button>
+          <p class="text-sm text-soft">Differences are of light, through the camera's response.</p>
         </aside>
       </div>
     </template>

@@ -3,8 +3,13 @@ import type { RegionEdit } from '#core/model/schema'
 
 const frames = useFrames()
 const studio = useStudio()
-const SEE = [{ value: 'picture', name: 'Picture' }, { value: 'values', name: 'Values' }, { value: 'even', name: 'Evenness' }, { value: 'regions', name: 'Regions' }] as const
-const see = ref<typeof SEE[number]['value']>('picture')
+const SEE = [
+  { value: 'picture', name: 'Picture' },
+  { value: 'values', name: 'Values' },
+  { value: 'even', name: 'Evenness' },
+  { value: 'regions', name: 'Regions' },
+] as const
+const see = ref<(typeof SEE)[number]['value']>('picture')
 const tool = ref<RegionEdit['shape'] | null>(null)
 const region = ref<RegionEdit['region']>('backdrop')
 const probe = ref<[number, number] | null>(null)
@@ -16,9 +21,19 @@ const choose = (next: typeof tool.value) => {
 }
 
 // What the frame is read against, and which one it is.
-watch(() => [frames.chosen?.id, frames.chosen?.edits, studio.document.camera, studio.document.backdrop, studio.document.subjects], () => {
-  if (frames.progress === null) void frames.show()
-}, { immediate: true })
+watch(
+  () => [
+    frames.chosen?.id,
+    frames.chosen?.edits,
+    studio.document.camera,
+    studio.document.backdrop,
+    studio.document.subjects,
+  ],
+  () => {
+    if (frames.progress === null) void frames.show()
+  },
+  { immediate: true },
+)
 </script>
 
 <template>
@@ -30,13 +45,7 @@ watch(() => [frames.chosen?.id, frames.chosen?.edits, studio.document.camera, st
       <FrameBring />
       <template v-if="frames.chosen">
         <div class="flex flex-wrap items-center justify-between gap-2">
-          <ChoiceRow
-            label="See"
-            hide-label
-            :value="see"
-            :choices="SEE"
-            @choose="see = $event"
-          />
+          <ChoiceRow label="See" hide-label :value="see" :choices="SEE" @choose="see = $event" />
         </div>
         <div class="h-[60vw] min-h-64 lg:h-auto lg:grow">
           <FrameStage
@@ -47,15 +56,11 @@ watch(() => [frames.chosen?.id, frames.chosen?.edits, studio.document.camera, st
             :tool="tool"
             :region="region"
             :edits="edits"
-            @probe="(x, y) => probe = [x, y]"
+            @probe="(x, y) => (probe = [x, y])"
             @edit="list => frames.mend(list)"
           />
         </div>
-        <FrameProbe
-          v-if="frames.shown"
-          :view="frames.shown"
-          :place="probe"
-        />
+        <FrameProbe v-if="frames.shown" :view="frames.shown" :place="probe" />
         <RegionTools
           v-if="frames.shown"
           :tool="tool"
@@ -68,33 +73,20 @@ watch(() => [frames.chosen?.id, frames.chosen?.edits, studio.document.camera, st
         />
       </template>
     </section>
-    <section
-      aria-label="Reading"
-      class="flex min-w-0 grow flex-col gap-4 overflow-y-auto p-4"
-    >
+    <section aria-label="Reading" class="flex min-w-0 grow flex-col gap-4 overflow-y-auto p-4">
       <template v-if="frames.chosen">
         <FrameAdvice />
-        <div
-          v-if="frames.shown"
-          class="grid gap-4 xl:grid-cols-[minmax(0,1fr)_14rem]"
-        >
+        <div v-if="frames.shown" class="grid gap-4 xl:grid-cols-[minmax(0,1fr)_14rem]">
           <FrameFacts />
-          <FrameFile
-            :view="frames.shown"
-            :frame="frames.chosen"
-          />
+          <FrameFile :view="frames.shown" :frame="frames.chosen" />
         </div>
         <FrameStrip class="mt-auto shrink-0" />
       </template>
-      <div
-        v-else
-        class="m-auto max-w-md space-y-3 text-center"
-      >
-        <p class="text-xl">
-          No frame of this look yet.
-        </p>
+      <div v-else class="m-auto max-w-md space-y-3 text-center">
+        <p class="text-xl">No frame of this look yet.</p>
         <p class="text-soft">
-          Bring a picture of the set as it stands, or shoot one on the bench. It is read here in your browser: backdrop, sitter and floor are found, values and evenness read, and what to turn is said.
+          Bring a picture of the set as it stands, or shoot one on the bench. It is read here in your browser: backdrop,
+          sitter and floor are found, values and evenness read, and what to turn is said.
         </p>
       </div>
     </section>

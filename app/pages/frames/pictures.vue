@@ -5,7 +5,11 @@ import { NEARLY_FULL, type PictureUse, type StorageRoom } from '~/storage/pictur
 const { values, change } = usePreferences()
 const { pictures } = useKept()
 const KEPT = [10, 20, 40, 100, 500].map(count => ({ value: String(count), name: `the newest ${count}` }))
-const SIDES = [{ value: 'null', name: 'as they are' }, { value: '2400', name: '2400 pixels on the longer side' }, { value: '1200', name: '1200 pixels on the longer side' }]
+const SIDES = [
+  { value: 'null', name: 'as they are' },
+  { value: '2400', name: '2400 pixels on the longer side' },
+  { value: '1200', name: '1200 pixels on the longer side' },
+]
 
 const use = ref<PictureUse>()
 const room = ref<StorageRoom>()
@@ -16,11 +20,14 @@ const look = async () => {
 }
 onMounted(look)
 
-const share = computed(() => room.value ? room.value.usedBytes / room.value.mostBytes : 0)
+const share = computed(() => (room.value ? room.value.usedBytes / room.value.mostBytes : 0))
 
 const cleanUp = async (most: number) => {
   const freed = await pictures.keepNewest(most)
-  done.value = freed.count === 0 ? 'Nothing had to go.' : `${freed.count} ${freed.count === 1 ? 'picture' : 'pictures'} went, ${formatBytes(freed.bytes)} are free. What was read from them is kept.`
+  done.value =
+    freed.count === 0
+      ? 'Nothing had to go.'
+      : `${freed.count} ${freed.count === 1 ? 'picture' : 'pictures'} went, ${formatBytes(freed.bytes)} are free. What was read from them is kept.`
   await look()
 }
 const keep = async (count: number) => {
@@ -30,36 +37,22 @@ const keep = async (count: number) => {
 
 <template>
   <div class="mx-auto flex w-full max-w-xl flex-col gap-5 p-6">
-    <section
-      aria-label="Room"
-      class="space-y-2"
-    >
-      <p
-        class="text-2xl font-semibold"
-        data-test="picture-use"
-      >
+    <section aria-label="Room" class="space-y-2">
+      <p class="text-2xl font-semibold" data-test="picture-use">
         {{ use ? `${use.count} ${use.count === 1 ? 'picture' : 'pictures'}, ${formatBytes(use.bytes)}` : '' }}
       </p>
       <template v-if="room">
-        <ProgressBar
-          :value="share"
-          label="Room in this browser"
-        />
+        <ProgressBar :value="share" label="Room in this browser" />
         <p class="text-sm text-soft">
-          This browser holds {{ formatBytes(room.usedBytes) }} for the app, of {{ formatBytes(room.mostBytes) }} that it gives. Pictures never leave it.
+          This browser holds {{ formatBytes(room.usedBytes) }} for the app, of {{ formatBytes(room.mostBytes) }} that it
+          gives. Pictures never leave it.
         </p>
       </template>
-      <p
-        v-if="share > NEARLY_FULL"
-        role="alert"
-      >
+      <p v-if="share > NEARLY_FULL" role="alert">
         This browser is nearly full. Clean up before it refuses to keep more.
       </p>
     </section>
-    <section
-      aria-label="Keeping"
-      class="space-y-3"
-    >
+    <section aria-label="Keeping" class="space-y-3">
       <SelectField
         label="Of each set keep"
         wide
@@ -77,32 +70,14 @@ const keep = async (count: number) => {
         @choose="side => change({ pictureSide: side === '1200' ? 1200 : side === '2400' ? 2400 : null })"
       />
       <p class="text-sm text-soft">
-        Every picture is read at its full size first. Older ones go when new ones come; frames, values and readings stay with the set.
+        Every picture is read at its full size first. Older ones go when new ones come; frames, values and readings stay
+        with the set.
       </p>
     </section>
-    <section
-      aria-label="Cleaning up"
-      class="flex flex-wrap items-center gap-3"
-    >
-      <button
-        class="press"
-        data-test="clean-up"
-        @click="cleanUp(values.picturesKept)"
-      >
-        Clean up now
-      </button>
-      <button
-        class="press"
-        data-test="clean-all"
-        @click="cleanUp(0)"
-      >
-        Let all pictures go
-      </button>
-      <p
-        v-if="done"
-        role="status"
-        data-test="cleaned"
-      >
+    <section aria-label="Cleaning up" class="flex flex-wrap items-center gap-3">
+      <button class="press" data-test="clean-up" @click="cleanUp(values.picturesKept)">Clean up now</button>
+      <button class="press" data-test="clean-all" @click="cleanUp(0)">Let all pictures go</button>
+      <p v-if="done" role="status" data-test="cleaned">
         {{ done }}
       </p>
     </section>

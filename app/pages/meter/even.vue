@@ -8,7 +8,12 @@ const { words, example } = useReadingWords()
 const entry = useTemplateRef('entry')
 
 const REGIONS: Record<Grid['over'], string> = { backdrop: 'Backdrop', cove: 'Cove', floor: 'Floor' }
-const PLACES = [{ value: 'five', name: '5' }, { value: 'nine', name: '9' }, { value: 'fifteen', name: '15' }, { value: 'free', name: 'Free' }] as const
+const PLACES = [
+  { value: 'five', name: '5' },
+  { value: 'nine', name: '9' },
+  { value: 'fifteen', name: '15' },
+  { value: 'free', name: 'Free' },
+] as const
 const regions = computed(() => even.regions.value.map(value => ({ value, name: REGIONS[value] })))
 const place = computed(() => even.place.value)
 const choose = (index: number) => {
@@ -24,10 +29,7 @@ const move = (by: number) => {
 
 <template>
   <div class="grid grow grid-cols-1 lg:min-h-0 lg:grid-cols-[minmax(0,1fr)_25rem]">
-    <section
-      aria-label="Map"
-      class="flex min-h-0 flex-col gap-3 p-4"
-    >
+    <section aria-label="Map" class="flex min-h-0 flex-col gap-3 p-4">
       <div class="flex flex-wrap items-center gap-x-6 gap-y-2">
         <ChoiceRow
           label="Over the"
@@ -42,33 +44,16 @@ const move = (by: number) => {
           @choose="places => places && even.choose({ places })"
         />
       </div>
-      <p
-        v-if="!even.grid.value"
-        class="text-lg"
-        data-test="even-start"
-      >
-        Choose how many places to read. They lie over what the camera sees of the backdrop; the map shows the plan until readings say otherwise.
+      <p v-if="!even.grid.value" class="text-lg" data-test="even-start">
+        Choose how many places to read. They lie over what the camera sees of the backdrop; the map shows the plan until
+        readings say otherwise.
       </p>
-      <p
-        v-else-if="even.inUse.value.length === 0"
-        class="text-lg"
-        data-test="even-dark"
-      >
+      <p v-else-if="even.inUse.value.length === 0" class="text-lg" data-test="even-dark">
         No light is on in this look, so that there is nothing to be even.
       </p>
       <template v-else>
-        <p
-          v-if="!even.field.value"
-          class="text-soft"
-        >
-          Working out the map…
-        </p>
-        <p
-          v-if="even.grid.value.places === 'free'"
-          class="text-soft"
-        >
-          Press on the map to put a place there.
-        </p>
+        <p v-if="!even.field.value" class="text-soft">Working out the map…</p>
+        <p v-if="even.grid.value.places === 'free'" class="text-soft">Press on the map to put a place there.</p>
         <EvenMap
           v-if="even.field.value"
           :field="even.field.value"
@@ -81,7 +66,8 @@ const move = (by: number) => {
           @step="move"
         />
         <p class="text-xs text-soft">
-          Each shade is a tenth of a stop; figures are against the middle one. Upright figures were read, slanted ones are the plan's word.
+          Each shade is a tenth of a stop; figures are against the middle one. Upright figures were read, slanted ones
+          are the plan's word.
         </p>
       </template>
     </section>
@@ -91,32 +77,35 @@ const move = (by: number) => {
       class="flex flex-col gap-4 border-t border-rule p-4 lg:min-h-0 lg:overflow-y-auto lg:border-t-0 lg:border-l"
     >
       <div>
-        <p
-          class="text-4xl font-semibold"
-          data-test="even-spread"
-        >
-          {{ even.spreadStops.value.toFixed(1) }} stop<span class="text-xl font-normal text-soft"> seen by the camera</span>
+        <p class="text-4xl font-semibold" data-test="even-spread">
+          {{ even.spreadStops.value.toFixed(1) }} stop<span class="text-xl font-normal text-soft">
+            seen by the camera</span
+          >
         </p>
         <p data-test="even-verdict">
-          {{ even.isEven.value ? 'Even enough' : 'Not even enough' }}: {{ even.tolerance.value.use.name.toLowerCase() }} may differ by {{ even.tolerance.value.stops }} stop, since {{ even.tolerance.value.use.why }}.
+          {{ even.isEven.value ? 'Even enough' : 'Not even enough' }}:
+          {{ even.tolerance.value.use.name.toLowerCase() }} may differ by {{ even.tolerance.value.stops }} stop, since
+          {{ even.tolerance.value.use.why }}.
         </p>
         <p
           v-if="even.wholeSpreadStops.value !== undefined && even.grid.value.over === 'backdrop'"
           class="text-sm text-soft"
         >
-          {{ even.wholeSpreadStops.value.toFixed(1) }} over the whole backdrop, seen or not. {{ even.readCount.value }} of {{ even.places.value.length }} places read.
+          {{ even.wholeSpreadStops.value.toFixed(1) }} over the whole backdrop, seen or not.
+          {{ even.readCount.value }} of {{ even.places.value.length }} places read.
         </p>
       </div>
-      <div
-        v-if="place"
-        class="border-t border-rule pt-3"
-      >
+      <div v-if="place" class="border-t border-rule pt-3">
         <p class="flex items-baseline justify-between">
           <strong data-test="even-place">{{ place.point.name }} of {{ even.places.value.length }}</strong>
-          <span class="text-soft">{{ place.reading ? 'read' : 'expect' }} <strong
-            class="text-xl text-ink"
-            data-test="even-expected"
-          >{{ place.reading ? words(place.reading.fNumber, place.point.constant, place.step.lightIds) : formatFNumber(place.fNumber) }}</strong></span>
+          <span class="text-soft"
+            >{{ place.reading ? 'read' : 'expect' }}
+            <strong class="text-xl text-ink" data-test="even-expected">{{
+              place.reading
+                ? words(place.reading.fNumber, place.point.constant, place.step.lightIds)
+                : formatFNumber(place.fNumber)
+            }}</strong></span
+          >
         </p>
         <p class="mb-2 text-sm text-soft">
           All lamps on, {{ place.point.facingWords }}, {{ place.point.heldWords }}.

@@ -9,10 +9,7 @@ onMounted(run.resume)
     <RunSteps class="order-2 border-t border-rule lg:order-1 lg:border-t-0 lg:border-r" />
     <div class="order-1 lg:order-2 lg:overflow-y-auto">
       <RunEnd v-if="run.isDone.value" />
-      <RunStep
-        v-else
-        :key="run.step.value?.id"
-      />
+      <RunStep v-else :key="run.step.value?.id" />
     </div>
   </div>
 </template>

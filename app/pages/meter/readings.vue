@@ -9,31 +9,19 @@ const drop = async (event: DragEvent) => {
 </script>
 
 <template>
-  <div
-    class="grow lg:min-h-0 lg:overflow-y-auto"
-    @dragover.prevent
-    @drop.prevent="drop"
-  >
+  <div class="grow lg:min-h-0 lg:overflow-y-auto" @dragover.prevent @drop.prevent="drop">
     <div class="grid grid-cols-1 gap-x-8 gap-y-6 p-4 2xl:grid-cols-[minmax(0,1fr)_21rem]">
       <div class="min-w-0">
-        <p
-          v-if="studio.document.readings.length === 0"
-          class="text-lg"
-        >
+        <p v-if="studio.document.readings.length === 0" class="text-lg">
           No reading was taken yet.
-          <NuxtLink
-            to="/meter"
-            class="underline"
-          >Begin the run</NuxtLink>, or take in a table.
+          <NuxtLink to="/meter" class="underline">Begin the run</NuxtLink>, or take in a table.
         </p>
         <ReadingsTable v-else />
       </div>
       <div class="grid content-start gap-x-10 gap-y-6 md:grid-cols-2 2xl:grid-cols-1">
         <LearnedList />
         <section aria-label="Table">
-          <h2 class="text-lg font-semibold">
-            As a table
-          </h2>
+          <h2 class="text-lg font-semibold">As a table</h2>
           <div class="mt-2 flex flex-wrap gap-2">
             <button
               class="press"
@@ -43,27 +31,12 @@ const drop = async (event: DragEvent) => {
             >
               Save as CSV
             </button>
-            <FilePick
-              label="Take in CSV"
-              accept=".csv,text/csv"
-              test-name="readings-import"
-              @pick="load"
-            />
+            <FilePick label="Take in CSV" accept=".csv,text/csv" test-name="readings-import" @pick="load" />
           </div>
-          <p
-            v-if="done"
-            role="status"
-            class="mt-2"
-            data-test="readings-done"
-          >
+          <p v-if="done" role="status" class="mt-2" data-test="readings-done">
             {{ done }}
           </p>
-          <p
-            v-if="problem"
-            role="alert"
-            class="mt-2"
-            data-test="readings-file-problem"
-          >
+          <p v-if="problem" role="alert" class="mt-2" data-test="readings-file-problem">
             {{ problem }}
           </p>
         </section>

@@ -10,10 +10,7 @@ const studio = useStudio()
         <SilhouetteFrame />
         <RatioPanel />
       </div>
-      <KeyingPanel
-        v-if="studio.document.backdrop.kind === 'keying-screen'"
-        class="lg:col-span-2"
-      />
+      <KeyingPanel v-if="studio.document.backdrop.kind === 'keying-screen'" class="lg:col-span-2" />
     </div>
   </div>
 </template>

@@ -12,6 +12,16 @@ export const framePoints = (set: StudioSet): MeterPoint[] => {
     const [column, row] = [index % FRAME_COLUMNS, Math.floor(index / FRAME_COLUMNS)]
     const id = `frame/${row}-${column}`
     const name = `Frame ${['top', 'middle', 'bottom'][row]} ${column + 1}`
-    return { ...onBackdrop(set, id, name, leftM + (column + 0.5) / FRAME_COLUMNS * (rightM - leftM), topM - (row + 0.5) / FRAME_ROWS * (topM - bottomM)), heldWords: 'in the picture', isEssential: false }
+    return {
+      ...onBackdrop(
+        set,
+        id,
+        name,
+        leftM + ((column + 0.5) / FRAME_COLUMNS) * (rightM - leftM),
+        topM - ((row + 0.5) / FRAME_ROWS) * (topM - bottomM),
+      ),
+      heldWords: 'in the picture',
+      isEssential: false,
+    }
   })
 }

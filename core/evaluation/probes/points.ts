@@ -33,13 +33,13 @@ export type MeterPoint = {
 }
 
 /** A receptor at a place. */
-export type Reader = { id: string, position: Vector, facing: Vector, receptor: Receptor }
+export type Reader = { id: string; position: Vector; facing: Vector; receptor: Receptor }
 
 /** What a meter held at a point takes its light by. */
 export const readerOf = (point: MeterPoint): Reader => point.reader ?? point
 
 /** All that has to be lit for a point to be read and rendered. */
-export const receiversOf = (point: MeterPoint): Reader[] => point.reader ? [point, point.reader] : [point]
+export const receiversOf = (point: MeterPoint): Reader[] => (point.reader ? [point, point.reader] : [point])
 
 /** Free air between the middle of the head and a meter held at the face. */
 export const METER_FROM_HEAD_M = 0.17
@@ -55,20 +55,23 @@ const headOf = (subject: Subject): Vector => [subject.place.xM, subject.place.yM
 
 /** Turned to the camera's left as the subject is. */
 const turned = ({ turnDeg }: Subject, [x, y, z]: Vector): Vector => {
-  const angle = turnDeg * Math.PI / 180
+  const angle = (turnDeg * Math.PI) / 180
   return [x * Math.cos(angle) - y * Math.sin(angle), x * Math.sin(angle) + y * Math.cos(angle), z]
 }
 
 const keyOf = (set: StudioSet): Light | undefined => set.lights.find(light => light.job === 'key')
 
 /** The cheek that is turned to the key, or the other one: its skin and the way that looks. */
-const cheek = (set: StudioSet, subject: Subject, isLit: boolean): { place: Vector, normal: Vector } => {
+const cheek = (set: StudioSet, subject: Subject, isLit: boolean): { place: Vector; normal: Vector } => {
   const key = keyOf(set)
   const head = headOf(subject)
   const toKey = subtract(key ? vectorOf(key.place) : vectorOf(set.camera.place), head)
   const isOnItsLeft = dot(turned(subject, [1, 0, 0]), toKey) > 1e-9
   const { place, normal } = cheekOf(subject.pose, isOnItsLeft === isLit ? 1 : -1)
-  return { place: add([subject.place.xM, subject.place.yM, 0], turned(subject, scale(place, subject.heightM))), normal: turned(subject, normal) }
+  return {
+    place: add([subject.place.xM, subject.place.yM, 0], turned(subject, scale(place, subject.heightM))),
+    normal: turned(subject, normal),
+  }
 }
 
 const RECEPTOR_WORDS: Record<Hold['receptor'], string> = { flat: 'flat disc', dome: 'dome', retracted: 'dome drawn in' }
@@ -83,18 +86,26 @@ export const USUAL_HOLDS: Readonly<Record<string, Hold>> = {
 const FLAT_HOLD: Hold = { receptor: 'flat', looks: 'surface' }
 
 /** The name that a point's hold goes by. */
-export const holdKeyOf = (point: Pick<MeterPoint, 'id' | 'surface'>): string => point.surface === 'backdrop' ? ALL_BACKDROP : point.id
+export const holdKeyOf = (point: Pick<MeterPoint, 'id' | 'surface'>): string =>
+  point.surface === 'backdrop' ? ALL_BACKDROP : point.id
 
 export const holdOf = (set: StudioSet, pointId: string): Hold => set.holds[pointId] ?? USUAL_HOLDS[pointId] ?? FLAT_HOLD
 
 /**
- * Ways in which a place can be read: the key side in any direction, cheeks only as the skin there takes its light (a dome in free air
+ * Ways in which a place can be read: the key side in any direction, cheeks only as the skin there takes its light (a
+ * dome in free air
  * would see the key past the head), everything else square to it.
  */
-export const holdChoices = (pointId: string): { receptors: readonly Hold['receptor'][], looks: readonly Hold['looks'][] } => {
-  if (pointId === KEY_SIDE) return { receptors: ['dome', 'flat', 'retracted'], looks: ['light', 'camera', 'between', 'surface'] }
+export const holdChoices = (
+  pointId: string,
+): { receptors: readonly Hold['receptor'][]; looks: readonly Hold['looks'][] } => {
+  if (pointId === KEY_SIDE)
+    return { receptors: ['dome', 'flat', 'retracted'], looks: ['light', 'camera', 'between', 'surface'] }
   if (pointId === LIT_CHEEK || pointId === SHADOW_SIDE) return { receptors: ['flat', 'retracted'], looks: ['surface'] }
-  return { receptors: pointId === HAIR ? ['dome', 'flat', 'retracted'] : ['flat', 'dome', 'retracted'], looks: ['surface'] }
+  return {
+    receptors: pointId === HAIR ? ['dome', 'flat', 'retracted'] : ['flat', 'dome', 'retracted'],
+    looks: ['surface'],
+  }
 }
 
 /** What follows from how the meter is held. */
@@ -109,12 +120,25 @@ const keySide = (set: StudioSet, subject: Subject, hold = holdOf(set, KEY_SIDE))
   const toCamera = direction(subtract(vectorOf(set.camera.place), head), [0, 1, 0])
   const toKey = key ? direction(subtract(vectorOf(key.place), head), toCamera) : toCamera
   const skin = cheek(set, subject, true)
-  const facing = { light: toKey, camera: toCamera, between: direction(add(toKey, toCamera), toKey), surface: skin.normal }[hold.looks]
-  const towards = { light: key ? `toward the key (${key.name})` : 'toward the camera', camera: 'toward the camera', between: 'half way between key and camera', surface: 'along the lit cheek' }[hold.looks]
+  const facing = {
+    light: toKey,
+    camera: toCamera,
+    between: direction(add(toKey, toCamera), toKey),
+    surface: skin.normal,
+  }[hold.looks]
+  const towards = {
+    light: key ? `toward the key (${key.name})` : 'toward the camera',
+    camera: 'toward the camera',
+    between: 'half way between key and camera',
+    surface: 'along the lit cheek',
+  }[hold.looks]
   return {
     id: KEY_SIDE,
     name: 'Subject key side',
-    position: hold.looks === 'surface' && hold.receptor !== 'dome' ? add(skin.place, scale(skin.normal, METER_FROM_SKIN_M)) : add(head, scale(facing, METER_FROM_HEAD_M)),
+    position:
+      hold.looks === 'surface' && hold.receptor !== 'dome'
+        ? add(skin.place, scale(skin.normal, METER_FROM_SKIN_M))
+        : add(head, scale(facing, METER_FROM_HEAD_M)),
     facing,
     facingWords: `${RECEPTOR_WORDS[hold.receptor]} ${towards}`,
     heldWords: 'at the subject\u2019s cheek',
@@ -127,10 +151,16 @@ const keySide = (set: StudioSet, subject: Subject, hold = holdOf(set, KEY_SIDE))
 /** A card held at the face, toward the key: what a white thing there renders. */
 export const CARD_AT_KEY = 'sense/card-at-key'
 
-export const cardAtKey = (set: StudioSet): MeterPoint => ({ ...keySide(set, set.subjects[0]!, { receptor: 'flat', looks: 'light' }), id: CARD_AT_KEY, name: 'Card toward the key', isEssential: false })
+export const cardAtKey = (set: StudioSet): MeterPoint => ({
+  ...keySide(set, set.subjects[0]!, { receptor: 'flat', looks: 'light' }),
+  id: CARD_AT_KEY,
+  name: 'Card toward the key',
+  isEssential: false,
+})
 
 /**
- * A cheek as the skin there takes its light, shadowed by the head: the lighting ratio is what falls on the lit one over what falls on
+ * A cheek as the skin there takes its light, shadowed by the head: the lighting ratio is what falls on the lit one
+ * over what falls on
  * the other. (A dome beside the head would see the key straight and show a third of the ratio.)
  */
 const cheekPoint = (set: StudioSet, subject: Subject, isLit: boolean): MeterPoint => {
@@ -164,7 +194,13 @@ const hair = (set: StudioSet, subject: Subject): MeterPoint => ({
 })
 
 /** A surface takes its light as a flat receptor does; where it is read by a dome, the dome reads beside it. */
-const heldOnSurface = (set: StudioSet, id: string, position: Vector, facing: Vector, hold: Hold): Pick<MeterPoint, 'hold' | 'constant' | 'reader'> => {
+const heldOnSurface = (
+  set: StudioSet,
+  id: string,
+  position: Vector,
+  facing: Vector,
+  hold: Hold,
+): Pick<MeterPoint, 'hold' | 'constant' | 'reader'> => {
   const { receptor, ...held } = heldAs(set, hold)
   return receptor === 'flat' ? held : { ...held, reader: { id: `${id}/dome`, position, facing, receptor } }
 }
@@ -199,10 +235,18 @@ const cornerAt = ({ backdrop }: StudioSet, xM: number): number => {
 }
 
 /**
- * A point on the drop, `xM` from the middle of the room, read flat toward the camera. A lit panel is read toward itself:
+ * A point on the drop, `xM` from the middle of the room, read flat toward the camera. A lit panel is read toward
+ * itself:
  * what it sends out counts as a white that sends back all of the reading.
  */
-export const onBackdrop = (set: StudioSet, id: string, name: string, xM: number, heightM: number, hold = FLAT_HOLD): MeterPoint => {
+export const onBackdrop = (
+  set: StudioSet,
+  id: string,
+  name: string,
+  xM: number,
+  heightM: number,
+  hold = FLAT_HOLD,
+): MeterPoint => {
   const isLit = set.backdrop.kind === 'lit-panel'
   const position: Vector = [xM, METER_FROM_BACKDROP_M + cornerAt(set, xM), heightM]
   const facing: Vector = isLit ? [0, -1, 0] : [0, 1, 0]
@@ -221,18 +265,32 @@ export const onBackdrop = (set: StudioSet, id: string, name: string, xM: number,
   }
 }
 
-export const readHeightM = (set: StudioSet): number => Math.min(headHeightM(set.subjects[0]!), set.backdrop.heightM - 0.1)
+export const readHeightM = (set: StudioSet): number =>
+  Math.min(headHeightM(set.subjects[0]!), set.backdrop.heightM - 0.1)
 
 const own = (set: StudioSet, { id, name, place, turnDeg, tiltDeg, receptor }: OwnPoint): MeterPoint => {
   const [x, y] = facingOf(turnDeg)
-  const tilt = tiltDeg * Math.PI / 180
+  const tilt = (tiltDeg * Math.PI) / 180
   const facing: Vector = [x * Math.cos(tilt), y * Math.cos(tilt), Math.sin(tilt)]
-  return { id, name, position: vectorOf(place), facing, facingWords: 'as planned', heldWords: 'at its place', ...heldAs(set, { receptor, looks: 'surface' }), surface: 'own', isEssential: true }
+  return {
+    id,
+    name,
+    position: vectorOf(place),
+    facing,
+    facingWords: 'as planned',
+    heldWords: 'at its place',
+    ...heldAs(set, { receptor, looks: 'surface' }),
+    surface: 'own',
+    isEssential: true,
+  }
 }
 
-/** The points of a set: the subject's key side, two cheeks and hair, the backdrop left, middle and right at head height, the floor, and the user's own. */
+/**
+ * The points of a set: the subject's key side, two cheeks and hair, the backdrop left, middle and right at head
+ * height, the floor, and the user's own.
+ */
 export const meterPoints = (set: StudioSet): MeterPoint[] => {
-  const reach = set.backdrop.widthM / 2 * SIDE_SHARE
+  const reach = (set.backdrop.widthM / 2) * SIDE_SHARE
   const subject = set.subjects[0]!
   return [
     keySide(set, subject),
@@ -240,7 +298,8 @@ export const meterPoints = (set: StudioSet): MeterPoint[] => {
     cheekPoint(set, subject, false),
     hair(set, subject),
     ...BACKDROP_PLACES.map(({ id, name, across }) =>
-      onBackdrop(set, id, name, set.backdrop.centreXM + across * reach, readHeightM(set), holdOf(set, ALL_BACKDROP))),
+      onBackdrop(set, id, name, set.backdrop.centreXM + across * reach, readHeightM(set), holdOf(set, ALL_BACKDROP)),
+    ),
     floor(set, subject),
     ...set.points.map(point => own(set, point)),
   ]
@@ -250,15 +309,25 @@ export const meterPoints = (set: StudioSet): MeterPoint[] => {
 export const bandPoints = (set: StudioSet, count: number): MeterPoint[] =>
   Array.from({ length: count }, (_, index) => {
     const share = (index + 0.5) / count - 0.5
-    return onBackdrop(set, `band/${index}`, 'Backdrop band', set.backdrop.centreXM + share * set.backdrop.widthM, readHeightM(set))
+    return onBackdrop(
+      set,
+      `band/${index}`,
+      'Backdrop band',
+      set.backdrop.centreXM + share * set.backdrop.widthM,
+      readHeightM(set),
+    )
   })
 
-/** The point where a light is read alone: key-like lights at the subject, edge and hair lights over the crown, backdrop lights on the drop nearest their aim. */
+/**
+ * The point where a light is read alone: key-like lights at the subject, edge and hair lights over the crown,
+ * backdrop lights on the drop nearest their aim.
+ */
 export const pointOfLight = (light: Light, points: readonly MeterPoint[]): MeterPoint => {
   const backdrop = points.filter(point => point.surface === 'backdrop')
   if (light.job === 'edge' || light.job === 'hair') return points.find(point => point.id === HAIR) ?? points[0]!
   if (light.job !== 'backdrop' || backdrop.length === 0) return points[0]!
   const aimXM = light.aim.at === 'place' ? light.aim.place.xM : light.place.xM
   return backdrop.reduce((best, point) =>
-    Math.abs(point.position[0] - aimXM) < Math.abs(best.position[0] - aimXM) ? point : best)
+    Math.abs(point.position[0] - aimXM) < Math.abs(best.position[0] - aimXM) ? point : best,
+  )
 }

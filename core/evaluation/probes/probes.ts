@@ -7,10 +7,13 @@ import { sensePoints } from './sensePoints'
 /** Points across the backdrop's band of tone. */
 export const BAND_COUNT = 24
 
-const unique = (points: readonly MeterPoint[]): MeterPoint[] => [...new Map(points.map(point => [point.id, point])).values()]
+const unique = (points: readonly MeterPoint[]): MeterPoint[] => [
+  ...new Map(points.map(point => [point.id, point])).values(),
+]
 
 /**
- * The places where the light of a set is worked out. This is the only list: what is not in it was never solved, and asking for it is an
+ * The places where the light of a set is worked out. This is the only list: what is not in it was never solved, and
+ * asking for it is an
  * error.
  * - `judged`: what targets and areas of the looks are judged at;
  * - `read`: where a reading can be taken;
@@ -20,12 +23,23 @@ export type ProbeUse = 'judged' | 'read' | 'shown'
 
 export const probesOf = (set: StudioSet, use: ProbeUse = 'shown'): MeterPoint[] => {
   switch (use) {
-    case 'judged': return [
-      ...meterPoints(set),
-      ...set.looks.some(({ areas }) => areas.some(({ kind }) => kind === 'wrap' || kind === 'apart')) ? sensePoints(set) : [],
-      ...areaPoints(set),
-    ]
-    case 'read': return readingPoints(set)
-    case 'shown': return unique([...meterPoints(set), ...sensePoints(set), ...bandPoints(set, BAND_COUNT), ...areaPoints(set), ...readingPoints(set)])
+    case 'judged':
+      return [
+        ...meterPoints(set),
+        ...(set.looks.some(({ areas }) => areas.some(({ kind }) => kind === 'wrap' || kind === 'apart'))
+          ? sensePoints(set)
+          : []),
+        ...areaPoints(set),
+      ]
+    case 'read':
+      return readingPoints(set)
+    case 'shown':
+      return unique([
+        ...meterPoints(set),
+        ...sensePoints(set),
+        ...bandPoints(set, BAND_COUNT),
+        ...areaPoints(set),
+        ...readingPoints(set),
+      ])
   }
 }

@@ -9,17 +9,19 @@ export const BACK_OF_HEAD = 'spill/back-of-head'
 /** Where the light that comes round a sitter from behind is read, beside the points that every set has. */
 export const spillPoints = (set: StudioSet): MeterPoint[] => {
   const subject = set.subjects[0]!
-  return [{
-    id: BACK_OF_HEAD,
-    name: 'Back of the head',
-    position: [subject.place.xM, subject.place.yM - METER_FROM_HEAD_M, headHeightM(subject)],
-    facing: direction([0, -1, 0]),
-    facingWords: 'dome toward the backdrop',
-    heldWords: 'behind the subject\u2019s head',
-    receptor: 'dome',
-    hold: { receptor: 'dome', looks: 'surface' },
-    constant: constantOf(set.meter, 'dome'),
-    surface: 'subject',
-    isEssential: false,
-  }]
+  return [
+    {
+      id: BACK_OF_HEAD,
+      name: 'Back of the head',
+      position: [subject.place.xM, subject.place.yM - METER_FROM_HEAD_M, headHeightM(subject)],
+      facing: direction([0, -1, 0]),
+      facingWords: 'dome toward the backdrop',
+      heldWords: 'behind the subject\u2019s head',
+      receptor: 'dome',
+      hold: { receptor: 'dome', looks: 'surface' },
+      constant: constantOf(set.meter, 'dome'),
+      surface: 'subject',
+      isEssential: false,
+    },
+  ]
 }

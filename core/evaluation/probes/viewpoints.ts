@@ -6,7 +6,7 @@ import { meterPoints } from './points'
 import type { StudioSet } from '../../model/schema'
 
 /** A place from which to look around, and the way that is straight ahead there (0 is toward the camera's side). */
-export type Lookout = { id: string, name: string, eye: Vector, turnDeg: number }
+export type Lookout = { id: string; name: string; eye: Vector; turnDeg: number }
 
 /** A face looks from before itself, so that it does not see its own inside. */
 const BEFORE_FACE_M = 0.16
@@ -18,7 +18,11 @@ const BEFORE_DROP_M = 0.4
 export const backdropLookout = ({ backdrop }: StudioSet, across: number, up: number): Lookout => ({
   id: 'backdrop/here',
   name: 'Backdrop, where you pressed',
-  eye: [backdrop.centreXM + (across - 0.5) * backdrop.widthM, BEFORE_DROP_M, Math.max(BEFORE_DROP_M, up * backdrop.heightM)],
+  eye: [
+    backdrop.centreXM + (across - 0.5) * backdrop.widthM,
+    BEFORE_DROP_M,
+    Math.max(BEFORE_DROP_M, up * backdrop.heightM),
+  ],
   turnDeg: 0,
 })
 
@@ -27,13 +31,18 @@ export const lookouts = (set: StudioSet): Lookout[] => [
   ...set.subjects.map((subject): Lookout => ({
     id: `face/${subject.id}`,
     name: `${subject.name}\u2019s face`,
-    eye: add([subject.place.xM, subject.place.yM, headHeightM(subject)], facingOf(subject.turnDeg).map(part => part * BEFORE_FACE_M) as unknown as Vector),
+    eye: add(
+      [subject.place.xM, subject.place.yM, headHeightM(subject)],
+      facingOf(subject.turnDeg).map(part => part * BEFORE_FACE_M) as unknown as Vector,
+    ),
     turnDeg: subject.turnDeg,
   })),
-  ...meterPoints(set).filter(point => point.surface !== 'subject' || point.id === SHADOW_SIDE).map((point): Lookout => ({
-    id: point.id,
-    name: point.name,
-    eye: add(point.position, point.facing.map(part => part * BEFORE_SURFACE_M) as unknown as Vector),
-    turnDeg: Math.atan2(-point.facing[0], point.facing[1]) * 180 / Math.PI,
-  })),
+  ...meterPoints(set)
+    .filter(point => point.surface !== 'subject' || point.id === SHADOW_SIDE)
+    .map((point): Lookout => ({
+      id: point.id,
+      name: point.name,
+      eye: add(point.position, point.facing.map(part => part * BEFORE_SURFACE_M) as unknown as Vector),
+      turnDeg: (Math.atan2(-point.facing[0], point.facing[1]) * 180) / Math.PI,
+    })),
 ]

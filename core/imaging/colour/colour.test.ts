@@ -14,13 +14,15 @@ const share = fc.double({ min: 0, max: 1, noNaN: true })
 
 describe('CIELAB', () => {
   it('agrees with an independent colour library all over sRGB', () => {
-    const encode = (linear: number) => linear <= 0.0031308 ? 12.92 * linear : 1.055 * linear ** (1 / 2.4) - 0.055
-    fc.assert(fc.property(share, share, share, (red, green, blue) => {
-      const theirs = toLab({ mode: 'rgb', r: encode(red), g: encode(green), b: encode(blue) })
-      const mine = labOf(red, green, blue)
-      // The library's matrix has more digits than the standard's, and its white is taken from them.
-      ;[theirs.l, theirs.a, theirs.b].forEach((part, index) => expectWithin(mine[index]!, part, 0.05))
-    }))
+    const encode = (linear: number) => (linear <= 0.0031308 ? 12.92 * linear : 1.055 * linear ** (1 / 2.4) - 0.055)
+    fc.assert(
+      fc.property(share, share, share, (red, green, blue) => {
+        const theirs = toLab({ mode: 'rgb', r: encode(red), g: encode(green), b: encode(blue) })
+        const mine = labOf(red, green, blue)
+        // The library's matrix has more digits than the standard's, and its white is taken from them.
+        ;[theirs.l, theirs.a, theirs.b].forEach((part, index) => expectWithin(mine[index]!, part, 0.05))
+      }),
+    )
   })
 
   it('has grey without colour, white at 100 and mid grey of 18 % at 49.5 (CIE 15)', () => {
@@ -31,10 +33,15 @@ describe('CIELAB', () => {
 })
 
 describe('primaries', () => {
-  it.each(KNOWN_SPACES.map(({ name, primaries }) => [name, primaries] as const))('of %s give the published colorants under the profile\u2019s white', (name, primaries) => {
-    const found = primariesMatrix(primaries)
-    PUBLISHED_COLUMNS[name]!.forEach((column, index) => column.forEach((part, row) => expectWithin(found.get(row, index), part, 6e-4)))
-  })
+  it.each(KNOWN_SPACES.map(({ name, primaries }) => [name, primaries] as const))(
+    'of %s give the published colorants under the profile\u2019s white',
+    (name, primaries) => {
+      const found = primariesMatrix(primaries)
+      PUBLISHED_COLUMNS[name]!.forEach((column, index) =>
+        column.forEach((part, row) => expectWithin(found.get(row, index), part, 6e-4)),
+      )
+    },
+  )
 })
 
 /** A curve's tag as it stands in a profile. */
@@ -44,15 +51,25 @@ const tagOf = (type: string, write: (view: DataView) => void, length = 60): Uint
   write(new DataView(bytes.buffer))
   return bytes
 }
-const parametric = (kind: number, numbers: readonly number[]) => iccCurve(tagOf('para', (view) => {
-  view.setUint16(8, kind)
-  numbers.forEach((number, index) => view.setInt32(12 + 4 * index, Math.round(number * 65536)))
-}), 0)!
+const parametric = (kind: number, numbers: readonly number[]) =>
+  iccCurve(
+    tagOf('para', view => {
+      view.setUint16(8, kind)
+      numbers.forEach((number, index) => view.setInt32(12 + 4 * index, Math.round(number * 65536)))
+    }),
+    0,
+  )!
 
 describe('curves of a profile', () => {
   it('follow their definitions (ISO 15076-1, table 68)', () => {
     const srgb = parametric(3, [2.4, 1 / 1.055, 0.055 / 1.055, 1 / 12.92, 0.04045])
-    for (const [value, linear] of [[0, 0], [10 / 255, 0.003035], [118 / 255, 0.181164], [1, 1]] as const) expectWithin(srgb(value), linear, 2e-5)
+    for (const [value, linear] of [
+      [0, 0],
+      [10 / 255, 0.003035],
+      [118 / 255, 0.181164],
+      [1, 1],
+    ] as const)
+      expectWithin(srgb(value), linear, 2e-5)
     expectWithin(parametric(0, [2])(0.5), 0.25, 1e-6)
     expectWithin(parametric(1, [2, 0.5, 0.25])(0.5), 0.25, 1e-6)
     expectWithin(parametric(1, [2, 0.5, -0.4])(0.5), 0, 1e-9)
@@ -61,16 +78,25 @@ describe('curves of a profile', () => {
   })
 
   it('may be a gamma, a table, or none at all; others are not read', () => {
-    const curve = (count: number, numbers: readonly number[]) => iccCurve(tagOf('curv', (view) => {
-      view.setUint32(8, count)
-      numbers.forEach((number, index) => view.setUint16(12 + 2 * index, number))
-    }), 0)!
+    const curve = (count: number, numbers: readonly number[]) =>
+      iccCurve(
+        tagOf('curv', view => {
+          view.setUint32(8, count)
+          numbers.forEach((number, index) => view.setUint16(12 + 2 * index, number))
+        }),
+        0,
+      )!
     expectWithin(curve(0, [])(0.3), 0.3, 1e-12)
     expectWithin(curve(1, [Math.round(1.8 * 256)])(0.5), 0.5 ** (461 / 256), 1e-9)
     const table = curve(3, [0, 16384, 65535])
     expectWithin(table(0.25), 16384 / 65535 / 2, 1e-9)
     expectWithin(table(1), 1, 1e-9)
-    expect(iccCurve(tagOf('mft2', () => {}), 0)).toBeUndefined()
+    expect(
+      iccCurve(
+        tagOf('mft2', () => {}),
+        0,
+      ),
+    ).toBeUndefined()
     expect(parametric(9, [1])).toBeUndefined()
   })
 })
@@ -80,7 +106,8 @@ describe('a profile', () => {
     for (const { name } of KNOWN_SPACES) {
       const { matrix } = profileOf(iccOf(name))
       if (!matrix) continue
-      for (let row = 0; row < 3; row++) expectWithin(matrix[row * 3]! + matrix[row * 3 + 1]! + matrix[row * 3 + 2]!, 1, 2e-3)
+      for (let row = 0; row < 3; row++)
+        expectWithin(matrix[row * 3]! + matrix[row * 3 + 1]! + matrix[row * 3 + 2]!, 1, 2e-3)
     }
   })
 })

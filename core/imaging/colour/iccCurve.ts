@@ -8,7 +8,7 @@ const fixed = (view: DataView, at: number): number => view.getInt32(at) / 65536
 /** A table of 16-bit values, its ends the ends of the range; straight between. */
 const fromTable = (view: DataView, at: number, count: number): ToneCurve => {
   const table = Float64Array.from({ length: count }, (_, index) => view.getUint16(at + 2 * index) / 65535)
-  return (share) => {
+  return share => {
     const place = share * (count - 1)
     const low = Math.min(count - 2, Math.floor(place))
     return table[low]! + (place - low) * (table[low + 1]! - table[low]!)
@@ -22,13 +22,20 @@ const parametric = (view: DataView, at: number): ToneCurve | undefined => {
   const kind = view.getUint16(at + 8)
   const count = PARAMETERS[kind]
   if (count === undefined) return undefined
-  const [g, a = 1, b = 0, c = 0, d = 0, e = 0, f = 0] = Array.from({ length: count }, (_, index) => fixed(view, at + 12 + 4 * index))
+  const [g, a = 1, b = 0, c = 0, d = 0, e = 0, f = 0] = Array.from({ length: count }, (_, index) =>
+    fixed(view, at + 12 + 4 * index),
+  )
   switch (kind) {
-    case 0: return x => x ** g!
-    case 1: return x => x >= -b / a ? (a * x + b) ** g! : 0
-    case 2: return x => x >= -b / a ? (a * x + b) ** g! + c : c
-    case 3: return x => x >= d ? (a * x + b) ** g! : c * x
-    default: return x => x >= d ? (a * x + b) ** g! + e : c * x + f
+    case 0:
+      return x => x ** g!
+    case 1:
+      return x => (x >= -b / a ? (a * x + b) ** g! : 0)
+    case 2:
+      return x => (x >= -b / a ? (a * x + b) ** g! + c : c)
+    case 3:
+      return x => (x >= d ? (a * x + b) ** g! : c * x)
+    default:
+      return x => (x >= d ? (a * x + b) ** g! + e : c * x + f)
   }
 }
 
@@ -36,7 +43,8 @@ const parametric = (view: DataView, at: number): ToneCurve | undefined => {
 export const iccCurve = (bytes: Uint8Array, at: number): ToneCurve | undefined => {
   const view = viewOf(bytes)
   switch (textAt(bytes, at, 4)) {
-    case 'para': return parametric(view, at)
+    case 'para':
+      return parametric(view, at)
     case 'curv': {
       const count = view.getUint32(at + 8)
       if (count === 0) return share => share
@@ -44,6 +52,7 @@ export const iccCurve = (bytes: Uint8Array, at: number): ToneCurve | undefined =
       const gamma = view.getUint16(at + 12) / 256
       return share => share ** gamma
     }
-    default: return undefined
+    default:
+      return undefined
   }
 }

@@ -14,12 +14,12 @@ const HEIGHT = 64
 /** Patches of many colours, 16 pixels square. */
 const patches = Uint8Array.from({ length: WIDTH * HEIGHT * 3 }, (_, index) => {
   const pixel = Math.floor(index / 3)
-  const patch = Math.floor(Math.floor(pixel / WIDTH) / 16) * 6 + Math.floor(pixel % WIDTH / 16)
-  return 20 + (patch * 53 + index % 3 * 97) % 220
+  const patch = Math.floor(Math.floor(pixel / WIDTH) / 16) * 6 + Math.floor((pixel % WIDTH) / 16)
+  return 20 + ((patch * 53 + (index % 3) * 97) % 220)
 })
 const picture = () => sharp(patches, { raw: { width: WIDTH, height: HEIGHT, channels: 3 } })
 const told = async (making: Promise<Buffer>) => inspectFile(new Uint8Array(await making))
-const refusal = (outcome: ReturnType<typeof inspectFile>) => outcome.ok ? 'taken' : outcome.message
+const refusal = (outcome: ReturnType<typeof inspectFile>) => (outcome.ok ? 'taken' : outcome.message)
 
 describe('a picture file', () => {
   it.each([
@@ -30,7 +30,12 @@ describe('a picture file', () => {
     ['webp', () => picture().webp(), 8],
     ['webp', () => picture().webp({ lossless: true }), 8],
     ['tiff', () => picture().tiff({ compression: 'lzw' }), 8],
-    ['tiff', () => picture().toColourspace('rgb16').tiff({ compression: 'deflate', tile: true, tileWidth: 32, tileHeight: 32 }), 16],
+    [
+      'tiff',
+      () =>
+        picture().toColourspace('rgb16').tiff({ compression: 'deflate', tile: true, tileWidth: 32, tileHeight: 32 }),
+      16,
+    ],
   ] as const)('says of itself what a general-purpose library says: %s', async (kind, make, depth) => {
     const bytes = await make().withIccProfile('p3').toBuffer()
     const outcome = inspectFile(new Uint8Array(bytes))
@@ -43,7 +48,9 @@ describe('a picture file', () => {
     for (const make of [picture().jpeg(), picture().png(), picture().webp(), picture().tiff()]) {
       const whole = new Uint8Array(await make.toBuffer())
       for (const share of [0.02, 0.3, 0.6, 0.95]) {
-        expect(refusal(inspectFile(whole.subarray(0, Math.floor(share * whole.length)))), `${share}`).toMatch(/cut off.*Nothing was changed\..*again|not a picture/s)
+        expect(refusal(inspectFile(whole.subarray(0, Math.floor(share * whole.length)))), `${share}`).toMatch(
+          /cut off.*Nothing was changed\..*again|not a picture/s,
+        )
       }
     }
   })
@@ -69,12 +76,14 @@ describe('a picture file', () => {
     expect(refusal(await told(moving().webp().toBuffer()))).toMatch(/animation.*Export the frame/)
     expect(refusal(await told(moving().gif().toBuffer()))).toMatch(/GIF/)
     expect(refusal(await told(picture().tiff({ compression: 'jpeg' }).toBuffer()))).toMatch(/compressed in a way/)
-    expect(refusal(inspectFile(new TextEncoder().encode('%PDF-1.7 and so on, a document with words in it and no picture')))).toMatch(/PDF/)
+    expect(
+      refusal(inspectFile(new TextEncoder().encode('%PDF-1.7 and so on, a document with words in it and no picture'))),
+    ).toMatch(/PDF/)
     expect(refusal(inspectFile(new TextEncoder().encode('a,b,c\n1,2,3\n')))).toMatch(/not a picture/)
     expect(refusal(inspectFile(new Uint8Array(0)))).toMatch(/empty/)
     const huge = new Uint8Array(await picture().jpeg().toBuffer())
-    const at = huge.findIndex((byte, index) => byte === 0xFF && huge[index + 1] === 0xC0)
-    huge.set([0x61, 0xA8, 0x61, 0xA8], at + 5)
+    const at = huge.findIndex((byte, index) => byte === 0xff && huge[index + 1] === 0xc0)
+    huge.set([0x61, 0xa8, 0x61, 0xa8], at + 5)
     expect(refusal(inspectFile(huge))).toMatch(/625 megapixels; up to 120/)
   })
 })
@@ -86,23 +95,26 @@ const smallOf = (data: Uint8Array | Uint16Array, icc: Uint8Array | null, depth: 
 }
 
 describe('a colour profile', () => {
-  it.each(KNOWN_SPACES.map(({ name }) => name))('%s is known by its numbers, and converted as a colour management library does', async (name) => {
-    const icc = iccOf(name)
-    expect(profileOf(icc)).toMatchObject({ name })
-    // sRGB colours within every space: written in the profile, read back by ours, and by the library.
-    const bytes = new Uint8Array(await picture().toColourspace('rgb16').withIccProfile(icc.path).png().toBuffer())
-    const file = inspectFile(bytes)
-    expect(file).toMatchObject({ ok: true, value: { depth: 16 } })
-    const mine = smallOf(decode(bytes).data as Uint16Array, file.ok ? file.value.icc : null, 16)
-    for (let at = 8; at < WIDTH * HEIGHT; at += 16 + 16 * 7) {
-      for (let channel = 0; channel < 3; channel++) {
-        const share = mine.linear[at * 3 + channel]!
-        const value = 255 * (share <= 0.0031308 ? 12.92 * share : 1.055 * share ** (1 / 2.4) - 0.055)
+  it.each(KNOWN_SPACES.map(({ name }) => name))(
+    '%s is known by its numbers, and converted as a colour management library does',
+    async name => {
+      const icc = iccOf(name)
+      expect(profileOf(icc)).toMatchObject({ name })
+      // sRGB colours within every space: written in the profile, read back by ours, and by the library.
+      const bytes = new Uint8Array(await picture().toColourspace('rgb16').withIccProfile(icc.path).png().toBuffer())
+      const file = inspectFile(bytes)
+      expect(file).toMatchObject({ ok: true, value: { depth: 16 } })
+      const mine = smallOf(decode(bytes).data as Uint16Array, file.ok ? file.value.icc : null, 16)
+      for (let at = 8; at < WIDTH * HEIGHT; at += 16 + 16 * 7) {
+        for (let channel = 0; channel < 3; channel++) {
+          const share = mine.linear[at * 3 + channel]!
+          const value = 255 * (share <= 0.0031308 ? 12.92 * share : 1.055 * share ** (1 / 2.4) - 0.055)
 
-        expectWithin(value, patches[at * 3 + channel]!, 1.1)
+          expectWithin(value, patches[at * 3 + channel]!, 1.1)
+        }
       }
-    }
-  })
+    },
+  )
 
   it('that is missing, damaged or of tables is said to be, and sRGB stands in', () => {
     expect(profileOf(null).warning).toMatch(/names no colour space/)

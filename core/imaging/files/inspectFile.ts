@@ -8,7 +8,7 @@ import { inspectWebp } from './webpFile'
 const SHORTEST = 64
 
 /** How files begin that hold pictures of a kind that is not read. */
-const OTHERS: readonly { at: number, begins: string, name: string }[] = [
+const OTHERS: readonly { at: number; begins: string; name: string }[] = [
   { at: 0, begins: 'GIF8', name: 'a GIF, with 256 colours at most' },
   { at: 0, begins: 'BM', name: 'a bitmap file' },
   { at: 0, begins: '8BPS', name: 'a layered working file' },
@@ -24,9 +24,14 @@ const OTHERS: readonly { at: number, begins: string, name: string }[] = [
 /** What kind of picture a file is, by its contents, and whether it can be read; never by its name. */
 export const inspectFile = (bytes: Uint8Array): Outcome<PictureFile> => {
   if (bytes.length === 0) return refusedFile('This file is empty.', 'Copy it from the camera or card again.')
-  if (bytes.length > MOST_BYTES) return refusedFile(`This file has ${Math.round(bytes.length / 1e6)} MB; up to ${MOST_BYTES / 1e6} are read.`, 'Export it as a JPEG.')
+  if (bytes.length > MOST_BYTES)
+    return refusedFile(
+      `This file has ${Math.round(bytes.length / 1e6)} MB; up to ${MOST_BYTES / 1e6} are read.`,
+      'Export it as a JPEG.',
+    )
   const begins = (text: string, at = 0) => textAt(bytes, at, text.length) === text
-  const isKnown = begins('\xFF\xD8\xFF') || begins('\x89PNG\r\n\x1A\n') || begins('RIFF') || begins('II*\0') || begins('MM\0*')
+  const isKnown =
+    begins('\xFF\xD8\xFF') || begins('\x89PNG\r\n\x1A\n') || begins('RIFF') || begins('II*\0') || begins('MM\0*')
   if (isKnown && bytes.length < SHORTEST) return TRUNCATED
   if (begins('\xFF\xD8\xFF')) return inspectJpeg(bytes)
   if (begins('\x89PNG\r\n\x1A\n')) return inspectPng(bytes)

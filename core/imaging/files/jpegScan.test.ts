@@ -8,7 +8,7 @@ const HEIGHT = 203
 /** A picture with noise, edges and a flat half, so that blocks are long and short. */
 const pixels = Uint8Array.from({ length: WIDTH * HEIGHT * 3 }, (_, index) => {
   const [x, y] = [Math.floor(index / 3) % WIDTH, Math.floor(index / 3 / WIDTH)]
-  return y > 120 ? 250 : (x * 7 + y * 3 + (index * 2654435761 >>> 24) / 4) % 256
+  return y > 120 ? 250 : (x * 7 + y * 3 + ((index * 2654435761) >>> 24) / 4) % 256
 })
 const made = async (options: JpegOptions, grey = false) => {
   const picture = sharp(pixels, { raw: { width: WIDTH, height: HEIGHT, channels: 3 } })
@@ -18,14 +18,20 @@ const made = async (options: JpegOptions, grey = false) => {
 const cut = (bytes: Uint8Array, share: number) => {
   const kept = bytes.subarray(0, Math.floor(bytes.length * share))
   // A cut between a marker's two bytes would leave another marker behind.
-  const end = kept.at(-1) === 0xFF ? kept.length - 1 : kept.length
-  return new Uint8Array([...kept.subarray(0, end), 0xFF, 0xD9])
+  const end = kept.at(-1) === 0xff ? kept.length - 1 : kept.length
+  return new Uint8Array([...kept.subarray(0, end), 0xff, 0xd9])
 }
 
 describe('a JPEG', () => {
   const kinds: [string, JpegOptions, boolean?][] = [
-    ['plain', {}], ['of full colour', { chromaSubsampling: '4:4:4' }], ['fine', { quality: 100 }], ['coarse', { quality: 20 }],
-    ['with tables of its own', { optimiseCoding: true }], ['grey', {}, true], ['progressive', { progressive: true }], ['progressive, grey', { progressive: true }, true],
+    ['plain', {}],
+    ['of full colour', { chromaSubsampling: '4:4:4' }],
+    ['fine', { quality: 100 }],
+    ['coarse', { quality: 20 }],
+    ['with tables of its own', { optimiseCoding: true }],
+    ['grey', {}, true],
+    ['progressive', { progressive: true }],
+    ['progressive, grey', { progressive: true }, true],
   ]
   it.each(kinds)('that is whole is known to be: %s', async (_, options, grey) => {
     expect(isWholeJpeg(await made(options, grey))).toBe(true)

@@ -1,18 +1,21 @@
 import { viewOf } from './pictureFile'
 
 /** Markers of ISO/IEC 10918-1, table B.1. */
-const MARKER = 0xFF
-const SOF0 = 0xC0
-const SOF1 = 0xC1
-const SOF2 = 0xC2
-const DHT = 0xC4
-const SOS = 0xDA
-const EOI = 0xD9
-const DRI = 0xDD
-const isRestart = (code: number) => code >= 0xD0 && code <= 0xD7
+const MARKER = 0xff
+const SOF0 = 0xc0
+const SOF1 = 0xc1
+const SOF2 = 0xc2
+const DHT = 0xc4
+const SOS = 0xda
+const EOI = 0xd9
+const DRI = 0xdd
+const isRestart = (code: number) => code >= 0xd0 && code <= 0xd7
 
-/** A Huffman table as ISO/IEC 10918-1, F.2.2.3 decodes with it: per length the largest code, and where its values begin. */
-type Table = { most: Int32Array, shift: Int32Array, values: Uint8Array, quick: Int16Array }
+/**
+ * A Huffman table as ISO/IEC 10918-1, F.2.2.3 decodes with it: per length the largest code, and where its values
+ * begin.
+ */
+type Table = { most: Int32Array; shift: Int32Array; values: Uint8Array; quick: Int16Array }
 
 const QUICK_BITS = 9
 
@@ -25,7 +28,8 @@ const tableFrom = (counts: Uint8Array, values: Uint8Array): Table => {
   for (let length = 1; length <= 16; length++) {
     shift[length] = at - code
     for (let index = 0; index < counts[length - 1]!; index++) {
-      if (length <= QUICK_BITS) quick.fill(length << 8 | values[at]!, code << QUICK_BITS - length, code + 1 << QUICK_BITS - length)
+      if (length <= QUICK_BITS)
+        quick.fill((length << 8) | values[at]!, code << (QUICK_BITS - length), (code + 1) << (QUICK_BITS - length))
       code += 1
       at += 1
     }
@@ -49,7 +53,7 @@ const bitReader = (bytes: Uint8Array, from: number) => {
         at += 1
       }
       at += 1
-      buffer = (buffer << 8 | byte) & 0x3FFFFFF
+      buffer = ((buffer << 8) | byte) & 0x3ffffff
       held += 8
     }
   }
@@ -66,24 +70,24 @@ const bitReader = (bytes: Uint8Array, from: number) => {
       if (held < QUICK_BITS) {
         try {
           fill(QUICK_BITS)
-        }
-        catch (error) {
+        } catch (error) {
           if (!(error instanceof Ended) || held === 0) throw error
         }
       }
       if (held >= QUICK_BITS) {
-        const found = quick[buffer >> held - QUICK_BITS & (1 << QUICK_BITS) - 1]!
+        const found = quick[(buffer >> (held - QUICK_BITS)) & ((1 << QUICK_BITS) - 1)]!
         if (found >= 0) {
           held -= found >> 8
-          return found & 0xFF
+          return found & 0xff
         }
       }
       let code = 0
       for (let length = 1; length <= 16; length++) {
         fill(1)
         held -= 1
-        code = code << 1 | buffer >> held & 1
-        if (most[length]! >= 0 && code <= most[length]! && code + shift[length]! >= 0) return values[code + shift[length]!]!
+        code = (code << 1) | ((buffer >> held) & 1)
+        if (most[length]! >= 0 && code <= most[length]! && code + shift[length]! >= 0)
+          return values[code + shift[length]!]!
       }
       throw new Ended()
     },
@@ -99,17 +103,30 @@ const bitReader = (bytes: Uint8Array, from: number) => {
   }
 }
 
-type Part = { id: number, across: number, down: number }
-type Frame = { isProgressive: boolean, width: number, height: number, parts: Part[] }
+type Part = { id: number; across: number; down: number }
+type Frame = { isProgressive: boolean; width: number; height: number; parts: Part[] }
 
-/** Walks the entropy-coded data of a sequential scan; throws {@link Ended} where it is not all there. Answers where it ends. */
-const walkScan = (bytes: Uint8Array, from: number, frame: Frame, scanned: { part: Part, dc: Table, ac: Table }[], interval: number): number => {
-  const [mostAcross, mostDown] = [Math.max(...frame.parts.map(({ across }) => across)), Math.max(...frame.parts.map(({ down }) => down))]
+/**
+ * Walks the entropy-coded data of a sequential scan; throws {@link Ended} where it is not all there. Answers where it
+ * ends.
+ */
+const walkScan = (
+  bytes: Uint8Array,
+  from: number,
+  frame: Frame,
+  scanned: { part: Part; dc: Table; ac: Table }[],
+  interval: number,
+): number => {
+  const [mostAcross, mostDown] = [
+    Math.max(...frame.parts.map(({ across }) => across)),
+    Math.max(...frame.parts.map(({ down }) => down)),
+  ]
   const isAlone = scanned.length === 1
-  const blocksOf = (part: Part) => isAlone ? 1 : part.across * part.down
+  const blocksOf = (part: Part) => (isAlone ? 1 : part.across * part.down)
   const [first] = scanned
   const units = isAlone
-    ? Math.ceil(frame.width * first!.part.across / mostAcross / 8) * Math.ceil(frame.height * first!.part.down / mostDown / 8)
+    ? Math.ceil((frame.width * first!.part.across) / mostAcross / 8) *
+      Math.ceil((frame.height * first!.part.down) / mostDown / 8)
     : Math.ceil(frame.width / (8 * mostAcross)) * Math.ceil(frame.height / (8 * mostDown))
   const bits = bitReader(bytes, from)
   for (let unit = 0; unit < units; unit++) {
@@ -121,7 +138,7 @@ const walkScan = (bytes: Uint8Array, from: number, frame: Frame, scanned: { part
           const symbol = bits.symbol(ac)
           const size = symbol & 15
           if (size === 0) {
-            if (symbol !== 0xF0) break
+            if (symbol !== 0xf0) break
             index += 16
             continue
           }
@@ -143,9 +160,12 @@ const nextMarker = (bytes: Uint8Array, from: number): number => {
 }
 
 /**
- * Whether a JPEG holds all of its picture. A browser draws one that was cut and closed again without a word, grey or smeared from the
- * cut on. Sequential files are counted through block by block; of progressive ones it is asked whether their scans bring every
- * coefficient to its last bit (a cut within the last scan, its finest detail, is not told). What is built in other ways counts as whole.
+ * Whether a JPEG holds all of its picture. A browser draws one that was cut and closed again without a word, grey or
+ * smeared from the
+ * cut on. Sequential files are counted through block by block; of progressive ones it is asked whether their scans
+ * bring every
+ * coefficient to its last bit (a cut within the last scan, its finest detail, is not told). What is built in other
+ * ways counts as whole.
  */
 export const isWholeJpeg = (bytes: Uint8Array): boolean => {
   const view = viewOf(bytes)
@@ -190,7 +210,10 @@ export const isWholeJpeg = (bytes: Uint8Array): boolean => {
       }
       if (!frame) return true
       const count = bytes[at + 4]!
-      const scanned = Array.from({ length: count }, (_, index) => ({ id: bytes[at + 5 + 2 * index]!, chosen: bytes[at + 6 + 2 * index]! }))
+      const scanned = Array.from({ length: count }, (_, index) => ({
+        id: bytes[at + 5 + 2 * index]!,
+        chosen: bytes[at + 6 + 2 * index]!,
+      }))
       const [from, low] = [bytes[at + 5 + 2 * count]!, bytes[at + 7 + 2 * count]! & 15]
       for (const { id } of scanned) {
         seen.add(id)
@@ -201,15 +224,21 @@ export const isWholeJpeg = (bytes: Uint8Array): boolean => {
         at = nextMarker(bytes, end)
         continue
       }
-      const walked = scanned.map(({ id, chosen }) => ({ part: frame!.parts.find(part => part.id === id), dc: tables.get(chosen >> 4), ac: tables.get(0x10 | chosen & 15) }))
-      if (!walked.every((one): one is { part: Part, dc: Table, ac: Table } => !!one.part && !!one.dc && !!one.ac)) return true
+      const walked = scanned.map(({ id, chosen }) => ({
+        part: frame!.parts.find(part => part.id === id),
+        dc: tables.get(chosen >> 4),
+        ac: tables.get(0x10 | (chosen & 15)),
+      }))
+      if (!walked.every((one): one is { part: Part; dc: Table; ac: Table } => !!one.part && !!one.dc && !!one.ac))
+        return true
       at = nextMarker(bytes, walkScan(bytes, end, frame, walked, interval))
     }
-  }
-  catch (error) {
+  } catch (error) {
     if (error instanceof Ended) return false
     throw error
   }
   if (!frame) return true
-  return frame.isProgressive ? [...missing.values()].every(([dc, ac]) => dc === 0 && ac === 0) : seen.size === frame.parts.length
+  return frame.isProgressive
+    ? [...missing.values()].every(([dc, ac]) => dc === 0 && ac === 0)
+    : seen.size === frame.parts.length
 }

@@ -20,27 +20,50 @@ export const MOST_BYTES = 400_000_000
 const KEPT = 'Nothing was changed.'
 export const UNDERSTOOD = 'JPEG, PNG (8 or 16 bits), WebP and TIFF are understood.'
 
-export const refusedFile = (why: string, what = `Export it as a JPEG or TIFF and bring it again. ${UNDERSTOOD}`): Outcome<never> => refused(`${why} ${KEPT} ${what}`)
+export const refusedFile = (
+  why: string,
+  what = `Export it as a JPEG or TIFF and bring it again. ${UNDERSTOOD}`,
+): Outcome<never> => refused(`${why} ${KEPT} ${what}`)
 
-export const TRUNCATED = refusedFile('This picture is cut off: the file ends before the picture does.', 'Copy it from the camera or card again.')
+export const TRUNCATED = refusedFile(
+  'This picture is cut off: the file ends before the picture does.',
+  'Copy it from the camera or card again.',
+)
 /** The file ends as it should, but what lies between does not make a whole picture. */
-export const INCOMPLETE = refusedFile('This picture is damaged: what its file holds ends before the picture does.', 'Copy it from the camera or card again.')
-export const ANIMATED = refusedFile('This is an animation, not one picture.', 'Export the frame that you want as a JPEG or PNG.')
-export const CMYK = refusedFile('This picture is in printing colours (CMYK), which say nothing of a camera\u2019s values.', 'Export it in RGB, with its profile, and bring it again.')
+export const INCOMPLETE = refusedFile(
+  'This picture is damaged: what its file holds ends before the picture does.',
+  'Copy it from the camera or card again.',
+)
+export const ANIMATED = refusedFile(
+  'This is an animation, not one picture.',
+  'Export the frame that you want as a JPEG or PNG.',
+)
+export const CMYK = refusedFile(
+  'This picture is in printing colours (CMYK), which say nothing of a camera\u2019s values.',
+  'Export it in RGB, with its profile, and bring it again.',
+)
 
 /** A file's answer, where its size is one that can be held. */
 export const sized = (file: PictureFile): Outcome<PictureFile> => {
   const { width, height } = file
-  if (width < 16 || height < 16) return refusedFile(`This picture is only ${width} × ${height} pixels; there is nothing to read in it.`, 'Bring the picture itself, not its icon.')
+  if (width < 16 || height < 16)
+    return refusedFile(
+      `This picture is only ${width} × ${height} pixels; there is nothing to read in it.`,
+      'Bring the picture itself, not its icon.',
+    )
   return width * height > MOST_PIXELS
-    ? refusedFile(`This picture has ${Math.round(width * height / 1e6)} megapixels; up to ${MOST_PIXELS / 1e6} are read.`, 'Export it smaller; a tenth of its size is plenty for reading tones.')
+    ? refusedFile(
+        `This picture has ${Math.round((width * height) / 1e6)} megapixels; up to ${MOST_PIXELS / 1e6} are read.`,
+        'Export it smaller; a tenth of its size is plenty for reading tones.',
+      )
     : understood(file)
 }
 
 /** A reader of numbers in a file's bytes. */
 export const viewOf = (bytes: Uint8Array): DataView => new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
 
-export const textAt = (bytes: Uint8Array, at: number, length: number): string => String.fromCharCode(...bytes.subarray(at, at + length))
+export const textAt = (bytes: Uint8Array, at: number, length: number): string =>
+  String.fromCharCode(...bytes.subarray(at, at + length))
 
 /** Pieces of bytes as one. */
 export const joined = (parts: readonly Uint8Array[]): Uint8Array<ArrayBuffer> => {

@@ -15,7 +15,7 @@ const inflated = (data: Uint8Array, most: number): Uint8Array | null => {
   const pieces: Uint8Array[] = []
   let size = 0
   try {
-    const unzip = new Unzlib((piece) => {
+    const unzip = new Unzlib(piece => {
       size += piece.length
       pieces.push(piece)
     })
@@ -23,8 +23,7 @@ const inflated = (data: Uint8Array, most: number): Uint8Array | null => {
       unzip.push(data.subarray(at, at + FED_BYTES), at + FED_BYTES >= data.length)
       if (size > most) return null
     }
-  }
-  catch {
+  } catch {
     return null
   }
   return joined(pieces)
@@ -46,10 +45,14 @@ export const inspectPng = (bytes: Uint8Array): Outcome<PictureFile> => {
     const name = textAt(bytes, at + 4, 4)
     if (at + AROUND + length > bytes.length) return TRUNCATED
     const data = bytes.subarray(at + 8, at + 8 + length)
-    if (name === 'IHDR') size = { width: view.getUint32(at + 8), height: view.getUint32(at + 12), depth: data[8] === 16 ? 16 : 8 }
+    if (name === 'IHDR')
+      size = { width: view.getUint32(at + 8), height: view.getUint32(at + 12), depth: data[8] === 16 ? 16 : 8 }
     if (name === 'acTL') return ANIMATED
     if (name === 'iCCP') icc = profileIn(data)
-    if (name === 'IEND') return size ? sized({ kind: 'png', ...size, icc }) : refusedFile('This PNG does not say how large it is.', 'Copy it again.')
+    if (name === 'IEND')
+      return size
+        ? sized({ kind: 'png', ...size, icc })
+        : refusedFile('This PNG does not say how large it is.', 'Copy it again.')
     at += AROUND + length
   }
   return TRUNCATED

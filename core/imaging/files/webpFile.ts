@@ -9,10 +9,11 @@ type Size = Pick<PictureFile, 'width' | 'height'>
 
 const sizeIn = (name: string, data: Uint8Array): Size | undefined => {
   const view = viewOf(data)
-  if (name === 'VP8 ' && data.length >= 10) return { width: view.getUint16(6, true) & 0x3FFF, height: view.getUint16(8, true) & 0x3FFF }
+  if (name === 'VP8 ' && data.length >= 10)
+    return { width: view.getUint16(6, true) & 0x3fff, height: view.getUint16(8, true) & 0x3fff }
   if (name === 'VP8L' && data.length >= 5) {
     const bits = view.getUint32(1, true)
-    return { width: (bits & 0x3FFF) + 1, height: ((bits >>> 14) & 0x3FFF) + 1 }
+    return { width: (bits & 0x3fff) + 1, height: ((bits >>> 14) & 0x3fff) + 1 }
   }
   return undefined
 }
@@ -29,11 +30,13 @@ export const inspectWebp = (bytes: Uint8Array): Outcome<PictureFile> => {
     const length = view.getUint32(at + 4, true)
     if (at + 8 + length > bytes.length) return TRUNCATED
     const data = bytes.subarray(at + 8, at + 8 + length)
-    if (name === 'VP8X' && (data[0]! & ANIMATION_FLAG)) return ANIMATED
+    if (name === 'VP8X' && data[0]! & ANIMATION_FLAG) return ANIMATED
     if (name === 'ICCP') icc = data
     if (name === 'EXIF') tags = textAt(data, 0, 4) === 'Exif' ? data.subarray(6) : data
     size ??= sizeIn(name, data)
-    at += 8 + length + length % 2
+    at += 8 + length + (length % 2)
   }
-  return size ? sized({ kind: 'webp', ...size, depth: 8, icc, ...tags ? { tags } : {} }) : refusedFile('This WebP holds no picture that can be read.')
+  return size
+    ? sized({ kind: 'webp', ...size, depth: 8, icc, ...(tags ? { tags } : {}) })
+    : refusedFile('This WebP holds no picture that can be read.')
 }

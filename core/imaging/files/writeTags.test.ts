@@ -6,8 +6,15 @@ import { readTags } from './readTags'
 import { jpegWithTags } from './writeTags'
 
 describe('exposure written into a JPEG', () => {
-  it.each([{ fNumber: 8, shutterS: 1 / 125, iso: 100 }, { fNumber: 5.66, shutterS: 2, iso: 3200 }])('is read back by two readers: %o', async (camera) => {
-    const plain = new Uint8Array(await sharp({ create: { width: 64, height: 48, channels: 3, background: '#888' } }).jpeg().toBuffer())
+  it.each([
+    { fNumber: 8, shutterS: 1 / 125, iso: 100 },
+    { fNumber: 5.66, shutterS: 2, iso: 3200 },
+  ])('is read back by two readers: %o', async camera => {
+    const plain = new Uint8Array(
+      await sharp({ create: { width: 64, height: 48, channels: 3, background: '#888' } })
+        .jpeg()
+        .toBuffer(),
+    )
     const tagged = jpegWithTags(plain, camera)
     const { exposure } = await readTags(tagged)
     expect(exposure).toMatchObject({ fNumber: camera.fNumber, shutterS: camera.shutterS, iso: camera.iso })

@@ -1,8 +1,11 @@
 import type { CameraSetting } from '../../model/schema'
 import { joined } from './pictureFile'
 
-/** Tags of the exposure (CIPA DC-008, 4.6.5): exposure time, f-number, photographic sensitivity, and the pointer to their directory. */
-const TAG = { exifDirectory: 0x8769, exposureTime: 0x829A, fNumber: 0x829D, sensitivity: 0x8827 } as const
+/**
+ * Tags of the exposure (CIPA DC-008, 4.6.5): exposure time, f-number, photographic sensitivity, and the pointer to
+ * their directory.
+ */
+const TAG = { exifDirectory: 0x8769, exposureTime: 0x829a, fNumber: 0x829d, sensitivity: 0x8827 } as const
 const TYPE = { short: 3, long: 4, rational: 5 } as const
 const ENTRY = 12
 const HEADER = 8
@@ -14,7 +17,7 @@ const FINE = 1_000_000
 /** The exposure of a picture as a block of tags (TIFF 6.0 with the directory of CIPA DC-008), big end first. */
 const tagBlock = ({ fNumber, shutterS, iso }: CameraSetting): Uint8Array => {
   const view = new DataView(new ArrayBuffer(FRACTIONS + 16))
-  view.setUint32(0, 0x4D4D002A)
+  view.setUint32(0, 0x4d4d002a)
   view.setUint32(4, HEADER)
   const entry = (at: number, tag: number, type: number, value: number) => {
     view.setUint16(at, tag)
@@ -43,5 +46,11 @@ export const jpegWithTags = (jpeg: Uint8Array, camera: CameraSetting): Uint8Arra
   const block = tagBlock(camera)
   const name = new TextEncoder().encode('Exif\0\0')
   const length = 2 + name.length + block.length
-  return joined([jpeg.subarray(0, START), Uint8Array.of(0xFF, 0xE1, length >> 8, length & 255), name, block, jpeg.subarray(START)])
+  return joined([
+    jpeg.subarray(0, START),
+    Uint8Array.of(0xff, 0xe1, length >> 8, length & 255),
+    name,
+    block,
+    jpeg.subarray(START),
+  ])
 }

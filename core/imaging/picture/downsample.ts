@@ -2,9 +2,12 @@ import type { ColourProfile } from '../colour/colourProfile'
 import { LUMINANCE_WEIGHTS } from '../../physics/units/rgb'
 
 /** Rows of a decoded picture: 1 (grey), 2 (grey, opaque), 3 or 4 channels, 8 or 16 bits each. */
-export type Rows = { data: Uint8Array | Uint8ClampedArray | Uint16Array, channels: number, count: number }
+export type Rows = { data: Uint8Array | Uint8ClampedArray | Uint16Array; channels: number; count: number }
 
-/** A picture small enough to be looked at as a whole, in linear sRGB; each pixel is the mean light of its part of the file. */
+/**
+ * A picture small enough to be looked at as a whole, in linear sRGB; each pixel is the mean light of its part of the
+ * file.
+ */
 export type Reduced = {
   width: number
   height: number
@@ -27,7 +30,10 @@ const BINS = 256
 /** At or under this share of the range a pixel counts as crushed. */
 const CRUSHED_SHARE = 1 / 255
 
-/** So many pixels in a row and column of each part are enough: of larger pictures every second pixel is taken, or every third. */
+/**
+ * So many pixels in a row and column of each part are enough: of larger pictures every second pixel is taken, or
+ * every third.
+ */
 const ENOUGH = 6
 
 /** Luminance of a file's values, as weights of 256 parts. */
@@ -35,7 +41,8 @@ const [RED, GREEN] = LUMINANCE_WEIGHTS.map(weight => Math.round(256 * weight)) a
 const BLUE = 256 - RED - GREEN
 
 /**
- * Takes a picture in, some rows at a time from its top, and makes it small. Averages light and not values, so that noise shifts
+ * Takes a picture in, some rows at a time from its top, and makes it small. Averages light and not values, so that
+ * noise shifts
  * nothing. Turned upright at its end by the EXIF orientation (1 to 8).
  */
 export const reducer = (width: number, height: number, depth: 8 | 16, profile: ColourProfile, side = REDUCED_SIDE) => {
@@ -47,9 +54,13 @@ export const reducer = (width: number, height: number, depth: 8 | 16, profile: C
   const [reds, greens, blues] = tables as [Float32Array, Float32Array, Float32Array]
   const crushedAt = Math.floor(CRUSHED_SHARE * most)
   const shift = depth === 16 ? 16 : 8
-  const edges = Int32Array.from({ length: columns + 1 }, (_, column) => Math.round(column * width / columns))
+  const edges = Int32Array.from({ length: columns + 1 }, (_, column) => Math.round((column * width) / columns))
   const sums = new Float64Array(columns * rows * 3)
-  const [clipped, anyClipped, crushed] = [new Float32Array(columns * rows), new Float32Array(columns * rows), new Float32Array(columns * rows)]
+  const [clipped, anyClipped, crushed] = [
+    new Float32Array(columns * rows),
+    new Float32Array(columns * rows),
+    new Float32Array(columns * rows),
+  ]
   const counts = new Uint32Array(columns * rows)
   const histogram = new Float64Array(BINS)
   const bins = new Uint32Array(BINS)
@@ -76,8 +87,7 @@ export const reducer = (width: number, height: number, depth: 8 | 16, profile: C
         if (r === most || g === most || b === most) {
           some++
           if (r === most && g === most && b === most) full++
-        }
-        else if (r <= crushedAt && g <= crushedAt && b <= crushedAt) black++
+        } else if (r <= crushedAt && g <= crushedAt && b <= crushedAt) black++
       }
       const cell = row * columns + column
       sums[cell * 3]! += red
@@ -94,7 +104,8 @@ export const reducer = (width: number, height: number, depth: 8 | 16, profile: C
   /** Takes the next rows; answers the share that is done. */
   const take = ({ data, channels, count }: Rows): number => {
     for (let row = 0; row < count && taken < height; row++, taken++) {
-      if (taken % stride === 0) takeRow(data, row * width * channels, channels, Math.min(rows - 1, Math.floor(taken * rows / height)))
+      if (taken % stride === 0)
+        takeRow(data, row * width * channels, channels, Math.min(rows - 1, Math.floor((taken * rows) / height)))
     }
     for (let bin = 0; bin < BINS; bin++) histogram[bin]! += bins[bin]!
     bins.fill(0)
@@ -117,7 +128,10 @@ export const reducer = (width: number, height: number, depth: 8 | 16, profile: C
       anyClipped[cell]! *= share
       crushed[cell]! *= share
     }
-    return upright({ width: columns, height: rows, linear, clipped, anyClipped, crushed, histogram, pixels: width * height }, orientation)
+    return upright(
+      { width: columns, height: rows, linear, clipped, anyClipped, crushed, histogram, pixels: width * height },
+      orientation,
+    )
   }
 
   return { take, finish }
@@ -132,7 +146,18 @@ export const upright = (picture: Reduced, orientation: number): Reduced => {
   const from = new Int32Array(wide * high)
   for (let y = 0; y < high; y++) {
     for (let x = 0; x < wide; x++) {
-      const [u, v] = ([[x, y], [wide - 1 - x, y], [wide - 1 - x, high - 1 - y], [x, high - 1 - y], [y, x], [y, wide - 1 - x], [high - 1 - y, wide - 1 - x], [high - 1 - y, x]] as const)[orientation - 1]!
+      const [u, v] = (
+        [
+          [x, y],
+          [wide - 1 - x, y],
+          [wide - 1 - x, high - 1 - y],
+          [x, high - 1 - y],
+          [y, x],
+          [y, wide - 1 - x],
+          [high - 1 - y, wide - 1 - x],
+          [high - 1 - y, x],
+        ] as const
+      )[orientation - 1]!
       from[y * wide + x] = v * width + u
     }
   }
@@ -141,5 +166,13 @@ export const upright = (picture: Reduced, orientation: number): Reduced => {
   from.forEach((cell, to) => {
     for (let channel = 0; channel < 3; channel++) linear[to * 3 + channel] = picture.linear[cell * 3 + channel]!
   })
-  return { ...picture, width: wide, height: high, linear, clipped: moved(picture.clipped), anyClipped: moved(picture.anyClipped), crushed: moved(picture.crushed) }
+  return {
+    ...picture,
+    width: wide,
+    height: high,
+    linear,
+    clipped: moved(picture.clipped),
+    anyClipped: moved(picture.anyClipped),
+    crushed: moved(picture.crushed),
+  }
 }

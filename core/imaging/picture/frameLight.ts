@@ -23,11 +23,21 @@ const CLIPPED_SHARE = 0.02
 /** Within this of white, light is worth nothing more than "at least". */
 const WHITE = 254.5
 
-/** Works light back from a picture. `veilingGlare` is the share of the frame's mean light that the lens spreads over all of it. */
-export const frameLight = ({ width, height, linear, anyClipped }: Reduced, response: Response, veilingGlare: number, falloff?: Pick<Falloff, 'share'>): FrameLight => {
+/**
+ * Works light back from a picture. `veilingGlare` is the share of the frame's mean light that the lens spreads over
+ * all of it.
+ */
+export const frameLight = (
+  { width, height, linear, anyClipped }: Reduced,
+  response: Response,
+  veilingGlare: number,
+  falloff?: Pick<Falloff, 'share'>,
+): FrameLight => {
   const count = width * height
-  const back = Float32Array.from({ length: STEPS + 1 }, (_, step) => response.linearFromValue(255 * step / STEPS))
-  const values = Float32Array.from({ length: STEPS + 1 }, (_, step) => SRGB_RESPONSE.valueFromLinear((step / STEPS) ** 2))
+  const back = Float32Array.from({ length: STEPS + 1 }, (_, step) => response.linearFromValue((255 * step) / STEPS))
+  const values = Float32Array.from({ length: STEPS + 1 }, (_, step) =>
+    SRGB_RESPONSE.valueFromLinear((step / STEPS) ** 2),
+  )
   const valueOf = (share: number): number => {
     // By the root of the light, dark tones get steps enough.
     const place = Math.sqrt(Math.min(1, Math.max(0, share))) * STEPS
@@ -35,7 +45,7 @@ export const frameLight = ({ width, height, linear, anyClipped }: Reduced, respo
     return values[low]! + (place - low) * (values[low + 1]! - values[low]!)
   }
   const lightOf = (value: number): number => {
-    const place = value / 255 * STEPS
+    const place = (value / 255) * STEPS
     const low = Math.min(STEPS - 1, place | 0)
     return back[low]! + (place - low) * (back[low + 1]! - back[low]!)
   }
@@ -56,8 +66,12 @@ export const frameLight = ({ width, height, linear, anyClipped }: Reduced, respo
     sum += received
   }
   // What is recorded holds the veil already: the scene's own mean is less by as much.
-  const veil = sum / Math.max(1, count) * veilingGlare / (1 + veilingGlare)
-  // What the lens takes toward the corners is the camera's and not the lamps': it is given back before anything is read.
-  for (let at = 0; at < count; at++) light[at] = Math.max(1e-6, light[at]! - veil) / (falloff ? falloff.share((at % width + 0.5) / width, (Math.floor(at / width) + 0.5) / height) : 1)
+  const veil = ((sum / Math.max(1, count)) * veilingGlare) / (1 + veilingGlare)
+  // What the lens takes toward the corners is the camera's and not the lamps': it is given back before anything is
+  // read.
+  for (let at = 0; at < count; at++)
+    light[at] =
+      Math.max(1e-6, light[at]! - veil) /
+      (falloff ? falloff.share(((at % width) + 0.5) / width, (Math.floor(at / width) + 0.5) / height) : 1)
   return { width, height, light, value, isInRange, veil }
 }

@@ -8,7 +8,16 @@ import { findRegions } from './regions'
 
 const reducedOf = (width: number, height: number, linear: Float32Array): Reduced => {
   const none = () => new Float32Array(width * height)
-  return { width, height, linear, clipped: none(), anyClipped: none(), crushed: none(), histogram: new Float64Array(256), pixels: width * height }
+  return {
+    width,
+    height,
+    linear,
+    clipped: none(),
+    anyClipped: none(),
+    crushed: none(),
+    histogram: new Float64Array(256),
+    pixels: width * height,
+  }
 }
 
 /** A made-up street: a sky that pales toward the roofs, house fronts with windows, a road. */
@@ -16,13 +25,25 @@ const street = (seed: number): Reduced => {
   const random = xorshift(seed)
   const [width, height] = [320, 240]
   const linear = new Float32Array(width * height * 3)
-  const houses = Array.from({ length: 7 }, (_, index) => ({ from: index * width / 7, roof: height * (0.15 + 0.4 * random()), tone: [0.05 + 0.5 * random(), 0.05 + 0.4 * random(), 0.05 + 0.35 * random()] as const, pitch: 6 + Math.floor(10 * random()) }))
+  const houses = Array.from({ length: 7 }, (_, index) => ({
+    from: (index * width) / 7,
+    roof: height * (0.15 + 0.4 * random()),
+    tone: [0.05 + 0.5 * random(), 0.05 + 0.4 * random(), 0.05 + 0.35 * random()] as const,
+    pitch: 6 + Math.floor(10 * random()),
+  }))
   const road = height * (0.75 + 0.1 * random())
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
-      const house = houses[Math.min(6, Math.floor(x / width * 7))]!
+      const house = houses[Math.min(6, Math.floor((x / width) * 7))]!
       const isWindow = (x - house.from) % house.pitch < house.pitch / 2 && y % house.pitch < house.pitch / 2
-      const tone = y > road ? [0.09, 0.09, 0.1] : y > house.roof ? isWindow ? [0.02, 0.025, 0.03] : house.tone : [0.3 + 0.4 * y / height, 0.45 + 0.35 * y / height, 0.8]
+      const tone =
+        y > road
+          ? [0.09, 0.09, 0.1]
+          : y > house.roof
+            ? isWindow
+              ? [0.02, 0.025, 0.03]
+              : house.tone
+            : [0.3 + (0.4 * y) / height, 0.45 + (0.35 * y) / height, 0.8]
       const grain = 1 + 0.15 * (random() - 0.5)
       for (let channel = 0; channel < 3; channel++) linear[(y * width + x) * 3 + channel] = tone[channel]! * grain
     }
@@ -44,7 +65,9 @@ describe('confidence in what was found', () => {
       const picture = street(seed)
       const confidence = confidenceOf(picture, findRegions(picture))
       expect(confidence.isSure, `${seed} ${JSON.stringify(confidence)}`).toBe(false)
-      expect(doubtWords(confidence)).toMatch(/^This does not look like a backdrop with a sitter: .*\. Nothing was learned from it\./)
+      expect(doubtWords(confidence)).toMatch(
+        /^This does not look like a backdrop with a sitter: .*\. Nothing was learned from it\./,
+      )
     }
   })
 })

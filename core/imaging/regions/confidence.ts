@@ -18,7 +18,10 @@ export type Confidence = {
   closed: number
 }
 
-/** Common practice, no source: a backdrop reaches most of the frame's upper borders, is smooth, and is lit over no more than some stops. */
+/**
+ * Common practice, no source: a backdrop reaches most of the frame's upper borders, is smooth, and is lit over no
+ * more than some stops.
+ */
 const LEAST_BORDERS = 0.45
 const MOST_ROUGH = 14
 const MOST_SPAN_STOPS = 3.6
@@ -53,21 +56,35 @@ export const confidenceOf = (picture: Reduced, regions: Uint8Array): Confidence 
   const closed = closedRows / Math.max(1, rows)
   const borders = border.filter(at => regions[at] === BACKDROP).length / Math.max(1, border.length)
   if (inside.length < 24) return { isSure: false, borders, rough: Number.POSITIVE_INFINITY, spanStops: 0, closed }
-  const { off } = robustFields(asPlaces(inside, width, height), [maps.lightness, maps.a, maps.b].map(map => Float64Array.from(inside, at => map[at]!)), 7, 3)
+  const { off } = robustFields(
+    asPlaces(inside, width, height),
+    [maps.lightness, maps.a, maps.b].map(map => Float64Array.from(inside, at => map[at]!)),
+    7,
+    3,
+  )
   const rough = quantile(off, 0.85)
   const light = inside.map(at => luminance([linear[at * 3]!, linear[at * 3 + 1]!, linear[at * 3 + 2]!] as Rgb))
   const floor = 0.004
   const spanStops = stopsFromRatio((quantile(light, 0.95) + floor) / (quantile(light, 0.05) + floor))
-  return { isSure: borders >= LEAST_BORDERS && rough <= MOST_ROUGH && spanStops <= MOST_SPAN_STOPS && closed <= MOST_CLOSED, borders, rough, spanStops, closed }
+  return {
+    isSure: borders >= LEAST_BORDERS && rough <= MOST_ROUGH && spanStops <= MOST_SPAN_STOPS && closed <= MOST_CLOSED,
+    borders,
+    rough,
+    spanStops,
+    closed,
+  }
 }
 
 /** Why a picture is not taken for a backdrop with a sitter, in words; empty where it is. */
 export const doubtWords = ({ isSure, borders, rough, spanStops, closed }: Confidence): string => {
   if (isSure) return ''
-  const why = closed > MOST_CLOSED
-    ? 'something stands across it from side to side'
-    : borders < LEAST_BORDERS
-      ? `what would be the backdrop reaches only ${Math.round(100 * borders)} % of the upper borders`
-      : rough > MOST_ROUGH ? 'what would be the backdrop is not smooth' : `what would be the backdrop goes over ${spanStops.toFixed(1)} stops`
+  const why =
+    closed > MOST_CLOSED
+      ? 'something stands across it from side to side'
+      : borders < LEAST_BORDERS
+        ? `what would be the backdrop reaches only ${Math.round(100 * borders)} % of the upper borders`
+        : rough > MOST_ROUGH
+          ? 'what would be the backdrop is not smooth'
+          : `what would be the backdrop goes over ${spanStops.toFixed(1)} stops`
   return `This does not look like a backdrop with a sitter: ${why}. Nothing was learned from it. Mark the backdrop under Regions, or bring another picture.`
 }

@@ -1,8 +1,16 @@
 /** A map of one number a pixel, row by row from the top left. */
-export type Grid = { width: number, height: number }
+export type Grid = { width: number; height: number }
 
 /** Sums in a moving window of `2 reach + 1`, along rows or columns; beyond the edge there is nothing. */
-const slide = (from: Float32Array | Uint8Array, to: Float32Array, lines: number, length: number, lineStep: number, step: number, reach: number): void => {
+const slide = (
+  from: Float32Array | Uint8Array,
+  to: Float32Array,
+  lines: number,
+  length: number,
+  lineStep: number,
+  step: number,
+  reach: number,
+): void => {
   for (let line = 0; line < lines; line++) {
     const base = line * lineStep
     let sum = 0
@@ -56,12 +64,19 @@ export const grown = (grid: Grid, mask: Uint8Array, reach: number): Uint8Array =
 
 /** A mask shrunk by squares of `reach`; what lies beyond the edge counts as inside. */
 export const shrunk = (grid: Grid, mask: Uint8Array, reach: number): Uint8Array => {
-  const outside = grown(grid, maskWhere(mask.length, at => mask[at] === 0), reach)
+  const outside = grown(
+    grid,
+    maskWhere(mask.length, at => mask[at] === 0),
+    reach,
+  )
   return maskWhere(mask.length, at => outside[at] === 0)
 }
 
-/** Pieces of a mask that hang together by their sides: for each pixel the number of its piece, -1 outside; and their sizes. */
-export const piecesOf = ({ width, height }: Grid, mask: Uint8Array): { of: Int32Array, sizes: number[] } => {
+/**
+ * Pieces of a mask that hang together by their sides: for each pixel the number of its piece, -1 outside; and their
+ * sizes.
+ */
+export const piecesOf = ({ width, height }: Grid, mask: Uint8Array): { of: Int32Array; sizes: number[] } => {
   const of = new Int32Array(mask.length).fill(-1)
   const sizes: number[] = []
   const stack = new Int32Array(mask.length)
@@ -76,7 +91,12 @@ export const piecesOf = ({ width, height }: Grid, mask: Uint8Array): { of: Int32
       size++
       const x = at % width
       const y = (at - x) / width
-      for (const next of [x > 0 ? at - 1 : -1, x < width - 1 ? at + 1 : -1, y > 0 ? at - width : -1, y < height - 1 ? at + width : -1]) {
+      for (const next of [
+        x > 0 ? at - 1 : -1,
+        x < width - 1 ? at + 1 : -1,
+        y > 0 ? at - width : -1,
+        y < height - 1 ? at + width : -1,
+      ]) {
         if (next < 0 || !mask[next] || of[next]! >= 0) continue
         of[next] = piece
         stack[top++] = next

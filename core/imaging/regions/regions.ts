@@ -7,12 +7,15 @@ import { labMaps, steepness, widened, type LabMaps } from './gradientMagnitude'
 
 /** What a pixel shows. */
 export const REGIONS = ['backdrop', 'subject', 'floor'] as const
-export type RegionName = typeof REGIONS[number]
+export type RegionName = (typeof REGIONS)[number]
 export const BACKDROP = 0
 export const SUBJECT = 1
 export const FLOOR = 2
 
-/** What is known of the floor from the plan: the row where it begins as a share of the height, or that the frame does not show it. */
+/**
+ * What is known of the floor from the plan: the row where it begins as a share of the height, or that the frame does
+ * not show it.
+ */
 export type KnownFloor = { from: number } | 'out of frame' | 'unknown'
 
 /** The band along the border that is looked at, and how far down its sides, shares of width and height. */
@@ -42,22 +45,31 @@ const borderSeeds = ({ width, height, lightness, a, b }: LabMaps): number[] => {
   const band = Math.max(2, Math.round(BAND_SHARE * width))
   const places: number[] = []
   for (let y = 0; y < height * SIDES_DOWN_TO; y += BORDER_STEP) {
-    for (let x = 0; x < width; x += BORDER_STEP) if (y < band || x < band || x >= width - band) places.push(y * width + x)
+    for (let x = 0; x < width; x += BORDER_STEP)
+      if (y < band || x < band || x >= width - band) places.push(y * width + x)
   }
-  const { off, limit } = robustFields(asPlaces(places, width, height), [lightness, a, b].map(map => Float64Array.from(places, at => map[at]!)), APART, APART_SPREADS)
+  const { off, limit } = robustFields(
+    asPlaces(places, width, height),
+    [lightness, a, b].map(map => Float64Array.from(places, at => map[at]!)),
+    APART,
+    APART_SPREADS,
+  )
   return places.filter((_, index) => off[index]! < limit)
 }
 
 /**
- * The steepness up to which the flood is still on the backdrop: between what lies open from the border and what stands behind an
+ * The steepness up to which the flood is still on the backdrop: between what lies open from the border and what
+ * stands behind an
  * edge, levels have a gap. The widest one counts.
  */
 const edgeLevel = (levels: Float32Array, border: number): number => {
   const least = Math.max(LEAST_EDGE, OVER_BORDER * border)
   const bins = new Uint32Array(LEVEL_BINS + 1)
-  for (let at = 0; at < levels.length; at++) bins[Math.min(LEVEL_BINS, levels[at]! / (2 * MOST_EDGE) * LEVEL_BINS | 0)]!++
+  for (let at = 0; at < levels.length; at++)
+    bins[Math.min(LEVEL_BINS, ((levels[at]! / (2 * MOST_EDGE)) * LEVEL_BINS) | 0)]!++
   for (let bin = 1; bin <= LEVEL_BINS; bin++) bins[bin]! += bins[bin - 1]!
-  const areaAt = (level: number) => bins[Math.min(LEVEL_BINS, Math.floor(level / (2 * MOST_EDGE) * LEVEL_BINS))]! / levels.length
+  const areaAt = (level: number) =>
+    bins[Math.min(LEVEL_BINS, Math.floor((level / (2 * MOST_EDGE)) * LEVEL_BINS))]! / levels.length
   let [best, bestGain] = [least, -1]
   for (let level = least; level < MOST_EDGE; level *= 1.1) {
     // How little more would be flooded if the edge were half as steep again: a gap is where next to nothing would.
@@ -78,7 +90,10 @@ const withoutCrumbs = (grid: Grid, mask: Uint8Array): Uint8Array => {
 const BACKDROP_LABEL = 1
 const OTHER_LABEL = 2
 
-/** The floor among what is not backdrop: what hangs together with both lower corners and begins at the same row on both sides. */
+/**
+ * The floor among what is not backdrop: what hangs together with both lower corners and begins at the same row on
+ * both sides.
+ */
 const floorFound = (grid: Grid, steep: Float32Array, isBackdrop: Uint8Array, level: number): Uint8Array | undefined => {
   const { width, height } = grid
   const corners = [width * (height - 1), width * height - 1]
@@ -94,12 +109,19 @@ const floorFound = (grid: Grid, steep: Float32Array, isBackdrop: Uint8Array, lev
   for (const x of [0, width - 1]) {
     for (let y = Math.ceil(Math.max(left, right) * height) + 3; y < height; y++) seeds[y * width + x] = 1
   }
-  const { labels } = flood(grid, steep, seeds, MOST_EDGE, at => !isBackdrop[at] && steep[at]! <= level && Math.floor(at / width) / height > Math.min(left, right) - 0.02)
+  const { labels } = flood(
+    grid,
+    steep,
+    seeds,
+    MOST_EDGE,
+    at => !isBackdrop[at] && steep[at]! <= level && Math.floor(at / width) / height > Math.min(left, right) - 0.02,
+  )
   return labels
 }
 
 /**
- * Finds backdrop, subject and floor, from the borders inward: the backdrop is what can be reached from the border without crossing
+ * Finds backdrop, subject and floor, from the borders inward: the backdrop is what can be reached from the border
+ * without crossing
  * an edge, however it grows lighter or darker on the way. A code of REGIONS for each pixel.
  */
 export const findRegions = (picture: Reduced, floor: KnownFloor = 'unknown'): Uint8Array => {
@@ -108,27 +130,42 @@ export const findRegions = (picture: Reduced, floor: KnownFloor = 'unknown'): Ui
   const steep = steepness(maps)
   const seedPlaces = borderSeeds(maps)
   const wide = widened(maps, steep, GAP)
-  const border = quantile(seedPlaces.map(at => wide[at]!), OF_BORDER)
+  const border = quantile(
+    seedPlaces.map(at => wide[at]!),
+    OF_BORDER,
+  )
   const seeds = new Uint8Array(width * height)
   for (const at of seedPlaces) seeds[at] = BACKDROP_LABEL
   const { levels } = flood(maps, wide, seeds, MOST_EDGE)
   const level = edgeLevel(levels, border)
   const reached = maskWhere(levels.length, at => levels[at]! <= level)
-  const showing = pockets(maps, reached, maskWhere(wide.length, at => wide[at]! <= level))
+  const showing = pockets(
+    maps,
+    reached,
+    maskWhere(wide.length, at => wide[at]! <= level),
+  )
   const open = reached.map((inside, at) => inside | showing[at]!)
-  const others = withoutCrumbs(maps, maskWhere(open.length, at => open[at] === 0))
+  const others = withoutCrumbs(
+    maps,
+    maskWhere(open.length, at => open[at] === 0),
+  )
   // Between what is sure to be the one and the other, the steepest line is the outline.
   const core = shrunk(maps, others, CORE)
-  const markers = open.map((inside, at) => inside ? BACKDROP_LABEL : core[at] ? OTHER_LABEL : 0)
+  const markers = open.map((inside, at) => (inside ? BACKDROP_LABEL : core[at] ? OTHER_LABEL : 0))
   const { labels } = flood(maps, steep, markers, MOST_EDGE * 4)
-  const isOther = withoutCrumbs(maps, maskWhere(labels.length, at => labels[at] === OTHER_LABEL))
+  const isOther = withoutCrumbs(
+    maps,
+    maskWhere(labels.length, at => labels[at] === OTHER_LABEL),
+  )
   const isBackdrop = maskWhere(isOther.length, at => isOther[at] === 0)
-  const found = isOther.map(other => other ? SUBJECT : BACKDROP)
+  const found = isOther.map(other => (other ? SUBJECT : BACKDROP))
   if (floor === 'out of frame') return found
-  if (floor !== 'unknown') return found.map((region, at) => region === BACKDROP && at >= floor.from * height * width ? FLOOR : region)
+  if (floor !== 'unknown')
+    return found.map((region, at) => (region === BACKDROP && at >= floor.from * height * width ? FLOOR : region))
   const ground = floorFound(maps, steep, isBackdrop, level)
-  return ground ? found.map((region, at) => ground[at] ? FLOOR : region) : found
+  return ground ? found.map((region, at) => (ground[at] ? FLOOR : region)) : found
 }
 
 /** A mask of one region. */
-export const maskOf = (regions: Uint8Array, region: number): Uint8Array => maskWhere(regions.length, at => regions[at] === region)
+export const maskOf = (regions: Uint8Array, region: number): Uint8Array =>
+  maskWhere(regions.length, at => regions[at] === region)

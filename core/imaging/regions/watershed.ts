@@ -4,15 +4,23 @@ import type { Grid } from './maps'
 const STEPS = 1024
 
 /**
- * Floods a landscape from seeds, always over the lowest pass: a watershed by levels (after F. Meyer, "Topographic distance and
- * watershed lines", 1994; from memory). Answers for each pixel the seed's label that reached it first and the height that had to be
+ * Floods a landscape from seeds, always over the lowest pass: a watershed by levels (after F. Meyer, "Topographic
+ * distance and
+ * watershed lines", 1994; from memory). Answers for each pixel the seed's label that reached it first and the height
+ * that had to be
  * crossed; label 0 where `mayEnter` forbids.
  */
-export const flood = ({ width, height }: Grid, heights: Float32Array, seeds: Uint8Array, greatest: number, mayEnter: (at: number) => boolean = () => true): { labels: Uint8Array, levels: Float32Array } => {
+export const flood = (
+  { width, height }: Grid,
+  heights: Float32Array,
+  seeds: Uint8Array,
+  greatest: number,
+  mayEnter: (at: number) => boolean = () => true,
+): { labels: Uint8Array; levels: Float32Array } => {
   const labels = Uint8Array.from(seeds)
   const levels = new Float32Array(heights.length).fill(Infinity)
   const waiting: number[][] = Array.from({ length: STEPS + 1 }, () => [])
-  const stepOf = (at: number) => Math.min(STEPS, Math.floor(heights[at]! / greatest * STEPS))
+  const stepOf = (at: number) => Math.min(STEPS, Math.floor((heights[at]! / greatest) * STEPS))
   seeds.forEach((label, at) => {
     if (label === 0) return
     levels[at] = 0

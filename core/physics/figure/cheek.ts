@@ -2,10 +2,15 @@ import { direction, type Vector } from '../units/vector'
 import { formField } from './form'
 import { headShare, PARTS, SEAT_DROP, type Pose } from './poses'
 
-/** A place on a figure and the way its surface looks there, in the figure's own coordinates and shares of its height. */
-export type SkinPlace = { place: Vector, normal: Vector }
+/**
+ * A place on a figure and the way its surface looks there, in the figure's own coordinates and shares of its height.
+ */
+export type SkinPlace = { place: Vector; normal: Vector }
 
-/** Where a cheek is read: so far round from the way the face looks, degrees, and so high, share of standing height. From memory of faces. */
+/**
+ * Where a cheek is read: so far round from the way the face looks, degrees, and so high, share of standing height.
+ * From memory of faces.
+ */
 const CHEEK_ROUND_DEG = 40
 const CHEEK_HEIGHT = 0.919
 const THING_ROUND_DEG = 58
@@ -18,7 +23,7 @@ const made = new Map<string, SkinPlace>()
 
 const found = (pose: Pose, side: -1 | 1): SkinPlace => {
   const field = formField(PARTS[pose])
-  const round = side * (pose === 'object' ? THING_ROUND_DEG : CHEEK_ROUND_DEG) * Math.PI / 180
+  const round = (side * (pose === 'object' ? THING_ROUND_DEG : CHEEK_ROUND_DEG) * Math.PI) / 180
   const z = pose === 'object' ? headShare(pose) : CHEEK_HEIGHT - (pose === 'sitting' ? SEAT_DROP : 0)
   const [across, ahead] = [Math.sin(round), Math.cos(round)]
   let [inside, outside] = [0, FARTHEST]
@@ -28,7 +33,9 @@ const found = (pose: Pose, side: -1 | 1): SkinPlace => {
     else outside = middle
   }
   const place: Vector = [outside * across, outside * ahead, z]
-  const slope = (step: Vector) => field(place[0] + step[0], place[1] + step[1], place[2] + step[2]) - field(place[0] - step[0], place[1] - step[1], place[2] - step[2])
+  const slope = (step: Vector) =>
+    field(place[0] + step[0], place[1] + step[1], place[2] + step[2]) -
+    field(place[0] - step[0], place[1] - step[1], place[2] - step[2])
   return { place, normal: direction([slope([DISC, 0, 0]), slope([0, DISC, 0]), slope([0, 0, DISC])]) }
 }
 

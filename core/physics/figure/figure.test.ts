@@ -18,13 +18,17 @@ describe('a mesh from a field', () => {
   })
 })
 
-describe.each(POSES)('the mesh of %s', (pose) => {
+describe.each(POSES)('the mesh of %s', pose => {
   const mesh = figureMesh(pose)
 
   it('is closed: every edge belongs to two triangles that run along it in opposite ways', () => {
     const edges = new Map<string, number>()
     for (let triangle = 0; triangle < mesh.count; triangle++) {
-      for (const [a, b] of [[0, 1], [1, 2], [2, 0]] as const) {
+      for (const [a, b] of [
+        [0, 1],
+        [1, 2],
+        [2, 0],
+      ] as const) {
         const [from, to] = [mesh.corners[triangle * 3 + a]!, mesh.corners[triangle * 3 + b]!]
         const key = `${Math.min(from, to)} ${Math.max(from, to)}`
         edges.set(key, (edges.get(key) ?? 0) + (from < to ? 1 : -1))
@@ -34,14 +38,17 @@ describe.each(POSES)('the mesh of %s', (pose) => {
   })
 })
 
-describe.each(POSES.filter(pose => pose !== 'object'))('the %s figure', (pose) => {
+describe.each(POSES.filter(pose => pose !== 'object'))('the %s figure', pose => {
   const mesh = figureMesh(pose)
 
   // From memory: an adult of 1.72 m has a skin of about 1.8 m^2 and a volume of about 70 litres; clothed a little more.
   it('has the size of a person', () => {
     let volume = 0
     for (let triangle = 0; triangle < mesh.count; triangle++) {
-      const [ax, ay, az, bx, by, bz, cx, cy, cz] = mesh.triangles.subarray(triangle * 9, triangle * 9 + 9) as unknown as number[]
+      const [ax, ay, az, bx, by, bz, cx, cy, cz] = mesh.triangles.subarray(
+        triangle * 9,
+        triangle * 9 + 9,
+      ) as unknown as number[]
       volume += (ax! * (by! * cz! - bz! * cy!) + ay! * (bz! * cx! - bx! * cz!) + az! * (bx! * cy! - by! * cx!)) / 6
     }
     expectWithin(volume * 1.72 ** 3 * 1000, 78, 8)
@@ -50,7 +57,9 @@ describe.each(POSES.filter(pose => pose !== 'object'))('the %s figure', (pose) =
 
   it('is made of skin, cloth, hair and eyes, the eyes at the height of the head', () => {
     const heightOf = (triangle: number) => mesh.triangles[triangle * 9 + 2]!
-    const eyes = [...mesh.material.keys()].filter(triangle => mesh.material[triangle] === FIGURE_MATERIALS.indexOf('eyes'))
+    const eyes = [...mesh.material.keys()].filter(
+      triangle => mesh.material[triangle] === FIGURE_MATERIALS.indexOf('eyes'),
+    )
     expect([...new Set(mesh.material)].filter(material => FIGURE_MATERIALS[material] !== 'irises')).toHaveLength(4)
     eyes.forEach(triangle => expectWithin(heightOf(triangle), headShare(pose), 0.02))
   })

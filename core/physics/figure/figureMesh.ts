@@ -31,15 +31,22 @@ const meshOf = (pose: Pose): TriangleMesh => {
     lines(-0.01, 1.03 - drop, 0.86 - drop, 1.02 - drop),
   )
   const materials = Uint8Array.from({ length: faces.length / 3 }, (_, face) => {
-    const middle = (axis: number) => [0, 1, 2].reduce((sum, corner) => sum + vertices[faces[face * 3 + corner]! * 3 + axis]! / 3, 0)
+    const middle = (axis: number) =>
+      [0, 1, 2].reduce((sum, corner) => sum + vertices[faces[face * 3 + corner]! * 3 + axis]! / 3, 0)
     return FIGURE_MATERIALS.indexOf(materialAt(parts, middle(0), middle(1), middle(2)))
   })
-  return { ...triangleMesh(vertices, normals, faces, materials, PATCH), materialAt: (x, y, z) => FIGURE_MATERIALS.indexOf(materialAt(parts, x, y, z)) }
+  return {
+    ...triangleMesh(vertices, normals, faces, materials, PATCH),
+    materialAt: (x, y, z) => FIGURE_MATERIALS.indexOf(materialAt(parts, x, y, z)),
+  }
 }
 
 const meshes = new Map<Pose, TriangleMesh>()
 
-/** The figure in a pose, a body height of 1, on its mark and looking along y. Made once for each pose, since it never differs. */
+/**
+ * The figure in a pose, a body height of 1, on its mark and looking along y. Made once for each pose, since it never
+ * differs.
+ */
 export const figureMesh = (pose: Pose): TriangleMesh => {
   const known = meshes.get(pose) ?? meshOf(pose)
   meshes.set(pose, known)

@@ -3,20 +3,38 @@ import type { FigureMaterial, Part } from './form'
 
 /** How a sitter holds themself. */
 export const POSES = ['standing', 'sitting', 'object'] as const
-export type Pose = typeof POSES[number]
+export type Pose = (typeof POSES)[number]
 
 /**
- * Proportions of an adult as shares of standing height, rounded from memory of drawing canons; good for shadows, framing and
+ * Proportions of an adult as shares of standing height, rounded from memory of drawing canons; good for shadows,
+ * framing and
  * for judging light on a face. x to the figure's left, y ahead, z up.
  */
-const ball = (centre: Vector, radii: Vector, material: FigureMaterial, soft: number): Part => ({ shape: 'ball', centre, radii, material, soft })
-const limb = (from: Vector, fromRadius: number, to: Vector, toRadius: number, material: FigureMaterial, soft: number): Part =>
-  ({ shape: 'limb', from, to, fromRadius, toRadius, material, soft })
+const ball = (centre: Vector, radii: Vector, material: FigureMaterial, soft: number): Part => ({
+  shape: 'ball',
+  centre,
+  radii,
+  material,
+  soft,
+})
+const limb = (
+  from: Vector,
+  fromRadius: number,
+  to: Vector,
+  toRadius: number,
+  material: FigureMaterial,
+  soft: number,
+): Part => ({ shape: 'limb', from, to, fromRadius, toRadius, material, soft })
 
 /** A part and its mirror image. */
 const both = (part: Part): Part[] => {
   const mirror = ([x, y, z]: Vector): Vector => [-x, y, z]
-  return [part, part.shape === 'ball' ? { ...part, centre: mirror(part.centre) } : { ...part, from: mirror(part.from), to: mirror(part.to) }]
+  return [
+    part,
+    part.shape === 'ball'
+      ? { ...part, centre: mirror(part.centre) }
+      : { ...part, from: mirror(part.from), to: mirror(part.to) },
+  ]
 }
 
 const HEAD: readonly Part[] = [
@@ -44,7 +62,9 @@ const TORSO: readonly Part[] = [
 
 const lowered = (part: Part, by: number): Part => {
   const down = ([x, y, z]: Vector): Vector => [x, y, z - by]
-  return part.shape === 'ball' ? { ...part, centre: down(part.centre) } : { ...part, from: down(part.from), to: down(part.to) }
+  return part.shape === 'ball'
+    ? { ...part, centre: down(part.centre) }
+    : { ...part, from: down(part.from), to: down(part.to) }
 }
 
 /** By how much hips, trunk and head come down on a stool. */
@@ -86,4 +106,5 @@ const OBJECT: readonly Part[] = [
 export const PARTS: Record<Pose, readonly Part[]> = { standing: STANDING, sitting: SITTING, object: OBJECT }
 
 /** Height of the eyes and the middle of the head; of a thing, where it is read. */
-export const headShare = (pose: Pose): number => pose === 'object' ? 0.6 : 0.935 - (pose === 'sitting' ? SEAT_DROP : 0)
+export const headShare = (pose: Pose): number =>
+  pose === 'object' ? 0.6 : 0.935 - (pose === 'sitting' ? SEAT_DROP : 0)

@@ -4,7 +4,7 @@ import { direction, type Vector } from '../units/vector'
 export type Field = (x: number, y: number, z: number) => number
 
 /** A smooth mesh of the field's zero: places, unit normals, and triangles counter-clockwise from outside. */
-export type Net = { vertices: Float64Array, normals: Float64Array, faces: Uint32Array }
+export type Net = { vertices: Float64Array; normals: Float64Array; faces: Uint32Array }
 
 const SLOPE_STEP = 1e-4
 const PULLS = 2
@@ -28,16 +28,21 @@ const pulled = (field: Field, start: Vector): Vector => {
 }
 
 /**
- * Meshes the zero of a field on a grid of uneven steps: one vertex in every cell that the surface crosses, one four-cornered face
+ * Meshes the zero of a field on a grid of uneven steps: one vertex in every cell that the surface crosses, one
+ * four-cornered face
  * across every edge that it crosses (naive surface nets, after S. Gibson, 1998).
  */
 export const surfaceNet = (field: Field, xs: readonly number[], ys: readonly number[], zs: readonly number[]): Net => {
   const counts = [xs.length, ys.length, zs.length] as const
   const node = (i: number, j: number, k: number) => (k * counts[1] + j) * counts[0] + i
   const values = new Float64Array(counts[0] * counts[1] * counts[2])
-  zs.forEach((z, k) => ys.forEach((y, j) => xs.forEach((x, i) => {
-    values[node(i, j, k)] = field(x, y, z)
-  })))
+  zs.forEach((z, k) =>
+    ys.forEach((y, j) =>
+      xs.forEach((x, i) => {
+        values[node(i, j, k)] = field(x, y, z)
+      }),
+    ),
+  )
 
   const vertices: number[] = []
   const normals: number[] = []
@@ -46,7 +51,7 @@ export const surfaceNet = (field: Field, xs: readonly number[], ys: readonly num
   const isCrossed = (i: number, j: number, k: number): boolean => {
     const isInside = values[node(i, j, k)]! < 0
     for (let corner = 1; corner < 8; corner++) {
-      if ((values[node(i + (corner & 1), j + ((corner >> 1) & 1), k + (corner >> 2))]! < 0) !== isInside) return true
+      if (values[node(i + (corner & 1), j + ((corner >> 1) & 1), k + (corner >> 2))]! < 0 !== isInside) return true
     }
     return false
   }
@@ -62,7 +67,7 @@ export const surfaceNet = (field: Field, xs: readonly number[], ys: readonly num
       low[(axis + 2) % 3]! += (edge >> 1) & 1
       const high = low.with(axis, low[axis]! + 1)
       const [a, b] = [values[node(low[0]!, low[1]!, low[2]!)]!, values[node(high[0]!, high[1]!, high[2]!)]!]
-      if ((a < 0) === (b < 0)) continue
+      if (a < 0 === b < 0) continue
       const share = a / (a - b)
       for (let part = 0; part < 3; part++) {
         const line = grid[part]!
@@ -75,7 +80,8 @@ export const surfaceNet = (field: Field, xs: readonly number[], ys: readonly num
     vertices.push(...place)
     normals.push(...direction(slopeAt(field, place)))
   }
-  for (let k = 0; k < counts[2] - 1; k++) for (let j = 0; j < counts[1] - 1; j++) for (let i = 0; i < counts[0] - 1; i++) layVertex(i, j, k)
+  for (let k = 0; k < counts[2] - 1; k++)
+    for (let j = 0; j < counts[1] - 1; j++) for (let i = 0; i < counts[0] - 1; i++) layVertex(i, j, k)
 
   const faces: number[] = []
   const stride = [1, counts[0], counts[0] * counts[1]] as const
@@ -83,9 +89,14 @@ export const surfaceNet = (field: Field, xs: readonly number[], ys: readonly num
     const at = node(i, j, k)
     if ([i, j, k][axis]! + 1 >= counts[axis]) return
     const [a, b] = [values[at]!, values[at + stride[axis]]!]
-    if ((a < 0) === (b < 0)) return
+    if (a < 0 === b < 0) return
     const low = [i, j, k]
-    const around = [[0, 0], [-1, 0], [-1, -1], [0, -1]].map(([du, dv]) => {
+    const around = [
+      [0, 0],
+      [-1, 0],
+      [-1, -1],
+      [0, -1],
+    ].map(([du, dv]) => {
       const cell = low.with((axis + 1) % 3, low[(axis + 1) % 3]! + du!)
       const moved = cell.with((axis + 2) % 3, cell[(axis + 2) % 3]! + dv!)
       return moved.some(index => index < 0) ? undefined : vertexOfCell.get(node(moved[0]!, moved[1]!, moved[2]!))
@@ -94,6 +105,8 @@ export const surfaceNet = (field: Field, xs: readonly number[], ys: readonly num
     const [p, q, r, s] = (a < 0 ? around : around.reverse()) as [number, number, number, number]
     faces.push(p, q, r, p, r, s)
   }
-  for (let k = 0; k < counts[2]; k++) for (let j = 0; j < counts[1]; j++) for (let i = 0; i < counts[0]; i++) for (let axis = 0; axis < 3; axis++) layFace(i, j, k, axis as 0 | 1 | 2)
+  for (let k = 0; k < counts[2]; k++)
+    for (let j = 0; j < counts[1]; j++)
+      for (let i = 0; i < counts[0]; i++) for (let axis = 0; axis < 3; axis++) layFace(i, j, k, axis as 0 | 1 | 2)
   return { vertices: Float64Array.from(vertices), normals: Float64Array.from(normals), faces: Uint32Array.from(faces) }
 }

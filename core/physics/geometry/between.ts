@@ -1,10 +1,18 @@
 import type { RayScene } from './kernel'
 
 /**
- * Whether anything can stand between places of one box and places of another: whether any thing's box meets the box around both.
- * Never says no where something does. Two surfaces may be spared, since they cannot: a flat receiver's own, a light's own back.
+ * Whether anything can stand between places of one box and places of another: whether any thing's box meets the box
+ * around both.
+ * Never says no where something does. Two surfaces may be spared, since they cannot: a flat receiver's own, a light's
+ * own back.
  */
-export const mayStandBetween = ({ boxes, surface }: RayScene, a: Float64Array, b: Float64Array, spared: number, sparedToo: number): boolean => {
+export const mayStandBetween = (
+  { boxes, surface }: RayScene,
+  a: Float64Array,
+  b: Float64Array,
+  spared: number,
+  sparedToo: number,
+): boolean => {
   for (let primitive = 0, at = 0; primitive < surface.length; primitive++, at += 6) {
     if (surface[primitive] === spared || surface[primitive] === sparedToo) continue
     let meets = true

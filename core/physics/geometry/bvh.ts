@@ -1,7 +1,8 @@
 import { emptyBox } from './box'
 
 /**
- * A tree of boxes over items. An inner node carries the boxes of both its children, so that one visit tells which to go to.
+ * A tree of boxes over items. An inner node carries the boxes of both its children, so that one visit tells which to
+ * go to.
  * A child is named by the number of its inner node, or by -1 - n for leaf n.
  */
 export type BoxTree = {
@@ -22,7 +23,7 @@ export const MOST_DEPTH = 64
 
 const BINS = 8
 
-type Span = { first: number, end: number }
+type Span = { first: number; end: number }
 
 const grow = (box: Float64Array, boxes: Float64Array, item: number): void => {
   for (let axis = 0; axis < 3; axis++) {
@@ -36,11 +37,22 @@ const halfArea = (box: Float64Array): number => {
   return x < 0 ? 0 : x * y + y * z + z * x
 }
 
-/** Which items go low where a span is best cut along an axis, by the surface-area heuristic (J. Goldsmith and J. Salmon, 1987) in equal bins. */
-const bestCut = (items: Float64Array, order: Int32Array, { first, end }: Span, axis: number, least: number, most: number) => {
+/**
+ * Which items go low where a span is best cut along an axis, by the surface-area heuristic (J. Goldsmith and J.
+ * Salmon, 1987) in equal bins.
+ */
+const bestCut = (
+  items: Float64Array,
+  order: Int32Array,
+  { first, end }: Span,
+  axis: number,
+  least: number,
+  most: number,
+) => {
   const counts = new Int32Array(BINS)
   const bins = Array.from({ length: BINS }, emptyBox)
-  const binOf = (item: number) => Math.min(BINS - 1, Math.floor((centreOf(items, item, axis) - least) / (most - least) * BINS))
+  const binOf = (item: number) =>
+    Math.min(BINS - 1, Math.floor(((centreOf(items, item, axis) - least) / (most - least)) * BINS))
   for (let index = first; index < end; index++) {
     const bin = binOf(order[index]!)
     counts[bin]! += 1
@@ -62,7 +74,8 @@ const bestCut = (items: Float64Array, order: Int32Array, { first, end }: Span, a
   return (item: number): boolean => binOf(item) < best
 }
 
-const centreOf = (items: Float64Array, item: number, axis: number): number => (items[item * 6 + axis]! + items[item * 6 + 3 + axis]!) / 2
+const centreOf = (items: Float64Array, item: number, axis: number): number =>
+  (items[item * 6 + axis]! + items[item * 6 + 3 + axis]!) / 2
 
 /** Moves the items of a span that fit to its front; answers where the others begin. */
 const partition = (order: Int32Array, { first, end }: Span, isLow: (item: number) => boolean): number => {
@@ -90,7 +103,7 @@ export const boxTree = (items: Float64Array, leafSize: number): BoxTree => {
     return -leaves.length / 2
   }
 
-  const build = (span: Span, depth: number): { child: number, box: Float64Array } => {
+  const build = (span: Span, depth: number): { child: number; box: Float64Array } => {
     const box = emptyBox()
     const centres = emptyBox()
     for (let index = span.first; index < span.end; index++) {
@@ -103,12 +116,16 @@ export const boxTree = (items: Float64Array, leafSize: number): BoxTree => {
     }
     const widths = [0, 1, 2].map(axis => centres[axis + 3]! - centres[axis]!)
     const axis = widths.indexOf(Math.max(...widths))
-    if (span.end - span.first <= leafSize || depth >= MOST_DEPTH - 2 || widths[axis]! <= 1e-9) return { child: layLeaf(span), box }
+    if (span.end - span.first <= leafSize || depth >= MOST_DEPTH - 2 || widths[axis]! <= 1e-9)
+      return { child: layLeaf(span), box }
     const middle = partition(order, span, bestCut(items, order, span, axis, centres[axis]!, centres[axis + 3]!))
     const node = children.length / 2
     children.push(0, 0)
     boxes.push(...new Float64Array(12))
-    const parts = [build({ first: span.first, end: middle }, depth + 1), build({ first: middle, end: span.end }, depth + 1)]
+    const parts = [
+      build({ first: span.first, end: middle }, depth + 1),
+      build({ first: middle, end: span.end }, depth + 1),
+    ]
     parts.forEach((part, side) => {
       children[node * 2 + side] = part.child
       part.box.forEach((bound, at) => {

@@ -1,5 +1,6 @@
 /**
- * Where a ray strikes one primitive, laid out as in layOut.ts. Each answers whether it does so nearer than `found[0]`, and then
+ * Where a ray strikes one primitive, laid out as in layOut.ts. Each answers whether it does so nearer than
+ * `found[0]`, and then
  * has written distance, place on the surface (and triangle) there. Nothing here allocates.
  */
 const HALF_CIRCLE = Math.PI
@@ -12,11 +13,18 @@ const note = (found: Float64Array, distance: number, u: number, v: number): bool
   return true
 }
 
-export const strikeSheet = (data: Float64Array, at: number, isRound: boolean, ray: Float64Array, found: Float64Array): boolean => {
+export const strikeSheet = (
+  data: Float64Array,
+  at: number,
+  isRound: boolean,
+  ray: Float64Array,
+  found: Float64Array,
+): boolean => {
   const nx = data[at]!
   const ny = data[at + 1]!
   const nz = data[at + 2]!
-  const distance = (data[at + 3]! - nx * ray[0]! - ny * ray[1]! - nz * ray[2]!) / (nx * ray[3]! + ny * ray[4]! + nz * ray[5]!)
+  const distance =
+    (data[at + 3]! - nx * ray[0]! - ny * ray[1]! - nz * ray[2]!) / (nx * ray[3]! + ny * ray[4]! + nz * ray[5]!)
   if (!(distance > 0 && distance < found[0]!)) return false
   const x = ray[0]! + distance * ray[3]!
   const y = ray[1]! + distance * ray[4]!
@@ -51,7 +59,10 @@ export const strikeArc = (data: Float64Array, at: number, ray: Float64Array, fou
     const x = px + distance * ray[3]!
     const y = py + distance * ray[4]!
     const z = pz + distance * ray[5]!
-    let angle = Math.atan2(x * data[at + 11]! + y * data[at + 12]! + z * data[at + 13]!, x * data[at + 8]! + y * data[at + 9]! + z * data[at + 10]!)
+    let angle = Math.atan2(
+      x * data[at + 11]! + y * data[at + 12]! + z * data[at + 13]!,
+      x * data[at + 8]! + y * data[at + 9]! + z * data[at + 10]!,
+    )
     if (angle < 0) angle += 2 * HALF_CIRCLE
     if (angle <= data[at + 14]!) return note(found, distance, s, angle / data[at + 14]!)
   }
@@ -83,7 +94,13 @@ export const strikeBowl = (data: Float64Array, at: number, ray: Float64Array, fo
 }
 
 /** Triangles by the triple products of T. Moeller and B. Trumbore (1997), from both sides. */
-export const strikeTriangles = (triangles: Float64Array, first: number, count: number, ray: Float64Array, found: Float64Array): boolean => {
+export const strikeTriangles = (
+  triangles: Float64Array,
+  first: number,
+  count: number,
+  ray: Float64Array,
+  found: Float64Array,
+): boolean => {
   let struck = false
   for (let triangle = first; triangle < first + count; triangle++) {
     const at = triangle * 9

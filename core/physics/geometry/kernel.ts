@@ -49,10 +49,14 @@ const strikePrimitive = (scene: RayScene, primitive: number, anyWill: boolean): 
   const { data, outer, inner, found } = scene
   const at = primitive * STRIDE
   switch (scene.kinds[primitive]) {
-    case KIND.sheet: return strikeSheet(data, at, false, outer.ray, found)
-    case KIND.disc: return strikeSheet(data, at, true, outer.ray, found)
-    case KIND.arc: return strikeArc(data, at, outer.ray, found)
-    case KIND.bowl: return strikeBowl(data, at, outer.ray, found)
+    case KIND.sheet:
+      return strikeSheet(data, at, false, outer.ray, found)
+    case KIND.disc:
+      return strikeSheet(data, at, true, outer.ray, found)
+    case KIND.arc:
+      return strikeArc(data, at, outer.ray, found)
+    case KIND.bowl:
+      return strikeBowl(data, at, outer.ray, found)
     default: {
       enterBody(outer, inner, data, at)
       return walkTree(scene.bodies[primitive]!.mesh.tree, inner, found, anyWill, scene.testTriangles[primitive]!)
@@ -78,7 +82,10 @@ export const rayScene = (scene: Scene): RayScene => {
     ...laid,
     testNearest: (first, count) => testLeaf(rays, false, first, count),
     testAny: (first, count) => testLeaf(rays, true, first, count),
-    testTriangles: laid.bodies.map(body => body && ((first, count) => strikeTriangles(body.mesh.triangles, first, count, laid.inner.ray, laid.found))),
+    testTriangles: laid.bodies.map(
+      body =>
+        body && ((first, count) => strikeTriangles(body.mesh.triangles, first, count, laid.inner.ray, laid.found)),
+    ),
   }
   return rays
 }
@@ -125,18 +132,36 @@ const isFrontStruck = (scene: RayScene, primitive: number, ray: Float64Array, fo
   const at = primitive * STRIDE
   switch (scene.kinds[primitive]) {
     case KIND.arc: {
-      const [px, py, pz] = [ray[0]! + distance * ray[3]! - data[at]!, ray[1]! + distance * ray[4]! - data[at + 1]!, ray[2]! + distance * ray[5]! - data[at + 2]!]
+      const [px, py, pz] = [
+        ray[0]! + distance * ray[3]! - data[at]!,
+        ray[1]! + distance * ray[4]! - data[at + 1]!,
+        ray[2]! + distance * ray[5]! - data[at + 2]!,
+      ]
       const along = px * data[at + 3]! + py * data[at + 4]! + pz * data[at + 5]!
-      const outward = (px - along * data[at + 3]!) * ray[3]! + (py - along * data[at + 4]!) * ray[4]! + (pz - along * data[at + 5]!) * ray[5]!
-      return (outward > 0) === (data[at + 15] === 1)
+      const outward =
+        (px - along * data[at + 3]!) * ray[3]! +
+        (py - along * data[at + 4]!) * ray[4]! +
+        (pz - along * data[at + 5]!) * ray[5]!
+      return outward > 0 === (data[at + 15] === 1)
     }
-    case KIND.bowl: return (ray[0]! + distance * ray[3]! - data[at]!) * ray[3]! + (ray[1]! + distance * ray[4]! - data[at + 1]!) * ray[4]! + (ray[2]! + distance * ray[5]! - data[at + 2]!) * ray[5]! > 0
-    case KIND.body: return true
-    default: return data[at]! * ray[3]! + data[at + 1]! * ray[4]! + data[at + 2]! * ray[5]! < 0
+    case KIND.bowl:
+      return (
+        (ray[0]! + distance * ray[3]! - data[at]!) * ray[3]! +
+          (ray[1]! + distance * ray[4]! - data[at + 1]!) * ray[4]! +
+          (ray[2]! + distance * ray[5]! - data[at + 2]!) * ray[5]! >
+        0
+      )
+    case KIND.body:
+      return true
+    default:
+      return data[at]! * ray[3]! + data[at + 1]! * ray[4]! + data[at + 2]! * ray[5]! < 0
   }
 }
 
-/** Finds the first surface along the ray that was set. Takes no numbers: passing those on would cost an allocation each. */
+/**
+ * Finds the first surface along the ray that was set. Takes no numbers: passing those on would cost an allocation
+ * each.
+ */
 const castSet = (scene: RayScene, hit: Hit): void => {
   const { found, walls, outer } = scene
   found[0] = Infinity
@@ -164,13 +189,33 @@ const isSetBlocked = (scene: RayScene): boolean => {
 }
 
 /** Finds the first surface along a ray and writes it to `hit`; `hit.surface` is -1 where there is none. */
-export const castRay = (scene: RayScene, ox: number, oy: number, oz: number, dx: number, dy: number, dz: number, hit: Hit): void => {
+export const castRay = (
+  scene: RayScene,
+  ox: number,
+  oy: number,
+  oz: number,
+  dx: number,
+  dy: number,
+  dz: number,
+  hit: Hit,
+): void => {
   setRay(scene, ox, oy, oz, dx, dy, dz)
   castSet(scene, hit)
 }
 
-/** Whether anything stands between two points: the ray runs from o for one length of d. Walls of the room are not asked. */
-export const isBlocked = (scene: RayScene, ox: number, oy: number, oz: number, dx: number, dy: number, dz: number): boolean => {
+/**
+ * Whether anything stands between two points: the ray runs from o for one length of d. Walls of the room are not
+ * asked.
+ */
+export const isBlocked = (
+  scene: RayScene,
+  ox: number,
+  oy: number,
+  oz: number,
+  dx: number,
+  dy: number,
+  dz: number,
+): boolean => {
   setRay(scene, ox, oy, oz, dx, dy, dz)
   return isSetBlocked(scene)
 }

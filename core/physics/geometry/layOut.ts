@@ -12,7 +12,10 @@ export const KIND = { sheet: 0, disc: 1, arc: 2, bowl: 3, body: 4 } as const
 export type Walls = {
   /** Least x, y, z, then greatest. */
   bounds: Float64Array
-  /** Index into the scene's surfaces of the wall at each of these, and its linear forms of s and t (eight numbers each). */
+  /**
+   * Index into the scene's surfaces of the wall at each of these, and its linear forms of s and t (eight numbers
+   * each).
+   */
   surface: Int32Array
   forms: Float64Array
 }
@@ -59,42 +62,68 @@ const layOutArc = ({ centre, axis, from, radiusM, sweepRad, isHollow }: Arc): nu
   return [...centre, ...along, length(axis), radiusM, ...from, ...cross(along, from), sweepRad, isHollow ? 1 : 0]
 }
 
-const layOutBowl = ({ centre, radiusM, axes }: Bowl): number[] => [...centre, radiusM, ...axes[0], ...axes[1], ...axes[2]]
+const layOutBowl = ({ centre, radiusM, axes }: Bowl): number[] => [
+  ...centre,
+  radiusM,
+  ...axes[0],
+  ...axes[1],
+  ...axes[2],
+]
 
 const layOutBody = ({ place, turnDeg, scaleM }: Body): number[] => {
-  const angle = turnDeg * Math.PI / 180
+  const angle = (turnDeg * Math.PI) / 180
   return [...place, Math.cos(angle), Math.sin(angle), 1 / scaleM]
 }
 
-const numbersOf = (surface: Surface): { kind: number, numbers: number[] } => {
+const numbersOf = (surface: Surface): { kind: number; numbers: number[] } => {
   switch (surface.shape) {
-    case 'sheet': return { kind: surface.isRound ? KIND.disc : KIND.sheet, numbers: layOutSheet(surface) }
-    case 'arc': return { kind: KIND.arc, numbers: layOutArc(surface) }
-    case 'bowl': return { kind: KIND.bowl, numbers: layOutBowl(surface) }
-    case 'body': return { kind: KIND.body, numbers: layOutBody(surface) }
+    case 'sheet':
+      return { kind: surface.isRound ? KIND.disc : KIND.sheet, numbers: layOutSheet(surface) }
+    case 'arc':
+      return { kind: KIND.arc, numbers: layOutArc(surface) }
+    case 'bowl':
+      return { kind: KIND.bowl, numbers: layOutBowl(surface) }
+    case 'body':
+      return { kind: KIND.body, numbers: layOutBody(surface) }
   }
 }
 
 /** Points whose box holds the whole surface. */
 const hullOf = (surface: Surface): Vector[] => {
   switch (surface.shape) {
-    case 'sheet': return [0, 1, 2, 3].map(corner => add(surface.corner, add(scale(surface.edgeS, corner % 2), scale(surface.edgeT, corner >> 1))))
+    case 'sheet':
+      return [0, 1, 2, 3].map(corner =>
+        add(surface.corner, add(scale(surface.edgeS, corner % 2), scale(surface.edgeT, corner >> 1))),
+      )
     case 'arc': {
       const across = cross(direction(surface.axis), surface.from)
       // Octagons around the circle, so that no part of the arc bulges out.
       const reach = surface.radiusM / Math.cos(surface.sweepRad / 16)
-      return Array.from({ length: 9 }, (_, step) => (step - 0.5) / 8 * surface.sweepRad).concat(0, surface.sweepRad).flatMap((angle) => {
-        const start = add(surface.centre, add(scale(surface.from, reach * Math.cos(angle)), scale(across, reach * Math.sin(angle))))
-        return [start, add(start, surface.axis)]
-      })
+      return Array.from({ length: 9 }, (_, step) => ((step - 0.5) / 8) * surface.sweepRad)
+        .concat(0, surface.sweepRad)
+        .flatMap(angle => {
+          const start = add(
+            surface.centre,
+            add(scale(surface.from, reach * Math.cos(angle)), scale(across, reach * Math.sin(angle))),
+          )
+          return [start, add(start, surface.axis)]
+        })
     }
-    case 'bowl': return [0, 1, 2, 3, 4, 5, 6, 7].map(corner => surface.axes.reduce<Vector>((sum, axis, index) =>
-      (corner >> index) & 1 ? add(sum, scale(axis, surface.radiusM)) : sum, surface.centre))
+    case 'bowl':
+      return [0, 1, 2, 3, 4, 5, 6, 7].map(corner =>
+        surface.axes.reduce<Vector>(
+          (sum, axis, index) => ((corner >> index) & 1 ? add(sum, scale(axis, surface.radiusM)) : sum),
+          surface.centre,
+        ),
+      )
     case 'body': {
       const { bounds } = surface.mesh.tree
       const reach = Math.max(...[0, 1, 3, 4].map(axis => Math.abs(bounds[axis]!))) * Math.SQRT2 * surface.scaleM
       const [x, y, z] = surface.place
-      return [[x - reach, y - reach, z + bounds[2]! * surface.scaleM], [x + reach, y + reach, z + bounds[5]! * surface.scaleM]]
+      return [
+        [x - reach, y - reach, z + bounds[2]! * surface.scaleM],
+        [x + reach, y + reach, z + bounds[5]! * surface.scaleM],
+      ]
     }
   }
 }
@@ -102,16 +131,23 @@ const hullOf = (surface: Surface): Vector[] => {
 const boxOf = (surface: Surface): number[] => {
   const hull = hullOf(surface)
   const along = (axis: number) => hull.map(point => point[axis]!)
-  return [0, 1, 2].map(axis => Math.min(...along(axis)) - BOX_SLACK_M).concat([0, 1, 2].map(axis => Math.max(...along(axis)) + BOX_SLACK_M))
+  return [0, 1, 2]
+    .map(axis => Math.min(...along(axis)) - BOX_SLACK_M)
+    .concat([0, 1, 2].map(axis => Math.max(...along(axis)) + BOX_SLACK_M))
 }
 
-const wallsOf = (entries: readonly { surface: Sheet, index: number }[]): Walls | undefined => {
+const wallsOf = (entries: readonly { surface: Sheet; index: number }[]): Walls | undefined => {
   if (entries.length === 0) return undefined
   if (entries.length !== 6) throw new RangeError(`A closed room has six walls; got ${entries.length}.`)
   const hull = entries.flatMap(({ surface }) => hullOf(surface))
-  const bounds = Float64Array.from([0, 1, 2].map(axis => Math.min(...hull.map(point => point[axis]!))).concat([0, 1, 2].map(axis => Math.max(...hull.map(point => point[axis]!)))))
-  const ordered = Array.from(bounds, (bound, side) => entries.find(({ surface }) =>
-    hullOf(surface).every(point => Math.abs(point[side % 3]! - bound) < 1e-9)))
+  const bounds = Float64Array.from(
+    [0, 1, 2]
+      .map(axis => Math.min(...hull.map(point => point[axis]!)))
+      .concat([0, 1, 2].map(axis => Math.max(...hull.map(point => point[axis]!)))),
+  )
+  const ordered = Array.from(bounds, (bound, side) =>
+    entries.find(({ surface }) => hullOf(surface).every(point => Math.abs(point[side % 3]! - bound) < 1e-9)),
+  )
   if (ordered.some(entry => !entry)) throw new RangeError('The walls of a room make a box along the axes.')
   return {
     bounds,
@@ -123,7 +159,8 @@ const wallsOf = (entries: readonly { surface: Sheet, index: number }[]): Walls |
 /** Lays a scene out for ray casting. */
 export const layOut = (scene: Scene): LaidOut => {
   const all = scene.surfaces.map((surface, index) => ({ surface, index }))
-  const isWall = (entry: typeof all[number]): entry is { surface: Sheet, index: number } => entry.surface.shape === 'sheet' && entry.surface.encloses
+  const isWall = (entry: (typeof all)[number]): entry is { surface: Sheet; index: number } =>
+    entry.surface.shape === 'sheet' && entry.surface.encloses
   const things = all.filter(entry => !isWall(entry))
   const boxes = Float64Array.from(things.flatMap(({ surface }) => boxOf(surface)))
   const tree = boxTree(boxes, LEAF_PRIMITIVES)
@@ -139,9 +176,12 @@ export const layOut = (scene: Scene): LaidOut => {
     tree,
     kinds,
     data,
-    boxes: Float64Array.from({ length: boxes.length }, (_, at) => boxes[tree.order[Math.floor(at / 6)]! * 6 + at % 6]!),
+    boxes: Float64Array.from(
+      { length: boxes.length },
+      (_, at) => boxes[tree.order[Math.floor(at / 6)]! * 6 + (at % 6)]!,
+    ),
     surface: Int32Array.from(ordered, entry => entry.index),
-    bodies: ordered.map(({ surface }) => surface.shape === 'body' ? surface : undefined),
+    bodies: ordered.map(({ surface }) => (surface.shape === 'body' ? surface : undefined)),
     walls: wallsOf(all.filter(isWall)),
     outer: walker(),
     inner: walker(),

@@ -4,13 +4,15 @@ import type { TriangleMesh } from './triangleMesh'
 
 /**
  * What a surface does besides scattering light evenly.
- * `coat`: a clear smooth layer that mirrors by Fresnel's equations for its refractive index; what enters scatters below it.
- * `lobe`: `share` of the light leaves around the mirror direction, spread as cos^n about it with `halfWidthDeg` to half; the rest scatters.
+ * `coat`: a clear smooth layer that mirrors by Fresnel's equations for its refractive index; what enters scatters
+ * below it.
+ * `lobe`: `share` of the light leaves around the mirror direction, spread as cos^n about it with `halfWidthDeg` to
+ * half; the rest scatters.
  */
-export type Gloss = { kind: 'coat', refractiveIndex: number } | { kind: 'lobe', share: number, halfWidthDeg: number }
+export type Gloss = { kind: 'coat'; refractiveIndex: number } | { kind: 'lobe'; share: number; halfWidthDeg: number }
 
 /** One side of a surface: diffuse reflectance per channel, and its gloss or null. */
-export type Side = { reflectance: Rgb, gloss: Gloss | null }
+export type Side = { reflectance: Rgb; gloss: Gloss | null }
 
 type Named = {
   id: string
@@ -21,7 +23,9 @@ type Named = {
 /** Cut into a grid of patches for the bounced light, none wider than `patchM`. */
 type Gridded = Named & { patchM: number }
 
-/** A flat sheet: `corner + s edgeS + t edgeT` for s, t in 0..1, or the ellipse inscribed in it. Seen from both sides. */
+/**
+ * A flat sheet: `corner + s edgeS + t edgeT` for s, t in 0..1, or the ellipse inscribed in it. Seen from both sides.
+ */
 export type Sheet = Gridded & {
   shape: 'sheet'
   corner: Vector
@@ -33,11 +37,17 @@ export type Sheet = Gridded & {
   back: Side
   /** Share of light that leaves scattered on the other side, per channel; the same from both sides. */
   transmittance: Rgb
-  /** Walls of the closed room: six of them make a box along the axes, every ray inside ends on one, and none casts a shadow. */
+  /**
+   * Walls of the closed room: six of them make a box along the axes, every ray inside ends on one, and none casts a
+   * shadow.
+   */
   encloses: boolean
 }
 
-/** Part of a cylinder's wall: along `axis` from `centre`, from the unit direction `from` by `sweepRad` about the axis (right-handed). */
+/**
+ * Part of a cylinder's wall: along `axis` from `centre`, from the unit direction `from` by `sweepRad` about the axis
+ * (right-handed).
+ */
 export type Arc = Gridded & {
   shape: 'arc'
   centre: Vector
@@ -88,15 +98,39 @@ const OPAQUE: Rgb = [0, 0, 0]
 export const matt = (reflectance: Rgb): Side => ({ reflectance, gloss: null })
 
 /** An opaque four-cornered sheet alike on both sides unless told otherwise. */
-export const opaqueSheet = (id: string, owner: string, corner: Vector, edgeS: Vector, edgeT: Vector, front: Side, back: Side = front): Sheet =>
-  ({ shape: 'sheet', id, owner, patchM: patchSizeFor(length(cross(edgeS, edgeT))), corner, edgeS, edgeT, isRound: false, front, back, transmittance: OPAQUE, encloses: false })
+export const opaqueSheet = (
+  id: string,
+  owner: string,
+  corner: Vector,
+  edgeS: Vector,
+  edgeT: Vector,
+  front: Side,
+  back: Side = front,
+): Sheet => ({
+  shape: 'sheet',
+  id,
+  owner,
+  patchM: patchSizeFor(length(cross(edgeS, edgeT))),
+  corner,
+  edgeS,
+  edgeT,
+  isRound: false,
+  front,
+  back,
+  transmittance: OPAQUE,
+  encloses: false,
+})
 
-/** The same sheet, letting light through: its patches are half as wide, since what it shines is looked at from close by. */
+/**
+ * The same sheet, letting light through: its patches are half as wide, since what it shines is looked at from close
+ * by.
+ */
 export const translucent = (sheet: Sheet, transmittance: Rgb): Sheet =>
   transmittance.some(share => share > 0) ? { ...sheet, transmittance, patchM: sheet.patchM / 2 } : sheet
 
 /** Whether any light comes through. */
-export const transmits = (surface: Surface): surface is Sheet => surface.shape === 'sheet' && surface.transmittance.some(share => share > 0)
+export const transmits = (surface: Surface): surface is Sheet =>
+  surface.shape === 'sheet' && surface.transmittance.some(share => share > 0)
 
 /** The side of a surface that a point belongs to; `material` counts for bodies only. */
 export const sideOf = (surface: Surface, isFront: boolean, material: number): Side =>

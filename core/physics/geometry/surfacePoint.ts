@@ -2,7 +2,7 @@ import { add, cross, direction, length, scale, type Vector } from '../units/vect
 import type { Arc, Body, Bowl, Sheet, Surface } from './surface'
 
 /** A place on a surface with its unit normal, which looks out of the side that is meant. */
-export type SurfacePoint = { position: Vector, normal: Vector }
+export type SurfacePoint = { position: Vector; normal: Vector }
 
 const onSheet = (sheet: Sheet, s: number, t: number, isFront: boolean): SurfacePoint => {
   const normal = cross(sheet.edgeS, sheet.edgeT)
@@ -12,7 +12,12 @@ const onSheet = (sheet: Sheet, s: number, t: number, isFront: boolean): SurfaceP
   }
 }
 
-const onArc = ({ centre, axis, from, radiusM, sweepRad, isHollow }: Arc, s: number, t: number, isFront: boolean): SurfacePoint => {
+const onArc = (
+  { centre, axis, from, radiusM, sweepRad, isHollow }: Arc,
+  s: number,
+  t: number,
+  isFront: boolean,
+): SurfacePoint => {
   const across = cross(direction(axis), from)
   const angle = t * sweepRad
   const outward = add(scale(from, Math.cos(angle)), scale(across, Math.sin(angle)))
@@ -24,14 +29,17 @@ const onArc = ({ centre, axis, from, radiusM, sweepRad, isHollow }: Arc, s: numb
 
 const onBowl = ({ centre, radiusM, axes }: Bowl, s: number, t: number, isFront: boolean): SurfacePoint => {
   const level = Math.sqrt(Math.max(0, 1 - t * t))
-  const angle = s * Math.PI / 2
-  const outward = add(add(scale(axes[0], level * Math.cos(angle)), scale(axes[1], level * Math.sin(angle))), scale(axes[2], t))
+  const angle = (s * Math.PI) / 2
+  const outward = add(
+    add(scale(axes[0], level * Math.cos(angle)), scale(axes[1], level * Math.sin(angle))),
+    scale(axes[2], t),
+  )
   return { position: add(centre, scale(outward, radiusM)), normal: scale(outward, isFront ? -1 : 1) }
 }
 
 /** Turns a direction of a body's own coordinates into the room's. */
 export const turnOut = ({ turnDeg }: Body, [x, y, z]: Vector): Vector => {
-  const angle = turnDeg * Math.PI / 180
+  const angle = (turnDeg * Math.PI) / 180
   return [Math.cos(angle) * x - Math.sin(angle) * y, Math.sin(angle) * x + Math.cos(angle) * y, z]
 }
 
@@ -54,16 +62,27 @@ const onBody = (body: Body, s: number, t: number, triangle: number): SurfacePoin
 /** The unit normal of a body's flat triangle. */
 export const facetNormal = (body: Body, triangle: number): Vector => {
   const { triangles } = body.mesh
-  const edge = (at: number): Vector => [triangles[triangle * 9 + at]!, triangles[triangle * 9 + at + 1]!, triangles[triangle * 9 + at + 2]!]
+  const edge = (at: number): Vector => [
+    triangles[triangle * 9 + at]!,
+    triangles[triangle * 9 + at + 1]!,
+    triangles[triangle * 9 + at + 2]!,
+  ]
   return turnOut(body, direction(cross(edge(3), edge(6))))
 }
 
-/** A place on a surface by its own coordinates: s and t in 0..1; on a body the triangle and the shares of its second and third corner. */
+/**
+ * A place on a surface by its own coordinates: s and t in 0..1; on a body the triangle and the shares of its second
+ * and third corner.
+ */
 export const pointOn = (surface: Surface, s: number, t: number, isFront: boolean, triangle = -1): SurfacePoint => {
   switch (surface.shape) {
-    case 'sheet': return onSheet(surface, s, t, isFront)
-    case 'arc': return onArc(surface, s, t, isFront)
-    case 'bowl': return onBowl(surface, s, t, isFront)
-    case 'body': return onBody(surface, s, t, triangle)
+    case 'sheet':
+      return onSheet(surface, s, t, isFront)
+    case 'arc':
+      return onArc(surface, s, t, isFront)
+    case 'bowl':
+      return onBowl(surface, s, t, isFront)
+    case 'body':
+      return onBody(surface, s, t, triangle)
   }
 }

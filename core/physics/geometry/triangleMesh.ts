@@ -11,7 +11,10 @@ export type TriangleMesh = {
   corners: Uint32Array
   vertices: Float64Array
   normals: Float64Array
-  /** Material number of each triangle; and, where the form knows it, of any place on the surface, for edges finer than triangles. */
+  /**
+   * Material number of each triangle; and, where the form knows it, of any place on the surface, for edges finer than
+   * triangles.
+   */
   material: Uint8Array
   materialAt?: (x: number, y: number, z: number) => number
   /** The patch of each triangle, their number, and area of each patch in the mesh's own unit. */
@@ -29,17 +32,34 @@ const LEAF_TRIANGLES = 6
 /** Steps of each part of a normal from 0 to 1 that patches tell apart. */
 const FACING_STEPS = 1
 
-const vertexOf = (vertices: Float64Array, index: number): Vector => [vertices[index * 3]!, vertices[index * 3 + 1]!, vertices[index * 3 + 2]!]
+const vertexOf = (vertices: Float64Array, index: number): Vector => [
+  vertices[index * 3]!,
+  vertices[index * 3 + 1]!,
+  vertices[index * 3 + 2]!,
+]
 
-/** Gathers triangles into patches: alike in material, in the way they look, and in the cell of `patchSize` they lie in. */
-const gatherPatches = (triangles: Float64Array, material: Uint8Array, normals: (triangle: number) => Vector, patchSize: number) => {
+/**
+ * Gathers triangles into patches: alike in material, in the way they look, and in the cell of `patchSize` they lie
+ * in.
+ */
+const gatherPatches = (
+  triangles: Float64Array,
+  material: Uint8Array,
+  normals: (triangle: number) => Vector,
+  patchSize: number,
+) => {
   const numbers = new Map<string, number>()
   const patch = new Int32Array(material.length)
   for (let triangle = 0; triangle < material.length; triangle++) {
     const normal = direction(normals(triangle))
     const facing = normal.map(part => Math.round(part * FACING_STEPS)).join(' ')
-    const cell = [0, 1, 2].map(axis => Math.floor((triangles[triangle * 9 + axis]!
-      + (triangles[triangle * 9 + 3 + axis]! + triangles[triangle * 9 + 6 + axis]!) / 3) / patchSize))
+    const cell = [0, 1, 2].map(axis =>
+      Math.floor(
+        (triangles[triangle * 9 + axis]! +
+          (triangles[triangle * 9 + 3 + axis]! + triangles[triangle * 9 + 6 + axis]!) / 3) /
+          patchSize,
+      ),
+    )
     const key = `${material[triangle]} ${facing} ${cell.join(' ')}`
     if (!numbers.has(key)) numbers.set(key, numbers.size)
     patch[triangle] = numbers.get(key)!
@@ -48,7 +68,13 @@ const gatherPatches = (triangles: Float64Array, material: Uint8Array, normals: (
 }
 
 /** Prepares a mesh: `faces` has three vertex numbers a triangle, counter-clockwise from outside. */
-export const triangleMesh = (vertices: Float64Array, normals: Float64Array, faces: Uint32Array, materials: Uint8Array, patchSize: number): TriangleMesh => {
+export const triangleMesh = (
+  vertices: Float64Array,
+  normals: Float64Array,
+  faces: Uint32Array,
+  materials: Uint8Array,
+  patchSize: number,
+): TriangleMesh => {
   const count = faces.length / 3
   const boxes = new Float64Array(count * 6)
   for (let face = 0; face < count; face++) {
@@ -68,7 +94,11 @@ export const triangleMesh = (vertices: Float64Array, normals: Float64Array, face
     const [a, b, c] = [0, 1, 2].map(corner => vertexOf(vertices, faces[face * 3 + corner]!)) as [Vector, Vector, Vector]
     triangles.set([...a, ...subtract(b, a), ...subtract(c, a)], index * 9)
   })
-  const edge = (triangle: number, at: number): Vector => [triangles[triangle * 9 + at]!, triangles[triangle * 9 + at + 1]!, triangles[triangle * 9 + at + 2]!]
+  const edge = (triangle: number, at: number): Vector => [
+    triangles[triangle * 9 + at]!,
+    triangles[triangle * 9 + at + 1]!,
+    triangles[triangle * 9 + at + 2]!,
+  ]
   const faceNormal = (triangle: number) => cross(edge(triangle, 3), edge(triangle, 6))
   const { patch, count: patchCount } = gatherPatches(triangles, material, faceNormal, patchSize)
   const patchArea = new Float64Array(patchCount)
@@ -92,5 +122,19 @@ export const triangleMesh = (vertices: Float64Array, normals: Float64Array, face
     sum += length(faceNormal(triangle)) / 2
     areaSoFar[index] = sum
   }
-  return { count, areaSoFar, tree: { ...tree, order: Int32Array.from({ length: count }, (_, index) => index) }, triangles, corners, vertices, normals, material, patch, patchCount, patchArea, patchFirst, patchTriangles }
+  return {
+    count,
+    areaSoFar,
+    tree: { ...tree, order: Int32Array.from({ length: count }, (_, index) => index) },
+    triangles,
+    corners,
+    vertices,
+    normals,
+    material,
+    patch,
+    patchCount,
+    patchArea,
+    patchFirst,
+    patchTriangles,
+  }
 }

@@ -9,8 +9,12 @@ export type Walker = {
   openAt: Float64Array
 }
 
-export const walker = (): Walker =>
-  ({ ray: new Float64Array(6), inverse: new Float64Array(3), open: new Int32Array(MOST_DEPTH), openAt: new Float64Array(MOST_DEPTH) })
+export const walker = (): Walker => ({
+  ray: new Float64Array(6),
+  inverse: new Float64Array(3),
+  open: new Int32Array(MOST_DEPTH),
+  openAt: new Float64Array(MOST_DEPTH),
+})
 
 /** Stands for the inverse of no motion along an axis: finite, so that a ray within a box's plane makes no NaN. */
 const STILL = 1e30
@@ -29,7 +33,13 @@ export type LeafTest = (first: number, count: number) => boolean
  * Walks the boxes that a ray meets before `found[0]`, nearer children first, and offers each leaf to `test`.
  * With `anyWill`, the first strike ends the walk.
  */
-export const walkTree = ({ root, boxes, children, leaves }: BoxTree, { ray, inverse, open, openAt }: Walker, found: Float64Array, anyWill: boolean, test: LeafTest): boolean => {
+export const walkTree = (
+  { root, boxes, children, leaves }: BoxTree,
+  { ray, inverse, open, openAt }: Walker,
+  found: Float64Array,
+  anyWill: boolean,
+  test: LeafTest,
+): boolean => {
   if (root === undefined) return false
   const ox = ray[0]!
   const oy = ray[1]!
@@ -49,10 +59,30 @@ export const walkTree = ({ root, boxes, children, leaves }: BoxTree, { ray, inve
       const a = child * 12
       const b = a + 6
       const limit = found[0]!
-      const enterA = Math.max((boxes[a + nearX]! - ox) * ix, (boxes[a + nearY]! - oy) * iy, (boxes[a + nearZ]! - oz) * iz, 0)
-      const leaveA = Math.min((boxes[a + 3 - nearX]! - ox) * ix, (boxes[a + 5 - nearY]! - oy) * iy, (boxes[a + 7 - nearZ]! - oz) * iz, limit)
-      const enterB = Math.max((boxes[b + nearX]! - ox) * ix, (boxes[b + nearY]! - oy) * iy, (boxes[b + nearZ]! - oz) * iz, 0)
-      const leaveB = Math.min((boxes[b + 3 - nearX]! - ox) * ix, (boxes[b + 5 - nearY]! - oy) * iy, (boxes[b + 7 - nearZ]! - oz) * iz, limit)
+      const enterA = Math.max(
+        (boxes[a + nearX]! - ox) * ix,
+        (boxes[a + nearY]! - oy) * iy,
+        (boxes[a + nearZ]! - oz) * iz,
+        0,
+      )
+      const leaveA = Math.min(
+        (boxes[a + 3 - nearX]! - ox) * ix,
+        (boxes[a + 5 - nearY]! - oy) * iy,
+        (boxes[a + 7 - nearZ]! - oz) * iz,
+        limit,
+      )
+      const enterB = Math.max(
+        (boxes[b + nearX]! - ox) * ix,
+        (boxes[b + nearY]! - oy) * iy,
+        (boxes[b + nearZ]! - oz) * iz,
+        0,
+      )
+      const leaveB = Math.min(
+        (boxes[b + 3 - nearX]! - ox) * ix,
+        (boxes[b + 5 - nearY]! - oy) * iy,
+        (boxes[b + 7 - nearZ]! - oz) * iz,
+        limit,
+      )
       const one = children[child * 2]!
       const other = children[child * 2 + 1]!
       if (enterA <= leaveA) {
@@ -62,16 +92,14 @@ export const walkTree = ({ root, boxes, children, leaves }: BoxTree, { ray, inve
           openAt[depth] = isAFirst ? enterB : enterA
           depth += 1
           child = isAFirst ? one : other
-        }
-        else child = one
+        } else child = one
         continue
       }
       if (enterB <= leaveB) {
         child = other
         continue
       }
-    }
-    else {
+    } else {
       const leaf = -1 - child
       if (test(leaves[leaf * 2]!, leaves[leaf * 2 + 1]!)) {
         if (anyWill) return true

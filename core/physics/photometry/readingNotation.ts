@@ -4,7 +4,13 @@ import { refused, understood, type Outcome } from '../../shared/outcome'
 import { exposureFromReading, meteredFNumber } from './meter'
 
 /** How the meter was set when it was read, and its constant C in lux as it was held. */
-export type MeterSetting = { iso: number, shutterS: number, constant: number, cameraFNumber?: number, habit?: FigureHabit }
+export type MeterSetting = {
+  iso: number
+  shutterS: number
+  constant: number
+  cameraFNumber?: number
+  habit?: FigureHabit
+}
 
 /** Lux in a foot-candle: one lumen on a square foot, 1 / 0.3048^2. */
 export const LUX_PER_FOOT_CANDLE = 1 / 0.3048 ** 2
@@ -21,15 +27,27 @@ const FROM_UNIT: Record<string, (figure: number, meter: MeterSetting) => number>
   percent: (figure, { cameraFNumber = Number.NaN }) => cameraFNumber * Math.sqrt(figure / 100),
 }
 
-const UNIT_NAMES: Record<string, string> = { 'ev': 'ev', 'lx': 'lx', 'lux': 'lx', 'fc': 'fc', 'lxs': 'lxs', 'lx s': 'lxs', 'lx·s': 'lxs', '%': 'percent' }
+const UNIT_NAMES: Record<string, string> = {
+  ev: 'ev',
+  lx: 'lx',
+  lux: 'lx',
+  fc: 'fc',
+  lxs: 'lxs',
+  'lx s': 'lxs',
+  'lx·s': 'lxs',
+  '%': 'percent',
+}
 
 /**
- * Reads whatever a meter shows and answers the f-number at its setting: f-numbers in any notation, exposure value at the
- * meter's own sensitivity (N^2 / t = 2^EV), lux, foot-candles, lux-seconds of flash, and percent of what the camera setting wants.
+ * Reads whatever a meter shows and answers the f-number at its setting: f-numbers in any notation, exposure value at
+ * the
+ * meter's own sensitivity (N^2 / t = 2^EV), lux, foot-candles, lux-seconds of flash, and percent of what the camera
+ * setting wants.
  */
 export const parseReading = (text: string, meter: MeterSetting): Outcome<number> => {
   const plain = plainFigures(text)
-  const match = /^(ev)\s*(-?\d+(?:\.\d*)?)$/i.exec(plain) ?? /^(\d+(?:\.\d*)?|\.\d+)\s*(ev|lxs|lx[ ·]s|lx|lux|fc|%)$/i.exec(plain)
+  const match =
+    /^(ev)\s*(-?\d+(?:\.\d*)?)$/i.exec(plain) ?? /^(\d+(?:\.\d*)?|\.\d+)\s*(ev|lxs|lx[ ·]s|lx|lux|fc|%)$/i.exec(plain)
   if (!match) {
     const fNumber = parseFNumber(text, meter.habit)
     return fNumber.ok || /^[ft\d.]/i.test(plain) ? fNumber : refused(`"${text.trim()}" is not a reading. ${HELP}`)
@@ -38,22 +56,38 @@ export const parseReading = (text: string, meter: MeterSetting): Outcome<number>
   const fNumber = FROM_UNIT[UNIT_NAMES[unit]!]!(Number(figure), meter)
   return fNumber > 0.1 && fNumber < 2000
     ? understood(fNumber)
-    : refused(`"${text.trim()}" would be f/${Number(fNumber.toPrecision(2))} at ISO ${meter.iso}, which no meter shows. ${HELP}`)
+    : refused(
+        `"${text.trim()}" would be f/${Number(fNumber.toPrecision(2))} at ISO ${meter.iso}, which no meter shows. ${HELP}`,
+      )
 }
 
 /** How readings are written: as f-numbers, or for light that lasts in another unit. */
 export type ReadingUnit = 'f-number' | 'ev' | 'lux' | 'foot-candles' | 'percent'
 
-const figures = (value: number): string => value >= 100 ? String(Math.round(value)) : value >= 10 ? value.toFixed(1).replace(/\.0$/, '') : Number(value.toPrecision(2)).toString()
+const figures = (value: number): string =>
+  value >= 100
+    ? String(Math.round(value))
+    : value >= 10
+      ? value.toFixed(1).replace(/\.0$/, '')
+      : Number(value.toPrecision(2)).toString()
 
 /** Writes a reading in a unit; percent is of the light that the camera setting wants. */
-export const formatReading = (fNumber: number, unit: ReadingUnit, meter: MeterSetting & { cameraFNumber: number }): string => {
+export const formatReading = (
+  fNumber: number,
+  unit: ReadingUnit,
+  meter: MeterSetting & { cameraFNumber: number },
+): string => {
   const lux = exposureFromReading(fNumber, meter.iso, meter.constant) / meter.shutterS
   switch (unit) {
-    case 'f-number': return formatFNumber(fNumber)
-    case 'ev': return `EV ${Math.log2(fNumber * fNumber / meter.shutterS).toFixed(1)}`
-    case 'lux': return `${figures(lux)} lx`
-    case 'foot-candles': return `${figures(lux / LUX_PER_FOOT_CANDLE)} fc`
-    case 'percent': return `${figures(100 * (fNumber / meter.cameraFNumber) ** 2)} %`
+    case 'f-number':
+      return formatFNumber(fNumber)
+    case 'ev':
+      return `EV ${Math.log2((fNumber * fNumber) / meter.shutterS).toFixed(1)}`
+    case 'lux':
+      return `${figures(lux)} lx`
+    case 'foot-candles':
+      return `${figures(lux / LUX_PER_FOOT_CANDLE)} fc`
+    case 'percent':
+      return `${figures(100 * (fNumber / meter.cameraFNumber) ** 2)} %`
   }
 }

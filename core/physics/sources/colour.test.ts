@@ -8,8 +8,12 @@ import { chromaticityOf, lampColour, miredDifference } from './colourTemperature
 import { GELS, gelStops } from './gels'
 
 describe('colour of lamps and gels', () => {
-  // CIE 015: illuminant A, 2856 K, x = 0.44757, y = 0.40745. The Planckian locus at 6500 K: 0.3135, 0.3237 (from memory).
-  it.each([[2856, 0.44757, 0.40745], [6500, 0.3135, 0.3237]])('puts %s K on the published locus', (kelvin, x, y) => {
+  // CIE 015: illuminant A, 2856 K, x = 0.44757, y = 0.40745. The Planckian locus at 6500 K: 0.3135, 0.3237 (from
+  // memory).
+  it.each([
+    [2856, 0.44757, 0.40745],
+    [6500, 0.3135, 0.3237],
+  ])('puts %s K on the published locus', (kelvin, x, y) => {
     expectWithin(chromaticityOf(kelvin).x, x, 5e-4)
     expectWithin(chromaticityOf(kelvin).y, y, 5e-4)
   })
@@ -31,16 +35,24 @@ describe('gels', () => {
   const gelNamed = (name: string) => GELS.find(gel => gel.name === name)!
   /** Pixel values of a grey card that renders 118 in the mean, under a lamp through a gel, straight sRGB. */
   const card = (kelvin: number, whiteBalanceK: number, ...names: string[]): number[] => {
-    const light = names.reduce((colour, name) => multiplyRgb(colour, gelNamed(name).transmittance), lampColour(kelvin, whiteBalanceK))
+    const light = names.reduce(
+      (colour, name) => multiplyRgb(colour, gelNamed(name).transmittance),
+      lampColour(kelvin, whiteBalanceK),
+    )
     const whole = luminance(light)
-    return light.map(channel => SRGB_RESPONSE.valueFromLinear(0.18 * channel / whole))
+    return light.map(channel => SRGB_RESPONSE.valueFromLinear((0.18 * channel) / whole))
   }
   const spread = (values: readonly number[]) => Math.max(...values) - Math.min(...values)
 
-  // What each is for, neutral within 3 values: full turns tungsten into daylight and back; half and quarter stop half and a quarter of the mireds short of it.
+  // What each is for, neutral within 3 values: full turns tungsten into daylight and back; half and quarter stop half
+  // and a quarter of the mireds short of it.
   it.each([
-    ['Warming, full', 5600, 3200], ['Warming, half', 5600, 1e6 / (1e6 / 5600 + 67)], ['Warming, quarter', 5600, 1e6 / (1e6 / 5600 + 33.5)],
-    ['Cooling, full', 3200, 5600], ['Cooling, half', 3200, 1e6 / (1e6 / 3200 - 67)], ['Cooling, quarter', 3200, 1e6 / (1e6 / 3200 - 33.5)],
+    ['Warming, full', 5600, 3200],
+    ['Warming, half', 5600, 1e6 / (1e6 / 5600 + 67)],
+    ['Warming, quarter', 5600, 1e6 / (1e6 / 5600 + 33.5)],
+    ['Cooling, full', 3200, 5600],
+    ['Cooling, half', 3200, 1e6 / (1e6 / 3200 - 67)],
+    ['Cooling, quarter', 3200, 1e6 / (1e6 / 3200 - 33.5)],
   ])('%s on %s K is neutral at a balance of %s K', (name, kelvin, whiteBalanceK) => {
     expect(spread(card(kelvin, whiteBalanceK, name))).toBeLessThan(3)
     expect(spread(card(kelvin, whiteBalanceK))).toBeGreaterThan(10)
@@ -52,8 +64,12 @@ describe('gels', () => {
   })
 
   it('undoes green by minus green, and two halves make a full', () => {
-    for (const strength of ['full', 'half', 'quarter']) expect(spread(card(5600, 5600, `Plus green, ${strength}`, `Minus green, ${strength}`))).toBeLessThan(1e-6)
-    const [half, full] = [card(5600, 5600, 'Minus green, half', 'Minus green, half'), card(5600, 5600, 'Minus green, full')]
+    for (const strength of ['full', 'half', 'quarter'])
+      expect(spread(card(5600, 5600, `Plus green, ${strength}`, `Minus green, ${strength}`))).toBeLessThan(1e-6)
+    const [half, full] = [
+      card(5600, 5600, 'Minus green, half', 'Minus green, half'),
+      card(5600, 5600, 'Minus green, full'),
+    ]
     half.forEach((value, index) => expectWithin(value, full[index]!, 0.5))
     // A colour-compensating step of 0.30 is a whole stop between green and the others.
     const [red, green] = gelNamed('Plus green, full').transmittance
@@ -69,7 +85,13 @@ describe('gels', () => {
 
   it('takes from a meter what no white balance of a camera changes', () => {
     const set = demoSet()
-    const read = (whiteBalanceK: number) => luminance(emitterOf({ ...set.lights[0]!, gel: gelNamed('Cooling, full') }, { ...set, camera: { ...set.camera, whiteBalanceK } }).intensity)
+    const read = (whiteBalanceK: number) =>
+      luminance(
+        emitterOf(
+          { ...set.lights[0]!, gel: gelNamed('Cooling, full') },
+          { ...set, camera: { ...set.camera, whiteBalanceK } },
+        ).intensity,
+      )
     expectWithin(read(3200) / read(6500), 1, 1e-9)
     const bare = luminance(emitterOf(set.lights[0]!, set).intensity)
     expectWithin(-Math.log2(read(5600) / bare), gelStops(gelNamed('Cooling, full'), 5600), 1e-9)

@@ -15,7 +15,8 @@ const PLAIN_MIREDS = 40
 /** `about 20 mired warm: slight`. */
 export const miredWords = (mireds: number): string => {
   const size = Math.round(Math.abs(mireds))
-  if (size < UNSEEN_MIREDS) return size === 0 ? 'as the camera is set' : `${size} mired ${mireds > 0 ? 'warm' : 'cool'}: not seen`
+  if (size < UNSEEN_MIREDS)
+    return size === 0 ? 'as the camera is set' : `${size} mired ${mireds > 0 ? 'warm' : 'cool'}: not seen`
   const side = mireds > 0 ? 'warm' : 'cool'
   return `${size} mired ${side}: ${size < PLAIN_MIREDS ? 'slight' : `plain to see; a ${mireds > 0 ? 'cooling' : 'warming'} gel of ${size} mired takes it back`}`
 }

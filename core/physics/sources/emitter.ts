@@ -17,7 +17,7 @@ export type Emitter = {
   exponent: number
   cutoff: Cutoff | null
   /** Light behind the front: share of the axis intensity and its exponent. */
-  back: { share: number, exponent: number } | null
+  back: { share: number; exponent: number } | null
   leaves: Leaves | null
   halfScrim: HalfScrim | null
   mask: Mask | null
@@ -28,15 +28,22 @@ export type Emitter = {
 }
 
 /** The frame around an axis, turned about it clockwise as seen from behind. */
-export const rolled = (axis: Vector, rollDeg: number): { across: Vector, up: Vector } => {
+export const rolled = (axis: Vector, rollDeg: number): { across: Vector; up: Vector } => {
   const { across, up } = frameAround(axis)
   if (rollDeg === 0) return { across, up }
-  const [cos, sin] = [Math.cos(rollDeg * Math.PI / 180), Math.sin(rollDeg * Math.PI / 180)]
+  const [cos, sin] = [Math.cos((rollDeg * Math.PI) / 180), Math.sin((rollDeg * Math.PI) / 180)]
   return { across: add(scale(across, cos), scale(up, -sin)), up: add(scale(up, cos), scale(across, sin)) }
 }
 
 /** Puts a lamp's intensity behind a modifier and places it. */
-export const placedEmitter = (id: string, intensity: Rgb, modifier: Modifier, centre: Vector, axis: Vector, rollDeg = 0): Emitter => {
+export const placedEmitter = (
+  id: string,
+  intensity: Rgb,
+  modifier: Modifier,
+  centre: Vector,
+  axis: Vector,
+  rollDeg = 0,
+): Emitter => {
   const passed = 2 ** -modifier.lossStops
   const { front, cutoff, backSpill, leaves, halfScrim, mask, table } = modifier
   return {

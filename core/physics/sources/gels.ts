@@ -3,14 +3,20 @@ import { stopsFromRatio } from '../units/stops'
 import { absoluteColour } from './colourTemperature'
 
 /** A gel by what it lets through, per linear channel. */
-export type Gel = { name: string, transmittance: Rgb }
+export type Gel = { name: string; transmittance: Rgb }
 
-/** The two balances that colour gels are made for, daylight and tungsten: 134 mired apart. A half and a quarter shift by their share of that. */
+/**
+ * The two balances that colour gels are made for, daylight and tungsten: 134 mired apart. A half and a quarter shift
+ * by their share of that.
+ */
 export const DAYLIGHT_K = 5600
 export const TUNGSTEN_K = 3200
 export const FULL_SHIFT_MIRED = 1e6 / TUNGSTEN_K - 1e6 / DAYLIGHT_K
 
-/** What the strongest channel keeps through a gel of full strength: dye and base take a little everywhere. Typical, from memory. */
+/**
+ * What the strongest channel keeps through a gel of full strength: dye and base take a little everywhere. Typical,
+ * from memory.
+ */
 const WARMING_PEAK = 0.88
 const COOLING_PEAK = 0.75
 const GREEN_PEAK = 0.9
@@ -23,7 +29,8 @@ const shifted = (kelvin: number, mireds: number): number => 1e6 / (1e6 / kelvin 
 const peaked = (channels: Rgb, peak: number): Rgb => scaleRgb(channels, peak / Math.max(...channels))
 
 /**
- * A gel that makes of light at one balance light at another, so many mireds warmer (above 0) or cooler: each channel by the ratio of the
+ * A gel that makes of light at one balance light at another, so many mireds warmer (above 0) or cooler: each channel
+ * by the ratio of the
  * two, from the Planckian locus. It is exact for light of the balance that it is made for.
  */
 export const shiftGel = (mireds: number): Rgb => {
@@ -31,21 +38,33 @@ export const shiftGel = (mireds: number): Rgb => {
   const [before, after] = [absoluteColour(from), absoluteColour(shifted(from, mireds))]
   const share = Math.min(1, Math.abs(mireds) / FULL_SHIFT_MIRED)
   // A weaker gel holds less dye: its strongest channel keeps more.
-  return peaked([after[0] / before[0], after[1] / before[1], after[2] / before[2]], (mireds > 0 ? WARMING_PEAK : COOLING_PEAK) ** share)
+  return peaked(
+    [after[0] / before[0], after[1] / before[1], after[2] / before[2]],
+    (mireds > 0 ? WARMING_PEAK : COOLING_PEAK) ** share,
+  )
 }
 
 /** Green over red and blue by a density (above 0 green, below 0 magenta). */
 export const greenGel = (density: number): Rgb => {
   const other = 10 ** -Math.abs(density)
-  return peaked(density > 0 ? [other, 1, other] : [1, other, 1], GREEN_PEAK ** Math.min(1, Math.abs(density) / FULL_GREEN_DENSITY))
+  return peaked(
+    density > 0 ? [other, 1, other] : [1, other, 1],
+    GREEN_PEAK ** Math.min(1, Math.abs(density) / FULL_GREEN_DENSITY),
+  )
 }
 
-const STRENGTHS = [['full', 1], ['half', 0.5], ['quarter', 0.25]] as const
+const STRENGTHS = [
+  ['full', 1],
+  ['half', 0.5],
+  ['quarter', 0.25],
+] as const
 
-const graded = (name: string, of: (share: number) => Rgb): Gel[] => STRENGTHS.map(([strength, share]) => ({ name: `${name}, ${strength}`, transmittance: of(share) }))
+const graded = (name: string, of: (share: number) => Rgb): Gel[] =>
+  STRENGTHS.map(([strength, share]) => ({ name: `${name}, ${strength}`, transmittance: of(share) }))
 
 /**
- * Generic gels. Those that balance light are derived from mireds and densities; saturated ones are typical values from memory, rounded:
+ * Generic gels. Those that balance light are derived from mireds and densities; saturated ones are typical values
+ * from memory, rounded:
  * measure your own before trusting a hue.
  */
 export const GELS: readonly Gel[] = [
@@ -62,8 +81,12 @@ export const GELS: readonly Gel[] = [
   { name: 'Neutral, one stop', transmittance: [0.5, 0.5, 0.5] },
 ]
 
-/** Share of a lamp's light that a meter sees through a gel: the same gel takes more from a lamp that has less of what it passes. */
-export const gelShare = (transmittance: Rgb, cctK: number): number => luminance(multiplyRgb(transmittance, absoluteColour(cctK)))
+/**
+ * Share of a lamp's light that a meter sees through a gel: the same gel takes more from a lamp that has less of what
+ * it passes.
+ */
+export const gelShare = (transmittance: Rgb, cctK: number): number =>
+  luminance(multiplyRgb(transmittance, absoluteColour(cctK)))
 
 /** Stops of light that a gel takes from a lamp of a colour temperature, as a meter sees it. */
 export const gelStops = ({ transmittance }: Gel, cctK: number): number => -stopsFromRatio(gelShare(transmittance, cctK))

@@ -3,38 +3,55 @@ import { focused } from './focus'
 import type { Tilt } from './tilt'
 
 /** Shape of the bright front of a light. A ball shines all round. */
-export type EmitterShape
-  = | { shape: 'rectangle', widthM: number, heightM: number }
-    | { shape: 'disc', radiusM: number }
-    | { shape: 'ring', innerRadiusM: number, outerRadiusM: number }
-    | { shape: 'ball', radiusM: number }
+export type EmitterShape =
+  | { shape: 'rectangle'; widthM: number; heightM: number }
+  | { shape: 'disc'; radiusM: number }
+  | { shape: 'ring'; innerRadiusM: number; outerRadiusM: number }
+  | { shape: 'ball'; radiusM: number }
 
-/** Where a grid, snoot or lens ends the beam: half is left at `angleDeg` off the axis, none at `softDeg` beyond, all at `softDeg` within. */
-export type Cutoff = { angleDeg: number, softDeg: number }
+/**
+ * Where a grid, snoot or lens ends the beam: half is left at `angleDeg` off the axis, none at `softDeg` beyond, all
+ * at `softDeg` within.
+ */
+export type Cutoff = { angleDeg: number; softDeg: number }
 
 /** Light out of the back, as a see-through umbrella has: its share of the axis intensity, and its own spread. */
-export type BackSpill = { share: number, halfIntensityDeg: number }
+export type BackSpill = { share: number; halfIntensityDeg: number }
 
 /**
- * Barn-door leaves hinged on the rim of the front. Each opens by so many degrees from straight ahead (90 lies flat); null is no leaf.
+ * Barn-door leaves hinged on the rim of the front. Each opens by so many degrees from straight ahead (90 lies flat);
+ * null is no leaf.
  * Left and right are seen from behind the light.
  */
-export type Leaves = { lengthM: number, topDeg: number | null, bottomDeg: number | null, leftDeg: number | null, rightDeg: number | null }
-
-/** A scrim over one half of the beam, turned clockwise as seen from behind the light: 0 covers the lower half, 90 the left one. */
-export type HalfScrim = { stops: number, turnDeg: number }
-
-/** A pattern mask in a focusing spot, filling the beam: a strip of light, slats, or a window. Shares are of the beam's diameter. */
-export type Mask
-  = | { kind: 'strip', share: number, turnDeg: number }
-    | { kind: 'slats', count: number, openShare: number, turnDeg: number }
-    | { kind: 'window', columns: number, rows: number, barShare: number, turnDeg: number }
+export type Leaves = {
+  lengthM: number
+  topDeg: number | null
+  bottomDeg: number | null
+  leftDeg: number | null
+  rightDeg: number | null
+}
 
 /**
- * A lens before a lamp of some size: half the angle under which the lens sees the lamp, as a tangent, and how far behind it the lamp's
+ * A scrim over one half of the beam, turned clockwise as seen from behind the light: 0 covers the lower half, 90 the
+ * left one.
+ */
+export type HalfScrim = { stops: number; turnDeg: number }
+
+/**
+ * A pattern mask in a focusing spot, filling the beam: a strip of light, slats, or a window. Shares are of the beam's
+ * diameter.
+ */
+export type Mask =
+  | { kind: 'strip'; share: number; turnDeg: number }
+  | { kind: 'slats'; count: number; openShare: number; turnDeg: number }
+  | { kind: 'window'; columns: number; rows: number; barShare: number; turnDeg: number }
+
+/**
+ * A lens before a lamp of some size: half the angle under which the lens sees the lamp, as a tangent, and how far
+ * behind it the lamp's
  * image lies. Near by only a part of the lens shines at any one place.
  */
-export type Lens = { spread: number, imageM: number }
+export type Lens = { spread: number; imageM: number }
 
 /** What a modifier makes of a lamp: its front, how wide it spreads, and what it costs on the axis. */
 export type Modifier = {
@@ -53,12 +70,18 @@ export type Modifier = {
   /** A measured distribution instead of the angle, and the lamp's output by its tilt. */
   table: PhotometricTable | null
   tilt: Tilt | null
-  /** Where the lamp stands in a lens or a parabola: 0 spot or at the focus, 1 flood or pushed in; null where it does not move. */
-  focus: { of: 'fresnel' | 'parabola', share: number } | null
+  /**
+   * Where the lamp stands in a lens or a parabola: 0 spot or at the focus, 1 flood or pushed in; null where it does
+   * not move.
+   */
+  focus: { of: 'fresnel' | 'parabola'; share: number } | null
   /** How the light of a lens diverges; null without one. See {@link Lens}. */
   lens: Lens | null
-  /** The closed back that hides what is behind it, and what its front returns of light that falls on it; null for open ones. */
-  housing: { frontReflectance: number, backReflectance: number } | null
+  /**
+   * The closed back that hides what is behind it, and what its front returns of light that falls on it; null for open
+   * ones.
+   */
+  housing: { frontReflectance: number; backReflectance: number } | null
 }
 
 type Essentials = Pick<Modifier, 'kind' | 'name' | 'front' | 'halfIntensityDeg' | 'lossStops'>
@@ -68,18 +91,31 @@ const METAL_FRONT = { frontReflectance: 0.6, backReflectance: 0.08 }
 const DARK_FRONT = { frontReflectance: 0.15, backReflectance: 0.05 }
 
 const fit = (essentials: Essentials, more: Partial<Modifier> = {}): Modifier => ({
-  cutoff: null, backSpill: null, leaves: null, halfScrim: null, mask: null, table: null, tilt: null, focus: null, lens: null, housing: METAL_FRONT, ...essentials, ...more,
+  cutoff: null,
+  backSpill: null,
+  leaves: null,
+  halfScrim: null,
+  mask: null,
+  table: null,
+  tilt: null,
+  focus: null,
+  lens: null,
+  housing: METAL_FRONT,
+  ...essentials,
+  ...more,
 })
 
 const disc = (radiusM: number): EmitterShape => ({ shape: 'disc', radiusM })
 const rectangle = (widthM: number, heightM: number): EmitterShape => ({ shape: 'rectangle', widthM, heightM })
 /**
- * What a honeycomb lets through: all on the axis, half at half its rated angle, nothing at the whole of it, nearly in a straight line.
+ * What a honeycomb lets through: all on the axis, half at half its rated angle, nothing at the whole of it, nearly in
+ * a straight line.
  * Its cells are as deep as they are wide over the tangent of where it ends.
  */
 const honeycomb = (ratedDeg: number): Cutoff => ({ angleDeg: ratedDeg / 2, softDeg: ratedDeg / 2 })
 /** The angle that a honeycomb of some cells is rated by. */
-export const ratedDegOf = (cellWidthM: number, cellDepthM: number): number => Math.atan(cellWidthM / cellDepthM) * 180 / Math.PI
+export const ratedDegOf = (cellWidthM: number, cellDepthM: number): number =>
+  (Math.atan(cellWidthM / cellDepthM) * 180) / Math.PI
 /** What its cell walls take on the axis, stops; common practice, no source. */
 const CELL_WALLS_STOPS = 0.2
 const grid = (ratedDeg: number): Partial<Modifier> => ({ cutoff: honeycomb(ratedDeg), housing: DARK_FRONT })
@@ -92,38 +128,252 @@ const SOFT: Partial<Modifier> = { housing: SOFT_FRONT }
  * Losses are on the axis against the standard reflector, so a focused one can gain.
  */
 export const MODIFIERS: readonly Modifier[] = [
-  fit({ kind: 'bare-bulb', name: 'Bare bulb', front: { shape: 'ball', radiusM: 0.03 }, halfIntensityDeg: 89, lossStops: 2.8 }, { housing: null }),
+  fit(
+    {
+      kind: 'bare-bulb',
+      name: 'Bare bulb',
+      front: { shape: 'ball', radiusM: 0.03 },
+      halfIntensityDeg: 89,
+      lossStops: 2.8,
+    },
+    { housing: null },
+  ),
   fit({ kind: 'reflector', name: 'Reflector 18 cm', front: disc(0.09), halfIntensityDeg: 35, lossStops: 0 }),
-  fit({ kind: 'reflector-grid-10', name: 'Reflector 18 cm, grid 10°', front: disc(0.09), halfIntensityDeg: 35, lossStops: CELL_WALLS_STOPS }, grid(10)),
-  fit({ kind: 'reflector-grid-20', name: 'Reflector 18 cm, grid 20°', front: disc(0.09), halfIntensityDeg: 35, lossStops: CELL_WALLS_STOPS }, grid(20)),
-  fit({ kind: 'reflector-grid-30', name: 'Reflector 18 cm, grid 30°', front: disc(0.09), halfIntensityDeg: 35, lossStops: CELL_WALLS_STOPS }, grid(30)),
-  fit({ kind: 'reflector-grid-40', name: 'Reflector 18 cm, grid 40°', front: disc(0.09), halfIntensityDeg: 35, lossStops: CELL_WALLS_STOPS }, grid(40)),
+  fit(
+    {
+      kind: 'reflector-grid-10',
+      name: 'Reflector 18 cm, grid 10°',
+      front: disc(0.09),
+      halfIntensityDeg: 35,
+      lossStops: CELL_WALLS_STOPS,
+    },
+    grid(10),
+  ),
+  fit(
+    {
+      kind: 'reflector-grid-20',
+      name: 'Reflector 18 cm, grid 20°',
+      front: disc(0.09),
+      halfIntensityDeg: 35,
+      lossStops: CELL_WALLS_STOPS,
+    },
+    grid(20),
+  ),
+  fit(
+    {
+      kind: 'reflector-grid-30',
+      name: 'Reflector 18 cm, grid 30°',
+      front: disc(0.09),
+      halfIntensityDeg: 35,
+      lossStops: CELL_WALLS_STOPS,
+    },
+    grid(30),
+  ),
+  fit(
+    {
+      kind: 'reflector-grid-40',
+      name: 'Reflector 18 cm, grid 40°',
+      front: disc(0.09),
+      halfIntensityDeg: 35,
+      lossStops: CELL_WALLS_STOPS,
+    },
+    grid(40),
+  ),
   fit({ kind: 'wide-reflector', name: 'Backdrop reflector', front: disc(0.12), halfIntensityDeg: 48, lossStops: 0.6 }),
-  fit({ kind: 'beauty-dish', name: 'Beauty dish 55 cm', front: { shape: 'ring', innerRadiusM: 0.08, outerRadiusM: 0.275 }, halfIntensityDeg: 40, lossStops: 0.8 }),
-  fit({ kind: 'beauty-dish-grid', name: 'Beauty dish 55 cm, grid 25°', front: { shape: 'ring', innerRadiusM: 0.08, outerRadiusM: 0.275 }, halfIntensityDeg: 40, lossStops: 0.8 + CELL_WALLS_STOPS }, grid(25)),
-  fit({ kind: 'softbox-medium', name: 'Softbox 60 × 90 cm', front: rectangle(0.6, 0.9), halfIntensityDeg: 50, lossStops: 1.4 }, SOFT),
-  fit({ kind: 'softbox-medium-grid', name: 'Softbox 60 × 90 cm, fabric grid', front: rectangle(0.6, 0.9), halfIntensityDeg: 50, lossStops: 1.4 + CELL_WALLS_STOPS }, FABRIC_GRID),
-  fit({ kind: 'softbox-large', name: 'Softbox 90 × 120 cm', front: rectangle(0.9, 1.2), halfIntensityDeg: 52, lossStops: 1.7 }, SOFT),
-  fit({ kind: 'softbox-panel', name: 'Softbox 140 × 200 cm', front: rectangle(1.4, 2), halfIntensityDeg: 56, lossStops: 2.4 }, SOFT),
-  fit({ kind: 'strip', name: 'Strip box 30 × 120 cm', front: rectangle(0.3, 1.2), halfIntensityDeg: 48, lossStops: 1.7 }, SOFT),
-  fit({ kind: 'strip-grid', name: 'Strip box 30 × 120 cm, fabric grid', front: rectangle(0.3, 1.2), halfIntensityDeg: 48, lossStops: 1.7 + CELL_WALLS_STOPS }, FABRIC_GRID),
+  fit({
+    kind: 'beauty-dish',
+    name: 'Beauty dish 55 cm',
+    front: { shape: 'ring', innerRadiusM: 0.08, outerRadiusM: 0.275 },
+    halfIntensityDeg: 40,
+    lossStops: 0.8,
+  }),
+  fit(
+    {
+      kind: 'beauty-dish-grid',
+      name: 'Beauty dish 55 cm, grid 25°',
+      front: { shape: 'ring', innerRadiusM: 0.08, outerRadiusM: 0.275 },
+      halfIntensityDeg: 40,
+      lossStops: 0.8 + CELL_WALLS_STOPS,
+    },
+    grid(25),
+  ),
+  fit(
+    {
+      kind: 'softbox-medium',
+      name: 'Softbox 60 × 90 cm',
+      front: rectangle(0.6, 0.9),
+      halfIntensityDeg: 50,
+      lossStops: 1.4,
+    },
+    SOFT,
+  ),
+  fit(
+    {
+      kind: 'softbox-medium-grid',
+      name: 'Softbox 60 × 90 cm, fabric grid',
+      front: rectangle(0.6, 0.9),
+      halfIntensityDeg: 50,
+      lossStops: 1.4 + CELL_WALLS_STOPS,
+    },
+    FABRIC_GRID,
+  ),
+  fit(
+    {
+      kind: 'softbox-large',
+      name: 'Softbox 90 × 120 cm',
+      front: rectangle(0.9, 1.2),
+      halfIntensityDeg: 52,
+      lossStops: 1.7,
+    },
+    SOFT,
+  ),
+  fit(
+    {
+      kind: 'softbox-panel',
+      name: 'Softbox 140 × 200 cm',
+      front: rectangle(1.4, 2),
+      halfIntensityDeg: 56,
+      lossStops: 2.4,
+    },
+    SOFT,
+  ),
+  fit(
+    { kind: 'strip', name: 'Strip box 30 × 120 cm', front: rectangle(0.3, 1.2), halfIntensityDeg: 48, lossStops: 1.7 },
+    SOFT,
+  ),
+  fit(
+    {
+      kind: 'strip-grid',
+      name: 'Strip box 30 × 120 cm, fabric grid',
+      front: rectangle(0.3, 1.2),
+      halfIntensityDeg: 48,
+      lossStops: 1.7 + CELL_WALLS_STOPS,
+    },
+    FABRIC_GRID,
+  ),
   fit({ kind: 'octa', name: 'Octa 120 cm', front: disc(0.6), halfIntensityDeg: 55, lossStops: 1.8 }, SOFT),
-  fit({ kind: 'octa-grid', name: 'Octa 120 cm, fabric grid', front: disc(0.6), halfIntensityDeg: 55, lossStops: 1.8 + CELL_WALLS_STOPS }, FABRIC_GRID),
-  fit({ kind: 'umbrella', name: 'Reflecting umbrella 105 cm', front: disc(0.5), halfIntensityDeg: 55, lossStops: 1.3 }, SOFT),
-  fit({ kind: 'umbrella-through', name: 'See-through umbrella 105 cm', front: disc(0.5), halfIntensityDeg: 58, lossStops: 2 }, { backSpill: { share: 0.45, halfIntensityDeg: 58 }, housing: null }),
-  fit({ kind: 'umbrella-through-covered', name: 'See-through umbrella 105 cm, back cover', front: disc(0.5), halfIntensityDeg: 58, lossStops: 1.8 }, SOFT),
-  focused(fit({ kind: 'parabolic-focused', name: 'Parabolic 165 cm, focused', front: disc(0.8), halfIntensityDeg: 20, lossStops: 0 }), 'parabola', 0),
-  focused(fit({ kind: 'parabolic-ring', name: 'Parabolic 165 cm, lamp pushed in', front: disc(0.8), halfIntensityDeg: 20, lossStops: 0 }), 'parabola', 1),
-  fit({ kind: 'ring-flash', name: 'Ring light 28 cm', front: { shape: 'ring', innerRadiusM: 0.08, outerRadiusM: 0.14 }, halfIntensityDeg: 45, lossStops: 0.9 }, { housing: null }),
-  fit({ kind: 'snoot', name: 'Snoot', front: disc(0.03), halfIntensityDeg: 30, lossStops: 1.2 }, { cutoff: { angleDeg: 10, softDeg: 2.5 }, housing: DARK_FRONT }),
-  fit({ kind: 'focusing-spot', name: 'Focusing spot', front: disc(0.04), halfIntensityDeg: 45, lossStops: 0.6 }, { cutoff: { angleDeg: 13, softDeg: 0.4 }, housing: DARK_FRONT }),
-  focused(fit({ kind: 'fresnel-spot', name: 'Fresnel, spot', front: disc(0.075), halfIntensityDeg: 20, lossStops: 0 }, { housing: DARK_FRONT }), 'fresnel', 0),
-  focused(fit({ kind: 'fresnel-flood', name: 'Fresnel, flood', front: disc(0.075), halfIntensityDeg: 20, lossStops: 0 }, { housing: DARK_FRONT }), 'fresnel', 1),
+  fit(
+    {
+      kind: 'octa-grid',
+      name: 'Octa 120 cm, fabric grid',
+      front: disc(0.6),
+      halfIntensityDeg: 55,
+      lossStops: 1.8 + CELL_WALLS_STOPS,
+    },
+    FABRIC_GRID,
+  ),
+  fit(
+    { kind: 'umbrella', name: 'Reflecting umbrella 105 cm', front: disc(0.5), halfIntensityDeg: 55, lossStops: 1.3 },
+    SOFT,
+  ),
+  fit(
+    {
+      kind: 'umbrella-through',
+      name: 'See-through umbrella 105 cm',
+      front: disc(0.5),
+      halfIntensityDeg: 58,
+      lossStops: 2,
+    },
+    { backSpill: { share: 0.45, halfIntensityDeg: 58 }, housing: null },
+  ),
+  fit(
+    {
+      kind: 'umbrella-through-covered',
+      name: 'See-through umbrella 105 cm, back cover',
+      front: disc(0.5),
+      halfIntensityDeg: 58,
+      lossStops: 1.8,
+    },
+    SOFT,
+  ),
+  focused(
+    fit({
+      kind: 'parabolic-focused',
+      name: 'Parabolic 165 cm, focused',
+      front: disc(0.8),
+      halfIntensityDeg: 20,
+      lossStops: 0,
+    }),
+    'parabola',
+    0,
+  ),
+  focused(
+    fit({
+      kind: 'parabolic-ring',
+      name: 'Parabolic 165 cm, lamp pushed in',
+      front: disc(0.8),
+      halfIntensityDeg: 20,
+      lossStops: 0,
+    }),
+    'parabola',
+    1,
+  ),
+  fit(
+    {
+      kind: 'ring-flash',
+      name: 'Ring light 28 cm',
+      front: { shape: 'ring', innerRadiusM: 0.08, outerRadiusM: 0.14 },
+      halfIntensityDeg: 45,
+      lossStops: 0.9,
+    },
+    { housing: null },
+  ),
+  fit(
+    { kind: 'snoot', name: 'Snoot', front: disc(0.03), halfIntensityDeg: 30, lossStops: 1.2 },
+    { cutoff: { angleDeg: 10, softDeg: 2.5 }, housing: DARK_FRONT },
+  ),
+  fit(
+    { kind: 'focusing-spot', name: 'Focusing spot', front: disc(0.04), halfIntensityDeg: 45, lossStops: 0.6 },
+    { cutoff: { angleDeg: 13, softDeg: 0.4 }, housing: DARK_FRONT },
+  ),
+  focused(
+    fit(
+      { kind: 'fresnel-spot', name: 'Fresnel, spot', front: disc(0.075), halfIntensityDeg: 20, lossStops: 0 },
+      { housing: DARK_FRONT },
+    ),
+    'fresnel',
+    0,
+  ),
+  focused(
+    fit(
+      { kind: 'fresnel-flood', name: 'Fresnel, flood', front: disc(0.075), halfIntensityDeg: 20, lossStops: 0 },
+      { housing: DARK_FRONT },
+    ),
+    'fresnel',
+    1,
+  ),
   fit({ kind: 'open-face', name: 'Open-face flood', front: disc(0.1), halfIntensityDeg: 40, lossStops: 0.4 }),
-  fit({ kind: 'led-panel', name: 'LED panel 30 × 60 cm', front: rectangle(0.6, 0.3), halfIntensityDeg: 50, lossStops: 1 }, SOFT),
-  fit({ kind: 'tube-bank', name: 'Tube bank 60 × 120 cm', front: rectangle(0.6, 1.2), halfIntensityDeg: 55, lossStops: 1.4 }),
-  fit({ kind: 'lantern', name: 'Lantern 65 cm', front: { shape: 'ball', radiusM: 0.325 }, halfIntensityDeg: 89, lossStops: 3.2 }, { housing: null }),
-  fit({ kind: 'bounce-panel', name: 'Bounced off a panel 1 × 2 m', front: rectangle(1, 2), halfIntensityDeg: 60, lossStops: 3.2 }, SOFT),
+  fit(
+    { kind: 'led-panel', name: 'LED panel 30 × 60 cm', front: rectangle(0.6, 0.3), halfIntensityDeg: 50, lossStops: 1 },
+    SOFT,
+  ),
+  fit({
+    kind: 'tube-bank',
+    name: 'Tube bank 60 × 120 cm',
+    front: rectangle(0.6, 1.2),
+    halfIntensityDeg: 55,
+    lossStops: 1.4,
+  }),
+  fit(
+    {
+      kind: 'lantern',
+      name: 'Lantern 65 cm',
+      front: { shape: 'ball', radiusM: 0.325 },
+      halfIntensityDeg: 89,
+      lossStops: 3.2,
+    },
+    { housing: null },
+  ),
+  fit(
+    {
+      kind: 'bounce-panel',
+      name: 'Bounced off a panel 1 × 2 m',
+      front: rectangle(1, 2),
+      halfIntensityDeg: 60,
+      lossStops: 3.2,
+    },
+    SOFT,
+  ),
 ]
 
 export const modifierOfKind = (kind: string): Modifier => {

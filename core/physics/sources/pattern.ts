@@ -13,14 +13,20 @@ const profileFrom = ({ exponent, cutoff }: Pick<Emitter, 'exponent' | 'cutoff'>)
   Float64Array.from({ length: PROFILE_STEPS + 2 }, (_, step) => {
     const cosine = Math.max(0, 1 - (step / PROFILE_STEPS) ** 2)
     const open = exponent === 0 ? 1 : cosine ** exponent
-    return cutoff ? open * cutoffShare(cutoff, Math.acos(cosine) * 180 / Math.PI) : open
+    return cutoff ? open * cutoffShare(cutoff, (Math.acos(cosine) * 180) / Math.PI) : open
   })
 
-/** Profiles that were asked for last; a set has some ten kinds of beam at most, and each takes eight thousand powers to make. */
+/**
+ * Profiles that were asked for last; a set has some ten kinds of beam at most, and each takes eight thousand powers
+ * to make.
+ */
 const PROFILES_KEPT = 48
 const profiles = new Map<string, Float64Array>()
 
-/** Relative intensity ahead of the front by the cosine off the axis: cos^m and cut-off, in equal steps of the root of 1 - cosine (nearly the angle), from the axis outward. Not to be written to. */
+/**
+ * Relative intensity ahead of the front by the cosine off the axis: cos^m and cut-off, in equal steps of the root of
+ * 1 - cosine (nearly the angle), from the axis outward. Not to be written to.
+ */
 export const profileOf = ({ exponent, cutoff }: Pick<Emitter, 'exponent' | 'cutoff'>): Float64Array => {
   const key = `${exponent} ${cutoff ? `${cutoff.angleDeg} ${cutoff.softDeg}` : ''}`
   const profile = profiles.get(key) ?? profileFrom({ exponent, cutoff })
@@ -40,35 +46,45 @@ export const onProfile = (profile: Float64Array, cosine: number): number => {
 /** Where a ray leaves a front and how it goes on, in the light's own frame; `ahead` is above 0. */
 type Leaving = (placeAcross: number, placeUp: number, across: number, up: number, ahead: number) => number
 
-const radians = (degrees: number) => degrees * Math.PI / 180
+const radians = (degrees: number) => (degrees * Math.PI) / 180
 
 /**
- * A leaf hinged at `rim` and opened from straight ahead: it stops what, at the depth of its tip, has gone beyond the tip.
+ * A leaf hinged at `rim` and opened from straight ahead: it stops what, at the depth of its tip, has gone beyond the
+ * tip.
  * @param side 1 for the leaf in the direction of the coordinate, -1 for the other
  */
-const clearsLeaf = (openDeg: number, lengthM: number, rim: number, side: number, place: number, slope: number): boolean => {
+const clearsLeaf = (
+  openDeg: number,
+  lengthM: number,
+  rim: number,
+  side: number,
+  place: number,
+  slope: number,
+): boolean => {
   const depth = lengthM * Math.cos(radians(openDeg))
   const tip = rim + lengthM * Math.sin(radians(openDeg))
   return depth <= 0 || side * (place + slope * depth) <= tip
 }
 
-const leavesShare = ({ lengthM, topDeg, bottomDeg, leftDeg, rightDeg }: Leaves, reach: { across: number, up: number }): Leaving =>
+const leavesShare =
+  ({ lengthM, topDeg, bottomDeg, leftDeg, rightDeg }: Leaves, reach: { across: number; up: number }): Leaving =>
   (placeAcross, placeUp, across, up, ahead) => {
     // Seen from behind the light, "across" runs to the right.
-    const isClear = (topDeg === null || clearsLeaf(topDeg, lengthM, reach.up, 1, placeUp, up / ahead))
-      && (bottomDeg === null || clearsLeaf(bottomDeg, lengthM, reach.up, -1, placeUp, up / ahead))
-      && (leftDeg === null || clearsLeaf(leftDeg, lengthM, reach.across, -1, placeAcross, across / ahead))
-      && (rightDeg === null || clearsLeaf(rightDeg, lengthM, reach.across, 1, placeAcross, across / ahead))
+    const isClear =
+      (topDeg === null || clearsLeaf(topDeg, lengthM, reach.up, 1, placeUp, up / ahead)) &&
+      (bottomDeg === null || clearsLeaf(bottomDeg, lengthM, reach.up, -1, placeUp, up / ahead)) &&
+      (leftDeg === null || clearsLeaf(leftDeg, lengthM, reach.across, -1, placeAcross, across / ahead)) &&
+      (rightDeg === null || clearsLeaf(rightDeg, lengthM, reach.across, 1, placeAcross, across / ahead))
     return isClear ? 1 : 0
   }
 
 /** A half-scrim stands one reach before the front, so that its edge is soft. */
-const scrimShare = ({ stops, turnDeg }: HalfScrim, reach: { across: number, up: number }): Leaving => {
+const scrimShare = ({ stops, turnDeg }: HalfScrim, reach: { across: number; up: number }): Leaving => {
   const [cos, sin] = [Math.cos(radians(turnDeg)), Math.sin(radians(turnDeg))]
   const depth = Math.max(reach.across, reach.up)
   const passed = 2 ** -stops
   return (placeAcross, placeUp, across, up, ahead) =>
-    (placeUp + up / ahead * depth) * cos + (placeAcross + across / ahead * depth) * sin < 0 ? passed : 1
+    (placeUp + (up / ahead) * depth) * cos + (placeAcross + (across / ahead) * depth) * sin < 0 ? passed : 1
 }
 
 /** A mask fills the beam to its cut-off; the lens throws its picture, so only the direction counts. */
@@ -79,14 +95,18 @@ const maskShare = (mask: Mask, beamDeg: number): Leaving => {
     const x = (across * cos + up * sin) / ahead / size
     const y = (up * cos - across * sin) / ahead / size
     switch (mask.kind) {
-      case 'strip': return Math.abs(x) <= mask.share ? 1 : 0
+      case 'strip':
+        return Math.abs(x) <= mask.share ? 1 : 0
       case 'slats': {
-        const at = (y + 1) / 2 * mask.count
+        const at = ((y + 1) / 2) * mask.count
         return at >= 0 && at < mask.count && at - Math.floor(at) <= mask.openShare ? 1 : 0
       }
       case 'window': {
-        const isOpen = (share: number, count: number) => share >= 0 && share < count && Math.abs(share - Math.floor(share) - 0.5) <= 0.5 - mask.barShare * count / 2
-        return isOpen((x + 1) / 2 * mask.columns, mask.columns) && isOpen((y + 1) / 2 * mask.rows, mask.rows) ? 1 : 0
+        const isOpen = (share: number, count: number) =>
+          share >= 0 && share < count && Math.abs(share - Math.floor(share) - 0.5) <= 0.5 - (mask.barShare * count) / 2
+        return isOpen(((x + 1) / 2) * mask.columns, mask.columns) && isOpen(((y + 1) / 2) * mask.rows, mask.rows)
+          ? 1
+          : 0
       }
     }
   }
@@ -94,7 +114,10 @@ const maskShare = (mask: Mask, beamDeg: number): Leaving => {
 
 const WIDEST_BEAM_DEG = 80
 
-/** What leaves, scrim, mask and measured table make of a ray; undefined for a light without any. The front's profile comes on top. */
+/**
+ * What leaves, scrim, mask and measured table make of a ray; undefined for a light without any. The front's profile
+ * comes on top.
+ */
 export const shapingOf = (emitter: Emitter): Leaving | undefined => {
   const reach = frontReach(emitter.front)
   const { leaves, halfScrim, mask, table, cutoff } = emitter
@@ -102,8 +125,13 @@ export const shapingOf = (emitter: Emitter): Leaving | undefined => {
     ...(leaves ? [leavesShare(leaves, reach)] : []),
     ...(halfScrim ? [scrimShare(halfScrim, reach)] : []),
     ...(mask ? [maskShare(mask, cutoff?.angleDeg ?? WIDEST_BEAM_DEG)] : []),
-    ...(table ? [(_a: number, _u: number, across: number, up: number, ahead: number) => relativeIntensity(table, across, up, ahead)] : []),
+    ...(table
+      ? [
+          (_a: number, _u: number, across: number, up: number, ahead: number) =>
+            relativeIntensity(table, across, up, ahead),
+        ]
+      : []),
   ]
   if (shares.length === 0) return undefined
-  return (...ray) => shares.reduce((product, share) => product === 0 ? 0 : product * share(...ray), 1)
+  return (...ray) => shares.reduce((product, share) => (product === 0 ? 0 : product * share(...ray)), 1)
 }

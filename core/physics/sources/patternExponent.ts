@@ -6,5 +6,5 @@ export const patternExponent = (halfIntensityDeg: number): number => {
   if (!(halfIntensityDeg > 0 && halfIntensityDeg < 90)) {
     throw new RangeError(`The half-intensity angle must lie between 0 and 90 degrees; got ${halfIntensityDeg}.`)
   }
-  return Math.log(0.5) / Math.log(Math.cos(halfIntensityDeg * Math.PI / 180))
+  return Math.log(0.5) / Math.log(Math.cos((halfIntensityDeg * Math.PI) / 180))
 }

@@ -20,14 +20,23 @@ export const groundOf = (scene: Scene): Ground => ({
   rays: rayScene(scene),
   patches: cutIntoPatches(scene),
   isGlossy: Uint8Array.from(scene.surfaces, surface =>
-    (surface.shape === 'body' ? surface.materials : [surface.front, surface.back]).some(side => side.gloss) ? 1 : 0),
+    (surface.shape === 'body' ? surface.materials : [surface.front, surface.back]).some(side => side.gloss) ? 1 : 0,
+  ),
 })
 
 /** Mirrors that one ray may meet; light that would go on longer is dropped. */
 const MOST_MIRRORS = 4
 
 /** Unit direction about a normal; `level` and `rise` are its parts across and along the normal. Writes to `out`. */
-export const directionAround = (nx: number, ny: number, nz: number, level: number, rise: number, angle: number, out: Float64Array): void => {
+export const directionAround = (
+  nx: number,
+  ny: number,
+  nz: number,
+  level: number,
+  rise: number,
+  angle: number,
+  out: Float64Array,
+): void => {
   // A frame around the normal without branches (T. Duff and others, "Building an Orthonormal Basis, Revisited", 2017).
   const sign = nz >= 0 ? 1 : -1
   const a = -1 / (sign + nz)
@@ -51,10 +60,21 @@ export const mirrored = (way: Vector, normal: Vector): Vector => {
 }
 
 /**
- * The patch whose evenly scattered light a ray brings: on a glossy side the ray goes on from its mirror or lobe as often as that
+ * The patch whose evenly scattered light a ray brings: on a glossy side the ray goes on from its mirror or lobe as
+ * often as that
  * takes the light, else it ends there. `luck` picks among them, repeatably. -1 where the ray brings nothing.
  */
-export const followRay = (ground: Ground, x: number, y: number, z: number, dx: number, dy: number, dz: number, luck: number, hit: Hit): number => {
+export const followRay = (
+  ground: Ground,
+  x: number,
+  y: number,
+  z: number,
+  dx: number,
+  dy: number,
+  dz: number,
+  luck: number,
+  hit: Hit,
+): number => {
   castRay(ground.rays, x, y, z, dx, dy, dz, hit)
   if (ground.isGlossy[hit.surface]) followMirrors(ground, [dx, dy, dz], luck, hit)
   return patchAt(ground.scene, ground.patches, hit)
@@ -74,13 +94,26 @@ const followMirrors = (ground: Ground, start: Vector, luck: number, hit: Hit): v
     if (gloss.kind === 'lobe') {
       const spread = new Float64Array(3)
       const rise = (1 - fraction(draw * 7919)) ** (1 / (lobeExponent(gloss.halfWidthDeg) + 1))
-      directionAround(...way, Math.sqrt(Math.max(0, 1 - rise * rise)), rise, 2 * Math.PI * fraction(draw * 104729), spread)
+      directionAround(
+        ...way,
+        Math.sqrt(Math.max(0, 1 - rise * rise)),
+        rise,
+        2 * Math.PI * fraction(draw * 104729),
+        spread,
+      )
       way = [spread[0]!, spread[1]!, spread[2]!]
     }
     if (mirror === MOST_MIRRORS || dot(way, normal) <= 0) {
       hit.surface = -1
       return
     }
-    castRay(ground.rays, position[0] + RAY_OFFSET_M * normal[0], position[1] + RAY_OFFSET_M * normal[1], position[2] + RAY_OFFSET_M * normal[2], ...way, hit)
+    castRay(
+      ground.rays,
+      position[0] + RAY_OFFSET_M * normal[0],
+      position[1] + RAY_OFFSET_M * normal[1],
+      position[2] + RAY_OFFSET_M * normal[2],
+      ...way,
+      hit,
+    )
   }
 }

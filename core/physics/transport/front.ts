@@ -1,9 +1,15 @@
 import type { Emitter } from '../sources/emitter'
 
-type Places = { positions: Float64Array, across: Float64Array, up: Float64Array }
+type Places = { positions: Float64Array; across: Float64Array; up: Float64Array }
 
 /** Puts a place of the unit square on a light's front, equal areas to equal areas, and writes it as item `index`. */
-export const placeOnFront = ({ front, centre, across, up, axis }: Emitter, a: number, b: number, out: Places, index: number): void => {
+export const placeOnFront = (
+  { front, centre, across, up, axis }: Emitter,
+  a: number,
+  b: number,
+  out: Places,
+  index: number,
+): void => {
   let [u, v, w] = [0, 0, 0]
   switch (front.shape) {
     case 'rectangle':
@@ -15,7 +21,7 @@ export const placeOnFront = ({ front, centre, across, up, axis }: Emitter, a: nu
       const [x, y] = [2 * a - 1, 2 * b - 1]
       const isWide = Math.abs(x) > Math.abs(y)
       const radius = (isWide ? x : y) * front.radiusM
-      const angle = x === 0 && y === 0 ? 0 : isWide ? Math.PI / 4 * (y / x) : Math.PI / 2 - Math.PI / 4 * (x / y)
+      const angle = x === 0 && y === 0 ? 0 : isWide ? (Math.PI / 4) * (y / x) : Math.PI / 2 - (Math.PI / 4) * (x / y)
       u = radius * Math.cos(angle)
       v = radius * Math.sin(angle)
       break

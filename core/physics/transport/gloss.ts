@@ -14,15 +14,18 @@ export const fresnel = (cosine: number, refractiveIndex: number): number => {
 }
 
 /** Exponent n of a lobe cos^n about the mirror direction that has fallen to half at an angle. */
-export const lobeExponent = (halfWidthDeg: number): number => Math.log(0.5) / Math.log(Math.cos(halfWidthDeg * Math.PI / 180))
+export const lobeExponent = (halfWidthDeg: number): number =>
+  Math.log(0.5) / Math.log(Math.cos((halfWidthDeg * Math.PI) / 180))
 
 /** Share of light that a glossy side sends into its mirror direction or lobe, at a cosine to the normal. */
 export const glossShare = (gloss: Gloss, cosine: number): number =>
   gloss.kind === 'coat' ? fresnel(cosine, gloss.refractiveIndex) : gloss.share
 
 /**
- * Share of arriving light that gets to scatter evenly. A coat turns some away on arrival, and again on leaving, so that a matt
- * floor under a coat has (1 - F(in)) rho / pi (1 - F(out)): the same both ways, and never more than it gets. A lobe takes its
+ * Share of arriving light that gets to scatter evenly. A coat turns some away on arrival, and again on leaving, so
+ * that a matt
+ * floor under a coat has (1 - F(in)) rho / pi (1 - F(out)): the same both ways, and never more than it gets. A lobe
+ * takes its
  * share once, when it is looked at.
  */
 export const enteringShare = (gloss: Gloss | null, cosine: number): number =>

@@ -20,27 +20,52 @@ export type Mirror = {
 }
 
 /** A place on a side with a lobe, and the area that it stands for. */
-export type GlintPoint = { position: Vector, normal: Vector, areaM2: number, share: number, halfWidthDeg: number }
+export type GlintPoint = { position: Vector; normal: Vector; areaM2: number; share: number; halfWidthDeg: number }
 
-/** Glossy sides that throw a light on: as mirrors, or spread by lobes. Curved coats throw on what patches send, not lights. */
-export type Mirrors = { planes: Mirror[], glints: GlintPoint[] }
+/**
+ * Glossy sides that throw a light on: as mirrors, or spread by lobes. Curved coats throw on what patches send, not
+ * lights.
+ */
+export type Mirrors = { planes: Mirror[]; glints: GlintPoint[] }
 
-const planesOf = (sheet: Sheet): Mirror[] => [true, false].flatMap((isFront) => {
-  const { gloss } = sideOf(sheet, isFront, 0)
-  if (gloss?.kind !== 'coat') return []
-  const normal = scale(direction(cross(sheet.edgeS, sheet.edgeT)), isFront ? 1 : -1)
-  return [{ normal, offset: dot(normal, sheet.corner), forms: formsOf(sheet), isRound: sheet.isRound, refractiveIndex: gloss.refractiveIndex }]
-})
+const planesOf = (sheet: Sheet): Mirror[] =>
+  [true, false].flatMap(isFront => {
+    const { gloss } = sideOf(sheet, isFront, 0)
+    if (gloss?.kind !== 'coat') return []
+    const normal = scale(direction(cross(sheet.edgeS, sheet.edgeT)), isFront ? 1 : -1)
+    return [
+      {
+        normal,
+        offset: dot(normal, sheet.corner),
+        forms: formsOf(sheet),
+        isRound: sheet.isRound,
+        refractiveIndex: gloss.refractiveIndex,
+      },
+    ]
+  })
 
 export const mirrorsOf = (scene: Scene, samples: PatchSamples, patches: Patches): Mirrors => {
-  const planes = scene.surfaces.flatMap(surface => surface.shape === 'sheet' ? planesOf(surface) : [])
+  const planes = scene.surfaces.flatMap(surface => (surface.shape === 'sheet' ? planesOf(surface) : []))
   const glints: GlintPoint[] = []
   for (let patch = 0; patch < patches.count; patch++) {
     const { gloss } = sideOfPatch(scene, patches, patch)
     if (gloss?.kind !== 'lobe' || !samples.exposed[patch]) continue
     for (let index = 0; index < samples.perPatch; index++) {
-      const [x, y, z, nx, ny, nz] = samples.points.subarray((patch * samples.perPatch + index) * 6) as unknown as [number, number, number, number, number, number]
-      glints.push({ position: [x, y, z], normal: [nx, ny, nz], areaM2: patches.areaM2[patch]! / samples.perPatch, share: gloss.share, halfWidthDeg: gloss.halfWidthDeg })
+      const [x, y, z, nx, ny, nz] = samples.points.subarray((patch * samples.perPatch + index) * 6) as unknown as [
+        number,
+        number,
+        number,
+        number,
+        number,
+        number,
+      ]
+      glints.push({
+        position: [x, y, z],
+        normal: [nx, ny, nz],
+        areaM2: patches.areaM2[patch]! / samples.perPatch,
+        share: gloss.share,
+        halfWidthDeg: gloss.halfWidthDeg,
+      })
     }
   }
   return { planes, glints }
@@ -65,10 +90,21 @@ const isWithin = ({ forms, isRound }: Mirror, x: number, y: number, z: number): 
 }
 
 /** A light and its image in a mirror, sampled alike. */
-export type MirroredLight = { mirror: Mirror, image: EmitterSamples, light: EmitterSamples }
+export type MirroredLight = { mirror: Mirror; image: EmitterSamples; light: EmitterSamples }
 
 /** What one sample of a light gives a receiver by way of a mirror, per unit of axis intensity. */
-export const viaMirror = ({ mirror, image, light }: MirroredLight, index: number, rays: RayScene, x: number, y: number, z: number, nx: number, ny: number, nz: number, isDome: boolean): number => {
+export const viaMirror = (
+  { mirror, image, light }: MirroredLight,
+  index: number,
+  rays: RayScene,
+  x: number,
+  y: number,
+  z: number,
+  nx: number,
+  ny: number,
+  nz: number,
+  isDome: boolean,
+): number => {
   const { normal, offset } = mirror
   const above = x * normal[0] + y * normal[1] + z * normal[2] - offset
   const p = image.positions

@@ -58,7 +58,7 @@ export const samplePatches = (scene: Scene, patches: Patches, perPatch: number, 
         exposed[patch] = found > 0 ? 1 : 0
         // A sliver repeats the points it has.
         for (let index = found; found > 0 && index < perPatch; index++) {
-          const from = (patch * perPatch + index % found) * 6
+          const from = (patch * perPatch + (index % found)) * 6
           points.copyWithin((patch * perPatch + index) * 6, from, from + 6)
         }
       }
@@ -70,7 +70,17 @@ export const samplePatches = (scene: Scene, patches: Patches, perPatch: number, 
     for (let patch = 0; patch < body.mesh.patchCount; patch++) {
       exposed[first + patch] = 1
       for (let index = 0; index < perPatch; index++) {
-        lay(first + patch, index, bodyPoint(body, patch, (index + 0.5) / perPatch, fraction(scramble(patch, acrossSalt) + index * R2_STEP_X), fraction(scramble(patch, alongSalt) + index * R2_STEP_Y)))
+        lay(
+          first + patch,
+          index,
+          bodyPoint(
+            body,
+            patch,
+            (index + 0.5) / perPatch,
+            fraction(scramble(patch, acrossSalt) + index * R2_STEP_X),
+            fraction(scramble(patch, alongSalt) + index * R2_STEP_Y),
+          ),
+        )
       }
     }
   })

@@ -11,7 +11,10 @@ export type PatchGrid = {
   rows: number
   /** First patch of each cell, row by row. */
   cellFirst: Int32Array
-  /** Lines that split a cell into 2^n patches: bit i of a patch says on which side of line i it lies. Undefined where none does. */
+  /**
+   * Lines that split a cell into 2^n patches: bit i of a patch says on which side of line i it lies. Undefined where
+   * none does.
+   */
   cellLines: (readonly SplitLine[] | undefined)[]
 }
 
@@ -50,11 +53,11 @@ const cellsOf = (surface: Exclude<Surface, { shape: 'body' }>) => {
     }
     case 'arc': {
       const [columns, rows] = [along(length(surface.axis)), Math.max(3, along(surface.radiusM * surface.sweepRad))]
-      return { columns, rows, areaM2: length(surface.axis) * surface.radiusM * surface.sweepRad / (columns * rows) }
+      return { columns, rows, areaM2: (length(surface.axis) * surface.radiusM * surface.sweepRad) / (columns * rows) }
     }
     case 'bowl': {
-      const side = Math.max(3, along(surface.radiusM * Math.PI / 2))
-      return { columns: side, rows: side, areaM2: surface.radiusM ** 2 * Math.PI / 2 / (side * side) }
+      const side = Math.max(3, along((surface.radiusM * Math.PI) / 2))
+      return { columns: side, rows: side, areaM2: (surface.radiusM ** 2 * Math.PI) / 2 / (side * side) }
     }
   }
 }
@@ -77,7 +80,14 @@ export const isOnSurface = (surface: Surface, s: number, t: number): boolean =>
 const PROBES = 12
 
 /** Share of a cell that each of its parts takes, by counting places. */
-const partShares = (surface: Surface, lines: readonly SplitLine[] | undefined, column: number, row: number, columns: number, rows: number): number[] => {
+const partShares = (
+  surface: Surface,
+  lines: readonly SplitLine[] | undefined,
+  column: number,
+  row: number,
+  columns: number,
+  rows: number,
+): number[] => {
   const parts = new Array<number>(1 << (lines?.length ?? 0)).fill(0)
   if (!lines && !(surface as Sheet).isRound) return [1]
   for (let probe = 0; probe < PROBES * PROBES; probe++) {
@@ -93,19 +103,47 @@ export const cutIntoPatches = (scene: Scene): Patches => {
   const none = () => new Int32Array(scene.surfaces.length).fill(-1)
   const [frontGrid, backGrid, bodyFirst] = [none(), none(), none()]
   const grids: PatchGrid[] = []
-  const patches: { surface: number, isFront: boolean, material: number, areaM2: number, side: Side, partner: number }[] = []
+  const patches: {
+    surface: number
+    isFront: boolean
+    material: number
+    areaM2: number
+    side: Side
+    partner: number
+  }[] = []
 
-  const layGrid = (surface: Exclude<Surface, { shape: 'body' }>, index: number, isFront: boolean, lines: readonly SplitLine[]) => {
+  const layGrid = (
+    surface: Exclude<Surface, { shape: 'body' }>,
+    index: number,
+    isFront: boolean,
+    lines: readonly SplitLine[],
+  ) => {
     const { columns, rows, areaM2 } = cellsOf(surface)
-    const grid: PatchGrid = { surface: index, isFront, columns, rows, cellFirst: new Int32Array(columns * rows), cellLines: [] };
-    (isFront ? frontGrid : backGrid)[index] = grids.length
+    const grid: PatchGrid = {
+      surface: index,
+      isFront,
+      columns,
+      rows,
+      cellFirst: new Int32Array(columns * rows),
+      cellLines: [],
+    }
+    ;(isFront ? frontGrid : backGrid)[index] = grids.length
     for (let cell = 0; cell < columns * rows; cell++) {
       const [column, row] = [cell % columns, Math.floor(cell / columns)]
-      const through = lines.filter(line => passesThrough(line, [column / columns, row / rows], [(column + 1) / columns, (row + 1) / rows])).slice(0, MOST_LINES)
+      const through = lines
+        .filter(line => passesThrough(line, [column / columns, row / rows], [(column + 1) / columns, (row + 1) / rows]))
+        .slice(0, MOST_LINES)
       grid.cellLines[cell] = through.length > 0 ? through : undefined
       grid.cellFirst[cell] = patches.length
       for (const share of partShares(surface, grid.cellLines[cell], column, row, columns, rows)) {
-        patches.push({ surface: index, isFront, material: 0, areaM2: areaM2 * share, side: sideOf(surface, isFront, 0), partner: -1 })
+        patches.push({
+          surface: index,
+          isFront,
+          material: 0,
+          areaM2: areaM2 * share,
+          side: sideOf(surface, isFront, 0),
+          partner: -1,
+        })
       }
     }
     grids.push(grid)
@@ -116,7 +154,14 @@ export const cutIntoPatches = (scene: Scene): Patches => {
       bodyFirst[index] = patches.length
       for (let patch = 0; patch < surface.mesh.patchCount; patch++) {
         const material = surface.mesh.material[surface.mesh.patchTriangles[surface.mesh.patchFirst[patch]!]!]!
-        patches.push({ surface: index, isFront: true, material, areaM2: surface.mesh.patchArea[patch]! * surface.scaleM ** 2, side: surface.materials[material]!, partner: -1 })
+        patches.push({
+          surface: index,
+          isFront: true,
+          material,
+          areaM2: surface.mesh.patchArea[patch]! * surface.scaleM ** 2,
+          side: surface.materials[material]!,
+          partner: -1,
+        })
       }
       return
     }
@@ -132,7 +177,7 @@ export const cutIntoPatches = (scene: Scene): Patches => {
       patches[second + offset]!.partner = first + offset
     }
   })
-  const through = (surface: Surface) => surface.shape === 'sheet' ? surface.transmittance : [0, 0, 0]
+  const through = (surface: Surface) => (surface.shape === 'sheet' ? surface.transmittance : [0, 0, 0])
   return {
     count: patches.length,
     grids,
@@ -140,7 +185,7 @@ export const cutIntoPatches = (scene: Scene): Patches => {
     backGrid,
     bodyFirst,
     surface: Int32Array.from(patches, patch => patch.surface),
-    isFront: Uint8Array.from(patches, patch => patch.isFront ? 1 : 0),
+    isFront: Uint8Array.from(patches, patch => (patch.isFront ? 1 : 0)),
     material: Uint8Array.from(patches, patch => patch.material),
     areaM2: Float64Array.from(patches, patch => patch.areaM2),
     reflectance: Float64Array.from(patches.flatMap(patch => patch.side.reflectance)),

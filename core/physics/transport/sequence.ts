@@ -12,9 +12,9 @@ export const fraction = (x: number): number => x - Math.floor(x)
  * (32-bit mixing after C. Wellons' "lowbias32", public domain).
  */
 export const scramble = (index: number, salt: number): number => {
-  let x = Math.imul(index + 1, 0x9E3779B1) ^ Math.imul(salt + 1, 0x85EBCA77)
-  x = Math.imul(x ^ (x >>> 16), 0x7FEB352D)
-  x = Math.imul(x ^ (x >>> 15), 0x846CA68B)
+  let x = Math.imul(index + 1, 0x9e3779b1) ^ Math.imul(salt + 1, 0x85ebca77)
+  x = Math.imul(x ^ (x >>> 16), 0x7feb352d)
+  x = Math.imul(x ^ (x >>> 15), 0x846ca68b)
   return ((x ^ (x >>> 16)) >>> 0) / 2 ** 32
 }
 

@@ -17,13 +17,26 @@ export type Quality = {
   seed: number
 }
 
-export const QUALITY: Quality = { raysPerPatch: 64, samplesPerPatch: 16, raysPerPoint: 2048, frontForPatches: 4, frontForPoints: 16, seed: 0 }
+export const QUALITY: Quality = {
+  raysPerPatch: 64,
+  samplesPerPatch: 16,
+  raysPerPoint: 2048,
+  frontForPatches: 4,
+  frontForPoints: 16,
+  seed: 0,
+}
 
 /** A first answer while things move: about a quarter of the rays. */
-export const DRAFT_QUALITY: Quality = { ...QUALITY, raysPerPatch: 16, samplesPerPatch: 6, raysPerPoint: 256, frontForPoints: 8 }
+export const DRAFT_QUALITY: Quality = {
+  ...QUALITY,
+  raysPerPatch: 16,
+  samplesPerPatch: 6,
+  raysPerPoint: 256,
+  frontForPoints: 8,
+}
 
 /** A scene made ready for light: everything that does not depend on any lamp. */
-export type Stage = Ground & { samples: PatchSamples, rows: Rows, mirrors: Mirrors, quality: Quality }
+export type Stage = Ground & { samples: PatchSamples; rows: Rows; mirrors: Mirrors; quality: Quality }
 
 export function* prepareStage(scene: Scene, quality: Quality = QUALITY): Steps<Stage> {
   const ground = groundOf(scene)

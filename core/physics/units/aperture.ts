@@ -5,11 +5,73 @@ import { refused, understood, type Outcome } from '../../shared/outcome'
  * Nominal f-numbers are rounded names of the powers of sqrt 2 (ISO 517): f/5.6 is 5.657, f/11 is 11.314.
  * The name at position k belongs to 2^((k + FIRST) / 2).
  */
-const FULL_STOP_NAMES = ['0.25', '0.35', '0.5', '0.7', '1', '1.4', '2', '2.8', '4', '5.6', '8', '11', '16', '22', '32', '45', '64', '90', '128', '180', '256', '360', '512']
+const FULL_STOP_NAMES = [
+  '0.25',
+  '0.35',
+  '0.5',
+  '0.7',
+  '1',
+  '1.4',
+  '2',
+  '2.8',
+  '4',
+  '5.6',
+  '8',
+  '11',
+  '16',
+  '22',
+  '32',
+  '45',
+  '64',
+  '90',
+  '128',
+  '180',
+  '256',
+  '360',
+  '512',
+]
 const FIRST = -4
 
 /** What cameras call the third stops between the full ones, from f/1 on; common practice, no source. */
-const THIRD_STOP_NAMES = ['1', '1.1', '1.2', '1.4', '1.6', '1.8', '2', '2.2', '2.5', '2.8', '3.2', '3.5', '4', '4.5', '5', '5.6', '6.3', '7.1', '8', '9', '10', '11', '13', '14', '16', '18', '20', '22', '25', '29', '32', '36', '40', '45', '51', '57', '64']
+const THIRD_STOP_NAMES = [
+  '1',
+  '1.1',
+  '1.2',
+  '1.4',
+  '1.6',
+  '1.8',
+  '2',
+  '2.2',
+  '2.5',
+  '2.8',
+  '3.2',
+  '3.5',
+  '4',
+  '4.5',
+  '5',
+  '5.6',
+  '6.3',
+  '7.1',
+  '8',
+  '9',
+  '10',
+  '11',
+  '13',
+  '14',
+  '16',
+  '18',
+  '20',
+  '22',
+  '25',
+  '29',
+  '32',
+  '36',
+  '40',
+  '45',
+  '51',
+  '57',
+  '64',
+]
 
 /** Apertures and readings between these f-numbers are understood. */
 export const SMALLEST_F_NUMBER = 0.25
@@ -39,7 +101,9 @@ const decimalOf = (fNumber: number): string => {
   return named === undefined || Math.abs(Math.log(named / fNumber)) < 0.012 ? short : fNumber.toPrecision(3)
 }
 
-/** The power of sqrt 2 that a name of a full stop or of a camera's third stop stands for; undefined for other figures. */
+/**
+ * The power of sqrt 2 that a name of a full stop or of a camera's third stop stands for; undefined for other figures.
+ */
 const exactOf = (name: string): number | undefined => {
   const full = FULL_STOP_NAMES.indexOf(name)
   if (full >= 0) return fNumberFromStops(full + FIRST)
@@ -51,14 +115,19 @@ const exactOf = (name: string): number | undefined => {
 export type FigureHabit = 'tenths' | 'decimal'
 
 /**
- * Both meanings of a bare figure whose whole part is a full stop: 8.5 as 8 and five tenths of a stop, and as f/8.5. Undefined where
+ * Both meanings of a bare figure whose whole part is a full stop: 8.5 as 8 and five tenths of a stop, and as f/8.5.
+ * Undefined where
  * there is nothing to ask: it is a full stop's name, is written with f/ before it, or has no tenths.
  */
 export const bareMeanings = (text: string): Record<FigureHabit, number> | undefined => {
   const plain = plainFigures(text)
   const match = /^(\d+)\.(\d)$/.exec(plain)
-  if (!match || match[2] === '0' || FULL_STOP_NAMES.includes(plain) || !FULL_STOP_NAMES.includes(match[1]!)) return undefined
-  return { tenths: exactOf(match[1]!)! * fNumberFromStops(Number(match[2]) / 10), decimal: exactOf(plain) ?? Number(plain) }
+  if (!match || match[2] === '0' || FULL_STOP_NAMES.includes(plain) || !FULL_STOP_NAMES.includes(match[1]!))
+    return undefined
+  return {
+    tenths: exactOf(match[1]!)! * fNumberFromStops(Number(match[2]) / 10),
+    decimal: exactOf(plain) ?? Number(plain),
+  }
 }
 
 /** Writes an f-number: `f/8`, `f/8 +0.3`, `f/5.6 +⅓`, or `f/8.7` in decimals. Rounds to the style's step. */
@@ -80,7 +149,8 @@ export const formatAperture = (fNumber: number): string => {
 }
 
 /**
- * Reads an f-number. Names of full stops and of cameras' third stops mean the exact power of sqrt 2; other decimals are taken as
+ * Reads an f-number. Names of full stops and of cameras' third stops mean the exact power of sqrt 2; other decimals
+ * are taken as
  * written, but for a bare figure by a meter whose habit is tenths of a stop behind the point.
  * A part-stop may follow a full-stop name only: `f/8 +0.3`, `8 -1/3`, `5.6 1/3`, `2.8 and 3/10`, `T2.8 and 3/10`.
  */
@@ -93,7 +163,7 @@ export const parseFNumber = (text: string, habit: FigureHabit = 'decimal'): Outc
   if (!match) return refuse('is not an f-number.')
   const written = Number(match[1])
   const name = FULL_STOP_NAMES.findIndex(known => Number(known) === written)
-  const base = name >= 0 ? fNumberFromStops(name + FIRST) : exactOf(match[1]!) ?? written
+  const base = name >= 0 ? fNumberFromStops(name + FIRST) : (exactOf(match[1]!) ?? written)
   const tail = match[3] ?? match[4]
   const part = tail === undefined ? 0 : fractionFrom(tail)
   if (part === undefined || part >= 1) return refuse('has a part-stop that is not below one stop.')

@@ -15,7 +15,7 @@ const METRES_PER: Record<string, number> = { m: 1, cm: 0.01, mm: 0.001 }
 /** Writes metres as `1.80 m`, or as feet and inches to the half inch: `5 ft 11 in`, `5 ft 10½ in`. */
 export const formatDistance = (distanceM: number, unit: LengthUnit): string => {
   if (unit === 'metric') return `${(Math.round(distanceM * 100) / 100 || 0).toFixed(2)} m`.replace('-', '\u2212')
-  const halves = Math.round(Math.abs(distanceM) / METRES_PER_INCH * 2)
+  const halves = Math.round((Math.abs(distanceM) / METRES_PER_INCH) * 2)
   const feet = Math.floor(halves / 2 / INCHES_PER_FOOT)
   const rest = halves - feet * 2 * INCHES_PER_FOOT
   const inches = `${rest === 1 ? '' : Math.floor(rest / 2)}${rest % 2 ? '½' : ''} in`

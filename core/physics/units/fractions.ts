@@ -1,7 +1,17 @@
 import { refused, understood, type Outcome } from '../../shared/outcome'
 
 const MINUS = '\u2212'
-const GLYPHS: Record<string, string> = { '½': '1/2', '⅓': '1/3', '⅔': '2/3', '¼': '1/4', '¾': '3/4', '⅛': '1/8', '⅜': '3/8', '⅝': '5/8', '⅞': '7/8' }
+const GLYPHS: Record<string, string> = {
+  '½': '1/2',
+  '⅓': '1/3',
+  '⅔': '2/3',
+  '¼': '1/4',
+  '¾': '3/4',
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8',
+}
 
 /** How part-stops are written: tenths as decimals, thirds and halves as fractions. */
 export type StopStyle = 'tenths' | 'thirds' | 'halves'
@@ -18,8 +28,12 @@ export const styleForClick = (clickStops: number): StopStyle => {
 
 /** Replaces fraction glyphs by digits, true minus signs by hyphens and decimal commas by points. */
 export const plainFigures = (text: string): string =>
-  text.replace(/[½⅓⅔¼¾⅛⅜⅝⅞]/g, glyph => ` ${GLYPHS[glyph]}`)
-    .replaceAll(MINUS, '-').replace(/(\d),(\d)/g, '$1.$2').replace(/\s+/g, ' ').trim()
+  text
+    .replace(/[½⅓⅔¼¾⅛⅜⅝⅞]/g, glyph => ` ${GLYPHS[glyph]}`)
+    .replaceAll(MINUS, '-')
+    .replace(/(\d),(\d)/g, '$1.$2')
+    .replace(/\s+/g, ' ')
+    .trim()
 
 /** Reads `3/10`, `1/3` or `0.3` as a number; undefined when it is none of these. */
 export const fractionFrom = (text: string): number | undefined => {
@@ -31,7 +45,7 @@ export const fractionFrom = (text: string): number | undefined => {
 /** A part of a stop below 1, counted in the style's steps: `0.3`, `⅓`, `½`. */
 export const partOfStop = (steps: number, style: StopStyle): string => {
   const name = `${steps}/${STOP_STYLE_STEPS[style]}`
-  return style === 'tenths' ? (steps / 10).toFixed(1) : FRACTION_NAMES[name] ?? name
+  return style === 'tenths' ? (steps / 10).toFixed(1) : (FRACTION_NAMES[name] ?? name)
 }
 
 /** Stops with a sign: `+0.3`, `−1⅓`, `0`. Rounds to the style's step. */

@@ -1,10 +1,14 @@
 /** Linear sRGB to XYZ, rows (IEC 61966-2-1:1999), and the white of D65 that it gives. */
-const TO_XYZ = [[0.4124, 0.3576, 0.1805], [0.2126, 0.7152, 0.0722], [0.0193, 0.1192, 0.9505]] as const
+const TO_XYZ = [
+  [0.4124, 0.3576, 0.1805],
+  [0.2126, 0.7152, 0.0722],
+  [0.0193, 0.1192, 0.9505],
+] as const
 const WHITE = TO_XYZ.map(row => row[0] + row[1] + row[2]) as [number, number, number]
 
 /** CIE 15:2018, equation 8.6 (its number from memory): the cube root with its straight foot. */
 const DELTA = 6 / 29
-const root = (share: number): number => share > DELTA ** 3 ? Math.cbrt(share) : share / (3 * DELTA ** 2) + 4 / 29
+const root = (share: number): number => (share > DELTA ** 3 ? Math.cbrt(share) : share / (3 * DELTA ** 2) + 4 / 29)
 
 export type Lab = readonly [lightness: number, a: number, b: number]
 

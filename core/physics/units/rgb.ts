@@ -9,6 +9,10 @@ export const grey = (level: number): Rgb => [level, level, level]
 export const luminance = (colour: Rgb): number =>
   colour[0] * LUMINANCE_WEIGHTS[0] + colour[1] * LUMINANCE_WEIGHTS[1] + colour[2] * LUMINANCE_WEIGHTS[2]
 
-export const scaleRgb = (colour: Rgb, factor: number): Rgb => [colour[0] * factor, colour[1] * factor, colour[2] * factor]
+export const scaleRgb = (colour: Rgb, factor: number): Rgb => [
+  colour[0] * factor,
+  colour[1] * factor,
+  colour[2] * factor,
+]
 
 export const multiplyRgb = (a: Rgb, b: Rgb): Rgb => [a[0] * b[0], a[1] * b[1], a[2] * b[2]]

@@ -5,8 +5,7 @@
 export const DARKEST_STOPS = -20
 
 /** Ratio of light (>= 0) to stops, floored at {@link DARKEST_STOPS}. */
-export const stopsFromRatio = (ratio: number): number =>
-  ratio > 2 ** DARKEST_STOPS ? Math.log2(ratio) : DARKEST_STOPS
+export const stopsFromRatio = (ratio: number): number => (ratio > 2 ** DARKEST_STOPS ? Math.log2(ratio) : DARKEST_STOPS)
 
 /** Stops to a ratio of light. */
 export const ratioFromStops = (stops: number): number => 2 ** stops

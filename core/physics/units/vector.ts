@@ -1,4 +1,7 @@
-/** A place or direction in the room, metres: x to the right as the camera sees it, y from the backdrop toward the camera, z up. */
+/**
+ * A place or direction in the room, metres: x to the right as the camera sees it, y from the backdrop toward the
+ * camera, z up.
+ */
 export type Vector = readonly [x: number, y: number, z: number]
 
 export const add = (a: Vector, b: Vector): Vector => [a[0] + b[0], a[1] + b[1], a[2] + b[2]]
@@ -9,8 +12,11 @@ export const scale = (a: Vector, factor: number): Vector => [a[0] * factor, a[1]
 
 export const dot = (a: Vector, b: Vector): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2]
 
-export const cross = (a: Vector, b: Vector): Vector =>
-  [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]]
+export const cross = (a: Vector, b: Vector): Vector => [
+  a[1] * b[2] - a[2] * b[1],
+  a[2] * b[0] - a[0] * b[2],
+  a[0] * b[1] - a[1] * b[0],
+]
 
 export const length = (a: Vector): number => Math.hypot(a[0], a[1], a[2])
 
@@ -22,8 +28,11 @@ export const direction = (a: Vector, otherwise: Vector = [0, -1, 0]): Vector => 
   return size > 1e-12 ? scale(a, 1 / size) : otherwise
 }
 
-/** Two unit vectors square to the unit vector `axis` and to each other: the first is level, to the right of whoever looks along the axis; the second leans upward. */
-export const frameAround = (axis: Vector): { across: Vector, up: Vector } => {
+/**
+ * Two unit vectors square to the unit vector `axis` and to each other: the first is level, to the right of whoever
+ * looks along the axis; the second leans upward.
+ */
+export const frameAround = (axis: Vector): { across: Vector; up: Vector } => {
   const across = direction(cross([0, 0, 1], axis), [1, 0, 0])
   return { across, up: cross(axis, across) }
 }
@@ -34,8 +43,11 @@ export const frameAround = (axis: Vector): { across: Vector, up: Vector } => {
  */
 export const turn = (axis: Vector, panDeg: number, tiltDeg: number): Vector => {
   if (panDeg === 0 && tiltDeg === 0) return axis
-  const pan = Math.atan2(axis[1], axis[0]) + panDeg * Math.PI / 180
+  const pan = Math.atan2(axis[1], axis[0]) + (panDeg * Math.PI) / 180
   const limit = Math.PI / 2 - 1e-6
-  const tilt = Math.max(-limit, Math.min(limit, Math.asin(Math.max(-1, Math.min(1, axis[2]))) + tiltDeg * Math.PI / 180))
+  const tilt = Math.max(
+    -limit,
+    Math.min(limit, Math.asin(Math.max(-1, Math.min(1, axis[2]))) + (tiltDeg * Math.PI) / 180),
+  )
   return [Math.cos(pan) * Math.cos(tilt), Math.sin(pan) * Math.cos(tilt), Math.sin(tilt)]
 }

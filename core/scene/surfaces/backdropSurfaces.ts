@@ -1,4 +1,13 @@
-import { opaqueSheet, patchSizeFor, translucent, type Arc, type Bowl, type Sheet, type Side, type Surface } from '../../physics/geometry/surface'
+import {
+  opaqueSheet,
+  patchSizeFor,
+  translucent,
+  type Arc,
+  type Bowl,
+  type Sheet,
+  type Side,
+  type Surface,
+} from '../../physics/geometry/surface'
 import { length, type Vector } from '../../physics/units/vector'
 import type { Backdrop } from '../../model/schema'
 
@@ -8,20 +17,35 @@ export const CLEARANCE_M = 0.004
 const OWNER = 'backdrop'
 const QUARTER = Math.PI / 2
 
-const sheetOf = (name: string, corner: Vector, edgeS: Vector, edgeT: Vector, side: Side): Sheet => opaqueSheet(`backdrop/${name}`, OWNER, corner, edgeS, edgeT, side)
+const sheetOf = (name: string, corner: Vector, edgeS: Vector, edgeT: Vector, side: Side): Sheet =>
+  opaqueSheet(`backdrop/${name}`, OWNER, corner, edgeS, edgeT, side)
 
 /** A quarter-round cove whose front looks toward its axis. */
-const coveOf = (name: string, centre: Vector, axis: Vector, from: Vector, radiusM: number, side: Side): Arc =>
-  ({ shape: 'arc', id: `backdrop/${name}`, owner: OWNER, patchM: patchSizeFor(length(axis) * radiusM * QUARTER), centre, axis, from, radiusM, sweepRad: QUARTER, isHollow: true, front: side, back: side })
+const coveOf = (name: string, centre: Vector, axis: Vector, from: Vector, radiusM: number, side: Side): Arc => ({
+  shape: 'arc',
+  id: `backdrop/${name}`,
+  owner: OWNER,
+  patchM: patchSizeFor(length(axis) * radiusM * QUARTER),
+  centre,
+  axis,
+  from,
+  radiusM,
+  sweepRad: QUARTER,
+  isHollow: true,
+  front: side,
+  back: side,
+})
 
 /** Radius of the curve that fits: it may take most of the sweep, and half of the height. */
-export const coveRadius = ({ coveRadiusM, sweepM, heightM }: Backdrop): number => Math.min(coveRadiusM, sweepM * 0.8, heightM * 0.5)
+export const coveRadius = ({ coveRadiusM, sweepM, heightM }: Backdrop): number =>
+  Math.min(coveRadiusM, sweepM * 0.8, heightM * 0.5)
 
 /** A drop, a curve and a sweep between `left` and `right`. */
 const sweptSurfaces = (backdrop: Backdrop, side: Side, left: number, right: number): Surface[] => {
   const { heightM, sweepM } = backdrop
   const widthM = right - left
-  if (sweepM <= 0) return [sheetOf('drop', [right, 0, CLEARANCE_M], [-widthM, 0, 0], [0, 0, heightM - CLEARANCE_M], side)]
+  if (sweepM <= 0)
+    return [sheetOf('drop', [right, 0, CLEARANCE_M], [-widthM, 0, 0], [0, 0, heightM - CLEARANCE_M], side)]
   const radius = coveRadius(backdrop)
   const foot = CLEARANCE_M + radius
   return [
@@ -39,11 +63,37 @@ const cornerSurfaces = (backdrop: Backdrop, side: Side, wallX: number, isLeft: b
   const inward = isLeft ? 1 : -1
   const x = wallX + inward * radius
   const outward: Vector = [-inward, 0, 0]
-  const upright: [Vector, Vector] = isLeft ? [[x, radius, heightM], [0, 0, foot - heightM]] : [[x, radius, foot], [0, 0, heightM - foot]]
-  const level: [Vector, Vector] = isLeft ? [[x, depthM, foot], [0, radius - depthM, 0]] : [[x, radius, foot], [0, depthM - radius, 0]]
+  const upright: [Vector, Vector] = isLeft
+    ? [
+        [x, radius, heightM],
+        [0, 0, foot - heightM],
+      ]
+    : [
+        [x, radius, foot],
+        [0, 0, heightM - foot],
+      ]
+  const level: [Vector, Vector] = isLeft
+    ? [
+        [x, depthM, foot],
+        [0, radius - depthM, 0],
+      ]
+    : [
+        [x, radius, foot],
+        [0, depthM - radius, 0],
+      ]
   const up: Vector = [0, 0, heightM - foot]
   const ahead: Vector = [0, depthM - radius, 0]
-  const bowl: Bowl = { shape: 'bowl', id: 'backdrop/corner', owner: OWNER, patchM: patchSizeFor(radius * radius * QUARTER), centre: [x, radius, foot], radiusM: radius, axes: [outward, [0, -1, 0], [0, 0, -1]], front: side, back: side }
+  const bowl: Bowl = {
+    shape: 'bowl',
+    id: 'backdrop/corner',
+    owner: OWNER,
+    patchM: patchSizeFor(radius * radius * QUARTER),
+    centre: [x, radius, foot],
+    radiusM: radius,
+    axes: [outward, [0, -1, 0], [0, 0, -1]],
+    front: side,
+    back: side,
+  }
   return [
     sheetOf('side', [wallX, radius, foot], isLeft ? ahead : up, isLeft ? up : ahead, side),
     coveOf('cove-upright', ...upright, [0, -1, 0], radius, side),
@@ -58,8 +108,15 @@ export const backdropSurfaces = (backdrop: Backdrop): Surface[] => {
   const side: Side = { reflectance, gloss }
   const [left, right] = [centreXM - widthM / 2, centreXM + widthM / 2]
   switch (kind) {
-    case 'painted-wall': return sweptSurfaces({ ...backdrop, sweepM: 0 }, side, left, right)
-    case 'lit-panel': return [translucent(sheetOf('panel', [right, 0, CLEARANCE_M], [-widthM, 0, 0], [0, 0, heightM - CLEARANCE_M], side), backdrop.transmittance)]
+    case 'painted-wall':
+      return sweptSurfaces({ ...backdrop, sweepM: 0 }, side, left, right)
+    case 'lit-panel':
+      return [
+        translucent(
+          sheetOf('panel', [right, 0, CLEARANCE_M], [-widthM, 0, 0], [0, 0, heightM - CLEARANCE_M], side),
+          backdrop.transmittance,
+        ),
+      ]
     case 'cyclorama': {
       if (!corner || backdrop.sweepM <= 0) return sweptSurfaces(backdrop, side, left, right)
       const isLeft = corner.side === 'left'
@@ -70,6 +127,7 @@ export const backdropSurfaces = (backdrop: Backdrop): Surface[] => {
         ...cornerSurfaces(backdrop, side, isLeft ? left : right, isLeft, depthM),
       ]
     }
-    default: return sweptSurfaces(backdrop, side, left, right)
+    default:
+      return sweptSurfaces(backdrop, side, left, right)
   }
 }

@@ -15,7 +15,8 @@ const HOUSING_PATCH_M = 0.6
 export const housingOwner = frontSurfaceId
 
 /**
- * What of a light stands in the way: its closed back as a flat shield. The depth of the body, stands and booms are left out.
+ * What of a light stands in the way: its closed back as a flat shield. The depth of the body, stands and booms are
+ * left out.
  * Light that falls on the front is sent back by the front's own reflectance.
  */
 export const housingSheets = (light: Light, emitter: Emitter): Sheet[] => {
@@ -25,9 +26,19 @@ export const housingSheets = (light: Light, emitter: Emitter): Sheet[] => {
   const [across, up] = [scale(emitter.across, reach.across * LARGER), scale(emitter.up, reach.up * LARGER)]
   const corner = add(add(emitter.centre, scale(emitter.axis, -BEHIND_M)), scale(add(across, up), -1))
   const owner = housingOwner(light.id)
-  return [{
-    ...opaqueSheet(owner, owner, corner, scale(across, 2), scale(up, 2), matt(grey(housing.frontReflectance)), matt(grey(housing.backReflectance))),
-    isRound: emitter.front.shape !== 'rectangle',
-    patchM: HOUSING_PATCH_M,
-  }]
+  return [
+    {
+      ...opaqueSheet(
+        owner,
+        owner,
+        corner,
+        scale(across, 2),
+        scale(up, 2),
+        matt(grey(housing.frontReflectance)),
+        matt(grey(housing.backReflectance)),
+      ),
+      isRound: emitter.front.shape !== 'rectangle',
+      patchM: HOUSING_PATCH_M,
+    },
+  ]
 }

@@ -15,7 +15,14 @@ export const roomSheets = ({ room }: StudioSet): Sheet[] => {
   const deep: Vector = [0, front - back, 0]
   const high: Vector = [0, 0, ceiling - floor]
   const areaM2 = 2 * (wide[0] * deep[1] + deep[1] * high[2] + high[2] * wide[0])
-  const wall = (name: string, corner: Vector, edgeS: Vector, edgeT: Vector, reflectance: Rgb, gloss: Side['gloss'] = null): Sheet => ({
+  const wall = (
+    name: string,
+    corner: Vector,
+    edgeS: Vector,
+    edgeT: Vector,
+    reflectance: Rgb,
+    gloss: Side['gloss'] = null,
+  ): Sheet => ({
     ...opaqueSheet(`room/${name}`, `room/${name}`, corner, edgeS, edgeT, { ...matt(reflectance), gloss }),
     patchM: Math.max(WALL_PATCH_M, Math.sqrt(areaM2 / MOST_WALL_PATCHES)),
     encloses: true,

@@ -12,7 +12,10 @@ import { lightFamilies } from './lightMoves'
 import { stageFamilies } from './stageMoves'
 
 const inLength = (metres: number) => `${metres.toFixed(2)} m`
-const everything = (set: StudioSet, mayMove: (id: string) => boolean = () => true): Family[] => [...lightFamilies(set, mayMove), ...stageFamilies(set, mayMove)]
+const everything = (set: StudioSet, mayMove: (id: string) => boolean = () => true): Family[] => [
+  ...lightFamilies(set, mayMove),
+  ...stageFamilies(set, mayMove),
+]
 const movesOf = (families: readonly Family[]) => families.flatMap(family => family.ways.flat())
 const family = (set: StudioSet, id: string) => everything(set).find(found => found.id === id)!
 const lightOf = (set: StudioSet, id: string) => set.lights.find(light => light.id === id)!
@@ -32,17 +35,29 @@ describe('moves', () => {
 
   it('keep the backdrop lights alike, at the distances that they say', () => {
     const set = demoSet()
-    for (const move of movesOf([family(set, 'backdrop-depth'), family(set, 'backdrop-aside'), family(set, 'backdrop-aim'), family(set, 'backdrop-height')])) {
+    for (const move of movesOf([
+      family(set, 'backdrop-depth'),
+      family(set, 'backdrop-aside'),
+      family(set, 'backdrop-aim'),
+      family(set, 'backdrop-height'),
+    ])) {
       const after = move.apply(set)
       const [left, right] = [lightOf(after, 'backdrop-left'), lightOf(after, 'backdrop-right')]
       expectWithin(left.place.xM, -right.place.xM, 1e-9)
       expectWithin(left.place.yM, right.place.yM, 1e-9)
-      if (left.aim.at === 'place' && right.aim.at === 'place') expectWithin(left.aim.place.xM, -right.aim.place.xM, 1e-9)
+      if (left.aim.at === 'place' && right.aim.at === 'place')
+        expectWithin(left.aim.place.xM, -right.aim.place.xM, 1e-9)
       expect(lightOf(after, 'key')).toEqual(lightOf(set, 'key'))
     }
     const [first] = family(set, 'backdrop-depth').ways[0]!
-    expectWithin(lightOf(first!.apply(set), 'backdrop-left').place.yM - lightOf(set, 'backdrop-left').place.yM, 0.4, 1e-9)
-    expect(first!.words(set, first!.apply(set), inLength)).toBe('move both backdrop lights 0.40 m away from the backdrop')
+    expectWithin(
+      lightOf(first!.apply(set), 'backdrop-left').place.yM - lightOf(set, 'backdrop-left').place.yM,
+      0.4,
+      1e-9,
+    )
+    expect(first!.words(set, first!.apply(set), inLength)).toBe(
+      'move both backdrop lights 0.40 m away from the backdrop',
+    )
   })
 
   it('bring the key along its own line, and never nearer than is safe', () => {
@@ -51,7 +66,11 @@ describe('moves', () => {
     for (const move of movesOf([family(set, 'key-distance')])) {
       const after = move.apply(set)
       const { from, to, lengthM } = lightTape(lightOf(after, 'key'), after)
-      expectWithin(Math.atan2(from[0] - to[0], from[1] - to[1]), Math.atan2(before.from[0] - before.to[0], before.from[1] - before.to[1]), 1e-9)
+      expectWithin(
+        Math.atan2(from[0] - to[0], from[1] - to[1]),
+        Math.atan2(before.from[0] - before.to[0], before.from[1] - before.to[1]),
+        1e-9,
+      )
       expect(lengthM).toBeGreaterThanOrEqual(0.55)
       expect(move.words(set, after, inLength)).toContain(inLength(lengthM))
     }
@@ -62,8 +81,17 @@ describe('moves', () => {
     for (const move of movesOf([family(set, 'party')])) {
       const after = move.apply(set)
       const by = after.subjects[0]!.place.yM - set.subjects[0]!.place.yM
-      for (const [now, then] of [[after.camera.place, set.camera.place], [lightOf(after, 'key').place, lightOf(set, 'key').place]] as const) expectWithin(now.yM - then.yM, by, 1e-9)
-      if (after !== set) expectWithin(Math.abs(by), Number(move.id.split('/')[1]) < 0 ? -Number(move.id.split('/')[1]) : Number(move.id.split('/')[1]), 1e-9)
+      for (const [now, then] of [
+        [after.camera.place, set.camera.place],
+        [lightOf(after, 'key').place, lightOf(set, 'key').place],
+      ] as const)
+        expectWithin(now.yM - then.yM, by, 1e-9)
+      if (after !== set)
+        expectWithin(
+          Math.abs(by),
+          Number(move.id.split('/')[1]) < 0 ? -Number(move.id.split('/')[1]) : Number(move.id.split('/')[1]),
+          1e-9,
+        )
     }
   })
 

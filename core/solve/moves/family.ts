@@ -11,7 +11,7 @@ export type Move = {
 }
 
 /** Moves of one kind, in ways that each lead away from how things are: the least first. */
-export type Family = { id: string, ways: readonly (readonly Move[])[] }
+export type Family = { id: string; ways: readonly (readonly Move[])[] }
 
 /** Whether a light, or what moves with it, may be touched. */
 export type MayMove = (id: string) => boolean

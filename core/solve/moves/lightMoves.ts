@@ -12,17 +12,27 @@ const lightOf = (set: StudioSet, id: string): Light | undefined => set.lights.fi
 
 const isOnBackdrop = (light: Light): boolean => light.job === 'backdrop' && light.aim.at === 'place'
 
-const withEach = (set: StudioSet, ids: readonly string[], edit: (set: StudioSet, light: Light) => StudioSet): StudioSet =>
+const withEach = (
+  set: StudioSet,
+  ids: readonly string[],
+  edit: (set: StudioSet, light: Light) => StudioSet,
+): StudioSet =>
   ids.reduce((changed, id) => {
     const light = lightOf(changed, id)
     return light ? edit(changed, light) : changed
   }, set)
 
 /** A move of each light, led away in steps. */
-const led = (id: string, minutes: number, steps: readonly number[], apply: (set: StudioSet, step: number) => StudioSet, words: (step: number) => Move['words']): Move[] =>
-  steps.map(step => ({ id: `${id}/${step}`, minutes, apply: set => apply(set, step), words: words(step) }))
+const led = (
+  id: string,
+  minutes: number,
+  steps: readonly number[],
+  apply: (set: StudioSet, step: number) => StudioSet,
+  words: (step: number) => Move['words'],
+): Move[] => steps.map(step => ({ id: `${id}/${step}`, minutes, apply: set => apply(set, step), words: words(step) }))
 
-const moved = (set: StudioSet, light: Light, change: (place: Place) => Place): StudioSet => placeThing(set, light.id, change(light.place))
+const moved = (set: StudioSet, light: Light, change: (place: Place) => Place): StudioSet =>
+  placeThing(set, light.id, change(light.place))
 
 /** Depth, height and aim of the backdrop lights, all alike, so that an even pair stays even. */
 const backdropLights = (set: StudioSet, mayMove: MayMove): Family[] => {
@@ -30,32 +40,85 @@ const backdropLights = (set: StudioSet, mayMove: MayMove): Family[] => {
   if (lights.length === 0) return []
   const ids = lights.map(light => light.id)
   const names = nameLights(lights, set.lights)
-  const depth = (steps: readonly number[]) => led('backdrop-depth', MINUTES.place * ids.length, steps,
-    (before, step) => withEach(before, ids, (current, light) => moved(current, light, place => ({ ...place, yM: place.yM + step }))),
-    step => (_before, _after, inLength) => `move ${names} ${inLength(Math.abs(step))} ${step > 0 ? 'away from' : 'nearer'} the backdrop`)
-  const height = (steps: readonly number[]) => led('backdrop-height', MINUTES.raise * ids.length, steps,
-    (before, step) => withEach(before, ids, (current, light) => moved(current, light, place => ({ ...place, zM: place.zM + step }))),
-    step => (_before, _after, inLength) => `${step > 0 ? 'raise' : 'lower'} ${names} by ${inLength(Math.abs(step))}`)
-  const aside = (steps: readonly number[]) => led('backdrop-aside', MINUTES.place * ids.length, steps,
-    (before, step) => withEach(before, ids, (current, light) => moved(current, light, place => ({ ...place, xM: place.xM + Math.sign(place.xM - set.backdrop.centreXM || 1) * step }))),
-    step => (_before, _after, inLength) => `move ${names} ${inLength(Math.abs(step))} ${step > 0 ? 'out to the sides' : 'inward'}`)
-  const aimAcross = (share: number): StudioSet => withEach(set, ids, (current, light) => {
-    const side = Math.sign(light.place.xM - set.backdrop.centreXM || 1)
-    return aimedAt(current, light, place => ({ ...place, xM: set.backdrop.centreXM - side * share * set.backdrop.widthM / 2 }))
-  })
-  const across = (shares: readonly number[]): Move[] => shares.map(share => ({
-    id: `backdrop-aim/${share}`, minutes: MINUTES.aim * ids.length, apply: before => withEach(before, ids, (current, light) => {
-      const goal = lightOf(aimAcross(share), light.id)!.aim
-      return { ...current, lights: current.lights.map(other => other.id === light.id ? { ...other, aim: goal } : other) }
-    }),
-    words: () => `aim ${names} ${share > 0.15 ? `across, ${Math.round(share * 100)} % of the way to the far edge` : share < -0.15 ? 'at the near part of the backdrop' : 'at the middle'}`,
-  }))
-  const aimHeight = (steps: readonly number[]) => led('backdrop-aim-height', MINUTES.aim * ids.length, steps,
-    (before, step) => withEach(before, ids, (current, light) => aimedAt(current, light, place => ({ ...place, zM: Math.max(0, place.zM + step) }))),
-    step => (_before, _after, inLength) => `aim ${names} ${inLength(Math.abs(step))} ${step > 0 ? 'higher' : 'lower'}`)
+  const depth = (steps: readonly number[]) =>
+    led(
+      'backdrop-depth',
+      MINUTES.place * ids.length,
+      steps,
+      (before, step) =>
+        withEach(before, ids, (current, light) => moved(current, light, place => ({ ...place, yM: place.yM + step }))),
+      step => (_before, _after, inLength) =>
+        `move ${names} ${inLength(Math.abs(step))} ${step > 0 ? 'away from' : 'nearer'} the backdrop`,
+    )
+  const height = (steps: readonly number[]) =>
+    led(
+      'backdrop-height',
+      MINUTES.raise * ids.length,
+      steps,
+      (before, step) =>
+        withEach(before, ids, (current, light) => moved(current, light, place => ({ ...place, zM: place.zM + step }))),
+      step => (_before, _after, inLength) => `${step > 0 ? 'raise' : 'lower'} ${names} by ${inLength(Math.abs(step))}`,
+    )
+  const aside = (steps: readonly number[]) =>
+    led(
+      'backdrop-aside',
+      MINUTES.place * ids.length,
+      steps,
+      (before, step) =>
+        withEach(before, ids, (current, light) =>
+          moved(current, light, place => ({
+            ...place,
+            xM: place.xM + Math.sign(place.xM - set.backdrop.centreXM || 1) * step,
+          })),
+        ),
+      step => (_before, _after, inLength) =>
+        `move ${names} ${inLength(Math.abs(step))} ${step > 0 ? 'out to the sides' : 'inward'}`,
+    )
+  const aimAcross = (share: number): StudioSet =>
+    withEach(set, ids, (current, light) => {
+      const side = Math.sign(light.place.xM - set.backdrop.centreXM || 1)
+      return aimedAt(current, light, place => ({
+        ...place,
+        xM: set.backdrop.centreXM - (side * share * set.backdrop.widthM) / 2,
+      }))
+    })
+  const across = (shares: readonly number[]): Move[] =>
+    shares.map(share => ({
+      id: `backdrop-aim/${share}`,
+      minutes: MINUTES.aim * ids.length,
+      apply: before =>
+        withEach(before, ids, (current, light) => {
+          const goal = lightOf(aimAcross(share), light.id)!.aim
+          return {
+            ...current,
+            lights: current.lights.map(other => (other.id === light.id ? { ...other, aim: goal } : other)),
+          }
+        }),
+      words: () =>
+        `aim ${names} ${share > 0.15 ? `across, ${Math.round(share * 100)} % of the way to the far edge` : share < -0.15 ? 'at the near part of the backdrop' : 'at the middle'}`,
+    }))
+  const aimHeight = (steps: readonly number[]) =>
+    led(
+      'backdrop-aim-height',
+      MINUTES.aim * ids.length,
+      steps,
+      (before, step) =>
+        withEach(before, ids, (current, light) =>
+          aimedAt(current, light, place => ({ ...place, zM: Math.max(0, place.zM + step) })),
+        ),
+      step => (_before, _after, inLength) =>
+        `aim ${names} ${inLength(Math.abs(step))} ${step > 0 ? 'higher' : 'lower'}`,
+    )
   const scrims: Move[] = [90, -90].map(turnDeg => ({
-    id: `half-scrim/${turnDeg}`, minutes: MINUTES.fit * ids.length,
-    apply: before => withEach(before, ids, (current, light) => fitModifier(current, light.id, { ...light.modifier, halfScrim: { stops: 1, turnDeg: light.place.xM < set.backdrop.centreXM ? turnDeg : -turnDeg } })),
+    id: `half-scrim/${turnDeg}`,
+    minutes: MINUTES.fit * ids.length,
+    apply: before =>
+      withEach(before, ids, (current, light) =>
+        fitModifier(current, light.id, {
+          ...light.modifier,
+          halfScrim: { stops: 1, turnDeg: light.place.xM < set.backdrop.centreXM ? turnDeg : -turnDeg },
+        }),
+      ),
     words: () => `put a half-scrim of one stop before ${names}, over the ${turnDeg > 0 ? 'near' : 'far'} side`,
   }))
   return [
@@ -64,13 +127,22 @@ const backdropLights = (set: StudioSet, mayMove: MayMove): Family[] => {
     { id: 'backdrop-height', ways: [height([0.4, 0.9]), height([-0.4, -0.9])] },
     { id: 'backdrop-aim', ways: [across([0.4, 0.7]), across([0, -0.4])] },
     { id: 'backdrop-aim-height', ways: [aimHeight([0.35, 0.7]), aimHeight([-0.35, -0.7])] },
-    ...lights.every(light => light.modifier.halfScrim === null) ? [{ id: 'half-scrim', ways: scrims.map(move => [move]) }] : [],
+    ...(lights.every(light => light.modifier.halfScrim === null)
+      ? [{ id: 'half-scrim', ways: scrims.map(move => [move]) }]
+      : []),
   ]
 }
 
 const aimedAt = (set: StudioSet, light: Light, change: (place: Place) => Place): StudioSet => {
   const { aim } = light
-  return aim.at === 'place' ? { ...set, lights: set.lights.map(other => other.id === light.id ? { ...other, aim: { ...aim, place: change(aim.place) } } : other) } : set
+  return aim.at === 'place'
+    ? {
+        ...set,
+        lights: set.lights.map(other =>
+          other.id === light.id ? { ...other, aim: { ...aim, place: change(aim.place) } } : other,
+        ),
+      }
+    : set
 }
 
 /** Longer than this many times its width, a front lies otherwise when it is rolled. */
@@ -81,16 +153,37 @@ const isLong = ({ modifier: { front } }: Light): boolean =>
 
 /** Long fronts rolled by a quarter: a strip that stood lies, one that lay stands. */
 const rolls = (set: StudioSet, mayMove: MayMove): Family[] => {
-  const lights = set.lights.filter(light => (isOnBackdrop(light) || light.job === 'key') && isLong(light) && mayMove(light.id))
+  const lights = set.lights.filter(
+    light => (isOnBackdrop(light) || light.job === 'key') && isLong(light) && mayMove(light.id),
+  )
   return (['key', 'backdrop'] as const).flatMap((job): Family[] => {
     const ids = lights.filter(light => light.job === job).map(({ id }) => id)
     if (ids.length === 0) return []
-    const names = nameLights(lights.filter(light => light.job === job), set.lights)
-    return [{ id: `${job}-roll`, ways: [[{
-      id: `${job}-roll/90`, minutes: MINUTES.aim * ids.length,
-      apply: before => withEach(before, ids, (current, light) => editLight(current, light.id, one => ({ ...one, rollDeg: one.rollDeg > 0 ? one.rollDeg - 90 : one.rollDeg + 90 }))),
-      words: () => `roll ${names} by 90°`,
-    }]] }]
+    const names = nameLights(
+      lights.filter(light => light.job === job),
+      set.lights,
+    )
+    return [
+      {
+        id: `${job}-roll`,
+        ways: [
+          [
+            {
+              id: `${job}-roll/90`,
+              minutes: MINUTES.aim * ids.length,
+              apply: before =>
+                withEach(before, ids, (current, light) =>
+                  editLight(current, light.id, one => ({
+                    ...one,
+                    rollDeg: one.rollDeg > 0 ? one.rollDeg - 90 : one.rollDeg + 90,
+                  })),
+                ),
+              words: () => `roll ${names} by 90°`,
+            },
+          ],
+        ],
+      },
+    ]
   })
 }
 
@@ -102,26 +195,50 @@ const keyMoves = (set: StudioSet, mayMove: MayMove): Family[] => {
   const key = set.lights.find(light => light.job === 'key')
   // What is grouped moves as one, and not by itself.
   if (!key || !mayMove(key.id) || set.groups.some(group => group.includes(key.id))) return []
-  const distance = (factors: readonly number[]): Move[] => factors.map(factor => ({
-    id: `key-distance/${factor}`, minutes: MINUTES.place,
-    apply: (before) => {
-      const light = lightOf(before, key.id)
-      const reach = light && lightTape(light, before).lengthM * factor
-      const place = light && reach && reach >= NEAREST_KEY_M ? placeAtDistance(light, before, reach) : undefined
-      return place ? placeThing(before, key.id, place) : before
-    },
-    words: (_before, after, inLength) => `bring ${key.name} ${factor < 1 ? 'in' : 'out'} to ${inLength(lightTape(lightOf(after, key.id)!, after).lengthM)}`,
-  }))
-  const feather = (sign: 1 | -1): Move[] => FEATHER_DEG.map(degrees => ({
-    id: `key-feather/${sign * degrees}`, minutes: MINUTES.aim,
-    apply: before => featherLight(before, key.id, { featherPanDeg: (lightOf(before, key.id)?.aim.featherPanDeg ?? 0) + sign * degrees }),
-    words: () => `turn ${key.name} ${degrees}° to its ${sign > 0 ? 'right' : 'left'}`,
-  }))
+  const distance = (factors: readonly number[]): Move[] =>
+    factors.map(factor => ({
+      id: `key-distance/${factor}`,
+      minutes: MINUTES.place,
+      apply: before => {
+        const light = lightOf(before, key.id)
+        const reach = light && lightTape(light, before).lengthM * factor
+        const place = light && reach && reach >= NEAREST_KEY_M ? placeAtDistance(light, before, reach) : undefined
+        return place ? placeThing(before, key.id, place) : before
+      },
+      words: (_before, after, inLength) =>
+        `bring ${key.name} ${factor < 1 ? 'in' : 'out'} to ${inLength(lightTape(lightOf(after, key.id)!, after).lengthM)}`,
+    }))
+  const feather = (sign: 1 | -1): Move[] =>
+    FEATHER_DEG.map(degrees => ({
+      id: `key-feather/${sign * degrees}`,
+      minutes: MINUTES.aim,
+      apply: before =>
+        featherLight(before, key.id, {
+          featherPanDeg: (lightOf(before, key.id)?.aim.featherPanDeg ?? 0) + sign * degrees,
+        }),
+      words: () => `turn ${key.name} ${degrees}° to its ${sign > 0 ? 'right' : 'left'}`,
+    }))
   const grid = gridded(key.modifier)
   return [
     { id: 'key-distance', ways: [distance([0.85, 0.7, 0.55, 0.42]), distance([1.2, 1.45, 1.8])] },
     { id: 'key-feather', ways: [feather(1), feather(-1)] },
-    ...grid ? [{ id: 'key-grid', ways: [[{ id: 'key-grid', minutes: MINUTES.fit, apply: (before: StudioSet) => fitModifier(before, key.id, grid), words: () => `put a grid on ${key.name}` }]] }] : [],
+    ...(grid
+      ? [
+          {
+            id: 'key-grid',
+            ways: [
+              [
+                {
+                  id: 'key-grid',
+                  minutes: MINUTES.fit,
+                  apply: (before: StudioSet) => fitModifier(before, key.id, grid),
+                  words: () => `put a grid on ${key.name}`,
+                },
+              ],
+            ],
+          },
+        ]
+      : []),
   ]
 }
 
@@ -129,22 +246,53 @@ const keyMoves = (set: StudioSet, mayMove: MayMove): Family[] => {
 const moreLights = (set: StudioSet): Family[] => {
   const first = set.lights.find(isOnBackdrop)
   if (!first) return []
-  const isSingle = set.lights.filter(isOnBackdrop).length === 1 && Math.abs(first.place.xM - set.backdrop.centreXM) > 0.3
+  const isSingle =
+    set.lights.filter(isOnBackdrop).length === 1 && Math.abs(first.place.xM - set.backdrop.centreXM) > 0.3
   const mirrored = isSingle ? mirrorThings(set, [first.id]) : undefined
   const added = mirrored?.ids.length ? mirrored.set.lights.find(({ id }) => id === mirrored.ids[0])! : undefined
   return added
-    ? [{ id: 'backdrop-twin', ways: [[{
-        id: 'backdrop-twin', minutes: MINUTES.light,
-        apply: before => before.lights.some(({ id }) => id === added.id) ? before : addLight(before, { ...added, ...mirroredNow(before, first, added) }, before.looks[0]!.lights[first.id] ?? FIRST_SETTING),
-        words: () => `add the mirror image of ${first.name} on the other side`,
-      }]] }]
+    ? [
+        {
+          id: 'backdrop-twin',
+          ways: [
+            [
+              {
+                id: 'backdrop-twin',
+                minutes: MINUTES.light,
+                apply: before =>
+                  before.lights.some(({ id }) => id === added.id)
+                    ? before
+                    : addLight(
+                        before,
+                        { ...added, ...mirroredNow(before, first, added) },
+                        before.looks[0]!.lights[first.id] ?? FIRST_SETTING,
+                      ),
+                words: () => `add the mirror image of ${first.name} on the other side`,
+              },
+            ],
+          ],
+        },
+      ]
     : []
 }
 
 const mirroredNow = (set: StudioSet, first: Light, added: Light): Partial<Light> => {
   const now = lightOf(set, first.id)
-  return now ? { place: { ...now.place, xM: 2 * set.backdrop.centreXM - now.place.xM }, aim: now.aim.at === 'place' ? { ...now.aim, place: { ...now.aim.place, xM: 2 * set.backdrop.centreXM - now.aim.place.xM } } : added.aim } : {}
+  return now
+    ? {
+        place: { ...now.place, xM: 2 * set.backdrop.centreXM - now.place.xM },
+        aim:
+          now.aim.at === 'place'
+            ? { ...now.aim, place: { ...now.aim.place, xM: 2 * set.backdrop.centreXM - now.aim.place.xM } }
+            : added.aim,
+      }
+    : {}
 }
 
 /** Everything that can be done to lights beside turning their powers. */
-export const lightFamilies = (set: StudioSet, mayMove: MayMove): Family[] => [...backdropLights(set, mayMove), ...keyMoves(set, mayMove), ...rolls(set, mayMove), ...moreLights(set)]
+export const lightFamilies = (set: StudioSet, mayMove: MayMove): Family[] => [
+  ...backdropLights(set, mayMove),
+  ...keyMoves(set, mayMove),
+  ...rolls(set, mayMove),
+  ...moreLights(set),
+]

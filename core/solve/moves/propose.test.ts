@@ -12,27 +12,43 @@ import { propose } from './propose'
 import type { Question } from './trial'
 
 const inLength = (metres: number) => `${metres.toFixed(2)} m`
-const ask = (set: StudioSet, change: Partial<Question> = {}): Question => ({ set, lookId: 'white', learned: NOTHING_LEARNED, fixedIds: [], mayChangeCamera: true, ...change })
+const ask = (set: StudioSet, change: Partial<Question> = {}): Question => ({
+  set,
+  lookId: 'white',
+  learned: NOTHING_LEARNED,
+  fixedIds: [],
+  mayChangeCamera: true,
+  ...change,
+})
 
 describe('the search for moves', () => {
   // The script "asks" goes through forty of each, beside a plain random search.
-  it.each([2, 4, 10])('reaches a target that can be reached (question %s)', async (seed) => {
-    const question = await reachableQuestion(seed)
-    const { trials, binding } = (await propose(question))!
-    expect(binding).toBeUndefined()
-    for (const trial of trials) {
-      for (const miss of trial.misses.filter(({ isHard }) => isHard)) expect(Math.abs(miss.stops)).toBeLessThanOrEqual(ON_TARGET_STOPS)
-      expect(faults(trial.set)).toEqual([])
-    }
-    expect(trials.map(({ minutes }) => minutes)).toEqual(trials.map(({ minutes }) => minutes).sort((a, b) => a - b))
-  }, 120_000)
+  it.each([2, 4, 10])(
+    'reaches a target that can be reached (question %s)',
+    async seed => {
+      const question = await reachableQuestion(seed)
+      const { trials, binding } = (await propose(question))!
+      expect(binding).toBeUndefined()
+      for (const trial of trials) {
+        for (const miss of trial.misses.filter(({ isHard }) => isHard))
+          expect(Math.abs(miss.stops)).toBeLessThanOrEqual(ON_TARGET_STOPS)
+        expect(faults(trial.set)).toEqual([])
+      }
+      expect(trials.map(({ minutes }) => minutes)).toEqual(trials.map(({ minutes }) => minutes).sort((a, b) => a - b))
+    },
+    120_000,
+  )
 
-  it.each<Binds>(['power', 'spill', 'room', 'frame'])('says that %s binds where it does', async (binds) => {
-    const question = await unreachableQuestion(binds, 3)
-    const proposed = (await propose(question))!
-    expect(proposed.binding).toBe(binds)
-    expect(bindingWords(proposed)).toMatch(/binds: .* At best .* stops? too (bright|dark)/)
-  }, 120_000)
+  it.each<Binds>(['power', 'spill', 'room', 'frame'])(
+    'says that %s binds where it does',
+    async binds => {
+      const question = await unreachableQuestion(binds, 3)
+      const proposed = (await propose(question))!
+      expect(proposed.binding).toBe(binds)
+      expect(bindingWords(proposed)).toMatch(/binds: .* At best .* stops? too (bright|dark)/)
+    },
+    120_000,
+  )
 
   it('moves nothing where the target is met already', async () => {
     const asked = ask(demoSet())
@@ -47,7 +63,12 @@ describe('the search for moves', () => {
     const told: number[] = []
     const first = (await propose(dark, { report: ({ trials }) => told.push(trials[0]!.cost) }))!
     expect(first.trials.length).toBeGreaterThanOrEqual(3)
-    const kinds = first.trials.map(({ moves }) => moves.map(({ id }) => id.split('/')[0]).sort().join())
+    const kinds = first.trials.map(({ moves }) =>
+      moves
+        .map(({ id }) => id.split('/')[0])
+        .sort()
+        .join(),
+    )
     expect(new Set(kinds).size).toBe(kinds.length)
     // The last is the verified answer, by all rays; the ones before are drafts of it.
     const drafts = told.slice(0, -1)
@@ -74,13 +95,25 @@ describe('the search for moves', () => {
     const set = changeSettings(demoSet(), 'white', { 'backdrop-right': { on: true, powerStops: -4 } })
     const mirrored: StudioSet = {
       ...set,
-      lights: set.lights.map(light => ({ ...light, place: { ...light.place, xM: -light.place.xM }, aim: light.aim.at === 'place' ? { ...light.aim, place: { ...light.aim.place, xM: -light.aim.place.xM } } : light.aim })),
+      lights: set.lights.map(light => ({
+        ...light,
+        place: { ...light.place, xM: -light.place.xM },
+        aim:
+          light.aim.at === 'place'
+            ? { ...light.aim, place: { ...light.aim.place, xM: -light.aim.place.xM } }
+            : light.aim,
+      })),
       camera: { ...set.camera, place: { ...set.camera.place, xM: -set.camera.place.xM } },
-      subjects: set.subjects.map(subject => ({ ...subject, place: { ...subject.place, xM: -subject.place.xM }, turnDeg: 0 - subject.turnDeg })),
+      subjects: set.subjects.map(subject => ({
+        ...subject,
+        place: { ...subject.place, xM: -subject.place.xM },
+        turnDeg: 0 - subject.turnDeg,
+      })),
     }
     const settle = async (asked: StudioSet) => (await propose(ask(asked), { most: 1 }))!.trials[0]!.set.looks[0]!.lights
     const [own, other] = [await settle(set), await settle(mirrored)]
     // Sample points are no mirror images of each other: a click either way is their noise.
-    for (const id of Object.keys(own)) expect(Math.abs(own[id]!.powerStops - other[id]!.powerStops)).toBeLessThanOrEqual(0.1 + 1e-9)
+    for (const id of Object.keys(own))
+      expect(Math.abs(own[id]!.powerStops - other[id]!.powerStops)).toBeLessThanOrEqual(0.1 + 1e-9)
   }, 60_000)
 })

@@ -15,7 +15,7 @@ import { lookOf, tryState, type Question, type Solver, type Trial, type Tried } 
 export type Binding = 'power' | 'room' | 'frame' | 'spill' | 'unevenness' | 'key'
 
 /** Answers so far, the least effort first; what binds where none reaches. */
-export type Proposed = { trials: Trial[], binding?: Binding, tried: number }
+export type Proposed = { trials: Trial[]; binding?: Binding; tried: number }
 
 export type ProposeOptions = {
   /** Judges answers by the number of things to do rather than by minutes. */
@@ -49,20 +49,29 @@ const judged = (set: StudioSet) => probesOf(set, 'judged')
 const things = ({ moves, changes }: Trial): number => moves.length + changes.length
 
 const ranked = (trials: readonly Trial[], fewest: boolean): Trial[] => {
-  const effort = (trial: Trial) => fewest ? things(trial) + trial.minutes / 100 : trial.minutes
-  return [...trials].sort((a, b) => Number(b.isReached) - Number(a.isReached) || (a.isReached ? effort(a) - effort(b) : a.cost - b.cost) || a.cost - b.cost)
+  const effort = (trial: Trial) => (fewest ? things(trial) + trial.minutes / 100 : trial.minutes)
+  return [...trials].sort(
+    (a, b) =>
+      Number(b.isReached) - Number(a.isReached) ||
+      (a.isReached ? effort(a) - effort(b) : a.cost - b.cost) ||
+      a.cost - b.cost,
+  )
 }
 
 const familyOf = (move: Move): string => move.id.split('/')[0]!
 const kindOf = ({ moves }: Trial): string => moves.map(familyOf).sort().join()
 
-/** The best of each kind, so that proposals differ in what is done; a costlier one that only adds to another is none. */
+/**
+ * The best of each kind, so that proposals differ in what is done; a costlier one that only adds to another is none.
+ */
 const different = (trials: readonly Trial[], fewest: boolean): Trial[] => {
   const order = ranked(trials, fewest)
   const kept: Trial[] = []
   for (const trial of order) {
     const families = trial.moves.map(familyOf)
-    const isMoreOfOne = kept.some(other => other.isReached && other.moves.every(move => families.includes(familyOf(move))))
+    const isMoreOfOne = kept.some(
+      other => other.isReached && other.moves.every(move => families.includes(familyOf(move))),
+    )
     if (kept.some(other => kindOf(other) === kindOf(trial)) || (isMoreOfOne && kept.length > 0)) continue
     kept.push(trial)
     if (kept.length === PROPOSALS) break
@@ -71,10 +80,16 @@ const different = (trials: readonly Trial[], fewest: boolean): Trial[] => {
 }
 
 /** Worst hard miss. */
-const worstOf = (trial: Trial): Miss | undefined => trial.misses.filter(miss => miss.isHard).reduce<Miss | undefined>((worst, miss) => !worst || Math.abs(miss.stops) > Math.abs(worst.stops) ? miss : worst, undefined)
+const worstOf = (trial: Trial): Miss | undefined =>
+  trial.misses
+    .filter(miss => miss.isHard)
+    .reduce<Miss | undefined>(
+      (worst, miss) => (!worst || Math.abs(miss.stops) > Math.abs(worst.stops) ? miss : worst),
+      undefined,
+    )
 
 /** A state that would have been better still, had nothing been in its way. */
-type Blocked = { against: 'room' | 'frame', cost: number }
+type Blocked = { against: 'room' | 'frame'; cost: number }
 
 const GAIN = 0.02
 
@@ -88,16 +103,25 @@ const bindingOf = (best: Trial, blocked: readonly Blocked[], isWalledIn: boolean
   if (worst?.of.kind === 'area' && worst.of.area.kind === 'even') return 'unevenness'
   // Further from the backdrop less of what is meant for the sitter reaches it.
   if (worst && worst.stops > 0) return isWalledIn ? 'room' : 'spill'
-  const atFull = best.set.lights.some(light => look.lights[light.id]!.on && look.lights[light.id]!.powerStops > -light.lamp.clickStops)
-  const onDrop = best.misses.filter(({ of }) => of.kind === 'point' && of.point.surface === 'backdrop').map(miss => miss.stops)
+  const atFull = best.set.lights.some(
+    light => look.lights[light.id]!.on && look.lights[light.id]!.powerStops > -light.lamp.clickStops,
+  )
+  const onDrop = best.misses
+    .filter(({ of }) => of.kind === 'point' && of.point.surface === 'backdrop')
+    .map(miss => miss.stops)
   return !atFull && Math.max(...onDrop) > 0.05 && Math.min(...onDrop) < -0.05 ? 'unevenness' : 'power'
 }
 
 /**
- * Looks for what could be done so that a look's targets are met: powers and camera alone first, then one thing moved, then two and
- * three. The same question has the same answers. Answers improve as they are reported; the last are verified with all rays.
+ * Looks for what could be done so that a look's targets are met: powers and camera alone first, then one thing moved,
+ * then two and
+ * three. The same question has the same answers. Answers improve as they are reported; the last are verified with all
+ * rays.
  */
-export const propose = async (question: Question, { fewest = false, most = MOST_SPENT, report, see, pause = () => Promise.resolve(false) }: ProposeOptions = {}): Promise<Proposed | undefined> => {
+export const propose = async (
+  question: Question,
+  { fewest = false, most = MOST_SPENT, report, see, pause = () => Promise.resolve(false) }: ProposeOptions = {},
+): Promise<Proposed | undefined> => {
   const bare = lightingSolver(DRAFT_QUALITY, judged)
   /** What housings hide is left for the verification. */
   const solver: Solver = (set, options) => bare(withoutHousings(set), options)
@@ -108,7 +132,7 @@ export const propose = async (question: Question, { fewest = false, most = MOST_
   let lastThings = ''
 
   const attempt = async (after: StudioSet, moves: readonly Move[]): Promise<Tried | undefined> => {
-    if (isCalledOff || await pause()) {
+    if (isCalledOff || (await pause())) {
       isCalledOff = true
       return undefined
     }
@@ -166,18 +190,33 @@ export const propose = async (question: Question, { fewest = false, most = MOST_
   const gains = new Map<string, number>()
   let front: Trial[] = [base]
   for (const [depth, width] of WIDTHS.entries()) {
-    // What helped most by itself is laid on what helped most; in both orders, since how far the first went by itself counts.
-    const pairs = front.slice(0, width).flatMap(from => familiesOf(from.set)
-      .filter(({ id }) => !from.moves.some(move => familyOf(move) === id) && (depth === 0 || (gains.get(id) ?? 0) > HELPS))
-      .map(family => ({ from, family, hope: base.cost - from.cost + (gains.get(family.id) ?? 0) })))
+    // What helped most by itself is laid on what helped most; in both orders, since how far the first went by itself
+    // counts.
+    const pairs = front
+      .slice(0, width)
+      .flatMap(from =>
+        familiesOf(from.set)
+          .filter(
+            ({ id }) =>
+              !from.moves.some(move => familyOf(move) === id) && (depth === 0 || (gains.get(id) ?? 0) > HELPS),
+          )
+          .map(family => ({ from, family, hope: base.cost - from.cost + (gains.get(family.id) ?? 0) })),
+      )
       .sort((one, other) => other.hope - one.hope)
     const next: Trial[] = []
     for (const { from, family } of pairs) {
       if (isCalledOff || spent >= most * SPENT_BY[depth]! || (depth > 0 && isEnough())) break
       // On top of what reaches the target by itself, nothing is needed.
       const families = [...from.moves.map(familyOf), family.id]
-      if (depth > 0 && trials.some(trial => trial.isReached && trial.moves.every(move => families.includes(familyOf(move))))) continue
-      const best = await explore(depth === 0 ? { ...base, set: question.set } : { ...from, set: withLookOf(question, from) }, family)
+      if (
+        depth > 0 &&
+        trials.some(trial => trial.isReached && trial.moves.every(move => families.includes(familyOf(move))))
+      )
+        continue
+      const best = await explore(
+        depth === 0 ? { ...base, set: question.set } : { ...from, set: withLookOf(question, from) },
+        family,
+      )
       if (!best) continue
       if (depth === 0) gains.set(family.id, base.cost - best.cost)
       if (best.cost < from.cost && !best.isReached) next.push(best)
@@ -190,8 +229,21 @@ export const propose = async (question: Question, { fewest = false, most = MOST_
   const verified = await verify(question, [base], ranked(trials, fewest), fewest, pause, see)
   if (!verified) return undefined
   const order = different(verified, fewest)
-  const proposed: Proposed = { trials: order.some(({ isReached }) => isReached) ? order.filter(({ isReached }) => isReached) : order.slice(0, 3), tried }
-  const answer = proposed.trials[0]?.isReached ? proposed : { ...proposed, binding: bindingOf(proposed.trials[0] ?? base, blocked, isWalledIn(proposed.trials[0] ?? base), question.lookId) }
+  const proposed: Proposed = {
+    trials: order.some(({ isReached }) => isReached) ? order.filter(({ isReached }) => isReached) : order.slice(0, 3),
+    tried,
+  }
+  const answer = proposed.trials[0]?.isReached
+    ? proposed
+    : {
+        ...proposed,
+        binding: bindingOf(
+          proposed.trials[0] ?? base,
+          blocked,
+          isWalledIn(proposed.trials[0] ?? base),
+          question.lookId,
+        ),
+      }
   report?.(answer, 1)
   return answer
 }
@@ -199,7 +251,7 @@ export const propose = async (question: Question, { fewest = false, most = MOST_
 /** The set as it would stand, but with the powers and the camera of now: changes are counted from there. */
 const withLookOf = ({ set }: Question, trial: Trial): StudioSet => ({
   ...trial.set,
-  looks: trial.set.looks.map((look) => {
+  looks: trial.set.looks.map(look => {
     const before = set.looks.find(({ id }) => id === look.id)!
     return { ...look, lights: { ...look.lights, ...before.lights }, exposure: before.exposure }
   }),
@@ -214,16 +266,24 @@ const WORTH_STOPS = 0.05
 const worstMiss = (trial: Trial): number => Math.abs(worstOf(trial)?.stops ?? 0)
 
 /**
- * An answer without the moves that it does as well without, and what each of the rest saves. A light that ends up switched off was not
+ * An answer without the moves that it does as well without, and what each of the rest saves. A light that ends up
+ * switched off was not
  * worth moving. A draft tells which could go; all rays decide.
  */
-const onlyNeeded = async (question: Question, trial: Trial, solver: Solver, draft: Solver, pause: () => Promise<boolean>): Promise<Trial | undefined> => {
+const onlyNeeded = async (
+  question: Question,
+  trial: Trial,
+  solver: Solver,
+  draft: Solver,
+  pause: () => Promise<boolean>,
+): Promise<Trial | undefined> => {
   let best = trial
   const worth: Record<string, number> = {}
   for (const move of trial.moves) {
     const moves = best.moves.filter(({ id }) => id !== move.id)
     const after = moves.reduce((set, other) => other.apply(set), question.set)
-    const isEnough = ({ trial: without, against }: Tried) => !against && (best.isReached ? without.isReached : worstMiss(without) - worstMiss(best) < WORTH_STOPS)
+    const isEnough = ({ trial: without, against }: Tried) =>
+      !against && (best.isReached ? without.isReached : worstMiss(without) - worstMiss(best) < WORTH_STOPS)
     const sketch = await tryState(question, after, moves, draft, pause)
     if (!sketch) return undefined
     const exact = isEnough(sketch) ? await tryState(question, after, moves, solver, pause) : sketch
@@ -235,7 +295,14 @@ const onlyNeeded = async (question: Question, trial: Trial, solver: Solver, draf
 }
 
 /** Answers solved again with every ray, and their powers with them, the best first, until there is choice enough. */
-const verify = async (question: Question, known: readonly Trial[], order: readonly Trial[], fewest: boolean, pause: () => Promise<boolean>, see: ProposeOptions['see']): Promise<Trial[] | undefined> => {
+const verify = async (
+  question: Question,
+  known: readonly Trial[],
+  order: readonly Trial[],
+  fewest: boolean,
+  pause: () => Promise<boolean>,
+  see: ProposeOptions['see'],
+): Promise<Trial[] | undefined> => {
   const solver = lightingSolver(QUALITY, judged)
   const bare = lightingSolver(DRAFT_QUALITY, judged)
   const draft: Solver = (set, options) => bare(withoutHousings(set), options)

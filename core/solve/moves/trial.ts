@@ -18,9 +18,18 @@ import type { Move } from './family'
 export type Solver = (set: StudioSet, options?: SolveOptions) => Promise<SolvedSet | undefined>
 
 /** A question: the look of a set, what readings have taught, and what must stay as it is. */
-export type Question = { set: StudioSet, lookId: string, learned: Learned, fixedIds: readonly string[], mayChangeCamera: boolean }
+export type Question = {
+  set: StudioSet
+  lookId: string
+  learned: Learned
+  fixedIds: readonly string[]
+  mayChangeCamera: boolean
+}
 
-/** Light worked out with few rays is off by up to this much, so that more than it has to be left for an answer to hold. */
+/**
+ * Light worked out with few rays is off by up to this much, so that more than it has to be left for an answer to
+ * hold.
+ */
 const DRAFT_STOPS = 0.03
 
 /** A state that was tried: the set as it would be, and how it stands. */
@@ -41,30 +50,41 @@ export type Trial = {
 }
 
 /** A state with why it cannot be, where it cannot. */
-export type Tried = { trial: Trial, against?: 'frame' | 'room' }
+export type Tried = { trial: Trial; against?: 'frame' | 'room' }
 
-export const lookOf = (set: StudioSet, lookId: string): Look => set.looks.find(({ id }) => id === lookId) ?? set.looks[0]!
+export const lookOf = (set: StudioSet, lookId: string): Look =>
+  set.looks.find(({ id }) => id === lookId) ?? set.looks[0]!
 
-/** Apertures, and above the widest of them film speeds, from the present one outward: thirds near by, then whole stops. */
+/**
+ * Apertures, and above the widest of them film speeds, from the present one outward: thirds near by, then whole
+ * stops.
+ */
 const cameraOptions = (set: StudioSet, camera: CameraSetting, mayChange: boolean): CameraSetting[] => {
   if (!mayChange) return [camera]
   const { widest, smallest, clickStops } = set.camera.apertures
   const scale = apertureScale(widest, smallest, clickStops)
   const opened = (byStops: number): CameraSetting | undefined => {
     const wanted = camera.fNumber * 2 ** (-byStops / 2)
-    const near = scale.reduce((best, fNumber) => Math.abs(Math.log(fNumber / wanted)) < Math.abs(Math.log(best / wanted)) ? fNumber : best)
+    const near = scale.reduce((best, fNumber) =>
+      Math.abs(Math.log(fNumber / wanted)) < Math.abs(Math.log(best / wanted)) ? fNumber : best,
+    )
     if (Math.abs(2 * Math.log2(near / wanted)) < 0.2) return { ...camera, fNumber: near }
     // Past the widest, the sensor has to see more.
-    return byStops > 0 && near === scale[0] ? { ...camera, fNumber: near, iso: camera.iso * 2 ** Math.round(byStops - 2 * Math.log2(camera.fNumber / near)) } : undefined
+    return byStops > 0 && near === scale[0]
+      ? { ...camera, fNumber: near, iso: camera.iso * 2 ** Math.round(byStops - 2 * Math.log2(camera.fNumber / near)) }
+      : undefined
   }
   const others = [1 / 3, 2 / 3, 1, 4 / 3, 5 / 3, 2, 3, 4, -2 / 3, -4 / 3, -2].map(opened)
   const known = new Set([JSON.stringify(camera)])
-  return [camera, ...others.filter((option): option is CameraSetting => {
-    const key = JSON.stringify(option)
-    const isNew = option !== undefined && option.iso <= 25600 && !known.has(key)
-    known.add(key)
-    return isNew
-  })]
+  return [
+    camera,
+    ...others.filter((option): option is CameraSetting => {
+      const key = JSON.stringify(option)
+      const isNew = option !== undefined && option.iso <= 25600 && !known.has(key)
+      known.add(key)
+      return isNew
+    }),
+  ]
 }
 
 const NEAREST_LIGHT_M = 0.45
@@ -74,14 +94,27 @@ const HIDDEN = 0.12
 /** Why a state cannot be: something came into the frame, or too near. */
 const objection = (before: StudioSet, after: StudioSet, solved: SolvedSet): 'frame' | 'room' | undefined => {
   const heads = after.subjects.map(subject => [subject.place.xM, subject.place.yM, headHeightM(subject)] as const)
-  if (after.lights.some(light => heads.some(head => distance(vectorOf(light.place), head) < NEAREST_LIGHT_M && light.modifier.front.shape !== 'ring'))) return 'room'
-  const isNew = (id: string) => JSON.stringify(thingIn(before, id)) !== JSON.stringify(thingIn(after, id)) || JSON.stringify(before.camera.place) !== JSON.stringify(after.camera.place)
-  return sightingsOf(after, solved.stage).some(sighting => sighting.seen > HIDDEN && isNew(sighting.id)) ? 'frame' : undefined
+  if (
+    after.lights.some(light =>
+      heads.some(
+        head => distance(vectorOf(light.place), head) < NEAREST_LIGHT_M && light.modifier.front.shape !== 'ring',
+      ),
+    )
+  )
+    return 'room'
+  const isNew = (id: string) =>
+    JSON.stringify(thingIn(before, id)) !== JSON.stringify(thingIn(after, id)) ||
+    JSON.stringify(before.camera.place) !== JSON.stringify(after.camera.place)
+  return sightingsOf(after, solved.stage).some(sighting => sighting.seen > HIDDEN && isNew(sighting.id))
+    ? 'frame'
+    : undefined
 }
-const thingIn = (set: StudioSet, id: string) => set.lights.find(light => light.id === id)?.place ?? set.panels.find(panel => panel.id === id)?.place
+const thingIn = (set: StudioSet, id: string) =>
+  set.lights.find(light => light.id === id)?.place ?? set.panels.find(panel => panel.id === id)?.place
 
 /** What of the camera setting was changed counts as one thing to do. */
-const isSameCamera = (a: CameraSetting, b: CameraSetting) => Math.abs(Math.log(a.fNumber / b.fNumber)) < 0.01 && a.iso === b.iso
+const isSameCamera = (a: CameraSetting, b: CameraSetting) =>
+  Math.abs(Math.log(a.fNumber / b.fNumber)) < 0.01 && a.iso === b.iso
 
 const MINUTE_COST = 1e-3
 
@@ -89,7 +122,14 @@ const MINUTE_COST = 1e-3
  * Tries a state of the set: its light, the best powers for it, and the camera settings near by where they help.
  * Answers it with what stands against it, if anything does, and undefined where the work was called off.
  */
-export const tryState = async (question: Question, after: StudioSet, moves: readonly Move[], solver: Solver, pause: SolveOptions['pause'], { isDraft = false, see }: { isDraft?: boolean, see?: (trial: Trial, solved: SolvedSet) => void } = {}): Promise<Tried | undefined> => {
+export const tryState = async (
+  question: Question,
+  after: StudioSet,
+  moves: readonly Move[],
+  solver: Solver,
+  pause: SolveOptions['pause'],
+  { isDraft = false, see }: { isDraft?: boolean; see?: (trial: Trial, solved: SolvedSet) => void } = {},
+): Promise<Tried | undefined> => {
   const { set: before, lookId, learned, fixedIds, mayChangeCamera } = question
   const solved = await solver(after, { pause })
   if (!solved) return undefined
@@ -97,16 +137,35 @@ export const tryState = async (question: Question, after: StudioSet, moves: read
   const lighting = calibratedLighting(after, solved.layers, learned)
   const look = lookOf(after, lookId)
   const present = lookOf(before, lookId).exposure
-  const start: CameraSetting = moves.length === 0 ? evaluate(after, look, lighting).camera : { fNumber: present.fNumber, shutterS: present.shutterS, iso: present.iso }
+  const start: CameraSetting =
+    moves.length === 0
+      ? evaluate(after, look, lighting).camera
+      : { fNumber: present.fNumber, shutterS: present.shutterS, iso: present.iso }
   const trialAt = (camera: CameraSetting): Trial => {
     const { settings, cost } = solveLook(evaluate(after, look, lighting, camera), fixedIds)
-    const exposed = changeExposure(changeSettings(after, lookId, settings), lookId, { fNumber: camera.fNumber, iso: camera.iso })
+    const exposed = changeExposure(changeSettings(after, lookId, settings), lookId, {
+      fNumber: camera.fNumber,
+      iso: camera.iso,
+    })
     const { camera: shown, misses, readouts } = evaluate(exposed, lookOf(exposed, lookId), lighting)
     const changes = changesBetween(after.lights, look.lights, settings)
     const isTurned = !isSameCamera(shown, start)
-    const minutes = moves.reduce((sum, move) => sum + move.minutes, 0) + MINUTES.power * changes.reduce((sum, change) => sum + change.lights.length, 0) + (isTurned ? MINUTES.camera : 0)
+    const minutes =
+      moves.reduce((sum, move) => sum + move.minutes, 0) +
+      MINUTES.power * changes.reduce((sum, change) => sum + change.lights.length, 0) +
+      (isTurned ? MINUTES.camera : 0)
     const isReached = isOnTarget(misses, isDraft ? DRAFT_STOPS : 0)
-    return { set: exposed, moves, changes, camera: shown, misses, readouts, isReached, minutes, cost: cost + MINUTE_COST * minutes + (isReached ? 0 : 1e-2) }
+    return {
+      set: exposed,
+      moves,
+      changes,
+      camera: shown,
+      misses,
+      readouts,
+      isReached,
+      minutes,
+      cost: cost + MINUTE_COST * minutes + (isReached ? 0 : 1e-2),
+    }
   }
   let best: Trial | undefined
   for (const camera of cameraOptions(after, start, mayChangeCamera)) {

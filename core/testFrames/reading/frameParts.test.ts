@@ -25,9 +25,24 @@ const taken = (scene: Scene, change: (linear: Float32Array) => void = () => {}) 
   change(linear)
   const shares = () => new Float32Array(240 * 360)
   const anyClipped = shares().map((_, at) => Number(linear[at * 3]! >= 1))
-  const picture: Reduced = { width: 240, height: 360, linear: linear.map(light => Math.min(1, light)), clipped: anyClipped, anyClipped, crushed: shares(), histogram: new Float64Array(256), pixels: 240 * 360 }
+  const picture: Reduced = {
+    width: 240,
+    height: 360,
+    linear: linear.map(light => Math.min(1, light)),
+    clipped: anyClipped,
+    anyClipped,
+    crushed: shares(),
+    histogram: new Float64Array(256),
+    pixels: 240 * 360,
+  }
   const masks = [0, 1].map(region => maskOf(made.region, region)) as [Uint8Array, Uint8Array]
-  return { made, picture, frame: frameLight(picture, SRGB_RESPONSE, 0), backdrop: masks[TRUE_BACKDROP]!, subject: masks[1]! }
+  return {
+    made,
+    picture,
+    frame: frameLight(picture, SRGB_RESPONSE, 0),
+    backdrop: masks[TRUE_BACKDROP]!,
+    subject: masks[1]!,
+  }
 }
 const scene = (name: string): Scene => SCENES.find(one => one.name === name)!.scene
 const plain: Scene = { ...scene('light grey, a ramp of 1.2 stops'), slope: [0, 0] }
@@ -69,8 +84,9 @@ describe('what is read of a frame', () => {
   })
 
   it('finds spots and creases where they are', () => {
-    const { frame, backdrop } = taken(plain, (linear) => {
-      for (let y = 40; y < 44; y++) for (let x = 200; x < 204; x++) linear.fill(0.4, (y * 240 + x) * 3, (y * 240 + x) * 3 + 3)
+    const { frame, backdrop } = taken(plain, linear => {
+      for (let y = 40; y < 44; y++)
+        for (let x = 200; x < 204; x++) linear.fill(0.4, (y * 240 + x) * 3, (y * 240 + x) * 3 + 3)
       for (let y = 60; y < 100; y++) linear.fill(0.42, (y * 240 + 30) * 3, (y * 240 + 32) * 3)
     })
     const flaws = flawsOf(frame, backdrop)
@@ -83,20 +99,35 @@ describe('what is read of a frame', () => {
 
   it('marks the weakest stretch of the outline, with values and stops on both sides', () => {
     // The lit side of pale cloth comes near to the backdrop, the other side does not.
-    const { picture, frame, backdrop, subject } = taken({ ...plain, backdrop: [0.62, 0.6, 0.52], cloth: [0.62, 0.6, 0.52] })
+    const { picture, frame, backdrop, subject } = taken({
+      ...plain,
+      backdrop: [0.62, 0.6, 0.52],
+      cloth: [0.62, 0.6, 0.52],
+    })
     const { weakest, left, right } = outlineOf(picture, frame, backdrop, subject)!
     expect(weakest.x).toBeLessThan(0.5)
     expect(Math.abs(weakest.stops)).toBeLessThan(Math.abs(right.stops))
-    expectWithin(weakest.stops, Math.log2(SRGB_RESPONSE.linearFromValue(weakest.insideValue) / SRGB_RESPONSE.linearFromValue(weakest.outsideValue)), 0.05)
+    expectWithin(
+      weakest.stops,
+      Math.log2(
+        SRGB_RESPONSE.linearFromValue(weakest.insideValue) / SRGB_RESPONSE.linearFromValue(weakest.outsideValue),
+      ),
+      0.05,
+    )
     expect(left.outsideValue).toBeGreaterThan(left.insideValue)
     expect(edgesOf(frame, subject)!.left).toBeGreaterThan(edgesOf(frame, subject)!.right)
   })
 
   it('gives the same stops between two pictures whatever their values', () => {
-    const [one, other] = [taken({ ...plain, backdrop: [0.2, 0.2, 0.2] }), taken({ ...plain, backdrop: [0.4, 0.4, 0.4] })]
+    const [one, other] = [
+      taken({ ...plain, backdrop: [0.2, 0.2, 0.2] }),
+      taken({ ...plain, backdrop: [0.4, 0.4, 0.4] }),
+    ]
     const apart = stopsApart(one.frame, other.frame)
     expectWithin(apart[5 * 240 + 5]!, 1, 0.01)
-    expect(Number.isNaN(stopsApart(one.frame, taken({ ...plain, backdrop: [1.2, 1.2, 1.2] }).frame)[5 * 240 + 5])).toBe(true)
+    expect(Number.isNaN(stopsApart(one.frame, taken({ ...plain, backdrop: [1.2, 1.2, 1.2] }).frame)[5 * 240 + 5])).toBe(
+      true,
+    )
   })
 })
 
@@ -112,7 +143,7 @@ describe('values by grid', () => {
     const { columns, rows, values, lightness } = valueGrid(picture)
     expect([columns, rows]).toEqual([8, 12])
     // The first cell reaches from the left edge to an eighth: its light is the mean of 0.3 x 2^(2 (x - 0.5)) over it.
-    const mean = 0.3 * (2 ** (2 * (0.125 - 0.5)) - 2 ** -1) / (2 * Math.LN2 * 0.125)
+    const mean = (0.3 * (2 ** (2 * (0.125 - 0.5)) - 2 ** -1)) / (2 * Math.LN2 * 0.125)
     expectWithin(values[0]!, SRGB_RESPONSE.valueFromLinear(mean), 0.5)
     expectWithin(lightness[0]!, 116 * Math.cbrt(mean) - 16, 0.2)
   })
@@ -120,19 +151,75 @@ describe('values by grid', () => {
 
 describe('regions mended by hand', () => {
   const grid = { width: 100, height: 100 }
-  const drawn = (edit: Partial<RegionEdit>) => editRegions(new Uint8Array(10_000), grid, [{ region: 'subject', shape: 'box', points: [[0.2, 0.2], [0.5, 0.6]], radius: 0.05, ...edit }])
+  const drawn = (edit: Partial<RegionEdit>) =>
+    editRegions(new Uint8Array(10_000), grid, [
+      {
+        region: 'subject',
+        shape: 'box',
+        points: [
+          [0.2, 0.2],
+          [0.5, 0.6],
+        ],
+        radius: 0.05,
+        ...edit,
+      },
+    ])
   const area = (regions: Uint8Array, region = SUBJECT) => regions.filter(one => one === region).length
 
   it('cover what was drawn: a box, a line around, a brush', () => {
     expect(area(drawn({}))).toBe(30 * 40)
-    expectWithin(area(drawn({ shape: 'lasso', points: [[0.1, 0.1], [0.9, 0.1], [0.5, 0.9]] })), 0.5 * 80 * 80, 80)
+    expectWithin(
+      area(
+        drawn({
+          shape: 'lasso',
+          points: [
+            [0.1, 0.1],
+            [0.9, 0.1],
+            [0.5, 0.9],
+          ],
+        }),
+      ),
+      0.5 * 80 * 80,
+      80,
+    )
     // A stroke of 40 with a round brush of radius 5: 40 x 10 and a disc.
-    expectWithin(area(drawn({ shape: 'brush', points: [[0.3, 0.5], [0.7, 0.5]] })), 40 * 10 + Math.PI * 25, 12)
+    expectWithin(
+      area(
+        drawn({
+          shape: 'brush',
+          points: [
+            [0.3, 0.5],
+            [0.7, 0.5],
+          ],
+        }),
+      ),
+      40 * 10 + Math.PI * 25,
+      12,
+    )
   })
 
   it('lie over each other in their order, and leave what was found alone', () => {
     const found = new Uint8Array(10_000)
-    const both = editRegions(found, grid, [{ region: 'subject', shape: 'box', points: [[0, 0], [1, 1]], radius: 0.02 }, { region: 'floor', shape: 'box', points: [[0, 0.8], [1, 1]], radius: 0.02 }])
+    const both = editRegions(found, grid, [
+      {
+        region: 'subject',
+        shape: 'box',
+        points: [
+          [0, 0],
+          [1, 1],
+        ],
+        radius: 0.02,
+      },
+      {
+        region: 'floor',
+        shape: 'box',
+        points: [
+          [0, 0.8],
+          [1, 1],
+        ],
+        radius: 0.02,
+      },
+    ])
     expect([area(both), area(both, FLOOR), area(found)]).toEqual([8000, 2000, 0])
   })
 })
@@ -141,8 +228,12 @@ describe('exposure in a file', () => {
   const camera = { fNumber: 8, shutterS: 1 / 125, iso: 100 }
 
   it('is held against the set, rounding left aside', () => {
-    expect(exposureMismatch({ fNumber: 5.6, shutterS: 1 / 125, iso: 100 }, camera)).toBe('This frame was at f/5.6; the set says f/8.')
-    expect(exposureMismatch({ fNumber: 8, shutterS: 1 / 60, iso: 400 }, camera)).toBe('This frame was at 1/60 s, ISO 400; the set says 1/125 s, ISO 100.')
+    expect(exposureMismatch({ fNumber: 5.6, shutterS: 1 / 125, iso: 100 }, camera)).toBe(
+      'This frame was at f/5.6; the set says f/8.',
+    )
+    expect(exposureMismatch({ fNumber: 8, shutterS: 1 / 60, iso: 400 }, camera)).toBe(
+      'This frame was at 1/60 s, ISO 400; the set says 1/125 s, ISO 100.',
+    )
     expect(exposureMismatch({ fNumber: 8, shutterS: 0.008, iso: null }, camera)).toBeUndefined()
     expect(exposureMismatch(null, camera)).toBeUndefined()
     expect(takenWith({ fNumber: 5.6, shutterS: null, iso: null }, camera)).toEqual({ ...camera, fNumber: 5.6 })
@@ -152,10 +243,28 @@ describe('exposure in a file', () => {
 describe('haze', () => {
   it('is what lifts the blacks against the last frame of the same exposure with the backdrop dark', () => {
     const frame = (id: string, black: number, isLit: boolean, fNumber = 8): Frame => ({
-      id, lookId: 'white', at: `2026-01-0${id}T00:00:00.000Z`, name: '', source: 'bench', camera: { fNumber, shutterS: 1 / 125, iso: 100 }, tags: null, values: {}, expected: {}, black, edits: [], note: '',
-      lights: { 'key': { on: true, powerStops: -1 }, 'backdrop-left': { on: isLit, powerStops: -1 }, 'backdrop-right': { on: isLit, powerStops: -1 } },
+      id,
+      lookId: 'white',
+      at: `2026-01-0${id}T00:00:00.000Z`,
+      name: '',
+      source: 'bench',
+      camera: { fNumber, shutterS: 1 / 125, iso: 100 },
+      tags: null,
+      values: {},
+      expected: {},
+      black,
+      edits: [],
+      note: '',
+      lights: {
+        key: { on: true, powerStops: -1 },
+        'backdrop-left': { on: isLit, powerStops: -1 },
+        'backdrop-right': { on: isLit, powerStops: -1 },
+      },
     })
-    const set = [frame('1', 9, false), frame('2', 30, false, 4), frame('3', 24, true)].reduce((before, one) => keepFrame(before, one, []), demoSet())
+    const set = [frame('1', 9, false), frame('2', 30, false, 4), frame('3', 24, true)].reduce(
+      (before, one) => keepFrame(before, one, []),
+      demoSet(),
+    )
     expect(hazeOf(set, set.frames[2]!)).toMatchObject({ lifted: 15, without: 9 })
     expect(hazeOf(set, set.frames[0]!)).toBeUndefined()
   })
@@ -164,13 +273,38 @@ describe('haze', () => {
 describe('orientation', () => {
   it('turns a picture upright for each of the eight tags, as its definition says', () => {
     // The visual top left corner of the scene lies in the file at: row, column of 2 x 3 (CIPA DC-008, 4.6.4 A).
-    const corners: Record<number, [row: 'top' | 'bottom', column: 'left' | 'right', isTurned: boolean]> = { 1: ['top', 'left', false], 2: ['top', 'right', false], 3: ['bottom', 'right', false], 4: ['bottom', 'left', false], 5: ['top', 'left', true], 6: ['bottom', 'left', true], 7: ['bottom', 'right', true], 8: ['top', 'right', true] }
+    const corners: Record<number, [row: 'top' | 'bottom', column: 'left' | 'right', isTurned: boolean]> = {
+      1: ['top', 'left', false],
+      2: ['top', 'right', false],
+      3: ['bottom', 'right', false],
+      4: ['bottom', 'left', false],
+      5: ['top', 'left', true],
+      6: ['bottom', 'left', true],
+      7: ['bottom', 'right', true],
+      8: ['top', 'right', true],
+    }
     for (const [tag, [row, column, isTurned]] of Object.entries(corners)) {
       const marked = new Float32Array(18)
       marked[((row === 'top' ? 0 : 1) * 3 + (column === 'left' ? 0 : 2)) * 3] = 1
       const map = new Float32Array(6)
-      const turned = upright({ width: 3, height: 2, linear: marked, clipped: map, anyClipped: map, crushed: map, histogram: new Float64Array(0), pixels: 6 }, Number(tag))
-      expect([turned.width, turned.height, turned.linear[0]], `tag ${tag}`).toEqual([isTurned ? 2 : 3, isTurned ? 3 : 2, 1])
+      const turned = upright(
+        {
+          width: 3,
+          height: 2,
+          linear: marked,
+          clipped: map,
+          anyClipped: map,
+          crushed: map,
+          histogram: new Float64Array(0),
+          pixels: 6,
+        },
+        Number(tag),
+      )
+      expect([turned.width, turned.height, turned.linear[0]], `tag ${tag}`).toEqual([
+        isTurned ? 2 : 3,
+        isTurned ? 3 : 2,
+        1,
+      ])
     }
   })
 })

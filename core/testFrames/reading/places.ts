@@ -14,10 +14,10 @@ const SHAPE_SHARE = 0.1
 
 /** Whether a picture has the shape that the set's camera takes. */
 export const isOwnFraming = ({ camera }: StudioSet, width: number, height: number): boolean =>
-  Math.abs(Math.log(width / height * camera.sensor.heightMm / camera.sensor.widthMm)) < SHAPE_SHARE
+  Math.abs(Math.log(((width / height) * camera.sensor.heightMm) / camera.sensor.widthMm)) < SHAPE_SHARE
 
 /** Where a place of the room falls in the set's own framing, shares from the upper left; undefined out of it. */
-export const placeInFrame = (set: StudioSet, position: Vector): { x: number, y: number } | undefined => {
+export const placeInFrame = (set: StudioSet, position: Vector): { x: number; y: number } | undefined => {
   const seen = project(projectionOf(set), position)
   return seen && Math.abs(seen.u) < 1 && Math.abs(seen.v) < 1 ? { x: (seen.u + 1) / 2, y: (1 - seen.v) / 2 } : undefined
 }
@@ -50,8 +50,16 @@ const LEAST_OWN = 0.5
 const LEAST_PIXELS = 12
 const CLIPPED_SHARE = 0.25
 
-/** Reads a point of the backdrop in a picture with the set's own framing; undefined where none of the backdrop is seen near it. */
-export const readPlace = (set: StudioSet, point: MeterPoint, { width, height, light, value, isInRange }: FrameLight, backdrop: Uint8Array): PlaceReading | undefined => {
+/**
+ * Reads a point of the backdrop in a picture with the set's own framing; undefined where none of the backdrop is seen
+ * near it.
+ */
+export const readPlace = (
+  set: StudioSet,
+  point: MeterPoint,
+  { width, height, light, value, isInRange }: FrameLight,
+  backdrop: Uint8Array,
+): PlaceReading | undefined => {
   const place = placeInFrame(set, point.position)
   if (!place || !point.reflectance) return undefined
   const [cx, cy] = [place.x * width, place.y * height]
@@ -70,11 +78,16 @@ export const readPlace = (set: StudioSet, point: MeterPoint, { width, height, li
     }
     const isThere = reach === own && count >= LEAST_OWN * all
     if (count < LEAST_PIXELS || (reach === own && !isThere)) return undefined
-    return { value: SRGB_RESPONSE.valueFromLinear(values / count), stops: stopsFromRatio(sum / count / luminance(point.reflectance!)), isClipped: clipped > CLIPPED_SHARE * count, isThere }
+    return {
+      value: SRGB_RESPONSE.valueFromLinear(values / count),
+      stops: stopsFromRatio(sum / count / luminance(point.reflectance!)),
+      isClipped: clipped > CLIPPED_SHARE * count,
+      isThere,
+    }
   }
   const own = Math.max(3, OWN_REACH * width)
   for (let ring = 0; ring <= RINGS; ring++) {
-    const found = read(own + ring / RINGS * BESIDE_REACH * width)
+    const found = read(own + (ring / RINGS) * BESIDE_REACH * width)
     if (found) return found
   }
   return undefined

@@ -27,7 +27,7 @@ export type FrameReading = {
   shadow: Shadow | undefined
   outline: Outline | undefined
   highlight: Highlight | undefined
-  edges: { left: number, right: number } | undefined
+  edges: { left: number; right: number } | undefined
   flaws: Flaw[]
   /** Pixels of the file by value, and how many there are. */
   histogram: Float64Array
@@ -37,7 +37,7 @@ export type FrameReading = {
   /** Whether the picture looks like a backdrop with somebody before it. */
   confidence: Confidence
   /** What of the lens's fall-off was taken out. */
-  falloff: { kind: Falloff['kind'], cornerStops: number }
+  falloff: { kind: Falloff['kind']; cornerStops: number }
 }
 
 const DARKEST = 0.01
@@ -45,16 +45,31 @@ const DARKEST = 0.01
 /** Reads a picture whose regions are known, as the set's camera took it. */
 export const readFrame = (set: StudioSet, picture: Reduced, regions: Uint8Array, fNumber?: number): FrameReading => {
   const falloff = falloffOf(set.camera, { fNumber: fNumber ?? set.looks[0]!.exposure.fNumber })
-  const light = frameLight(picture, responseOf(set.camera), set.camera.veilingGlare, falloff.kind === 'none' ? undefined : falloff)
-  const [backdrop, subject, floor] = [BACKDROP, SUBJECT, FLOOR].map(region => maskOf(regions, region)) as [Uint8Array, Uint8Array, Uint8Array]
+  const light = frameLight(
+    picture,
+    responseOf(set.camera),
+    set.camera.veilingGlare,
+    falloff.kind === 'none' ? undefined : falloff,
+  )
+  const [backdrop, subject, floor] = [BACKDROP, SUBJECT, FLOOR].map(region => maskOf(regions, region)) as [
+    Uint8Array,
+    Uint8Array,
+    Uint8Array,
+  ]
   const own = isOwnFraming(set, picture.width, picture.height)
   const points = own ? [...meterPoints(set).filter(({ surface }) => surface === 'backdrop'), ...framePoints(set)] : []
   return {
-    parts: { backdrop: regionTone(picture, light, backdrop), subject: regionTone(picture, light, subject), floor: regionTone(picture, light, floor) },
-    places: Object.fromEntries(points.flatMap((point) => {
-      const read = readPlace(set, point, light, backdrop)
-      return read ? [[point.id, read]] : []
-    })),
+    parts: {
+      backdrop: regionTone(picture, light, backdrop),
+      subject: regionTone(picture, light, subject),
+      floor: regionTone(picture, light, floor),
+    },
+    places: Object.fromEntries(
+      points.flatMap(point => {
+        const read = readPlace(set, point, light, backdrop)
+        return read ? [[point.id, read]] : []
+      }),
+    ),
     isOwnFraming: own,
     grid: valueGrid(picture),
     unevenness: unevenness(light, backdrop),

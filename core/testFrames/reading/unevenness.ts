@@ -19,7 +19,10 @@ export type Unevenness = {
 const LEAST_SHARE = 0.4
 
 /** How even the backdrop is, cell by cell, in light. */
-export const unevenness = ({ width, height, light, isInRange }: FrameLight, backdrop: Uint8Array): Unevenness | undefined => {
+export const unevenness = (
+  { width, height, light, isInRange }: FrameLight,
+  backdrop: Uint8Array,
+): Unevenness | undefined => {
   const [columns, rows] = cellsOf(width, height)
   const sums = new Float64Array(columns * rows)
   const counts = new Uint32Array(columns * rows)
@@ -35,31 +38,45 @@ export const unevenness = ({ width, height, light, isInRange }: FrameLight, back
   const known = [...counts.keys()].filter(isKnown)
   if (known.length === 0) return undefined
   const mean = known.reduce((sum, cell) => sum + sums[cell]!, 0) / known.reduce((sum, cell) => sum + counts[cell]!, 0)
-  const stops = Array.from(sums, (sum, cell) => isKnown(cell) ? stopsFromRatio(sum / counts[cell]! / mean) : null)
+  const stops = Array.from(sums, (sum, cell) => (isKnown(cell) ? stopsFromRatio(sum / counts[cell]! / mean) : null))
   const figures = known.map(cell => stops[cell]!)
-  const plane = planeThrough(known.map(cell => ({ x: (cell % columns + 0.5) / columns, y: (Math.floor(cell / columns) + 0.5) / rows, figure: stops[cell]! })))
+  const plane = planeThrough(
+    known.map(cell => ({
+      x: ((cell % columns) + 0.5) / columns,
+      y: (Math.floor(cell / columns) + 0.5) / rows,
+      figure: stops[cell]!,
+    })),
+  )
   return { columns, rows, stops, spreadStops: Math.max(...figures) - Math.min(...figures), ...plane }
 }
 
-type Sample = { x: number, y: number, figure: number }
+type Sample = { x: number; y: number; figure: number }
 
 /** The slopes of a plane through samples. */
-const planeThrough = (samples: readonly Sample[]): { acrossStops: number, downStops: number } => {
+const planeThrough = (samples: readonly Sample[]): { acrossStops: number; downStops: number } => {
   const mean = (of: (sample: Sample) => number) => samples.reduce((sum, sample) => sum + of(sample), 0) / samples.length
   const [mx, my, mf] = [mean(({ x }) => x), mean(({ y }) => y), mean(({ figure }) => figure)]
   const [xx, yy, xy, xf, yf] = [
-    mean(({ x }) => (x - mx) ** 2), mean(({ y }) => (y - my) ** 2), mean(({ x, y }) => (x - mx) * (y - my)),
-    mean(({ x, figure }) => (x - mx) * (figure - mf)), mean(({ y, figure }) => (y - my) * (figure - mf)),
+    mean(({ x }) => (x - mx) ** 2),
+    mean(({ y }) => (y - my) ** 2),
+    mean(({ x, y }) => (x - mx) * (y - my)),
+    mean(({ x, figure }) => (x - mx) * (figure - mf)),
+    mean(({ y, figure }) => (y - my) * (figure - mf)),
   ]
   const whole = xx * yy - xy * xy
-  return Math.abs(whole) < 1e-9 ? { acrossStops: 0, downStops: 0 } : { acrossStops: (xf * yy - yf * xy) / whole, downStops: (yf * xx - xf * xy) / whole }
+  return Math.abs(whole) < 1e-9
+    ? { acrossStops: 0, downStops: 0 }
+    : { acrossStops: (xf * yy - yf * xy) / whole, downStops: (yf * xx - xf * xy) / whole }
 }
 
 /** Clipped parts of the backdrop, and how far past white they likely are. */
 export type Clipping = {
   /** Share of the backdrop. */
   share: number
-  /** Stops past white of its lightest part, judged by how the rest rises toward it; null where too little is left to judge by. */
+  /**
+   * Stops past white of its lightest part, judged by how the rest rises toward it; null where too little is left to
+   * judge by.
+   */
   pastStops: number | null
 }
 
@@ -68,7 +85,10 @@ const EVERY = 11
 const NEAR_WHITE_STOPS = 0.5
 const LEAST_NEAR = 100
 
-/** How far past white a clipped backdrop is: a quadratic field in stops is laid through what is in range, and followed into what is not. */
+/**
+ * How far past white a clipped backdrop is: a quadratic field in stops is laid through what is in range, and followed
+ * into what is not.
+ */
 export const clippingOf = ({ width, height, light, isInRange }: FrameLight, backdrop: Uint8Array): Clipping => {
   const pixels: number[] = []
   let [whole, clipped] = [0, 0]
@@ -89,6 +109,8 @@ export const clippingOf = ({ width, height, light, isInRange }: FrameLight, back
   const near = open.filter(at => stopsAt(at) > white - NEAR_WHITE_STOPS)
   const known = near.length >= LEAST_NEAR ? near : open
   const field = quadraticField(asPlaces(known, width, height), Float64Array.from(known, stopsAt))
-  const past = [...pixels.keys()].filter(index => isClipped[index]).map(index => field(places.xs[index]!, places.ys[index]!) - white)
+  const past = [...pixels.keys()]
+    .filter(index => isClipped[index])
+    .map(index => field(places.xs[index]!, places.ys[index]!) - white)
   return { share, pastStops: Math.max(0, quantile(past, 0.95)) }
 }

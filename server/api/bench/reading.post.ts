@@ -2,15 +2,14 @@ import { ReadingRequestSchema } from '#core/bench/requests'
 import { readRequest } from '../../bench/readRequest'
 import { work, WorkshopBusy } from '../../bench/workshop'
 
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   const request = await readRequest(event, ReadingRequestSchema)
   let fNumber: number | null = null
   try {
-    await work({ kind: 'reading', request }, (result) => {
+    await work({ kind: 'reading', request }, result => {
       if (result.kind === 'reading') fNumber = result.fNumber
     })
-  }
-  catch (error) {
+  } catch (error) {
     throw createError({ statusCode: error instanceof WorkshopBusy ? 503 : 500, message: (error as Error).message })
   }
   return { fNumber }
