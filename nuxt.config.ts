@@ -11,7 +11,7 @@ const buildThread = (serverDir: string) =>
     configFile: false,
     publicDir: false,
     logLevel: 'warn',
-    resolve: { alias: { '#core': folder('./core') } },
+    resolve: { alias: { '#core': folder('./core'), '#wording': folder('./wording') } },
     ssr: { noExternal: true, external: ['sharp'] },
     build: {
       ssr: folder('./server/bench/thread.ts'),
@@ -41,7 +41,7 @@ export default defineNuxtConfig({
     },
   },
   css: ['~/assets/css/main.css'],
-  alias: { '#core': folder('./core'), '#services': folder('./services') },
+  alias: { '#core': folder('./core'), '#services': folder('./services'), '#wording': folder('./wording') },
   sourcemap: { client: false, server: false },
   // Without the environment API the development server finds no entry when nothing is rendered on the server.
   experimental: { viteEnvironmentApi: true },

@@ -13,6 +13,7 @@ export default mergeConfig(
         'app/**/*.test.ts',
         'server/**/*.test.ts',
         'services/**/*.test.ts',
+        'wording/**/*.test.ts',
         'tests/*.test.ts',
         'tests/{reference,golden}/*.test.ts',
       ],

@@ -10,6 +10,7 @@ export const shared = defineConfig({
       '#core': folder('./core'),
       '#support': folder('./tests/support'),
       '#services': folder('./services'),
+      '#wording': folder('./wording'),
       '~': folder('./app'),
     },
   },

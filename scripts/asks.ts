@@ -25,7 +25,7 @@ for (let seed = Number(first); seed < Number(first) + Number(countText); seed++)
   beaten += Number(isAhead)
   byPower += Number(isPower)
   console.log(
-    `${seed}\t${own!.isReached ? 'reached' : 'short'}\t${worst(own!.misses).toFixed(3)}\t${own!.minutes.toFixed(1)} min\t${own!.moves.map(move => move.id).join(' + ') || 'powers'}\ttried ${tried}, ${seconds.toFixed(1)} s\tplain: ${plain ? `${plain.isReached ? 'reached' : 'short'} ${worst(plain.misses).toFixed(3)} ${plain.minutes.toFixed(1)} min` : '-'}\t${isAhead ? 'ahead' : 'behind'}`,
+    `${seed}\t${own!.isReached ? 'reached' : 'short'}\t${worst(own!.misses).toFixed(3)}\t${own!.minutes.toFixed(1)} min\t${own!.moves.map(move => move.family).join(' + ') || 'powers'}\ttried ${tried}, ${seconds.toFixed(1)} s\tplain: ${plain ? `${plain.isReached ? 'reached' : 'short'} ${worst(plain.misses).toFixed(3)} ${plain.minutes.toFixed(1)} min` : '-'}\t${isAhead ? 'ahead' : 'behind'}`,
   )
 }
 console.log(
@@ -41,7 +41,7 @@ for (const binds of kinds) {
     } = (await propose(await unreachableQuestion(binds, seed)))!
     right += Number(binding === binds)
     console.log(
-      `${binds} ${seed}\t${own?.isReached ? 'reached' : 'short'} by ${own ? worst(own.misses).toFixed(2) : '-'}\tsays ${binding}\t${own?.moves.map(move => move.id).join(' + ')}`,
+      `${binds} ${seed}\t${own?.isReached ? 'reached' : 'short'} by ${own ? worst(own.misses).toFixed(2) : '-'}\tsays ${binding}\t${own?.moves.map(move => move.family).join(' + ')}`,
     )
   }
 }

@@ -5,6 +5,7 @@ import { runTool } from './support/run.mjs'
 await ensurePrepared()
 const results = await Promise.all([
   runTool('typescript/bin/tsc', ['-p', 'core'], { quiet: true }),
+  runTool('typescript/bin/tsc', ['-p', 'wording'], { quiet: true }),
   runTool('typescript/bin/tsc', ['-p', 'tests'], { quiet: true }),
   runTool('nuxt/bin/nuxt.mjs', ['typecheck'], { quiet: true }),
 ])

@@ -8,6 +8,7 @@ const jiti = createJiti(import.meta.url, {
     '#core': folder('../core'),
     '#support': folder('../tests/support'),
     '#services': folder('../services'),
+    '#wording': folder('../wording'),
     '~': folder('../app'),
   },
 })

@@ -79,7 +79,7 @@ describe('the command line', () => {
     expect(proposals.map((proposal: { lights: unknown }) => proposal.lights)).toEqual(
       trials.map(trial => trial.set.looks[0]!.lights),
     )
-    const slips = (await sensitivity(set, look, camera, lighting.learned))!
+    const slips = (await sensitivity({ set, look, camera, learned: lighting.learned }))!
     expect(
       tone('care', demo)
         .json()

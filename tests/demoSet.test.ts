@@ -7,8 +7,8 @@ import { lightTape, placeAtDistance } from '#core/edits/distances'
 import { BACKDROP_MIDDLE, KEY_SIDE } from '#core/model/placeIds'
 import type { StudioSet } from '#core/model/schema'
 import { solveLook } from '#core/solve/lookPowers'
-import { verdictOf } from '#core/solve/verdict'
-import { changeWords } from '#core/tone/changeWords'
+import { saidVerdict } from '#wording/verdict'
+import { toneChangeWords } from '#wording/toneChange'
 import { grey } from '#core/physics/units/rgb'
 
 const asking = (value: number): StudioSet =>
@@ -21,7 +21,7 @@ const asking = (value: number): StudioSet =>
 const ask = async (set: StudioSet) => {
   const { evaluation } = await solvedSet(set)
   const answer = solveLook(evaluation)
-  return { answer, verdict: verdictOf(evaluation, answer), camera: evaluation.camera }
+  return { answer, verdict: saidVerdict(evaluation, answer), camera: evaluation.camera }
 }
 
 const onlyKey = (set: StudioSet) =>
@@ -102,7 +102,7 @@ describe('the demo set', () => {
     const fell = after.at(BACKDROP_MIDDLE).stops - before.at(BACKDROP_MIDDLE).stops
     expect(fell).toBeLessThan(-1.2)
     expect(
-      changeWords(
+      toneChangeWords(
         { readouts: before.readouts, cameraFNumber: before.camera.fNumber },
         { readouts: after.readouts, cameraFNumber: after.camera.fNumber },
         BACKDROP_MIDDLE,

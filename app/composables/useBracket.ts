@@ -1,11 +1,11 @@
 import { freshId } from '~/support/freshId'
 import { fitBracket, type BracketFit } from '#core/camera/bracket'
 import { exposureStops } from '#core/imaging/exposureTags'
-import { parseReading } from '#core/physics/photometry/readingNotation'
+import { parseReading } from '#wording/notation/reading'
 import { editCamera } from '#core/edits/edits'
 import { checkSet } from '#core/formats/setFile'
 import type { CameraSetting, Frame } from '#core/model/schema'
-import { formatAperture } from '#core/physics/units/aperture'
+import { formatAperture } from '#wording/notation/aperture'
 
 /** One picture of a bracket: its card's value, and its exposure where the file names it. */
 export type BracketPicture = { name: string; value: number; tags: Frame['tags']; typedStops: number | null }

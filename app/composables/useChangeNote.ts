@@ -1,5 +1,5 @@
 import { BACKDROP_MIDDLE } from '#core/model/placeIds'
-import { changeWords } from '#core/tone/changeWords'
+import { toneChangeWords } from '#wording/toneChange'
 import type { Readout } from '#core/evaluation/readout'
 
 type Before = { readouts: readonly Readout[]; cameraFNumber: number }
@@ -20,7 +20,11 @@ export const useChangeNote = createSharedComposable(() => {
 
   const words = computed(() =>
     before.value && light.camera
-      ? changeWords(before.value, { readouts: light.readouts, cameraFNumber: light.camera.fNumber }, BACKDROP_MIDDLE)
+      ? toneChangeWords(
+          before.value,
+          { readouts: light.readouts, cameraFNumber: light.camera.fNumber },
+          BACKDROP_MIDDLE,
+        )
       : undefined,
   )
 

@@ -1,10 +1,10 @@
-import { exposureMismatch } from '#core/imaging/exposureTags'
-import { framePointTones, frameVerdict, laggingThird } from '#core/testFrames/frameVerdict'
+import { darkestThird, framePointTones, frameVerdict } from '#core/testFrames/frameVerdict'
 import { doubtWords } from '#core/imaging/regions/confidence'
 import { changeExposure, changeSettings } from '#core/edits/edits'
-import { changesBetween } from '#core/solve/powerChanges'
 import { solveLook } from '#core/solve/lookPowers'
-import { formatSpan } from '#core/physics/units/span'
+import { exposureMismatchWords } from '#wording/exposure'
+import { darkThirdWords, frameVerdictWords } from '#wording/frameVerdict'
+import { formatSpan } from '#wording/notation/span'
 
 /** Off by less than this from what was expected, a change did what it should. */
 const WORKED_STOPS = 0.1
@@ -53,22 +53,16 @@ export const useFrameAdvice = () => {
     frames.shown && frames.chosen?.edits.length === 0 ? doubtWords(frames.shown.reading.confidence) : '',
   )
   /** What was measured stays true when the set is changed; what to do about it does not. */
-  const headline = computed(() =>
-    isReading.value
-      ? 'Reading the picture…'
-      : doubt.value
-        ? doubt.value
-        : `${verdict.value.headline}${answer.value === undefined && !isStale.value && verdict.value.state === 'off' ? ' Working out what to do…' : ''}`,
-  )
-  const mend = computed(() => {
-    const { value: found } = answer
-    return verdict.value.state === 'off' &&
-      !doubt.value &&
-      found &&
-      changesBetween(studio.document.lights, studio.look.lights, found.settings).length > 0
-      ? found.settings
-      : undefined
+  const headline = computed(() => {
+    if (isReading.value) return 'Reading the picture…'
+    if (doubt.value) return doubt.value
+    const isWorking = verdict.value.state === 'off' && answer.value === undefined && !isStale.value
+    const words = frameVerdictWords(studio.document.lights, verdict.value)
+    return isWorking ? `${words} Working out what to do…` : words
   })
+  const mend = computed(() =>
+    !doubt.value && verdict.value.changes && verdict.value.changes.length > 0 ? answer.value?.settings : undefined,
+  )
   const doMend = () => {
     const { value: settings } = mend
     if (settings) studio.edit(set => changeSettings(set, studio.look.id, settings))
@@ -104,18 +98,18 @@ export const useFrameAdvice = () => {
   })
 
   const mismatch = computed(() =>
-    frames.chosen && light.camera ? exposureMismatch(frames.chosen.tags, light.camera) : undefined,
+    frames.chosen && light.camera ? exposureMismatchWords(frames.chosen.tags, light.camera) : undefined,
   )
   const takeExposure = () => {
     const frame = frames.chosen
     if (frame) studio.edit(set => changeExposure(set, studio.look.id, { ...frame.camera, followsPointId: null }))
   }
 
-  const lag = computed(() =>
-    frames.shown?.reading.unevenness && !isStale.value && !doubt.value
-      ? laggingThird(frames.shown.reading.unevenness)
-      : undefined,
-  )
+  const lag = computed(() => {
+    const unevenness = frames.shown?.reading.unevenness
+    const third = unevenness && !isStale.value && !doubt.value ? darkestThird(unevenness) : undefined
+    return third && darkThirdWords(third)
+  })
   const lookForEven = () =>
     search.even(
       Object.fromEntries(

@@ -1,4 +1,4 @@
-import { formatReading, type ReadingUnit } from '#core/physics/photometry/readingNotation'
+import { formatReading, type ReadingUnit } from '#wording/notation/reading'
 
 /** What a plain figure stands for, where readings are written in a unit. */
 const WITH_UNIT: Record<ReadingUnit, (figure: string) => string> = {

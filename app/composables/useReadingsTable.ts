@@ -6,12 +6,13 @@ import {
   tableFeatures,
   useTable,
 } from '@tanstack/vue-table'
-import { causesOf, causeWords } from '#core/calibration/causes'
+import { causesOf } from '#core/calibration/causes'
 import { constantOfReading } from '#core/calibration/compare'
-import { parseReading } from '#core/physics/photometry/readingNotation'
+import { causeWords } from '#wording/causes'
+import { parseReading } from '#wording/notation/reading'
 import { editReading, removeReading } from '#core/edits/edits'
 import type { Reading } from '#core/model/schema'
-import { fNumberFromStops, stopsFromFNumber } from '#core/physics/units/aperture'
+import { fNumberFromStops, stopsFromFNumber } from '#core/physics/units/fNumber'
 
 /** A reading as a line of the table. */
 export type ReadingLine = {
@@ -68,7 +69,7 @@ export const useReadingsTable = () => {
       offStops: standing?.offStops,
       isOutlier: standing?.isOutlier ?? false,
       doubt: standing?.isOutlier
-        ? causeWords(causesOf(reading, light.studied.learned, standing.offStops, lightName))
+        ? causeWords(causesOf(reading, light.studied.learned, standing.offStops), lightName)
         : '',
       reading,
     }

@@ -1,11 +1,12 @@
 import { freshId } from '~/support/freshId'
 import { surpriseStops } from '#core/calibration/compare'
-import { causesOf, causeWords } from '#core/calibration/causes'
+import { causesOf } from '#core/calibration/causes'
 import { isQuestionable } from '#core/calibration/calibrate'
 import { recordReading, type Shown } from '#core/metering/record'
 import type { MeterStep } from '#core/metering/step'
 import { incidentFromSpot } from '#core/physics/photometry/spot'
-import { parseReading } from '#core/physics/photometry/readingNotation'
+import { causeWords } from '#wording/causes'
+import { parseReading } from '#wording/notation/reading'
 import type { MeterPoint } from '#core/evaluation/probes/points'
 import { luminance } from '#core/physics/units/rgb'
 import { addReading, changeExposure } from '#core/edits/edits'
@@ -59,7 +60,7 @@ export const useRecording = () => {
     const ofLights = step.lightIds.length > 0
     const offStops = ofLights ? surpriseStops(reading, studied.learned) : 0
     const isDoubtful = ofLights && isQuestionable(reading, studied.fit, offStops)
-    const doubt = isDoubtful ? causeWords(causesOf(reading, studied.learned, offStops, nameOf)) : ''
+    const doubt = isDoubtful ? causeWords(causesOf(reading, studied.learned, offStops), nameOf) : ''
     const kept = ticket.commit('This reading', set =>
       addReading(changeExposure(set, reading.lookId, { fNumber: camera.fNumber, followsPointId: null }), reading),
     )

@@ -1,6 +1,6 @@
 import { spokenPrompt } from '#core/metering/prompt'
-import { correctionWords } from '#core/calibration/correction'
-import { formatFNumber } from '#core/physics/units/aperture'
+import { correctionWords } from '#wording/corrections'
+import { formatFNumber } from '#wording/notation/aperture'
 
 /** Says each step of the run and what to do after a reading, where the user wants it and the browser can. */
 export const useSpokenRun = () => {

@@ -1,3 +1,4 @@
+import { missedWords } from '#wording/misses'
 import { replacedBy, startFrom } from '#core/starting/startFrom'
 import type { StudioSet } from '#core/model/schema'
 import type { StartingPoint } from '#core/starting/startingPoint'
@@ -58,7 +59,13 @@ export const useStarting = () => {
         return
       }
       if (missed.length > 0) {
-        waiting.value = { point, set: settled, before, lacks: started.lacks, words: missed.join('; ') }
+        waiting.value = {
+          point,
+          set: settled,
+          before,
+          lacks: started.lacks,
+          words: missedWords(missed, settled.looks.length > 1).join('; '),
+        }
         return
       }
       await take(settled, started.lacks)

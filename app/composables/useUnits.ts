@@ -1,4 +1,4 @@
-import { formatDistance, parseDistance } from '#core/physics/units/distance'
+import { formatDistance, parseDistance } from '#wording/notation/distance'
 
 /** Distances in the user's own unit. */
 export const useUnits = () => {

@@ -9,7 +9,7 @@
       </section>
       <section class="border-rule p-4 lg:overflow-y-auto lg:border-r" aria-labelledby="schools">
         <h2 id="schools" class="mb-2 text-base font-semibold">How far over is white</h2>
-        <SchoolChooser />
+        <ConventionChooser />
       </section>
       <section class="p-4 lg:overflow-y-auto" aria-labelledby="response">
         <h2 id="response" class="mb-2 text-base font-semibold">How the camera sees it</h2>

@@ -4,7 +4,7 @@ import { lightKey, stageKey, thingsKey } from '#core/evaluation/solverKeys'
 import { bandPoints, meterPoints } from '#core/evaluation/probes/points'
 import type { LightSetting, StudioSet, Target } from '#core/model/schema'
 import type { LookAnswer } from '#core/solve/lookPowers'
-import { verdictOf } from '#core/solve/verdict'
+import { saidVerdict } from '#wording/verdict'
 import type { Lighting } from '#core/calibration/lighting'
 import { projectionOf } from '#core/camera/projection'
 import { calibratedLighting, learnedOf } from '#core/evaluation/calibratedLighting'
@@ -33,7 +33,6 @@ export const useLight = defineStore('light', () => {
   const studio = useStudio()
   const service = markRaw(lightService())
   const judge = markRaw(judgeService())
-  const { distance, unit } = useUnits()
   const layers = shallowRef<{ of: string; layers: LightLayer[]; sightings: Sighting[] } | undefined>()
   /** The newest answer, however rough. */
   const shownRevision = ref(0)
@@ -232,7 +231,7 @@ export const useLight = defineStore('light', () => {
     asked.value && answer.value && evaluation.value ? evaluation.value.under(answer.value.settings).readouts : [],
   )
   const verdict = computed(() =>
-    answer.value && evaluation.value ? verdictOf(evaluation.value, answer.value) : undefined,
+    answer.value && evaluation.value ? saidVerdict(evaluation.value, answer.value) : undefined,
   )
   const band = computed(() => {
     const { value: found } = evaluation
@@ -244,7 +243,7 @@ export const useLight = defineStore('light', () => {
   const findings = shallowRef<Finding[]>([])
   const findingsOfSet = shallowRef<StudioSet>()
   watchDebounced(
-    [readouts, answer, layers, () => studio.isDragging, () => unit.value],
+    [readouts, answer, layers, () => studio.isDragging],
     () => {
       if (studio.isDragging || !evaluation.value || !isLit.value || !answer.value || asked.value) return
       void check({ ...evaluation.value, answer: answer.value, sightings: layers.value!.sightings })
@@ -258,7 +257,7 @@ export const useLight = defineStore('light', () => {
     const found: Finding[] = []
     const isOff = turns(() => mine !== checks)
     for (const one of CHECKS) {
-      found.push(...one(context, distance))
+      found.push(...one(context))
       if (await isOff()) return
     }
     findings.value = found

@@ -1,6 +1,9 @@
 import { defineStore } from 'pinia'
+import { applyChanges } from '#core/changes/apply'
 import { changeTargets } from '#core/edits/edits'
 import type { StudioSet } from '#core/model/schema'
+import type { AxisId } from '#core/solve/axes'
+import { withBackdropValue } from '#core/solve/toneSweep'
 import type { EveningAnswer } from '#core/solve/evenBackdrop'
 import type { ToneMap } from '#core/solve/explore'
 import type { WalkPoint } from '#core/solve/walkLine'
@@ -21,7 +24,6 @@ type Kind = 'proposals' | 'ladder' | 'care' | 'map' | 'even' | 'walk'
 export const useSearch = defineStore('search', () => {
   const studio = useStudio()
   const light = useLight()
-  const { unit } = useUnits()
   const service = markRaw(searchService())
   const questions = newest()
   const options = reactive({ keepKey: false, fewest: false })
@@ -31,7 +33,7 @@ export const useSearch = defineStore('search', () => {
   const proposals = shallowRef<Proposals | null>(null)
   const rungs = shallowRef<LadderRung[] | null>(null)
   const slips = shallowRef<Slip[] | null>(null)
-  const map = shallowRef<(ToneMap & { axes: readonly [string, string] }) | null>(null)
+  const map = shallowRef<(ToneMap & { axes: readonly [AxisId, AxisId] }) | null>(null)
   const evening = shallowRef<EveningAnswer | null>(null)
   const steps = shallowRef<WalkPoint[] | null>(null)
   /** The proposal that is shown as a ghost. */
@@ -45,7 +47,6 @@ export const useSearch = defineStore('search', () => {
       fixedIds: options.keepKey ? studio.document.lights.filter(({ job }) => job === 'key').map(({ id }) => id) : [],
       mayChangeCamera: !options.keepKey,
       fewest: options.fewest,
-      unit: unit.value,
     }
 
   const stop = () => {
@@ -80,8 +81,10 @@ export const useSearch = defineStore('search', () => {
       share.value = done
     }
 
-  const wantedSet = (): StudioSet =>
-    light.asked ? changeTargets(toRaw(studio.document), studio.look.id, toRaw(light.asked)) : toRaw(studio.document)
+  /** A set that wants what is asked for. */
+  const wanted = (set: StudioSet): StudioSet =>
+    light.asked ? changeTargets(set, studio.look.id, toRaw(light.asked)) : set
+  const wantedSet = () => wanted(toRaw(studio.document))
   const present = () => toRaw(studio.document)
 
   const propose = () =>
@@ -117,7 +120,7 @@ export const useSearch = defineStore('search', () => {
       steps.value = (await service.walk(present(), search, { from, to }, { signal })) ?? null
     })
 
-  const draw = (axes: readonly [string, string]) =>
+  const draw = (axes: readonly [AxisId, AxisId]) =>
     ask('map', async (search, signal) => {
       const show = (found: ToneMap) => {
         map.value = { ...found, axes }
@@ -133,11 +136,17 @@ export const useSearch = defineStore('search', () => {
     preview.value = null
   }
 
-  /** Does a proposal: the whole set becomes what it says, one step to undo. */
-  const accept = (proposal: Proposal) => {
-    studio.edit(() => proposal.set)
+  /** Does a proposal, one step to undo; what was asked is wanted from then on. */
+  const accept = ({ changes }: Proposal, wanting: (set: StudioSet) => StudioSet = wanted) => {
+    studio.edit(set => applyChanges(wanting(set), changes))
     light.asked = null
   }
+  /** The rung of the ladder done: its value is wanted from then on. */
+  const acceptRung = ({ value, proposals: [first] }: LadderRung) => {
+    if (first) accept(first, set => withBackdropValue(set, studio.look.id, value))
+  }
+  /** The set as it would stand, were the proposal that is looked at accepted. */
+  const previewed = computed(() => preview.value && applyChanges(studio.document, preview.value.changes))
 
   // Answers to another state of the set are of no use.
   watch(
@@ -173,5 +182,7 @@ export const useSearch = defineStore('search', () => {
     stop,
     close,
     accept,
+    acceptRung,
+    previewed,
   }
 })

@@ -1,10 +1,11 @@
 import type { Look, StudioSet } from '#core/model/schema'
 import { ladder, withBackdropValue } from '#core/solve/toneSweep'
-import { bindingWords, missWords, trialSteps } from '#core/solve/moves/describe'
 import { propose, type Proposed } from '#core/solve/moves/propose'
 import { worstSlip, sensitivity } from '#core/solve/sensitivity'
 import { learnedOf } from '#core/evaluation/calibratedLighting'
-import { formatDistance } from '#core/physics/units/distance'
+import { missWords } from '#wording/misses'
+import { bindingWords, stepWords } from '#wording/proposals'
+import { formatDistance } from '#wording/notation/distance'
 import { solvedFor, tidy } from '../solved'
 import { wholeNumber } from '../wholeNumber'
 
@@ -29,11 +30,11 @@ const answerOf = async (set: StudioSet, look: Look, proposed: Proposed) => {
   } = await solvedFor(set, look)
   return {
     isReached: proposed.binding === undefined,
-    binds: bindingWords(proposed),
+    binds: bindingWords(proposed.binding, proposed.trials[0]?.misses ?? []),
     proposals: proposed.trials.map(trial => ({
       minutes: tidy(trial.minutes),
-      steps: trialSteps(set, camera, trial, metres),
-      missed: missWords(trial),
+      steps: stepWords(set, camera, trial, metres),
+      missed: missWords(trial.misses),
       lights: trial.set.looks.find(({ id }) => id === look.id)!.lights,
     })),
   }
@@ -63,7 +64,7 @@ export const careFor = async (set: StudioSet, look: Look) => {
   const {
     evaluation: { camera, lighting },
   } = await solvedFor(set, look)
-  return (await sensitivity(set, look, camera, lighting.learned))!.map(slip => ({
+  return (await sensitivity({ set, look, camera, learned: lighting.learned }))!.map(slip => ({
     ...slip,
     subject: tidy(slip.subject),
     backdrop: tidy(slip.backdrop),

@@ -1,84 +1,121 @@
+import type { Change } from '../changes/change'
+import type { Fix } from '../changes/fix'
 import { coveRadius } from '../scene/surfaces/backdropSurfaces'
 import { headHeightM } from '../model/headHeight'
 import { roomBounds } from '../model/bounds'
 import { rolledReach } from '../physics/sources/frontShape'
 import type { StudioSet } from '../model/schema'
-import type { InLength } from '../physics/units/distance'
-import type { Mend } from '../edits/fix'
 import { misfits } from '../validation/validation'
 import { moveParty } from '../edits/subjectGroup'
 import { coverageOf, uncovered } from '../camera/coverage'
-import { bestLens, distanceFor, FRAMINGS, frameUp, lensesThatFit, roomForCamera } from './framing'
+import { bestLens, distanceFor, FOCAL_LENGTHS_MM, FRAMINGS, frameUp, lensesThatFit, roomForCamera } from './framing'
+
+/** Whether the backdrop fills the frame; metres at the backdrop. */
+export type Cover = { isOk: boolean; seenM: number; widthM: number; heightM: number; asideM: number; aboveM: number }
+
+/** What was found of one question, by what a sentence about it needs; metres, millimetres of focal length. */
+export type BriefFact =
+  | { is: 'no-lens'; shortestMm: number; neededM: number; thereM: number }
+  | {
+      is: 'lenses'
+      first: { focalLengthMm: number; distanceM: number }
+      last: { focalLengthMm: number; distanceM: number }
+      nowMm: number
+      nowM: number
+      thereM: number
+    }
+  | { is: 'cover'; cover: Cover }
+  | { is: 'height'; modifier: string | null; mostM: number; overHeadM: number }
+  | { is: 'depth'; lensMm: number; mostM: number; nowM: number; leastM: number }
+  | { is: 'floor'; pastFeetM: number }
+  | { is: 'time'; looks: number; minutes: number; eachMinutes: number }
 
 /** One answer to "can this be done here?", with what to change where it cannot. */
 export type Answer = {
   id: 'framing' | 'cover' | 'height' | 'depth' | 'floor' | 'time'
   isOk: boolean
-  words: string
-  mends: Mend[]
+  fact: BriefFact
+  fixes: Fix[]
 }
 
-const frameWithBest: Mend['apply'] = set => frameUp(set, bestLens(set))
+/** The camera as a set frames the brief with a lens. */
+const framed = (set: StudioSet, focalLengthMm = set.camera.lens.focalLengthMm): Change => ({
+  kind: 'camera',
+  camera: frameUp(set, focalLengthMm).camera,
+})
 
-/** The sitter as far back as the framing allows, the picture framed anew. */
-const sitterBack = (set: StudioSet): StudioSet => {
-  const { leastToBackdropM } = FRAMINGS[set.brief.framing]
-  const back = Math.max(0, set.subjects[0]!.place.yM - leastToBackdropM)
-  return frameWithBest(moveParty(set, -back))
+/** The sitter moved toward the backdrop, and the picture framed anew. */
+const nearer = (set: StudioSet, byM: number, lensFor: (moved: StudioSet) => number): Change => {
+  const moved = moveParty(set, -byM)
+  const camera = frameUp(moved, lensFor(moved)).camera
+  const subjects = moved.subjects.map(({ id, place }) => ({ id, place: { ...place, zM: 0 } }))
+  const lights = moved.lights.map(({ id, place }) => ({ id, place }))
+  return {
+    kind: 'several',
+    changes: [
+      ...[...subjects, ...lights].map(({ id, place }) => ({ kind: 'place', id, place }) as const),
+      { kind: 'camera', camera },
+    ],
+  }
 }
 
-const framing = (set: StudioSet, inLength: InLength): Answer => {
+/** The sitter as far back as the framing allows. */
+const backM = (set: StudioSet): number =>
+  Math.max(0, set.subjects[0]!.place.yM - FRAMINGS[set.brief.framing].leastToBackdropM)
+
+const sitterBack = (set: StudioSet): Change => nearer(set, backM(set), moved => bestLens(moved))
+
+const lessFramed = (set: StudioSet): Fix => {
+  const asHead = { ...set, brief: { ...set.brief, framing: 'head' as const } }
+  const changes = [{ kind: 'brief', brief: { framing: 'head' } }, framed(asHead, bestLens(asHead))] as const
+  return { purpose: { as: 'frame-less' }, change: { kind: 'several', changes } }
+}
+
+const framing = (set: StudioSet): Answer => {
   const fitting = lensesThatFit(set)
-  const now = set.camera.lens.focalLengthMm
-  const { name } = FRAMINGS[set.brief.framing]
-  const distanceM = distanceFor(set, set.camera)
-  const isOk = distanceM <= roomForCamera(set)
-  if (fitting.length === 0) {
-    const moved = lensesThatFit(sitterBack(set)).length > 0
+  const [first, last] = [fitting[0], fitting.at(-1)]
+  const thereM = roomForCamera(set)
+  const nowM = distanceFor(set, set.camera)
+  if (!first || !last) {
+    const shortestMm = FOCAL_LENGTHS_MM[0]
+    const neededM = distanceFor(set, { ...set.camera, lens: { focalLengthMm: shortestMm } })
+    const canMove = lensesThatFit(moveParty(set, -backM(set))).length > 0
+    const fix: Fix = canMove ? { purpose: { as: 'nearer-backdrop' }, change: sitterBack(set) } : lessFramed(set)
     return {
       id: 'framing',
       isOk: false,
-      words: `${name} cannot be framed from here: even 24 mm wants the camera ${inLength(distanceFor(set, { ...set.camera, lens: { focalLengthMm: 24 } }))} away, and there are ${inLength(Math.max(0, roomForCamera(set)))}.`,
-      mends: moved
-        ? [{ words: 'Bring the sitter nearer the backdrop', apply: sitterBack }]
-        : [
-            {
-              words: 'Frame less: head and shoulders',
-              apply: before => frameWithBest({ ...before, brief: { ...before.brief, framing: 'head' } }),
-            },
-          ],
+      fact: { is: 'no-lens', shortestMm, neededM, thereM: Math.max(0, thereM) },
+      fixes: [fix],
     }
   }
-  const [first, last] = [fitting[0]!, fitting.at(-1)!]
-  const range = first === last ? `${first.focalLengthMm} mm` : `${first.focalLengthMm} to ${last.focalLengthMm} mm`
+  const isOk = nowM <= thereM
   return {
     id: 'framing',
     isOk,
-    words: `${name} fits with ${range}, the camera ${inLength(first.distanceM)}${first === last ? '' : ` to ${inLength(last.distanceM)}`} from the sitter. ${isOk ? `At ${now} mm: ${inLength(distanceM)}.` : `${now} mm would need ${inLength(distanceM)}; there are ${inLength(roomForCamera(set))}.`}`,
-    mends: isOk ? [] : [{ words: `Use ${bestLens(set)} mm`, apply: frameWithBest }],
+    fact: { is: 'lenses', first, last, nowMm: set.camera.lens.focalLengthMm, nowM, thereM },
+    fixes: isOk ? [] : [{ change: framed(set, bestLens(set)) }],
   }
 }
 
-/**
- * The nearest the sitter can come to the backdrop before the frame is covered, by halving; undefined where no
- * distance does.
- */
-export const nearerUntilCovered = (set: StudioSet): StudioSet | undefined => {
-  const { leastToBackdropM } = FRAMINGS[set.brief.framing]
-  const most = set.subjects[0]!.place.yM - leastToBackdropM
-  const at = (by: number) => frameUp(moveParty(set, -by))
-  const isCovered = (by: number) => {
-    const { aside, above } = uncovered(at(by))
+const HALVINGS = 24
+/** Nearer than just enough by this, so that rounding does not show an edge, metres. */
+const SPARE_M = 0.02
+
+/** By how much the sitter has to come nearer for the frame to be covered, by halving; undefined where none does. */
+export const nearerUntilCovered = (set: StudioSet): number | undefined => {
+  const most = backM(set)
+  const isCovered = (byM: number) => {
+    const { aside, above } = uncovered(frameUp(moveParty(set, -byM)))
     return aside === 0 && above === 0
   }
   if (most <= 0 || !isCovered(most)) return undefined
   let [low, high] = [0, most]
-  for (let round = 0; round < 24; round++) {
+  for (let round = 0; round < HALVINGS; round++) {
     const middle = (low + high) / 2
     if (isCovered(middle)) high = middle
     else low = middle
   }
-  return at(Math.min(most, high + 0.02))
+  return Math.min(most, high + SPARE_M)
 }
 
 /** Longer lenses see less of the backdrop at the same framing. */
@@ -88,127 +125,98 @@ const longerUntilCovered = (set: StudioSet): number | undefined =>
     return focalLengthMm > set.camera.lens.focalLengthMm && aside === 0 && above === 0
   })?.focalLengthMm
 
-/** Whether the backdrop fills the frame, and the ways to make it. */
-export const coverAnswer = (set: StudioSet, inLength: InLength): Answer => {
+/** Whether the backdrop fills the frame. */
+export const coverOf = (set: StudioSet): Cover => {
   const { aside, above } = uncovered(set)
   const { leftM, rightM } = coverageOf(set)
-  const isOk = aside === 0 && above === 0
   const { widthM, heightM } = set.backdrop
-  const sees = `At the backdrop the frame is ${inLength(rightM - leftM)} wide; the backdrop is ${inLength(widthM)} by ${inLength(heightM)}.`
-  if (isOk) return { id: 'cover', isOk, words: `The backdrop fills the frame. ${sees}`, mends: [] }
+  const isOk = aside === 0 && above === 0
+  return { isOk, seenM: rightM - leftM, widthM, heightM, asideM: aside, aboveM: above }
+}
+
+/** Ways to make the backdrop fill the frame. */
+export const coverFixes = (set: StudioSet): Fix[] => {
+  const { isOk, widthM, heightM, asideM, aboveM } = coverOf(set)
+  if (isOk) return []
   const longer = longerUntilCovered(set)
-  const nearer = nearerUntilCovered(set)
-  const missing = [
-    ...(aside > 0 ? [`${inLength(aside)} beside it`] : []),
-    ...(above > 0 ? [`${inLength(above)} above it`] : []),
-  ].join(' and ')
-  const wide = {
-    ...set,
-    backdrop: {
-      ...set.backdrop,
-      widthM: widthM + 2 * aside + 0.1,
-      heightM: Math.min(set.room.heightM - 0.1, heightM + above + 0.05),
-    },
+  const byM = nearerUntilCovered(set)
+  const backdrop = {
+    widthM: widthM + 2 * asideM + 0.1,
+    heightM: Math.min(set.room.heightM - 0.1, heightM + aboveM + 0.05),
   }
-  return {
-    id: 'cover',
-    isOk,
-    words: `The frame looks past the backdrop: ${missing}. ${sees}`,
-    mends: [
-      ...(longer
-        ? [{ words: `Step back to ${longer} mm`, apply: (before: StudioSet) => frameUp(before, longer) }]
-        : []),
-      ...(nearer
-        ? [
-            {
-              words: `Bring the sitter to ${inLength(nearer.subjects[0]!.place.yM)} from it`,
-              apply: (before: StudioSet) => nearerUntilCovered(before) ?? before,
-            },
-          ]
-        : []),
-      ...(misfits(wide).length === 0
-        ? [
-            {
-              words: `Hang one ${inLength(wide.backdrop.widthM)} wide`,
-              apply: (before: StudioSet) => ({
-                ...before,
-                backdrop: { ...before.backdrop, widthM: wide.backdrop.widthM, heightM: wide.backdrop.heightM },
-              }),
-            },
-          ]
-        : []),
-    ],
-  }
+  const isHung = misfits({ ...set, backdrop: { ...set.backdrop, ...backdrop } }).length === 0
+  return [
+    ...(longer ? [{ purpose: { as: 'step-back' }, change: framed(set, longer) } as const] : []),
+    ...(byM === undefined
+      ? []
+      : [
+          {
+            purpose: { as: 'nearer-backdrop' },
+            change: nearer(set, byM, moved => moved.camera.lens.focalLengthMm),
+          } as const,
+        ]),
+    ...(isHung ? [{ change: { kind: 'backdrop', backdrop } } as const] : []),
+  ]
+}
+
+const cover = (set: StudioSet): Answer => {
+  const found = coverOf(set)
+  return { id: 'cover', isOk: found.isOk, fact: { is: 'cover', cover: found }, fixes: coverFixes(set) }
 }
 
 /** Free air that a stand's top and a boom need under the ceiling. */
 const UNDER_CEILING_M = 0.1
 const BOOM_OVER_HEAD_M = 0.6
+/** A usual front reaches so far up from its middle, where there is no key yet. */
+const USUAL_REACH_M = 0.45
 
-const height = (set: StudioSet, inLength: InLength): Answer => {
+const height = (set: StudioSet): Answer => {
   const key = set.lights.find(light => light.job === 'key')
-  const reach = key ? rolledReach(key.modifier.front, key.rollDeg).up : 0.45
-  const most = set.room.heightM - UNDER_CEILING_M - reach
+  const reach = key ? rolledReach(key.modifier.front, key.rollDeg).up : USUAL_REACH_M
+  const mostM = set.room.heightM - UNDER_CEILING_M - reach
   const crown = headHeightM(set.subjects[0]!) + 0.11
-  const isOk = most >= crown && set.room.heightM - crown >= BOOM_OVER_HEAD_M
+  const isOk = mostM >= crown && set.room.heightM - crown >= BOOM_OVER_HEAD_M
+  const isSeated = set.subjects.every(subject => subject.pose === 'sitting')
+  const seated = {
+    ...set,
+    subjects: set.subjects.map(subject => ({ ...subject, pose: 'sitting' as const })),
+  }
+  const seat = { kind: 'several', changes: [{ kind: 'seat' }, framed(seated)] } as const
   return {
     id: 'height',
     isOk,
-    words: `The key${key ? ` (${key.modifier.name})` : ''} fits with its middle up to ${inLength(most)}; over the head there are ${inLength(set.room.heightM - crown)} for a boom.${isOk ? '' : ' Seat the sitter, or light from the side.'}`,
-    mends:
-      isOk || set.subjects.every(subject => subject.pose === 'sitting')
-        ? []
-        : [
-            {
-              words: 'Seat the sitter',
-              apply: before =>
-                frameUp({
-                  ...before,
-                  subjects: before.subjects.map(subject => ({ ...subject, pose: 'sitting' as const })),
-                }),
-            },
-          ],
+    fact: { is: 'height', modifier: key?.modifier.name ?? null, mostM, overHeadM: set.room.heightM - crown },
+    fixes: isOk || isSeated ? [] : [{ purpose: { as: 'seat' }, change: seat }],
   }
 }
 
-const depth = (set: StudioSet, inLength: InLength): Answer => {
-  const now = set.subjects[0]!.place.yM
-  const most = roomBounds(set.room).front - 0.4 - distanceFor(set, set.camera)
-  const { leastToBackdropM } = FRAMINGS[set.brief.framing]
-  const isOk = most >= leastToBackdropM
+const depth = (set: StudioSet): Answer => {
+  const nowM = set.subjects[0]!.place.yM
+  const mostM = roomBounds(set.room).front - 0.4 - distanceFor(set, set.camera)
+  const { leastToBackdropM: leastM } = FRAMINGS[set.brief.framing]
+  const isOk = mostM >= leastM
   return {
     id: 'depth',
     isOk,
-    words: isOk
-      ? `Sitter and backdrop can be up to ${inLength(most)} apart with this lens; now ${inLength(now)}.`
-      : `With ${set.camera.lens.focalLengthMm} mm there is no room left between sitter and backdrop (${inLength(leastToBackdropM)} wanted).`,
-    mends: isOk ? [] : [{ words: 'Use a shorter lens', apply: before => frameWithBest(sitterBack(before)) }],
+    fact: { is: 'depth', lensMm: set.camera.lens.focalLengthMm, mostM, nowM, leastM },
+    fixes: isOk ? [] : [{ purpose: { as: 'shorter-lens' }, change: sitterBack(set) }],
   }
 }
 
-const floor = (set: StudioSet, inLength: InLength): Answer[] => {
+const floor = (set: StudioSet): Answer[] => {
   const { framing: wanted } = set.brief
   const { kind, sweepM } = set.backdrop
   const feet = Math.max(...set.subjects.map(subject => subject.place.yM))
   if ((wanted !== 'full' && wanted !== 'group') || kind === 'lit-panel' || kind === 'painted-wall') return []
   const isOk = sweepM >= feet + 0.3
   const longer = Math.min(roomBounds(set.room).front - 0.1, Math.ceil((feet + 0.6) * 10) / 10)
+  const hasLonger = longer > Math.max(sweepM, coveRadius(set.backdrop))
   return [
     {
       id: 'floor',
       isOk,
-      words: isOk
-        ? `The sweep runs ${inLength(sweepM - feet)} past the feet.`
-        : `The sweep ends ${inLength(Math.abs(feet - sweepM))} ${sweepM < feet ? 'behind' : 'past'} the feet: the floor's edge will show.`,
-      mends:
-        isOk || longer <= Math.max(sweepM, coveRadius(set.backdrop))
-          ? []
-          : [
-              {
-                words: `Pull the sweep out to ${inLength(longer)}`,
-                apply: before => ({ ...before, backdrop: { ...before.backdrop, sweepM: longer } }),
-              },
-            ],
+      fact: { is: 'floor', pastFeetM: sweepM - feet },
+      fixes: isOk || !hasLonger ? [] : [{ change: { kind: 'backdrop', backdrop: { sweepM: longer } } }],
     },
   ]
 }
@@ -216,22 +224,22 @@ const floor = (set: StudioSet, inLength: InLength): Answer[] => {
 /** Changing looks takes this long at least, by common practice (no source). */
 const LEAST_MINUTES_A_LOOK = 4
 
-const time = ({ brief: { looksWanted, minutesPerSitter } }: StudioSet): Answer => {
-  const each = minutesPerSitter / looksWanted
+const time = ({ brief: { looksWanted: looks, minutesPerSitter: minutes } }: StudioSet): Answer => {
+  const eachMinutes = minutes / looks
   return {
     id: 'time',
-    isOk: each >= LEAST_MINUTES_A_LOOK,
-    words: `${looksWanted} ${looksWanted === 1 ? 'look' : 'looks'} in ${minutesPerSitter} minutes: ${Number(each.toFixed(1))} minutes each.${each >= LEAST_MINUTES_A_LOOK ? '' : ' Too short to move stands between looks: change them by power and switches alone.'}`,
-    mends: [],
+    isOk: eachMinutes >= LEAST_MINUTES_A_LOOK,
+    fact: { is: 'time', looks, minutes, eachMinutes },
+    fixes: [],
   }
 }
 
 /** Whether the brief can be done in this room, in the order in which it is asked. */
-export const feasibility = (set: StudioSet, inLength: InLength): Answer[] => [
-  framing(set, inLength),
-  coverAnswer(set, inLength),
-  height(set, inLength),
-  depth(set, inLength),
-  ...floor(set, inLength),
+export const feasibility = (set: StudioSet): Answer[] => [
+  framing(set),
+  cover(set),
+  height(set),
+  depth(set),
+  ...floor(set),
   time(set),
 ]

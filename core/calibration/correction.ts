@@ -26,20 +26,3 @@ export const correctionFor = (light: Light, powerStops: number, offStops: number
     shortStops: asked - kept,
   }
 }
-
-const SMALL_NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine']
-
-/** `two clicks down on B`, or `leave B as it is`. */
-export const correctionWords = (correction: Correction, light: Light): string => {
-  const count = Math.abs(correction.clicks)
-  if (count === 0 && Math.abs(correction.shortStops) < 1e-6) return `leave ${light.name} as it is`
-  const short = Math.abs(correction.shortStops)
-  if (short >= 1e-6) {
-    const rest = `${short.toFixed(1)} stop${short < 1.05 ? '' : 's'}`
-    return correction.shortStops > 0
-      ? `${light.name} ${count === 0 ? 'is' : 'goes'} to full and stays ${rest} short: bring it nearer, or open the camera`
-      : `${light.name} ${count === 0 ? 'is' : 'goes'} to its least and stays ${rest} too bright: take it further away, or put a neutral gel before it`
-  }
-  const turned = `${SMALL_NUMBERS[count] ?? count} click${count > 1 ? 's' : ''} ${correction.clicks > 0 ? 'up' : 'down'} on ${light.name}`
-  return turned
-}

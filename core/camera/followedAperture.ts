@@ -1,5 +1,5 @@
 import type { Camera } from '../model/schema'
-import { apertureScale } from '../physics/units/aperture'
+import { apertureScale } from '../physics/units/fNumber'
 
 /** The aperture nearest to a reading, of those that the lens can be set to. */
 export const apertureForReading = (

@@ -2,9 +2,10 @@ import { headHeightM } from '../model/headHeight'
 import { placeThing } from '../edits/things'
 import { add, direction, dot, scale, subtract, type Vector } from '../physics/units/vector'
 import { facingOf } from '../scene/surfaces/panelSheets'
-import type { Light, StudioSet, Subject } from '../model/schema'
+import type { Fix } from '../changes/fix'
+import type { Light, Place, StudioSet, Subject } from '../model/schema'
 import { vectorOf } from '../model/bounds'
-import { litOf, type Check } from './finding'
+import { litOf, problem, type Check } from './finding'
 
 /** How far over the straight look, as degrees of the eyeball, the upper and lower lid leave it open; from memory. */
 const UPPER_LID_DEG = 24
@@ -44,20 +45,22 @@ export const clockOf = ({ upDeg, rightDeg }: CatchLight): number => {
   return ((((hours + 11) % 12) + 12) % 12) + 1
 }
 
-const lowered = (set: StudioSet, light: Light): StudioSet => {
+/** How low a light has to stand for its catch light to outlast a chin that goes down; undefined where nothing does. */
+const lowered = (set: StudioSet, light: Light): Place | undefined => {
   const subject = set.subjects[0]!
   for (let zM = light.place.zM - 0.05; zM > headHeightM(subject) - 0.1; zM -= 0.05) {
     const lower = placeThing(set, light.id, { ...light.place, zM })
-    if (isOpen(catchLightOf(lower, subject, { ...light, place: { ...light.place, zM } }), CHIN_DOWN_DEG)) return lower
+    if (isOpen(catchLightOf(lower, subject, { ...light, place: { ...light.place, zM } }), CHIN_DOWN_DEG))
+      return { ...light.place, zM }
   }
-  return set
+  return undefined
 }
 
 /**
  * Eyes without a catch light, or that lose it when the chin goes down. Speaks only of faces that look about at the
  * camera.
  */
-export const catchLight: Check = (context, inLength) => {
+export const catchLight: Check = context => {
   const { set } = context
   const subject = set.subjects[0]!
   const lights = litOf(context, 'key', 'fill').filter(
@@ -80,24 +83,11 @@ export const catchLight: Check = (context, inLength) => {
   const kept = caught.filter(light => isOpen(catchLightOf(set, subject, light), CHIN_DOWN_DEG))
   if (kept.length > 0) return []
   const key = lights[0]!
-  const lower = lowered(set, key)
-  return [
-    {
-      id: 'catch-light',
-      kind: 'problem',
-      words:
-        caught.length > 0
-          ? `The catch light (${clockOf(catchLightOf(set, subject, caught[0]!))} o'clock) is lost when the chin goes down.`
-          : 'The eyes have no catch light.',
-      mends:
-        lower !== set
-          ? [
-              {
-                words: `Lower ${key.name} to ${inLength(lower.lights.find(({ id }) => id === key.id)!.place.zM)}`,
-                apply: before => lowered(before, before.lights.find(({ id }) => id === key.id) ?? key),
-              },
-            ]
-          : [],
-    },
-  ]
+  const place = lowered(set, key)
+  const fact = {
+    is: 'no-catch-light',
+    clock: caught[0] ? clockOf(catchLightOf(set, subject, caught[0])) : null,
+  } as const
+  const fix: Fix | undefined = place && { purpose: { as: 'lower' }, change: { kind: 'place', id: key.id, place } }
+  return [problem('catch-light', fact, fix)]
 }

@@ -1,5 +1,5 @@
 import { headHeightM } from '../model/headHeight'
-import type { Check, Finding } from './finding'
+import type { Check, Fact, Finding } from './finding'
 
 const OVER_PERSON_M = 0.7
 /**
@@ -9,10 +9,10 @@ const OVER_PERSON_M = 0.7
 const CIRCUIT_W = 1500
 const HEAVY_HEIGHT_M = 2.6
 
-const caution = (id: string, words: string): Finding => ({ id: `caution/${id}`, kind: 'caution', words, mends: [] })
+const caution = (id: string, fact: Fact): Finding => ({ id: `caution/${id}`, kind: 'caution', fact, fixes: [] })
 
 /** Placements that can hurt somebody. Nothing here certifies anything: local codes and licensed people do. */
-export const cautions: Check = ({ set, look }, inLength) => {
+export const cautions: Check = ({ set, look }) => {
   const over = set.lights.filter(light =>
     set.subjects.some(
       subject =>
@@ -25,40 +25,14 @@ export const cautions: Check = ({ set, look }, inLength) => {
     .filter(light => look.lights[light.id]?.on && light.lamp.kind === 'continuous')
     .reduce((sum, light) => sum + (light.lamp.watts ?? 0), 0)
   const high = set.lights.filter(light => light.place.zM > HEAVY_HEIGHT_M)
-  const names = (things: readonly { name: string }[]) => things.map(thing => thing.name).join(', ')
+  const names = (things: readonly { name: string }[]) => things.map(thing => thing.name)
   return [
-    ...(over.length > 0
-      ? [
-          caution(
-            'boom',
-            `${names(over)} hang${over.length === 1 ? 's' : ''} over a sitter: sandbag the stand, tether the lamp, and let nobody stand under a boom that is not.`,
-          ),
-        ]
-      : []),
-    ...(overhead.length > 0
-      ? [
-          caution(
-            'overhead',
-            `${names(overhead)} hang${overhead.length === 1 ? 's' : ''} overhead: rated gear and a licensed rigger, as local codes ask.`,
-          ),
-        ]
-      : []),
+    ...(over.length > 0 ? [caution('boom', { is: 'caution-boom', names: names(over) })] : []),
+    ...(overhead.length > 0 ? [caution('overhead', { is: 'caution-overhead', names: names(overhead) })] : []),
     ...(high.length > 0 && over.length === 0
-      ? [
-          caution(
-            'height',
-            `${names(high)} ${high.length === 1 ? 'stands' : 'stand'} above ${inLength(HEAVY_HEIGHT_M)}: bag the stands; ladders and rigging are for trained people.`,
-          ),
-        ]
+      ? [caution('height', { is: 'caution-height', names: names(high), aboveM: HEAVY_HEIGHT_M })]
       : []),
-    ...(watts > CIRCUIT_W
-      ? [
-          caution(
-            'load',
-            `The lamps that burn draw ${watts} W. Spread them over circuits, well under each breaker's rating; a licensed electrician decides.`,
-          ),
-        ]
-      : []),
-    ...(set.room.floorGloss ? [caution('gloss', 'A gloss floor is slippery: dry shoes, cables taped.')] : []),
+    ...(watts > CIRCUIT_W ? [caution('load', { is: 'caution-load', watts })] : []),
+    ...(set.room.floorGloss ? [caution('gloss', { is: 'caution-gloss' })] : []),
   ]
 }

@@ -1,8 +1,9 @@
+import type { Fix } from '../changes/fix'
 import { placeThing } from '../edits/things'
 import { emitterOf } from '../scene/scene'
 import { frontReach } from '../physics/sources/frontShape'
 import type { Light, StudioSet } from '../model/schema'
-import type { Check } from './finding'
+import { problem, type Check } from './finding'
 
 const AIR_M = 0.03
 /** A light that is lowered leans anew toward its aim, so its place is found in a few rounds. */
@@ -31,25 +32,15 @@ const fitted = (set: StudioSet, id: string): StudioSet => {
 }
 
 /** Fronts that would reach through the ceiling, or into the floor. */
-export const ceiling: Check = ({ set }, inLength) =>
+export const ceiling: Check = ({ set }) =>
   set.lights.flatMap(light => {
     const { over, under } = reachOut(set, light)
     if (over <= TOUCH_M && under <= TOUCH_M) return []
-    const { zM } = fitted(set, light.id).lights.find(({ id }) => id === light.id)!.place
-    return [
-      {
-        id: `ceiling/${light.id}`,
-        kind: 'problem' as const,
-        words:
-          over > 0
-            ? `${light.name} (${light.modifier.name}) reaches ${inLength(over)} above the ceiling.`
-            : `${light.name} (${light.modifier.name}) reaches ${inLength(under)} into the floor.`,
-        mends: [
-          {
-            words: `${over > 0 ? 'Lower' : 'Raise'} ${light.name} to ${inLength(zM)}`,
-            apply: (before: StudioSet) => fitted(before, light.id),
-          },
-        ],
-      },
-    ]
+    const { id, name, modifier } = light
+    const { place } = fitted(set, id).lights.find(one => one.id === id)!
+    const isOver = over > 0
+    const byM = isOver ? over : under
+    const fix: Fix = { purpose: { as: isOver ? 'lower' : 'raise' }, change: { kind: 'place', id, place } }
+    const is = isOver ? 'through-ceiling' : 'into-floor'
+    return [problem(`ceiling/${id}`, { is, light: name, modifier: modifier.name, byM }, fix)]
   })

@@ -1,7 +1,6 @@
 import { clippedAlone } from '../evaluation/renderSurface'
-import { clipsInColour } from '../solve/binding'
-import { litOf, stopWords, type Check } from './finding'
-import { changeSettings } from '../edits/edits'
+import { clipsInColour } from '../evaluation/clipsInColour'
+import { litOf, problem, type Check } from './finding'
 import { roundToClicks } from '../physics/units/stops'
 
 /**
@@ -27,19 +26,16 @@ export const colourClips: Check = context => {
     ]),
   )
   return [
-    {
-      id: 'colour-clips',
-      kind: 'problem',
-      words: `${found.point.name} is ${Math.round(found.value ?? 0)} in luminance, but its ${first.channel} channel is ${stopWords(first.stops)} past clipping: the colour goes flat there.`,
-      mends:
-        lights.length > 0
-          ? [
-              {
-                words: `Take ${stopWords(first.stops)} off the backdrop lights`,
-                apply: before => changeSettings(before, look.id, less),
-              },
-            ]
-          : [],
-    },
+    problem(
+      'colour-clips',
+      {
+        is: 'colour-clips',
+        pointName: found.point.name,
+        value: found.value ?? 0,
+        channel: first.channel,
+        stops: first.stops,
+      },
+      lights.length > 0 ? { change: { kind: 'power', lookId: look.id, settings: less } } : undefined,
+    ),
   ]
 }

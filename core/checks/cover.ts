@@ -1,8 +1,8 @@
-import { coverAnswer } from '../brief/feasibility'
-import type { Check } from './finding'
+import { coverOf, coverFixes } from '../brief/feasibility'
+import { problem, type Check } from './finding'
 
 /** A backdrop that the frame looks past. */
-export const cover: Check = ({ set }, inLength) => {
-  const { isOk, words, mends } = coverAnswer(set, inLength)
-  return isOk ? [] : [{ id: 'cover', kind: 'problem', words: words.replace(/ At the backdrop.*/, ''), mends }]
+export const cover: Check = ({ set }) => {
+  const found = coverOf(set)
+  return found.isOk ? [] : [problem('cover', { is: 'not-covered', cover: found }, ...coverFixes(set))]
 }

@@ -1,23 +1,72 @@
 import type { LookAnswer } from '../solve/lookPowers'
 import type { Evaluation } from '../evaluation/evaluation'
 import type { Light } from '../model/schema'
-import type { Mend } from '../edits/fix'
+import type { Cover } from '../brief/feasibility'
+import type { Fix } from '../changes/fix'
+import type { KeyFault } from '../solve/keyFault'
+import type { PowerChange } from '../solve/powerChanges'
 import { lightsInUse } from '../metering/run'
 import type { Readout } from '../evaluation/readout'
 import type { Part } from '../physics/transport/exposureAt'
-import type { InLength } from '../physics/units/distance'
 import { exposureFromReading, METER_CONSTANT } from '../physics/photometry/meter'
 import { stopsFromRatio } from '../physics/units/stops'
 import type { Sighting } from '../render/frameIntrusions'
 
-/** Something worth saying about a set beside its tones: what it is, why, and what mends it. */
+/** What of a lamp, a stand or a panel the picture shows. */
+export type Shown = Sighting['what']
+
+/** What a check found, by what a sentence about it needs. Stops against the camera setting where nothing is said. */
+export type Fact =
+  | { is: 'key-fault'; fault: KeyFault }
+  | { is: 'in-frame'; name: string; what: Shown; isMeantToHide: boolean }
+  | { is: 'past-sync'; shutterS: number; syncShutterS: number }
+  | { is: 'room-light'; pointName: string; addsStops: number; underStops: number; darkenToLux: number | null }
+  | { is: 'not-covered'; cover: Cover }
+  | { is: 'through-ceiling' | 'into-floor'; light: string; modifier: string; byM: number }
+  | { is: 'only-key'; reachM: number; toBackdropM: number; fallStops: number }
+  | { is: 'no-light-on-backdrop' }
+  | { is: 'at-full'; shortStops: number }
+  | { is: 'key-on-backdrop'; light: string; isKey: boolean; share: number; tooBrightStops: number }
+  | { is: 'colour-clips'; pointName: string; value: number; channel: string; stops: number }
+  | { is: 'since-frame'; changes: readonly PowerChange[]; fNumber: number | null }
+  | { is: 'hot-side'; side: 'left' | 'right'; stops: number; why: HotSideCause | null }
+  | { is: 'grey-edges'; stops: number; isCrossable: boolean }
+  | { is: 'dark-foot'; stops: number }
+  | { is: 'strikes-sitter'; light: string; stops: number }
+  | { is: 'wrap'; stops: number }
+  | { is: 'shoulder-melts'; side: string; cloth: number; backdrop: number; isBlack: boolean }
+  | { is: 'shadow'; light: string; isCrisp: boolean; byM: number; side: 'left' | 'right'; stops: number }
+  | { is: 'haze'; pastStops: number; liftValues: number }
+  | { is: 'flare'; light: string; liftValues: number }
+  | { is: 'panel-on-nose'; stops: number }
+  | { is: 'edge-on-nose'; light: string; stops: number }
+  | { is: 'no-catch-light'; clock: number | null }
+  | { is: 'shallow-focus'; fNumber: number; nearM: number; farM: number; neededM: number }
+  | { is: 'caution-boom' | 'caution-overhead'; names: readonly string[] }
+  | { is: 'caution-height'; names: readonly string[]; aboveM: number }
+  | { is: 'caution-load'; watts: number }
+  | { is: 'caution-gloss' }
+
+/** What makes one side of a backdrop hotter. */
+export type HotSideCause =
+  { is: 'nearer'; near: string; far: string; byM: number } | { is: 'powers'; lights: readonly [string, string] }
+
+/** Something worth saying about a set beside its tones: what it is, and what mends it. */
 export type Finding = {
   id: string
   /** Of cautions only the words count: the app certifies nothing. */
   kind: 'problem' | 'caution'
-  words: string
-  mends: Mend[]
+  fact: Fact
+  fixes: Fix[]
 }
+
+/** A problem, with the fixes that there are. */
+export const problem = (id: string, fact: Fact, ...fixes: (Fix | undefined)[]): Finding => ({
+  id,
+  kind: 'problem',
+  fact,
+  fixes: fixes.filter(fix => fix !== undefined),
+})
 
 /** All that checks look at. */
 export type CheckContext = Evaluation & {
@@ -25,8 +74,10 @@ export type CheckContext = Evaluation & {
   sightings: readonly Sighting[]
 }
 
-export type Check = (context: CheckContext, inLength: InLength) => Finding[]
+/** Looks for one kind of fault; the first finding counts most. */
+export type Check = (context: CheckContext) => Finding[]
 
+/** How a place reads, by its id. */
 export const readoutAt = ({ readouts }: CheckContext, id: string): Readout | undefined =>
   readouts.find(readout => readout.point.id === id)
 
@@ -48,7 +99,3 @@ export const stopsOf = (
 /** Lights that are on in the look. */
 export const litOf = ({ set, look }: CheckContext, ...jobs: Light['job'][]): Light[] =>
   lightsInUse(set, look).filter(light => jobs.length === 0 || jobs.includes(light.job))
-
-/** `1 stop`, `1.4 stops`. */
-export const stopWords = (stops: number): string =>
-  `${Math.abs(stops).toFixed(1).replace(/\.0$/, '')} ${Math.abs(stops) < 1.05 ? 'stop' : 'stops'}`

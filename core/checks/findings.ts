@@ -1,4 +1,3 @@
-import type { InLength } from '../physics/units/distance'
 import { backdropLightOnSitter } from './backdropLightOnSitter'
 import { colourClips } from './colourClips'
 import { flare } from './flare'
@@ -52,5 +51,4 @@ export const CHECKS: readonly Check[] = [
 ]
 
 /** Everything worth saying about a set beside its tones. */
-export const findingsOf = (context: CheckContext, inLength: InLength): Finding[] =>
-  CHECKS.flatMap(check => check(context, inLength))
+export const findingsOf = (context: CheckContext): Finding[] => CHECKS.flatMap(check => check(context))

@@ -1,11 +1,9 @@
-import { changeSettings } from '../edits/edits'
+import type { Fix } from '../changes/fix'
 import { headHeightM } from '../model/headHeight'
-import type { StudioSet } from '../model/schema'
 import { distance } from '../physics/units/vector'
 import { vectorOf } from '../model/bounds'
 import { roundToClicks } from '../physics/units/stops'
-import { formatAperture } from '../physics/units/aperture'
-import type { Check } from './finding'
+import { problem, type Check } from './finding'
 
 /** Circle of confusion: the sensor's diagonal over 1500; a usual choice, from memory. */
 const CIRCLES_A_DIAGONAL = 1500
@@ -29,7 +27,7 @@ export const focusLimits = (
 }
 
 /** Too little in focus, or sitters that stand in front of or behind it. */
-export const focus: Check = ({ set, look, camera }, inLength) => {
+export const focus: Check = ({ set, look, camera }) => {
   const subject = set.subjects[0]!
   const away = distance(vectorOf(set.camera.place), [subject.place.xM, subject.place.yM, headHeightM(subject)])
   const { nearM, farM } = focusLimits(away, set.camera.lens.focalLengthMm, camera.fNumber, set.camera.sensor)
@@ -39,29 +37,18 @@ export const focus: Check = ({ set, look, camera }, inLength) => {
   const stops = Math.ceil(2 * Math.log2(need / (farM - nearM)))
   const lit = set.lights.filter(light => look.lights[light.id]?.on)
   const room = Math.min(...lit.map(light => -look.lights[light.id]!.powerStops))
-  const apply = (before: StudioSet) =>
-    changeSettings(
-      before,
-      look.id,
-      Object.fromEntries(
-        lit.map(light => [
-          light.id,
-          {
-            on: true,
-            powerStops: Math.min(0, roundToClicks(look.lights[light.id]!.powerStops + stops, light.lamp.clickStops)),
-          },
-        ]),
-      ),
-    )
+  const settings = Object.fromEntries(
+    lit.map(({ id, lamp }) => {
+      const powerStops = roundToClicks(look.lights[id]!.powerStops + stops, lamp.clickStops)
+      return [id, { on: true, powerStops: Math.min(0, powerStops) }]
+    }),
+  )
+  const fix: Fix = { purpose: { as: 'stop-down', stops }, change: { kind: 'power', lookId: look.id, settings } }
   return [
-    {
-      id: 'focus',
-      kind: 'problem',
-      words: `At ${formatAperture(camera.fNumber)} only ${inLength(farM - nearM)} are in focus (${inLength(nearM)} to ${inLength(farM)} from the camera); the sitters want ${inLength(need)}.`,
-      mends:
-        room >= stops && look.exposure.followsPointId
-          ? [{ words: `Turn all lights up ${stops} ${stops === 1 ? 'stop' : 'stops'} and stop down`, apply }]
-          : [],
-    },
+    problem(
+      'focus',
+      { is: 'shallow-focus', fNumber: camera.fNumber, nearM, farM, neededM: need },
+      room >= stops && look.exposure.followsPointId ? fix : undefined,
+    ),
   ]
 }

@@ -1,10 +1,10 @@
 import { responseOf } from '../camera/response'
 import { coverageOf } from '../camera/coverage'
-import { changeSettings } from '../edits/edits'
+import type { Fix } from '../changes/fix'
 import { luminance } from '../physics/units/rgb'
 import { roundToClicks } from '../physics/units/stops'
 import { ON_TARGET_STOPS } from '../evaluation/target'
-import { litOf, stopWords, type Check } from './finding'
+import { litOf, problem, type Check } from './finding'
 
 /**
  * Black that the veil of an over-lit backdrop lifts by this many pixel values looks hazy; common practice, no source.
@@ -60,17 +60,10 @@ export const haze: Check = context => {
       },
     ]),
   )
-  return [
-    {
-      id: 'haze',
-      kind: 'problem',
-      words: `Haze: the backdrop is ${stopWords(over)} past clipping, and its glare in the lens lifts black by ${Math.round(lift)} values.`,
-      mends: [
-        {
-          words: isWanted ? 'Bring it down to what is wanted' : `Take ${stopWords(over - 0.1)} off the backdrop lights`,
-          apply: before => changeSettings(before, look.id, isWanted ? context.answer.settings : less),
-        },
-      ],
-    },
-  ]
+  const settings = isWanted ? context.answer.settings : less
+  const fix: Fix = {
+    purpose: isWanted ? { as: 'as-wanted' } : undefined,
+    change: { kind: 'power', lookId: look.id, settings },
+  }
+  return [problem('haze', { is: 'haze', pastStops: over, liftValues: lift }, fix)]
 }

@@ -1,11 +1,12 @@
 import { headHeightM } from '../model/headHeight'
 import { panelSheets } from '../scene/surfaces/panelSheets'
 import { placeThing, thingOf } from '../edits/things'
-import type { Light, StudioSet } from '../model/schema'
+import type { Fix } from '../changes/fix'
+import type { Light, Place, StudioSet } from '../model/schema'
 import type { Vector } from '../physics/units/vector'
 import { pointOn } from '../physics/geometry/surfacePoint'
 import { anyInFrame, lampPlaces, standPlaces, type Sighting } from '../render/frameIntrusions'
-import type { Check, Finding } from './finding'
+import { problem, type Check, type Finding } from './finding'
 
 /** Seen by less than this share of what lies in the frame, a thing counts as hidden. */
 const HIDDEN = 0.12
@@ -22,8 +23,8 @@ const placesOf = (set: StudioSet, id: string): Vector[] => {
     : []
 }
 
-/** The least move to a side that takes a thing out of the frame; the set as it was where walls come first. */
-export const slideOut = (set: StudioSet, id: string): StudioSet => {
+/** The nearest place aside where a thing is out of the frame; undefined where walls come first. */
+export const slideOut = (set: StudioSet, id: string): Place | undefined => {
   const place = thingOf(set, id)!.place
   const steps = Math.ceil(set.room.widthM / STEP_M)
   for (let step = 1; step <= steps; step++) {
@@ -31,25 +32,25 @@ export const slideOut = (set: StudioSet, id: string): StudioSet => {
       const xM = place.xM + side * step * STEP_M
       if (Math.abs(xM) > set.room.widthM / 2) continue
       const moved = placeThing(set, id, { ...place, xM })
-      if (moved !== set && !anyInFrame(moved, placesOf(moved, id))) return moved
+      if (moved !== set && !anyInFrame(moved, placesOf(moved, id))) return { ...place, xM }
     }
   }
-  return set
+  return undefined
 }
 
 const CHEST_SHARE = 0.72
 
 /** Where a light stands behind the sitter as the camera sees them: in line with the chest. */
-export const hideBehind = (set: StudioSet, light: Light): StudioSet => {
+export const hideBehind = (set: StudioSet, light: Light): Place => {
   const subject = set.subjects[0]!
   const { camera } = set
   const share = (camera.place.yM - light.place.yM) / (camera.place.yM - subject.place.yM)
   const chestM = headHeightM(subject) * CHEST_SHARE
-  return placeThing(set, light.id, {
+  return {
     xM: camera.place.xM + share * (subject.place.xM - camera.place.xM),
     yM: light.place.yM,
     zM: Math.max(0.15, camera.place.zM + share * (chestM - camera.place.zM)),
-  })
+  }
 }
 
 /** A light between sitter and backdrop this near the camera's line is meant to be hidden. */
@@ -64,34 +65,20 @@ const isMeantToHide = (set: StudioSet, light: Light): boolean => {
   )
 }
 
-const WHAT = { lamp: 'Light', stand: 'The stand of', panel: '' } as const
-
 const findingOf = (set: StudioSet, { id, what }: Sighting): Finding => {
   const light = set.lights.find(candidate => candidate.id === id)
-  const name = light ? light.name : thingOf(set, id)!.name
-  const hides = light && isMeantToHide(set, light)
-  const slid = slideOut(set, id)
-  return {
-    id: `in-frame/${id}`,
-    kind: 'problem',
-    words: hides
-      ? `${WHAT[what]} ${name} is not hidden by the sitter: it shows in the frame.`
-      : `${WHAT[what]} ${name} stands in the frame.`.trim(),
-    mends: [
-      ...(hides
-        ? [
-            {
-              words: `Hide ${name} behind the sitter`,
-              apply: (before: StudioSet) =>
-                hideBehind(before, before.lights.find(candidate => candidate.id === id) ?? light),
-            },
-          ]
-        : []),
-      ...(slid !== set
-        ? [{ words: `Slide ${name} out of the frame`, apply: (before: StudioSet) => slideOut(before, id) }]
-        : []),
-    ],
-  }
+  const hides = light !== undefined && isMeantToHide(set, light)
+  const aside = slideOut(set, id)
+  const put = (place: Place, as: 'hide' | 'out-of-frame'): Fix => ({
+    purpose: { as },
+    change: { kind: 'place', id, place },
+  })
+  return problem(
+    `in-frame/${id}`,
+    { is: 'in-frame', name: light?.name ?? thingOf(set, id)!.name, what, isMeantToHide: hides },
+    hides ? put(hideBehind(set, light), 'hide') : undefined,
+    aside && put(aside, 'out-of-frame'),
+  )
 }
 
 /** Lamps, stands and panels that the picture would show. */

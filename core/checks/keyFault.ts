@@ -1,82 +1,50 @@
-import { aimAtNamed } from '../edits/aims'
-import { addLight, aimAtHead, newLight } from '../edits/factories'
-import { headHeightM } from '../model/headHeight'
+import type { Fix } from '../changes/fix'
+import { aimAtHead } from '../edits/factories'
 import { placeThing, thingOf } from '../edits/things'
-import type { StudioSet } from '../model/schema'
-import { keyFaultOf, keyFaultWords } from '../solve/keyFault'
-import type { Check } from './finding'
+import type { Place, StudioSet } from '../model/schema'
+import { keyFaultOf, type KeyFault } from '../solve/keyFault'
+import { problem, type Check, type CheckContext } from './finding'
 
-const KEY_ROUND_DEG = 40
-const KEY_AWAY_M = 1.7
 const STEP_M = 0.1
+const STEPS = 30
 
-/** A key where most stand: some forty degrees round from the camera and above the eyes. */
-const keyAdded = (set: StudioSet): StudioSet => {
-  const subject = set.subjects[0]!
-  const round = (KEY_ROUND_DEG * Math.PI) / 180
-  const zM = Math.min(headHeightM(subject) + 0.5, set.room.heightM - 0.7)
-  const place = {
-    xM: subject.place.xM - KEY_AWAY_M * Math.sin(round),
-    yM: subject.place.yM + KEY_AWAY_M * Math.cos(round),
-    zM,
-  }
-  return addLight(set, newLight(set, { job: 'key', place, aim: aimAtHead(subject) }))
-}
-
-/** A panel slid aside, the nearer way first, until the fault is another or none. */
-const slidAside = (set: StudioSet, id: string, isStill: (set: StudioSet) => boolean): StudioSet => {
+/** Where a panel slid aside, the nearer way first, shades the key no longer; undefined where it always does. */
+const slidAside = (set: StudioSet, id: string, isStill: (set: StudioSet) => boolean): Place | undefined => {
   const place = thingOf(set, id)?.place
-  if (!place) return set
-  for (let step = 1; step <= 30; step++) {
+  if (!place) return undefined
+  for (let step = 1; step <= STEPS; step++) {
     for (const side of [1, -1]) {
-      const moved = placeThing(set, id, { ...place, xM: place.xM + side * step * STEP_M })
-      if (moved !== set && !isStill(moved)) return moved
+      const aside = { ...place, xM: place.xM + side * step * STEP_M }
+      const moved = placeThing(set, id, aside)
+      if (moved !== set && !isStill(moved)) return aside
     }
   }
-  return set
+  return undefined
+}
+
+const fixOf = (context: CheckContext, fault: KeyFault): Fix | undefined => {
+  const { set } = context
+  switch (fault.kind) {
+    case 'away':
+      return { change: { kind: 'aim', id: fault.key.id, aim: aimAtHead(set.subjects[0]!) } }
+    case 'no-key':
+      return { change: { kind: 'add-lights', what: 'key' } }
+    case 'no-light':
+      return set.lights.length === 0 ? { change: { kind: 'add-lights', what: 'key' } } : undefined
+    case 'shaded': {
+      const { by, key } = fault
+      if (!by) return undefined
+      const place = slidAside(set, by.id, moved => {
+        const again = keyFaultOf({ ...context, set: moved })
+        return again?.kind === 'shaded' && again.by?.id === by.id && again.key.id === key.id
+      })
+      return place && { purpose: { as: 'aside' }, change: { kind: 'place', id: by.id, place } }
+    }
+  }
 }
 
 /** A look whose exposure hangs on a key that is not there, looks elsewhere, or is shaded. */
 export const keyFault: Check = context => {
-  const { set } = context
   const fault = keyFaultOf(context)
-  if (!fault) return []
-  const { words, advice } = keyFaultWords(set, fault)
-  const stillShaded = (by: string, keyId: string) => (moved: StudioSet) => {
-    const again = keyFaultOf({ ...context, set: moved })
-    return again?.kind === 'shaded' && again.by?.id === by && again.key.id === keyId
-  }
-  return [
-    {
-      id: `key/${fault.kind}`,
-      kind: 'problem',
-      words: `${words}. ${advice}`,
-      mends:
-        fault.kind === 'away'
-          ? [
-              {
-                words: `Aim ${fault.key.name} at the subject`,
-                apply: before => aimedStraight(aimAtNamed(before, fault.key.id, before.subjects[0]!.id), fault.key.id),
-              },
-            ]
-          : fault.kind === 'no-key' || (fault.kind === 'no-light' && set.lights.length === 0)
-            ? [{ words: 'Add a key', apply: keyAdded }]
-            : fault.kind === 'shaded' && fault.by
-              ? [
-                  {
-                    words: `Slide ${fault.by.name} aside`,
-                    apply: before => slidAside(before, fault.by!.id, stillShaded(fault.by!.id, fault.key.id)),
-                  },
-                ]
-              : [],
-    },
-  ]
+  return fault ? [problem(`key/${fault.kind}`, { is: 'key-fault', fault }, fixOf(context, fault))] : []
 }
-
-/** Aimed without feathering, which may be what turned it away. */
-const aimedStraight = (set: StudioSet, lightId: string): StudioSet => ({
-  ...set,
-  lights: set.lights.map(light =>
-    light.id === lightId ? { ...light, aim: { ...light.aim, featherPanDeg: 0, featherTiltDeg: 0 } } : light,
-  ),
-})

@@ -1,32 +1,33 @@
-import { fitModifier } from '../edits/edits'
+import { isPossible } from '../changes/apply'
+import { NEAREST_LIGHT_M } from '../changes/lightChanges'
 import { BACKDROP_MIDDLE } from '../model/placeIds'
 import { gridded } from '../physics/sources/gridded'
 import { placeAtDistance, lightTape } from '../edits/distances'
-import { placeThing } from '../edits/things'
-import { moveParty } from '../edits/subjectGroup'
 import { stopsForDistance } from '../physics/photometry/inverseSquare'
 import type { Light, StudioSet } from '../model/schema'
 import { totalOf } from '../physics/transport/exposureAt'
-import { litOf, readoutAt, stopWords, type Check } from './finding'
+import { litOf, problem, readoutAt, type Check } from './finding'
 
 const KEY_SHARE = 0.2
-const NEAREST_KEY_M = 0.55
+const STEP_M = 0.05
+const LEAST_FORWARD_M = 0.5
+const MOST_FORWARD_M = 1.5
 
-/** The key half as far away, by the falloff of the inverse square. */
-const keyCloser = (set: StudioSet, key: Light, byStops: number): StudioSet => {
+/** How near the key has to come for its falloff to take so much off the backdrop; undefined where none does. */
+const nearerUntil = (set: StudioSet, key: Light, byStops: number): number | undefined => {
   const from = lightTape(key, set).lengthM
   const toBackdrop = Math.max(0.3, key.place.yM)
-  for (let reach = from - 0.05; reach >= NEAREST_KEY_M; reach -= 0.05) {
+  for (let reach = from - STEP_M; reach >= NEAREST_LIGHT_M; reach -= STEP_M) {
     const nearer = stopsForDistance(from, reach)
     const behind = stopsForDistance(toBackdrop, toBackdrop - (from - reach))
-    const place = placeAtDistance(key, set, reach)
-    if (place && (nearer - behind >= byStops || reach - 0.05 < NEAREST_KEY_M)) return placeThing(set, key.id, place)
+    const isLast = reach - STEP_M < NEAREST_LIGHT_M
+    if (placeAtDistance(key, set, reach) && (nearer - behind >= byStops || isLast)) return reach
   }
-  return set
+  return undefined
 }
 
 /** A key that holds the backdrop above what is wanted. */
-export const keyOnBackdrop: Check = (context, inLength) => {
+export const keyOnBackdrop: Check = context => {
   const { set } = context
   const backdrop = context.readouts.filter(
     readout => readout.point.surface === 'backdrop' && (readout.missStops ?? 0) > 0.1,
@@ -48,43 +49,29 @@ export const keyOnBackdrop: Check = (context, inLength) => {
     .filter(({ of }) => of.kind === 'point' && of.point.id === middle.point.id)
     .map(({ stops }) => stops)
   if (!key || (missed[0] ?? 0) <= 0.1) return []
-  const grid = gridded(key.modifier)
   const by = missed[0]!
-  const closer = keyCloser(set, key, by)
-  const further = Math.min(1.5, Math.max(0.5, set.subjects[0]!.place.yM * (2 ** (by / 2) - 1)))
-  const party = moveParty(set, further)
+  const { id } = key
+  const lengthM = nearerUntil(set, key, by)
+  const forward = { kind: 'group-depth', byM: forwardM(set, by) } as const
   return [
-    {
-      id: `key-on-backdrop/${key.id}`,
-      kind: 'problem',
-      words: `${key.job === 'key' ? 'The key' : key.name} makes ${Math.round(100 * share(key))} % of the light on the backdrop and holds it ${stopWords(by)} too bright.`,
-      mends: [
-        ...(closer !== set
-          ? [
-              {
-                words: `Bring ${key.name} to ${inLength(
-                  lightTape(
-                    closer.lights.find(({ id }) => id === key.id)!,
-                    closer,
-                  ).lengthM,
-                )}`,
-                apply: (before: StudioSet) =>
-                  keyCloser(before, before.lights.find(({ id }) => id === key.id) ?? key, by),
-              },
-            ]
-          : []),
-        ...(grid
-          ? [{ words: `Put a grid on ${key.name}`, apply: (before: StudioSet) => fitModifier(before, key.id, grid) }]
-          : []),
-        ...(party.camera.place.yM - set.camera.place.yM > further - 0.05
-          ? [
-              {
-                words: `Move sitter, key and camera ${inLength(further)} forward`,
-                apply: (before: StudioSet) => moveParty(before, further),
-              },
-            ]
-          : []),
-      ],
-    },
+    problem(
+      `key-on-backdrop/${id}`,
+      {
+        is: 'key-on-backdrop',
+        light: key.name,
+        isKey: key.job === 'key',
+        share: share(key),
+        tooBrightStops: by,
+      },
+      lengthM === undefined
+        ? undefined
+        : { purpose: { as: 'bring-nearer' }, change: { kind: 'distance-to', id, lengthM } },
+      gridded(key.modifier) ? { change: { kind: 'grid', id } } : undefined,
+      isPossible(set, forward) ? { change: forward } : undefined,
+    ),
   ]
 }
+
+/** How far forward everything has to go for the key's light on the backdrop to fall by so many stops. */
+const forwardM = (set: StudioSet, byStops: number): number =>
+  Math.min(MOST_FORWARD_M, Math.max(LEAST_FORWARD_M, set.subjects[0]!.place.yM * (2 ** (byStops / 2) - 1)))

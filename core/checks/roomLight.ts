@@ -1,12 +1,10 @@
 import { ambientLimit, ambientMend, ambientStops, isPastSync, roomAdds } from '../metering/ambient'
 import { roomLuxAt } from '../calibration/roomLight'
-import { changeExposure } from '../edits/edits'
-import { litOf, stopWords, type Check, type Finding } from './finding'
+import type { Fix } from '../changes/fix'
+import { litOf, problem, type Check } from './finding'
 
 /** The room's own light counts where it adds this much to what is wanted. */
 const COUNTS_STOPS = 0.1
-
-const shutterWords = (shutterS: number): string => (shutterS < 1 ? `1/${Math.round(1 / shutterS)} s` : `${shutterS} s`)
 
 /** Room light that lifts what is wanted dark: by how much, where, and what takes it away. */
 export const roomLight: Check = context => {
@@ -24,19 +22,19 @@ export const roomLight: Check = context => {
   // For flash a shorter shutter helps even where it is not enough.
   const isFlash = litOf(context).every(({ lamp }) => lamp.kind === 'flash')
   const shutterS = mend.kind === 'setting' ? mend.camera.shutterS : isFlash ? set.camera.syncShutterS : camera.shutterS
-  const amount = Number.isFinite(worst.adds) ? `adds ${stopWords(worst.adds)} to` : 'is all that there is on'
-  const under = ambientStops(lux, camera)
-  const finding: Finding = {
-    id: 'room-light',
-    kind: 'problem',
-    words: `The room's own light ${amount} ${worst.readout.point.name.charAt(0).toLowerCase()}${worst.readout.point.name.slice(1)}: it lies ${stopWords(under)} ${under < 0 ? 'under' : 'over'} the camera setting.${mend.kind === 'darken' ? ` Darken the room to ${mend.mostLux < 10 ? mend.mostLux.toFixed(1) : Math.round(mend.mostLux)} lx${litOf(context).some(({ lamp }) => lamp.kind === 'continuous') ? ': lamps that burn fall with it at any shutter' : ''}.` : ''}`,
-    mends:
-      shutterS < camera.shutterS * 0.99
-        ? [{ words: `Set ${shutterWords(shutterS)}`, apply: before => changeExposure(before, look.id, { shutterS }) }]
-        : [],
-  }
-  return [finding]
+  const fact = {
+    is: 'room-light',
+    pointName: worst.readout.point.name,
+    addsStops: worst.adds,
+    underStops: ambientStops(lux, camera),
+    darkenToLux: mend.kind === 'darken' ? mend.mostLux : null,
+  } as const
+  return [problem('room-light', fact, shutterS < camera.shutterS * 0.99 ? shutter(look.id, shutterS) : undefined)]
 }
+
+const shutter = (lookId: string, shutterS: number): Fix => ({
+  change: { kind: 'exposure', lookId, exposure: { shutterS } },
+})
 
 /** A shutter shorter than a focal-plane shutter shows whole to a flash. */
 export const pastSync: Check = context => {
@@ -46,17 +44,7 @@ export const pastSync: Check = context => {
     !litOf(context).some(({ lamp }) => lamp.kind === 'flash')
   )
     return []
-  return [
-    {
-      id: 'past-sync',
-      kind: 'problem',
-      words: `${shutterWords(camera.shutterS)} is shorter than the camera's sync speed of ${shutterWords(set.camera.syncShutterS)}: the shutter cuts the flash, and a part of the frame goes dark. The plan does not show that.`,
-      mends: [
-        {
-          words: `Set ${shutterWords(set.camera.syncShutterS)}`,
-          apply: before => changeExposure(before, look.id, { shutterS: set.camera.syncShutterS }),
-        },
-      ],
-    },
-  ]
+  const { syncShutterS } = set.camera
+  const fact = { is: 'past-sync', shutterS: camera.shutterS, syncShutterS } as const
+  return [problem('past-sync', fact, shutter(look.id, syncShutterS))]
 }

@@ -1,13 +1,15 @@
 import { project, projectionOf } from '../camera/projection'
 import { rolledReach } from '../physics/sources/frontShape'
 import { BACKDROP_MIDDLE } from '../model/placeIds'
+import { BAND_COUNT } from '../evaluation/probes/probes'
 import { bandPoints } from '../evaluation/probes/points'
-import { moveParty } from '../edits/subjectGroup'
+import type { Fix } from '../changes/fix'
+import { groupDepth } from '../changes/groupDepth'
 import { headHeightM } from '../model/headHeight'
 import { placeThing } from '../edits/things'
-import type { Light, StudioSet } from '../model/schema'
+import type { Light, Place, StudioSet } from '../model/schema'
 import { totalOf } from '../physics/transport/exposureAt'
-import { litOf, readoutAt, stopWords, type Check, type CheckContext } from './finding'
+import { litOf, problem, readoutAt, type Check, type CheckContext } from './finding'
 import { stopsFromRatio } from '../physics/units/stops'
 
 const HEAD_RADIUS_SHARE = 0.055
@@ -15,7 +17,6 @@ const HEAD_RADIUS_SHARE = 0.055
 const SEEN_STOPS = 0.25
 /** A shadow whose soft rim is narrower than this share of a head is crisp. */
 const CRISP = 0.6
-const BAND = 24
 
 /**
  * Where the shadow of the sitter's head falls on the plane of the backdrop, and how wide its soft rim is (source size
@@ -68,19 +69,20 @@ const RAISE_STEP_M = 0.05
 const FORWARD_STEP_M = 0.1
 const MOST_FORWARD_M = 3
 
-const raised = (set: StudioSet, light: Light): StudioSet => {
+/** The place over it from which a light's shadow no longer shows; undefined where the ceiling comes first. */
+const raised = (set: StudioSet, light: Light): Place | undefined => {
   const top = set.room.heightM - rolledReach(light.modifier.front, light.rollDeg).up - 0.05
   for (let zM = light.place.zM + RAISE_STEP_M; zM <= top; zM += RAISE_STEP_M) {
     const higher = placeThing(set, light.id, { ...light.place, zM })
-    if (!shadowShows(higher, { ...light, place: { ...light.place, zM } })) return higher
+    if (!shadowShows(higher, { ...light, place: { ...light.place, zM } })) return { ...light.place, zM }
   }
-  return set
+  return undefined
 }
 
 const SWING_STEP_DEG = 5
 
-/** The light swung round the sitter toward the camera until its shadow hides behind the sitter. */
-const swungFrontal = (set: StudioSet, light: Light): StudioSet => {
+/** Where the light swung round the sitter toward the camera hides its shadow behind the sitter. */
+const swungFrontal = (set: StudioSet, light: Light): Place | undefined => {
   const { xM, yM } = set.subjects[0]!.place
   const reach = Math.hypot(light.place.xM - xM, light.place.yM - yM)
   const from = Math.atan2(light.place.xM - xM, light.place.yM - yM)
@@ -90,27 +92,27 @@ const swungFrontal = (set: StudioSet, light: Light): StudioSet => {
     const round = from + ((goal - from) * step) / steps
     const place = { xM: xM + reach * Math.sin(round), yM: yM + reach * Math.cos(round), zM: light.place.zM }
     const swung = placeThing(set, light.id, place)
-    if (swung !== set && !shadowShows(swung, { ...light, place })) return swung
+    if (swung !== set && !shadowShows(swung, { ...light, place })) return place
   }
-  return set
+  return undefined
 }
 
-/** Sitter, key and camera forward until the shadow is gone from the frame or soft. */
-const forward = (set: StudioSet, lightId: string): StudioSet => {
-  for (let by = FORWARD_STEP_M; by <= MOST_FORWARD_M; by += FORWARD_STEP_M) {
-    const moved = moveParty(set, by)
-    if (moved.camera.place.yM - set.camera.place.yM < by - 0.01) return set
+/** How far sitter, key and camera go forward until the shadow is gone from the frame or soft, metres. */
+const forward = (set: StudioSet, lightId: string): number | undefined => {
+  for (let byM = FORWARD_STEP_M; byM <= MOST_FORWARD_M; byM += FORWARD_STEP_M) {
+    const moved = groupDepth(set, byM)
+    if (moved === set) return undefined
     const light = moved.lights.find(({ id }) => id === lightId)!
-    const shadow = headShadow(moved, light)
-    if (!shadow || !shadowShows(moved, light) || shadow.softM > 2 * shadow.radiusM) return moved
+    const cast = headShadow(moved, light)
+    if (!cast || !shadowShows(moved, light) || cast.softM > 2 * cast.radiusM) return byM
   }
-  return set
+  return undefined
 }
 
 /** How deep the shadow can be: the light's straight share of what the backdrop gets where nothing hides it. */
 const depthOf = (context: CheckContext, light: Light): number => {
   const { set } = context
-  const shares = bandPoints(set, BAND).map(point => {
+  const shares = bandPoints(set, BAND_COUNT).map(point => {
     const { parts } = context.read(point)
     const whole = totalOf(parts)
     return whole > 0 ? (parts.find(part => part.lightId === light.id)?.directLuxS ?? 0) / whole : 0
@@ -119,7 +121,7 @@ const depthOf = (context: CheckContext, light: Light): number => {
 }
 
 /** Shadows of the sitter's head that show on the backdrop: crisp or soft, and where. */
-export const shadow: Check = (context, inLength) => {
+export const shadow: Check = context => {
   const { set } = context
   return litOf(context, 'key', 'fill').flatMap(light => {
     const cast = headShadow(set, light)
@@ -129,44 +131,27 @@ export const shadow: Check = (context, inLength) => {
     // A wide soft rim takes most of the depth away.
     const visible = depth / Math.max(1, share * share)
     if (visible < SEEN_STOPS || (readoutAt(context, BACKDROP_MIDDLE)?.value ?? 255) < 20) return []
-    const side = cast.xM < set.subjects[0]!.place.xM ? 'left' : 'right'
-    const up = raised(set, light)
-    const away = forward(set, light.id)
-    const frontal = swungFrontal(set, light)
+    const asideM = cast.xM - set.subjects[0]!.place.xM
+    const { id, name } = light
+    const [up, frontal, byM] = [raised(set, light), swungFrontal(set, light), forward(set, id)]
+    const put = (place: Place | undefined, as: 'raise' | 'toward-camera'): Fix | undefined =>
+      place && { purpose: { as }, change: { kind: 'place', id, place } }
+    const fact = {
+      is: 'shadow',
+      isCrisp: share < CRISP,
+      byM: Math.abs(asideM),
+      side: asideM < 0 ? 'left' : 'right',
+      stops: visible,
+      light: name,
+    } as const
     return [
-      {
-        id: `shadow/${light.id}`,
-        kind: 'problem' as const,
-        words: `${share < CRISP ? 'A crisp' : 'A soft'} shadow of the head shows on the backdrop, ${inLength(Math.abs(cast.xM - set.subjects[0]!.place.xM))} to the ${side}, up to ${stopWords(visible)} dark, from ${light.name}.`,
-        mends: [
-          ...(up !== set
-            ? [
-                {
-                  words: `Raise ${light.name} to ${inLength(up.lights.find(({ id }) => id === light.id)!.place.zM)}`,
-                  apply: (before: StudioSet) =>
-                    raised(before, before.lights.find(({ id }) => id === light.id) ?? light),
-                },
-              ]
-            : []),
-          ...(frontal !== set
-            ? [
-                {
-                  words: `Swing ${light.name} toward the camera`,
-                  apply: (before: StudioSet) =>
-                    swungFrontal(before, before.lights.find(({ id }) => id === light.id) ?? light),
-                },
-              ]
-            : []),
-          ...(away !== set
-            ? [
-                {
-                  words: `Move sitter, key and camera ${inLength(away.subjects[0]!.place.yM - set.subjects[0]!.place.yM)} forward`,
-                  apply: (before: StudioSet) => forward(before, light.id),
-                },
-              ]
-            : []),
-        ],
-      },
+      problem(
+        `shadow/${id}`,
+        fact,
+        put(up, 'raise'),
+        put(frontal, 'toward-camera'),
+        byM === undefined ? undefined : { change: { kind: 'group-depth', byM } },
+      ),
     ]
   })
 }

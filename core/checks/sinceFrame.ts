@@ -1,7 +1,5 @@
-import { changesBetween, changesWords } from '../solve/powerChanges'
-import { changeExposure, changeSettings } from '../edits/edits'
-import { formatAperture } from '../physics/units/aperture'
-import type { Check } from './finding'
+import { powerChanges } from '../solve/powerChanges'
+import { problem, type Check } from './finding'
 
 /**
  * What differs from how things stood at the last test frame, where the tones no longer fit: the way back to what
@@ -13,7 +11,7 @@ export const sinceFrame: Check = ({ set, look, camera, readouts }) => {
   const known = Object.fromEntries(
     set.lights.filter(light => frame.lights[light.id]).map(light => [light.id, frame.lights[light.id]!]),
   )
-  const changes = changesBetween(
+  const changes = powerChanges(
     set.lights.filter(light => known[light.id]),
     look.lights,
     known,
@@ -21,24 +19,21 @@ export const sinceFrame: Check = ({ set, look, camera, readouts }) => {
   const isOtherCamera =
     Math.abs(camera.fNumber / frame.camera.fNumber - 1) > 0.02 && look.exposure.followsPointId === null
   if (changes.length === 0 && !isOtherCamera) return []
-  const back = [
-    ...(changes.length > 0 ? [changesWords(changes, set.lights)] : []),
-    ...(isOtherCamera ? [`set the camera to ${formatAperture(frame.camera.fNumber)}`] : []),
-  ].join(' and ')
+  const { fNumber } = frame.camera
   return [
-    {
-      id: 'since-frame',
-      kind: 'problem',
-      words: `Since the last test frame something was changed. To repeat it: ${back}.`,
-      mends: [
-        {
-          words: 'Set it as it was',
-          apply: before => {
-            const restored = changeSettings(before, look.id, known)
-            return isOtherCamera ? changeExposure(restored, look.id, { fNumber: frame.camera.fNumber }) : restored
-          },
+    problem(
+      'since-frame',
+      { is: 'since-frame', changes, fNumber: isOtherCamera ? fNumber : null },
+      {
+        purpose: { as: 'as-it-was' },
+        change: {
+          kind: 'several',
+          changes: [
+            { kind: 'power', lookId: look.id, settings: known },
+            ...(isOtherCamera ? [{ kind: 'exposure', lookId: look.id, exposure: { fNumber } } as const] : []),
+          ],
         },
-      ],
-    },
+      },
+    ),
   ]
 }

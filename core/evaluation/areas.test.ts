@@ -20,7 +20,8 @@ import {
   ringId,
   visibleBackdrop,
 } from './probes/areaPoints'
-import { areaReadoutWords } from './areaReadout'
+import { areaReadoutWords } from '#wording/areas'
+import { saidVerdict } from '#wording/verdict'
 
 const wanting = (areas: AreaTarget[], set = demoSet()): StudioSet => changeAreas(set, 'white', areas)
 
@@ -166,7 +167,7 @@ describe('areas', () => {
     const impossible = wanting([{ kind: 'ramp', toward: 'top', stops: 4 }], bare)
     const read = await readOf(impossible)
     const settled = read.evaluation.under(solveLook(read.evaluation).settings)
-    const verdict = verdictOf(settled, solveLook(settled))
+    const verdict = saidVerdict(settled, solveLook(settled))
     expect(verdict.state).toBe('short')
     expect(verdict.headline).toMatch(/power cannot do it/)
   }, 60_000)
@@ -182,12 +183,12 @@ describe('areas', () => {
   }, 60_000)
 
   it('are named with what they are and what was wanted', () => {
-    expect(
-      areaReadoutWords({ area: { kind: 'even', withinStops: 0.3 }, measured: 0.64, missStops: 0.34, isWished: false }),
-    ).toBe('Backdrop even to 0.6 stop, wanted 0.3')
-    expect(
-      areaReadoutWords({ area: { kind: 'wrap', mostStops: -1 }, measured: 0.4, missStops: 0.4, isWished: false }),
-    ).toBe('The backdrop lights wrap the sitter at −0.6, at most −1.0 is wanted')
+    expect(areaReadoutWords({ area: { kind: 'even', withinStops: 0.3 }, measured: 0.64 })).toBe(
+      'Backdrop even to 0.6 stop, wanted 0.3',
+    )
+    expect(areaReadoutWords({ area: { kind: 'wrap', mostStops: -1 }, measured: 0.4 })).toBe(
+      'The backdrop lights wrap the sitter at −0.6, at most −1.0 is wanted',
+    )
   })
 })
 

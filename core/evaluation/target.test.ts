@@ -8,7 +8,8 @@ import { meterPoints } from './probes/points'
 import type { Target } from '../model/schema'
 import { ratioConstraint, spreadConstraint, levelConstraint, measureAt } from './constraint'
 import { depthToward } from './constraints'
-import { SCHOOLS, translated, translationWords } from '../tone/conventions'
+import { translationWords } from '#wording/conventions'
+import { CONVENTIONS, translated } from '../tone/conventions'
 import { missFrom, targetBand } from './target'
 
 const set = demoSet()
@@ -41,10 +42,10 @@ describe('a target', () => {
   })
 })
 
-describe('the schools of white', () => {
+describe('the conventions of white', () => {
   it('say what they come to on this paper, and a value which of them it is', () => {
     // White paper of 0.88 renders 241 level with the key and clips from +0.18 on (derived from IEC 61966-2-1).
-    expect(SCHOOLS.map(({ target }) => Math.round(translated(set, middle, target).value)).slice(0, 5)).toEqual([
+    expect(CONVENTIONS.map(({ target }) => Math.round(translated(set, middle, target).value)).slice(0, 5)).toEqual([
       Math.round(valueAt(0)),
       255,
       255,

@@ -1,5 +1,4 @@
 import type { CameraSetting, Frame } from '../model/schema'
-import { formatAperture } from '../physics/units/aperture'
 
 type Tags = NonNullable<Frame['tags']>
 
@@ -17,24 +16,15 @@ export const takenWith = (tags: Tags | null, camera: CameraSetting): CameraSetti
   iso: tags?.iso ?? camera.iso,
 })
 
-export const formatShutter = (seconds: number): string =>
-  seconds < 0.4 ? `1/${Math.round(1 / seconds)} s` : `${Math.round(seconds * 10) / 10} s`
-
-/** In what a frame differs from what the set says, in words; undefined where they agree. */
-export const exposureMismatch = (tags: Tags | null, camera: CameraSetting): string | undefined => {
-  if (!tags) return undefined
-  const differs = (one: number | null, other: number, factor: number) =>
-    one !== null && Math.abs(factor * Math.log2(one / other)) > SAME_STOPS
-  const parts = [
-    ...(differs(tags.fNumber, camera.fNumber, 2)
-      ? [[formatAperture(tags.fNumber!), formatAperture(camera.fNumber)]]
-      : []),
-    ...(differs(tags.shutterS, camera.shutterS, 1)
-      ? [[formatShutter(tags.shutterS!), formatShutter(camera.shutterS)]]
-      : []),
-    ...(differs(tags.iso, camera.iso, 1) ? [[`ISO ${tags.iso}`, `ISO ${camera.iso}`]] : []),
+/** In what a frame differs from what the set says; empty where they agree. */
+export const exposureMismatch = (tags: Tags | null, camera: CameraSetting): (keyof CameraSetting)[] => {
+  const differs = (of: keyof CameraSetting, factor: number) => {
+    const one = tags?.[of] ?? null
+    return one !== null && Math.abs(factor * Math.log2(one / camera[of])) > SAME_STOPS
+  }
+  return [
+    ...(differs('fNumber', 2) ? (['fNumber'] as const) : []),
+    ...(differs('shutterS', 1) ? (['shutterS'] as const) : []),
+    ...(differs('iso', 1) ? (['iso'] as const) : []),
   ]
-  return parts.length > 0
-    ? `This frame was at ${parts.map(([one]) => one).join(', ')}; the set says ${parts.map(([, other]) => other).join(', ')}.`
-    : undefined
 }

@@ -1,45 +1,39 @@
-import type { Learned } from '../calibration/calibration'
+import { applyChange } from '../changes/apply'
+import type { Arrangement, Change } from '../changes/change'
+import { minutesOf } from '../changes/effort'
 import { lightsInUse } from '../metering/run'
-import { axisOf } from '../model/aim'
-import { vectorOf } from '../model/bounds'
-import { changeSettings, editLight, featherLight, fitModifier, moveLight } from '../edits/edits'
 import { lightingSolver, withoutHousings } from '../evaluation/lightingSolver'
 import type { MeterPoint } from '../evaluation/probes/points'
-import type { CameraSetting, Light, Look, StudioSet } from '../model/schema'
+import type { Light, Look, StudioSet } from '../model/schema'
 import { gridPoints } from '../evaluation/probes/gridPoints'
 import { totalOf } from '../physics/transport/exposureAt'
 import { calibratedLighting } from '../evaluation/calibratedLighting'
 import { evaluate } from '../evaluation/evaluation'
-import type { InLength } from '../physics/units/distance'
 import { tidyStops } from '../physics/units/stops'
-import { MINUTES } from './moves/effort'
+import { goOn, type Listening, type Situation } from './situation'
 
-/** Something that makes a backdrop more even, and how even. */
-export type Evening = {
-  id: string
-  lightId: string | null
-  words: string
-  minutes: number
-  spreadStops: number
-  set: StudioSet
-}
+/** A change that makes a backdrop more even, and how even: stops from the darkest to the lightest place. */
+export type Evening = { lightId: string | null; change: Change; minutes: number; spreadStops: number }
 
+/** What could be done to even a backdrop, and how even it is as it stands. */
 export type EveningAnswer = {
   /** Stops from the darkest to the lightest place of the grid as it is. */
   spreadStops: number
   /** The best of each kind, the most even first; only what is better than now. */
   moves: Evening[]
-  /** The backdrop lights turned and put as schools have it, each with what it comes to. */
+  /** The backdrop lights turned and put in the usual ways, each with what it comes to. */
   arrangements: Evening[]
 }
 
-type Trial = Omit<Evening, 'spreadStops'> & { kind: string }
+/** One try; of a kind only the best is named. */
+type Trial = { kind: string; lightId: string | null; change: Change }
 
 const SWINGS_DEG = [-12, -9, -6, -3, 3, 6, 9, 12]
 const TILTS_DEG = [-12, -8, -4, 4, 8, 12]
 const SLIDES_M = [-0.6, -0.3, 0.3, 0.6]
 const CLICKS = [-3, -2, -1, 1, 2, 3]
-const SCRIM_STOPS = 1
+const SCRIMS_DEG = [90, -90, 0, 180]
+const ARRANGEMENTS: readonly Arrangement[] = ['crossed', 'straight', 'from-above']
 /** A light that gives less than this share of what the grid gets is not worth touching. */
 const LEAST_SHARE = 0.05
 /** A move has to even the backdrop by so many stops, and by such a share of what is uneven, to be worth naming. */
@@ -47,158 +41,60 @@ const WORTH_STOPS = 0.05
 const WORTH_SHARE = 0.1
 const MOVES_NAMED = 5
 
-/** Where a light's axis meets the plane of the drop, across; undefined where it looks away. */
-const meetsAtM = (light: Light, set: StudioSet): number | undefined => {
-  const [x, y] = axisOf(light, set)
-  const from = vectorOf(light.place)
-  return y < -0.02 ? from[0] - (x / y) * from[1] : undefined
-}
-
-const swingWords = (before: StudioSet, after: StudioSet, id: string, degrees: number): string => {
-  const [was, is] = [before, after].map(set =>
-    meetsAtM(
-      set.lights.find(light => light.id === id)!,
-      set,
-    ),
-  )
-  const light = before.lights.find(one => one.id === id)!
-  const { centreXM } = before.backdrop
-  const toward =
-    was === undefined || is === undefined
-      ? 'round'
-      : Math.abs(is - centreXM) < Math.abs(was - centreXM)
-        ? 'toward the middle'
-        : (is - centreXM) * (light.place.xM - centreXM) > 0
-          ? 'toward its own side'
-          : 'further across'
-  return `swing ${light.name} ${Math.abs(degrees)}° ${toward}`
-}
-
-/** Which half of the beam a half-scrim covers, seen from behind the light. */
-const HALVES: Record<number, string> = { 0: 'lower', 90: 'left', 180: 'upper', [-90]: 'right' }
+/** Powers within a light's range, a few clicks up and down. */
+const clicked = (look: Look, { id, lamp }: Light): Change[] =>
+  CLICKS.map(clicks => tidyStops(look.lights[id]!.powerStops + clicks * lamp.clickStops))
+    .filter(powerStops => powerStops <= 0 && powerStops >= -lamp.rangeStops)
+    .map(powerStops => ({ kind: 'power', lookId: look.id, settings: { [id]: { on: true, powerStops } } }))
 
 /** Everything that may be tried with one light. */
-const trialsOf = (set: StudioSet, look: Look, light: Light, inLength: InLength): Trial[] => {
-  const made = (kind: string, step: string, minutes: number, after: StudioSet, words: string): Trial => ({
-    id: `${kind}/${light.id}/${step}`,
-    kind: `${kind}/${light.id}`,
-    lightId: light.id,
-    minutes,
-    set: after,
-    words,
-  })
-  const feather = light.aim
-  const power = look.lights[light.id]!.powerStops
-  const scrims = light.modifier.halfScrim ? [] : [90, -90, 0, 180]
+const trialsOf = (look: Look, light: Light): Trial[] => {
+  const { id } = light
+  const ids = [id]
+  const of = (kind: string, changes: readonly Change[]): Trial[] =>
+    changes.map(change => ({ kind: `${kind} ${id}`, lightId: id, change }))
+  const scrims = light.modifier.halfScrim ? [] : SCRIMS_DEG
   return [
-    ...SWINGS_DEG.map(degrees => {
-      const after = featherLight(set, light.id, { featherPanDeg: feather.featherPanDeg + degrees })
-      return made('swing', String(degrees), MINUTES.aim, after, swingWords(set, after, light.id, degrees))
-    }),
-    ...TILTS_DEG.map(degrees =>
-      made(
-        'tilt',
-        String(degrees),
-        MINUTES.aim,
-        featherLight(set, light.id, { featherTiltDeg: Math.max(-90, Math.min(90, feather.featherTiltDeg + degrees)) }),
-        `tilt ${light.name} ${Math.abs(degrees)}° ${degrees > 0 ? 'up' : 'down'}`,
-      ),
+    ...of(
+      'swing',
+      SWINGS_DEG.map(byDeg => ({ kind: 'swing', id, byDeg })),
     ),
-    ...SLIDES_M.map(metres =>
-      made(
-        'depth',
-        String(metres),
-        MINUTES.place,
-        moveLight(set, light.id, { ...light.place, yM: light.place.yM + metres }),
-        `move ${light.name} ${inLength(Math.abs(metres))} ${metres > 0 ? 'away from' : 'nearer'} the backdrop`,
-      ),
+    ...of(
+      'tilt',
+      TILTS_DEG.map(byDeg => ({ kind: 'tilt', id, byDeg })),
     ),
-    ...SLIDES_M.map(metres =>
-      made(
-        'height',
-        String(metres),
-        MINUTES.raise,
-        moveLight(set, light.id, { ...light.place, zM: light.place.zM + metres }),
-        `${metres > 0 ? 'raise' : 'lower'} ${light.name} by ${inLength(Math.abs(metres))}`,
-      ),
+    ...of(
+      'depth',
+      SLIDES_M.map(byM => ({ kind: 'shift', ids, along: 'depth', byM })),
     ),
-    ...CLICKS.map(clicks => ({ clicks, stops: tidyStops(power + clicks * light.lamp.clickStops) }))
-      .filter(({ stops }) => stops <= 0 && stops >= -light.lamp.rangeStops)
-      .map(({ clicks, stops }) =>
-        made(
-          'power',
-          String(clicks),
-          MINUTES.power,
-          changeSettings(set, look.id, { [light.id]: { on: true, powerStops: stops } }),
-          `turn ${light.name} ${Math.abs(clicks)} click${Math.abs(clicks) > 1 ? 's' : ''} ${clicks > 0 ? 'up' : 'down'}`,
-        ),
-      ),
-    ...scrims.map(turnDeg =>
-      made(
-        'scrim',
-        String(turnDeg),
-        MINUTES.fit,
-        fitModifier(set, light.id, { ...light.modifier, halfScrim: { stops: SCRIM_STOPS, turnDeg } }),
-        `put a half-scrim of one stop over the ${HALVES[turnDeg]} half of ${light.name}`,
-      ),
+    ...of(
+      'height',
+      SLIDES_M.map(byM => ({ kind: 'shift', ids, along: 'height', byM })),
+    ),
+    ...of('power', clicked(look, light)),
+    ...of(
+      'scrim',
+      scrims.map(turnDeg => ({ kind: 'half-scrim', ids, turnDeg, isMirrored: false })),
     ),
   ]
 }
 
-/** Cross-lit, straight-lit and top-lit: the backdrop lights aimed and put as each school has it. */
-const arrangementsOf = (set: StudioSet, lights: readonly Light[]): Trial[] => {
-  const { centreXM, widthM, heightM } = set.backdrop
-  const sideOf = (light: Light) => Math.sign(light.place.xM - centreXM) || 1
-  const aimed = (before: StudioSet, light: Light, xM: number, zM: number) =>
-    editLight(before, light.id, one => ({
-      ...one,
-      aim: { at: 'place', place: { xM, yM: 0, zM }, featherPanDeg: 0, featherTiltDeg: 0 },
-    }))
-  const all = (edit: (before: StudioSet, light: Light) => StudioSet) => lights.reduce(edit, set)
-  const made = (id: string, words: string, minutes: number, after: StudioSet): Trial => ({
-    id,
-    kind: id,
-    lightId: null,
-    words,
-    minutes: minutes * lights.length,
-    set: after,
-  })
-  return [
-    made(
-      'cross',
-      'Crossed: each aimed at the far third',
-      MINUTES.aim,
-      all((before, light) => aimed(before, light, centreXM - (sideOf(light) * widthM) / 3, heightM / 2)),
-    ),
-    made(
-      'straight',
-      'Straight: each aimed at its own half',
-      MINUTES.aim,
-      all((before, light) => aimed(before, light, centreXM + (sideOf(light) * widthM) / 4, heightM / 2)),
-    ),
-    made(
-      'top',
-      'From above: each over its own half, aimed at the lower third',
-      MINUTES.place,
-      all((before, light) => {
-        const raised = moveLight(before, light.id, {
-          xM: centreXM + (sideOf(light) * widthM) / 4,
-          yM: Math.max(1, heightM * 0.6),
-          zM: set.room.heightM,
-        })
-        return aimed(raised, light, centreXM + (sideOf(light) * widthM) / 4, heightM / 3)
-      }),
-    ),
-  ]
-}
+/** Cross-lit, straight-lit and top-lit: the backdrop lights aimed and put in the usual ways. */
+const arrangementsOf = (lights: readonly Light[]): Trial[] =>
+  lights.length === 0
+    ? []
+    : ARRANGEMENTS.map(how => ({
+        kind: how,
+        lightId: null,
+        change: { kind: 'arrange', ids: lights.map(({ id }) => id), how },
+      }))
 
-export type EveningOptions = {
+/** What is known beside the plan. */
+export type EveningOptions = Listening & {
   /** Places that are to be even; those of the look's grid where nothing is said. */
   places?: (set: StudioSet) => MeterPoint[]
   /** What was read at places of the grid, stops over the camera setting; elsewhere the plan speaks. */
   read?: Readonly<Record<string, number>>
-  pause?: () => Promise<boolean>
-  report?: (share: number) => void
 }
 
 /**
@@ -209,12 +105,8 @@ export type EveningOptions = {
  * one lamp's light is all there is to work out. Undefined where it was called off.
  */
 export const evenOut = async (
-  set: StudioSet,
-  look: Look,
-  camera: CameraSetting,
-  learned: Learned,
-  inLength: InLength,
-  { places, read = {}, pause = () => Promise.resolve(false), report }: EveningOptions = {},
+  { set, look, camera, learned }: Situation,
+  { places, read = {}, pause = goOn, report }: EveningOptions = {},
 ): Promise<EveningAnswer | undefined> => {
   const { grid } = look
   const pointsOf = places ?? (grid && ((of: StudioSet): MeterPoint[] => gridPoints(of, grid)))
@@ -244,17 +136,15 @@ export const evenOut = async (
     light => !set.locked.includes(light.id) && light.job !== 'key' && shareOf(light) > LEAST_SHARE,
   )
   const backdropLights = worth.filter(({ job }) => job === 'backdrop')
-  const trials = [
-    ...(backdropLights.length > 0 ? arrangementsOf(set, backdropLights) : []),
-    ...worth.flatMap(light => trialsOf(set, look, light, inLength)),
-  ]
+  const trials = [...arrangementsOf(backdropLights), ...worth.flatMap(light => trialsOf(look, light))]
   const best = new Map<string, Evening>()
-  for (const [index, { kind, ...trial }] of trials.entries()) {
+  for (const [index, { kind, lightId, change }] of trials.entries()) {
     report?.(index / trials.length)
-    const tried = await stopsIn(quick, withoutHousings(trial.set))
+    const tried = await stopsIn(quick, withoutHousings(applyChange(set, change)))
     if (!tried) return undefined
     const after = spread(tried.map(({ stops }, at) => standing[at]! + stops - bare[at]!.stops))
-    if (after < (best.get(kind)?.spreadStops ?? Infinity)) best.set(kind, { ...trial, spreadStops: after })
+    if (after < (best.get(kind)?.spreadStops ?? Infinity))
+      best.set(kind, { lightId, change, minutes: minutesOf(set, change), spreadStops: after })
   }
   const ranked = [...best.values()].sort((a, b) => a.spreadStops - b.spreadStops)
   return {

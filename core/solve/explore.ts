@@ -1,17 +1,18 @@
 import { lightingSolver, withoutHousings } from '../evaluation/lightingSolver'
 import { BACKDROP_MIDDLE, KEY_SIDE } from '../model/placeIds'
 import { meterPoints } from '../evaluation/probes/points'
-import type { CameraSetting, Look, StudioSet } from '../model/schema'
-import type { Learned } from '../calibration/calibration'
 import { calibratedLighting } from '../evaluation/calibratedLighting'
 import { evaluate } from '../evaluation/evaluation'
 import { keyWanted } from '../evaluation/target'
 import { DRAFT_QUALITY } from '../physics/transport/stage'
-import { axesOf, type Axis } from './axes'
+import { applyChange } from '../changes/apply'
+import { axesOf, type Axis, type AxisId } from './axes'
+import { goOn, type Listening, type Situation } from './situation'
 
 /** Backdrop middle over two things that can be set: stops over the camera setting, row by row along the second. */
 export type ToneMap = { xs: number[]; ys: number[]; stops: number[] }
 
+/** Values along each side of a map. */
 export const MAP_STEPS = 7
 
 const stepsOf = ({ least, most }: Axis): number[] =>
@@ -23,15 +24,9 @@ const stepsOf = ({ least, most }: Axis): number[] =>
  * Without a key's target the camera setting stays.
  */
 export const exploreTones = async (
-  set: StudioSet,
-  look: Look,
-  camera: CameraSetting,
-  learned: Learned,
-  axisIds: readonly [string, string],
-  {
-    report,
-    pause = () => Promise.resolve(false),
-  }: { report?: (map: ToneMap, share: number) => void; pause?: () => Promise<boolean> } = {},
+  { set, look, camera, learned }: Situation,
+  axisIds: readonly [AxisId, AxisId],
+  { report, pause = goOn }: Listening<[map: ToneMap, share: number]> = {},
 ): Promise<ToneMap | undefined> => {
   const axes = axesOf(set, look.id)
   const [x, y] = axisIds.map(id => axes.find(axis => axis.id === id))
@@ -44,7 +39,7 @@ export const exploreTones = async (
     .flatMap((_, column) => ys.map((__, row) => ({ column, row })))
     .sort((a, b) => (x.isStage ? a.column - b.column : a.row - b.row))
   for (const [index, { column, row }] of order.entries()) {
-    const moved = y.apply(x.apply(set, xs[column]!), ys[row]!)
+    const moved = applyChange(applyChange(set, x.to(xs[column]!)), y.to(ys[row]!))
     const solved = await solver(withoutHousings(moved), { pause })
     if (!solved) return undefined
     const { at } = evaluate(

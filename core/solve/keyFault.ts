@@ -89,30 +89,3 @@ export const keyFaultOf = ({
   })
   return faults.every(fault => fault !== undefined) ? faults[0] : undefined
 }
-
-const keyName = (set: StudioSet, key: Light): string =>
-  set.lights.filter(({ job }) => job === 'key').length > 1 ? `Key ${key.name}` : `The key (${key.name})`
-
-/** What a person on set would say: `The key (A) looks past the subject, 84° off.` */
-export const keyFaultWords = (set: StudioSet, fault: KeyFault): { words: string; advice: string } => {
-  switch (fault.kind) {
-    case 'no-light':
-      return { words: 'No light is on in this look', advice: 'Add a light or switch one on.' }
-    case 'no-key':
-      return {
-        words: 'There is no key: nothing lights the subject as the exposure wants it',
-        advice:
-          'Switch a key on or add one. Tones are against the subject\u2019s exposure, so none is right without it.',
-      }
-    case 'away':
-      return {
-        words: `${keyName(set, fault.key)} misses the subject: it is turned ${Math.round(fault.offDeg)}° away`,
-        advice: 'Aim it at the subject. Tones are against the subject\u2019s exposure, so none is right until then.',
-      }
-    case 'shaded':
-      return {
-        words: `${fault.by ? fault.by.name : 'Something'} shades the face from ${keyName(set, fault.key).replace('The', 'the')}`,
-        advice: `${fault.by ? `Take ${fault.by.name} out of its way` : 'Clear the way from it to the subject'}. Tones are against the subject\u2019s exposure, so none is right until then.`,
-      }
-  }
-}

@@ -6,6 +6,7 @@ import { withoutHousings } from '../evaluation/lightingSolver'
 import { NOTHING_LEARNED } from '../calibration/calibration'
 import { BACKDROP_MIDDLE, KEY_SIDE } from '../model/placeIds'
 import { lightTape } from '../edits/distances'
+import { applyChange } from '../changes/apply'
 import { axesOf } from './axes'
 import { exploreTones, MAP_STEPS } from './explore'
 import { sensitivity, SLIP_M } from './sensitivity'
@@ -13,10 +14,11 @@ import { sensitivity, SLIP_M } from './sensitivity'
 const set = demoSet()
 const look = set.looks[0]!
 const camera = { fNumber: 10, shutterS: 1 / 125, iso: 100 }
+const situation = { set, look, camera, learned: NOTHING_LEARNED }
 
 describe('slips', () => {
   it('of the key come to what the inverse square makes of them, and a lamp far off matters little', async () => {
-    const slips = (await sensitivity(set, look, camera, NOTHING_LEARNED))!
+    const slips = (await sensitivity(situation))!
     const key = set.lights.find(({ id }) => id === 'key')!
     const { from, to, lengthM } = lightTape(key, set)
     // The fall of the key's own light along the room, of a point source: 2 log2(distance), times its share of the
@@ -43,14 +45,17 @@ describe('slips', () => {
 describe('a map of the backdrop over two placements', () => {
   it('holds what the set would read there, and going there brings it', async () => {
     const axes = axesOf(set, look.id)
-    const [x, y] = [axes.find(({ id }) => id === 'key-distance')!, axes.find(({ id }) => id === 'backdrop-depth')!]
-    const map = (await exploreTones(set, look, camera, NOTHING_LEARNED, [x.id, y.id]))!
+    const [x, y] = [
+      axes.find(({ id }) => id === 'key-distance')!,
+      axes.find(({ id }) => id === 'backdrop-lights-depth')!,
+    ]
+    const map = (await exploreTones(situation, [x.id, y.id]))!
     for (const [column, row] of [
       [1, 2],
       [4, 1],
       [MAP_STEPS - 1, 4],
     ] as const) {
-      const there = y.apply(x.apply(set, map.xs[column]!), map.ys[row]!)
+      const there = applyChange(applyChange(set, x.to(map.xs[column]!)), y.to(map.ys[row]!))
       expectWithin(
         lightTape(
           there.lights.find(({ id }) => id === 'key')!,
@@ -64,8 +69,6 @@ describe('a map of the backdrop over two placements', () => {
       // The map is made of a quarter of the rays.
       expectWithin(map.stops[row * MAP_STEPS + column]!, at(BACKDROP_MIDDLE).stops - at(KEY_SIDE).stops, 0.08)
     }
-    await expect(exploreTones(set, look, camera, NOTHING_LEARNED, ['key-distance', 'key-distance'])).rejects.toThrow(
-      'two different things',
-    )
+    await expect(exploreTones(situation, ['key-distance', 'key-distance'])).rejects.toThrow('two different things')
   }, 120_000)
 })

@@ -1,12 +1,12 @@
-import { featherLight } from '../edits/edits'
+import { applyChange } from '../changes/apply'
 import { lightingSolver, withoutHousings } from '../evaluation/lightingSolver'
 import { BACKDROP_MIDDLE, KEY_SIDE } from '../model/placeIds'
 import { meterPoints } from '../evaluation/probes/points'
-import { placeThing, thingOf } from '../edits/things'
-import type { CameraSetting, Look, StudioSet } from '../model/schema'
-import type { Learned } from '../calibration/calibration'
+import { thingOf } from '../edits/things'
+import type { StudioSet } from '../model/schema'
 import { calibratedLighting } from '../evaluation/calibratedLighting'
 import { evaluate } from '../evaluation/evaluation'
+import { goOn, type Listening, type Situation } from './situation'
 import { QUALITY } from '../physics/transport/stage'
 
 /** What a thing may be off by without anybody seeing it. */
@@ -38,14 +38,8 @@ type State = { subject: number; backdrop: number; spread: number }
  * and the camera setting of the look.
  */
 export const sensitivity = async (
-  set: StudioSet,
-  look: Look,
-  camera: CameraSetting,
-  learned: Learned,
-  {
-    report,
-    pause = () => Promise.resolve(false),
-  }: { report?: (share: number) => void; pause?: () => Promise<boolean> } = {},
+  { set, look, camera, learned }: Situation,
+  { report, pause = goOn }: Listening = {},
 ): Promise<Slip[] | undefined> => {
   const solver = lightingSolver(QUALITY, meterPoints)
   const stateOf = async (moved: StudioSet): Promise<State | undefined> => {
@@ -59,25 +53,29 @@ export const sensitivity = async (
       spread: Math.max(...drop) - Math.min(...drop),
     }
   }
+  // A slip asks no lock.
+  const free = { ...set, locked: [] }
   const shifted = (id: string, along: 'xM' | 'yM' | 'zM') => (sign: number) => {
     const { place } = thingOf(set, id)!
-    return placeThing({ ...set, locked: [] }, id, { ...place, [along]: place[along] + sign * STRETCH * SLIP_M })
+    return applyChange(free, {
+      kind: 'place',
+      id,
+      place: { ...place, [along]: place[along] + sign * STRETCH * SLIP_M },
+    })
   }
-  const turned = (id: string) => (sign: number) => {
-    const light = set.lights.find(candidate => candidate.id === id)!
-    return featherLight(set, id, { featherPanDeg: light.aim.featherPanDeg + sign * STRETCH * SLIP_DEG })
-  }
+  const turned = (id: string) => (sign: number) =>
+    applyChange(free, { kind: 'swing', id, byDeg: sign * STRETCH * SLIP_DEG })
   const lit = set.lights.filter(light => look.lights[light.id]?.on)
   const tries: { id: string; name: string; way: Slip['way']; at: (sign: number) => StudioSet }[] = [
-    ...lit.flatMap(light => [
-      { id: light.id, name: light.name, way: 'depth' as const, at: shifted(light.id, 'yM') },
-      { id: light.id, name: light.name, way: 'across' as const, at: shifted(light.id, 'xM') },
-      { id: light.id, name: light.name, way: 'height' as const, at: shifted(light.id, 'zM') },
-      { id: light.id, name: light.name, way: 'turn' as const, at: turned(light.id) },
+    ...lit.flatMap(({ id, name }) => [
+      { id, name, way: 'depth' as const, at: shifted(id, 'yM') },
+      { id, name, way: 'across' as const, at: shifted(id, 'xM') },
+      { id, name, way: 'height' as const, at: shifted(id, 'zM') },
+      { id, name, way: 'turn' as const, at: turned(id) },
     ]),
-    ...set.subjects.slice(0, 1).flatMap(subject => [
-      { id: subject.id, name: subject.name, way: 'depth' as const, at: shifted(subject.id, 'yM') },
-      { id: subject.id, name: subject.name, way: 'across' as const, at: shifted(subject.id, 'xM') },
+    ...set.subjects.slice(0, 1).flatMap(({ id, name }) => [
+      { id, name, way: 'depth' as const, at: shifted(id, 'yM') },
+      { id, name, way: 'across' as const, at: shifted(id, 'xM') },
     ]),
   ]
   const slips: Slip[] = []
@@ -91,5 +89,6 @@ export const sensitivity = async (
   return slips.sort((a, b) => worstSlip(b) - worstSlip(a))
 }
 
+/** Stops of the worst of what a slip does. */
 export const worstSlip = ({ subject, backdrop, evenness }: Slip): number =>
   Math.max(Math.abs(subject), Math.abs(backdrop), Math.abs(evenness))

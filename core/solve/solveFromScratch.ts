@@ -6,8 +6,8 @@ import type { Lighting } from '../calibration/lighting'
 import { keyWanted, ON_TARGET_STOPS, targetBand } from '../evaluation/target'
 import { totalOf } from '../physics/transport/exposureAt'
 import { ratioFromStops, roundToClicks, stopsFromRatio } from '../physics/units/stops'
-import { areaReadoutWords } from '../evaluation/areaReadout'
-import { stopWords } from './binding'
+import type { AreaReadout } from '../evaluation/areaReadout'
+import type { Readout } from '../evaluation/readout'
 import { solveLook } from './lookPowers'
 
 const ROUNDS = 6
@@ -105,19 +105,17 @@ export const settleLook = (set: StudioSet, look: Look, lighting: Lighting): Reco
 export const settleSet = (set: StudioSet, lighting: Lighting): StudioSet =>
   set.looks.reduce((settled, look) => changeSettings(settled, look.id, settleLook(settled, look, lighting)), set)
 
-/** What targets of a set's looks its powers leave missed, in words. */
-export const missedOf = (set: StudioSet, lighting: Lighting): string[] =>
+/** What the powers of a look leave missed. */
+export type Missed = { lookName: string; readout: Readout } | { lookName: string; area: AreaReadout }
+
+/** What targets of a set's looks its powers leave missed. */
+export const missedOf = (set: StudioSet, lighting: Lighting): Missed[] =>
   set.looks.flatMap(look => {
     const { readouts, areas } = evaluate(set, look, lighting)
-    const named = set.looks.length > 1 ? `${look.name}: ` : ''
-    const off = readouts
-      .filter(({ missStops, isWished }) => !isWished && Math.abs(missStops ?? 0) > ON_TARGET_STOPS)
-      .map(
-        ({ point, missStops }) =>
-          `${named}${point.name.charAt(0).toLowerCase()}${point.name.slice(1)} stays ${stopWords(missStops!)} too ${missStops! > 0 ? 'bright' : 'dark'}`,
-      )
-    const offAreas = areas
-      .filter(({ missStops, isWished }) => !isWished && Math.abs(missStops) > ON_TARGET_STOPS)
-      .map(area => `${named}${areaReadoutWords(area)}`)
-    return [...off, ...offAreas]
+    const isOff = ({ missStops, isWished }: { missStops?: number; isWished?: boolean }) =>
+      !isWished && Math.abs(missStops ?? 0) > ON_TARGET_STOPS
+    return [
+      ...readouts.filter(isOff).map(readout => ({ lookName: look.name, readout })),
+      ...areas.filter(isOff).map(area => ({ lookName: look.name, area })),
+    ]
   })

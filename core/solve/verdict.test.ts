@@ -7,7 +7,7 @@ import type { LightSetting } from '../model/schema'
 import { stopsFromValue, valueFromStops } from '../camera/backdropTone'
 import type { Readout } from '../evaluation/readout'
 import type { LookAnswer } from './lookPowers'
-import { verdictOf } from './verdict'
+import { saidVerdict } from '#wording/verdict'
 
 const set = demoSet()
 const look = set.looks[0]!
@@ -46,7 +46,7 @@ const both = (powerStops: number) => ({
 })
 /** A verdict looks at these parts of an evaluation. */
 const state = { set, look, camera, areas: [] }
-const verdict = (misses: number[], answer: LookAnswer) => verdictOf({ ...state, readouts: missing(misses) }, answer)
+const verdict = (misses: number[], answer: LookAnswer) => saidVerdict({ ...state, readouts: missing(misses) }, answer)
 
 describe('the verdict', () => {
   it('names the middle, what it renders, what was wanted and the smallest change', () => {
@@ -96,8 +96,8 @@ describe('the verdict', () => {
 
   it('asks for a target where there is none', () => {
     const bare = missing([0, 0, 0, 0]).map(readout => ({ ...readout, targetStops: undefined, missStops: undefined }))
-    expect(verdictOf({ ...state, look: { ...look, targets: {} }, readouts: bare }, answering({}, [], true)).state).toBe(
-      'no-target',
-    )
+    expect(
+      saidVerdict({ ...state, look: { ...look, targets: {} }, readouts: bare }, answering({}, [], true)).state,
+    ).toBe('no-target')
   })
 })

@@ -1,11 +1,11 @@
 import { constantOf } from '../physics/photometry/meter'
-import type { Learned } from '../calibration/calibration'
 import { aimedAt } from '../model/aim'
 import { lightingSolver } from '../evaluation/lightingSolver'
 import type { MeterPoint } from '../evaluation/probes/points'
-import type { CameraSetting, Look, StudioSet } from '../model/schema'
+import type { StudioSet } from '../model/schema'
 import { walkReceivers } from '../evaluation/probes/lineOfPoints'
 import { evaluate } from '../evaluation/evaluation'
+import { goOn, type Listening, type Situation } from './situation'
 import { direction, subtract, type Vector } from '../physics/units/vector'
 
 /** Light along a walk: how far from its start, and stops over the camera setting there. */
@@ -36,13 +36,10 @@ const withoutSitters = (set: StudioSet): StudioSet => ({
  * called off.
  */
 export const walkLine = async (
-  set: StudioSet,
-  look: Look,
-  camera: CameraSetting,
-  learned: Learned,
+  { set, look, camera, learned }: Situation,
   from: Vector,
   to: Vector,
-  { pause = () => Promise.resolve(false) }: { pause?: () => Promise<boolean> } = {},
+  { pause = goOn }: Pick<Listening, 'pause'> = {},
 ): Promise<WalkPoint[] | undefined> => {
   const lens: Vector = [set.camera.place.xM, set.camera.place.yM, from[2]]
   const walk = walkReceivers(from, to, STEPS, direction(subtract(lens, from), [0, 1, 0]))

@@ -1,4 +1,4 @@
-import { flagOff } from '../checks/backdropLightOnSitter'
+import { flagOff } from '../changes/flags'
 import { BACKDROP_MIDDLE } from '../model/placeIds'
 import { gelNamed, paler } from './studioBuilder'
 import type { StartingPoint } from './startingPoint'

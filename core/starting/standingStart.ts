@@ -1,5 +1,4 @@
-import { backdropLightsAdded } from '../checks/tooDark'
-import { edgeAdded } from '../checks/separation'
+import { backdropLightsAdded, edgeAdded } from '../changes/newLights'
 import type { Kit } from '../kit/kitSchema'
 import { modifierOfKind } from '../physics/sources/modifiers'
 import { grey } from '../physics/units/rgb'

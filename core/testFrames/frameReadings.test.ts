@@ -16,7 +16,8 @@ import { readingPoints } from '../evaluation/probes/readingPoints'
 import { evaluate } from '../evaluation/evaluation'
 import type { LightLayer } from '../physics/transport/lightLayer'
 import { dropFrame, frameReadings, isOfFrame, keepFrame } from './frameReadings'
-import { framePointTones, frameVerdict, laggingThird } from './frameVerdict'
+import { darkThirdWords, frameVerdictWords } from '#wording/frameVerdict'
+import { darkestThird, framePointTones, frameVerdict } from './frameVerdict'
 import type { PlaceReading } from './reading/places'
 
 const set = { ...demoSet(), camera: { ...demoSet().camera, veilingGlare: 0 } }
@@ -85,21 +86,21 @@ describe('a frame as readings', () => {
 
 describe('what a frame says', () => {
   const points = meterPoints(set)
+  const said = (verdict: ReturnType<typeof frameVerdict>) => frameVerdictWords(set.lights, verdict)
   const at = (left: number, middle: number, right: number) =>
     framePointTones(set, look, points, { 'backdrop/left': left, 'backdrop/middle': middle, 'backdrop/right': right })
 
   it('is on target within a tenth of a stop, and else what to turn', () => {
-    expect(frameVerdict(set, look, at(248, 250, 246), undefined)).toEqual({
-      state: 'on-target',
-      headline: 'On target: backdrop 246 to 250.',
-    })
+    const fine = frameVerdict(set, look, at(248, 250, 246), undefined)
+    expect(fine.state).toBe('on-target')
+    expect(said(fine)).toBe('On target: backdrop 246 to 250.')
     const settings = changeSettings(set, look.id, {
       'backdrop-left': { on: true, powerStops: -1 },
       'backdrop-right': { on: true, powerStops: -1 },
     }).looks[0]!.lights
     const off = frameVerdict(set, look, at(231, 231, 231), { settings, isReached: true })
     expect(off.state).toBe('off')
-    expect(off.headline).toMatch(/^Backdrop 231, wants 250: (add|take) .*both backdrop lights\.$/)
+    expect(said(off)).toMatch(/^Backdrop 231, wants 250: (add|take) .*both backdrop lights\.$/)
     expect(
       frameVerdict(
         set,
@@ -108,21 +109,23 @@ describe('what a frame says', () => {
         undefined,
       ),
     ).toMatchObject({ state: 'no-target' })
-    expect(frameVerdict(set, look, [], undefined, 204).headline).toMatch(/^Backdrop 204 all over\. None of the places/)
+    expect(said(frameVerdict(set, look, [], undefined, 204))).toMatch(/^Backdrop 204 all over\. None of the places/)
   })
 
   it('takes a clipped backdrop for off where less is wanted', () => {
     const [tone] = at(255, 255, 255)
     expect(tone).toMatchObject({ isClipped: true })
     expect(
-      frameVerdict(
-        set,
-        { ...look, targets: { 'backdrop/middle': { kind: 'value', value: 200 } } },
-        framePointTones(set, { ...look, targets: { 'backdrop/middle': { kind: 'value', value: 200 } } }, points, {
-          'backdrop/middle': 255,
-        }),
-        undefined,
-      ).headline,
+      said(
+        frameVerdict(
+          set,
+          { ...look, targets: { 'backdrop/middle': { kind: 'value', value: 200 } } },
+          framePointTones(set, { ...look, targets: { 'backdrop/middle': { kind: 'value', value: 200 } } }, points, {
+            'backdrop/middle': 255,
+          }),
+          undefined,
+        ),
+      ),
     ).toMatch(/^Backdrop 255, clipped, wants 200/)
   })
 
@@ -135,8 +138,8 @@ describe('what a frame says', () => {
       acrossStops: 0,
       downStops: 0,
     })
-    expect(laggingThird(cells(-0.2))).toBe('The left third lags by 0.2 stop')
-    expect(laggingThird(cells(-0.05))).toBeUndefined()
+    expect(darkThirdWords(darkestThird(cells(-0.2))!)).toBe('The left third lags by 0.2 stop')
+    expect(darkestThird(cells(-0.05))).toBeUndefined()
   })
 
   it('comes from powers that the plan finds once it has learned from it', () => {

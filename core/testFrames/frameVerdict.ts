@@ -1,11 +1,10 @@
 import { responseOf } from '../camera/response'
 import type { MeterPoint } from '../evaluation/probes/points'
 import type { Look, StudioSet } from '../model/schema'
-import { changesBetween, changesWords } from '../solve/powerChanges'
+import { powerChanges, type PowerChange } from '../solve/powerChanges'
 import type { LookAnswer } from '../solve/lookPowers'
 import { stopsFromValue, valueFromStops } from '../camera/backdropTone'
 import { keyWanted, missFrom, ON_TARGET_STOPS, reflectanceAt, targetBand } from '../evaluation/target'
-import { formatSpan } from '../physics/units/span'
 import type { FrameReading } from './reading/readFrame'
 
 /** A point of the backdrop in a frame, against what is wanted of it. */
@@ -45,11 +44,18 @@ export const framePointTones = (
 }
 
 /** Whether a frame's backdrop is where it is wanted, and what to do about it. */
-export type FrameVerdict = { state: 'on-target' | 'off' | 'no-target'; headline: string }
+export type FrameVerdict = {
+  state: 'on-target' | 'off' | 'no-target'
+  tones: readonly FramePointTone[]
+  /** Of a frame whose places cannot be told only the backdrop's mean. */
+  wholeValue?: number
+  /** Powers that mend it; absent while they are worked out, or where the set has changed since. */
+  changes?: readonly PowerChange[]
+}
 
 /**
- * Says what a frame's backdrop is, what it wants, and the powers that mend it, from the answer that the plan gives
- * once it has learned from the frame; of a frame with other framing only its mean.
+ * What a frame's backdrop is against what is wanted of it, and the powers that mend it, from the answer that the plan
+ * gives once it has learned from the frame.
  */
 export const frameVerdict = (
   set: StudioSet,
@@ -59,33 +65,19 @@ export const frameVerdict = (
   wholeValue?: number,
 ): FrameVerdict => {
   const asked = tones.filter(({ offStops }) => offStops !== undefined)
-  const found = `Backdrop ${formatSpan((asked.length > 0 ? asked : tones).map(({ value }) => value))}`
-  if (tones.length === 0) {
-    const whole =
-      wholeValue === undefined ? 'No backdrop was found in this frame.' : `Backdrop ${Math.round(wholeValue)} all over.`
-    return { state: 'no-target', headline: `${whole} None of the places that are judged can be told in it.` }
-  }
-  if (asked.length === 0) return { state: 'no-target', headline: `${found}. Nothing is wanted of the backdrop yet.` }
-  if (asked.every(({ offStops }) => Math.abs(offStops!) <= ON_TARGET_STOPS))
-    return { state: 'on-target', headline: `On target: ${found.toLowerCase()}.` }
-  const wants = `${found}${asked.some(({ isClipped }) => isClipped) ? ', clipped' : ''}, wants ${formatSpan(asked.map(({ wanted }) => wanted!))}`
-  // Without an answer (it is being worked out, or the set has changed since) only what was measured is said.
-  if (!answer) return { state: 'off', headline: `${wants}.` }
-  const changes = changesBetween(set.lights, look.lights, answer.settings)
-  return {
-    state: 'off',
-    headline:
-      changes.length > 0
-        ? `${wants}: ${changesWords(changes, set.lights)}.`
-        : `${wants}. Power alone does not mend it.`,
-  }
+  if (asked.length === 0) return { state: 'no-target', tones, wholeValue }
+  if (asked.every(({ offStops }) => Math.abs(offStops!) <= ON_TARGET_STOPS)) return { state: 'on-target', tones }
+  return { state: 'off', tones, changes: answer && powerChanges(set.lights, look.lights, answer.settings) }
 }
 
 const THIRDS = ['left', 'middle', 'right'] as const
 const LAGS_STOPS = 0.1
 
-/** Which third of the backdrop lags behind the lightest, in words; undefined where none does by a tenth. */
-export const laggingThird = ({ columns, stops }: NonNullable<FrameReading['unevenness']>): string | undefined => {
+/** A third of the backdrop that is darker than the lightest one, by so many stops. */
+export type DarkThird = { third: (typeof THIRDS)[number]; stops: number }
+
+/** Which third of the backdrop is darkest; undefined where it lags by less than a tenth. */
+export const darkestThird = ({ columns, stops }: NonNullable<FrameReading['unevenness']>): DarkThird | undefined => {
   const thirds = THIRDS.map((name, third) => {
     const own = stops.filter(
       (stop, cell): stop is number => stop !== null && Math.floor(((cell % columns) / columns) * 3) === third,
@@ -95,5 +87,5 @@ export const laggingThird = ({ columns, stops }: NonNullable<FrameReading['uneve
   if (thirds.length < 2) return undefined
   const sorted = thirds.sort((a, b) => a.mean - b.mean)
   const lag = sorted.at(-1)!.mean - sorted[0]!.mean
-  return lag >= LAGS_STOPS ? `The ${sorted[0]!.name} third lags by ${lag.toFixed(1)} stop` : undefined
+  return lag >= LAGS_STOPS ? { third: sorted[0]!.name, stops: lag } : undefined
 }

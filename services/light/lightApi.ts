@@ -15,7 +15,7 @@ import { DRAFT_QUALITY, QUALITY } from '#core/physics/transport/stage'
 import { sightingsOf, type Sighting } from '#core/render/frameIntrusions'
 import { lightOnMap } from '#core/render/lightOnMap'
 import { probeFrame, type Probe } from '#core/render/probe'
-import { missedOf, settleSet } from '#core/solve/solveFromScratch'
+import { missedOf, settleSet, type Missed } from '#core/solve/solveFromScratch'
 import { NOTHING_LEARNED } from '#core/calibration/calibration'
 import { evennessOf, type Evenness } from '#core/render/evenness'
 import { luminance } from '#core/physics/units/rgb'
@@ -197,7 +197,7 @@ export const lightApi = () => {
     },
 
     /** A set with the powers of all its looks found from scratch, and what of their targets stays missed. */
-    settle: async (_job: Job, input: StudioSet): Promise<{ set: StudioSet; missed: string[] }> => {
+    settle: async (_job: Job, input: StudioSet): Promise<{ set: StudioSet; missed: Missed[] }> => {
       const asked = checked(input)
       const answer = await solvers.full(asked)
       if (!answer) throw new Error('Setting the powers was interrupted.')

@@ -10,19 +10,22 @@ import { framePoints } from '#core/evaluation/probes/framePoints'
 import { evenOut, type EveningAnswer } from '#core/solve/evenBackdrop'
 import { exploreTones, type ToneMap } from '#core/solve/explore'
 import { ladder } from '#core/solve/toneSweep'
-import { bindingWords, missWords, trialSteps } from '#core/solve/moves/describe'
-import { propose, type Proposed } from '#core/solve/moves/propose'
-import type { Trial } from '#core/solve/moves/trial'
+import type { Change } from '#core/changes/change'
+import type { Miss } from '#core/evaluation/evaluation'
+import { propose, type Binding, type Proposed } from '#core/solve/moves/propose'
+import { changesOf, type Trial, type WeighedMove } from '#core/solve/moves/trial'
+import type { PowerChange } from '#core/solve/powerChanges'
+import type { AxisId } from '#core/solve/axes'
+import type { Situation } from '#core/solve/situation'
 import { sensitivity, type Slip } from '#core/solve/sensitivity'
 import { walkLine, type WalkPoint } from '#core/solve/walkLine'
-import { formatDistance, type LengthUnit } from '#core/physics/units/distance'
 import type { Vector } from '#core/physics/units/vector'
 import { wholeOf, type LeanSet } from '../leanSet'
 import type { Developed } from '../light/lightApi'
 import type { Job } from '../rpc/job'
 import { reflection, type Mirrored } from '../rpc/mirror'
 
-/** What is looked for, and how it shall be said. */
+/** What is looked for. */
 export type Search = {
   lookId: string
   camera: CameraSetting
@@ -31,24 +34,29 @@ export type Search = {
   fixedIds: string[]
   mayChangeCamera: boolean
   fewest: boolean
-  unit: LengthUnit
 }
 
-/** An answer that can be shown and done: things to do, and the whole set as it would stand. */
+/** An answer that can be shown and done, as changes of the set that was asked about. */
 export type Proposal = {
   id: string
-  steps: string[]
+  /** All that is to be done, in order: what is moved, powers, camera. */
+  changes: readonly Change[]
+  moves: readonly WeighedMove[]
+  powers: readonly PowerChange[]
+  camera: CameraSetting
   minutes: number
   isReached: boolean
-  missed: string[]
-  set: StudioSet
+  misses: readonly Miss[]
   /** Stops over the camera setting at each meter point. */
   stops: Record<string, number>
   picture?: Developed
 }
 
-export type Proposals = { proposals: Proposal[]; binding?: string; isFinal: boolean }
-export type LadderRung = Proposals & { value: number; name: string }
+/** Answers to one question, and what keeps the target out of reach where none reaches it. */
+export type Proposals = { proposals: Proposal[]; binding?: Binding; isFinal: boolean }
+
+/** What it takes to bring the backdrop to one value. */
+export type LadderRung = Proposals & { value: number }
 
 const PICTURE_WIDTH = 116
 
@@ -67,34 +75,42 @@ const pictureOf = ({ set, camera }: Trial, solved: SolvedSet, { lookId, learned 
   return { revision: 0, width: turn.value.view.width, height: turn.value.view.height, data }
 }
 
+const idOf = ({ moves }: Trial): string => JSON.stringify(moves.map(({ change }) => change))
+
 const proposalsOf = (
-  set: StudioSet,
-  search: Search,
-  proposed: Proposed,
+  { lookId }: Search,
+  { trials, binding }: Proposed,
   isFinal: boolean,
   pictures: ReadonlyMap<string, Developed> = new Map(),
 ): Proposals => ({
   isFinal,
-  binding: bindingWords(proposed),
-  proposals: proposed.trials.map(trial => {
-    const id = JSON.stringify(trial.moves.map(move => move.id))
-    return {
-      id,
-      steps: trialSteps(set, search.camera, trial, lengthM => formatDistance(lengthM, search.unit)),
-      minutes: trial.minutes,
-      isReached: trial.isReached,
-      missed: missWords(trial),
-      set: trial.set,
-      stops: Object.fromEntries(trial.readouts.map(({ point, stops }) => [point.id, stops])),
-      picture: pictures.get(id),
-    }
-  }),
+  binding,
+  proposals: trials.map(trial => ({
+    id: idOf(trial),
+    changes: changesOf(trial, lookId),
+    moves: trial.moves,
+    powers: trial.powers,
+    camera: trial.camera,
+    minutes: trial.minutes,
+    isReached: trial.isReached,
+    misses: trial.misses,
+    stops: Object.fromEntries(trial.readouts.map(({ point, stops }) => [point.id, stops])),
+    picture: pictures.get(idOf(trial)),
+  })),
 })
 
 /** Where a backdrop is to be even: over the look's grid, or where a frame was read. */
 export type EvenPlaces = 'grid' | 'frame'
 
-const lookOf = (set: StudioSet, { lookId }: Search) => set.looks.find(({ id }) => id === lookId)!
+/** Where it is to be even, and what was read there: stops over the camera setting. */
+export type Evening = { places: EvenPlaces; read: Record<string, number> }
+
+const situationOf = (set: StudioSet, { lookId, camera, learned }: Search): Situation => ({
+  set,
+  look: set.looks.find(({ id }) => id === lookId)!,
+  camera,
+  learned,
+})
 
 /** What was found so far, with the share that is done. */
 export type Found<T> = { found: T; share: number }
@@ -118,12 +134,11 @@ export const searchApi = () => {
           fewest: search.fewest,
           pause: job.pause,
           report: (proposed, share) =>
-            job.report({ found: proposalsOf(set, search, { ...proposed, binding: undefined }, false), share }),
-          see: (trial, solved) =>
-            pictures.set(JSON.stringify(trial.moves.map(move => move.id)), pictureOf(trial, solved, search)),
+            job.report({ found: proposalsOf(search, { ...proposed, binding: undefined }, false), share }),
+          see: (trial, solved) => pictures.set(idOf(trial), pictureOf(trial, solved, search)),
         },
       )
-      return answer && proposalsOf(set, search, answer, true, pictures)
+      return answer && proposalsOf(search, answer, true, pictures)
     },
 
     ladder: async (
@@ -133,9 +148,8 @@ export const searchApi = () => {
     ): Promise<LadderRung[] | undefined> => {
       const plain = (rungs: Awaited<ReturnType<typeof ladder>>) =>
         (rungs ?? []).map(rung => ({
-          ...proposalsOf(rung.set, search, rung.proposed, true),
+          ...proposalsOf(search, rung.proposed, true),
           value: rung.value,
-          name: rung.name,
         }))
       const rungs = await ladder(
         { set: take(message), ...search },
@@ -144,55 +158,39 @@ export const searchApi = () => {
       return rungs && plain(rungs)
     },
 
-    care: async (job: Job<number>, message: Mirrored<LeanSet>, search: Search): Promise<Slip[] | undefined> => {
-      const set = take(message)
-      return sensitivity(set, lookOf(set, search), search.camera, search.learned, job)
-    },
+    care: (job: Job<number>, message: Mirrored<LeanSet>, search: Search): Promise<Slip[] | undefined> =>
+      sensitivity(situationOf(take(message), search), job),
 
-    map: async (
+    map: (
       job: Job<Found<ToneMap>>,
       message: Mirrored<LeanSet>,
       search: Search,
-      axes: readonly [string, string],
-    ): Promise<ToneMap | undefined> => {
-      const set = take(message)
-      return exploreTones(set, lookOf(set, search), search.camera, search.learned, axes, {
+      axes: readonly [AxisId, AxisId],
+    ): Promise<ToneMap | undefined> =>
+      exploreTones(situationOf(take(message), search), axes, {
         report: (found, share) => job.report({ found, share }),
         pause: job.pause,
-      })
-    },
+      }),
 
-    even: async (
+    even: (
       job: Job<number>,
       message: Mirrored<LeanSet>,
       search: Search,
-      over: EvenPlaces,
-      read: Record<string, number>,
+      { places: over, read }: Evening,
     ): Promise<EveningAnswer | undefined> => {
-      const set = take(message)
-      const places =
-        over === 'frame' ? { places: (of: StudioSet) => framePoints(of).filter(({ id }) => id in read) } : {}
-      return evenOut(
-        set,
-        lookOf(set, search),
-        search.camera,
-        search.learned,
-        lengthM => formatDistance(lengthM, search.unit),
-        { ...places, read, report: job.report, pause: job.pause },
-      )
+      const places = over === 'frame' ? (of: StudioSet) => framePoints(of).filter(({ id }) => id in read) : undefined
+      const { report, pause } = job
+      return evenOut(situationOf(take(message), search), { places, read, report, pause })
     },
 
-    walk: async (
+    walk: (
       job: Job,
       message: Mirrored<LeanSet>,
       search: Search,
-      from: Vector,
-      to: Vector,
-    ): Promise<WalkPoint[] | undefined> => {
-      const set = take(message)
-      return walkLine(set, lookOf(set, search), search.camera, search.learned, from, to, { pause: job.pause })
-    },
+      { from, to }: { from: Vector; to: Vector },
+    ): Promise<WalkPoint[] | undefined> => walkLine(situationOf(take(message), search), from, to, { pause: job.pause }),
   }
 }
 
+/** What the service can be asked. */
 export type SearchApi = ReturnType<typeof searchApi>

@@ -1,10 +1,11 @@
 import type { StudioSet } from '#core/model/schema'
+import type { AxisId } from '#core/solve/axes'
 import type { ToneMap } from '#core/solve/explore'
 import type { Vector } from '#core/physics/units/vector'
 import { leanOf, type LeanSet } from '../leanSet'
 import { connect, type Asking, type Carrier } from '../rpc/connect'
 import { mirror } from '../rpc/mirror'
-import type { EvenPlaces, Found, LadderRung, Proposals, Search, SearchApi } from './searchApi'
+import type { Evening, Found, LadderRung, Proposals, Search, SearchApi } from './searchApi'
 
 const startWorker = (): Carrier => new Worker(new URL('./search.worker.ts', import.meta.url), { type: 'module' })
 
@@ -19,15 +20,11 @@ export const searchService = (start: () => Carrier = startWorker) => {
     ladder: (set: StudioSet, search: Search, asking: Asking<Found<LadderRung[]>>) =>
       call('ladder', [sent(set), search], asking),
     care: (set: StudioSet, search: Search, asking: Asking<number>) => call('care', [sent(set), search], asking),
-    map: (set: StudioSet, search: Search, axes: readonly [string, string], asking: Asking<Found<ToneMap>>) =>
+    map: (set: StudioSet, search: Search, axes: readonly [AxisId, AxisId], asking: Asking<Found<ToneMap>>) =>
       call('map', [sent(set), search, axes], asking),
-    even: (
-      set: StudioSet,
-      search: Search,
-      over: { places: EvenPlaces; read: Record<string, number> },
-      asking: Asking<number>,
-    ) => call('even', [sent(set), search, over.places, over.read], asking),
+    even: (set: StudioSet, search: Search, over: Evening, asking: Asking<number>) =>
+      call('even', [sent(set), search, over], asking),
     walk: (set: StudioSet, search: Search, way: { from: Vector; to: Vector }, asking: Asking<never>) =>
-      call('walk', [sent(set), search, way.from, way.to], asking),
+      call('walk', [sent(set), search, way], asking),
   }
 }

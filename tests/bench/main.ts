@@ -117,7 +117,7 @@ const everyday = async () => {
       },
       {
         name: 'what evens the backdrop over fifteen places',
-        run: () => evenOut(gridded, gridded.looks[0]!, camera, NOTHING_LEARNED, metres => `${metres} m`),
+        run: () => evenOut({ set: gridded, look: gridded.looks[0]!, camera, learned: NOTHING_LEARNED }),
       },
       {
         name: 'backdrop map 48 × 36',

@@ -1,3 +1,4 @@
+import { applyChange } from '#core/changes/apply'
 import { frameUp, bestLens } from '#core/brief/framing'
 import { changeSettings, changeTargets } from '#core/edits/edits'
 import { lightingSolver } from '#core/evaluation/lightingSolver'
@@ -8,8 +9,8 @@ import { faults } from '#core/validation/validation'
 import { placeThing } from '#core/edits/things'
 import type { StudioSet, Target } from '#core/model/schema'
 import { solveLook } from '#core/solve/lookPowers'
-import { lightFamilies } from '#core/solve/moves/lightMoves'
-import { stageFamilies } from '#core/solve/moves/stageMoves'
+import { lightFamilies } from '#core/solve/moves/lightFamilies'
+import { stageFamilies } from '#core/solve/moves/stageFamilies'
 import type { Question } from '#core/solve/moves/trial'
 import { NOTHING_LEARNED } from '#core/calibration/calibration'
 import { evaluate } from '#core/evaluation/evaluation'
@@ -102,11 +103,11 @@ export const reachableQuestion = async (seed: number): Promise<Question> => {
     const asked = changeTargets(truth, LOOK, targets)
     const families = [
       ...lightFamilies(asked, () => true),
-      ...stageFamilies(asked, () => true).filter(({ id }) => id === 'party'),
+      ...stageFamilies(asked, () => true).filter(({ id }) => id === 'group-depth'),
     ]
     const moved = Array.from({ length: draw.between(0, 1) > 0.5 ? 2 : 1 }).reduce<StudioSet>(set => {
       const way = draw.oneOf(draw.oneOf(families).ways)
-      return draw.oneOf(way).apply(set)
+      return applyChange(set, draw.oneOf(way))
     }, asked)
     const start = withPowers(moved, draw, 0, 6)
     if (JSON.stringify(moved) === JSON.stringify(asked) || faults(start).length > 0) continue

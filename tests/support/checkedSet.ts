@@ -1,10 +1,12 @@
 import { findingsOf } from '#core/checks/findings'
-import type { Finding } from '#core/checks/finding'
+import { applyChange } from '#core/changes/apply'
 import { sightingsOf } from '#core/render/frameIntrusions'
 import type { StudioSet } from '#core/model/schema'
 import { solveLook } from '#core/solve/lookPowers'
-import { verdictOf } from '#core/solve/verdict'
-import { formatDistance } from '#core/physics/units/distance'
+import { findingWords } from '#wording/findings'
+import { fixWords } from '#wording/fixes'
+import { formatDistance } from '#wording/notation/distance'
+import { saidVerdict } from '#wording/verdict'
 import { solvedSet } from './solvedSet'
 
 /** A set solved, with its verdict and all that speaks up beside it. */
@@ -12,15 +14,23 @@ export const checkedSet = async (set: StudioSet) => {
   const solved = await solvedSet(set)
   const { evaluation } = solved
   const answer = solveLook(evaluation)
-  const findings = findingsOf({ ...evaluation, answer, sightings: sightingsOf(set, solved.solved.stage) }, metres =>
-    formatDistance(metres, 'metric'),
+  const metres = (lengthM: number) => formatDistance(lengthM, 'metric')
+  const findings = findingsOf({ ...evaluation, answer, sightings: sightingsOf(set, solved.solved.stage) }).map(
+    found => ({
+      ...found,
+      words: findingWords(set, found, metres),
+      mends: found.fixes.map(fix => ({
+        words: fixWords(set, fix, metres),
+        apply: (before: StudioSet) => applyChange(before, fix.change),
+      })),
+    }),
   )
   return {
     ...solved,
     set,
     answer,
-    verdict: verdictOf(evaluation, answer),
+    verdict: saidVerdict(evaluation, answer),
     findings,
-    finding: (id: string): Finding | undefined => findings.find(found => found.id.startsWith(id)),
+    finding: (id: string) => findings.find(found => found.id.startsWith(id)),
   }
 }

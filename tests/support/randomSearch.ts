@@ -1,7 +1,8 @@
+import { applyChange } from '#core/changes/apply'
 import { probesOf } from '#core/evaluation/probes/probes'
 import { lightingSolver, withoutHousings } from '#core/evaluation/lightingSolver'
-import { lightFamilies } from '#core/solve/moves/lightMoves'
-import { stageFamilies } from '#core/solve/moves/stageMoves'
+import { lightFamilies } from '#core/solve/moves/lightFamilies'
+import { stageFamilies } from '#core/solve/moves/stageFamilies'
 import { tryState, type Question, type Trial } from '#core/solve/moves/trial'
 import type { Move } from '#core/solve/moves/family'
 import { DRAFT_QUALITY, QUALITY } from '#core/physics/transport/stage'
@@ -28,23 +29,20 @@ export const randomSearch = async (question: Question, tries: number, seed: numb
     let set: StudioSet = question.set
     for (let count = Math.floor(draw!.between(0, 4)); count > 0; count--) {
       const families = [...lightFamilies(set, () => true), ...stageFamilies(set, () => true)].filter(
-        ({ id }) => !moves.some(move => move.id.startsWith(id)),
+        ({ id }) => !moves.some(move => move.family === id),
       )
       if (families.length === 0) break
-      const move = draw!.oneOf(draw!.oneOf(draw!.oneOf(families).ways))
-      const after = move.apply(set)
+      const { id, ways } = draw!.oneOf(families)
+      const change = draw!.oneOf(draw!.oneOf(ways))
+      const after = applyChange(set, change)
       if (after === set) continue
-      moves.push(move)
+      moves.push({ family: id, change })
       set = after
     }
-    const outcome = await tryState(
-      question,
-      set,
-      moves,
-      (asked, options) => bare(withoutHousings(asked), options),
-      undefined,
-      { isDraft: true },
-    )
+    const outcome = await tryState(question, set, moves, {
+      solver: (asked, options) => bare(withoutHousings(asked), options),
+      isDraft: true,
+    })
     if (!outcome || outcome.against) continue
     found.push(outcome.trial)
   }
@@ -55,10 +53,9 @@ export const randomSearch = async (question: Question, tries: number, seed: numb
   for (const { moves } of order.slice(0, VERIFIED)) {
     const again = await tryState(
       question,
-      moves.reduce((set, move) => move.apply(set), question.set),
+      moves.reduce((set, { change }) => applyChange(set, change), question.set),
       moves,
-      exact,
-      undefined,
+      { solver: exact },
     )
     if (!again || again.against) continue
     if (again.trial.isReached) return again.trial

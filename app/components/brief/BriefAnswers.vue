@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { feasibility, type Answer } from '#core/brief/feasibility'
-import type { Mend } from '#core/edits/fix'
+import { answerWords } from '#wording/brief'
 
 const studio = useStudio()
 const { distance } = useUnits()
@@ -13,9 +13,9 @@ const NAMES: Record<Answer['id'], string> = {
   floor: 'Under the feet',
   time: 'Time',
 }
-const answers = computed(() => feasibility(studio.document, distance))
+const answers = computed(() => feasibility(studio.document))
 const amiss = computed(() => answers.value.filter(({ isOk }) => !isOk).length)
-const apply = (mend: Mend) => studio.edit(mend.apply)
+const { fixWords, apply } = useFixes()
 </script>
 
 <template>
@@ -38,16 +38,16 @@ const apply = (mend: Mend) => studio.edit(mend.apply)
           {{ NAMES[answer.id] }}<span v-if="!answer.isOk" class="text-accent">: not as it is</span>
         </dt>
         <dd class="text-soft">
-          {{ answer.words }}
-          <span v-if="answer.mends.length > 0" class="mt-1.5 flex flex-wrap gap-1.5">
+          {{ answerWords(studio.document, answer, distance) }}
+          <span v-if="answer.fixes.length > 0" class="mt-1.5 flex flex-wrap gap-1.5">
             <button
-              v-for="mend in answer.mends"
-              :key="mend.words"
+              v-for="fix in answer.fixes"
+              :key="fixWords(fix)"
               class="press"
               data-test="answer-mend"
-              @click="apply(mend)"
+              @click="apply(fix)"
             >
-              {{ mend.words }}
+              {{ fixWords(fix) }}
             </button>
           </span>
         </dd>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { miredDifference } from '#core/physics/sources/colourTemperature'
 import { miredWords, percentFromStops, stopsFromPercent, tubeStops } from '#core/physics/sources/dimming'
-import { formatStops } from '#core/physics/units/fractions'
+import { formatStops } from '#wording/notation/stops'
 
 const studio = useStudio()
 const percent = ref(50)

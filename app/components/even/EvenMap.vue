@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatStops } from '#core/physics/units/fractions'
+import { formatStops } from '#wording/notation/stops'
 import { bandGrey, type StopMap } from '~/support/evenField'
 
 type Place = { across: number; up: number; stops: number; reading?: unknown; point: { name: string } }

@@ -2,8 +2,11 @@
 import { luminance } from '#core/physics/units/rgb'
 import { responseOf } from '#core/camera/response'
 import { BACKDROP_MIDDLE } from '#core/model/placeIds'
-import { axesOf, type Axis } from '#core/solve/axes'
-import { formatStops } from '#core/physics/units/fractions'
+import { applyChange } from '#core/changes/apply'
+import { axesOf, type Axis, type AxisId } from '#core/solve/axes'
+import { axisWords } from '#wording/axes'
+import { inSentence } from '#wording/language'
+import { formatStops } from '#wording/notation/stops'
 import { valueFromStops } from '#core/camera/backdropTone'
 import { keyWanted, targetBand } from '#core/evaluation/target'
 import { fieldsOf, linesAt } from '~/support/toneMap'
@@ -18,15 +21,15 @@ const note = useChangeNote()
 const { distance } = useUnits()
 
 const axes = computed(() => axesOf(studio.document, studio.look.id))
-const ids = ref<[string, string]>(['key-distance', 'to-backdrop'])
+const ids = ref<[AxisId, AxisId]>(['key-distance', 'subject-depth'])
 const chosen = computed(() => {
   const found = ids.value.map(id => axes.value.find(axis => axis.id === id))
   const [x = axes.value[0], y = axes.value.find(axis => axis !== x)] = found
   return x && y && x !== y ? { x, y } : undefined
 })
-const options = computed(() => axes.value.map(({ id, name }) => ({ value: id, name })))
-const choose = (side: 0 | 1, id: string) => {
-  const next: [string, string] = [...ids.value]
+const options = computed(() => axes.value.map(axis => ({ value: axis.id, name: axisWords(axis) })))
+const choose = (side: 0 | 1, id: AxisId) => {
+  const next: [AxisId, AxisId] = [...ids.value]
   if (next[1 - side] === id) next[1 - side] = next[side]!
   next[side] = id
   ids.value = next
@@ -51,10 +54,9 @@ const fields = computed(() => (map.value ? fieldsOf(map.value, valueOf) : []))
 const lines = computed(() => (map.value && wanted.value !== undefined ? linesAt(map.value, wanted.value) : []))
 const inUnit = (axis: Axis, value: number) =>
   axis.unit === 'm' ? distance(value) : axis.unit === 'stops' ? `${formatStops(value)} stops` : `${Math.round(value)}°`
+const nowWords = (axis: Axis) => `${axisWords(axis)} ${inUnit(axis, axis.now)}`
 const where = computed(
-  () =>
-    chosen.value &&
-    `Now ${chosen.value.x.name} ${inUnit(chosen.value.x, chosen.value.x.now)}, ${chosen.value.y.name.toLowerCase()} ${inUnit(chosen.value.y, chosen.value.y.now)}.`,
+  () => chosen.value && `Now ${nowWords(chosen.value.x)}, ${inSentence(nowWords(chosen.value.y))}.`,
 )
 const result = computed(() => {
   if (!map.value) return ''
@@ -68,7 +70,7 @@ const go = (x: number, y: number) => {
   const { value } = chosen
   if (!value) return
   note.mark()
-  studio.edit(set => value.y.apply(value.x.apply(set, x), y))
+  studio.edit(set => applyChange(applyChange(set, value.x.to(x)), value.y.to(y)))
 }
 const draw = () => chosen.value && search.draw([chosen.value.x.id, chosen.value.y.id])
 // A search that was asked for meanwhile goes first; the map is finished after it.
@@ -98,7 +100,7 @@ watch(
         :options="options"
         class="[&_select]:w-52"
         test-name="axis-x"
-        @choose="id => choose(0, id)"
+        @choose="id => choose(0, id as AxisId)"
       />
       <SelectField
         label="Up"
@@ -106,7 +108,7 @@ watch(
         :options="options"
         class="[&_select]:w-52"
         test-name="axis-y"
-        @choose="id => choose(1, id)"
+        @choose="id => choose(1, id as AxisId)"
       />
       <SearchLine kind="map" words="Working out the map" />
     </div>
@@ -118,9 +120,9 @@ watch(
         :now="[chosen.x.now, chosen.y.now]"
         :x-range="[chosen.x.least, chosen.x.most]"
         :y-range="[chosen.y.least, chosen.y.most]"
-        :x-name="`${chosen.x.name}, ${chosen.x.unit}`"
-        :y-name="`${chosen.y.name}, ${chosen.y.unit}`"
-        :label="`Backdrop tone over ${chosen.x.name} and ${chosen.y.name}`"
+        :x-name="`${axisWords(chosen.x)}, ${chosen.x.unit}`"
+        :y-name="`${axisWords(chosen.y)}, ${chosen.y.unit}`"
+        :label="`Backdrop tone over ${axisWords(chosen.x)} and ${axisWords(chosen.y)}`"
         @go="go"
       />
     </div>

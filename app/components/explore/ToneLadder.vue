@@ -1,20 +1,28 @@
 <script setup lang="ts">
 import type { LadderRung } from '#services/search/searchApi'
+import { bindingWords, stepWords } from '#wording/proposals'
 
 /** From this set: what it takes to go white, grey and black. */
 const search = useSearch()
 const note = useChangeNote()
 
 const first = ({ proposals }: LadderRung) => proposals[0]
+const studio = useStudio()
+const light = useLight()
+const { distance } = useUnits()
+const stepsOf = (rung: LadderRung) => {
+  const best = first(rung)
+  return best ? stepWords(studio.document, light.camera ?? best.camera, best, distance) : []
+}
 const words = (rung: LadderRung) => {
   const best = first(rung)
   if (!best) return 'Nothing found.'
-  const steps = best.steps.length > 0 ? `${best.steps.join('. ')}.` : 'It is there.'
-  return best.isReached ? steps : `${rung.binding ?? ''} As near as it gets: ${steps}`
+  const steps = stepsOf(rung).length > 0 ? `${stepsOf(rung).join('. ')}.` : 'It is there.'
+  return best.isReached ? steps : `${bindingWords(rung.binding, best.misses) ?? ''} As near as it gets: ${steps}`
 }
 const take = (rung: LadderRung) => {
   note.mark()
-  search.accept(first(rung)!)
+  search.acceptRung(rung)
 }
 </script>
 
@@ -46,7 +54,7 @@ const take = (rung: LadderRung) => {
         <span class="w-14 shrink-0 text-right">{{
           first(rung) ? `${Math.max(0, first(rung)!.minutes).toFixed(1).replace(/\.0$/, '')} min` : ''
         }}</span>
-        <button v-if="first(rung)?.steps.length" class="press shrink-0" @click="take(rung)">Go there</button>
+        <button v-if="stepsOf(rung).length > 0" class="press shrink-0" @click="take(rung)">Go there</button>
       </li>
     </ol>
   </section>

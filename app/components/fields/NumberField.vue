@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { plainFigures } from '#core/physics/units/fractions'
+import { plainFigures } from '#wording/notation/stops'
 import { useRefusal } from '~/document/refusals'
 
 const props = withDefaults(

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Evenness } from '#core/render/evenness'
-import { formatStops } from '#core/physics/units/fractions'
+import { formatStops } from '#wording/notation/stops'
 
 const MAP_WIDTH = 48
 const COLUMNS = 5

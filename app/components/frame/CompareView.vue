@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { formatAperture } from '#core/physics/units/aperture'
-import { formatStops } from '#core/physics/units/fractions'
+import { formatAperture } from '#wording/notation/aperture'
+import { formatStops } from '#wording/notation/stops'
 
 const light = useLight()
 const { picture } = useFramePicture()

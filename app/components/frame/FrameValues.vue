@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { framePointTones } from '#core/testFrames/frameVerdict'
 import type { Frame } from '#core/model/schema'
-import { formatStops } from '#core/physics/units/fractions'
+import { formatStops } from '#wording/notation/stops'
 
 const props = defineProps<{ frame: Frame }>()
 const studio = useStudio()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Probe } from '#core/render/probe'
-import { formatStops } from '#core/physics/units/fractions'
+import { formatStops } from '#wording/notation/stops'
 
 const props = defineProps<{ probe?: Probe }>()
 const studio = useStudio()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { falloffOf } from '#core/camera/falloff'
 import { editCamera } from '#core/edits/edits'
-import { formatAperture } from '#core/physics/units/aperture'
+import { formatAperture } from '#wording/notation/aperture'
 import { PICTURES_TAKEN } from '~/support/pictureTypes'
 
 /** What the lens takes toward the corners: it is the camera's, and must not be taught to the lamps. */

@@ -1,16 +1,19 @@
 <script setup lang="ts">
-import { formatStops } from '#core/physics/units/fractions'
+import { applyChange } from '#core/changes/apply'
+import { changeWords } from '#wording/changes'
+import { formatStops } from '#wording/notation/stops'
 
 /** Is the backdrop where it is wanted, and what is the smallest thing to do. */
 const advice = useFrameAdvice()
 const studio = useStudio()
 const light = useLight()
 const search = useSearch()
+const { distance } = useUnits()
 const isBusy = computed(() => search.busy === 'even')
 const best = computed(() => search.evening?.moves[0])
 const doMove = () => {
   const { value: move } = best
-  if (move) studio.edit(() => move.set)
+  if (move) studio.edit(set => applyChange(set, move.change))
 }
 </script>
 
@@ -54,8 +57,8 @@ const doMove = () => {
       <span
         >{{ advice.lag.value
         }}<template v-if="best"
-          >: {{ best.words }}, from {{ search.evening!.spreadStops.toFixed(1) }} to
-          {{ best.spreadStops.toFixed(1) }} stop</template
+          >: {{ changeWords(studio.document, best.change, distance) }}, from
+          {{ search.evening!.spreadStops.toFixed(1) }} to {{ best.spreadStops.toFixed(1) }} stop</template
         ><template v-else-if="search.evening">; no single lamp mends it by much</template>.</span
       >
       <button v-if="best" class="press" data-test="frame-even-do" @click="doMove">Do it</button>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { frameFacts } from '#core/testFrames/frameFacts'
+import { frameFacts } from '#wording/frameFacts'
 import { hazeOf } from '#core/testFrames/veilingGlare'
 
 /** Everything else that the frame tells. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { formatShutter } from '#core/imaging/exposureTags'
+import { shutterWords } from '#wording/quantities'
 import type { Frame } from '#core/model/schema'
-import { formatAperture } from '#core/physics/units/aperture'
+import { formatAperture } from '#wording/notation/aperture'
 import type { FrameView } from '#services/imaging/imagingApi'
 import { formatBytes } from '~/support/bytes'
 
@@ -22,7 +22,7 @@ const heights = computed(() => {
 })
 const exposure = computed(() => {
   const { fNumber, shutterS, iso } = props.frame.camera
-  return `${formatAperture(fNumber)}, ${formatShutter(shutterS)}, ISO ${iso}${props.frame.tags ? '' : ' (as the set says)'}`
+  return `${formatAperture(fNumber)}, ${shutterWords(shutterS)}, ISO ${iso}${props.frame.tags ? '' : ' (as the set says)'}`
 })
 const size = computed(() => {
   const { width, height, depth, kind, bytes } = props.view.file

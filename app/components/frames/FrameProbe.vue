@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { SRGB_RESPONSE } from '#core/camera/response'
 import { labOf } from '#core/physics/units/lab'
-import { formatStops } from '#core/physics/units/fractions'
+import { formatStops } from '#wording/notation/stops'
 import type { FrameView } from '#services/imaging/imagingApi'
 
 /** Values under the pointer. */

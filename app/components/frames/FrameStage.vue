@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type Konva from 'konva'
-import { formatStops } from '#core/physics/units/fractions'
+import { formatStops } from '#wording/notation/stops'
 import { BACKDROP } from '#core/imaging/regions/regions'
 import { MOST_EDITS } from '#core/model/frameSchema'
 import type { RegionEdit } from '#core/model/schema'

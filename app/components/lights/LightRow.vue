@@ -6,10 +6,10 @@ import { BACKDROP_MIDDLE, KEY_SIDE } from '#core/model/placeIds'
 import { pointOfLight } from '#core/evaluation/probes/points'
 import type { Light, LightSetting } from '#core/model/schema'
 import { onlyOn } from '#core/model/settings'
-import { formatPower } from '#core/solve/powerChanges'
+import { formatPower } from '#wording/lights'
 import type { Readout } from '#core/evaluation/readout'
 import { totalOf } from '#core/physics/transport/exposureAt'
-import { formatFNumber } from '#core/physics/units/aperture'
+import { formatFNumber } from '#wording/notation/aperture'
 import { roundToClicks } from '#core/physics/units/stops'
 
 const props = defineProps<{ light: Light }>()

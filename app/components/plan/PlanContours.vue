@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { roomBounds } from '#core/model/bounds'
 import { coveRadius } from '#core/scene/surfaces/backdropSurfaces'
-import { formatStops } from '#core/physics/units/fractions'
+import { formatStops } from '#wording/notation/stops'
 import type { PlanMap } from '~/support/planMap'
 
 const props = defineProps<{ map: PlanMap }>()

@@ -10,9 +10,9 @@ const RADIUS_PX = 13
 
 /** Where the proposal that is looked at would put things: moved ones with the way they go, new ones alone. */
 const ghosts = computed(() => {
-  if (!search.preview) return []
+  if (!search.previewed) return []
   const now = new Map(thingsOf(studio.document).map(thing => [thing.id, thing]))
-  return thingsOf(search.preview.set).flatMap(thing => {
+  return thingsOf(search.previewed).flatMap(thing => {
     const before = now.get(thing.id)
     const hasMoved = !before || Math.hypot(thing.place.xM - before.place.xM, thing.place.yM - before.place.yM) > 0.01
     return hasMoved

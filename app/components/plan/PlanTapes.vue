@@ -2,7 +2,7 @@
 import { lightTape, subjectTape, type Tape } from '#core/edits/distances'
 import { measureHeightM, thingOf } from '#core/edits/things'
 import { distance as between, type Vector } from '#core/physics/units/vector'
-import { formatStops } from '#core/physics/units/fractions'
+import { formatStops } from '#wording/notation/stops'
 import type { PlanMap } from '~/support/planMap'
 
 const props = defineProps<{ map: PlanMap; isSide?: boolean }>()

@@ -3,7 +3,8 @@ import { Listbox, ListboxButton, ListboxOption, ListboxOptions, Switch } from '@
 import { changeExposure, holdPoint } from '#core/edits/edits'
 import { KEY_SIDE } from '#core/model/placeIds'
 import { holdOf } from '#core/evaluation/probes/points'
-import { apertureScale, formatAperture } from '#core/physics/units/aperture'
+import { apertureScale } from '#core/physics/units/fNumber'
+import { formatAperture } from '#wording/notation/aperture'
 
 const studio = useStudio()
 const light = useLight()

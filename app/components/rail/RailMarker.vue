@@ -6,7 +6,7 @@ import { responseOf } from '#core/camera/response'
 import type { Readout } from '#core/evaluation/readout'
 import { clippedAlone } from '#core/evaluation/renderSurface'
 import { ratioFromStops } from '#core/physics/units/stops'
-import { formatStops } from '#core/physics/units/fractions'
+import { formatStops } from '#wording/notation/stops'
 import { luminance } from '#core/physics/units/rgb'
 
 const props = defineProps<{

@@ -5,7 +5,7 @@ import { ratioFromStops, stopsFromRatio } from '#core/physics/units/stops'
 import { responseOf } from '#core/camera/response'
 import { luminance } from '#core/physics/units/rgb'
 import { valueFromStops } from '#core/camera/backdropTone'
-import { formatStops } from '#core/physics/units/fractions'
+import { formatStops } from '#wording/notation/stops'
 import { dodge } from '~/support/dodge'
 
 const studio = useStudio()

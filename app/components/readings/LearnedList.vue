@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { spreadOfFit } from '#core/calibration/fit'
-import { formatStops } from '#core/physics/units/fractions'
+import { formatStops } from '#wording/notation/stops'
 
 const studio = useStudio()
 const light = useLight()

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { constantOfReading } from '#core/calibration/compare'
 import { ArrowDown, ArrowUp, Trash2 } from '@lucide/vue'
-import { formatFNumber } from '#core/physics/units/aperture'
-import { formatStops } from '#core/physics/units/fractions'
+import { formatFNumber } from '#wording/notation/aperture'
+import { formatStops } from '#wording/notation/stops'
 import type { Reading } from '#core/model/schema'
 
 const { table, filter, problem, all, lines, edit, retype, remove } = useReadingsTable()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { bareMeanings, type FigureHabit } from '#core/physics/units/aperture'
+import { bareMeanings, type FigureHabit } from '#wording/notation/aperture'
 
 const props = defineProps<{
   problem: string

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { BLACK_UNDER_STOPS } from '#core/metering/ambient'
 import { METER_CONSTANT } from '#core/physics/photometry/meter'
-import { correctionWords } from '#core/calibration/correction'
+import { correctionWords } from '#wording/corrections'
 import { stepName } from '#core/metering/prompt'
 import { ON_TARGET_STOPS } from '#core/evaluation/target'
-import { formatStops } from '#core/physics/units/fractions'
+import { formatStops } from '#wording/notation/stops'
 
 const studio = useStudio()
 const plan = useLight()

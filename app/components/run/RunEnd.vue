@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { formatFNumber } from '#core/physics/units/aperture'
-import { formatStops } from '#core/physics/units/fractions'
+import { formatFNumber } from '#wording/notation/aperture'
+import { formatStops } from '#wording/notation/stops'
 
 const studio = useStudio()
 const light = useLight()

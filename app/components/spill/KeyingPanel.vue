@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { CAST_LIMIT_STOPS, keyingOf } from '#core/tone/keying'
 import { TOLERANCES } from '#core/tone/tolerance'
-import { formatStops } from '#core/physics/units/fractions'
+import { formatStops } from '#wording/notation/stops'
 
 const studio = useStudio()
 const light = useLight()

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { lightsInUse, readingOfStep } from '#core/metering/run'
-import { parseReading } from '#core/physics/photometry/readingNotation'
+import { parseReading } from '#wording/notation/reading'
 import { KEY_SIDE, LIT_CHEEK, SHADOW_SIDE } from '#core/model/placeIds'
 import { onlyOn } from '#core/model/settings'
 import { ratioOf, ratioOfLight, ratioWords, stopDownWords, stopsOfFill } from '#core/tone/ratio'
-import { formatFNumber } from '#core/physics/units/aperture'
+import { formatFNumber } from '#wording/notation/aperture'
 
 const studio = useStudio()
 const light = useLight()

@@ -4,6 +4,7 @@ import { lightsInUse } from '#core/metering/run'
 
 const studio = useStudio()
 const spill = useSpill()
+const { findingWords, fixWords, apply } = useFixes()
 const { words, example } = useReadingWords()
 const stopsWords = (stops: number) =>
   Math.abs(stops) < 0.05 ? 'level' : `${Math.abs(stops).toFixed(1)} ${stops < 0 ? 'under' : 'over'}`
@@ -61,9 +62,9 @@ const lamps = computed(
       </div>
       <ul v-if="spill.findings.value.length > 0" class="mt-3 flex flex-col gap-2" data-test="spill-findings">
         <li v-for="finding in spill.findings.value" :key="finding.id">
-          {{ finding.words }}
-          <button v-for="mend in finding.mends" :key="mend.words" class="press mr-2" @click="studio.edit(mend.apply)">
-            {{ mend.words }}
+          {{ findingWords(finding) }}
+          <button v-for="fix in finding.fixes" :key="fixWords(fix)" class="press mr-2" @click="apply(fix)">
+            {{ fixWords(fix) }}
           </button>
         </li>
       </ul>

@@ -2,7 +2,7 @@
 import { X } from '@lucide/vue'
 import { changeAreas } from '#core/edits/edits'
 import type { AreaTarget } from '#core/model/schema'
-import { areaReadoutWords } from '#core/evaluation/areaReadout'
+import { areaReadoutWords } from '#wording/areas'
 import { AREA_KINDS, areaFigures, areaOfKind, FIRMNESS } from '~/support/targetChoices'
 
 /** What is wanted of the backdrop as a whole, and of the sitter's outline. */

@@ -7,7 +7,7 @@ import { BACKDROP_MIDDLE } from '#core/model/placeIds'
 import type { CameraResponse } from '#core/model/schema'
 import { valueFromStops } from '#core/camera/backdropTone'
 import { targetBand } from '#core/evaluation/target'
-import { formatStops } from '#core/physics/units/fractions'
+import { formatStops } from '#wording/notation/stops'
 
 const ToneCurve = defineAsyncComponent(() => import('~/components/charts/ToneCurve.vue'))
 

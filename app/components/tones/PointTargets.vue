@@ -7,7 +7,7 @@ import { CHANNELS } from '#core/model/targetSchema'
 import { LIT_CHEEK, SHADOW_SIDE } from '#core/model/placeIds'
 import { labOf } from '#core/physics/units/lab'
 import { ON_TARGET_STOPS } from '#core/evaluation/target'
-import { formatStops } from '#core/physics/units/fractions'
+import { formatStops } from '#wording/notation/stops'
 import { figureOf, FIRMNESS, TARGET_KINDS, targetOfKind } from '~/support/targetChoices'
 
 /** What is wanted of each point, beside what it is. */

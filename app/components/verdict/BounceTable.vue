@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { weightsOf } from '#core/calibration/weights'
-import { formatStops } from '#core/physics/units/fractions'
+import { formatStops } from '#wording/notation/stops'
 import { thingName } from '#core/edits/thingNames'
 import type { BounceTable } from '#services/light/lightApi'
 

@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import type { Mend } from '#core/edits/fix'
+import type { Fix } from '#core/changes/fix'
 
 /** What speaks up beside the tones: one line at rest, all of it when asked. */
-const studio = useStudio()
 const light = useLight()
 const note = useChangeNote()
 const isOpen = ref(false)
@@ -10,7 +9,7 @@ const isOpen = ref(false)
 const problems = computed(() => light.findings.filter(({ kind }) => kind === 'problem'))
 const cautions = computed(() => light.findings.filter(({ kind }) => kind === 'caution'))
 const shown = computed(() => (isOpen.value ? light.findings : light.findings.slice(0, 1)))
-const hasMore = computed(() => light.findings.length > 1 || light.findings.some(({ mends }) => mends.length > 1))
+const hasMore = computed(() => light.findings.length > 1 || light.findings.some(({ fixes }) => fixes.length > 1))
 
 const moreWords = computed(() => {
   const others = light.findings.length - 1
@@ -19,9 +18,10 @@ const moreWords = computed(() => {
     : `${others} more${cautions.value.length > 0 && problems.value.length > 0 ? ', with cautions' : ''}`
 })
 
-const mend = ({ apply }: Mend) => {
+const { findingWords, fixWords, apply } = useFixes()
+const mend = (fix: Fix) => {
   note.mark()
-  studio.edit(apply)
+  apply(fix)
 }
 </script>
 
@@ -41,16 +41,16 @@ const mend = ({ apply }: Mend) => {
       :data-test="`finding-${finding.id}`"
     >
       <span class="min-w-0">
-        <strong v-if="finding.kind === 'caution'" class="font-semibold">Take care: </strong>{{ finding.words }}
+        <strong v-if="finding.kind === 'caution'" class="font-semibold">Take care: </strong>{{ findingWords(finding) }}
       </span>
       <button
-        v-for="one in isOpen ? finding.mends : finding.mends.slice(0, 1)"
-        :key="one.words"
+        v-for="one in isOpen ? finding.fixes : finding.fixes.slice(0, 1)"
+        :key="fixWords(one)"
         class="press"
         data-test="mend"
         @click="mend(one)"
       >
-        {{ one.words }}
+        {{ fixWords(one) }}
       </button>
       <button
         v-if="index === shown.length - 1 && hasMore"

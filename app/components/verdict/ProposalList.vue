@@ -1,11 +1,29 @@
 <script setup lang="ts">
 import type { Proposal } from '#services/search/searchApi'
+import { missWords } from '#wording/misses'
+import { bindingWords, stepWords } from '#wording/proposals'
 
 /** What else could be done: found while the user watches, shown as a ghost where one points, done with one press. */
 const search = useSearch()
+const studio = useStudio()
+const light = useLight()
+const { distance } = useUnits()
 const note = useChangeNote()
 
-const found = computed(() => search.proposals?.proposals ?? [])
+const found = computed(() =>
+  (search.proposals?.proposals ?? []).map(proposal => ({
+    proposal,
+    steps: stepWords(studio.document, light.camera ?? proposal.camera, proposal, distance),
+    outcome: outcomeOf(proposal),
+  })),
+)
+const binding = computed(() => bindingWords(search.proposals?.binding, search.proposals?.proposals[0]?.misses ?? []))
+/** How near an answer comes. */
+const outcomeOf = ({ isReached, misses }: Proposal) => {
+  const missed = missWords(misses)
+  if (isReached) return missed.length > 0 ? `On target; wished for: ${missed.join(', ')}.` : 'On target.'
+  return missed.length > 0 ? `Leaves ${missed[0]}.` : 'Nearly on target.'
+}
 const isBusy = computed(() => search.busy === 'proposals')
 
 const again = (change: () => void) => {
@@ -66,12 +84,10 @@ const minutes = (proposal: Proposal) =>
     <p v-if="search.failure" role="alert">
       {{ search.failure }}
     </p>
-    <p v-if="search.proposals?.binding" class="mt-1" data-test="binding">
-      Out of reach. {{ search.proposals.binding }}
-    </p>
+    <p v-if="binding" class="mt-1" data-test="binding">Out of reach. {{ binding }}</p>
     <ol class="mt-1 flex max-h-36 flex-col overflow-y-auto" aria-live="polite">
       <li
-        v-for="(proposal, index) in found"
+        v-for="({ proposal, steps, outcome }, index) in found"
         :key="proposal.id"
         class="flex items-center gap-3 border-t border-rule py-1 text-sm first:border-t-0"
         :class="{ 'bg-panel': search.preview?.id === proposal.id }"
@@ -83,20 +99,12 @@ const minutes = (proposal: Proposal) =>
       >
         <span class="w-16 shrink-0 text-right text-base whitespace-nowrap font-semibold">{{ minutes(proposal) }}</span>
         <span class="min-w-0 grow">
-          {{ proposal.steps.join('. ') || 'Leave everything as it is' }}.
-          <span class="text-soft">{{
-            proposal.isReached
-              ? proposal.missed.length > 0
-                ? `On target; wished for: ${proposal.missed.join(', ')}.`
-                : 'On target.'
-              : proposal.missed.length > 0
-                ? `Leaves ${proposal.missed[0]}.`
-                : 'Nearly on target.'
-          }}</span>
+          {{ steps.join('. ') || 'Leave everything as it is' }}.
+          <span class="text-soft">{{ outcome }}</span>
         </span>
         <button
           class="press shrink-0"
-          :disabled="proposal.steps.length === 0"
+          :disabled="steps.length === 0"
           data-test="take-proposal"
           @click="accept(proposal)"
         >

@@ -25,7 +25,7 @@ const detail = computed(() =>
   !studio.isDragging &&
   !light.isChecking &&
   !search.proposals &&
-  (isAsking.value || !light.findings.some(({ mends }) => mends.length > 0))
+  (isAsking.value || !light.findings.some(({ fixes }) => fixes.length > 0))
     ? verdict.value?.detail
     : undefined,
 )

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { totalOf, type Part } from '#core/physics/transport/exposureAt'
-import { formatFNumber } from '#core/physics/units/aperture'
-import { formatStops } from '#core/physics/units/fractions'
+import { formatFNumber } from '#wording/notation/aperture'
+import { formatStops } from '#wording/notation/stops'
 
 const studio = useStudio()
 const light = useLight()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { changeTargets } from '#core/edits/edits'
-import { formatStops } from '#core/physics/units/fractions'
+import { formatStops } from '#wording/notation/stops'
 import type { FrameView } from '#services/imaging/imagingApi'
 import { differencePicture } from '~/support/frameOverlays'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { responseOf } from '#core/camera/response'
-import { formatStops } from '#core/physics/units/fractions'
+import { formatStops } from '#wording/notation/stops'
 import { PICTURES_TAKEN } from '~/support/pictureTypes'
 
 const ResponseFit = defineAsyncComponent(() => import('~/components/charts/ResponseFit.vue'))

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatFNumber } from '#core/physics/units/aperture'
+import { formatFNumber } from '#wording/notation/aperture'
 import type { Grid } from '#core/model/schema'
 
 const even = useEvenness()

@@ -3,7 +3,7 @@ import { expectStops, expectWithin } from '#support/tolerance'
 import { axisIntensity } from '../sources/output'
 import { combineReadings, exposureFromReading, meteredFNumber, stopsOverCamera } from './meter'
 import { stopsForDistance } from './inverseSquare'
-import { formatReading, parseReading, type ReadingUnit } from './readingNotation'
+import { formatReading, parseReading, type ReadingUnit } from '#wording/notation/reading'
 
 describe('the incident meter', () => {
   // ISO 2720:1974: N^2 = H S / C with C = 250 (flat) and 340 (hemispherical). f/8 at ISO 100 is 8^2 * 250 / 100 = 160

@@ -7,7 +7,7 @@ import { NOTHING_LEARNED } from '../../calibration/calibration'
 import type { StudioSet } from '../../model/schema'
 import { ON_TARGET_STOPS } from '../../evaluation/target'
 import { changeSettings } from '../../edits/edits'
-import { bindingWords, trialSteps } from './describe'
+import { bindingWords, stepWords } from '#wording/proposals'
 import { propose } from './propose'
 import type { Question } from './trial'
 
@@ -45,7 +45,9 @@ describe('the search for moves', () => {
       const question = await unreachableQuestion(binds, 3)
       const proposed = (await propose(question))!
       expect(proposed.binding).toBe(binds)
-      expect(bindingWords(proposed)).toMatch(/binds: .* At best .* stops? too (bright|dark)/)
+      expect(bindingWords(proposed.binding, proposed.trials[0]!.misses)).toMatch(
+        /binds: .* At best .* stops? too (bright|dark)/,
+      )
     },
     120_000,
   )
@@ -54,7 +56,7 @@ describe('the search for moves', () => {
     const asked = ask(demoSet())
     const [first] = (await propose(asked, { most: 1 }))!.trials
     const [again] = (await propose(ask(first!.set), { most: 1 }))!.trials
-    expect(again).toMatchObject({ moves: [], changes: [], minutes: 0, isReached: true })
+    expect(again).toMatchObject({ moves: [], powers: [], minutes: 0, isReached: true })
     expect(again!.set).toEqual(first!.set)
   }, 60_000)
 
@@ -65,7 +67,7 @@ describe('the search for moves', () => {
     expect(first.trials.length).toBeGreaterThanOrEqual(3)
     const kinds = first.trials.map(({ moves }) =>
       moves
-        .map(({ id }) => id.split('/')[0])
+        .map(({ family }) => family)
         .sort()
         .join(),
     )
@@ -75,7 +77,7 @@ describe('the search for moves', () => {
     expect(drafts).toEqual([...drafts].sort((a, b) => b - a))
     const steps = async () => {
       const { trials } = (await propose(dark, { most: 40 }))!
-      return trials.map(trial => trialSteps(dark.set, trial.camera, trial, inLength))
+      return trials.map(trial => stepWords(dark.set, trial.camera, trial, inLength))
     }
     expect(await steps()).toEqual(await steps())
     const fixed = (await propose({ ...dark, fixedIds: ['key'], mayChangeCamera: false }, { most: 40 }))!

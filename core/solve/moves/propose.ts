@@ -5,11 +5,22 @@ import type { StudioSet } from '../../model/schema'
 import { thingsKey } from '../../evaluation/solverKeys'
 import { DRAFT_QUALITY, QUALITY } from '../../physics/transport/stage'
 import { keyFaultOf } from '../keyFault'
-import { isLocked } from './mayMove'
-import type { Family, Move } from './family'
-import { lightFamilies } from './lightMoves'
-import { stageFamilies } from './stageMoves'
-import { lookOf, tryState, type Question, type Solver, type Trial, type Tried } from './trial'
+import { limitOf } from '../limit'
+import { applyChange, applyChanges, isPossible } from '../../changes/apply'
+import { isLocked } from '../../changes/constraints'
+import { isSameMove, type Family, type FamilyId } from './family'
+import { lightFamilies } from './lightFamilies'
+import { stageFamilies } from './stageFamilies'
+import {
+  lookOf,
+  tryState,
+  type Question,
+  type Solver,
+  type Trial,
+  type Tried,
+  type Trying,
+  type WeighedMove,
+} from './trial'
 
 /** What keeps a target out of reach: nothing that could be moved helps further because of it. */
 export type Binding = 'power' | 'room' | 'frame' | 'spill' | 'unevenness' | 'key'
@@ -46,7 +57,7 @@ const HELPS = 1e-3
 /** An answer is judged by its targets, so nothing else is worked out. */
 const judged = (set: StudioSet) => probesOf(set, 'judged')
 
-const things = ({ moves, changes }: Trial): number => moves.length + changes.length
+const things = ({ moves, powers }: Trial): number => moves.length + powers.length
 
 const ranked = (trials: readonly Trial[], fewest: boolean): Trial[] => {
   const effort = (trial: Trial) => (fewest ? things(trial) + trial.minutes / 100 : trial.minutes)
@@ -58,7 +69,7 @@ const ranked = (trials: readonly Trial[], fewest: boolean): Trial[] => {
   )
 }
 
-const familyOf = (move: Move): string => move.id.split('/')[0]!
+const familyOf = (move: WeighedMove): FamilyId => move.family
 const kindOf = ({ moves }: Trial): string => moves.map(familyOf).sort().join()
 
 /**
@@ -93,23 +104,24 @@ type Blocked = { against: 'room' | 'frame'; cost: number }
 
 const GAIN = 0.02
 
-/** What stands in the way of a best answer that still misses. */
+/** What stands in the way of a best answer that still misses: what would have helped, or what power alone meets. */
 const bindingOf = (best: Trial, blocked: readonly Blocked[], isWalledIn: boolean, lookId: string): Binding => {
-  const worst = worstOf(best)
   const look = lookOf(best.set, lookId)
   if (keyFaultOf({ ...best, look })) return 'key'
   const better = blocked.filter(({ cost }) => cost < best.cost - GAIN).sort((a, b) => a.cost - b.cost)[0]
   if (better) return better.against
-  if (worst?.of.kind === 'area' && worst.of.area.kind === 'even') return 'unevenness'
-  // Further from the backdrop less of what is meant for the sitter reaches it.
-  if (worst && worst.stops > 0) return isWalledIn ? 'room' : 'spill'
-  const atFull = best.set.lights.some(
-    light => look.lights[light.id]!.on && look.lights[light.id]!.powerStops > -light.lamp.clickStops,
-  )
-  const onDrop = best.misses
-    .filter(({ of }) => of.kind === 'point' && of.point.surface === 'backdrop')
-    .map(miss => miss.stops)
-  return !atFull && Math.max(...onDrop) > 0.05 && Math.min(...onDrop) < -0.05 ? 'unevenness' : 'power'
+  const limit = limitOf({ ...best, look }, { settings: look.lights, misses: best.misses })
+  switch (limit?.kind) {
+    case 'area':
+    case 'uneven':
+      return 'unevenness'
+    case 'too-bright':
+    case 'bright-place':
+      // Further from the backdrop less of what is meant for the sitter reaches it.
+      return isWalledIn ? 'room' : 'spill'
+    default:
+      return 'power'
+  }
 }
 
 /**
@@ -131,7 +143,7 @@ export const propose = async (
   let isCalledOff = false
   let lastThings = ''
 
-  const attempt = async (after: StudioSet, moves: readonly Move[]): Promise<Tried | undefined> => {
+  const attempt = async (after: StudioSet, moves: readonly WeighedMove[]): Promise<Tried | undefined> => {
     if (isCalledOff || (await pause())) {
       isCalledOff = true
       return undefined
@@ -140,7 +152,7 @@ export const propose = async (
     lastThings = thingsKey(after)
     tried += 1
     spent += isLightsOnly ? 1 : STAGE_COST
-    const outcome = await tryState(question, after, moves, solver, pause, { isDraft: true })
+    const outcome = await tryState(question, after, moves, { solver, pause, isDraft: true })
     if (!outcome) isCalledOff = true
     return outcome
   }
@@ -151,11 +163,10 @@ export const propose = async (
     let best: Trial | undefined
     for (const way of family.ways) {
       let last = from.cost
-      for (const move of way) {
+      for (const change of way) {
         if (spent >= most) return best
-        const after = move.apply(from.set)
-        if (after === from.set || JSON.stringify(after) === JSON.stringify(from.set)) break
-        const outcome = await attempt(after, [...from.moves, move])
+        if (!isPossible(from.set, change)) break
+        const outcome = await attempt(applyChange(from.set, change), [...from.moves, { family: family.id, change }])
         if (!outcome) return best
         const { trial, against } = outcome
         if (against) {
@@ -175,19 +186,19 @@ export const propose = async (
 
   // Whether powers alone do it is worth knowing exactly.
   const exact = lightingSolver(QUALITY, judged)
-  const base = (await tryState(question, question.set, [], exact, pause, { see }))?.trial
+  const base = (await tryState(question, question.set, [], { solver: exact, pause, see }))?.trial
   if (!base) return undefined
   trials.push(base)
   tell()
   /** Whether sitter, key and camera could go further from the backdrop, but for a wall. */
   const isWalledIn = ({ set }: Trial) => {
-    const away = familiesOf(set).find(({ id }) => id === 'party')?.ways[0]?.[0]
-    return away !== undefined && away.apply(set) === set
+    const away = familiesOf(set).find(({ id }) => id === 'group-depth')?.ways[0]?.[0]
+    return away !== undefined && !isPossible(set, away)
   }
   const mayMove = (id: string) => !isLocked(question.set, id) && !question.fixedIds.includes(id)
   const isEnough = () => different(trials, fewest).filter(({ isReached }) => isReached).length >= ENOUGH
   const familiesOf = (set: StudioSet): Family[] => [...lightFamilies(set, mayMove), ...stageFamilies(set, mayMove)]
-  const gains = new Map<string, number>()
+  const gains = new Map<FamilyId, number>()
   let front: Trial[] = [base]
   for (const [depth, width] of WIDTHS.entries()) {
     // What helped most by itself is laid on what helped most; in both orders, since how far the first went by itself
@@ -226,7 +237,7 @@ export const propose = async (
   }
   if (isCalledOff) return undefined
 
-  const verified = await verify(question, [base], ranked(trials, fewest), fewest, pause, see)
+  const verified = await verify(question, [base], ranked(trials, fewest), { fewest, pause, see })
   if (!verified) return undefined
   const order = different(verified, fewest)
   const proposed: Proposed = {
@@ -273,25 +284,29 @@ const worstMiss = (trial: Trial): number => Math.abs(worstOf(trial)?.stops ?? 0)
 const onlyNeeded = async (
   question: Question,
   trial: Trial,
-  solver: Solver,
-  draft: Solver,
-  pause: () => Promise<boolean>,
+  exact: Trying,
+  draft: Trying,
 ): Promise<Trial | undefined> => {
   let best = trial
-  const worth: Record<string, number> = {}
   for (const move of trial.moves) {
-    const moves = best.moves.filter(({ id }) => id !== move.id)
-    const after = moves.reduce((set, other) => other.apply(set), question.set)
+    const moves = best.moves.filter(other => !isSameMove(other, move))
+    const after = applyChanges(
+      question.set,
+      moves.map(({ change }) => change),
+    )
     const isEnough = ({ trial: without, against }: Tried) =>
       !against && (best.isReached ? without.isReached : worstMiss(without) - worstMiss(best) < WORTH_STOPS)
-    const sketch = await tryState(question, after, moves, draft, pause)
+    const sketch = await tryState(question, after, moves, draft)
     if (!sketch) return undefined
-    const exact = isEnough(sketch) ? await tryState(question, after, moves, solver, pause) : sketch
-    if (!exact) return undefined
-    if (exact !== sketch && isEnough(exact)) best = exact.trial
-    else worth[move.id] = worstMiss(exact.trial) - worstMiss(best)
+    const again = isEnough(sketch) ? await tryState(question, after, moves, exact) : sketch
+    if (!again) return undefined
+    if (again !== sketch && isEnough(again)) best = again.trial
+    else {
+      const worthStops = worstMiss(again.trial) - worstMiss(best)
+      best = { ...best, moves: best.moves.map(other => (isSameMove(other, move) ? { ...other, worthStops } : other)) }
+    }
   }
-  return { ...best, worth }
+  return best
 }
 
 /** Answers solved again with every ray, and their powers with them, the best first, until there is choice enough. */
@@ -299,13 +314,11 @@ const verify = async (
   question: Question,
   known: readonly Trial[],
   order: readonly Trial[],
-  fewest: boolean,
-  pause: () => Promise<boolean>,
-  see: ProposeOptions['see'],
+  { fewest = false, pause, see }: ProposeOptions,
 ): Promise<Trial[] | undefined> => {
-  const solver = lightingSolver(QUALITY, judged)
+  const exact: Trying = { solver: lightingSolver(QUALITY, judged), pause }
   const bare = lightingSolver(DRAFT_QUALITY, judged)
-  const draft: Solver = (set, options) => bare(withoutHousings(set), options)
+  const draft: Trying = { solver: (set, options) => bare(withoutHousings(set), options), pause }
   const verified = [...known]
   const kinds = new Set(known.map(kindOf))
   for (const trial of order) {
@@ -313,10 +326,10 @@ const verify = async (
     if (chosen.length >= PROPOSALS || kinds.size > VERIFIED) break
     if (kinds.has(kindOf(trial)) || different([...chosen, trial], fewest).length === chosen.length) continue
     kinds.add(kindOf(trial))
-    const again = await tryState(question, withLookOf(question, trial), trial.moves, solver, pause, { see })
+    const again = await tryState(question, withLookOf(question, trial), trial.moves, { ...exact, see })
     if (!again) return undefined
     if (again.against) continue
-    const needed = await onlyNeeded(question, again.trial, solver, draft, pause)
+    const needed = await onlyNeeded(question, again.trial, exact, draft)
     if (!needed) return undefined
     if (needed.moves.length < again.trial.moves.length && kinds.has(kindOf(needed))) continue
     kinds.add(kindOf(needed))

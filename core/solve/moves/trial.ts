@@ -9,10 +9,11 @@ import type { Learned } from '../../calibration/calibration'
 import { calibratedLighting } from '../../evaluation/calibratedLighting'
 import { evaluate, isOnTarget, type Miss } from '../../evaluation/evaluation'
 import type { Readout } from '../../evaluation/readout'
-import { apertureScale } from '../../physics/units/aperture'
-import { changesBetween, type Change } from '../powerChanges'
+import { apertureScale } from '../../physics/units/fNumber'
+import { powerChanges, type PowerChange } from '../powerChanges'
 import { solveLook } from '../lookPowers'
-import { MINUTES } from './effort'
+import { MINUTES, minutesOf } from '../../changes/effort'
+import type { Change } from '../../changes/change'
 import type { Move } from './family'
 
 export type Solver = (set: StudioSet, options?: SolveOptions) => Promise<SolvedSet | undefined>
@@ -32,21 +33,40 @@ export type Question = {
  */
 const DRAFT_STOPS = 0.03
 
+/** A move with the stops of the worst miss that it saves; known only of answers that were verified. */
+export type WeighedMove = Move & { worthStops?: number }
+
 /** A state that was tried: the set as it would be, and how it stands. */
 export type Trial = {
   set: StudioSet
-  moves: readonly Move[]
-  changes: readonly Change[]
+  moves: readonly WeighedMove[]
+  powers: readonly PowerChange[]
   camera: CameraSetting
   misses: readonly Miss[]
   /** What each meter point would read. */
   readouts: readonly Readout[]
   isReached: boolean
   minutes: number
-  /** Stops of the worst miss that each move saves, by its id; only of answers that were verified. */
-  worth?: Readonly<Record<string, number>>
   /** Misses first, then effort; what the search goes down. */
   cost: number
+}
+
+/** What a state is worked out with: with few rays where `isDraft`. */
+export type Trying = {
+  solver: Solver
+  pause?: SolveOptions['pause']
+  isDraft?: boolean
+  see?: (trial: Trial, solved: SolvedSet) => void
+}
+
+/** All that turns the set that was asked about into the state of a trial, but for what is wanted. */
+export const changesOf = ({ set, moves }: Trial, lookId: string): Change[] => {
+  const look = lookOf(set, lookId)
+  return [
+    ...moves.map(({ change }) => change),
+    { kind: 'power', lookId, settings: look.lights },
+    { kind: 'exposure', lookId, exposure: { fNumber: look.exposure.fNumber, iso: look.exposure.iso } },
+  ]
 }
 
 /** A state with why it cannot be, where it cannot. */
@@ -125,10 +145,8 @@ const MINUTE_COST = 1e-3
 export const tryState = async (
   question: Question,
   after: StudioSet,
-  moves: readonly Move[],
-  solver: Solver,
-  pause: SolveOptions['pause'],
-  { isDraft = false, see }: { isDraft?: boolean; see?: (trial: Trial, solved: SolvedSet) => void } = {},
+  moves: readonly WeighedMove[],
+  { solver, pause, isDraft = false, see }: Trying,
 ): Promise<Tried | undefined> => {
   const { set: before, lookId, learned, fixedIds, mayChangeCamera } = question
   const solved = await solver(after, { pause })
@@ -148,17 +166,17 @@ export const tryState = async (
       iso: camera.iso,
     })
     const { camera: shown, misses, readouts } = evaluate(exposed, lookOf(exposed, lookId), lighting)
-    const changes = changesBetween(after.lights, look.lights, settings)
+    const powers = powerChanges(after.lights, look.lights, settings)
     const isTurned = !isSameCamera(shown, start)
     const minutes =
-      moves.reduce((sum, move) => sum + move.minutes, 0) +
-      MINUTES.power * changes.reduce((sum, change) => sum + change.lights.length, 0) +
+      moves.reduce((sum, { change }) => sum + minutesOf(before, change), 0) +
+      MINUTES.power * powers.reduce((sum, { lightIds }) => sum + lightIds.length, 0) +
       (isTurned ? MINUTES.camera : 0)
     const isReached = isOnTarget(misses, isDraft ? DRAFT_STOPS : 0)
     return {
       set: exposed,
       moves,
-      changes,
+      powers,
       camera: shown,
       misses,
       readouts,

@@ -6,7 +6,8 @@ import { demoSet } from '../../edits/demo'
 import { keepFrame } from '../frameReadings'
 import type { Frame, RegionEdit } from '../../model/schema'
 import { stopsApart } from '../../imaging/picture/compareFrames'
-import { exposureMismatch, takenWith } from '../../imaging/exposureTags'
+import { exposureMismatchWords } from '#wording/exposure'
+import { takenWith } from '../../imaging/exposureTags'
 import { flawsOf, shadowOf } from './backdropFlaws'
 import { frameLight } from '../../imaging/picture/frameLight'
 import { hazeOf } from '../veilingGlare'
@@ -228,14 +229,14 @@ describe('exposure in a file', () => {
   const camera = { fNumber: 8, shutterS: 1 / 125, iso: 100 }
 
   it('is held against the set, rounding left aside', () => {
-    expect(exposureMismatch({ fNumber: 5.6, shutterS: 1 / 125, iso: 100 }, camera)).toBe(
+    expect(exposureMismatchWords({ fNumber: 5.6, shutterS: 1 / 125, iso: 100 }, camera)).toBe(
       'This frame was at f/5.6; the set says f/8.',
     )
-    expect(exposureMismatch({ fNumber: 8, shutterS: 1 / 60, iso: 400 }, camera)).toBe(
+    expect(exposureMismatchWords({ fNumber: 8, shutterS: 1 / 60, iso: 400 }, camera)).toBe(
       'This frame was at 1/60 s, ISO 400; the set says 1/125 s, ISO 100.',
     )
-    expect(exposureMismatch({ fNumber: 8, shutterS: 0.008, iso: null }, camera)).toBeUndefined()
-    expect(exposureMismatch(null, camera)).toBeUndefined()
+    expect(exposureMismatchWords({ fNumber: 8, shutterS: 0.008, iso: null }, camera)).toBeUndefined()
+    expect(exposureMismatchWords(null, camera)).toBeUndefined()
     expect(takenWith({ fNumber: 5.6, shutterS: null, iso: null }, camera)).toEqual({ ...camera, fNumber: 5.6 })
   })
 })

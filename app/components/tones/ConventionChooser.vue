@@ -6,7 +6,8 @@ import { CARD_AT_KEY } from '#core/evaluation/probes/points'
 import { renderSurface } from '#core/evaluation/renderSurface'
 import { totalOf } from '#core/physics/transport/exposureAt'
 import { grey } from '#core/physics/units/rgb'
-import { SCHOOLS, translationWords, translated, type School } from '#core/tone/conventions'
+import { CONVENTIONS, translated, type Convention } from '#core/tone/conventions'
+import { CONVENTION_WORDS, translationWords } from '#wording/conventions'
 
 /** Ways of working that say where white shall be, each in one press; and what the present wish amounts to. */
 const studio = useStudio()
@@ -14,17 +15,21 @@ const light = useLight()
 const middle = computed(() => light.points.find(({ id }) => id === BACKDROP_MIDDLE)!)
 const target = computed(() => studio.look.targets[BACKDROP_MIDDLE])
 const SHIRT = grey(0.88)
-const isChosen = (school: School) =>
+const isChosen = (convention: Convention) =>
   target.value !== undefined &&
-  JSON.stringify({ ...school.target }) === JSON.stringify({ ...target.value, firmness: undefined })
-const follow = (school: School) =>
+  JSON.stringify({ ...convention.target }) === JSON.stringify({ ...target.value, firmness: undefined })
+const follow = (convention: Convention) =>
   studio.edit(set => {
-    const aimed = changeTargets(set, studio.look.id, Object.fromEntries(BACKDROP_POINTS.map(id => [id, school.target])))
-    const kinds = (school.areas ?? []).map(({ kind }) => kind)
-    return school.areas
+    const aimed = changeTargets(
+      set,
+      studio.look.id,
+      Object.fromEntries(BACKDROP_POINTS.map(id => [id, convention.target])),
+    )
+    const kinds = (convention.areas ?? []).map(({ kind }) => kind)
+    return convention.areas
       ? changeAreas(aimed, studio.look.id, [
           ...studio.look.areas.filter(({ kind }) => !kinds.includes(kind)),
-          ...school.areas,
+          ...convention.areas,
         ])
       : aimed
   })
@@ -40,9 +45,10 @@ const level = computed(() => {
   if (!card || !key || !light.camera) return ''
   const shirt = renderSurface(studio.document, SHIRT, grey(card.roomLuxS + totalOf(card.parts)), grey(0), light.camera)
   const isDome = key.point.hold.receptor === 'dome'
-  return `Level means: the disc on the backdrop shows the f-number that the ${isDome ? 'dome' : 'disc'} shows at the key. Exposed for the ${isDome ? 'dome reading' : 'card'}, a white shirt that looks at the key renders ${Math.round(shirt.value)}; level paper of 88 % renders ${valueOf(SCHOOLS[0]!)}.`
+  return `Level means: the disc on the backdrop shows the f-number that the ${isDome ? 'dome' : 'disc'} shows at the key. Exposed for the ${isDome ? 'dome reading' : 'card'}, a white shirt that looks at the key renders ${Math.round(shirt.value)}; level paper of 88 % renders ${valueOf(CONVENTIONS[0]!)}.`
 })
-const valueOf = (school: School) => Math.round(translated(studio.document, middle.value, school.target).value)
+const valueOf = (convention: Convention) =>
+  Math.round(translated(studio.document, middle.value, convention.target).value)
 </script>
 
 <template>
@@ -54,18 +60,22 @@ const valueOf = (school: School) => Math.round(translated(studio.document, middl
       {{ level }}
     </p>
     <ul aria-label="Schools of white">
-      <li v-for="school in SCHOOLS" :key="school.id" class="flex items-baseline gap-3 border-t border-rule py-1.5">
+      <li
+        v-for="convention in CONVENTIONS"
+        :key="convention.id"
+        class="flex items-baseline gap-3 border-t border-rule py-1.5"
+      >
         <button
           class="press shrink-0"
-          :aria-pressed="isChosen(school)"
-          :class="{ 'bg-ink! text-ground!': isChosen(school) }"
-          :data-test="`school-${school.id}`"
-          @click="follow(school)"
+          :aria-pressed="isChosen(convention)"
+          :class="{ 'bg-ink! text-ground!': isChosen(convention) }"
+          :data-test="`school-${convention.id}`"
+          @click="follow(convention)"
         >
-          {{ school.name }}
+          {{ CONVENTION_WORDS[convention.id].name }}
         </button>
-        <span class="text-sm text-soft">{{ school.why }}</span>
-        <span class="ml-auto shrink-0 text-base font-semibold">{{ valueOf(school) }}</span>
+        <span class="text-sm text-soft">{{ CONVENTION_WORDS[convention.id].why }}</span>
+        <span class="ml-auto shrink-0 text-base font-semibold">{{ valueOf(convention) }}</span>
       </li>
     </ul>
   </div>

@@ -1,9 +1,9 @@
-import { toleranceOf } from '../tone/tolerance'
-import type { Look, StudioSet } from '../model/schema'
-import { formatStops } from '../physics/units/fractions'
-import type { Haze } from './veilingGlare'
-import type { FrameReading } from './reading/readFrame'
-import { castOf } from './reading/regionTone'
+import { toleranceOf } from '#core/tone/tolerance'
+import type { Look, StudioSet } from '#core/model/schema'
+import { formatStops } from './notation/stops'
+import type { Haze } from '#core/testFrames/veilingGlare'
+import type { FrameReading } from '#core/testFrames/reading/readFrame'
+import { castOf } from '#core/testFrames/reading/regionTone'
 
 /** One thing read in a frame: a figure, what it means, and whether it asks for a look. */
 export type FrameFact = { id: string; name: string; figure: string; words: string; isDoubtful: boolean }

@@ -1,5 +1,6 @@
-import { formatAperture } from '../physics/units/aperture'
-import type { Readout } from '../evaluation/readout'
+import { stopWords } from './quantities'
+import { formatAperture } from './notation/aperture'
+import type { Readout } from '#core/evaluation/readout'
 
 /** Changes smaller than this are not worth a sentence. */
 const WORTH_SAYING_STOPS = 0.05
@@ -10,7 +11,7 @@ type State = { readouts: readonly Readout[]; cameraFNumber: number }
  * What a change did to the backdrop: `Backdrop middle fell 2.1 stops (241 to 108); the camera stopped down from f/8
  * to f/18.`
  */
-export const changeWords = (before: State, after: State, pointId: string): string | undefined => {
+export const toneChangeWords = (before: State, after: State, pointId: string): string | undefined => {
   const from = before.readouts.find(readout => readout.point.id === pointId)
   const to = after.readouts.find(readout => readout.point.id === pointId)
   if (!from || !to) return undefined
@@ -21,11 +22,9 @@ export const changeWords = (before: State, after: State, pointId: string): strin
     : ''
   if (Math.abs(stops) < WORTH_SAYING_STOPS) return `${to.point.name} held at ${Math.round(to.value ?? 0)}${camera}.`
   const [was, is] = [Math.round(from.value ?? 0), Math.round(to.value ?? 0)]
-  const values =
-    from.value === undefined || to.value === undefined
-      ? ''
-      : was === is
-        ? ` and still renders ${is}`
-        : ` (${was} to ${is})`
-  return `${to.point.name} ${stops < 0 ? 'fell' : 'rose'} ${Math.abs(stops).toFixed(1)} ${Math.abs(stops) < 1.05 ? 'stop' : 'stops'}${values}${camera}.`
+  const values = () => {
+    if (from.value === undefined || to.value === undefined) return ''
+    return was === is ? ` and still renders ${is}` : ` (${was} to ${is})`
+  }
+  return `${to.point.name} ${stops < 0 ? 'fell' : 'rose'} ${stopWords(stops)}${values()}${camera}.`
 }

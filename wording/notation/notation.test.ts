@@ -1,19 +1,11 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { expectWithin } from '#support/tolerance'
-import {
-  apertureScale,
-  bareMeanings,
-  fNumberFromStops,
-  formatAperture,
-  formatFNumber,
-  parseFNumber,
-  stopsFromFNumber,
-  type FNumberStyle,
-} from './aperture'
+import { apertureScale, fNumberFromStops, stopsFromFNumber } from '#core/physics/units/fNumber'
+import { bareMeanings, formatAperture, formatFNumber, parseFNumber, type FNumberStyle } from './aperture'
 import { formatDistance, parseDistance, type LengthUnit } from './distance'
-import { formatStops, parseStops, type StopStyle } from './fractions'
-import type { Outcome } from '../../shared/outcome'
+import { formatStops, parseStops, type StopStyle } from './stops'
+import type { Outcome } from '#core/shared/outcome'
 
 const valueOf = <T>(outcome: Outcome<T>): T => {
   if (!outcome.ok) throw new Error(outcome.message)

@@ -1,12 +1,14 @@
 import { describe, expect, it } from 'vitest'
-import { demoSet } from '../edits/demo'
-import type { LightSetting } from '../model/schema'
-import { changesBetween, changesWords, formatPower } from './powerChanges'
+import { demoSet } from '#core/edits/demo'
+import type { LightSetting } from '#core/model/schema'
+import { powerChanges } from '#core/solve/powerChanges'
+import { formatPower } from './lights'
+import { powerChangesWords } from './powers'
 
 const { lights, looks } = demoSet()
 const now = looks[0]!.lights
 const said = (to: Record<string, LightSetting>, among = lights) =>
-  changesWords(changesBetween(among, now, { ...now, ...to }), among)
+  powerChangesWords(powerChanges(among, now, { ...now, ...to }), among)
 const at = (powerStops: number, on = true): LightSetting => ({ on, powerStops })
 
 describe('instructions in words', () => {
@@ -21,7 +23,7 @@ describe('instructions in words', () => {
     expect(said({ key: at(-1.7), 'backdrop-left': at(-2, false), 'backdrop-right': at(-2, false) })).toBe(
       'take 0.1 stop off the key and switch both backdrop lights off',
     )
-    expect(changesWords(changesBetween(lights, { ...now, key: at(0, false) }, { ...now, key: at(0) }), lights)).toBe(
+    expect(powerChangesWords(powerChanges(lights, { ...now, key: at(0, false) }, { ...now, key: at(0) }), lights)).toBe(
       'switch the key on at full',
     )
     expect(said({})).toBe('')
@@ -33,8 +35,8 @@ describe('instructions in words', () => {
       Object.fromEntries(many.map((light, index) => [light.id, at(stops(index))]))
     const from = settings(() => -3)
     expect(
-      changesWords(
-        changesBetween(
+      powerChangesWords(
+        powerChanges(
           many,
           from,
           settings(index => (index < 7 ? -2 : -3)),
@@ -43,8 +45,8 @@ describe('instructions in words', () => {
       ),
     ).toBe('add 1.0 stop to 7 of the backdrop lights')
     expect(
-      changesWords(
-        changesBetween(
+      powerChangesWords(
+        powerChanges(
           many,
           from,
           settings(index => -3 + (index + 1) / 10),

@@ -1,7 +1,7 @@
-import { formatFNumber, parseFNumber, type FigureHabit } from '../units/aperture'
-import { plainFigures } from '../units/fractions'
-import { refused, understood, type Outcome } from '../../shared/outcome'
-import { exposureFromReading, meteredFNumber } from './meter'
+import { formatFNumber, parseFNumber, type FigureHabit } from './aperture'
+import { plainFigures } from './stops'
+import { refused, understood, type Outcome } from '#core/shared/outcome'
+import { exposureFromReading, meteredFNumber } from '#core/physics/photometry/meter'
 
 /** How the meter was set when it was read, and its constant C in lux as it was held. */
 export type MeterSetting = {

@@ -1,4 +1,4 @@
-import { refused, understood, type Outcome } from '../../shared/outcome'
+import { refused, understood, type Outcome } from '#core/shared/outcome'
 
 const MINUS = '\u2212'
 const GLYPHS: Record<string, string> = {

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import { demoSet } from '../edits/demo'
+import { demoSet } from '#core/edits/demo'
 import { frameFacts } from './frameFacts'
-import type { FrameReading } from './reading/readFrame'
-import { castOf } from './reading/regionTone'
+import type { FrameReading } from '#core/testFrames/reading/readFrame'
+import { castOf } from '#core/testFrames/reading/regionTone'
 
 const set = demoSet()
 const look = set.looks[0]!

@@ -1,5 +1,6 @@
-import { fractionFrom, partOfStop, plainFigures, STOP_STYLE_STEPS, type StopStyle } from './fractions'
-import { refused, understood, type Outcome } from '../../shared/outcome'
+import { fNumberFromStops, stopsFromFNumber } from '#core/physics/units/fNumber'
+import { fractionFrom, partOfStop, plainFigures, STOP_STYLE_STEPS, type StopStyle } from './stops'
+import { refused, understood, type Outcome } from '#core/shared/outcome'
 
 /**
  * Nominal f-numbers are rounded names of the powers of sqrt 2 (ISO 517): f/5.6 is 5.657, f/11 is 11.314.
@@ -80,19 +81,6 @@ export const LARGEST_F_NUMBER = 720
 export const F_NUMBER_HELP = 'Write an f-number such as f/8 +0.3, 8.7, 5.6 1/3 or 2.8 and 3/10.'
 
 export type FNumberStyle = StopStyle | 'decimal'
-
-/** Stops of an f-number above f/1: 2 log2 N. */
-export const stopsFromFNumber = (fNumber: number): number => 2 * Math.log2(fNumber)
-
-/** The f-number so many stops above f/1. */
-export const fNumberFromStops = (stops: number): number => 2 ** (stops / 2)
-
-/** Full, half or third stops between two nominal f-numbers, both included: what a camera's aperture can be set to. */
-export const apertureScale = (from: number, to: number, clickStops: number): number[] => {
-  const first = Math.round(stopsFromFNumber(from) / clickStops)
-  const last = Math.round(stopsFromFNumber(to) / clickStops)
-  return Array.from({ length: last - first + 1 }, (_, step) => fNumberFromStops((first + step) * clickStops))
-}
 
 /** Two figures, and one more where two would be the name of a third of a stop, which means a power of sqrt 2. */
 const decimalOf = (fNumber: number): string => {

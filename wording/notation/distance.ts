@@ -1,5 +1,5 @@
-import { fractionFrom, plainFigures } from './fractions'
-import { refused, understood, type Outcome } from '../../shared/outcome'
+import { fractionFrom, plainFigures } from './stops'
+import { refused, understood, type Outcome } from '#core/shared/outcome'
 
 export type LengthUnit = 'metric' | 'imperial'
 

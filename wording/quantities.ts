@@ -1,0 +1,14 @@
+import { plural } from './language'
+
+/** A size in stops without its sign, to a tenth: `0.4 stop`, `1 stop`, `2.1 stops`. */
+export const stopWords = (stops: number): string => {
+  const tenths = Math.round(Math.abs(stops) * 10) / 10
+  return `${tenths} ${tenths < 1 ? 'stop' : plural(tenths, 'stop')}`
+}
+
+/** Where light lies against the camera setting: `0.4 stop under`, `1.2 stops over`. */
+export const sideWords = (stops: number): string => `${stopWords(stops)} ${stops < 0 ? 'under' : 'over'}`
+
+/** `1/125 s`, `0.5 s`. */
+export const shutterWords = (seconds: number): string =>
+  seconds < 0.4 ? `1/${Math.round(1 / seconds)} s` : `${Math.round(seconds * 10) / 10} s`
