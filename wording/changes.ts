@@ -20,9 +20,9 @@ const NEW_LIGHTS: Record<NewLights, string> = {
 }
 
 const ARRANGED: Record<Arrangement, string> = {
-  crossed: 'aim each at the far third',
-  straight: 'aim each at its own half',
-  'from-above': 'take each up over its own half, aimed at the lower third',
+  crossed: 'crossed: each aimed at the far third',
+  straight: 'straight: each aimed at its own half',
+  'from-above': 'from above: each over its own half, aimed at the lower third',
   lower: 'lower the backdrop lights and their aim',
   'crossed-wide': 'cross the backdrop lights over to the far edges',
 }

@@ -37,7 +37,7 @@ describe('a first set, from the demo to a frame on target', () => {
     const after = await app.browser.stopsAtRest('backdrop/middle')
     expect(after - before).toBeLessThan(-1.2)
     const note = await app.browser.waitForText('change-note', /^Backdrop middle fell/)
-    expect(note).toContain(`fell ${(before - after).toFixed(1)} stops`)
+    expect(note).toContain(`fell ${Number((before - after).toFixed(1))} stops`)
     expect(note).toMatch(/stopped down with the key from f\/10 to f\//)
     expect(await app.browser.textOf('drag-change')).toBe(`backdrop \u2212${(before - after).toFixed(1)}`)
   })

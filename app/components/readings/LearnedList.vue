@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { counted } from '#wording/language'
 import { spreadOfFit } from '#core/calibration/fit'
 import { formatStops } from '#wording/notation/stops'
 
@@ -42,10 +43,8 @@ const forget = (lightId?: string) =>
           {{ row.name }}
         </dt>
         <dd class="tabular-nums" :data-test="`learned-${row.id}`">
-          <strong>{{ formatStops(row.stops) }}</strong>
-          <span class="text-sm text-soft"
-            >± {{ row.spread.toFixed(1) }}, {{ row.count }} reading{{ row.count === 1 ? '' : 's' }}</span
-          >
+          <strong>{{ formatStops(row.stops) }}</strong>{{ ' ' }}
+          <span class="text-sm text-soft">± {{ row.spread.toFixed(1) }}, {{ counted(row.count, 'reading') }}</span>
         </dd>
         <dd>
           <button

@@ -22,7 +22,7 @@ const point = computed(() => find(studio.document.points))
     <PointFields v-else-if="point" :key="point.id" :point="point" />
     <CameraFields v-else-if="chosen?.kind === 'camera'" />
     <p v-else-if="things.length > 1">
-      <strong>{{ things.length }} chosen:</strong>
+      <strong>{{ things.length }} chosen:</strong>{{ ' ' }}
       <span class="text-soft">{{ things.map(thing => thing.name).join(', ') }}</span>
     </p>
     <BackdropFields v-else-if="studio.selectedId === BACKDROP" />
