@@ -1,4 +1,5 @@
 // @ts-check
+import jsdoc from 'eslint-plugin-jsdoc'
 import prettier from 'eslint-config-prettier/flat'
 import withNuxt from './.nuxt/eslint.config.mjs'
 
@@ -34,7 +35,35 @@ export default withNuxt(
         { code: 120, ignoreStrings: true, ignoreTemplateLiterals: true, ignoreRegExpLiterals: true },
       ],
       'no-console': 'error',
+      'no-nested-ternary': 'error',
+      'max-params': ['error', 5],
     },
+  },
+  {
+    // Every name that another file may use says what it is.
+    files: ['{app,cli,core,server,services,wording}/**/*.ts'],
+    ignores: ['**/*.test.ts', '**/*.bench.ts'],
+    plugins: { jsdoc },
+    rules: {
+      'jsdoc/require-jsdoc': [
+        'error',
+        {
+          publicOnly: { esm: true, cjs: false, window: false },
+          enableFixer: false,
+          require: { ArrowFunctionExpression: true, ClassDeclaration: true, FunctionDeclaration: true },
+          contexts: [
+            'ExportNamedDeclaration > VariableDeclaration',
+            'ExportNamedDeclaration > TSTypeAliasDeclaration',
+            'ExportNamedDeclaration > TSInterfaceDeclaration',
+          ],
+        },
+      ],
+    },
+  },
+  {
+    // Inner loops take what they need as it is: an object for each ray would be made and thrown away again.
+    files: ['core/physics/{geometry,transport,figure}/**/*.ts', 'core/imaging/regions/maps.ts'],
+    rules: { 'max-params': 'off' },
   },
   {
     // Arrows point one way: core knows neither the interface, nor storage, nor the server.

@@ -93,12 +93,11 @@ const isFile = (path: string): boolean =>
 const server = isEncrypted ? createSecureServer({ cert, key }, takeRequest) : createPlainServer(takeRequest)
 server.requestTimeout = ARRIVE_MS
 server.on('error', (error: NodeJS.ErrnoException) => {
-  const why =
-    error.code === 'EADDRINUSE'
-      ? `Port ${port} of ${host} is in use by another program. Close that, or choose another port: PORT=${port + 1} npm start`
-      : error.code === 'EACCES'
-        ? `Port ${port} may not be opened by this user. Choose one above 1023: PORT=3000 npm start`
-        : `The server could not start on ${host}, port ${port}: ${error.message}`
+  const known: Record<string, string> = {
+    EADDRINUSE: `Port ${port} of ${host} is in use by another program. Close that, or choose another port: PORT=${port + 1} npm start`,
+    EACCES: `Port ${port} may not be opened by this user. Choose one above 1023: PORT=3000 npm start`,
+  }
+  const why = known[error.code ?? ''] ?? `The server could not start on ${host}, port ${port}: ${error.message}`
   process.stderr.write(`${why}\n`)
   process.exit(1)
 })

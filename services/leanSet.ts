@@ -11,6 +11,7 @@ export const leanOf = ({ readings: _readings, frames: _frames, ...set }: StudioS
     ? before
     : set
 
+/** A lean set as a set, without readings. */
 export const wholeOf = (lean: LeanSet): StudioSet => ({ ...lean, readings: [], frames: [] })
 
 /** A set that came into a worker as a whole; throws with the reason where it is none. */

@@ -48,15 +48,11 @@ const keyAt = (set: StudioSet, distanceM: number): StudioSet =>
   moveLight(set, 'key', placeAtDistance(set.lights[0]!, set, distanceM)!)
 const withPoint = (
   set: StudioSet,
-  xM: number,
-  yM: number,
-  zM: number,
-  turnDeg = 0,
-  receptor: 'flat' | 'dome' = 'dome',
-  tiltDeg = 0,
+  place: { xM: number; yM: number; zM: number },
+  { turnDeg = 0, receptor = 'dome', tiltDeg = 0 }: Partial<StudioSet['points'][number]> = {},
 ): StudioSet => ({
   ...set,
-  points: [{ id: 'own/here', name: 'Here', place: { xM, yM, zM }, turnDeg, tiltDeg, receptor }],
+  points: [{ id: 'own/here', name: 'Here', place, turnDeg, tiltDeg, receptor }],
 })
 
 const black = painted(demoSet(), 0.01)
@@ -124,7 +120,7 @@ describe('rules of thumb', () => {
       ...at('backdrop-right', further),
       place: { xM: further, yM: 0.02 + (1.88 * 4.1) / 3.8, zM: 1.6 },
     })
-    const point = withPoint(set, 0, 0.02, 1.6, 0, 'flat')
+    const point = withPoint(set, { xM: 0, yM: 0.02, zM: 1.6 }, { turnDeg: 0, receptor: 'flat' })
     expectWithin(
       Math.log2(
         (await light(point, 'own/here', ['backdrop-left'])) / (await light(point, 'own/here', ['backdrop-right'])),
@@ -137,7 +133,7 @@ describe('rules of thumb', () => {
   it('lowers the shadow cheek with black panels and raises it with white ones', async () => {
     const { xM, yM } = demoSet().subjects[0]!.place
     const cheek = (kind: string | undefined) => {
-      const set = withPoint(painted(demoSet(), 0.75), xM + 0.14, yM + 0.08, 1.58, -70)
+      const set = withPoint(painted(demoSet(), 0.75), { xM: xM + 0.14, yM: yM + 0.08, zM: 1.58 }, { turnDeg: -70 })
       return light(
         kind === undefined
           ? set
@@ -153,7 +149,11 @@ describe('rules of thumb', () => {
 
   it('leaves the bottom dark with side lights, which a top light mends', async () => {
     // Where the sweep lies on the floor, read facing up.
-    const low = withPoint(painted(demoSet(), 0.1), 0, 0.7, 0.02, 0, 'flat', 90)
+    const low = withPoint(
+      painted(demoSet(), 0.1),
+      { xM: 0, yM: 0.7, zM: 0.02 },
+      { turnDeg: 0, receptor: 'flat', tiltDeg: 90 },
+    )
     const sides = ['backdrop-left', 'backdrop-right']
     const dark = Math.log2((await light(low, 'own/here', sides)) / (await light(low, BACKDROP_MIDDLE, sides)))
     // Clearly more than the tenth of a stop in which evenness is counted.

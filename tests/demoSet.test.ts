@@ -108,7 +108,9 @@ describe('the demo set', () => {
         BACKDROP_MIDDLE,
       ),
     ).toMatch(
-      new RegExp(`^Backdrop middle fell ${Number((-fell).toFixed(1))} stops .*stopped down with the key from f/10 to f/`),
+      new RegExp(
+        `^Backdrop middle fell ${Number((-fell).toFixed(1))} stops .*stopped down with the key from f/10 to f/`,
+      ),
     )
   })
 })

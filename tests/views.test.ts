@@ -88,7 +88,7 @@ describe('the map of the backdrop', () => {
     const linear = new Float32Array(width * height * 3)
     for (let pixel = 0; pixel < width * height; pixel++)
       linear.fill(0.5 * 2 ** (((pixel % width) + 0.5) / width), pixel * 3, pixel * 3 + 3)
-    const { stops, spreadStops } = evennessOf(linear, width, height, [0.5, 0.5, 0.5], 5, 1)
+    const { stops, spreadStops } = evennessOf({ linear, width, height }, [0.5, 0.5, 0.5], { columns: 5, rows: 1 })
     expectWithin(spreadStops, 0.8, 0.01)
     expectWithin(stops[2]!, 0.5, 0.01)
     expect(luminance([1, 1, 1])).toBeCloseTo(1, 9)

@@ -17,11 +17,22 @@ const HAZE_SEEN = 6
 
 const percent = (share: number): string => (share > 0 && share < 0.005 ? 'under 1 %' : `${Math.round(100 * share)} %`)
 
-const sideWords = (x: number, y: number): string =>
-  `${y < 0.33 ? 'upper' : y < 0.66 ? 'middle' : 'lower'} ${x < 0.4 ? 'left' : x < 0.6 ? 'middle' : 'right'}`.replace(
-    'middle middle',
-    'middle',
-  )
+const thirdOf = <T>(share: number, first: number, second: number, names: readonly [T, T, T]): T => {
+  if (share < first) return names[0]
+  return share < second ? names[1] : names[2]
+}
+
+const sideWords = (x: number, y: number): string => {
+  const up = thirdOf(y, 0.33, 0.66, ['upper', 'middle', 'lower'])
+  const across = thirdOf(x, 0.4, 0.6, ['left', 'middle', 'right'])
+  return up === across ? up : `${up} ${across}`
+}
+
+/** How far past white what clips is. */
+const pastWhiteWords = ({ pastStops, share }: FrameReading['clipping']): string => {
+  if (pastStops === null) return share > 0.5 ? ', how far past white cannot be told' : ''
+  return pastStops < 0.05 ? ', barely past white' : `, likely ${formatStops(pastStops)} past white`
+}
 
 const gradientWords = (across: number, down: number): string => {
   const parts = [
@@ -57,14 +68,6 @@ export const frameFacts = (set: StudioSet, look: Look, reading: FrameReading, ha
     falloff,
   } = reading
   const tolerance = toleranceOf(set, look)
-  const past =
-    clipping.pastStops === null
-      ? clipping.share > 0.5
-        ? ', how far past white cannot be told'
-        : ''
-      : clipping.pastStops < 0.05
-        ? ', barely past white'
-        : `, likely ${formatStops(clipping.pastStops)} past white`
   const cast = backdrop && castOf(backdrop.lab)
   const facts: (FrameFact | undefined | false)[] = [
     backdrop &&
@@ -79,7 +82,7 @@ export const frameFacts = (set: StudioSet, look: Look, reading: FrameReading, ha
         'clip',
         'Clips',
         percent(clipping.share),
-        `of the backdrop${clipping.share > 0 ? past : ''}`,
+        `of the backdrop${clipping.share > 0 ? pastWhiteWords(clipping) : ''}`,
         clipping.share > 0.02,
       ),
     backdrop &&

@@ -15,6 +15,7 @@ export type Zone =
   /** A dialog is open, and answers keys of its own. */
   | 'dialog'
 
+/** What can be done by a key: the key, and what it does in words. */
 export type Command = {
   id: CommandId
   /** `mod` is Ctrl, or Command where keyboards have it. */
@@ -25,6 +26,7 @@ export type Command = {
   words: string
 }
 
+/** Commands by name. */
 export type CommandId =
   'undo' | 'redo' | 'cancel' | 'cancel-field' | 'accept' | 'delete' | 'copy' | 'turn-left' | 'turn-right' | 'help'
 

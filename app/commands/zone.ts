@@ -7,6 +7,7 @@ type Field = HTMLInputElement | HTMLTextAreaElement
 const before = new WeakMap<Element, string>()
 const typedIn = new WeakSet<Element>()
 
+/** Whether keys go into a field of text. */
 export const isTextField = (target: EventTarget | null): target is Field =>
   target instanceof HTMLTextAreaElement || (target instanceof HTMLInputElement && !NO_TEXT.includes(target.type))
 

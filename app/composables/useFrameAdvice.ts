@@ -1,5 +1,5 @@
 import { darkestThird, framePointTones, frameVerdict } from '#core/testFrames/frameVerdict'
-import { doubtWords } from '#core/imaging/regions/confidence'
+import { doubtWords } from '#wording/doubt'
 import { changeExposure, changeSettings } from '#core/edits/edits'
 import { solveLook } from '#core/solve/lookPowers'
 import { exposureMismatchWords } from '#wording/exposure'

@@ -37,16 +37,11 @@ export const useMeterRun = createSharedComposable(() => {
     const { camera, planned } = light
     if (!camera || !planned) {
       // Right after opening only what is on record is known.
-      return Object.fromEntries(
-        steps.value.map(one => [
-          one.id,
-          readingOf(one)
-            ? ('taken' as const)
-            : studio.look.run.skipped.includes(one.id)
-              ? ('skipped' as const)
-              : ('open' as const),
-        ]),
-      )
+      const stateOf = (one: MeterStep): StepState => {
+        if (readingOf(one)) return 'taken'
+        return studio.look.run.skipped.includes(one.id) ? 'skipped' : 'open'
+      }
+      return Object.fromEntries(steps.value.map(one => [one.id, stateOf(one)]))
     }
     return Object.fromEntries(
       steps.value.map(one => [one.id, stateOfStep(studio.document, studio.look, one, camera, planned)]),
@@ -77,7 +72,7 @@ export const useMeterRun = createSharedComposable(() => {
       { layers, learned: light.learned },
       camera,
     ).read(place)
-    const parts = plannedParts(studio.document, studio.look.lights, one.lightIds, place, camera, planned)
+    const parts = plannedParts(studio.document, studio.look.lights, one.lightIds, place, { camera, layers: planned })
     return { fNumber, spreadStops: Math.hypot(spreadOfFit(studied.fit, parts), spreadOf({ meter: meter.value })) }
   }
   const expected = computed(() => step.value && expectedAt(step.value))

@@ -45,17 +45,14 @@ export const useRecording = () => {
     const reading = recordReading(
       studio.document,
       studio.look,
-      step,
-      point,
-      camera,
-      planned,
+      { step, point },
+      { camera, layers: planned, room: light.learned.room },
       {
         ...shown,
         ...(step.kind === 'ambient' ? { direction: `${point.facingWords}, all lamps off` } : {}),
         id: `reading-${freshId()}`,
         at: new Date().toISOString(),
       },
-      light.learned.room,
     )
     const ofLights = step.lightIds.length > 0
     const offStops = ofLights ? surpriseStops(reading, studied.learned) : 0

@@ -11,8 +11,10 @@ export type History = { steps: readonly Step[]; done: number; nextId: number }
 
 /** Steps and bytes that a history holds at most; the oldest make room. */
 export const MOST_STEPS = 200
+/** Steps kept to undo take at most this much storage, bytes. */
 export const MOST_STEP_BYTES = 4_000_000
 
+/** A history before the first step. */
 export const NO_HISTORY: History = { steps: [], done: 0, nextId: 1 }
 
 /** The bytes of a patch written as JSON, about. */
@@ -43,8 +45,10 @@ export const recordStep = (history: History, name: string, patch: Patch): Histor
 
 /** The step that undo would take back, and the one that redo would do again. */
 export const stepToUndo = ({ steps, done }: History): Step | undefined => steps[done - 1]
+/** The step that would be done again next. */
 export const stepToRedo = ({ steps, done }: History): Step | undefined => steps[done]
 
+/** A history one step back (-1) or forth (1). */
 export const movedBy = (history: History, by: 1 | -1): History => ({ ...history, done: history.done + by })
 
 /** A history as it was written down, with the id of the newest step that was done. */

@@ -247,4 +247,5 @@ export const createOpenDocument = (shelf: Shelf, first: StudioSet, forked: (name
   }
 }
 
+/** The set that is open, with its history and its way to storage. */
 export type OpenDocument = ReturnType<typeof createOpenDocument>

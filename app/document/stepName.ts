@@ -19,15 +19,14 @@ const isList = (key: unknown): key is List => typeof key === 'string' && key in 
 
 const named = (kind: List, item: unknown): string => {
   const name = (item as { name?: unknown } | undefined)?.name
-  return typeof name === 'string' && name ? (kind === 'lights' ? `light ${name}` : name) : `a ${ONE[kind]}`
+  if (typeof name !== 'string' || !name) return `a ${ONE[kind]}`
+  return kind === 'lights' ? `light ${name}` : name
 }
 
-const counted = (kind: List, items: readonly unknown[]): string =>
-  items.length === 1
-    ? kind === 'readings' || kind === 'frames'
-      ? `a ${ONE[kind]}`
-      : named(kind, items[0])
-    : `${items.length} ${ONE[kind]}s`
+const counted = (kind: List, items: readonly unknown[]): string => {
+  if (items.length !== 1) return `${items.length} ${ONE[kind]}s`
+  return kind === 'readings' || kind === 'frames' ? `a ${ONE[kind]}` : named(kind, items[0])
+}
 
 /** Things put in or taken out. */
 const spliceName = (one: Difference): string | undefined => {
@@ -100,8 +99,7 @@ const nameOf = (after: StudioSet, one: Difference): string => {
   if (splice) return splice
   const [top, index, part] = one.path
   if (top === 'looks') return lookName(after, one)
-  if (top === 'camera')
-    return index === 'place' ? 'Move camera' : index === 'lens' || index === 'sensor' ? 'Framing' : 'Camera'
+  if (top === 'camera') return CAMERA_PARTS[String(index)] ?? 'Camera'
   if (top === 'readings') return 'Change a reading'
   if (top === 'frames') return 'Test shot'
   if (isList(top)) {
@@ -112,8 +110,13 @@ const nameOf = (after: StudioSet, one: Difference): string => {
   return ALONE[String(top)] ?? 'Change'
 }
 
+const CAMERA_PARTS: Readonly<Record<string, string>> = { place: 'Move camera', lens: 'Framing', sensor: 'Framing' }
+
 /** Where several things change in one step, the first of these says what it was. */
-const rank = (name: string): number => (/^(?:Add|Delete) /.test(name) ? 0 : /^(?:Test shot|Move)/.test(name) ? 1 : 2)
+const rank = (name: string): number => {
+  if (/^(?:Add|Delete) /.test(name)) return 0
+  return /^(?:Test shot|Move)/.test(name) ? 1 : 2
+}
 
 /** What a step is called in the list of steps: `Move light A`, `Target of backdrop middle`, `Power of A and 2 more`. */
 export const stepName = (patch: Patch, after: StudioSet): string => {

@@ -107,4 +107,5 @@ export const createWriter = ({ write, onState, delayMs = DELAY_MS }: WriterWays)
   }
 }
 
+/** What writes the open set, and knows whether it is kept. */
 export type Writer = ReturnType<typeof createWriter>

@@ -58,6 +58,7 @@ export type PictureRow = {
 /** What a picture is before it lies in the table. */
 export type Picture = Pick<PictureRow, 'bytes' | 'type' | 'preview'>
 
+/** A preference as it is stored. */
 export type PreferenceRow = { key: string; value: unknown }
 
 /** What is kept in the browser. Raise the version and add an upgrade whenever a table changes. */
@@ -97,4 +98,5 @@ export const openDatabase = (name = 'keen-tonal', options: DexieOptions = {}) =>
   return database
 }
 
+/** The browser's database of this app. */
 export type Database = ReturnType<typeof openDatabase>

@@ -63,4 +63,5 @@ export const createKeeper = (database: Database, shelf: Shelf, copies: Copies) =
   return { copyRow, reconcile, soundCopy, forget }
 }
 
+/** What keeps one value in storage and says when it could not. */
 export type Keeper = ReturnType<typeof createKeeper>

@@ -15,6 +15,7 @@ import { createIdentity } from './identity'
  */
 export type OpenedSet = { set: StudioSet; revision: number; history: History; leftOut: readonly string[] }
 
+/** A set as lists show it. */
 export type SetSummary = SetHead
 
 /** A set as a file's text, and how many of its older pictures did not fit. */
@@ -357,4 +358,5 @@ export const createShelf = (database: Database) => {
   }
 }
 
+/** All sets that are stored, and what can be done with them. */
 export type Shelf = ReturnType<typeof createShelf>

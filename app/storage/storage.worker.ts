@@ -90,6 +90,7 @@ const api = {
   },
 }
 
+/** What the storage worker can be asked. */
 export type StorageApi = typeof api
 
 serve(api)

@@ -69,7 +69,7 @@ export const useFrames = defineStore('frames', () => {
       set,
       full,
       light.planned && look && !isDoubted
-        ? frameReadings(set, look, full, read.reading.places, light.planned, light.learned.room)
+        ? frameReadings(set, look, full, read.reading.places, { layers: light.planned, room: light.learned.room })
         : [],
     )
   }

@@ -95,10 +95,12 @@ export const useLight = defineStore('light', () => {
    */
   const firstExactness = (): Exactness => {
     const [things, surfaces] = [thingsKey(studio.document), stageKey(studio.document)]
-    const first = lastThings === '' || surfaces === lastSurfaces ? 'full' : things === lastThings ? 'quick' : 'draft'
+    const isWhole = lastThings === '' || surfaces === lastSurfaces
+    const isLights = things === lastThings
     lastThings = things
     lastSurfaces = surfaces
-    return first
+    if (isWhole) return 'full'
+    return isLights ? 'quick' : 'draft'
   }
 
   /** Solves until nothing newer waits: in a rough way first when surfaces moved, so that figures follow the hand. */

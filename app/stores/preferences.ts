@@ -36,6 +36,7 @@ const PreferencesSchema = v.object({
   currentSetId: v.fallback(v.nullable(v.string()), null),
 })
 
+/** How the user likes to work. */
 export type Preferences = v.InferOutput<typeof PreferencesSchema>
 
 const KEY = 'app'

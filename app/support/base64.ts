@@ -7,5 +7,6 @@ export const base64FromBytes = (bytes: Uint8Array): string => {
   return btoa(text)
 }
 
+/** Bytes written as base64; throws where it is none. */
 export const bytesFromBase64 = (base64: string): Uint8Array<ArrayBuffer> =>
   Uint8Array.from(atob(base64), character => character.charCodeAt(0))

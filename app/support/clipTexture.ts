@@ -22,8 +22,8 @@ export const withClipTexture = (
     const most = Math.max(data[at]!, data[at + 1]!, data[at + 2]!)
     const isDot = row % PITCH === 0 && (x + ((row / PITCH) % 2) * 4) % (PITCH + 1) < 2
     const isDash = x % PITCH === 0 && row % PITCH < 3
-    const mark = least >= WHITE && isDot ? MARK_ON_WHITE : most <= CRUSHED && isDash ? MARK_ON_BLACK : undefined
-    if (mark !== undefined) marked.fill(mark, at, at + 3)
+    if (least >= WHITE && isDot) marked.fill(MARK_ON_WHITE, at, at + 3)
+    else if (most <= CRUSHED && isDash) marked.fill(MARK_ON_BLACK, at, at + 3)
   }
   return marked
 }

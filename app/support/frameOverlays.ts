@@ -19,7 +19,8 @@ export const regionPicture = (picture: Pixels, regions: Uint8Array, { width, hei
       const isEdge = (x > 0 && regions[at - 1] !== region) || (y > 0 && regions[at - width] !== region)
       const isLine = (region === SUBJECT && (x + y) % PITCH === 0) || (region === FLOOR && y % PITCH === 0)
       if (!isEdge && !isLine) continue
-      const mark = isEdge ? OUTLINE : picture[at * 4 + 1]! > 128 ? 40 : 210
+      const line = picture[at * 4 + 1]! > 128 ? 40 : 210
+      const mark = isEdge ? OUTLINE : line
       drawn.fill(mark, at * 4, at * 4 + 3)
     }
   }

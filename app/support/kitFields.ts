@@ -17,21 +17,15 @@ type What<K extends KitKind> = Kit[K][number]['what']
 
 const field = <W>(
   label: string,
-  least: number,
-  most: number,
-  unit: string,
-  digits: number,
+  range: Pick<KitField<W>, 'least' | 'most' | 'unit' | 'digits'>,
   read: (what: W) => number,
   write: (what: W, value: number) => W,
-): KitField<W> => ({ label, least, most, unit, digits, read, write })
+): KitField<W> => ({ label, ...range, read, write })
 
 const channel = (index: number, label: string) =>
   field<What<'gels'>>(
     label,
-    0,
-    100,
-    ' %',
-    0,
+    { least: 0, most: 100, unit: ' %', digits: 0 },
     ({ transmittance }) => 100 * transmittance[index]!,
     (what, value) => ({
       ...what,
@@ -42,10 +36,7 @@ const channel = (index: number, label: string) =>
 const bounce = <W extends { reflectance: Rgb }>() =>
   field<W>(
     'Sends back',
-    0,
-    98,
-    ' %',
-    0,
+    { least: 0, most: 98, unit: ' %', digits: 0 },
     what => 100 * luminance(what.reflectance),
     (what, value) => {
       const now = luminance(what.reflectance)
@@ -59,10 +50,7 @@ const bounce = <W extends { reflectance: Rgb }>() =>
 /** Half the width of a front, or its half width where it is round; and the other way. */
 const across = field<What<'modifiers'>>(
   'Front wide',
-  0.02,
-  12,
-  ' m',
-  2,
+  { least: 0.02, most: 12, unit: ' m', digits: 2 },
   ({ front }) =>
     front.shape === 'rectangle' ? front.widthM : 2 * (front.shape === 'ring' ? front.outerRadiusM : front.radiusM),
   (what, value) => {
@@ -82,10 +70,7 @@ const across = field<What<'modifiers'>>(
 )
 const up = field<What<'modifiers'>>(
   'Front high',
-  0.02,
-  12,
-  ' m',
-  2,
+  { least: 0.02, most: 12, unit: ' m', digits: 2 },
   ({ front }) => (front.shape === 'rectangle' ? front.heightM : 0),
   (what, value) => (what.front.shape === 'rectangle' ? { ...what, front: { ...what.front, heightM: value } } : what),
 )
@@ -95,38 +80,26 @@ export const KIT_FIELDS: { [K in KitKind]: readonly KitField<What<K>>[] } = {
   lamps: [
     field(
       'Range',
-      0.5,
-      12,
-      ' stops',
-      1,
+      { least: 0.5, most: 12, unit: ' stops', digits: 1 },
       what => what.rangeStops,
       (what, rangeStops) => ({ ...what, rangeStops }),
     ),
     field(
       'Click',
-      0.05,
-      1,
-      ' stop',
-      2,
+      { least: 0.05, most: 1, unit: ' stop', digits: 2 },
       what => what.clickStops,
       (what, clickStops) => ({ ...what, clickStops }),
     ),
     field(
       'Colour',
-      1700,
-      20000,
-      ' K',
-      0,
+      { least: 1700, most: 20000, unit: ' K', digits: 0 },
       what => what.cctK,
       (what, cctK) => ({ ...what, cctK }),
     ),
     // 0 stands for not known.
     field(
       'Draws',
-      0,
-      30000,
-      ' W',
-      0,
+      { least: 0, most: 30000, unit: ' W', digits: 0 },
       what => what.watts ?? 0,
       (what, watts) => ({ ...what, watts: watts >= 1 ? watts : null }),
     ),
@@ -136,19 +109,13 @@ export const KIT_FIELDS: { [K in KitKind]: readonly KitField<What<K>>[] } = {
     up,
     field(
       'Half as bright at',
-      1,
-      89,
-      '°',
-      0,
+      { least: 1, most: 89, unit: '°', digits: 0 },
       what => what.halfIntensityDeg,
       (what, halfIntensityDeg) => ({ ...what, halfIntensityDeg }),
     ),
     field(
       'Costs',
-      -6,
-      10,
-      ' stops',
-      1,
+      { least: -6, most: 10, unit: ' stops', digits: 1 },
       what => what.lossStops,
       (what, lossStops) => ({ ...what, lossStops }),
     ),
@@ -157,46 +124,31 @@ export const KIT_FIELDS: { [K in KitKind]: readonly KitField<What<K>>[] } = {
   panels: [
     field(
       'Wide',
-      0.05,
-      40,
-      ' m',
-      2,
+      { least: 0.05, most: 40, unit: ' m', digits: 2 },
       what => what.widthM,
       (what, widthM) => ({ ...what, widthM }),
     ),
     field(
       'High',
-      0.05,
-      29,
-      ' m',
-      2,
+      { least: 0.05, most: 29, unit: ' m', digits: 2 },
       what => what.heightM,
       (what, heightM) => ({ ...what, heightM }),
     ),
     field(
       'Front sends back',
-      0,
-      95,
-      ' %',
-      0,
+      { least: 0, most: 95, unit: ' %', digits: 0 },
       what => 100 * luminance(what.front.reflectance),
       (what, value) => ({ ...what, front: { ...what.front, reflectance: grey(value / 100) } }),
     ),
     field(
       'Back sends back',
-      0,
-      95,
-      ' %',
-      0,
+      { least: 0, most: 95, unit: ' %', digits: 0 },
       what => 100 * luminance(what.back.reflectance),
       (what, value) => ({ ...what, back: { ...what.back, reflectance: grey(value / 100) } }),
     ),
     field(
       'Lets through',
-      0,
-      90,
-      ' %',
-      0,
+      { least: 0, most: 90, unit: ' %', digits: 0 },
       what => 100 * luminance(what.transmittance),
       (what, value) => ({ ...what, transmittance: grey(value / 100) }),
     ),
@@ -204,28 +156,19 @@ export const KIT_FIELDS: { [K in KitKind]: readonly KitField<What<K>>[] } = {
   backdrops: [
     field(
       'Wide',
-      0.3,
-      40,
-      ' m',
-      2,
+      { least: 0.3, most: 40, unit: ' m', digits: 2 },
       what => what.widthM,
       (what, widthM) => ({ ...what, widthM }),
     ),
     field(
       'High',
-      0.5,
-      29,
-      ' m',
-      2,
+      { least: 0.5, most: 29, unit: ' m', digits: 2 },
       what => what.heightM,
       (what, heightM) => ({ ...what, heightM }),
     ),
     field(
       'Sweep',
-      0,
-      20,
-      ' m',
-      2,
+      { least: 0, most: 20, unit: ' m', digits: 2 },
       what => what.sweepM,
       (what, sweepM) => ({ ...what, sweepM }),
     ),
@@ -234,55 +177,37 @@ export const KIT_FIELDS: { [K in KitKind]: readonly KitField<What<K>>[] } = {
   cameras: [
     field(
       'Sensor wide',
-      2,
-      120,
-      ' mm',
-      1,
+      { least: 2, most: 120, unit: ' mm', digits: 1 },
       ({ what }) => what.sensor.widthMm,
       (item, widthMm) => ({ ...item, what: { ...item.what, sensor: { ...item.what.sensor, widthMm } } }),
     ),
     field(
       'Sensor high',
-      2,
-      120,
-      ' mm',
-      1,
+      { least: 2, most: 120, unit: ' mm', digits: 1 },
       ({ what }) => what.sensor.heightMm,
       (item, heightMm) => ({ ...item, what: { ...item.what, sensor: { ...item.what.sensor, heightMm } } }),
     ),
     field(
       'Lens',
-      4,
-      1200,
-      ' mm',
-      0,
+      { least: 4, most: 1200, unit: ' mm', digits: 0 },
       ({ what }) => what.lens.focalLengthMm,
       (item, focalLengthMm) => ({ ...item, what: { ...item.what, lens: { focalLengthMm } } }),
     ),
     field(
       'Widest f/',
-      0.5,
-      64,
-      '',
-      1,
+      { least: 0.5, most: 64, unit: '', digits: 1 },
       ({ what }) => what.apertures.widest,
       (item, widest) => ({ ...item, what: { ...item.what, apertures: { ...item.what.apertures, widest } } }),
     ),
     field(
       'Smallest f/',
-      0.7,
-      720,
-      '',
-      1,
+      { least: 0.7, most: 720, unit: '', digits: 1 },
       ({ what }) => what.apertures.smallest,
       (item, smallest) => ({ ...item, what: { ...item.what, apertures: { ...item.what.apertures, smallest } } }),
     ),
     field(
       'Glare',
-      0,
-      50,
-      ' %',
-      1,
+      { least: 0, most: 50, unit: ' %', digits: 1 },
       ({ what }) => 100 * what.veilingGlare,
       (item, value) => ({ ...item, what: { ...item.what, veilingGlare: value / 100 } }),
     ),
@@ -290,34 +215,26 @@ export const KIT_FIELDS: { [K in KitKind]: readonly KitField<What<K>>[] } = {
   meters: [
     field(
       'Flat constant',
-      100,
-      1000,
-      ' lx',
-      0,
+      { least: 100, most: 1000, unit: ' lx', digits: 0 },
       what => what.flatConstant,
       (what, flatConstant) => ({ ...what, flatConstant }),
     ),
     field(
       'Dome constant',
-      100,
-      1000,
-      ' lx',
-      0,
+      { least: 100, most: 1000, unit: ' lx', digits: 0 },
       what => what.domeConstant,
       (what, domeConstant) => ({ ...what, domeConstant }),
     ),
     field(
       'Spot constant',
-      5,
-      30,
-      ' cd/m²',
-      1,
+      { least: 5, most: 30, unit: ' cd/m²', digits: 1 },
       what => what.spotConstant,
       (what, spotConstant) => ({ ...what, spotConstant }),
     ),
   ],
 }
 
+/** Kinds of things in a kit, in the order of the page. */
 export const KIT_KINDS: readonly { kind: KitKind; name: string; one: string }[] = [
   { kind: 'lamps', name: 'Lamps', one: 'lamp' },
   { kind: 'modifiers', name: 'Modifiers', one: 'modifier' },

@@ -18,8 +18,10 @@ export type PlanMap = {
 /** How far in the plan is, and by how much it is pushed aside, pixels. */
 export type Zoom = { k: number; x: number; y: number }
 
+/** The plan as a whole, not zoomed. */
 export const WHOLE: Zoom = { k: 1, x: 0, y: 0 }
 
+/** What the stage shows. */
 export type Shows = 'plan' | 'side' | 'both'
 
 /** Free edge about a drawing of the room, pixels. */
@@ -31,7 +33,8 @@ export const stageLayout = (bounds: RoomBounds, width: number, height: number, s
   const tall = (shows === 'side' ? 0 : wide) + (shows === 'plan' ? 0 : high)
   const margins = (shows === 'both' ? 4 : 2) * MARGIN_PX
   const scale = Math.max(1, Math.min((width - 2 * MARGIN_PX) / deep, (height - margins) / tall))
-  const sideHeight = shows === 'plan' ? 0 : shows === 'side' ? height : Math.round(high * scale + 2 * MARGIN_PX)
+  const sideHeights = { plan: 0, side: height, both: Math.round(high * scale + 2 * MARGIN_PX) }
+  const sideHeight = sideHeights[shows]
   return { scale, planHeight: height - sideHeight, sideHeight }
 }
 

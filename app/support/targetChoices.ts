@@ -1,6 +1,7 @@
 import type { AreaTarget, StudioSet, Target } from '#core/model/schema'
 import { headHeightM } from '#core/model/headHeight'
 
+/** Kinds of targets that a point can have. */
 export const TARGET_KINDS: readonly { value: Target['kind']; name: string; onSurfaces: boolean }[] = [
   { value: 'value', name: 'pixel value', onSurfaces: true },
   { value: 'stops', name: 'over camera', onSurfaces: false },
@@ -11,6 +12,7 @@ export const TARGET_KINDS: readonly { value: Target['kind']; name: string; onSur
   { value: 'colour', name: 'colour', onSurfaces: true },
 ]
 
+/** How firmly a target is wanted. */
 export const FIRMNESS: readonly { value: NonNullable<Target['firmness']>; name: string }[] = [
   { value: 'hard', name: 'must' },
   { value: 'wished', name: 'wish' },
@@ -48,35 +50,35 @@ export type TargetFigure = {
   shown: { label: string; value: number; least: number; most: number; unit: string; digits: number }
 }
 
-const figure = (
-  of: string,
-  label: string,
-  value: number,
-  least: number,
-  most: number,
-  unit = '',
-  digits = 2,
-): TargetFigure => ({ of, shown: { label, value, least, most, unit, digits } })
+const figure = (of: string, shown: TargetFigure['shown']): TargetFigure => ({ of, shown })
 
 /** The figure of a target that can be typed; none where its kind says it all. */
 export const figureOf = (target: Target): TargetFigure | undefined => {
   switch (target.kind) {
     case 'value':
-      return figure('value', 'Value', target.value, 0, 255, '', 0)
+      return figure('value', { label: 'Value', value: target.value, least: 0, most: 255, unit: '', digits: 0 })
     case 'stops':
     case 'ratio':
-      return figure('stops', 'Stops', target.stops, -12, 6, '', 2)
+      return figure('stops', { label: 'Stops', value: target.stops, least: -12, most: 6, unit: '', digits: 2 })
     case 'lightness':
-      return figure('lightness', 'L*', target.lightness, 0, 100, '', 0)
+      return figure('lightness', { label: 'L*', value: target.lightness, least: 0, most: 100, unit: '', digits: 0 })
     case 'clip':
-      return figure('atMostStops', 'Stops', target.atMostStops, 0, 4, '', 1)
+      return figure('atMostStops', {
+        label: 'Stops',
+        value: target.atMostStops,
+        least: 0,
+        most: 4,
+        unit: '',
+        digits: 1,
+      })
     case 'colour':
-      return figure('within', 'ΔE', target.within, 0.5, 60, '', 1)
+      return figure('within', { label: 'ΔE', value: target.within, least: 0.5, most: 60, unit: '', digits: 1 })
     case 'detail':
       return undefined
   }
 }
 
+/** Kinds of targets that an area can have. */
 export const AREA_KINDS: readonly { value: AreaTarget['kind']; name: string }[] = [
   { value: 'even', name: 'Evenness of the backdrop' },
   { value: 'pool', name: 'A pool behind the sitter' },
@@ -86,6 +88,7 @@ export const AREA_KINDS: readonly { value: AreaTarget['kind']; name: string }[] 
   { value: 'apart', name: 'Outline stands out' },
 ]
 
+/** A target of an area, as it begins. */
 export const areaOfKind = (kind: AreaTarget['kind'], set: StudioSet): AreaTarget => {
   const subject = set.subjects[0]!
   switch (kind) {
@@ -114,21 +117,58 @@ export const areaOfKind = (kind: AreaTarget['kind'], set: StudioSet): AreaTarget
 export const areaFigures = (area: AreaTarget): TargetFigure[] => {
   switch (area.kind) {
     case 'even':
-      return [figure('withinStops', 'Within, stops', area.withinStops, 0.05, 4)]
+      return [
+        figure('withinStops', {
+          label: 'Within, stops',
+          value: area.withinStops,
+          least: 0.05,
+          most: 4,
+          unit: '',
+          digits: 2,
+        }),
+      ]
     case 'pool':
       return [
-        figure('depthStops', 'Falls, stops', area.depthStops, 0.1, 8),
-        figure('radiusM', 'Radius', area.radiusM, 0.1, 20, ' m'),
-        figure('xM', 'Across', area.xM, -60, 60, ' m'),
-        figure('heightM', 'Height', area.heightM, 0, 30, ' m'),
+        figure('depthStops', {
+          label: 'Falls, stops',
+          value: area.depthStops,
+          least: 0.1,
+          most: 8,
+          unit: '',
+          digits: 2,
+        }),
+        figure('radiusM', { label: 'Radius', value: area.radiusM, least: 0.1, most: 20, unit: ' m', digits: 2 }),
+        figure('xM', { label: 'Across', value: area.xM, least: -60, most: 60, unit: ' m', digits: 2 }),
+        figure('heightM', { label: 'Height', value: area.heightM, least: 0, most: 30, unit: ' m', digits: 2 }),
       ]
     case 'ramp':
-      return [figure('stops', 'Rises, stops', area.stops, 0.1, 8)]
+      return [figure('stops', { label: 'Rises, stops', value: area.stops, least: 0.1, most: 8, unit: '', digits: 2 })]
     case 'colour':
-      return [figure('hueDeg', 'Hue', area.hueDeg, 0, 360, '°', 0), figure('depth', 'Depth, 0 to 1', area.depth, 0, 1)]
+      return [
+        figure('hueDeg', { label: 'Hue', value: area.hueDeg, least: 0, most: 360, unit: '°', digits: 0 }),
+        figure('depth', { label: 'Depth, 0 to 1', value: area.depth, least: 0, most: 1, unit: '', digits: 2 }),
+      ]
     case 'wrap':
-      return [figure('mostStops', 'At most, stops', area.mostStops, -8, 3)]
+      return [
+        figure('mostStops', {
+          label: 'At most, stops',
+          value: area.mostStops,
+          least: -8,
+          most: 3,
+          unit: '',
+          digits: 2,
+        }),
+      ]
     case 'apart':
-      return [figure('leastStops', 'At least, stops', area.leastStops, 0.05, 6)]
+      return [
+        figure('leastStops', {
+          label: 'At least, stops',
+          value: area.leastStops,
+          least: 0.05,
+          most: 6,
+          unit: '',
+          digits: 2,
+        }),
+      ]
   }
 }

@@ -81,7 +81,7 @@ export const benchReading = async ({
   )
   const { layers } = await solveTruth(truth)
   const inUse = Object.keys(look.lights).filter(id => look.lights[id]!.on)
-  const { settings, isoStops } = slipped(set, onlyOn(look, lightIds), inUse, faults, seed, take, sinceS)
+  const { settings, isoStops } = slipped(set, onlyOn(look, lightIds), inUse, { faults, seed, take, sinceS })
   const { point, fNumber: incident } = evaluate(
     truth,
     { ...look, lights: settings },
@@ -123,13 +123,8 @@ export const benchExposure = async ({
   for (let index = 0; index < linear.length; index++) {
     linear[index] = recorded(linear[index]!, seed, `sensor ${take} ${index}`)
   }
-  return exposed(
-    linear,
-    view.width,
-    view.height,
-    trueResponse(set, seed, ownCurve),
-    camera,
+  return exposed({ linear, width: view.width, height: view.height }, trueResponse(set, seed, ownCurve), camera, {
     format,
-    `bench ${String(take + 1).padStart(4, '0')}`,
-  )
+    name: `bench ${String(take + 1).padStart(4, '0')}`,
+  })
 }

@@ -133,7 +133,7 @@ describe('what goes wrong when it is asked for', () => {
   const all = set.lights.map(({ id }) => id)
   const alone = (id: string) => Object.fromEntries(all.map(light => [light, { on: light === id, powerStops: -1 }]))
   const at = (faults: Partial<typeof NO_FAULTS>, take: number, sinceS = 60, settings = alone('key')) =>
-    slipped(set, settings, all, { ...NO_FAULTS, ...faults }, 11, take, sinceS)
+    slipped(set, settings, all, { faults: { ...NO_FAULTS, ...faults }, seed: 11, take, sinceS })
   const takes = Array.from({ length: 120 }, (_, take) => take)
 
   it('is nothing where nothing was asked for', () =>

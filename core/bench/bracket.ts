@@ -40,12 +40,9 @@ export const bracketFrame = (
       linear[at * 3 + channel] = Math.max(0, recorded(light, seed, `card ${stops} ${at} ${channel}`))
   }
   return exposed(
-    linear,
-    WIDTH,
-    HEIGHT,
+    { linear, width: WIDTH, height: HEIGHT },
     response,
     { ...camera, shutterS: camera.shutterS * 2 ** stops },
-    'jpeg',
-    `bracket ${stops >= 0 ? '+' : ''}${stops.toFixed(1)}`,
+    { format: 'jpeg', name: `bracket ${stops >= 0 ? '+' : ''}${stops.toFixed(1)}` },
   )
 }

@@ -1,6 +1,7 @@
 import type { Response } from '../camera/response'
 import type { CameraSetting } from '../model/schema'
 
+/** Formats that the bench writes pictures in. */
 export type PictureFormat = 'jpeg' | 'png'
 
 /**
@@ -23,13 +24,10 @@ const FINE = 257
 
 /** Linear light, where 1 is white, through the camera's curve. */
 export const exposed = (
-  linear: Float32Array,
-  width: number,
-  height: number,
+  { linear, width, height }: { linear: Float32Array; width: number; height: number },
   response: Response,
   camera: CameraSetting,
-  format: PictureFormat,
-  name: string,
+  { format, name }: { format: PictureFormat; name: string },
 ): Exposed => ({
   width,
   height,

@@ -29,6 +29,7 @@ const question = {
 
 const NO_SUCH_LOOK = 'The set has no such look.'
 
+/** A reading that the bench is asked for. */
 export const ReadingRequestSchema = v.pipe(
   v.strictObject({
     ...question,
@@ -59,11 +60,15 @@ const picture = {
 }
 const name = v.pipe(v.string(), v.regex(/^[\w-]{8,64}$/, 'A name is 8 to 64 letters, digits or hyphens.'))
 
+/** A picture that the bench is asked for. */
 export const ShootRequestSchema = v.pipe(
   v.strictObject({ ...picture, what: v.picklist(['frame', 'bracket']), session: name, shot: name }),
   v.check(({ set, lookId }) => set.looks.some(look => look.id === lookId), NO_SUCH_LOOK),
 )
 
+/** A reading that the bench is asked for. */
 export type ReadingRequest = v.InferOutput<typeof ReadingRequestSchema>
+/** A picture that the bench is asked for. */
 export type ShootRequest = v.InferOutput<typeof ShootRequestSchema>
+/** A picture by itself, outside a tethered session. */
 export type PictureRequest = Omit<ShootRequest, 'what' | 'session' | 'shot'>

@@ -13,6 +13,7 @@ export type Faults = {
   slips: boolean
 }
 
+/** A bench whose lamps do what they are told. */
 export const NO_FAULTS: Faults = { drift: false, misfire: false, recycling: false, slips: false }
 
 const DRIFT_A_TAKE = 0.03
@@ -35,16 +36,17 @@ const driftOf = (set: StudioSet, lightId: string, seed: number, take: number): n
 const chargeOf = (powerStops: number, sinceS: number): number =>
   Math.min(1, Math.max(0.1, sinceS / (RECYCLING_S * 2 ** powerStops)))
 
+/** A reading as the bench takes it: its number, and seconds since the last flash. */
+export type Taking = { faults: Faults; seed: number; take: number; sinceS: number }
+
 /** What lamps really do at a reading: settings as they are, with everything that goes wrong. */
 export const slipped = (
   set: StudioSet,
   settings: Readonly<Record<string, LightSetting>>,
   inUse: readonly string[],
-  faults: Faults,
-  seed: number,
-  take: number,
-  sinceS: number,
+  { faults, seed, take, sinceS }: Taking,
 ): { settings: Record<string, LightSetting>; isoStops: number } => {
+  const isoSlip = evenDraw(seed, `iso ${take}`) > 0 ? 1 : -1
   const on = Object.keys(settings).filter(id => settings[id]!.on)
   const silent =
     faults.misfire && happens(seed, `misfire ${take}`, MISFIRE_IN) ? pick(on, seed, `silent ${take}`) : undefined
@@ -59,7 +61,7 @@ export const slipped = (
         )
       : undefined
   return {
-    isoStops: slips && isIso ? (evenDraw(seed, `iso ${take}`) > 0 ? 1 : -1) : 0,
+    isoStops: slips && isIso ? isoSlip : 0,
     settings: Object.fromEntries(
       Object.entries(settings).map(([id, setting]) => {
         const isFlash = set.lights.find(light => light.id === id)?.lamp.kind === 'flash'

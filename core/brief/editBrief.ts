@@ -1,6 +1,7 @@
 import { SHADOW_SIDE } from '../model/placeIds'
 import type { Brief, StudioSet } from '../model/schema'
 
+/** Changes parts of a set's brief. */
 export const editBrief = (set: StudioSet, changes: Partial<Brief>): StudioSet => ({
   ...set,
   brief: { ...set.brief, ...changes },

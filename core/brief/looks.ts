@@ -12,6 +12,7 @@ export const LOOKS: Record<Brief['look'], { name: string; value: number; words: 
   silhouette: { name: 'Silhouette', value: 250, words: 'backdrop up, sitter dark' },
 }
 
+/** Places of the backdrop that a look's tone is wanted of. */
 export const BACKDROP_POINTS = ['backdrop/left', BACKDROP_MIDDLE, 'backdrop/right'] as const
 
 /** One pixel value over the whole backdrop. */

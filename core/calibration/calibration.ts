@@ -27,4 +27,5 @@ export type Learned = {
   room?: readonly RoomReading[]
 }
 
+/** What is known before the first reading: the plan, as it is. */
 export const NOTHING_LEARNED: Learned = { lightStops: {}, bounceStops: 0 }

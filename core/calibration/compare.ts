@@ -24,6 +24,7 @@ export const learnedExposure = (parts: Parts, learned: Learned): number =>
 export const constantOfReading = ({ constant, receptor }: Pick<Reading, 'constant' | 'receptor'>): number =>
   constant ?? METER_CONSTANT[responseOfHeld(receptor)]
 
+/** Exposure that a reading stands for, lux-seconds. */
 export const measuredExposure = (reading: Reading): number =>
   exposureFromReading(reading.fNumber, reading.camera.iso, constantOfReading(reading))
 

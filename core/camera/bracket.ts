@@ -66,7 +66,8 @@ const levelsAt = (knots: readonly number[], steps: readonly BracketStep[]): numb
     wanted.push(weight * (levelOf(value) - FLOOR_STOPS))
   }
   pieces.slice(1).forEach((_, index) => {
-    rows.push([0, ...pieces.map((__, piece) => SMOOTHNESS * (piece === index ? 1 : piece === index + 1 ? -1 : 0))])
+    const kink = pieces.map((__, piece) => Number(piece === index) - Number(piece === index + 1))
+    rows.push([0, ...kink.map(weight => SMOOTHNESS * weight)])
     wanted.push(0)
   })
   const [start, ...slopes] = fcnnlsVector(new Matrix(rows), wanted).K.to1DArray()

@@ -75,6 +75,7 @@ export const falloffOf = (camera: Camera, { fNumber }: Pick<CameraSetting, 'fNum
 
 /** Cells of a flat field: enough for what lenses do, and coarse enough to be free of noise. */
 export const FIELD_COLUMNS = 12
+/** Rows of a flat field. */
 export const FIELD_ROWS = 12
 
 /**

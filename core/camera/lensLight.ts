@@ -37,6 +37,7 @@ const BEYOND_DEG = 20
 export const solidAngle = (halfWidth: number, halfHeight: number): number =>
   4 * Math.asin((halfWidth * halfHeight) / Math.sqrt((1 + halfWidth ** 2) * (1 + halfHeight ** 2)))
 
+/** The light that reaches the lens from outside the frame and in it. */
 export const lensViewOf = (stage: Stage, projection: Projection): LensView => {
   const seen = new Int32Array(RAYS)
   const through = throughLens(projection)
@@ -89,4 +90,5 @@ export const lensTotal = ({ scene, lamp }: LensLight): Rgb => [
   scene[2] + lamp[2],
 ]
 
+/** Luminance of what reaches the lens, cd s/m². */
 export const lensLuminance = (light: LensLight): number => luminance(lensTotal(light))

@@ -78,7 +78,8 @@ const measuredResponse = ({ cardReflectance, steps }: Extract<CameraResponse, { 
   const valueFromLinear = (linear: number) => {
     if (linear <= DARKEST) return 0
     const stops = Math.log2(linear / cardReflectance)
-    return stops < first.stops ? below(stops) : stops > last.stops ? above(stops) : within(stops)
+    if (stops < first.stops) return below(stops)
+    return stops > last.stops ? above(stops) : within(stops)
   }
   const linearFromValue = (value: number) => {
     let [low, high] = [Math.log2(DARKEST), 10]

@@ -57,6 +57,7 @@ export type Change =
   /** What takes another change back. */
   | { kind: 'patch'; patch: Patch }
 
+/** Changes by their kind. */
 export type ChangeKind = Change['kind']
 
 /** A change of one kind. */

@@ -48,6 +48,7 @@ export const aimedAt = (set: StudioSet, light: Light, change: (place: Place) => 
     one.aim.at === 'place' ? { ...one, aim: { ...one.aim, place: change(one.aim.place) } } : one,
   )
 
+/** Lights shifted along one way, each as far as walls and locks let it. */
 export const shift = (set: StudioSet, { ids, along: way, byM }: ChangeOf<'shift'>): StudioSet =>
   eachLight(set, ids, (current, light) => placeThing(current, light.id, along(current, light, way, byM)))
 
@@ -56,15 +57,18 @@ const atDistance = (set: StudioSet, light: Light, lengthM: number): StudioSet =>
   return place ? placeThing(set, light.id, place) : set
 }
 
+/** A light brought to so many times its distance, but never nearer than is safe. */
 export const distanceBy = (set: StudioSet, { id, factor }: ChangeOf<'distance-by'>): StudioSet =>
   eachLight(set, [id], (current, light) => {
     const lengthM = lightTape(light, current).lengthM * factor
     return lengthM >= NEAREST_LIGHT_M ? atDistance(current, light, lengthM) : current
   })
 
+/** A light brought to a distance from what it is aimed at, metres. */
 export const distanceTo = (set: StudioSet, { id, lengthM }: ChangeOf<'distance-to'>): StudioSet =>
   eachLight(set, [id], (current, light) => atDistance(current, light, lengthM))
 
+/** Lights aimed at a share of the way to the far edge of the backdrop. */
 export const aimAcross = (set: StudioSet, { ids, share }: ChangeOf<'aim-across'>): StudioSet =>
   eachLight(set, ids, (current, light) =>
     aimedAt(current, light, place => ({
@@ -73,30 +77,36 @@ export const aimAcross = (set: StudioSet, { ids, share }: ChangeOf<'aim-across'>
     })),
   )
 
+/** Lights aimed higher, or lower (below 0), metres. */
 export const aimHeight = (set: StudioSet, { ids, byM }: ChangeOf<'aim-height'>): StudioSet =>
   eachLight(set, ids, (current, light) =>
     aimedAt(current, light, place => ({ ...place, zM: Math.max(0, place.zM + byM) })),
   )
 
+/** A light turned to its right, or left (below 0), degrees. */
 export const swing = (set: StudioSet, { id, byDeg }: ChangeOf<'swing'>): StudioSet =>
   eachLight(set, [id], (current, { aim }) => featherLight(current, id, { featherPanDeg: aim.featherPanDeg + byDeg }))
 
+/** A light turned up, or down (below 0), degrees. */
 export const tilt = (set: StudioSet, { id, byDeg }: ChangeOf<'tilt'>): StudioSet =>
   eachLight(set, [id], (current, { aim }) =>
     featherLight(current, id, { featherTiltDeg: Math.max(-90, Math.min(90, aim.featherTiltDeg + byDeg)) }),
   )
 
+/** Lights rolled by a quarter, or back. */
 export const roll = (set: StudioSet, { ids }: ChangeOf<'roll'>): StudioSet =>
   eachLight(set, ids, (current, { id }) =>
     editLight(current, id, one => ({ ...one, rollDeg: one.rollDeg > 0 ? one.rollDeg - 90 : one.rollDeg + 90 })),
   )
 
+/** A light with a grid, where there is one for its modifier. */
 export const fitGrid = (set: StudioSet, { id }: ChangeOf<'grid'>): StudioSet =>
   eachLight(set, [id], (current, light) => {
     const modifier = gridded(light.modifier)
     return modifier ? fitModifier(current, id, modifier) : current
   })
 
+/** Lights with a half-scrim of one stop. */
 export const fitHalfScrim = (set: StudioSet, { ids, turnDeg, isMirrored }: ChangeOf<'half-scrim'>): StudioSet =>
   eachLight(set, ids, (current, light) => {
     const isTurned = isMirrored && light.place.xM >= current.backdrop.centreXM
@@ -112,6 +122,7 @@ export const addTwin = (set: StudioSet, { id }: ChangeOf<'add-twin'>): StudioSet
     return isInside ? addLight(current, twin, current.looks[0]!.lights[id] ?? FIRST_SETTING) : current
   })
 
+/** A light made the mirror image of another, power and all. */
 export const mirror = (set: StudioSet, { fromId, toId, lookId }: ChangeOf<'mirror'>): StudioSet => {
   const from = lightOf(set, fromId)
   const setting = set.looks.find(({ id }) => id === lookId)?.lights[fromId]

@@ -21,7 +21,8 @@ export const roomLight: Check = context => {
   const mend = ambientMend(lux, camera, litOf(context), set.camera.syncShutterS, ambientLimit(readouts))
   // For flash a shorter shutter helps even where it is not enough.
   const isFlash = litOf(context).every(({ lamp }) => lamp.kind === 'flash')
-  const shutterS = mend.kind === 'setting' ? mend.camera.shutterS : isFlash ? set.camera.syncShutterS : camera.shutterS
+  const shortest = isFlash ? set.camera.syncShutterS : camera.shutterS
+  const shutterS = mend.kind === 'setting' ? mend.camera.shutterS : shortest
   const fact = {
     is: 'room-light',
     pointName: worst.readout.point.name,

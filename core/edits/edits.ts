@@ -20,6 +20,7 @@ import type {
 
 /** Lights and stands keep at least this to walls, floor and ceiling. */
 export const STAND_MARGIN_M = 0.1
+/** Subjects keep at least this to walls and backdrop, metres. */
 export const SUBJECT_MARGIN_M = 0.3
 
 const changeIn = <T extends { id: string }>(items: readonly T[], id: string, changes: Partial<T>): T[] =>
@@ -31,6 +32,7 @@ const editLook = (set: StudioSet, lookId: string, edit: (look: Look) => Look): S
   looks: set.looks.map(look => (look.id === lookId ? edit(look) : look)),
 })
 
+/** Changes one light. */
 export const editLight = (set: StudioSet, lightId: string, edit: (light: Light) => Light): StudioSet => ({
   ...set,
   lights: set.lights.map(light => (light.id === lightId ? edit(light) : light)),
@@ -113,21 +115,25 @@ export const changeRun = (set: StudioSet, lookId: string, run: Partial<Look['run
 export const changeGrid = (set: StudioSet, lookId: string, grid: Look['grid']): StudioSet =>
   editLook(set, lookId, look => ({ ...look, grid }))
 
+/** Changes parts of a reading. */
 export const editReading = (set: StudioSet, id: string, changes: Partial<Reading>): StudioSet => ({
   ...set,
   readings: changeIn(set.readings, id, changes),
 })
 
+/** Adds a reading behind the others. */
 export const addReading = (set: StudioSet, reading: Reading): StudioSet => ({
   ...set,
   readings: [...set.readings, reading],
 })
 
+/** Takes a reading away. */
 export const removeReading = (set: StudioSet, readingId: string): StudioSet => ({
   ...set,
   readings: set.readings.filter(reading => reading.id !== readingId),
 })
 
+/** Gives a set another name. */
 export const renameSet = (set: StudioSet, name: string): StudioSet => ({ ...set, name })
 
 /** A change that makes something reach through a wall, or two things share an id, leaves the set as it was. */
@@ -138,22 +144,27 @@ export const unlessFaulty = (before: StudioSet, after: StudioSet): StudioSet =>
 export const renameLight = (set: StudioSet, lightId: string, name: string): StudioSet =>
   name.trim() ? editLight(set, lightId, light => ({ ...light, name: name.trim().slice(0, 80) })) : set
 
+/** Changes parts of a subject. */
 export const editSubject = (set: StudioSet, id: string, changes: Partial<Subject>): StudioSet => ({
   ...set,
   subjects: changeIn(set.subjects, id, changes),
 })
+/** Changes parts of a panel. */
 export const editPanel = (set: StudioSet, id: string, changes: Partial<Panel>): StudioSet => ({
   ...set,
   panels: changeIn(set.panels, id, changes),
 })
+/** Changes parts of a prop. */
 export const editProp = (set: StudioSet, id: string, changes: Partial<Prop>): StudioSet => ({
   ...set,
   props: changeIn(set.props, id, changes),
 })
+/** Changes parts of a point of the user's own. */
 export const editPoint = (set: StudioSet, id: string, changes: Partial<OwnPoint>): StudioSet => ({
   ...set,
   points: changeIn(set.points, id, changes),
 })
+/** Changes parts of the camera. */
 export const editCamera = (set: StudioSet, changes: Partial<Camera>): StudioSet => ({
   ...set,
   camera: { ...set.camera, ...changes },
@@ -168,10 +179,12 @@ export const turnCamera = (set: StudioSet, isUpright: boolean): StudioSet => {
   })
 }
 
+/** Changes parts of the backdrop. */
 export const editBackdrop = (set: StudioSet, changes: Partial<Backdrop>): StudioSet => ({
   ...set,
   backdrop: { ...set.backdrop, ...changes },
 })
+/** Changes parts of the room. */
 export const editRoom = (set: StudioSet, changes: Partial<Room>): StudioSet => ({
   ...set,
   room: { ...set.room, ...changes },

@@ -51,6 +51,7 @@ export const addLight = (set: StudioSet, light: Light, setting: LightSetting = F
   looks: set.looks.map(look => ({ ...look, lights: { ...look.lights, [light.id]: setting } })),
 })
 
+/** What is known of a light before it has a name of its own. */
 export type LightWish = { job: Light['job']; lamp?: Lamp; modifier?: Modifier; place: Place; aim: Aim; id?: string }
 
 /** A light as it is wished for, with a letter and an id of its own. */
@@ -72,6 +73,7 @@ export const newLight = (
 
 const straight = { featherPanDeg: 0, featherTiltDeg: 0 }
 
+/** An aim at a subject's head, straight. */
 export const aimAtHead = (subject: Subject): Aim => ({
   at: 'subject',
   subjectId: subject.id,
@@ -79,11 +81,16 @@ export const aimAtHead = (subject: Subject): Aim => ({
   ...straight,
 })
 
+/** An aim at a place in the room, straight. */
 export const aimAtPlace = (place: Place): Aim => ({ at: 'place', place, ...straight })
 
+/** Adds a panel. */
 export const addPanel = (set: StudioSet, panel: Panel): StudioSet => ({ ...set, panels: [...set.panels, panel] })
+/** Adds a prop. */
 export const addProp = (set: StudioSet, prop: Prop): StudioSet => ({ ...set, props: [...set.props, prop] })
+/** Adds a point of the user's own. */
 export const addPoint = (set: StudioSet, point: OwnPoint): StudioSet => ({ ...set, points: [...set.points, point] })
+/** Adds a subject. */
 export const addSubject = (set: StudioSet, subject: Subject): StudioSet => ({
   ...set,
   subjects: [...set.subjects, subject],

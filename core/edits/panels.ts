@@ -18,10 +18,8 @@ type PanelKind = Pick<
 const opaque = (
   kind: string,
   name: string,
-  widthM: number,
-  heightM: number,
-  front: Side,
-  back: Side,
+  [widthM, heightM]: readonly [number, number],
+  [front, back]: readonly [Side, Side],
   hingeDeg: number | null = null,
 ): PanelKind => ({ kind, name, widthM, heightM, hingeDeg, holes: null, front, back, transmittance: OPEN })
 
@@ -29,19 +27,22 @@ const DIFFUSION: Side = { reflectance: grey(0.45), gloss: null }
 
 /** Generic panels. Sizes are definitions; reflectances, gloss and transmittance are typical values from memory. */
 export const PANEL_KINDS: readonly PanelKind[] = [
-  opaque('flag', 'Flag 60 × 90 cm', 0.6, 0.9, CLOTH, CLOTH),
-  opaque('curtain', 'Black curtain', 2.5, 2.6, CLOTH, CLOTH),
-  opaque('white-board', 'White board 1 × 2 m', 1, 2, WHITE, BLACK),
-  opaque('black-board', 'Black board 1 × 2 m', 1, 2, BLACK, WHITE),
-  opaque('silver-board', 'Silver board 1 × 1 m', 1, 1, SILVER, WHITE),
-  opaque('v-flat', 'V-flat, black inside', 1.2, 2.4, BLACK, WHITE, 90),
-  opaque('v-flat-white', 'V-flat, white inside', 1.2, 2.4, WHITE, BLACK, 90),
-  { ...opaque('blinds', 'Blinds 1 × 1 m', 1, 1, BLACK, BLACK), holes: { kind: 'slats', count: 10, openShare: 0.5 } },
+  opaque('flag', 'Flag 60 × 90 cm', [0.6, 0.9], [CLOTH, CLOTH]),
+  opaque('curtain', 'Black curtain', [2.5, 2.6], [CLOTH, CLOTH]),
+  opaque('white-board', 'White board 1 × 2 m', [1, 2], [WHITE, BLACK]),
+  opaque('black-board', 'Black board 1 × 2 m', [1, 2], [BLACK, WHITE]),
+  opaque('silver-board', 'Silver board 1 × 1 m', [1, 1], [SILVER, WHITE]),
+  opaque('v-flat', 'V-flat, black inside', [1.2, 2.4], [BLACK, WHITE], 90),
+  opaque('v-flat-white', 'V-flat, white inside', [1.2, 2.4], [WHITE, BLACK], 90),
   {
-    ...opaque('lattice', 'Window lattice 1 × 1.2 m', 1, 1.2, BLACK, BLACK),
+    ...opaque('blinds', 'Blinds 1 × 1 m', [1, 1], [BLACK, BLACK]),
+    holes: { kind: 'slats', count: 10, openShare: 0.5 },
+  },
+  {
+    ...opaque('lattice', 'Window lattice 1 × 1.2 m', [1, 1.2], [BLACK, BLACK]),
     holes: { kind: 'lattice', columns: 2, rows: 3, openShare: 0.75 },
   },
-  { ...opaque('diffusion-frame', 'Diffusion frame 2 × 2 m', 2, 2, DIFFUSION, DIFFUSION), transmittance: grey(0.4) },
+  { ...opaque('diffusion-frame', 'Diffusion frame 2 × 2 m', [2, 2], [DIFFUSION, DIFFUSION]), transmittance: grey(0.4) },
 ]
 
 /** A panel of a kind, standing upright in the middle of the room in front of the backdrop until it is placed. */

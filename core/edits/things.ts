@@ -8,6 +8,7 @@ export { BACKDROP, CAMERA } from '../model/fixedIds'
 
 /** Anything that has a place of its own in the room. */
 export type ThingKind = 'light' | 'subject' | 'panel' | 'prop' | 'point' | 'camera'
+/** A thing by what lists and the plan need; its place in metres. */
 export type Thing = { id: string; kind: ThingKind; name: string; place: Place; isLocked: boolean }
 
 /** What has a place on the floor alone stands on it. */
@@ -33,6 +34,7 @@ export const thingsOf = (set: StudioSet): Thing[] => {
   ]
 }
 
+/** A thing by its id. */
 export const thingOf = (set: StudioSet, id: string): Thing | undefined => thingsOf(set).find(thing => thing.id === id)
 
 /** The chosen things with everything that is grouped with them. */
@@ -175,6 +177,7 @@ export const alignThings = (set: StudioSet, ids: readonly string[], along: 'xM' 
     : set
 }
 
+/** Locks things in their places, or lets them go. */
 export const lockThings = (set: StudioSet, ids: readonly string[], isLocked: boolean): StudioSet => ({
   ...set,
   locked: isLocked ? [...new Set([...set.locked, ...ids])] : set.locked.filter(id => !ids.includes(id)),
@@ -186,6 +189,7 @@ export const groupThings = (set: StudioSet, ids: readonly string[]): StudioSet =
   return { ...set, groups: ids.length > 1 ? [...others, [...ids]] : others }
 }
 
+/** Dissolves the groups that any of the things is in. */
 export const ungroupThings = (set: StudioSet, ids: readonly string[]): StudioSet => ({
   ...set,
   groups: set.groups.filter(group => !group.some(id => ids.includes(id))),

@@ -107,21 +107,25 @@ export const depthToward = (red: number, green: number, blue: number, hueDeg: nu
   const [most, least] = [Math.max(red, green, blue), Math.min(red, green, blue)]
   if (!(most > 0) || most === least) return 0
   const span = most - least
-  const hue =
-    60 * (most === red ? (green - blue) / span : most === green ? 2 + (blue - red) / span : 4 + (red - green) / span)
+  const sixths = () => {
+    if (most === red) return (green - blue) / span
+    return most === green ? 2 + (blue - red) / span : 4 + (red - green) / span
+  }
+  const hue = 60 * sixths()
   return Math.max(0, (span / most) * Math.cos(((hue - hueDeg) * Math.PI) / 180))
 }
 
 /** What the backdrop sends back of a reading; a lit panel all of it. */
 const drop = (set: StudioSet): Rgb => (set.backdrop.kind === 'lit-panel' ? [1, 1, 1] : set.backdrop.reflectance)
 
+/** What an area is judged by: the rows of its places, and the light that an even backdrop is wanted at. */
+type Judging = { camera: CameraSetting; rowOf: RowOf; level: number | undefined }
+
 const areaConstraint = (
   set: StudioSet,
   lookId: string,
   area: AreaTarget,
-  camera: CameraSetting,
-  rowOf: RowOf,
-  level: number | undefined,
+  { camera, rowOf, level }: Judging,
 ): Constraint[] => {
   const standing = { isAnchor: false, isHard: isHard(area) }
   const whole = (wanted: number) => (stops: number) => stops - wanted
@@ -230,7 +234,7 @@ export const pointConstraints = (
   return points
     .filter(point => look.targets[point.id] && counted(look.targets[point.id]!))
     .map(point => ({
-      ...pointConstraint(set, point, look.targets[point.id]!, camera, keyStops, rows),
+      ...pointConstraint(set, point, look.targets[point.id]!, { camera, keyStops, rows }),
       of: { kind: 'point', point },
     }))
 }
@@ -253,7 +257,7 @@ export const areaConstraints = (
   )
   const level = levelOf(set, look, points, camera)
   return areas.flatMap(area =>
-    areaConstraint(set, look.id, area, camera, rowOf, level).map((constraint): SetConstraint => ({
+    areaConstraint(set, look.id, area, { camera, rowOf, level }).map((constraint): SetConstraint => ({
       ...constraint,
       of: { kind: 'area', area },
     })),

@@ -35,6 +35,7 @@ export type SolvedSet = {
   receivers: SeenReceiver[]
 }
 
+/** How a solve is listened to. */
 export type SolveOptions = {
   /** Asked between steps with the share that is done; answers whether to stop, since a newer question is waiting. */
   pause?: (share: number) => Promise<boolean>

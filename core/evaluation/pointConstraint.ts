@@ -43,9 +43,7 @@ export const pointConstraint = (
   set: StudioSet,
   point: MeterPoint,
   target: Target,
-  camera: CameraSetting,
-  keyStops: number,
-  rows: Rows,
+  { camera, keyStops, rows }: { camera: CameraSetting; keyStops: number; rows: Rows },
 ): Constraint => {
   const standing = { isAnchor: point.id === KEY_SIDE, isHard: isHard(target) }
   const response = responseOf(set.camera)

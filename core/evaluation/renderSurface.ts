@@ -18,6 +18,7 @@ export type Rendered = {
   pastClipping: Rgb
 }
 
+/** The channels of a picture, in order. */
 export const CHANNEL_NAMES = ['red', 'green', 'blue'] as const
 
 /**

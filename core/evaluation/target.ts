@@ -25,6 +25,7 @@ export type Band = {
   freeBelow: number
 }
 
+/** The value of a picture at which it clips. */
 export const CLIPPED = 255
 /** Values up to this are asked for as black. */
 export const BLACK = 16

@@ -157,7 +157,7 @@ describe('photometric files', () => {
       file({ head: '1 -1 1 3 1 1 2 0 0 0', factors: '1 1 1', vertical: '0 90 180', rows: ['100 0 60'] }),
     ).modifier
     expect(both.housing).toBeNull()
-    const light = sampleEmitter(placedEmitter('l', [1, 1, 1], both, [0, 0, 2], [0, 0, -1]), 2)
+    const light = sampleEmitter(placedEmitter('l', [1, 1, 1], both, { centre: [0, 0, 2], axis: [0, 0, -1] }), 2)
     const above = directAt(light, rayScene({ surfaces: [] }), 0, 0, 22, 0, 0, -1, 'flat') * 400
     expectShare(above, 0.6, 2e-3)
   })

@@ -1,3 +1,4 @@
+/** Editions of the standard for photometric files (LM-63) that are read. */
 export type IesVersion = '1995' | '2002' | '2019'
 
 /** First lines of the files that are understood. The 1995 edition is named in two ways. */
@@ -7,6 +8,7 @@ const FIRST_LINES: Record<string, IesVersion> = {
   'IES:LM-63-2019': '2019',
 }
 
+/** What stands before the numbers of a photometric file. */
 export type IesHeader = {
   version: IesVersion
   keywords: Record<string, string>

@@ -31,4 +31,5 @@ export const numberReader = (lines: readonly string[], firstLine: number, fault:
   }
 }
 
+/** Reads the numbers of a photometric file one after another. */
 export type NumberReader = ReturnType<typeof numberReader>

@@ -19,6 +19,7 @@ export const SetFileSchema = v.strictObject({
   pictures: v.record(v.string(), v.pipe(v.string(), v.check(isBase64, 'This picture is not base64.'))),
 })
 
+/** A file that holds one set. */
 export type SetFile = v.InferOutput<typeof SetFileSchema>
 
 /**

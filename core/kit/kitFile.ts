@@ -33,5 +33,6 @@ export const parseKitFile = (text: string): Outcome<Kit> => {
     : refused(`This kit file cannot be read. ${reason(result.issues)} Your kit is as it was.`)
 }
 
+/** A kit as a file. */
 export const writeKitFile = (kit: Kit): string =>
   `${JSON.stringify({ format: FORMAT, version: KIT_VERSION, kit } satisfies v.InferOutput<typeof KitFileSchema>, null, 2)}\n`

@@ -30,6 +30,9 @@ export const KitSchema = v.strictObject({
   meters: item(MeterSchema),
 })
 
+/** All that a studio owns. */
 export type Kit = v.InferOutput<typeof KitSchema>
+/** Kinds of things in a kit. */
 export type KitKind = keyof Kit
+/** One thing of a kit. */
 export type KitItem<K extends KitKind> = Kit[K][number]

@@ -17,6 +17,7 @@ export const ROOM_MATERIALS: readonly Material[] = [
   { name: 'white tiles', reflectance: grey(0.7) },
 ]
 
+/** Generic cloth: diffuse reflectances, typical values from memory. */
 export const CLOTHES: readonly Material[] = [
   { name: 'white shirt', reflectance: grey(0.82) },
   { name: 'pale suit', reflectance: [0.72, 0.69, 0.6] },
@@ -27,6 +28,7 @@ export const CLOTHES: readonly Material[] = [
   { name: 'black', reflectance: grey(0.035) },
 ]
 
+/** Skin: diffuse reflectances, typical values from memory. */
 export const SKINS: readonly Material[] = [
   { name: 'very pale', reflectance: [0.62, 0.45, 0.37] },
   { name: 'pale', reflectance: [0.5, 0.33, 0.25] },

@@ -16,6 +16,7 @@ export type Picker = {
   missing: () => string[]
 }
 
+/** Takes things from a kit, and remembers what it lacks. */
 export const pickFrom = (kit: Kit): Picker => {
   const strength = (lamp: Lamp) => lampIntensity(lamp) / (lamp.kind === 'flash' ? 1 : 100)
   const lamps = kit.lamps

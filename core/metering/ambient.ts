@@ -46,7 +46,8 @@ export const ambientFNumber = (set: Pick<StudioSet, 'meter'>, lux: number, camer
 /** Stops that the room's own light adds to what lamps give. */
 export const roomAdds = ({ parts, roomLuxS }: Pick<Readout, 'parts' | 'roomLuxS'>): number => {
   const lamps = totalOf(parts)
-  return roomLuxS <= 0 ? 0 : lamps <= 0 ? Number.POSITIVE_INFINITY : stopsFromRatio((lamps + roomLuxS) / lamps)
+  if (roomLuxS <= 0) return 0
+  return lamps <= 0 ? Number.POSITIVE_INFINITY : stopsFromRatio((lamps + roomLuxS) / lamps)
 }
 
 /**

@@ -13,14 +13,16 @@ import { weightsOf } from '../calibration/weights'
 export type Shown = Pick<Reading, 'id' | 'at' | 'fNumber' | 'source'> &
   Partial<Pick<Reading, 'shown' | 'meter' | 'note' | 'direction'>>
 
+/** How things stood when a reading was taken: the camera setting, the plan's light, and the room's own. */
+export type Taken = { camera: CameraSetting; layers: Lighting['layers']; room?: Learned['room'] }
+
 /** What the plan, before any learning, says that lights give at a point under their settings, each as if it were on. */
 export const plannedParts = (
   set: StudioSet,
   settings: Readonly<Record<string, LightSetting>>,
   lightIds: readonly string[],
   point: Pick<MeterPoint, 'id' | 'reader'>,
-  camera: CameraSetting,
-  layers: Lighting['layers'],
+  { camera, layers }: Pick<Taken, 'camera' | 'layers'>,
 ): Reading['lights'] => {
   const burning = Object.fromEntries(lightIds.map(id => [id, { ...settings[id]!, on: true }]))
   return Object.fromEntries(
@@ -40,12 +42,9 @@ export const plannedParts = (
 export const recordReading = (
   set: StudioSet,
   look: Look,
-  step: Pick<MeterStep, 'lightIds'>,
-  point: MeterPoint,
-  camera: CameraSetting,
-  layers: Lighting['layers'],
+  { step, point }: { step: Pick<MeterStep, 'lightIds'>; point: MeterPoint },
+  { camera, layers, room }: Taken,
   shown: Shown,
-  room?: Learned['room'],
 ): Reading => {
   const off = set.lights.map(({ id }) => id).filter(id => !step.lightIds.includes(id) && look.lights[id]?.on)
   return {
@@ -63,8 +62,8 @@ export const recordReading = (
     constant: point.constant,
     roomLuxS: luminance(roomLightAt(set, room, readerOf(point), camera.shutterS)),
     camera,
-    lights: plannedParts(set, look.lights, step.lightIds, point, camera, layers),
-    others: plannedParts(set, look.lights, off, point, camera, layers),
+    lights: plannedParts(set, look.lights, step.lightIds, point, { camera, layers }),
+    others: plannedParts(set, look.lights, off, point, { camera, layers }),
     trust: 'auto',
   }
 }

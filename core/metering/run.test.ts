@@ -97,10 +97,8 @@ describe('what has to be read again', async () => {
       recordReading(
         set,
         look,
-        step,
-        points.find(({ id }) => id === step.pointId)!,
-        camera,
-        layers,
+        { step, point: points.find(({ id }) => id === step.pointId)! },
+        { camera, layers },
         { id: `r-${index}`, at: '2026-01-01T00:00:00.000Z', fNumber: 5.6, source: 'hand' },
       ),
     ),

@@ -106,7 +106,8 @@ export const changeSince = (step: MeterStep, reading: Reading, now: Reading['lig
     learnedExposure(level(reading.lights), NOTHING_LEARNED),
     learnedExposure(level(now), NOTHING_LEARNED),
   ]
-  return before > 0 ? stopsFromRatio(after / before) : after > 0 ? Infinity : 0
+  if (before > 0) return stopsFromRatio(after / before)
+  return after > 0 ? Infinity : 0
 }
 
 /** How a step stands: to be read, left out, read, or read before something changed. */
@@ -123,12 +124,17 @@ export const freshReading = (
   const reading = readingOfStep(step, set.readings, look.id)
   return reading &&
     Math.abs(
-      changeSince(step, reading, plannedParts(set, look.lights, step.lightIds, { id: step.pointId }, camera, layers)),
+      changeSince(
+        step,
+        reading,
+        plannedParts(set, look.lights, step.lightIds, { id: step.pointId }, { camera, layers }),
+      ),
     ) <= UNCHANGED_STOPS
     ? reading
     : undefined
 }
 
+/** Whether a step of the run is read, left out, or still open. */
 export const stateOfStep = (
   set: StudioSet,
   look: Look,

@@ -4,6 +4,7 @@ import type { Place, Room } from './schema'
 /** The room as a box: x from the middle of the room, y from the backdrop, z from the floor, metres. */
 export type RoomBounds = { left: number; right: number; back: number; front: number; floor: number; ceiling: number }
 
+/** The planes of a room. */
 export const roomBounds = (room: Room): RoomBounds => ({
   left: -room.widthM / 2,
   right: room.widthM / 2,
@@ -13,6 +14,7 @@ export const roomBounds = (room: Room): RoomBounds => ({
   ceiling: room.heightM,
 })
 
+/** A place as a vector, metres. */
 export const vectorOf = (place: Place): Vector => [place.xM, place.yM, place.zM]
 
 const clamp = (value: number, least: number, most: number) => Math.max(least, Math.min(most, value))

@@ -17,4 +17,5 @@ export const BriefSchema = v.strictObject({
   minutesPerSitter: between(1, 600),
 })
 
+/** A brief before anything is asked. */
 export const NO_BRIEF = { look: 'white', framing: 'half', ratio: 2, looksWanted: 1, minutesPerSitter: 20 } as const

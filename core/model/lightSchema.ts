@@ -3,6 +3,7 @@ import { between, colour, degrees, EXPOSURE, identifier, kitId, place, title, tr
 
 /** Intensity on the axis that a light can have, candela (lux at 1 m), and the longest side of its front, metres. */
 export const LUX_AT_1_M = [1, 1e8] as const
+/** Fronts of lights are at most so wide and high, metres. */
 export const MOST_FRONT_M = 12
 
 const OutputSchema = v.variant('from', [
@@ -73,6 +74,7 @@ const MaskSchema = v.variant('kind', [
   }),
 ])
 
+/** What shapes a lamp's light: its front and its distribution. */
 export const ModifierSchema = v.strictObject({
   kind: identifier,
   name: title,
@@ -120,6 +122,7 @@ export const ModifierSchema = v.strictObject({
   ),
 })
 
+/** A gel: transmittance in three channels. */
 export const GelSchema = v.strictObject({ name: title, transmittance })
 
 /** Where a light looks; feathering turns it off that aim: to the right as seen from behind the light, and up. */
@@ -139,6 +142,7 @@ const AimSchema = v.variant('at', [
   }),
 ])
 
+/** A light: lamp, modifier, colour, place and aim. */
 export const LightSchema = v.strictObject({
   id: identifier,
   /** The letter or short name on the stand. */

@@ -12,8 +12,10 @@ export const MOST = {
   frames: 500,
 } as const
 
+/** Lists of a set whose length is limited. */
 export type Counted = keyof typeof MOST
 
+/** Lists of a set whose length is limited. */
 export const COUNTED = Object.keys(MOST) as Counted[]
 
 const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null

@@ -16,4 +16,5 @@ export const MeterSchema = v.strictObject({
 /** The meter that a set is read with, a copy of one of the kit. */
 export const SetMeterSchema = v.strictObject({ ...MeterSchema.entries, kitId })
 
+/** The meter of a set that names none. */
 export const PLAIN_METER = { name: 'Incident meter', ...STANDARD_METER, kitId: null }

@@ -1,14 +1,20 @@
 import type { StudioSet } from './schema'
 
+/** The id of the subject's key side. */
 export const KEY_SIDE = 'subject/key-side'
 /** The lit cheek, flat at the skin: what the lighting ratio counts as its highlight. */
 export const LIT_CHEEK = 'subject/lit-cheek'
+/** The id of the subject's shadow side. */
 export const SHADOW_SIDE = 'subject/shadow-side'
+/** The id of the subject's hair. */
 export const HAIR = 'subject/hair'
+/** The id of the floor at the feet. */
 export const FLOOR = 'floor/feet'
+/** The id of the backdrop's middle. */
 export const BACKDROP_MIDDLE = 'backdrop/middle'
 /** The hold of every place of the backdrop goes by this name. */
 export const ALL_BACKDROP = 'backdrop'
+/** Ids of the backdrop's places, from left to right. */
 export const BACKDROP_PLACES = [
   { id: 'backdrop/left', name: 'Backdrop left', across: -1 },
   { id: BACKDROP_MIDDLE, name: 'Backdrop middle', across: 0 },

@@ -78,26 +78,49 @@ export const SetShape = v.strictObject({
 
 /** Everything that is known about a studio set-up; see docs/formats.md. */
 export type StudioSet = v.InferOutput<typeof SetShape>
+/** What is asked of a set. */
 export type Brief = StudioSet['brief']
+/** The room: sizes in metres, surfaces. */
 export type Room = StudioSet['room']
+/** The backdrop: kind, size in metres, surface. */
 export type Backdrop = StudioSet['backdrop']
+/** A subject on its mark. */
 export type Subject = StudioSet['subjects'][number]
+/** A board, flag, curtain or frame that stands in the room. */
 export type Panel = StudioSet['panels'][number]
+/** A thing beside the subjects. */
 export type Prop = StudioSet['props'][number]
+/** A meter point of the user's own. */
 export type OwnPoint = StudioSet['points'][number]
+/** The camera: place, lens, sensor, response. */
 export type Camera = StudioSet['camera']
+/** How a camera turns light into values. */
 export type CameraResponse = Camera['response']
+/** A light: lamp, modifier, colour, place and aim. */
 export type Light = StudioSet['lights'][number]
+/** A lamp: output, range and clicks of its power. */
 export type Lamp = Light['lamp']
+/** What a light looks at, and how far it is feathered off it. */
 export type Aim = Light['aim']
+/** A look: settings of the lights, exposure, targets. */
 export type Look = StudioSet['looks'][number]
+/** Whether a light is on, and its power in stops below full. */
 export type LightSetting = v.InferOutput<typeof LightSettingSchema>
+/** Aperture, shutter time in seconds, film speed. */
 export type CameraSetting = v.InferOutput<typeof CameraSettingSchema>
+/** What is wanted of a point. */
 export type Target = v.InferOutput<typeof TargetSchema>
+/** What is wanted of an area. */
 export type AreaTarget = v.InferOutput<typeof AreaTargetSchema>
+/** A reading of the meter, with all that it stands for. */
 export type Reading = StudioSet['readings'][number]
+/** How the meter is held: receptor, and where it looks. */
 export type Hold = v.InferOutput<typeof HoldSchema>
+/** A grid of places by which evenness is read. */
 export type Grid = NonNullable<Look['grid']>
+/** A test shot as it was read. */
 export type Frame = StudioSet['frames'][number]
+/** A correction of a test shot's regions by hand. */
 export type RegionEdit = Frame['edits'][number]
+/** A place in the room, metres. */
 export type Place = v.InferOutput<typeof place>

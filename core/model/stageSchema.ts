@@ -16,6 +16,7 @@ import {
 
 const DARK_HAIR = [0.07, 0.05, 0.04] as const
 
+/** The room: sizes in metres, reflectances of its surfaces. */
 export const RoomSchema = v.strictObject({
   widthM: between(1.5, 60),
   depthM: between(1.5, 60),
@@ -50,6 +51,7 @@ export const BACKDROP_KINDS = [
   'keying-screen',
 ] as const
 
+/** The backdrop: kind, size in metres, surface. */
 export const BackdropSchema = v.strictObject({
   kind: v.picklist(BACKDROP_KINDS),
   name: title,
@@ -73,6 +75,7 @@ export const BackdropSchema = v.strictObject({
   kitId,
 })
 
+/** A subject: pose, height in metres, mark, surfaces. */
 export const SubjectSchema = v.strictObject({
   id: identifier,
   name: title,
@@ -115,6 +118,7 @@ const ResponseSchema = v.variant('kind', [
   }),
 ])
 
+/** The camera: place, lens, sensor, response. */
 export const CameraSchema = v.strictObject({
   place,
   aimHeightM: between(0, 30),
@@ -198,6 +202,7 @@ export const PanelSchema = v.strictObject({
   kitId,
 })
 
+/** A thing beside the subjects. */
 export const PropSchema = v.strictObject({
   id: identifier,
   name: title,

@@ -12,12 +12,9 @@ export type Evenness = { columns: number; rows: number; stops: number[]; spreadS
  * A cell holds the mean light of its pixels; 0 stops renders the reflectance itself.
  */
 export const evennessOf = (
-  linear: Float32Array,
-  width: number,
-  height: number,
+  { linear, width, height }: { linear: Float32Array; width: number; height: number },
   reflectance: Rgb,
-  columns: number,
-  rows: number,
+  { columns, rows }: { columns: number; rows: number },
 ): Evenness => {
   const sums = new Float64Array(columns * rows)
   const counts = new Float64Array(columns * rows)

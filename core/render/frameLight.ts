@@ -20,6 +20,7 @@ import { evened, ROWS_A_TURN, visibility } from './visibility'
 export type Sampling = { front: number; shadowsAsked: number; isEvened: boolean }
 
 const FOR_PICTURES: Sampling = { front: 4, shadowsAsked: 4, isEvened: true }
+/** How maps of surfaces are sampled: fewer rays than pictures. */
 export const FOR_MAPS: Sampling = { front: 8, shadowsAsked: 32, isEvened: false }
 const SHADOW_FRONT = 8
 

@@ -36,7 +36,10 @@ describe('the probe', () => {
       [0.5, 0.62],
       [0.85, 0.4],
     ] as const) {
-      const { values, shares } = probeFrame(frame, u, v, weights, exposureGain(solved.camera), responseOf(set.camera))
+      const { values, shares } = probeFrame(frame, { u, v }, weights, {
+        gain: exposureGain(solved.camera),
+        response: responseOf(set.camera),
+      })
       const pixel = Math.floor(v * frame.view.height) * frame.view.width + Math.floor(u * frame.view.width)
       expectWithin(values[1], data[pixel * 4 + 1]!, 6)
       expectWithin(
@@ -50,14 +53,21 @@ describe('the probe', () => {
   it('gives the key the face, and the backdrop lights the backdrop', () => {
     const at = (place: readonly [number, number, number]) => {
       const { u, v } = project(projectionOf(set), place)!
-      return probeFrame(frame, (u + 1) / 2, (1 - v) / 2, weights, 1, responseOf(set.camera)).shares
+      return probeFrame(frame, { u: (u + 1) / 2, v: (1 - v) / 2 }, weights, {
+        gain: 1,
+        response: responseOf(set.camera),
+      }).shares
     }
     expect(at([-0.03, 3.7, 1.6])['key']).toBeGreaterThan(0.8)
     expect(at([-0.6, 0, 2])['key']).toBeLessThan(0.3)
   })
 
   it('reads within the frame, however far out it is asked', () => {
-    expect(probeFrame(frame, -3, 9, weights, 1, responseOf(set.camera)).values.every(Number.isFinite)).toBe(true)
+    expect(
+      probeFrame(frame, { u: -3, v: 9 }, weights, { gain: 1, response: responseOf(set.camera) }).values.every(
+        Number.isFinite,
+      ),
+    ).toBe(true)
   })
 })
 

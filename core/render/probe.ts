@@ -17,12 +17,9 @@ const REACH = 1
 /** Reads a frame at u, v (0..1 from the top left) under the weights of its lights. */
 export const probeFrame = (
   { view, layers }: LitFrame,
-  u: number,
-  v: number,
+  { u, v }: { u: number; v: number },
   weights: Readonly<Record<string, number>>,
-  gain: number,
-  response: Response,
-  veil: Rgb = [0, 0, 0],
+  { gain, response, veil = [0, 0, 0] }: { gain: number; response: Response; veil?: Rgb },
 ): Probe => {
   const column = Math.min(view.width - 1, Math.max(0, Math.floor(u * view.width)))
   const row = Math.min(view.height - 1, Math.max(0, Math.floor(v * view.height)))

@@ -72,7 +72,5 @@ export const emitterOf = (light: Light, set: StudioSet): Emitter =>
     light.id,
     scaleRgb(colourOf(light, set), lampIntensity(light.lamp) * tiltFactor(light.modifier.tilt, axisOf(light, set))),
     light.modifier,
-    vectorOf(light.place),
-    axisOf(light, set),
-    light.rollDeg,
+    { centre: vectorOf(light.place), axis: axisOf(light, set), rollDeg: light.rollDeg },
   )

@@ -26,17 +26,22 @@ const HOLD_MOST = 6
 /** What each instruction more costs, so that "a third to both" wins over two numbers that are hardly better. */
 const INSTRUCTION = 1e-2
 
+/** Light of a dial's lights at a position, as a factor of full power. */
 export const factorAt = (dial: Dial, position: Position): number =>
   position === 'off' ? 0 : ratioFromStops(-position * dial.clickStops)
 
+/** The last click of a dial above its least power. */
 export const lastClick = (dial: Dial): number => Math.floor(dial.rangeStops / dial.clickStops + 1e-6)
 
+/** Where a dial stands. */
 export const positionNow = (dial: Dial): Position =>
   dial.now.on ? Math.min(lastClick(dial), Math.max(0, Math.round(-dial.now.powerStops / dial.clickStops))) : 'off'
 
 /** How far a dial was turned, in stops; NaN when it was switched on or off. */
-const turnOf = (dial: Dial, now: Position, position: Position): number =>
-  position === now ? 0 : position === 'off' || now === 'off' ? Number.NaN : (position - now) * dial.clickStops
+const turnOf = (dial: Dial, now: Position, position: Position): number => {
+  if (position === now) return 0
+  return position === 'off' || now === 'off' ? Number.NaN : (position - now) * dial.clickStops
+}
 
 const isSameInstruction = (a: Dial, turnA: number, b: Dial, turnB: number): boolean =>
   a.group === b.group && (turnA === turnB || (Number.isNaN(turnA) && Number.isNaN(turnB)))

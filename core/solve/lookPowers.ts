@@ -6,6 +6,7 @@ import { solvePowers, type PowerAnswer } from './powers'
 /** The powers that meet a look's targets or come nearest, and what stays missed under them. */
 export type LookAnswer = Omit<PowerAnswer, 'missStops'> & { misses: Miss[] }
 
+/** The dials of a look: lights that are turned alike share one; fixed ones stay. */
 export const dialsOf = (set: StudioSet, look: Look, fixedIds: readonly string[] = []): Dial[] =>
   set.lights.map(light => ({
     lightId: light.id,

@@ -5,6 +5,7 @@ import { stopsFromRatio, tidyStops } from '../physics/units/stops'
 import { boundedLeastSquares } from './boundedLeastSquares'
 import { factorAt, lastClick, positionNow, turnsCost, type Dial, type Position } from './controls'
 
+/** Powers that meet constraints best, and what they miss. */
 export type PowerAnswer = {
   settings: Record<string, LightSetting>
   /** Stops by which each constraint is missed after clicks: above 0 too much, below 0 too little. */
@@ -140,13 +141,19 @@ const searchClicks = (
 }
 
 /** Powers that come near before clicks: least squares of the levels' relative errors, within what the lamps can do. */
+/** How hard a constraint pulls against the others. */
+const pullOf = ({ isAnchor, isHard }: Constraint): number => {
+  if (isAnchor) return ANCHOR
+  return isHard ? 1 : WISHED
+}
+
 const ideal = (dials: readonly Dial[], constraints: readonly Constraint[], now: readonly number[]): number[] => {
   const aims = constraints.flatMap(constraint =>
     constraint.aims.map(({ row, wanted }) => ({
       shares: constraint.rows[row]!,
       wanted,
       base: constraint.bases?.[row] ?? 0,
-      pull: Math.sqrt((constraint.isAnchor ? ANCHOR : constraint.isHard ? 1 : WISHED) / constraint.aims.length),
+      pull: Math.sqrt(pullOf(constraint) / constraint.aims.length),
     })),
   )
   const rows = aims.map(({ shares, wanted, pull }) => shares.map(share => (pull * share) / wanted))

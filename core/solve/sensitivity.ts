@@ -11,6 +11,7 @@ import { QUALITY } from '../physics/transport/stage'
 
 /** What a thing may be off by without anybody seeing it. */
 export const SLIP_M = 0.05
+/** What an aim may be off by without anybody seeing it, degrees. */
 export const SLIP_DEG = 5
 
 /** What a slip of one thing in one direction does to the readings, stops. */

@@ -16,9 +16,14 @@ export const DARKS: readonly StartingPoint[] = [
     toBackdropM: 2.6,
     backdrop: 'Black paper roll',
     build: studio => {
-      studio.around('key', ['strip-grid', 'softbox-medium-grid', 'strip', 'softbox-medium'], -105, 1.2, 0.3, {
-        turn: { featherPanDeg: 0 },
-      })
+      studio.around(
+        'key',
+        ['strip-grid', 'softbox-medium-grid', 'strip', 'softbox-medium'],
+        { roundDeg: -105, distanceM: 1.2, overEyesM: 0.3 },
+        {
+          turn: { featherPanDeg: 0 },
+        },
+      )
       const { xM, yM } = studio.subject().place
       studio.panel('white-board', { xM: xM + 0.8, yM: yM + 0.35 }, 70)
     },
@@ -32,14 +37,23 @@ export const DARKS: readonly StartingPoint[] = [
     toBackdropM: 1.8,
     backdrop: 'Black paper roll',
     build: studio => {
-      studio.around('key', ['octa-grid', 'softbox-medium-grid', 'beauty-dish-grid'], -40, 1.1, 0.45)
+      studio.around('key', ['octa-grid', 'softbox-medium-grid', 'beauty-dish-grid'], {
+        roundDeg: -40,
+        distanceM: 1.1,
+        overEyesM: 0.45,
+      })
       const blue = gelNamed('Blue')
       const { xM, yM } = studio.subject().place
       studio.onBackdrop(['reflector', 'wide-reflector'], { xM, yM: Math.max(0.7, yM - 0.6), zM: 0.8 }, 0, 0.5, {
         gel: blue,
         powerStops: 0,
       })
-      studio.around('edge', ['strip-grid', 'strip', ...GRID], 142, 1.5, 0.35, { gel: paler(blue, 0.5) })
+      studio.around(
+        'edge',
+        ['strip-grid', 'strip', ...GRID],
+        { roundDeg: 142, distanceM: 1.5, overEyesM: 0.35 },
+        { gel: paler(blue, 0.5) },
+      )
       studio.wantOnly({ [BACKDROP_MIDDLE]: { kind: 'stops', stops: -0.5 } })
       studio.wantHair(-1)
     },
@@ -55,8 +69,16 @@ export const DARKS: readonly StartingPoint[] = [
     build: studio => {
       studio.crossed(['wide-reflector', 'reflector'], { gel: gelNamed('Honey') })
       for (const light of studio.set.lights) studio.change(set => flagOff(set, light))
-      studio.around('key', ['softbox-medium-grid', 'strip-grid', 'softbox-medium'], -60, 1.4, 0.4)
-      studio.around('fill', ['softbox-medium-grid', 'strip-grid', 'softbox-medium'], 60, 1.6, 0.3)
+      studio.around('key', ['softbox-medium-grid', 'strip-grid', 'softbox-medium'], {
+        roundDeg: -60,
+        distanceM: 1.4,
+        overEyesM: 0.4,
+      })
+      studio.around('fill', ['softbox-medium-grid', 'strip-grid', 'softbox-medium'], {
+        roundDeg: 60,
+        distanceM: 1.6,
+        overEyesM: 0.3,
+      })
       studio.wantOnly({ [BACKDROP_MIDDLE]: { kind: 'stops', stops: -0.6 } })
       studio.wantShadow(2)
     },
@@ -70,7 +92,7 @@ export const DARKS: readonly StartingPoint[] = [
     toBackdropM: 2,
     backdrop: 'Glitter curtain',
     build: studio => {
-      studio.around('key', ['beauty-dish', 'softbox-medium', 'octa'], -30, 1.4, 0.5)
+      studio.around('key', ['beauty-dish', 'softbox-medium', 'octa'], { roundDeg: -30, distanceM: 1.4, overEyesM: 0.5 })
       for (const side of [-1, 1]) {
         studio.onBackdrop(
           ['reflector-grid-40', 'reflector', 'fresnel-flood'],
@@ -107,8 +129,12 @@ export const DARKS: readonly StartingPoint[] = [
         { shape: 'box', widthM: 1, depthM: 0.9, heightM: 0.02 },
         { reflectance: [0.03, 0.03, 0.03], gloss: { kind: 'coat', refractiveIndex: 1.5 } },
       )
-      studio.around('key', ['strip', 'softbox-medium', 'softbox-large'], -75, 0.9, 0.15)
-      studio.around('fill', ['softbox-medium', 'strip', 'octa'], 70, 1.3, 0.3)
+      studio.around('key', ['strip', 'softbox-medium', 'softbox-large'], {
+        roundDeg: -75,
+        distanceM: 0.9,
+        overEyesM: 0.15,
+      })
+      studio.around('fill', ['softbox-medium', 'strip', 'octa'], { roundDeg: 70, distanceM: 1.3, overEyesM: 0.3 })
       studio.onBackdrop(GRID, { xM: studio.centreXM + 0.9, yM: 0.8, zM: 0.5 }, 0, 0.14)
       studio.wantOnly({})
       studio.wantShadow(3)

@@ -16,7 +16,11 @@ export const GREYS: readonly StartingPoint[] = [
     toBackdropM: 1.4,
     backdrop: 'Painted cloth',
     build: studio => {
-      studio.around('key', ['softbox-panel', 'octa', 'softbox-large', 'umbrella'], -45, 1.9, 0.45)
+      studio.around('key', ['softbox-panel', 'octa', 'softbox-large', 'umbrella'], {
+        roundDeg: -45,
+        distanceM: 1.9,
+        overEyesM: 0.45,
+      })
       studio.panel('white-board', { xM: studio.subject().place.xM + 0.95, yM: studio.subject().place.yM + 0.15 }, 90)
       studio.wantOnly({ [BACKDROP_MIDDLE]: { kind: 'stops', stops: -1.2 } })
     },
@@ -30,8 +34,12 @@ export const GREYS: readonly StartingPoint[] = [
     toBackdropM: 1.9,
     backdrop: 'Grey paper roll',
     build: studio => {
-      studio.around('key', ['octa-grid', 'softbox-medium-grid', 'softbox-medium', 'octa'], -40, 1.3, 0.5)
-      studio.around('edge', ['strip-grid', 'strip', ...GRID], 142, 1.6, 0.35)
+      studio.around('key', ['octa-grid', 'softbox-medium-grid', 'softbox-medium', 'octa'], {
+        roundDeg: -40,
+        distanceM: 1.3,
+        overEyesM: 0.5,
+      })
+      studio.around('edge', ['strip-grid', 'strip', ...GRID], { roundDeg: 142, distanceM: 1.6, overEyesM: 0.35 })
       const { xM, yM } = studio.subject().place
       studio.onBackdrop(
         GRID,
@@ -52,9 +60,13 @@ export const GREYS: readonly StartingPoint[] = [
     toBackdropM: 2.4,
     backdrop: 'Grey paper roll',
     build: studio => {
-      studio.around('key', SOFT, -42, 1.6, 0.5)
-      studio.around('fill', ['umbrella', 'softbox-panel', 'octa', 'softbox-large'], 25, 2.6, 0.15)
-      studio.around('edge', ['strip-grid', 'strip', ...GRID], 140, 1.7, 0.45)
+      studio.around('key', SOFT, { roundDeg: -42, distanceM: 1.6, overEyesM: 0.5 })
+      studio.around('fill', ['umbrella', 'softbox-panel', 'octa', 'softbox-large'], {
+        roundDeg: 25,
+        distanceM: 2.6,
+        overEyesM: 0.15,
+      })
+      studio.around('edge', ['strip-grid', 'strip', ...GRID], { roundDeg: 140, distanceM: 1.7, overEyesM: 0.45 })
       studio.onBackdrop(
         ['wide-reflector', 'reflector'],
         { xM: studio.centreXM, yM: 1.3, zM: studio.bounds.ceiling - 0.5 },
@@ -75,8 +87,17 @@ export const GREYS: readonly StartingPoint[] = [
     toBackdropM: 2,
     backdrop: 'Printed scenery',
     build: studio => {
-      studio.around('key', ['softbox-medium-grid', 'softbox-medium', 'octa'], -40, 1.4, 0.5)
-      studio.around('edge', ['strip-grid', 'strip', ...GRID], 145, 1.7, 0.4, { gel: gelNamed('Warming, half') })
+      studio.around('key', ['softbox-medium-grid', 'softbox-medium', 'octa'], {
+        roundDeg: -40,
+        distanceM: 1.4,
+        overEyesM: 0.5,
+      })
+      studio.around(
+        'edge',
+        ['strip-grid', 'strip', ...GRID],
+        { roundDeg: 145, distanceM: 1.7, overEyesM: 0.4 },
+        { gel: gelNamed('Warming, half') },
+      )
       const { xM, yM } = studio.subject().place
       studio.onBackdrop(
         ['reflector-grid-40', 'reflector', 'wide-reflector'],
@@ -97,7 +118,11 @@ export const GREYS: readonly StartingPoint[] = [
     toBackdropM: 1.9,
     backdrop: 'Grey paper roll',
     build: studio => {
-      studio.around('key', ['softbox-medium-grid', 'strip-grid', 'softbox-medium'], -65, 1.2, 0.35)
+      studio.around('key', ['softbox-medium-grid', 'strip-grid', 'softbox-medium'], {
+        roundDeg: -65,
+        distanceM: 1.2,
+        overEyesM: 0.35,
+      })
       const { xM, yM } = studio.subject().place
       studio.onBackdrop(
         ['reflector-grid-40', 'reflector-grid-30', 'reflector'],

@@ -17,7 +17,11 @@ export const STAGES: readonly StartingPoint[] = [
     toBackdropM: 3.6,
     backdrop: 'Green screen',
     build: studio => {
-      studio.around('key', ['softbox-large', 'octa', 'softbox-medium'], -40, 1.8, 0.5)
+      studio.around('key', ['softbox-large', 'octa', 'softbox-medium'], {
+        roundDeg: -40,
+        distanceM: 1.8,
+        overEyesM: 0.5,
+      })
       studio.crossed(['tube-bank', 'led-panel', ...WIDE], { distanceM: 2.7, heightM: 1.6 })
       studio.onBackdrop(
         ['tube-bank', 'led-panel', ...WIDE],
@@ -40,7 +44,7 @@ export const STAGES: readonly StartingPoint[] = [
     backdrop: 'Curved stage',
     mostMm: 70,
     build: studio => {
-      studio.around('key', BIG, -35, 2.6, 0.8)
+      studio.around('key', BIG, { roundDeg: -35, distanceM: 2.6, overEyesM: 0.8 })
       for (const side of [-1, 1]) {
         const xM = studio.centreXM + side * 0.62 * studio.halfM
         studio.put(
@@ -62,7 +66,11 @@ export const STAGES: readonly StartingPoint[] = [
     backdrop: 'Curved stage',
     mostMm: 70,
     build: studio => {
-      studio.around('key', ['octa-grid', 'softbox-medium-grid', ...BIG], -35, 2.2, 0.8)
+      studio.around('key', ['octa-grid', 'softbox-medium-grid', ...BIG], {
+        roundDeg: -35,
+        distanceM: 2.2,
+        overEyesM: 0.8,
+      })
       const { xM, yM } = studio.subject().place
       // Straight down before the sitter: the grid keeps it off the face.
       studio.put(
@@ -98,7 +106,11 @@ export const STAGES: readonly StartingPoint[] = [
       ]
     },
     build: studio => {
-      studio.around('key', ['octa-grid', 'softbox-medium-grid', ...BIG], -40, 2.4, 0.8)
+      studio.around('key', ['octa-grid', 'softbox-medium-grid', ...BIG], {
+        roundDeg: -40,
+        distanceM: 2.4,
+        overEyesM: 0.8,
+      })
       studio.onBackdrop(
         WIDE,
         { xM: Math.min(studio.bounds.right - 0.3, studio.centreXM + studio.halfM - 0.3), yM: 1.6, zM: 2 },

@@ -18,6 +18,7 @@ type LightOptions = {
 /** Building into a room: every place is asked for in the sitter's or the backdrop's terms and kept inside the walls. */
 export type Studio = ReturnType<typeof studioBuilder>
 
+/** A generic gel by its name; throws where there is none. */
 export const gelNamed = (name: string): Gel => {
   const found = GELS.find(gel => gel.name === name)
   if (!found) throw new RangeError(`No gel named "${name}".`)
@@ -36,6 +37,7 @@ export const paler = (gel: Gel, white: number): Gel => ({
 
 const STAND_MARGIN_M = 0.12
 
+/** Builds a set step by step from a start and a kit. */
 export const studioBuilder = (start: StudioSet, picker: Picker) => {
   let set = start
   const subject = () => set.subjects[0]!
@@ -94,9 +96,7 @@ export const studioBuilder = (start: StudioSet, picker: Picker) => {
     around: (
       job: Light['job'],
       kinds: readonly string[],
-      roundDeg: number,
-      distanceM: number,
-      overEyesM: number,
+      { roundDeg, distanceM, overEyesM }: { roundDeg: number; distanceM: number; overEyesM: number },
       options?: LightOptions,
     ): Light => {
       const { xM, yM } = subject().place

@@ -17,7 +17,7 @@ export const WHITES: readonly StartingPoint[] = [
     toBackdropM: 3.4,
     backdrop: 'White paper roll',
     build: studio => {
-      studio.around('key', OCTA, -40, 1.8, 0.5)
+      studio.around('key', OCTA, { roundDeg: -40, distanceM: 1.8, overEyesM: 0.5 })
       studio.crossed(WIDE)
     },
   },
@@ -30,7 +30,7 @@ export const WHITES: readonly StartingPoint[] = [
     toBackdropM: 2.4,
     backdrop: 'White paper roll',
     build: studio => {
-      studio.around('key', OCTA, 35, 1.5, 0.5)
+      studio.around('key', OCTA, { roundDeg: 35, distanceM: 1.5, overEyesM: 0.5 })
       const { xM, yM } = studio.subject().place
       studio.onBackdrop(
         WIDE,
@@ -50,7 +50,11 @@ export const WHITES: readonly StartingPoint[] = [
     toBackdropM: 2,
     backdrop: 'White wall',
     build: studio => {
-      studio.around('key', ['softbox-medium-grid', 'octa-grid', 'strip-grid', 'beauty-dish-grid'], -55, 0.85, 0.35)
+      studio.around('key', ['softbox-medium-grid', 'octa-grid', 'strip-grid', 'beauty-dish-grid'], {
+        roundDeg: -55,
+        distanceM: 0.85,
+        overEyesM: 0.35,
+      })
       studio.crossed(WIDE, { distanceM: 1, heightM: 1.7 })
       studio.wantOnly({ [BACKDROP_MIDDLE]: { kind: 'value', value: 250 } })
       for (const light of studio.set.lights.filter(({ job }) => job === 'backdrop'))
@@ -116,7 +120,7 @@ export const WHITES: readonly StartingPoint[] = [
           side * 0.35,
           0.55,
         )
-      studio.around('key', OCTA, 30, 1.6, 0.45)
+      studio.around('key', OCTA, { roundDeg: 30, distanceM: 1.6, overEyesM: 0.45 })
       studio.wantOnly({ [BACKDROP_MIDDLE]: { kind: 'stops', stops: 1 } })
     },
   },
@@ -142,7 +146,7 @@ export const WHITES: readonly StartingPoint[] = [
         widthM: 0.7,
         heightM: studio.set.backdrop.heightM - 0.05,
       })
-      studio.around('key', ['strip-grid', 'strip', 'softbox-medium'], 50, 1.4, 0.4)
+      studio.around('key', ['strip-grid', 'strip', 'softbox-medium'], { roundDeg: 50, distanceM: 1.4, overEyesM: 0.4 })
       studio.wantOnly({ 'backdrop/left': { kind: 'stops', stops: 1 }, 'backdrop/right': { kind: 'stops', stops: 1 } })
     },
   },
@@ -168,8 +172,8 @@ export const WHITES: readonly StartingPoint[] = [
         .toReversed()
     },
     build: studio => {
-      studio.around('key', ['umbrella', 'octa', 'softbox-large'], -32, 3.4, 0.9)
-      studio.around('fill', ['umbrella', 'octa', 'softbox-large'], 32, 3.4, 0.9)
+      studio.around('key', ['umbrella', 'octa', 'softbox-large'], { roundDeg: -32, distanceM: 3.4, overEyesM: 0.9 })
+      studio.around('fill', ['umbrella', 'octa', 'softbox-large'], { roundDeg: 32, distanceM: 3.4, overEyesM: 0.9 })
       studio.crossed(WIDE, { distanceM: 1.9, heightM: 2 })
       studio.wantShadow(1.4)
     },

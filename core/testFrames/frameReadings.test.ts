@@ -42,7 +42,7 @@ const placesOf = (learned: Learned, overStops = 0): Record<string, PlaceReading>
 describe('a frame as readings', () => {
   it('teaches what the backdrop lights really give, together with the others', () => {
     const truth: Learned = { lightStops: { 'backdrop-left': -0.6, 'backdrop-right': -0.2 }, bounceStops: 0 }
-    const kept = keepFrame(set, frame, frameReadings(set, look, frame, placesOf(truth, -0.3), layers))
+    const kept = keepFrame(set, frame, frameReadings(set, look, frame, placesOf(truth, -0.3), { layers }))
     expect(kept.readings.length).toBeGreaterThan(8)
     const { read } = evaluate(kept, look, calibratedLighting(kept, layers, learnedOf(kept, look)), camera)
     for (const point of framePoints(set)) {
@@ -64,14 +64,14 @@ describe('a frame as readings', () => {
         { ...place, stops: Math.min(place.stops, 0.18), isClipped: true },
       ]),
     )
-    const low = frameReadings(set, look, frame, clipped, layers)
-    const high = frameReadings(set, look, { ...frame, camera: { ...camera, fNumber: 4 } }, clipped, layers)
+    const low = frameReadings(set, look, frame, clipped, { layers })
+    const high = frameReadings(set, look, { ...frame, camera: { ...camera, fNumber: 4 } }, clipped, { layers })
     expect(low.length).toBeGreaterThan(high.length)
     expect(high).toEqual([])
   })
 
   it('gives way to what is read of it anew, and goes with it', () => {
-    const readings = frameReadings(set, look, frame, placesOf(NOTHING_LEARNED), layers)
+    const readings = frameReadings(set, look, frame, placesOf(NOTHING_LEARNED), { layers })
     const once = keepFrame(set, frame, readings)
     const again = keepFrame(once, { ...frame, note: 'again' }, readings.slice(0, 3))
     expect(again.frames.map(({ note }) => note)).toEqual(['again'])
@@ -144,7 +144,7 @@ describe('what a frame says', () => {
 
   it('comes from powers that the plan finds once it has learned from it', () => {
     const truth: Learned = { lightStops: { 'backdrop-left': -0.5, 'backdrop-right': -0.5 }, bounceStops: 0 }
-    const kept = keepFrame(set, frame, frameReadings(set, look, frame, placesOf(truth), layers))
+    const kept = keepFrame(set, frame, frameReadings(set, look, frame, placesOf(truth), { layers }))
     const answer = solveLook(evaluate(kept, look, calibratedLighting(kept, layers, learnedOf(kept, look)), camera), [
       'key',
     ])

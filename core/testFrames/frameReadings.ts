@@ -1,7 +1,6 @@
-import type { Lighting } from '../calibration/lighting'
-import { plannedParts, recordReading } from '../metering/record'
+import { plannedParts, recordReading, type Taken } from '../metering/record'
 import { learnedExposure } from '../calibration/compare'
-import { NOTHING_LEARNED, type Learned } from '../calibration/calibration'
+import { NOTHING_LEARNED } from '../calibration/calibration'
 import { roomLightAt } from '../calibration/roomLight'
 import { luminance } from '../physics/units/rgb'
 import { METER_CONSTANT, stopsOverCamera } from '../physics/photometry/meter'
@@ -32,8 +31,7 @@ export const frameReadings = (
   look: Look,
   frame: Frame,
   places: Readonly<Record<string, PlaceReading>>,
-  layers: Lighting['layers'],
-  room?: Learned['room'],
+  { layers, room }: Pick<Taken, 'layers' | 'room'>,
 ): Reading[] => {
   const lightIds = Object.keys(frame.lights).filter(id => frame.lights[id]!.on)
   if (lightIds.length === 0) return []
@@ -42,8 +40,10 @@ export const frameReadings = (
     const read = places[point.id]
     if (!read?.isThere || read.value < LEAST_VALUE) return []
     const planned = stopsOverCamera(
-      learnedExposure(plannedParts(set, taken.lights, lightIds, point, frame.camera, layers), NOTHING_LEARNED) +
-        luminance(roomLightAt(set, room, point, frame.camera.shutterS)),
+      learnedExposure(
+        plannedParts(set, taken.lights, lightIds, point, { camera: frame.camera, layers }),
+        NOTHING_LEARNED,
+      ) + luminance(roomLightAt(set, room, point, frame.camera.shutterS)),
       frame.camera,
       METER_CONSTANT.flat,
     )
@@ -57,10 +57,8 @@ export const frameReadings = (
       recordReading(
         set,
         taken,
-        { lightIds },
-        point,
-        frame.camera,
-        layers,
+        { step: { lightIds }, point },
+        { camera: frame.camera, layers, room },
         {
           id: idOf(frame.id, point.id),
           at: frame.at,
@@ -70,7 +68,6 @@ export const frameReadings = (
           shown: `${Math.round(read.value)}`,
           direction: 'in the picture',
         },
-        room,
       ),
     ]
   })

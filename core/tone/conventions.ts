@@ -12,6 +12,7 @@ export type ConventionId =
 /** A convention as what it wants of the backdrop. */
 export type Convention = { id: ConventionId; target: Target; areas?: readonly AreaTarget[] }
 
+/** All conventions, from the least light to the most. */
 export const CONVENTIONS: readonly Convention[] = [
   { id: 'level', target: { kind: 'stops', stops: 0 } },
   { id: 'two-thirds', target: { kind: 'stops', stops: 2 / 3 } },

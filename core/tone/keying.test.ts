@@ -37,7 +37,7 @@ const screenAt = (distanceM: number): StudioSet => {
 }
 const keying = async (set: StudioSet, gridStops?: readonly number[]) => {
   const { look, camera, lighting, readouts } = await solvedSet(set)
-  return keyingOf(set, look, camera, lighting, readouts, gridStops)
+  return keyingOf({ set, look, camera, lighting, readouts }, gridStops)
 }
 
 describe('a keying screen', () => {

@@ -8,7 +8,7 @@ import type { CameraSetting, Look, StudioSet } from '../model/schema'
 import { grey, luminance, type Rgb } from '../physics/units/rgb'
 import { stopsFromRatio } from '../physics/units/stops'
 import { dot, type Vector } from '../physics/units/vector'
-import type { Readout } from '../evaluation/readout'
+import type { Evaluation } from '../evaluation/evaluation'
 
 /**
  * What of a screen's own colour reaches the sitter this far under the key is not seen in the key; common practice, no
@@ -150,11 +150,7 @@ const colourOf = ([red, green, blue]: Rgb): number => {
  * where one is laid, else along a line at head height.
  */
 export const keyingOf = (
-  set: StudioSet,
-  look: Look,
-  camera: CameraSetting,
-  lighting: Lighting,
-  readouts: readonly Readout[],
+  { set, look, camera, lighting, readouts }: Pick<Evaluation, 'set' | 'look' | 'camera' | 'lighting' | 'readouts'>,
   gridStops: readonly number[] = [],
 ): KeyingScreen => {
   const stopsAt = (id: string) => readouts.find(({ point }) => point.id === id)?.stops ?? Number.NaN

@@ -14,6 +14,7 @@ export const TOLERANCES = {
   black: { stops: 1, name: 'Black', why: 'near black the eye tells no difference' },
 } as const
 
+/** What a backdrop is wanted as. */
 export type Use = keyof typeof TOLERANCES
 
 /** Values at and under which a backdrop counts as black, and from which as white. */
@@ -29,13 +30,9 @@ export const useOf = (set: StudioSet, look: Look): Use => {
   if (target?.kind === 'clip') return 'clipped'
   if (target?.kind === 'detail') return 'white'
   if (target?.kind !== 'value') return 'grey'
-  return target.value >= CLIPPED_VALUE
-    ? 'clipped'
-    : target.value >= WHITE_VALUE
-      ? 'white'
-      : target.value <= BLACK_VALUE
-        ? 'black'
-        : 'grey'
+  if (target.value >= CLIPPED_VALUE) return 'clipped'
+  if (target.value >= WHITE_VALUE) return 'white'
+  return target.value <= BLACK_VALUE ? 'black' : 'grey'
 }
 
 /** Evenness a look asks for: its own figure where it names one, else what its use wants. */

@@ -41,9 +41,11 @@ const placeWords = (set: StudioSet, path: readonly (string | number)[]): string 
 
 const sentence = (words: string): string => `${words.slice(0, 1).toUpperCase()}${words.slice(1)}`
 
+const BOUNDS: Readonly<Record<string, string>> = { min_value: 'at least', max_value: 'at most' }
+
 const issueWords = (set: StudioSet, issue: v.BaseIssue<unknown>): string => {
   const path = (issue.path ?? []).map(({ key }) => key as string | number)
-  const bound = issue.type === 'min_value' ? 'at least' : issue.type === 'max_value' ? 'at most' : ''
+  const bound = BOUNDS[issue.type]
   const place = placeWords(set, path)
   if (issue.type === 'min_length') return `${sentence(place)} is empty.`
   if (issue.type === 'max_length') return `${sentence(place)} is longer than the ${String(issue.requirement)} that fit.`

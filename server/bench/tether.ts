@@ -29,6 +29,7 @@ export const listen = (session: string, hear: (event: TetherEvent) => void): (()
   }
 }
 
+/** Tells whoever listens to a session what happened. */
 export const tell = (session: string, event: TetherEvent): void => listeners.get(session)?.forEach(hear => hear(event))
 
 /** Lays a picture down to be fetched by its session, and tells it. */

@@ -58,4 +58,5 @@ export const benchApi = () => ({
   },
 })
 
+/** What the bench service can be asked. */
 export type BenchApi = ReturnType<typeof benchApi>

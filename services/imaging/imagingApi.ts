@@ -222,4 +222,5 @@ export const imagingApi = () => ({
   },
 })
 
+/** What the imaging service can be asked. */
 export type ImagingApi = ReturnType<typeof imagingApi>

@@ -46,4 +46,5 @@ export const judgeApi = () => {
   }
 }
 
+/** What the judging service can be asked. */
 export type JudgeApi = ReturnType<typeof judgeApi>

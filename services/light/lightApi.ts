@@ -185,15 +185,11 @@ export const lightApi = () => {
       if (!picture) return undefined
       const { set: shown, lit } = picture
       const weights = frameWeights(shown, settings, camera, learned)
-      return probeFrame(
-        lit,
-        place.u,
-        place.v,
-        weights,
-        exposureGain(camera),
-        responseOf(shown.camera),
-        veilOf(shown.camera.veilingGlare, lit, weights),
-      )
+      return probeFrame(lit, { u: place.u, v: place.v }, weights, {
+        gain: exposureGain(camera),
+        response: responseOf(shown.camera),
+        veil: veilOf(shown.camera.veilingGlare, lit, weights),
+      })
     },
 
     /** A set with the powers of all its looks found from scratch, and what of their targets stays missed. */
@@ -223,7 +219,10 @@ export const lightApi = () => {
         camera,
         learned,
       )
-      return evennessOf(linear, lit.view.width, lit.view.height, shown.backdrop.reflectance, columns, rows)
+      return evennessOf({ linear, width: lit.view.width, height: lit.view.height }, shown.backdrop.reflectance, {
+        columns,
+        rows,
+      })
     },
 
     /** Which things the bounced part of the named points' readings comes from. */
@@ -252,4 +251,5 @@ export const lightApi = () => {
   }
 }
 
+/** What the light service can be asked. */
 export type LightApi = ReturnType<typeof lightApi>

@@ -20,6 +20,7 @@ export type Asking<P> = {
   report?: (progress: P) => void
 }
 
+/** The asking end of a service. */
 export type Connection<A extends Api> = {
   /** Asks a question. Rejected where the work threw, was called off, or the worker died under it. */
   call: <K extends keyof A & string>(

@@ -67,12 +67,18 @@ const everyday = async () => {
   const gridded = changeGrid(set, look.id, { over: 'backdrop', places: 'fifteen', free: [] })
   const hundred = Array.from({ length: 100 }, (_, index): Reading => {
     const lightIds = set.lights.slice(0, 1 + (index % set.lights.length)).map(({ id }) => id)
-    const reading = recordReading(set, look, { lightIds }, points[index % points.length]!, camera, lighting.layers, {
-      id: `reading-${index}`,
-      at: '2026-01-01T00:00:00.000Z',
-      fNumber: 8,
-      source: 'bench',
-    })
+    const reading = recordReading(
+      set,
+      look,
+      { step: { lightIds }, point: points[index % points.length]! },
+      { camera, layers: lighting.layers },
+      {
+        id: `reading-${index}`,
+        at: '2026-01-01T00:00:00.000Z',
+        fNumber: 8,
+        source: 'bench',
+      },
+    )
     return {
       ...reading,
       fNumber: meteredFNumber(

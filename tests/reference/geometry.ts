@@ -188,7 +188,7 @@ const meetBody = (body: Body): Meet => {
         : (low[axis]! + (cell[axis]! + (way[axis]! > 0 ? 1 : 0)) * step[axis]! - from[axis]!) / way[axis]!,
     )
     for (;;) {
-      const axis = next[0]! < next[1]! ? (next[0]! < next[2]! ? 0 : 2) : next[1]! < next[2]! ? 1 : 2
+      const axis = next.indexOf(Math.min(...next)) as 0 | 1 | 2
       const struck = inCell((cell[0]! * CELLS[1] + cell[1]!) * CELLS[2] + cell[2]!, ray)
       if (struck && struck.far <= next[axis]! + 1e-9) return struck
       cell[axis]! += way[axis]! > 0 ? 1 : -1

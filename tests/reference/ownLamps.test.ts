@@ -196,8 +196,7 @@ const CASES: [string, Plain['front'], Plain['sends'], Light['modifier'], number]
     'a measured table, rolled',
     { kind: 'rectangle', wide: 0.4, high: 0.1 },
     (right, up, off) => {
-      const share = (at30: number) =>
-        off <= 30 ? 1 + ((at30 - 1) * off) / 30 : off <= 60 ? (at30 * (60 - off)) / 30 : 0
+      const share = (at30: number) => (off <= 30 ? 1 + ((at30 - 1) * off) / 30 : (at30 * Math.max(0, 60 - off)) / 30)
       const turn = Math.abs(Math.atan2(up, right)) / DEG
       const folded = turn > 90 ? 180 - turn : turn
       return share(0.6) + ((share(0.2) - share(0.6)) * folded) / 90

@@ -88,7 +88,13 @@ const straight = (world: World, light: Emitter, at: V, answer: Answer, roll: Dic
 }
 
 /** The same by way of the coated sides. */
-const mirrored = (world: World, coats: readonly Flat[], light: Emitter, at: V, answer: Answer, roll: Dice): number =>
+const mirrored = (
+  world: World,
+  coats: readonly Flat[],
+  light: Emitter,
+  { at, answer }: { at: V; answer: Answer },
+  roll: Dice,
+): number =>
   coats.reduce((sum, { foot, normal, sheet, index }) => {
     const spot = spotOn(light, roll)
     const height = inner(minus(at, foot), normal)
@@ -149,7 +155,12 @@ export const tracePoint = (
         straight(world, light, place, answer, roll),
       )
       if (coats.length > 0)
-        addTo(sums[index]!.bounced, light.intensity, carried, mirrored(world, coats, light, place, answer, roll))
+        addTo(
+          sums[index]!.bounced,
+          light.intensity,
+          carried,
+          mirrored(world, coats, light, { at: place, answer }, roll),
+        )
     })
 
   for (let path = 0; path < paths; path++) {

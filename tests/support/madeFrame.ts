@@ -111,9 +111,11 @@ export const makeFrame = (scene: Scene): Made => {
               ring.filter(([u, v]) => formAt(x - shadow.x + u * shadow.soft, y - shadow.y + v * shadow.soft)).length) /
               ring.length,
         )
-      const light = form ? form.light(x, y) : isFloor ? floor!.light : backdrop
+      const ground = isFloor ? floor!.light : backdrop
+      const light = form ? form.light(x, y) : ground
       const factor = form ? 1 : 2 ** stops
-      region[at] = form ? SUBJECT : isFloor ? FLOOR : BACKDROP
+      const groundRegion = isFloor ? FLOOR : BACKDROP
+      region[at] = form ? SUBJECT : groundRegion
       for (let channel = 0; channel < 3; channel++) linear[at * 3 + channel] = light[channel]! * factor
     }
   }

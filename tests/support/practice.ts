@@ -90,11 +90,9 @@ const falloff = async (near: number, far: number): Promise<number> => {
 const figure = (
   what: string,
   unit: PracticeFigure['unit'],
-  app: number,
-  theory: number,
+  [app, theory]: readonly [number, number],
   source: string,
-  why = '',
-  within = 0.03,
+  { why = '', within = 0.03 }: { why?: string; within?: number } = {},
 ): PracticeFigure => ({ what, unit, app, theory, source, why, within })
 
 /** All figures of the page, worked out. */
@@ -103,21 +101,15 @@ export const practiceFigures = async (): Promise<PracticeFigure[]> => {
   const figures: PracticeFigure[] = []
   const add = (...of: Parameters<typeof figure>) => figures.push(figure(...of))
 
-  add(
-    'A small lamp at twice the distance, black hall',
-    'stops',
-    await falloff(1, 2),
-    -2,
-    'inverse square',
-    'Bounce of a hall of 1 %',
-  )
+  add('A small lamp at twice the distance, black hall', 'stops', [await falloff(1, 2), -2], 'inverse square', {
+    why: 'Bounce of a hall of 1 %',
+  })
   add(
     'f/16 at the subject becomes f/5.6: 1 m to 2.83 m',
     'stops',
-    await falloff(1, Math.sqrt(8)),
-    -3,
+    [await falloff(1, Math.sqrt(8)), -3],
     'inverse square; common practice, no source',
-    'Bounce of a hall of 1 %',
+    { why: 'Bounce of a hall of 1 %' },
   )
 
   const octa = withLight(only(black, 'key'), 'key', { modifier: modifierOfKind('octa') })
@@ -125,10 +117,12 @@ export const practiceFigures = async (): Promise<PracticeFigure[]> => {
   add(
     'An octa of 1.2 m from 3.6 m to 1.2 m: gains',
     'stops',
-    stopsBetween(await octaAt(1.2), await octaAt(3.6)),
-    2 * Math.log2(3) - Math.log2(1.25) + Math.log2(1 + 0.36 / 12.96),
+    [
+      stopsBetween(await octaAt(1.2), await octaAt(3.6)),
+      2 * Math.log2(3) - Math.log2(1.25) + Math.log2(1 + 0.36 / 12.96),
+    ],
     'E = I / (d^2 + R^2), closed form of an even disc',
-    'The front is a little less than even toward its rim (cos^1.2), and a dome reads it',
+    { why: 'The front is a little less than even toward its rim (cos^1.2), and a dome reads it' },
   )
 
   const pair = onBackdrop(onBackdrop(black, 'backdrop-left', -2, 3), 'backdrop-right', 2, 3)
@@ -139,8 +133,7 @@ export const practiceFigures = async (): Promise<PracticeFigure[]> => {
   add(
     'Two equal lights against one: f/2.8 and f/2.8 read f/4',
     'stops',
-    stopsBetween(both(BACKDROP_MIDDLE), left(BACKDROP_MIDDLE)),
-    1,
+    [stopsBetween(both(BACKDROP_MIDDLE), left(BACKDROP_MIDDLE)), 1],
     'N = sqrt(N1^2 + N2^2)',
   )
   const sides = onBackdrop(
@@ -152,11 +145,13 @@ export const practiceFigures = async (): Promise<PracticeFigure[]> => {
   add(
     'Side lights at 3.8 and 4.1 m: the nearer gives more',
     'stops',
-    stopsBetween(
-      (await readOf(only(sides, 'backdrop-left')))(BACKDROP_MIDDLE),
-      (await readOf(only(sides, 'backdrop-right')))(BACKDROP_MIDDLE),
-    ),
-    0.22,
+    [
+      stopsBetween(
+        (await readOf(only(sides, 'backdrop-left')))(BACKDROP_MIDDLE),
+        (await readOf(only(sides, 'backdrop-right')))(BACKDROP_MIDDLE),
+      ),
+      0.22,
+    ],
     'inverse square; the trade says a quarter; common practice, no source',
   )
 
@@ -169,11 +164,12 @@ export const practiceFigures = async (): Promise<PracticeFigure[]> => {
   add(
     'Key at 0.75 m, backdrop 2.75 m behind, white paper: renders',
     'value',
-    nearKey(BACKDROP_MIDDLE).value!,
-    57,
+    [nearKey(BACKDROP_MIDDLE).value!, 57],
     'inverse square (-4.4 stops) and straight sRGB',
-    'A soft key near by falls off less than its distance says, and leans down: less of it goes to the paper',
-    2,
+    {
+      why: 'A soft key near by falls off less than its distance says, and leans down: less of it goes to the paper',
+      within: 2,
+    },
   )
 
   const exposed = await readOf({ ...demo, camera: { ...demo.camera, veilingGlare: 0 } }, true)
@@ -184,11 +180,12 @@ export const practiceFigures = async (): Promise<PracticeFigure[]> => {
   add(
     'White shirt that looks at the key, exposed for the dome, demo hall: renders',
     'value',
-    renders(shirt(exposed, exposed(KEY_SIDE).fNumber)),
-    241,
+    [renders(shirt(exposed, exposed(KEY_SIDE).fNumber)), 241],
     'white of 88 % level with the camera setting, straight sRGB',
-    'The dome takes the hall from all round but divides by 340 and not 250; the shirt takes only what falls on its front',
-    2,
+    {
+      why: 'The dome takes the hall from all round but divides by 340 and not 250; the shirt takes only what falls on its front',
+      within: 2,
+    },
   )
   const carded = await readOf(
     holdPoint({ ...demo, camera: { ...demo.camera, veilingGlare: 0 } }, KEY_SIDE, { receptor: 'flat', looks: 'light' }),
@@ -197,22 +194,18 @@ export const practiceFigures = async (): Promise<PracticeFigure[]> => {
   add(
     'The same, exposed for a card toward the key',
     'value',
-    renders(shirt(carded, carded(KEY_SIDE).fNumber)),
-    241,
+    [renders(shirt(carded, carded(KEY_SIDE).fNumber)), 241],
     'the same',
-    '',
-    2,
+    { why: '', within: 2 },
   )
 
   const alone = await readOf(only(demo, 'key'))
   add(
     'Lighting ratio, key alone at 40 degrees, demo hall',
     'stops',
-    ratioOfLight(alone(LIT_CHEEK), alone(SHADOW_SIDE), ['key'])!.stops,
-    4.2,
+    [ratioOfLight(alone(LIT_CHEEK), alone(SHADOW_SIDE), ['key'])!.stops, 4.2],
     'an audit of the same hall by the skin of the picture: 18:1',
-    'A dome in free air beside the head, as it was read before, shows 1.2 stops',
-    0.15,
+    { why: 'A dome in free air beside the head, as it was read before, shows 1.2 stops', within: 0.15 },
   )
   const aloneBlack = await readOf(
     only(painted({ ...demo, backdrop: { ...demo.backdrop, reflectance: grey(0.02) } }, 0.02), 'key'),
@@ -220,11 +213,12 @@ export const practiceFigures = async (): Promise<PracticeFigure[]> => {
   add(
     'The same in a black hall',
     'stops',
-    ratioOfLight(aloneBlack(LIT_CHEEK), aloneBlack(SHADOW_SIDE), ['key'])!.stops,
-    5.6,
+    [ratioOfLight(aloneBlack(LIT_CHEEK), aloneBlack(SHADOW_SIDE), ['key'])!.stops, 5.6],
     'the same audit',
-    'Another cheek: the one read here lies further round, where a black hall leaves next to nothing',
-    0.3,
+    {
+      why: 'Another cheek: the one read here lies further round, where a black hall leaves next to nothing',
+      within: 0.3,
+    },
   )
   const filled = addLight(
     black,
@@ -249,11 +243,9 @@ export const practiceFigures = async (): Promise<PracticeFigure[]> => {
   add(
     'Key to fill 2:1, each alone: key + fill to fill',
     '',
-    ratioOfLight(twoToOne(LIT_CHEEK), twoToOne(SHADOW_SIDE), ['key'])!.highlightToShadow,
-    3,
+    [ratioOfLight(twoToOne(LIT_CHEEK), twoToOne(SHADOW_SIDE), ['key'])!.highlightToShadow, 3],
     '(2 + 1) : 1; common practice, no source',
-    'Fill falls on both cheeks a little otherwise, and some key comes round',
-    0.1,
+    { why: 'Fill falls on both cheeks a little otherwise, and some key comes round', within: 0.1 },
   )
 
   // Backdrop against the camera setting: what rules of thumb come to on white paper of 88 %.
@@ -264,23 +256,20 @@ export const practiceFigures = async (): Promise<PracticeFigure[]> => {
       (value / 255 <= 0.04045 ? value / 255 / 12.92 : ((value / 255 + 0.055) / 1.055) ** 2.4) /
         (luminance(paper.rendered!.linear) / 2 ** paper.stops),
     )
-  add('White paper wants for 255', 'stops', paperStops(255), 0.18, 'log2(1 / 0.88)')
+  add('White paper wants for 255', 'stops', [paperStops(255), 0.18], 'log2(1 / 0.88)')
   add(
     'White paper wants for mid grey 118',
     'stops',
-    paperStops(118),
-    -2.28,
+    [paperStops(118), -2.28],
     'straight sRGB; the trade says 2 to 2.5 down; common practice, no source',
   )
   const veiled = (await readOf(demo))(BACKDROP_MIDDLE)
   add(
     'The lens\u2019s veil of 2 % on the demo\u2019s white',
     'stops',
-    Math.log2(luminance(veiled.rendered!.linear) / luminance(paper.rendered!.linear)),
-    Math.log2(1.02 + 0.02 * -0.35),
+    [Math.log2(luminance(veiled.rendered!.linear) / luminance(paper.rendered!.linear)), Math.log2(1.02 + 0.02 * -0.35)],
     'glare index times the mean of the frame, here some 65 % of the white',
-    'The mean of the frame is worked out',
-    0.01,
+    { why: 'The mean of the frame is worked out', within: 0.01 },
   )
 
   const cooling = GELS.find(({ name }) => name === 'Cooling, full')!
@@ -288,20 +277,16 @@ export const practiceFigures = async (): Promise<PracticeFigure[]> => {
   add(
     'Full cooling gel on tungsten costs',
     'stops',
-    gelStops(cooling, 3200),
-    1.6,
+    [gelStops(cooling, 3200), 1.6],
     'about a third comes through; typical, from memory',
-    'Derived from the mireds and a peak of 75 %',
-    0.01,
+    { why: 'Derived from the mireds and a peak of 75 %', within: 0.01 },
   )
   add(
     'Full warming gel on flash costs',
     'stops',
-    gelStops(warming, 5600),
-    0.9,
+    [gelStops(warming, 5600), 0.9],
     'about 55 % comes through; typical, from memory',
-    'Derived from the mireds and a peak of 88 %',
-    0.01,
+    { why: 'Derived from the mireds and a peak of 88 %', within: 0.01 },
   )
 
   const gridded = emitterOf({ ...demo.lights[1]!, modifier: modifierOfKind('reflector-grid-20') }, demo)
@@ -309,57 +294,50 @@ export const practiceFigures = async (): Promise<PracticeFigure[]> => {
   add(
     'A 20-degree honeycomb, 10 degrees off its axis, against the axis',
     'stops',
-    Math.log2(at(10) / at(0)),
-    -1,
+    [Math.log2(at(10) / at(0)), -1],
     'half at half the rated angle',
-    'The reflector behind it falls off a little too',
-    0.01,
+    { why: 'The reflector behind it falls off a little too', within: 0.01 },
   )
   const bulb = emitterOf({ ...demo.lights[1]!, modifier: modifierOfKind('bare-bulb') }, demo)
   const dish = emitterOf({ ...demo.lights[1]!, modifier: modifierOfKind('reflector') }, demo)
   add(
     'A bare bulb against the standard reflector, on the axis',
     'stops',
-    Math.log2(luminance(bulb.intensity) / luminance(dish.intensity)),
-    -2.75,
+    [Math.log2(luminance(bulb.intensity) / luminance(dish.intensity)), -2.75],
     'the same lamp all round: the reflector gathers three quarters into its beam',
-    'Rounded to a tenth',
-    0.01,
+    { why: 'Rounded to a tenth', within: 0.01 },
   )
 
   const lit = { ...demo, room: { ...demo.room, ambient: { lux: (160 / 64) * 125, cctK: 5600 } } }
   add(
     'Room light six stops under the camera setting adds to a backdrop at -5',
     'stops',
-    roomAdds({
-      parts: [{ lightId: 'x', directLuxS: 160 / 32, bouncedLuxS: 0 }],
-      roomLuxS: (await readOf(lit))(BACKDROP_MIDDLE).roomLuxS,
-    }),
-    Math.log2(1.5),
+    [
+      roomAdds({
+        parts: [{ lightId: 'x', directLuxS: 160 / 32, bouncedLuxS: 0 }],
+        roomLuxS: (await readOf(lit))(BACKDROP_MIDDLE).roomLuxS,
+      }),
+      Math.log2(1.5),
+    ],
     'log2(1 + 2^-1)',
-    '',
-    0.005,
+    { why: '', within: 0.005 },
   )
 
   const screen = distanceForStops(3, 2.5, 2, -2)
-  add(
-    'A screen of 3 x 2.5 m, seen from 2 m: its colour falls two stops at',
-    'm',
-    screen!,
-    4,
-    'inverse square',
-    'A screen is no point: near it falls off less',
-    0.05,
-  )
+  add('A screen of 3 x 2.5 m, seen from 2 m: its colour falls two stops at', 'm', [screen!, 4], 'inverse square', {
+    why: 'A screen is no point: near it falls off less',
+    within: 0.05,
+  })
   add(
     'A 50 mm lens on 24 x 36 mm: corners lose',
     'stops',
-    falloffOf({ ...demo.camera, lens: { focalLengthMm: 50 }, falloff: { use: 'model', fields: [] } }, { fNumber: 8 })
-      .cornerStops,
-    0.5,
+    [
+      falloffOf({ ...demo.camera, lens: { focalLengthMm: 50 }, falloff: { use: 'model', fields: [] } }, { fNumber: 8 })
+        .cornerStops,
+      0.5,
+    ],
     'the fourth power of the cosine',
-    '',
-    0.01,
+    { why: '', within: 0.01 },
   )
   return figures
 }

@@ -59,12 +59,18 @@ export const rehearse = async (
       faults: NO_FAULTS,
       sinceS: 60,
     })
-    const reading: Reading = recordReading(set, look(), step, point, camera, layers, {
-      id: `reading-${index}`,
-      at: '2026-01-01T00:00:00.000Z',
-      fNumber: Math.max(0.1, shown ?? 0) * 2 ** ((mine?.isoStops ?? 0) / 2),
-      source: 'bench',
-    })
+    const reading: Reading = recordReading(
+      set,
+      look(),
+      { step, point },
+      { camera, layers },
+      {
+        id: `reading-${index}`,
+        at: '2026-01-01T00:00:00.000Z',
+        fNumber: Math.max(0.1, shown ?? 0) * 2 ** ((mine?.isoStops ?? 0) / 2),
+        source: 'bench',
+      },
+    )
     const off = surpriseStops(reading, known().learned)
     set = addReading(set, reading)
     const light = step.kind === 'alone' ? set.lights.find(({ id }) => id === step.lightIds[0]) : undefined

@@ -76,10 +76,13 @@ const THIRD_STOP_NAMES = [
 
 /** Apertures and readings between these f-numbers are understood. */
 export const SMALLEST_F_NUMBER = 0.25
+/** The largest f-number that is understood. */
 export const LARGEST_F_NUMBER = 720
 
+/** How f-numbers may be written. */
 export const F_NUMBER_HELP = 'Write an f-number such as f/8 +0.3, 8.7, 5.6 1/3 or 2.8 and 3/10.'
 
+/** How an f-number is written: a full stop with a part of one, or decimals. */
 export type FNumberStyle = StopStyle | 'decimal'
 
 /** Two figures, and one more where two would be the name of a third of a stop, which means a power of sqrt 2. */

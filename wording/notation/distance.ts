@@ -1,6 +1,7 @@
 import { fractionFrom, plainFigures } from './stops'
 import { refused, understood, type Outcome } from '#core/shared/outcome'
 
+/** Metres, or feet and inches. */
 export type LengthUnit = 'metric' | 'imperial'
 
 /** How a length in metres is written for whoever reads it. */
@@ -49,7 +50,7 @@ export const parseDistance = (text: string, unit: LengthUnit): Outcome<number> =
   const body = plain.replace(/^[+-]\s*/, '')
   const metric = /^(\d+(?:\.\d*)?|\.\d+) ?(m|cm|mm)?$/i.exec(body)
   const size = metric
-    ? Number(metric[1]) * (metric[2] ? METRES_PER[metric[2].toLowerCase()]! : unit === 'metric' ? 1 : METRES_PER_FOOT)
+    ? Number(metric[1]) * (METRES_PER[metric[2]?.toLowerCase() ?? ''] ?? (unit === 'metric' ? 1 : METRES_PER_FOOT))
     : imperialFrom(body)
   if (size === undefined || Number.isNaN(size)) {
     return refused(`"${text.trim()}" is not a distance. Write for example 1.80 m, 180 cm, 5 ft 11 in or 5'11".`)

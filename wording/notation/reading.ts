@@ -64,12 +64,10 @@ export const parseReading = (text: string, meter: MeterSetting): Outcome<number>
 /** How readings are written: as f-numbers, or for light that lasts in another unit. */
 export type ReadingUnit = 'f-number' | 'ev' | 'lux' | 'foot-candles' | 'percent'
 
-const figures = (value: number): string =>
-  value >= 100
-    ? String(Math.round(value))
-    : value >= 10
-      ? value.toFixed(1).replace(/\.0$/, '')
-      : Number(value.toPrecision(2)).toString()
+const figures = (value: number): string => {
+  if (value >= 100) return String(Math.round(value))
+  return value >= 10 ? value.toFixed(1).replace(/\.0$/, '') : Number(value.toPrecision(2)).toString()
+}
 
 /** Writes a reading in a unit; percent is of the light that the camera setting wants. */
 export const formatReading = (

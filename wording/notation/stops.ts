@@ -16,6 +16,7 @@ const GLYPHS: Record<string, string> = {
 /** How part-stops are written: tenths as decimals, thirds and halves as fractions. */
 export type StopStyle = 'tenths' | 'thirds' | 'halves'
 
+/** Steps to the stop in each style. */
 export const STOP_STYLE_STEPS: Record<StopStyle, number> = { tenths: 10, thirds: 3, halves: 2 }
 
 const FRACTION_NAMES: Record<string, string> = { '1/3': '⅓', '2/3': '⅔', '1/2': '½' }

@@ -52,8 +52,10 @@ const map = computed(() =>
 )
 const fields = computed(() => (map.value ? fieldsOf(map.value, valueOf) : []))
 const lines = computed(() => (map.value && wanted.value !== undefined ? linesAt(map.value, wanted.value) : []))
-const inUnit = (axis: Axis, value: number) =>
-  axis.unit === 'm' ? distance(value) : axis.unit === 'stops' ? `${formatStops(value)} stops` : `${Math.round(value)}°`
+const inUnit = ({ unit }: Axis, value: number) => {
+  if (unit === 'm') return distance(value)
+  return unit === 'stops' ? `${formatStops(value)} stops` : `${Math.round(value)}°`
+}
 const nowWords = (axis: Axis) => `${axisWords(axis)} ${inUnit(axis, axis.now)}`
 const where = computed(
   () => chosen.value && `Now ${nowWords(chosen.value.x)}, ${inSentence(nowWords(chosen.value.y))}.`,

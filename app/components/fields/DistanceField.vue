@@ -14,12 +14,11 @@ const { distance, parse } = useUnits()
 const { words: problem, attempt, refuse } = useRefusal()
 const id = useId()
 const ROUNDING_M = 0.005
-const rangeWords = () =>
-  !Number.isFinite(props.most)
-    ? `at least ${distance(props.least)}`
-    : !Number.isFinite(props.least)
-      ? `at most ${distance(props.most)}`
-      : `from ${distance(props.least)} to ${distance(props.most)}`
+const rangeWords = () => {
+  if (!Number.isFinite(props.most)) return `at least ${distance(props.least)}`
+  if (!Number.isFinite(props.least)) return `at most ${distance(props.most)}`
+  return `from ${distance(props.least)} to ${distance(props.most)}`
+}
 
 const commit = (event: Event) => {
   const field = event.target as HTMLInputElement

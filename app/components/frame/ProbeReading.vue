@@ -6,13 +6,11 @@ const props = defineProps<{ probe?: Probe }>()
 const studio = useStudio()
 
 const isGrey = computed(() => props.probe && Math.max(...props.probe.values) - Math.min(...props.probe.values) < 3)
-const value = computed(() =>
-  props.probe
-    ? isGrey.value
-      ? `${Math.round(props.probe.values[1])}`
-      : props.probe.values.map(channel => Math.round(channel)).join(' ')
-    : '–',
-)
+const value = computed(() => {
+  if (!props.probe) return '–'
+  const { values } = props.probe
+  return isGrey.value ? `${Math.round(values[1])}` : values.map(channel => Math.round(channel)).join(' ')
+})
 const shares = computed(() =>
   Object.entries(props.probe?.shares ?? {})
     .map(([id, share]) => ({

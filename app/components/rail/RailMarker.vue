@@ -68,9 +68,9 @@ watch(
   { flush: 'post', immediate: true },
 )
 
-const NUDGE_STOPS = 0.1
+const NUDGES_STOPS: Readonly<Record<string, number>> = { ArrowUp: 0.1, ArrowDown: -0.1 }
 const nudge = (event: KeyboardEvent) => {
-  const step = event.key === 'ArrowUp' ? NUDGE_STOPS : event.key === 'ArrowDown' ? -NUDGE_STOPS : 0
+  const step = NUDGES_STOPS[event.key] ?? 0
   if (step === 0 || !isBackdrop.value || !props.readout.rendered) return
   event.preventDefault()
   const from = props.readout.targetStops ?? props.readout.stops

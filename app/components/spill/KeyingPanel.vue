@@ -10,11 +10,13 @@ const { places } = useGridPlaces()
 const screen = computed(() =>
   light.camera && light.lighting && light.readouts.length > 0
     ? keyingOf(
-        studio.document,
-        studio.look,
-        light.camera,
-        light.lighting,
-        light.readouts,
+        {
+          set: studio.document,
+          look: studio.look,
+          camera: light.camera,
+          lighting: light.lighting,
+          readouts: light.readouts,
+        },
         places.value.map(({ stops }) => stops),
       )
     : undefined,

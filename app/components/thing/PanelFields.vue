@@ -26,15 +26,11 @@ const HOLES = [
   { value: 'slats', name: 'slats' },
   { value: 'lattice', name: 'lattice' },
 ] as const
-const cut = (kind: string) =>
-  change({
-    holes:
-      kind === 'slats'
-        ? { kind, count: 10, openShare: 0.5 }
-        : kind === 'lattice'
-          ? { kind, columns: 2, rows: 3, openShare: 0.75 }
-          : null,
-  })
+const CUTS: Readonly<Record<string, Panel['holes']>> = {
+  slats: { kind: 'slats', count: 10, openShare: 0.5 },
+  lattice: { kind: 'lattice', columns: 2, rows: 3, openShare: 0.75 },
+}
+const cut = (kind: string) => change({ holes: CUTS[kind] ?? null })
 
 const fromId = ref('')
 const goalId = ref<string>(SHADOW_SIDE)

@@ -55,17 +55,12 @@ const MASKS = [
   { value: 'slats', name: 'slats' },
   { value: 'window', name: 'window' },
 ] as const
-const fitMask = (kind: string) =>
-  change({
-    mask:
-      kind === 'strip'
-        ? { kind, share: 0.3, turnDeg: 0 }
-        : kind === 'slats'
-          ? { kind, count: 6, openShare: 0.5, turnDeg: 0 }
-          : kind === 'window'
-            ? { kind, columns: 2, rows: 3, barShare: 0.15, turnDeg: 0 }
-            : null,
-  })
+const FITTED: Readonly<Record<string, Light['modifier']['mask']>> = {
+  strip: { kind: 'strip', share: 0.3, turnDeg: 0 },
+  slats: { kind: 'slats', count: 6, openShare: 0.5, turnDeg: 0 },
+  window: { kind: 'window', columns: 2, rows: 3, barShare: 0.15, turnDeg: 0 },
+}
+const fitMask = (kind: string) => change({ mask: FITTED[kind] ?? null })
 </script>
 
 <template>

@@ -47,12 +47,11 @@ const now = (readout: Readout) =>
   readout.value === undefined
     ? formatStops(readout.stops)
     : `${Math.round(readout.value)} (${formatStops(readout.stops)})`
-const standing = ({ missStops }: Readout) =>
-  missStops === undefined
-    ? ''
-    : Math.abs(missStops) <= ON_TARGET_STOPS
-      ? 'on target'
-      : `${formatStops(Math.abs(missStops)).slice(1)} too ${missStops > 0 ? 'bright' : 'dark'}`
+const standing = ({ missStops }: Readout) => {
+  if (missStops === undefined) return ''
+  if (Math.abs(missStops) <= ON_TARGET_STOPS) return 'on target'
+  return `${formatStops(Math.abs(missStops)).slice(1)} too ${missStops > 0 ? 'bright' : 'dark'}`
+}
 </script>
 
 <template>

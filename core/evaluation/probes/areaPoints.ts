@@ -32,17 +32,20 @@ export const visibleBackdrop = (set: StudioSet): Visible => {
 
 /** A grid of this many columns and rows lies over what the frame shows of the backdrop. */
 export const AREA_COLUMNS = 5
+/** Rows of the places by which a ramp or an even backdrop is judged. */
 export const AREA_ROWS = 5
+/** Places round a pool by which its fall is judged. */
 export const POOL_RING = 8
 
 /** Row 0 is the top, column 0 the left. */
 export const areaId = (row: number, column: number): string => `area/${row}-${column}`
 /** A pool belongs to its look: two looks may have one each, at places of their own. */
 export const poolMiddleId = (lookId: string): string => `pool/${lookId}/middle`
+/** The id of a place round a look's pool. */
 export const ringId = (lookId: string, index: number): string => `pool/${lookId}/ring-${index}`
 
 const place = (set: StudioSet, id: string, xM: number, heightM: number): MeterPoint => ({
-  ...onBackdrop(set, id, 'Backdrop', xM, heightM),
+  ...onBackdrop(set, { id, name: 'Backdrop' }, { xM, heightM }),
   isEssential: false,
 })
 

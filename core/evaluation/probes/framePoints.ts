@@ -15,10 +15,11 @@ export const framePoints = (set: StudioSet): MeterPoint[] => {
     return {
       ...onBackdrop(
         set,
-        id,
-        name,
-        leftM + ((column + 0.5) / FRAME_COLUMNS) * (rightM - leftM),
-        topM - ((row + 0.5) / FRAME_ROWS) * (topM - bottomM),
+        { id, name },
+        {
+          xM: leftM + ((column + 0.5) / FRAME_COLUMNS) * (rightM - leftM),
+          heightM: topM - ((row + 0.5) / FRAME_ROWS) * (topM - bottomM),
+        },
       ),
       heldWords: 'in the picture',
       isEssential: false,

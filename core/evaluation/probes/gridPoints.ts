@@ -58,7 +58,7 @@ const onSweep = (
       ? [radius - out * Math.cos(angle), radius - out * Math.sin(angle)]
       : [radius + (1 - up) * Math.max(0.1, backdrop.sweepM - radius), METER_OFF_M]
   return {
-    ...onBackdrop(set, id, name, xM, 1),
+    ...onBackdrop(set, { id, name }, { xM, heightM: 1 }),
     position: [xM, yM, zM],
     facing,
     facingWords: over === 'cove' ? 'flat disc square to the curve' : 'flat disc up',
@@ -82,10 +82,8 @@ export const gridPoints = (set: StudioSet, grid: Grid): MeterPoint[] => {
       ? {
           ...onBackdrop(
             set,
-            id,
-            name,
-            leftM + place.across * (rightM - leftM),
-            bottomM + place.up * (topM - bottomM),
+            { id, name },
+            { xM: leftM + place.across * (rightM - leftM), heightM: bottomM + place.up * (topM - bottomM) },
             holdOf(set, ALL_BACKDROP),
           ),
           heldWords: 'against the backdrop',

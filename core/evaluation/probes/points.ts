@@ -89,6 +89,7 @@ const FLAT_HOLD: Hold = { receptor: 'flat', looks: 'surface' }
 export const holdKeyOf = (point: Pick<MeterPoint, 'id' | 'surface'>): string =>
   point.surface === 'backdrop' ? ALL_BACKDROP : point.id
 
+/** How the meter is held at a place: as the set has it, or as usual. */
 export const holdOf = (set: StudioSet, pointId: string): Hold => set.holds[pointId] ?? USUAL_HOLDS[pointId] ?? FLAT_HOLD
 
 /**
@@ -151,6 +152,7 @@ const keySide = (set: StudioSet, subject: Subject, hold = holdOf(set, KEY_SIDE))
 /** A card held at the face, toward the key: what a white thing there renders. */
 export const CARD_AT_KEY = 'sense/card-at-key'
 
+/** A card at the subject that looks at the key. */
 export const cardAtKey = (set: StudioSet): MeterPoint => ({
   ...keySide(set, set.subjects[0]!, { receptor: 'flat', looks: 'light' }),
   id: CARD_AT_KEY,
@@ -241,10 +243,8 @@ const cornerAt = ({ backdrop }: StudioSet, xM: number): number => {
  */
 export const onBackdrop = (
   set: StudioSet,
-  id: string,
-  name: string,
-  xM: number,
-  heightM: number,
+  { id, name }: { id: string; name: string },
+  { xM, heightM }: { xM: number; heightM: number },
   hold = FLAT_HOLD,
 ): MeterPoint => {
   const isLit = set.backdrop.kind === 'lit-panel'
@@ -265,6 +265,7 @@ export const onBackdrop = (
   }
 }
 
+/** Height at which the backdrop is read, metres. */
 export const readHeightM = (set: StudioSet): number =>
   Math.min(headHeightM(set.subjects[0]!), set.backdrop.heightM - 0.1)
 
@@ -298,7 +299,12 @@ export const meterPoints = (set: StudioSet): MeterPoint[] => {
     cheekPoint(set, subject, false),
     hair(set, subject),
     ...BACKDROP_PLACES.map(({ id, name, across }) =>
-      onBackdrop(set, id, name, set.backdrop.centreXM + across * reach, readHeightM(set), holdOf(set, ALL_BACKDROP)),
+      onBackdrop(
+        set,
+        { id, name },
+        { xM: set.backdrop.centreXM + across * reach, heightM: readHeightM(set) },
+        holdOf(set, ALL_BACKDROP),
+      ),
     ),
     floor(set, subject),
     ...set.points.map(point => own(set, point)),
@@ -311,10 +317,8 @@ export const bandPoints = (set: StudioSet, count: number): MeterPoint[] =>
     const share = (index + 0.5) / count - 0.5
     return onBackdrop(
       set,
-      `band/${index}`,
-      'Backdrop band',
-      set.backdrop.centreXM + share * set.backdrop.widthM,
-      readHeightM(set),
+      { id: `band/${index}`, name: 'Backdrop band' },
+      { xM: set.backdrop.centreXM + share * set.backdrop.widthM, heightM: readHeightM(set) },
     )
   })
 

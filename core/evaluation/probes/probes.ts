@@ -21,6 +21,7 @@ const unique = (points: readonly MeterPoint[]): MeterPoint[] => [
  */
 export type ProbeUse = 'judged' | 'read' | 'shown'
 
+/** Every place of a set that light is worked out at, for one use. */
 export const probesOf = (set: StudioSet, use: ProbeUse = 'shown'): MeterPoint[] => {
   switch (use) {
     case 'judged':

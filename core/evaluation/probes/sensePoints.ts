@@ -10,11 +10,16 @@ export const SIDES = [
   { side: 'left', sign: -1 },
   { side: 'right', sign: 1 },
 ] as const
+/** Sides of a subject, as the camera sees them. */
 export type SideName = (typeof SIDES)[number]['side']
 
+/** The id of a shoulder's edge. */
 export const edgeId = (side: SideName): string => `sense/edge-${side}`
+/** The id of the back of the head on one side. */
 export const rearId = (side: SideName): string => `sense/rear-${side}`
+/** The id of one side of the nose. */
 export const noseId = (side: SideName): string => `sense/nose-${side}`
+/** The id of the backdrop's foot. */
 export const FOOT_OF_DROP = 'sense/foot-of-drop'
 
 const sense = (id: string, name: string, position: Vector, facing: Vector): MeterPoint => ({
@@ -69,6 +74,13 @@ export const sensePoints = (set: StudioSet): MeterPoint[] => {
       sense(noseId(side), `Nose ${side}`, at([sign * 0.012, NOSE_AHEAD, -0.02]), turned(subject, [sign, 0, 0])),
     ]),
     cardAtKey(set),
-    { ...onBackdrop(set, FOOT_OF_DROP, 'Foot of the backdrop', set.backdrop.centreXM, footM), isEssential: false },
+    {
+      ...onBackdrop(
+        set,
+        { id: FOOT_OF_DROP, name: 'Foot of the backdrop' },
+        { xM: set.backdrop.centreXM, heightM: footM },
+      ),
+      isEssential: false,
+    },
   ]
 }

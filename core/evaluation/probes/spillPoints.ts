@@ -4,6 +4,7 @@ import { constantOf } from '../../physics/photometry/meter'
 import { METER_FROM_HEAD_M, type MeterPoint } from './points'
 import type { StudioSet } from '../../model/schema'
 
+/** The id of the back of the head, for what wraps round it. */
 export const BACK_OF_HEAD = 'spill/back-of-head'
 
 /** Where the light that comes round a sitter from behind is read, beside the points that every set has. */

@@ -19,6 +19,7 @@ export type ColourProfile = {
 
 const srgbCurve: ToneCurve = share => SRGB_RESPONSE.linearFromValue(255 * share)
 
+/** The profile that is taken where a file names none (IEC 61966-2-1). */
 export const SRGB_PROFILE: ColourProfile = { name: 'sRGB', curves: [srgbCurve, srgbCurve, srgbCurve], matrix: null }
 
 const assumed = (warning: string): ColourProfile => ({ ...SRGB_PROFILE, warning })

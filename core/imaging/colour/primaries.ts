@@ -2,10 +2,12 @@ import { inverse, Matrix } from 'ml-matrix'
 
 /** A chromaticity of CIE 1931. */
 export type Xy = readonly [x: number, y: number]
+/** Chromaticities (CIE 1931 x, y) of a colour space. */
 export type Primaries = { red: Xy; green: Xy; blue: Xy; white: Xy }
 
 /** D65 and D50 as ISO and IEC standards give them. */
 export const D65: Xy = [0.3127, 0.329]
+/** Chromaticity of the profile connection space's white (ICC.1). */
 export const D50: Xy = [0.34567, 0.3585]
 
 /** XYZ of the profile connection space's white (ISO 15076-1, 7.2.16). */

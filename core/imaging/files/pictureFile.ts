@@ -15,16 +15,20 @@ export type PictureFile = {
 
 /** Pixels and bytes that are taken at most: three times 60 megapixels would not fit beside the app's own memory. */
 export const MOST_PIXELS = 120_000_000
+/** Files of pictures are read up to this size, bytes. */
 export const MOST_BYTES = 400_000_000
 
 const KEPT = 'Nothing was changed.'
+/** Formats that are read. */
 export const UNDERSTOOD = 'JPEG, PNG (8 or 16 bits), WebP and TIFF are understood.'
 
+/** Refuses a file: why, and what to do. */
 export const refusedFile = (
   why: string,
   what = `Export it as a JPEG or TIFF and bring it again. ${UNDERSTOOD}`,
 ): Outcome<never> => refused(`${why} ${KEPT} ${what}`)
 
+/** Refuses a file that ends too early. */
 export const TRUNCATED = refusedFile(
   'This picture is cut off: the file ends before the picture does.',
   'Copy it from the camera or card again.',
@@ -34,10 +38,12 @@ export const INCOMPLETE = refusedFile(
   'This picture is damaged: what its file holds ends before the picture does.',
   'Copy it from the camera or card again.',
 )
+/** Refuses an animation. */
 export const ANIMATED = refusedFile(
   'This is an animation, not one picture.',
   'Export the frame that you want as a JPEG or PNG.',
 )
+/** Refuses printing colours. */
 export const CMYK = refusedFile(
   'This picture is in printing colours (CMYK), which say nothing of a camera\u2019s values.',
   'Export it in RGB, with its profile, and bring it again.',
@@ -62,6 +68,7 @@ export const sized = (file: PictureFile): Outcome<PictureFile> => {
 /** A reader of numbers in a file's bytes. */
 export const viewOf = (bytes: Uint8Array): DataView => new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
 
+/** Bytes read as ASCII. */
 export const textAt = (bytes: Uint8Array, at: number, length: number): string =>
   String.fromCharCode(...bytes.subarray(at, at + length))
 

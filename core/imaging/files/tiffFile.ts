@@ -24,13 +24,10 @@ const ENTRY = 12
 type Entry = { type: number; count: number; at: number }
 
 const numbersOf = (view: DataView, isLittle: boolean, { type, count, at }: Entry): number[] =>
-  Array.from({ length: count }, (_, index) =>
-    type === 3
-      ? view.getUint16(at + 2 * index, isLittle)
-      : type === 4
-        ? view.getUint32(at + 4 * index, isLittle)
-        : view.getUint8(at + index),
-  )
+  Array.from({ length: count }, (_, index) => {
+    if (type === 3) return view.getUint16(at + 2 * index, isLittle)
+    return type === 4 ? view.getUint32(at + 4 * index, isLittle) : view.getUint8(at + index)
+  })
 
 /** The first directory of a file, by tag; undefined where the file ends before what it names. */
 const directoryOf = (view: DataView, isLittle: boolean): Map<number, Entry> | undefined => {

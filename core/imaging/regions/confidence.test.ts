@@ -3,7 +3,8 @@ import { makeFrame } from '#support/madeFrame'
 import { SCENES } from '#support/madeScenes'
 import { xorshift } from '#support/xorshift'
 import type { Reduced } from '../picture/downsample'
-import { confidenceOf, doubtWords } from './confidence'
+import { confidenceOf } from './confidence'
+import { doubtWords } from '#wording/doubt'
 import { findRegions } from './regions'
 
 const reducedOf = (width: number, height: number, linear: Float32Array): Reduced => {
@@ -36,14 +37,10 @@ const street = (seed: number): Reduced => {
     for (let x = 0; x < width; x++) {
       const house = houses[Math.min(6, Math.floor((x / width) * 7))]!
       const isWindow = (x - house.from) % house.pitch < house.pitch / 2 && y % house.pitch < house.pitch / 2
-      const tone =
-        y > road
-          ? [0.09, 0.09, 0.1]
-          : y > house.roof
-            ? isWindow
-              ? [0.02, 0.025, 0.03]
-              : house.tone
-            : [0.3 + (0.4 * y) / height, 0.45 + (0.35 * y) / height, 0.8]
+      const wall = isWindow ? [0.02, 0.025, 0.03] : house.tone
+      const sky = [0.3 + (0.4 * y) / height, 0.45 + (0.35 * y) / height, 0.8]
+      const aboveRoad = y > house.roof ? wall : sky
+      const tone = y > road ? [0.09, 0.09, 0.1] : aboveRoad
       const grain = 1 + 0.15 * (random() - 0.5)
       for (let channel = 0; channel < 3; channel++) linear[(y * width + x) * 3 + channel] = tone[channel]! * grain
     }

@@ -75,16 +75,13 @@ export const confidenceOf = (picture: Reduced, regions: Uint8Array): Confidence 
   }
 }
 
-/** Why a picture is not taken for a backdrop with a sitter, in words; empty where it is. */
-export const doubtWords = ({ isSure, borders, rough, spanStops, closed }: Confidence): string => {
-  if (isSure) return ''
-  const why =
-    closed > MOST_CLOSED
-      ? 'something stands across it from side to side'
-      : borders < LEAST_BORDERS
-        ? `what would be the backdrop reaches only ${Math.round(100 * borders)} % of the upper borders`
-        : rough > MOST_ROUGH
-          ? 'what would be the backdrop is not smooth'
-          : `what would be the backdrop goes over ${spanStops.toFixed(1)} stops`
-  return `This does not look like a backdrop with a sitter: ${why}. Nothing was learned from it. Mark the backdrop under Regions, or bring another picture.`
+/** Why a picture is not taken for a backdrop with a sitter; undefined where it is. */
+export type Doubt = 'crossed' | 'few-borders' | 'rough' | 'wide-span'
+
+/** What speaks most against a picture. */
+export const doubtOf = ({ isSure, borders, rough, closed }: Confidence): Doubt | undefined => {
+  if (isSure) return undefined
+  if (closed > MOST_CLOSED) return 'crossed'
+  if (borders < LEAST_BORDERS) return 'few-borders'
+  return rough > MOST_ROUGH ? 'rough' : 'wide-span'
 }

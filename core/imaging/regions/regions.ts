@@ -7,9 +7,13 @@ import { labMaps, steepness, widened, type LabMaps } from './gradientMagnitude'
 
 /** What a pixel shows. */
 export const REGIONS = ['backdrop', 'subject', 'floor'] as const
+/** Regions of a test shot by name. */
 export type RegionName = (typeof REGIONS)[number]
+/** Number of the backdrop's region. */
 export const BACKDROP = 0
+/** Number of the subject's region. */
 export const SUBJECT = 1
+/** Number of the floor's region. */
 export const FLOOR = 2
 
 /**
@@ -151,7 +155,10 @@ export const findRegions = (picture: Reduced, floor: KnownFloor = 'unknown'): Ui
   )
   // Between what is sure to be the one and the other, the steepest line is the outline.
   const core = shrunk(maps, others, CORE)
-  const markers = open.map((inside, at) => (inside ? BACKDROP_LABEL : core[at] ? OTHER_LABEL : 0))
+  const markers = open.map((inside, at) => {
+    if (inside) return BACKDROP_LABEL
+    return core[at] ? OTHER_LABEL : 0
+  })
   const { labels } = flood(maps, steep, markers, MOST_EDGE * 4)
   const isOther = withoutCrumbs(
     maps,

@@ -2,6 +2,7 @@ import type { Vector } from '../units/vector'
 
 /** What a part of the figure is made of; the numbers are those of its mesh. */
 export const FIGURE_MATERIALS = ['skin', 'clothing', 'hair', 'eyes', 'irises'] as const
+/** Materials of a figure. */
 export type FigureMaterial = (typeof FIGURE_MATERIALS)[number]
 
 /** A part of a rounded form. Lengths are shares of body height. */

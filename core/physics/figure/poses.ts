@@ -3,6 +3,7 @@ import type { FigureMaterial, Part } from './form'
 
 /** How a sitter holds themself. */
 export const POSES = ['standing', 'sitting', 'object'] as const
+/** Poses of a figure. */
 export type Pose = (typeof POSES)[number]
 
 /**
@@ -103,6 +104,7 @@ const OBJECT: readonly Part[] = [
   limb([0, 0, 0.92], 0.046, [0, 0, 0.95], 0.046, 'hair', 0.006),
 ]
 
+/** Parts of a figure in each pose, in shares of its height. */
 export const PARTS: Record<Pose, readonly Part[]> = { standing: STANDING, sitting: SITTING, object: OBJECT }
 
 /** Height of the eyes and the middle of the head; of a thing, where it is read. */

@@ -13,6 +13,7 @@ const note = (found: Float64Array, distance: number, u: number, v: number): bool
   return true
 }
 
+/** Where a ray meets a flat sheet, if nearer than what was found. */
 export const strikeSheet = (
   data: Float64Array,
   at: number,
@@ -35,6 +36,7 @@ export const strikeSheet = (
   return isOutside ? false : note(found, distance, s, t)
 }
 
+/** Where a ray meets a part of a cylinder, if nearer than what was found. */
 export const strikeArc = (data: Float64Array, at: number, ray: Float64Array, found: Float64Array): boolean => {
   const ax = data[at + 3]!
   const ay = data[at + 4]!
@@ -69,6 +71,7 @@ export const strikeArc = (data: Float64Array, at: number, ray: Float64Array, fou
   return false
 }
 
+/** Where a ray meets an ellipsoid, if nearer than what was found. */
 export const strikeBowl = (data: Float64Array, at: number, ray: Float64Array, found: Float64Array): boolean => {
   const px = ray[0]! - data[at]!
   const py = ray[1]! - data[at + 1]!

@@ -27,6 +27,7 @@ export type Hit = {
   triangle: number
 }
 
+/** A hit before anything was met. */
 export const noHit = (): Hit => ({ surface: -1, distanceM: Infinity, s: 0, t: 0, isFront: true, triangle: -1 })
 
 /** Turns the outer ray into a body's own coordinates; distances along it stay the same. */

@@ -6,6 +6,7 @@ import { walker, type Walker } from './walk'
 /** Numbers that a primitive takes in {@link LaidOut}'s data. */
 export const STRIDE = 16
 
+/** Kinds of surfaces by number, as the kernel holds them. */
 export const KIND = { sheet: 0, disc: 1, arc: 2, bowl: 3, body: 4 } as const
 
 /** The closed room around everything, as a box along the axes. */

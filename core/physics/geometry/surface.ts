@@ -82,6 +82,7 @@ export type Body = Named & {
   materials: readonly Side[]
 }
 
+/** Surfaces that light falls on. */
 export type Surface = Sheet | Arc | Bowl | Body
 
 /** Everything that light can strike. Surfaces of one scene keep real gaps of a millimetre or more between them. */
@@ -91,10 +92,12 @@ export type Scene = { surfaces: readonly Surface[] }
 const THING_PATCH_M = 0.25
 const MOST_THING_PATCHES = 400
 
+/** The side of a patch for a surface of such an area, metres. */
 export const patchSizeFor = (areaM2: number): number => Math.max(THING_PATCH_M, Math.sqrt(areaM2 / MOST_THING_PATCHES))
 
 const OPAQUE: Rgb = [0, 0, 0]
 
+/** A matt side of such a reflectance. */
 export const matt = (reflectance: Rgb): Side => ({ reflectance, gloss: null })
 
 /** An opaque four-cornered sheet alike on both sides unless told otherwise. */
@@ -133,5 +136,7 @@ export const transmits = (surface: Surface): surface is Sheet =>
   surface.shape === 'sheet' && surface.transmittance.some(share => share > 0)
 
 /** The side of a surface that a point belongs to; `material` counts for bodies only. */
-export const sideOf = (surface: Surface, isFront: boolean, material: number): Side =>
-  surface.shape === 'body' ? surface.materials[material]! : isFront ? surface.front : surface.back
+export const sideOf = (surface: Surface, isFront: boolean, material: number): Side => {
+  if (surface.shape === 'body') return surface.materials[material]!
+  return isFront ? surface.front : surface.back
+}

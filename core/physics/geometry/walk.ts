@@ -9,6 +9,7 @@ export type Walker = {
   openAt: Float64Array
 }
 
+/** The memory of one walk through the tree of surfaces. */
 export const walker = (): Walker => ({
   ray: new Float64Array(6),
   inverse: new Float64Array(3),

@@ -3,6 +3,7 @@ import { ratioFromStops, stopsFromRatio } from '../units/stops'
 /** Stops under full of a lamp that dims in proportion: 50 % is one stop. */
 export const stopsFromPercent = (percent: number): number => stopsFromRatio(percent / 100)
 
+/** Stops as percent of full power. */
 export const percentFromStops = (stops: number): number => 100 * ratioFromStops(stops)
 
 /** A bank of tubes with some of them on: three of four is 0.4 stop under full. */

@@ -40,9 +40,7 @@ export const placedEmitter = (
   id: string,
   intensity: Rgb,
   modifier: Modifier,
-  centre: Vector,
-  axis: Vector,
-  rollDeg = 0,
+  { centre, axis, rollDeg = 0 }: { centre: Vector; axis: Vector; rollDeg?: number },
 ): Emitter => {
   const passed = 2 ** -modifier.lossStops
   const { front, cutoff, backSpill, leaves, halfScrim, mask, table } = modifier

@@ -58,8 +58,10 @@ const throughParabola = (share: number): { halfDeg: number; innerM: number } => 
   return { halfDeg: Math.hypot(FOCUSED_DEG, turnedDeg), innerM: DARK_MIDDLE_M * share }
 }
 
-const outerOf = (front: EmitterShape): number =>
-  front.shape === 'ring' ? front.outerRadiusM : front.shape === 'disc' ? front.radiusM : LENS_RADIUS_M
+const outerOf = (front: EmitterShape): number => {
+  if (front.shape === 'ring') return front.outerRadiusM
+  return front.shape === 'disc' ? front.radiusM : LENS_RADIUS_M
+}
 
 /**
  * A modifier with its lamp at some place between spot (0) and flood (1), or between the focus (0) and pushed in (1).

@@ -10,7 +10,9 @@ export type Gel = { name: string; transmittance: Rgb }
  * by their share of that.
  */
 export const DAYLIGHT_K = 5600
+/** Correlated colour temperature of tungsten lamps, kelvin. */
 export const TUNGSTEN_K = 3200
+/** Mireds from daylight to tungsten: what a full conversion gel shifts. */
 export const FULL_SHIFT_MIRED = 1e6 / TUNGSTEN_K - 1e6 / DAYLIGHT_K
 
 /**

@@ -376,6 +376,7 @@ export const MODIFIERS: readonly Modifier[] = [
   ),
 ]
 
+/** A generic modifier of a kind; throws where there is none. */
 export const modifierOfKind = (kind: string): Modifier => {
   const found = MODIFIERS.find(modifier => modifier.kind === kind)
   if (!found) throw new RangeError(`No modifier of kind "${kind}".`)

@@ -12,6 +12,7 @@ export const GUIDE_NUMBER_CONVENTIONS = {
   'candela-0.05': 3.2808 ** 2 / 5,
   'candela-0.063': 3.2808 ** 2 / 6.3,
 } as const
+/** What a guide number was measured as. */
 export type GuideNumberConvention = keyof typeof GUIDE_NUMBER_CONVENTIONS
 
 /** What is known about a lamp at full power, in its standard reflector, on its axis. */
@@ -52,8 +53,10 @@ export const lampIntensity = ({ output, givesStops }: { output: Output; givesSto
  */
 const GUIDE_NUMBER_OF_ONE_WATT_SECOND = 2.9
 
+/** Guide number (metres, ISO 100) of a flash of so many watt-seconds. */
 export const guideNumberFromWattSeconds = (wattSeconds: number): number =>
   GUIDE_NUMBER_OF_ONE_WATT_SECOND * Math.sqrt(wattSeconds)
 
+/** Watt-seconds of a flash of such a guide number (metres, ISO 100). */
 export const wattSecondsFromGuideNumber = (guideNumberM: number): number =>
   (guideNumberM / GUIDE_NUMBER_OF_ONE_WATT_SECOND) ** 2

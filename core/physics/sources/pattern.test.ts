@@ -15,7 +15,8 @@ import { patternExponent } from './patternExponent'
 
 const open = rayScene({ surfaces: [] })
 const AT: Vector = [0.3, 2, 1.4]
-const placed = (modifier: Modifier): Emitter => placedEmitter('l', [1, 1, 1], modifier, AT, [0, -1, 0])
+const placed = (modifier: Modifier): Emitter =>
+  placedEmitter('l', [1, 1, 1], modifier, { centre: AT, axis: [0, -1, 0] })
 /** Light on a flat receptor that faces the lamp from a direction off its axis, far away; per unit of axis intensity. */
 const from = (emitter: Emitter, right: number, up: number, ahead: number, distanceM = 60) => {
   const size = Math.hypot(right, up, ahead)
@@ -53,14 +54,10 @@ describe('the pattern of a light', () => {
       const rings = 400
       for (let ring = 0; ring < rings; ring++) {
         const cosine = -1 + (2 * (ring + 0.5)) / rings
-        const toward =
-          emitter.front.shape === 'ball'
-            ? 1
-            : cosine > 0
-              ? onProfile(profileOf(emitter), cosine)
-              : emitter.back
-                ? emitter.back.share * (-cosine) ** emitter.back.exponent
-                : 0
+        const { front, back } = emitter
+        const behind = back ? back.share * (-cosine) ** back.exponent : 0
+        const ahead = cosine > 0 ? onProfile(profileOf(emitter), cosine) : behind
+        const toward = front.shape === 'ball' ? 1 : ahead
         sum += (toward * 2 * Math.PI * 2) / rings
       }
       return sum * emitter.intensity[0]
@@ -137,7 +134,8 @@ describe('the pattern of a light', () => {
       leaves: { lengthM: 0.3, topDeg: 0, bottomDeg: null, leftDeg: null, rightDeg: null },
     }
     // The upper leaf, rolled a quarter clockwise, shuts off the right.
-    const rolledBy = (degrees: number) => placedEmitter('l', [1, 1, 1], strip, AT, [0, -1, 0], degrees)
+    const rolledBy = (degrees: number) =>
+      placedEmitter('l', [1, 1, 1], strip, { centre: AT, axis: [0, -1, 0], rollDeg: degrees })
     const level = placed(strip)
     const toward = (emitter: Emitter, right: number, up: number) => {
       const way = [0, 1, 2].map(axis => right * level.across[axis]! + up * level.up[axis]! + level.axis[axis]!)

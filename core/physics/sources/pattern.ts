@@ -51,13 +51,10 @@ const radians = (degrees: number) => (degrees * Math.PI) / 180
 /**
  * A leaf hinged at `rim` and opened from straight ahead: it stops what, at the depth of its tip, has gone beyond the
  * tip.
- * @param side 1 for the leaf in the direction of the coordinate, -1 for the other
+ * Its side is 1 for the leaf in the direction of the coordinate, -1 for the other.
  */
 const clearsLeaf = (
-  openDeg: number,
-  lengthM: number,
-  rim: number,
-  side: number,
+  { openDeg, lengthM, rim, side }: { openDeg: number; lengthM: number; rim: number; side: 1 | -1 },
   place: number,
   slope: number,
 ): boolean => {
@@ -71,10 +68,13 @@ const leavesShare =
   (placeAcross, placeUp, across, up, ahead) => {
     // Seen from behind the light, "across" runs to the right.
     const isClear =
-      (topDeg === null || clearsLeaf(topDeg, lengthM, reach.up, 1, placeUp, up / ahead)) &&
-      (bottomDeg === null || clearsLeaf(bottomDeg, lengthM, reach.up, -1, placeUp, up / ahead)) &&
-      (leftDeg === null || clearsLeaf(leftDeg, lengthM, reach.across, -1, placeAcross, across / ahead)) &&
-      (rightDeg === null || clearsLeaf(rightDeg, lengthM, reach.across, 1, placeAcross, across / ahead))
+      (topDeg === null || clearsLeaf({ openDeg: topDeg, lengthM, rim: reach.up, side: 1 }, placeUp, up / ahead)) &&
+      (bottomDeg === null ||
+        clearsLeaf({ openDeg: bottomDeg, lengthM, rim: reach.up, side: -1 }, placeUp, up / ahead)) &&
+      (leftDeg === null ||
+        clearsLeaf({ openDeg: leftDeg, lengthM, rim: reach.across, side: -1 }, placeAcross, across / ahead)) &&
+      (rightDeg === null ||
+        clearsLeaf({ openDeg: rightDeg, lengthM, rim: reach.across, side: 1 }, placeAcross, across / ahead))
     return isClear ? 1 : 0
   }
 

@@ -28,9 +28,11 @@ const between = (angles: readonly number[], angle: number): [number, number] => 
  */
 const foldAround = (degrees: number, first: number, last: number): number => {
   const around = ((degrees % 360) + 360) % 360
-  if (first === 90) return around < 90 ? 180 - around : around > 270 ? 540 - around : around
+  if (first === 90 && around < 90) return 180 - around
+  if (first === 90) return around > 270 ? 540 - around : around
   if (last === 0) return 0
-  if (last <= 90) return around > 270 ? 360 - around : around > 180 ? around - 180 : around > 90 ? 180 - around : around
+  const half = around > 180 ? 360 - around : around
+  if (last <= 90) return half > 90 ? 180 - half : half
   if (last <= 180) return around > 180 ? 360 - around : around
   return around
 }

@@ -55,5 +55,6 @@ export const lightAt = (
   return [red, green, blue]
 }
 
+/** All light of some parts, lux-seconds. */
 export const totalOf = (parts: readonly Part[]): number =>
   parts.reduce((sum, part) => sum + part.directLuxS + part.bouncedLuxS, 0)

@@ -15,6 +15,7 @@ export type Ground = {
   isGlossy: Uint8Array
 }
 
+/** What paths need to know of a scene's surfaces. */
 export const groundOf = (scene: Scene): Ground => ({
   scene,
   rays: rayScene(scene),

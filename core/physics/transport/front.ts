@@ -21,7 +21,8 @@ export const placeOnFront = (
       const [x, y] = [2 * a - 1, 2 * b - 1]
       const isWide = Math.abs(x) > Math.abs(y)
       const radius = (isWide ? x : y) * front.radiusM
-      const angle = x === 0 && y === 0 ? 0 : isWide ? (Math.PI / 4) * (y / x) : Math.PI / 2 - (Math.PI / 4) * (x / y)
+      const around = isWide ? (Math.PI / 4) * (y / x) : Math.PI / 2 - (Math.PI / 4) * (x / y)
+      const angle = x === 0 && y === 0 ? 0 : around
       u = radius * Math.cos(angle)
       v = radius * Math.sin(angle)
       break

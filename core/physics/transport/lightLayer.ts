@@ -72,6 +72,7 @@ export type LightLayer = {
 /** A receiver with what it sees of the scene; independent of the lights. */
 export type SeenReceiver = Receiver & { view: View }
 
+/** What a receiver sees of the stage; the same for every light. */
 export const viewReceiver = (stage: Stage, receiver: Receiver): SeenReceiver => ({
   ...receiver,
   view: castView(

@@ -44,6 +44,7 @@ const planesOf = (sheet: Sheet): Mirror[] =>
     ]
   })
 
+/** Surfaces that mirror light onto others, with what they mirror. */
 export const mirrorsOf = (scene: Scene, samples: PatchSamples, patches: Patches): Mirrors => {
   const planes = scene.surfaces.flatMap(surface => (surface.shape === 'sheet' ? planesOf(surface) : []))
   const glints: GlintPoint[] = []

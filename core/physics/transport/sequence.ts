@@ -1,7 +1,9 @@
 /** Numbers that fill the unit square evenly: the additive recurrence on the plastic number (M. Roberts, 2018, "R2"). */
 const PLASTIC = 1.324717957244746
 
+/** First step of the two-dimensional additive recurrence (the inverse of the plastic number). */
 export const R2_STEP_X = 1 / PLASTIC
+/** Second step of the two-dimensional additive recurrence. */
 export const R2_STEP_Y = 1 / (PLASTIC * PLASTIC)
 
 /** Part after the point, for x >= 0. */
@@ -24,4 +26,5 @@ export const SEED_SALTS = 64
 /** The same for the unit cube: the root of x^4 = x + 1 gives three steps that do not fall into line with each other. */
 const CUBIC = 1.22074408460576
 
+/** Steps of the three-dimensional additive recurrence. */
 export const R3_STEPS = [1 / CUBIC, CUBIC ** -2, CUBIC ** -3] as const

@@ -17,6 +17,7 @@ export type Quality = {
   seed: number
 }
 
+/** Rays and rounds of a whole solve. */
 export const QUALITY: Quality = {
   raysPerPatch: 64,
   samplesPerPatch: 16,
@@ -38,6 +39,7 @@ export const DRAFT_QUALITY: Quality = {
 /** A scene made ready for light: everything that does not depend on any lamp. */
 export type Stage = Ground & { samples: PatchSamples; rows: Rows; mirrors: Mirrors; quality: Quality }
 
+/** Everything of a scene that does not depend on its lights, in steps. */
 export function* prepareStage(scene: Scene, quality: Quality = QUALITY): Steps<Stage> {
   const ground = groundOf(scene)
   const { patches } = ground

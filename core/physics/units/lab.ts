@@ -10,6 +10,7 @@ const WHITE = TO_XYZ.map(row => row[0] + row[1] + row[2]) as [number, number, nu
 const DELTA = 6 / 29
 const root = (share: number): number => (share > DELTA ** 3 ? Math.cbrt(share) : share / (3 * DELTA ** 2) + 4 / 29)
 
+/** CIELAB: lightness 0 to 100, a and b. */
 export type Lab = readonly [lightness: number, a: number, b: number]
 
 /** CIE 1976 L*a*b* of linear sRGB light, where 1 is white. */

@@ -4,22 +4,29 @@
  */
 export type Vector = readonly [x: number, y: number, z: number]
 
+/** The sum of two vectors. */
 export const add = (a: Vector, b: Vector): Vector => [a[0] + b[0], a[1] + b[1], a[2] + b[2]]
 
+/** The first vector less the second. */
 export const subtract = (a: Vector, b: Vector): Vector => [a[0] - b[0], a[1] - b[1], a[2] - b[2]]
 
+/** A vector times a factor. */
 export const scale = (a: Vector, factor: number): Vector => [a[0] * factor, a[1] * factor, a[2] * factor]
 
+/** The scalar product of two vectors. */
 export const dot = (a: Vector, b: Vector): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2]
 
+/** The vector product of two vectors. */
 export const cross = (a: Vector, b: Vector): Vector => [
   a[1] * b[2] - a[2] * b[1],
   a[2] * b[0] - a[0] * b[2],
   a[0] * b[1] - a[1] * b[0],
 ]
 
+/** The length of a vector. */
 export const length = (a: Vector): number => Math.hypot(a[0], a[1], a[2])
 
+/** The distance between two places. */
 export const distance = (a: Vector, b: Vector): number => length(subtract(a, b))
 
 /** Unit vector; a vector of no length answers `otherwise`. */

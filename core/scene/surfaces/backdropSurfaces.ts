@@ -21,7 +21,11 @@ const sheetOf = (name: string, corner: Vector, edgeS: Vector, edgeT: Vector, sid
   opaqueSheet(`backdrop/${name}`, OWNER, corner, edgeS, edgeT, side)
 
 /** A quarter-round cove whose front looks toward its axis. */
-const coveOf = (name: string, centre: Vector, axis: Vector, from: Vector, radiusM: number, side: Side): Arc => ({
+const coveOf = (
+  name: string,
+  { centre, axis, from, radiusM }: Pick<Arc, 'centre' | 'axis' | 'from' | 'radiusM'>,
+  side: Side,
+): Arc => ({
   shape: 'arc',
   id: `backdrop/${name}`,
   owner: OWNER,
@@ -50,7 +54,7 @@ const sweptSurfaces = (backdrop: Backdrop, side: Side, left: number, right: numb
   const foot = CLEARANCE_M + radius
   return [
     sheetOf('drop', [right, 0, foot], [-widthM, 0, 0], [0, 0, heightM - foot], side),
-    coveOf('cove', [left, radius, foot], [widthM, 0, 0], [0, -1, 0], radius, side),
+    coveOf('cove', { centre: [left, radius, foot], axis: [widthM, 0, 0], from: [0, -1, 0], radiusM: radius }, side),
     sheetOf('sweep', [right, sweepM, CLEARANCE_M], [-widthM, 0, 0], [0, radius - sweepM, 0], side),
   ]
 }
@@ -96,8 +100,8 @@ const cornerSurfaces = (backdrop: Backdrop, side: Side, wallX: number, isLeft: b
   }
   return [
     sheetOf('side', [wallX, radius, foot], isLeft ? ahead : up, isLeft ? up : ahead, side),
-    coveOf('cove-upright', ...upright, [0, -1, 0], radius, side),
-    coveOf('cove-side', ...level, outward, radius, side),
+    coveOf('cove-upright', { centre: upright[0], axis: upright[1], from: [0, -1, 0], radiusM: radius }, side),
+    coveOf('cove-side', { centre: level[0], axis: level[1], from: outward, radiusM: radius }, side),
     bowl,
   ]
 }

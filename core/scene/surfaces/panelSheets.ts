@@ -103,5 +103,7 @@ const pierced = (panel: Panel, holes: NonNullable<Panel['holes']>): Sheet[] => {
 }
 
 /** The sheets of a panel: one, its solid parts where it has holes, or the two wings of a V-flat. */
-export const panelSheets = (panel: Panel): Sheet[] =>
-  panel.hingeDeg !== null ? hinged(panel, panel.hingeDeg) : panel.holes ? pierced(panel, panel.holes) : [flat(panel)]
+export const panelSheets = (panel: Panel): Sheet[] => {
+  if (panel.hingeDeg !== null) return hinged(panel, panel.hingeDeg)
+  return panel.holes ? pierced(panel, panel.holes) : [flat(panel)]
+}

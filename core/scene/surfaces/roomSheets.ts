@@ -18,8 +18,7 @@ export const roomSheets = ({ room }: StudioSet): Sheet[] => {
   const wall = (
     name: string,
     corner: Vector,
-    edgeS: Vector,
-    edgeT: Vector,
+    [edgeS, edgeT]: readonly [Vector, Vector],
     reflectance: Rgb,
     gloss: Side['gloss'] = null,
   ): Sheet => ({
@@ -29,11 +28,11 @@ export const roomSheets = ({ room }: StudioSet): Sheet[] => {
   })
   const r = room.reflectances
   return [
-    wall('floor', [left, back, floor], wide, deep, r.floor, room.floorGloss),
-    wall('ceiling', [left, back, ceiling], deep, wide, r.ceiling),
-    wall('back', [left, back, floor], high, wide, r.back),
-    wall('front', [left, front, floor], wide, high, r.front),
-    wall('left', [left, back, floor], deep, high, r.left),
-    wall('right', [right, back, floor], high, deep, r.right),
+    wall('floor', [left, back, floor], [wide, deep], r.floor, room.floorGloss),
+    wall('ceiling', [left, back, ceiling], [deep, wide], r.ceiling),
+    wall('back', [left, back, floor], [high, wide], r.back),
+    wall('front', [left, front, floor], [wide, high], r.front),
+    wall('left', [left, back, floor], [deep, high], r.left),
+    wall('right', [right, back, floor], [high, deep], r.right),
   ]
 }

@@ -28,6 +28,7 @@ export type Binding = 'power' | 'room' | 'frame' | 'spill' | 'unevenness' | 'key
 /** Answers so far, the least effort first; what binds where none reaches. */
 export type Proposed = { trials: Trial[]; binding?: Binding; tried: number }
 
+/** How a search is made and listened to. */
 export type ProposeOptions = {
   /** Judges answers by the number of things to do rather than by minutes. */
   fewest?: boolean

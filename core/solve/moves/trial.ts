@@ -16,6 +16,7 @@ import { MINUTES, minutesOf } from '../../changes/effort'
 import type { Change } from '../../changes/change'
 import type { Move } from './family'
 
+/** Works out the light on a set; undefined where it was called off. */
 export type Solver = (set: StudioSet, options?: SolveOptions) => Promise<SolvedSet | undefined>
 
 /** A question: the look of a set, what readings have taught, and what must stay as it is. */
@@ -72,6 +73,7 @@ export const changesOf = ({ set, moves }: Trial, lookId: string): Change[] => {
 /** A state with why it cannot be, where it cannot. */
 export type Tried = { trial: Trial; against?: 'frame' | 'room' }
 
+/** A look by its id, or the first. */
 export const lookOf = (set: StudioSet, lookId: string): Look =>
   set.looks.find(({ id }) => id === lookId) ?? set.looks[0]!
 

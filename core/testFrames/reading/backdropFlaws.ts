@@ -113,9 +113,10 @@ export const shadowOf = (frame: FrameLight, backdrop: Uint8Array, subject: Uint8
   const sitter = placesOf(subject).filter(at => at % EVERY === 0)
   const [x, y] = [middle(own, at => place(at).x), middle(own, at => place(at).y)]
   const [dx, dy] = [x - middle(sitter, at => place(at).x), y - middle(sitter, at => place(at).y)]
+  const across = dx < 0 ? 'left' : 'right'
+  const along = dy < 0 ? 'above' : 'below'
   return {
-    side:
-      Math.abs(dx) * width >= Math.abs(dy) * height * 0.5 ? (dx < 0 ? 'left' : 'right') : dy < 0 ? 'above' : 'below',
+    side: Math.abs(dx) * width >= Math.abs(dy) * height * 0.5 ? across : along,
     stops: -quantile(
       own.map(at => under[at]!),
       0.1,

@@ -20,6 +20,7 @@ export type Stretch = {
   apart: number
 }
 
+/** How a subject's outline stands out from the backdrop. */
 export type Outline = {
   weakest: Stretch
   /** Pixels of the weakest stretch. */
@@ -59,8 +60,8 @@ const rimOf = (picture: Reduced, frame: FrameLight, backdrop: Uint8Array, subjec
       for (let y = Math.max(0, cy - REACH); y <= Math.min(height - 1, cy + REACH); y++) {
         for (let x = Math.max(0, cx - REACH); x <= Math.min(width - 1, cx + REACH); x++) {
           const other = y * width + x
-          const own = inner[other] ? sums[0] : outer[other] ? sums[1] : undefined
-          if (!own) continue
+          if (!inner[other] && !outer[other]) continue
+          const own = inner[other] ? sums[0] : sums[1]
           own[0]++
           own[1] += light[other]!
           for (let channel = 0; channel < 3; channel++) own[2 + channel]! += picture.linear[other * 3 + channel]!
@@ -121,6 +122,7 @@ export type Highlight = { value: number; x: number; y: number; clipped: number }
 
 const LIGHTEST = 0.005
 
+/** The brightest place of the subject. */
 export const highlightOf = (
   { width, height, value, isInRange }: FrameLight,
   subject: Uint8Array,

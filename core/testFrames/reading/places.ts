@@ -28,7 +28,8 @@ export const floorOf = (set: StudioSet): KnownFloor => {
   const seen = project(projectionOf(set), [backdrop.centreXM, backdrop.sweepM > 0 ? coveRadius(backdrop) : 0, 0])
   if (!seen) return 'unknown'
   const from = (1 - seen.v) / 2
-  return from >= 1 ? 'out of frame' : from > 0 ? { from } : 'unknown'
+  if (from >= 1) return 'out of frame'
+  return from > 0 ? { from } : 'unknown'
 }
 
 /** What a picture says of one point of the backdrop. */

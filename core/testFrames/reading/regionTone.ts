@@ -59,29 +59,27 @@ export const regionTone = (picture: Reduced, { value }: FrameLight, mask: Uint8A
 /** Less colour than this nobody sees on a backdrop; common practice, no source. */
 export const NEUTRAL_CHROMA = 2
 
+/**
+ * Names of hues by where they end on the circle of CIELAB's hue angles, degrees: red near 30, yellow 95, green 145,
+ * cyan 200, blue 280 to 306, magenta 330.
+ */
+const HUES = [
+  { below: 45, name: 'red' },
+  { below: 75, name: 'orange' },
+  { below: 115, name: 'yellow' },
+  { below: 180, name: 'green' },
+  { below: 235, name: 'cyan' },
+  { below: 312, name: 'blue' },
+  { below: 322, name: 'purple' },
+  { below: 350, name: 'magenta' },
+  { below: Infinity, name: 'red' },
+] as const
+
 /** How far a colour is from grey, and toward what. */
 export const castOf = ([, a, b]: Lab): { chroma: number; hue: string | null } => {
   const chroma = Math.hypot(a, b)
   const turn = (Math.atan2(b, a) / (2 * Math.PI) + 1) % 1
-  // Hue angles of CIELAB: red near 30 degrees, yellow 95, green 145, cyan 200, blue 280 to 306, magenta 330.
   const degrees = 360 * turn
-  const hue =
-    degrees < 45
-      ? 'red'
-      : degrees < 75
-        ? 'orange'
-        : degrees < 115
-          ? 'yellow'
-          : degrees < 180
-            ? 'green'
-            : degrees < 235
-              ? 'cyan'
-              : degrees < 312
-                ? 'blue'
-                : degrees < 322
-                  ? 'purple'
-                  : degrees < 350
-                    ? 'magenta'
-                    : 'red'
+  const hue = HUES.find(({ below }) => degrees < below)!.name
   return { chroma, hue: chroma < NEUTRAL_CHROMA ? null : hue }
 }
