@@ -17,13 +17,62 @@ const INTERFACE = [
   'nitropack',
   '@vueuse/*',
   '@headlessui/*',
-  '#app',
-  '#imports',
+  '\\#app',
+  '\\#imports',
   '~/*',
   '@/*',
 ]
 
-const coreKnowsNone = 'core is pure computation: app, server and cli know core, never the other way.'
+/** Files of core as other files of core name them; the patterns know no braces. */
+function inCore(...paths) {
+  return paths.flatMap(path => ['../', '../../', '../../../'].flatMap(up => [`${up}${path}`, `${up}${path}/**`]))
+}
+
+/** Bans imports of some files, and says why. */
+const ban = (message, ...group) => ({ group, message })
+const coreKnowsNone = [
+  ban(
+    'core is pure computation: the others know core, never the other way.',
+    ...INTERFACE,
+    '\\#wording/**',
+    '\\#services/**',
+  ),
+  ban(
+    'core is pure computation: the others know core, never the other way.',
+    '**/app/**',
+    '**/server/**',
+    '**/cli/**',
+    '**/services/**',
+    '**/wording/**',
+  ),
+]
+/** Arrows between parts of core that must not be; a rule of its own for each folder. */
+const arrows = {
+  'core/physics': ban(
+    'Physics knows light and surfaces, no set.',
+    ...inCore('model', 'scene', 'evaluation', 'edits', 'solve', 'checks', 'imaging'),
+  ),
+  'core/imaging': ban(
+    'Imaging reads pictures and knows no set; test frames bind the two.',
+    ...inCore('model', 'scene', 'evaluation', 'edits', 'solve', 'checks', 'brief'),
+  ),
+  'core/model': ban(
+    'The model is what everything else is about: it knows physics alone.',
+    ...inCore('scene', 'evaluation', 'edits', 'solve', 'checks', 'brief', 'metering'),
+  ),
+  'core/checks': ban(
+    'Checks find and propose; what to do is searched elsewhere.',
+    ...inCore(
+      'solve/moves',
+      'solve/evenBackdrop',
+      'solve/explore',
+      'solve/sensitivity',
+      'solve/toneSweep',
+      'solve/walkLine',
+    ),
+  ),
+  'core/brief': ban('The brief asks what can be done; what to do is searched elsewhere.', ...inCore('solve')),
+}
 
 export default withNuxt(
   prettier,
@@ -66,26 +115,69 @@ export default withNuxt(
     rules: { 'max-params': 'off' },
   },
   {
-    // Arrows point one way: core knows neither the interface, nor storage, nor the server.
+    // Arrows point one way: core knows neither the interface, nor storage, nor the server, nor words.
     files: ['core/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: { 'no-restricted-imports': ['error', { patterns: coreKnowsNone }] },
+  },
+  ...Object.entries(arrows).map(([folder, arrow]) => ({
+    files: [`${folder}/**/*.ts`],
+    ignores: ['**/*.test.ts'],
+    rules: { 'no-restricted-imports': ['error', { patterns: [...coreKnowsNone, arrow] }] },
+  })),
+  {
+    files: ['server/**/*.ts', 'cli/**/*.ts', 'wording/**/*.ts', 'services/**/*.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { patterns: [ban('Server, cli, wording and services know core, not the interface.', '~/*', '**/app/**')] },
+      ],
+    },
+  },
+  {
+    // What is worked out is asked of a store; where it is worked out only the stores know.
+    files: ['app/{components,composables,pages}/**/*.{ts,vue}'],
     rules: {
       'no-restricted-imports': [
         'error',
         {
           patterns: [
-            { group: INTERFACE, message: coreKnowsNone },
-            { group: ['**/app/**', '**/server/**', '**/cli/**'], message: coreKnowsNone },
+            ban('Components ask stores; only stores know the services.', '\\#services/**/*Service', '**/*.worker'),
+            ban('Dexie is known to storage alone.', 'dexie'),
           ],
         },
       ],
     },
   },
   {
-    files: ['server/**/*.ts', 'cli/**/*.ts'],
+    // Fields and other pieces of the interface are told what they show.
+    files: ['app/components/{fields,charts}/**/*.vue'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'CallExpression[callee.name=/^use(Studio|Light|Search|Frames|Shelf|Kit|Vault)$/]',
+          message: 'A piece of the interface has props only.',
+        },
+      ],
+    },
+  },
+  {
+    // A test judges what everybody judges: by one evaluation.
+    files: ['tests/**/*.ts'],
     rules: {
       'no-restricted-imports': [
         'error',
-        { patterns: [{ group: ['~/*', '**/app/**'], message: 'Server and cli know core, not the interface.' }] },
+        {
+          patterns: [
+            ban(
+              'A test asks for an evaluation (core/evaluation/evaluation) instead of composing one.',
+              '\\#core/evaluation/areaReadout',
+              '\\#core/evaluation/constraints',
+              '\\#core/evaluation/pointConstraint',
+            ),
+          ],
+        },
       ],
     },
   },

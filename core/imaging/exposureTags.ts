@@ -1,24 +1,23 @@
-import type { CameraSetting, Frame } from '../model/schema'
-
-type Tags = NonNullable<Frame['tags']>
+import type { Exposure } from '../physics/photometry/exposure'
+import type { ExposureTags } from './files/readTags'
 
 /** Stops of exposure that a setting gives, from an arbitrary zero: log2 of S t / N^2. */
-export const exposureStops = ({ fNumber, shutterS, iso }: CameraSetting): number =>
+export const exposureStops = ({ fNumber, shutterS, iso }: Exposure): number =>
   Math.log2((iso * shutterS) / fNumber ** 2)
 
 /** Two settings that differ by less than this are the same, rounded otherwise. */
 const SAME_STOPS = 0.12
 
 /** The exposure that a frame was taken with: what the file names, and the set's for what it leaves out. */
-export const takenWith = (tags: Tags | null, camera: CameraSetting): CameraSetting => ({
+export const takenWith = (tags: ExposureTags | null, camera: Exposure): Exposure => ({
   fNumber: tags?.fNumber ?? camera.fNumber,
   shutterS: tags?.shutterS ?? camera.shutterS,
   iso: tags?.iso ?? camera.iso,
 })
 
 /** In what a frame differs from what the set says; empty where they agree. */
-export const exposureMismatch = (tags: Tags | null, camera: CameraSetting): (keyof CameraSetting)[] => {
-  const differs = (of: keyof CameraSetting, factor: number) => {
+export const exposureMismatch = (tags: ExposureTags | null, camera: Exposure): (keyof Exposure)[] => {
+  const differs = (of: keyof Exposure, factor: number) => {
     const one = tags?.[of] ?? null
     return one !== null && Math.abs(factor * Math.log2(one / camera[of])) > SAME_STOPS
   }

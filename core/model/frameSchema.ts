@@ -1,5 +1,6 @@
 import * as v from 'valibot'
-import { between, CameraSettingSchema, EXPOSURE, identifier, LightSettingSchema, words } from './schemaBasics'
+import { EXPOSURE } from '../physics/photometry/exposure'
+import { between, CameraSettingSchema, identifier, LightSettingSchema, words } from './schemaBasics'
 
 const share = between(0, 1)
 const line = v.pipe(v.string(), v.maxLength(120))

@@ -1,5 +1,6 @@
 import * as v from 'valibot'
-import { between, colour, degrees, EXPOSURE, identifier, kitId, place, title, transmittance } from './schemaBasics'
+import { EXPOSURE } from '../physics/photometry/exposure'
+import { between, colour, degrees, identifier, kitId, place, title, transmittance } from './schemaBasics'
 
 /** Intensity on the axis that a light can have, candela (lux at 1 m), and the longest side of its front, metres. */
 export const LUX_AT_1_M = [1, 1e8] as const

@@ -1,4 +1,5 @@
 import * as v from 'valibot'
+import { EXPOSURE } from '../physics/photometry/exposure'
 
 /** A number within bounds, both included. */
 export const between = (least: number, most: number) => v.pipe(v.number(), v.minValue(least), v.maxValue(most))
@@ -39,9 +40,6 @@ export const side = v.strictObject({ reflectance, gloss })
 
 /** The item of the user's kit that this is a copy of; null where it is none. The copy is what counts. */
 export const kitId = v.optional(v.nullable(identifier), null)
-
-/** What aperture, shutter (seconds) and film speed can be: the one border for settings, files' tags and readers. */
-export const EXPOSURE = { fNumber: [0.25, 720], shutterS: [1 / 64000, 3600], iso: [3, 4_000_000] } as const
 
 /** Aperture, shutter and film speed. */
 export const CameraSettingSchema = v.strictObject({

@@ -1,10 +1,12 @@
 import exifr from 'exifr'
 import * as v from 'valibot'
-import { between, EXPOSURE } from '../../model/schemaBasics'
-import type { Frame } from '../../model/schema'
+import { EXPOSURE, type Exposure } from '../../physics/photometry/exposure'
+
+/** An exposure as a file names it; null for what it leaves out. */
+export type ExposureTags = { [K in keyof Exposure]: number | null }
 
 /** What a file's EXIF says of how it was taken: exposure, null for what it leaves out, and which way is up. */
-export type FileTags = { exposure: Frame['tags']; orientation: number }
+export type FileTags = { exposure: ExposureTags | null; orientation: number }
 
 const NOTHING: FileTags = { exposure: null, orientation: 1 }
 
@@ -16,7 +18,9 @@ const figure = (range: readonly [number, number]) =>
         v.pipe(
           v.unknown(),
           v.transform(value => (Array.isArray(value) ? (value[0] as unknown) : value)),
-          between(...range),
+          v.number(),
+          v.minValue(range[0]),
+          v.maxValue(range[1]),
         ),
       ),
       null,

@@ -1,4 +1,4 @@
-import type { CameraSetting } from '../../model/schema'
+import type { Exposure } from '../../physics/photometry/exposure'
 import { joined } from './pictureFile'
 
 /**
@@ -15,7 +15,7 @@ const FRACTIONS = DIRECTORY + 2 + 3 * ENTRY + 4
 const FINE = 1_000_000
 
 /** The exposure of a picture as a block of tags (TIFF 6.0 with the directory of CIPA DC-008), big end first. */
-const tagBlock = ({ fNumber, shutterS, iso }: CameraSetting): Uint8Array => {
+const tagBlock = ({ fNumber, shutterS, iso }: Exposure): Uint8Array => {
   const view = new DataView(new ArrayBuffer(FRACTIONS + 16))
   view.setUint32(0, 0x4d4d002a)
   view.setUint32(4, HEADER)
@@ -42,7 +42,7 @@ const tagBlock = ({ fNumber, shutterS, iso }: CameraSetting): Uint8Array => {
 const START = 2
 
 /** A JPEG with the exposure that it was taken at written into it, as its first segment (ISO/IEC 10918-1, B.2.4.6). */
-export const jpegWithTags = (jpeg: Uint8Array, camera: CameraSetting): Uint8Array<ArrayBuffer> => {
+export const jpegWithTags = (jpeg: Uint8Array, camera: Exposure): Uint8Array<ArrayBuffer> => {
   const block = tagBlock(camera)
   const name = new TextEncoder().encode('Exif\0\0')
   const length = 2 + name.length + block.length
