@@ -8,7 +8,7 @@ import { startServer } from '../tests/support/server'
 const FOLDER = new URL('../docs/screenshots/', import.meta.url).pathname
 /** Long enough for the frame to be lit after the figures have come. */
 const REST_MS = 5000
-/** A frame of several sitters takes this long at most. */
+/** A frame of several subjects takes this long at most. */
 const FRAME_MS = 60_000
 const SEARCH_MS = 120_000
 

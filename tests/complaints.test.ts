@@ -71,7 +71,7 @@ describe('what the verdict says when', () => {
     expect(after.camera.fNumber).toBeLessThan(before.camera.fNumber)
   })
 
-  it('a white shirt melts into white: black boards beside the sitter bring its edge back', async () => {
+  it('a white shirt melts into white: black boards beside the subject bring its edge back', async () => {
     const sideLit = placeThing(wear(demoSet(), 0.88), 'key', { xM: -1.7, yM: 3.95, zM: 1.8 })
     const white = await onTarget({
       ...sideLit,
@@ -205,21 +205,21 @@ describe('what the verdict says when', () => {
     }
   })
 
-  it('a lamp stands in the picture, or does not hide behind the sitter', async () => {
+  it('a lamp stands in the picture, or does not hide behind the subject', async () => {
     const inShot = placeThing(demoSet(), 'backdrop-left', { xM: -0.5, yM: 1.4, zM: 1.5 })
     expect((await mended(inShot, 'in-frame/backdrop-left', /stands in the frame/)).isGone).toBe(true)
     const behind = placeThing(demoSet(), 'backdrop-left', { xM: 0.3, yM: 2.7, zM: 1.3 })
-    expect((await mended(behind, 'in-frame/backdrop-left', /not hidden by the sitter/)).isGone).toBe(true)
+    expect((await mended(behind, 'in-frame/backdrop-left', /not hidden by the subject/)).isGone).toBe(true)
   })
 
-  it('a backdrop light strikes the sitter: a flag stops it', async () => {
+  it('a backdrop light strikes the subject: a flag stops it', async () => {
     const turned = editLight(power(demoSet(), DROP, -1), 'backdrop-left', light => ({
       ...light,
       aim: aimAtHead(demoSet().subjects[0]!),
     }))
-    expect((await mended(turned, 'strikes/backdrop-left', /Backdrop light B strikes the sitter straight/)).isGone).toBe(
-      true,
-    )
+    expect(
+      (await mended(turned, 'strikes/backdrop-left', /Backdrop light B strikes the subject straight/)).isGone,
+    ).toBe(true)
   })
 
   it('an edge light reaches the nose: it swings further behind', async () => {

@@ -83,7 +83,7 @@ describe('frames of sets that stand in the plan', () => {
     expect(both / either).toBeGreaterThan(0.95)
   })
 
-  it('are read at the points of the backdrop as the geometry says, and without the sitter in the way', async () => {
+  it('are read at the points of the backdrop as the geometry says, and without the subject in the way', async () => {
     const { set, decoded, view, surfaces, reading } = await demo
     const values = backdropValues(decoded, view, surfaces, meterPoints(set), SRGB_RESPONSE)
     for (const [id, value] of Object.entries(values)) expectWithin(reading.places[id]!.value, value, 4)

@@ -16,7 +16,7 @@ export const areaReadoutWords = ({ area, measured }: Pick<AreaReadout, 'area' | 
       return `The colour is ${Math.round(100 * measured)} % deep, wanted ${Math.round(100 * area.depth)} %`
     // Its figure is against what is allowed.
     case 'wrap':
-      return `The backdrop lights wrap the sitter at ${formatStops(area.mostStops + measured)}, at most ${formatStops(area.mostStops)} is wanted`
+      return `The backdrop lights wrap the subject at ${formatStops(area.mostStops + measured)}, at most ${formatStops(area.mostStops)} is wanted`
     case 'apart':
       return `Outline and backdrop are ${Math.abs(measured).toFixed(1)} apart, wanted ${stopWords(area.leastStops)}`
   }

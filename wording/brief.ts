@@ -27,7 +27,7 @@ const lensWords = (name: string, isOk: boolean, fact: Extract<BriefFact, { is: '
   const now = isOk
     ? `At ${nowMm} mm: ${inLength(nowM)}.`
     : `${nowMm} mm would need ${inLength(nowM)}; there are ${inLength(thereM)}.`
-  return `${name} fits with ${range}, the camera ${distance} from the sitter. ${now}`
+  return `${name} fits with ${range}, the camera ${distance} from the subject. ${now}`
 }
 
 /** One answer to "can this be done here?" in words. */
@@ -44,8 +44,8 @@ export const answerWords = (set: StudioSet, { isOk, fact }: Answer, inLength: In
       return `The key${fact.modifier ? ` (${fact.modifier})` : ''} fits with its middle up to ${inLength(fact.mostM)}; over the head there are ${inLength(fact.overHeadM)} for a boom.${isOk ? '' : ' Seat the sitter, or light from the side.'}`
     case 'depth':
       return isOk
-        ? `Sitter and backdrop can be up to ${inLength(fact.mostM)} apart with this lens; now ${inLength(fact.nowM)}.`
-        : `With ${fact.lensMm} mm there is no room left between sitter and backdrop (${inLength(fact.leastM)} wanted).`
+        ? `Subject and backdrop can be up to ${inLength(fact.mostM)} apart with this lens; now ${inLength(fact.nowM)}.`
+        : `With ${fact.lensMm} mm there is no room left between subject and backdrop (${inLength(fact.leastM)} wanted).`
     case 'floor':
       return isOk
         ? `The sweep runs ${inLength(fact.pastFeetM)} past the feet.`

@@ -40,7 +40,7 @@ const standingWords = (set: StudioSet, what: Standing): string => {
       return `stand a black flag between ${keyOf(set)} and the backdrop`
     case 'black-sides':
     case 'near-black-sides':
-      return 'stand black boards beside the sitter'
+      return 'stand black boards beside the subject'
     case 'curtains':
       return 'hang black curtains along the side walls'
     case 'fill-board':
@@ -168,7 +168,7 @@ export const changeWords = (before: StudioSet, change: Change, inLength: InLengt
     case 'brief':
       return 'change the brief'
     case 'seat':
-      return 'seat the sitter'
+      return 'seat the subject'
     case 'several':
       return listed(change.changes.map(one => changeWords(before, one, inLength)))
     case 'patch':

@@ -8,7 +8,7 @@ export const CONVENTION_WORDS: Readonly<Record<ConventionId, { name: string; why
   level: { name: 'Level with the key', why: 'Clean white vinyl needs no more, and nothing wraps.' },
   'two-thirds': { name: '+2/3 over the key', why: 'f/10 against f/8: white paper goes white and little more.' },
   one: { name: '+1 over the key', why: 'A margin for uneven paper; edges begin to glow.' },
-  'one-and-more': { name: '+1 to +1½', why: 'Safe white on cameras with headroom; keep the sitter well away.' },
+  'one-and-more': { name: '+1 to +1½', why: 'Safe white on cameras with headroom; keep the subject well away.' },
   'one-and-a-half': { name: '+1½ over the key', why: 'White whatever the paper; costs wrap, haze and contrast.' },
   clip: { name: 'Clip, by a third at most', why: 'Pure 255 for cut-outs; what is past clipping only makes haze.' },
   detail: { name: 'Hold detail', why: 'Just under clipping: paper keeps its texture in print.' },

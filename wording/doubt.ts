@@ -18,4 +18,4 @@ const why = (confidence: Confidence): string => {
 export const doubtWords = (confidence: Confidence): string =>
   confidence.isSure
     ? ''
-    : `This does not look like a backdrop with a sitter: ${why(confidence)}. Nothing was learned from it. Mark the backdrop under Regions, or bring another picture.`
+    : `This does not look like a backdrop with a subject: ${why(confidence)}. Nothing was learned from it. Mark the backdrop under Regions, or bring another picture.`

@@ -46,13 +46,13 @@ const meltsWords = ({ side, cloth, backdrop, isBlack }: Extract<Fact, { is: 'sho
 
 const inFrameWords = ({ name, what, isMeantToHide }: Extract<Fact, { is: 'in-frame' }>): string =>
   isMeantToHide
-    ? `${SHOWN[what]}${name} is not hidden by the sitter: it shows in the frame.`
+    ? `${SHOWN[what]}${name} is not hidden by the subject: it shows in the frame.`
     : `${SHOWN[what]}${name} stands in the frame.`
 
 const cautionWords = (fact: Extract<Fact, { is: `caution-${string}` }>, inLength: InLength): string => {
   switch (fact.is) {
     case 'caution-boom':
-      return `${listed(fact.names)} ${plural(fact.names.length, 'hangs', 'hang')} over a sitter: sandbag the stand, tether the lamp, and let nobody stand under a boom that is not.`
+      return `${listed(fact.names)} ${plural(fact.names.length, 'hangs', 'hang')} over a subject: sandbag the stand, tether the lamp, and let nobody stand under a boom that is not.`
     case 'caution-overhead':
       return `${listed(fact.names)} ${plural(fact.names.length, 'hangs', 'hang')} overhead: rated gear and a licensed rigger, as local codes ask.`
     case 'caution-height':
@@ -83,7 +83,7 @@ const factWords = (set: StudioSet, fact: Fact, inLength: InLength): string => {
     case 'into-floor':
       return `${fact.light} (${fact.modifier}) reaches ${inLength(fact.byM)} into the floor.`
     case 'only-key':
-      return `Only the key lights the backdrop. It is ${inLength(fact.reachM)} from the sitter and ${inLength(fact.toBackdropM)} from the backdrop, so its light falls off ${stopWords(fact.fallStops)} on the way; bringing it closer darkens the backdrop, since the camera stops down with it.`
+      return `Only the key lights the backdrop. It is ${inLength(fact.reachM)} from the subject and ${inLength(fact.toBackdropM)} from the backdrop, so its light falls off ${stopWords(fact.fallStops)} on the way; bringing it closer darkens the backdrop, since the camera stops down with it.`
     case 'no-light-on-backdrop':
       return 'No light is on that reaches the backdrop.'
     case 'at-full':
@@ -100,11 +100,11 @@ const factWords = (set: StudioSet, fact: Fact, inLength: InLength): string => {
       return `The edges of the frame are ${stopWords(fact.stops)} darker than the middle: ${fact.isCrossable ? 'the backdrop lights all point at its middle' : 'one light cannot spread so far'}.`
     case 'dark-foot':
       return `The foot of the backdrop is ${stopWords(fact.stops)} darker than its middle, and the frame shows it.`
-    case 'strikes-sitter':
-      return `Backdrop light ${fact.light} strikes the sitter straight, ${sideWords(fact.stops)} the camera setting.`
+    case 'strikes-subject':
+      return `Backdrop light ${fact.light} strikes the subject straight, ${sideWords(fact.stops)} the camera setting.`
     case 'wrap': {
       const at = Math.abs(fact.stops) < AT_SETTING_STOPS ? '' : `${sideWords(fact.stops)} `
-      return `Hair and shoulders glow: the backdrop's light wraps round the sitter at ${at}the camera setting; one or two stops under looks natural.`
+      return `Hair and shoulders glow: the backdrop's light wraps round the subject at ${at}the camera setting; one or two stops under looks natural.`
     }
     case 'shoulder-melts':
       return meltsWords(fact)
@@ -123,7 +123,7 @@ const factWords = (set: StudioSet, fact: Fact, inLength: InLength): string => {
         ? 'The eyes have no catch light.'
         : `The catch light (${fact.clock} o'clock) is lost when the chin goes down.`
     case 'shallow-focus':
-      return `At ${formatAperture(fact.fNumber)} only ${inLength(fact.farM - fact.nearM)} are in focus (${inLength(fact.nearM)} to ${inLength(fact.farM)} from the camera); the sitters want ${inLength(fact.neededM)}.`
+      return `At ${formatAperture(fact.fNumber)} only ${inLength(fact.farM - fact.nearM)} are in focus (${inLength(fact.nearM)} to ${inLength(fact.farM)} from the camera); the subjects want ${inLength(fact.neededM)}.`
     default:
       return cautionWords(fact, inLength)
   }

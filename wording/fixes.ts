@@ -44,13 +44,13 @@ const purposeWords = (set: StudioSet, { change, purpose }: Fix, inLength: InLeng
     case 'out-of-frame':
       return `slide ${name} out of the frame`
     case 'hide':
-      return `hide ${name} behind the sitter`
+      return `hide ${name} behind the subject`
     case 'as-it-was':
       return 'set it as it was'
     case 'as-wanted':
       return 'bring it down to what is wanted'
     case 'nearer-backdrop':
-      return `bring the sitter to ${inLength(after().subjects[0]!.place.yM)} from the backdrop`
+      return `bring the subject to ${inLength(after().subjects[0]!.place.yM)} from the backdrop`
     case 'frame-less':
       return 'frame less: head and shoulders'
     case 'shorter-lens':
@@ -58,9 +58,9 @@ const purposeWords = (set: StudioSet, { change, purpose }: Fix, inLength: InLeng
     case 'step-back':
       return `step back to ${after().camera.lens.focalLengthMm} mm`
     case 'seat':
-      return 'seat the sitter'
+      return 'seat the subject'
     case 'open-camera':
-      return `turn the sitter's lights down ${stopWords(purpose.stops)} and open the camera`
+      return `turn the subject's lights down ${stopWords(purpose.stops)} and open the camera`
     case 'stop-down':
       return `turn all lights up ${counted(purpose.stops, 'stop')} and stop down`
     case undefined:

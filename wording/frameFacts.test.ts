@@ -79,11 +79,11 @@ describe('facts of a frame', () => {
     })
     expect(factsOf({ shadow: { side: 'right', stops: 0.7, x: 0.8, y: 0.5, share: 0.03 } }).shadow).toMatchObject({
       figure: '0.7 stop',
-      words: 'to the right of the sitter',
+      words: 'to the right of the subject',
       isDoubtful: true,
     })
     expect(factsOf({ shadow: { side: 'below', stops: 0.1, x: 0.5, y: 0.9, share: 0.03 } }).shadow).toMatchObject({
-      words: 'below the sitter',
+      words: 'below the subject',
       isDoubtful: false,
     })
   })

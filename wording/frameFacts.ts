@@ -8,7 +8,7 @@ import { castOf } from '#core/testFrames/reading/regionTone'
 /** One thing read in a frame: a figure, what it means, and whether it asks for a look. */
 export type FrameFact = { id: string; name: string; figure: string; words: string; isDoubtful: boolean }
 
-/** Under this colour difference a sitter's outline melts into the backdrop; common practice, no source. */
+/** Under this colour difference a subject's outline melts into the backdrop; common practice, no source. */
 const MELTS = 6
 const CAST_SEEN = 4
 const SHADOW_SEEN_STOPS = 0.2
@@ -122,7 +122,7 @@ export const frameFacts = (set: StudioSet, look: Look, reading: FrameReading, ha
       'Shadow',
       shadow ? `${shadow.stops.toFixed(1)} stop` : 'none',
       shadow
-        ? `${shadow.side === 'above' || shadow.side === 'below' ? shadow.side : `to the ${shadow.side} of`} the sitter`
+        ? `${shadow.side === 'above' || shadow.side === 'below' ? shadow.side : `to the ${shadow.side} of`} the subject`
         : 'found on the backdrop',
       shadow !== undefined && shadow.stops > SHADOW_SEEN_STOPS,
     ),
@@ -147,12 +147,12 @@ export const frameFacts = (set: StudioSet, look: Look, reading: FrameReading, ha
         'edges',
         'Edges',
         `${Math.round(edges.left)} and ${Math.round(edges.right)}`,
-        'left and right rim of the sitter',
+        'left and right rim of the subject',
       ),
     subject &&
       fact(
         'subject',
-        'Sitter',
+        'Subject',
         `${Math.round(subject.value)}`,
         `mean, L* ${subject.lightness.toFixed(0)}; ${Math.round(subject.lowest)} to ${Math.round(subject.highest)}`,
       ),
@@ -171,7 +171,7 @@ export const frameFacts = (set: StudioSet, look: Look, reading: FrameReading, ha
       flaws.length > 0 ? `${flaws.length}` : 'none',
       flaws.length > 0
         ? `the worst ${formatStops(flaws[0]!.stops)} stop, ${sideWords(flaws[0]!.x, flaws[0]!.y)}`
-        : 'worth steaming',
+        : 'to fix',
       flaws.length > 0,
     ),
   ]

@@ -15,7 +15,7 @@ export const frameVerdictWords = (lights: readonly Light[], verdict: FrameVerdic
   }
   const asked = tones.filter(({ offStops }) => offStops !== undefined)
   const found = `Backdrop ${formatSpan((asked.length > 0 ? asked : tones).map(({ value }) => value))}`
-  if (state === 'no-target') return `${found}. Nothing is wanted of the backdrop yet.`
+  if (state === 'no-target') return `${found}. No target is set for the backdrop yet.`
   if (state === 'on-target') return `On target: ${inSentence(found)}.`
   const clipped = asked.some(({ isClipped }) => isClipped) ? ', clipped' : ''
   const wants = `${found}${clipped}, wants ${formatSpan(asked.map(({ wanted }) => wanted!))}`
@@ -25,5 +25,6 @@ export const frameVerdictWords = (lights: readonly Light[], verdict: FrameVerdic
     : `${wants}. Power alone does not mend it.`
 }
 
-/** `The left third lags by 0.3 stop`. */
-export const darkThirdWords = ({ third, stops }: DarkThird): string => `The ${third} third lags by ${stopWords(stops)}`
+/** `The left third is darker by 0.3 stop`. */
+export const darkThirdWords = ({ third, stops }: DarkThird): string =>
+  `The ${third} third is darker by ${stopWords(stops)}`

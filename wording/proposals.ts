@@ -48,12 +48,12 @@ export const stepWords = (set: StudioSet, cameraNow: CameraSetting, doing: Doing
 }
 
 const BINDING: Record<Binding, string> = {
-  power: 'Power binds: lights are at full, and the camera opens no further.',
-  room: 'The room binds: what would help further stands against a wall, a sitter or the backdrop.',
-  frame: 'The frame binds: what would help further would show in the picture.',
+  power: 'Limited by power: lights are at full, and the camera opens no further.',
+  room: 'Limited by the room: what would help further stands against a wall, a subject or the backdrop.',
+  frame: 'Limited by the frame: what would help further would show in the picture.',
   key: 'The key does not reach the subject, so that no tone can be right against it.',
-  spill: 'Spill binds: light that is meant for the sitter, or comes back from the room, stays on the backdrop.',
-  unevenness: 'Evenness binds: the light that there is falls off too much across the backdrop.',
+  spill: 'Limited by spill: light that is meant for the sitter, or comes back from the room, stays on the backdrop.',
+  unevenness: 'Limited by evenness: the light that there is falls off too much across the backdrop.',
 }
 
 /** What keeps the target out of reach, and by how much the best answer misses it; undefined where nothing does. */

@@ -24,7 +24,7 @@ export const useAdding = () => {
     {
       name: 'Others',
       choices: [
-        { id: 'sitter', name: 'Sitter' },
+        { id: 'subject', name: 'Subject' },
         { id: 'box', name: 'Box' },
         { id: 'cylinder', name: 'Cylinder' },
         { id: 'point', name: 'Point to read' },

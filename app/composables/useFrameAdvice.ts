@@ -48,7 +48,7 @@ export const useFrameAdvice = () => {
   )
   /** The picture is read anew, as after a reload: nothing is said of it meanwhile. */
   const isReading = computed(() => frames.isReading)
-  /** Why the picture is not taken for a backdrop with a sitter. */
+  /** Why the picture is not taken for a backdrop with a subject. */
   const doubt = computed(() =>
     frames.shown && frames.chosen?.edits.length === 0 ? doubtWords(frames.shown.reading.confidence) : '',
   )

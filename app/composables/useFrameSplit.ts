@@ -1,7 +1,7 @@
 import { onlyOn } from '#core/model/settings'
 import type { LightSetting } from '#core/model/schema'
 
-/** By which lights the frame is shown: all, the backdrop's alone, the sitter's alone, or one of them. */
+/** By which lights the frame is shown: all, the backdrop's alone, the subject's alone, or one of them. */
 export const useFrameSplit = createSharedComposable(() => {
   const studio = useStudio()
   const light = useLight()

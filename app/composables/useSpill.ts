@@ -5,7 +5,7 @@ import { onlyOn } from '#core/model/settings'
 import { SPILL_LIMITS } from '#core/tone/spill'
 
 /**
- * Light of the backdrop lights on the sitter: where it is read, what is expected, what was read, and how much it may
+ * Light of the backdrop lights on the subject: where it is read, what is expected, what was read, and how much it may
  * be.
  */
 export const useSpill = () => {

@@ -49,7 +49,7 @@ export const useStarting = () => {
       const started = startFrom(toRaw(before), point, toRaw(kit.value))
       const [fault] = faults(started.set)
       if (fault) {
-        problem.value = `"${point.name}" does not fit here: ${fault} Nothing was changed; make the room larger or choose another.`
+        problem.value = `"${point.name}" does not fit this room: ${fault} No change made; make the room larger or choose another.`
         return
       }
       const { set: settled, missed } = await light.service.settle(started.set)

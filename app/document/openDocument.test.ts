@@ -59,7 +59,7 @@ describe('the gate', () => {
           },
         })),
       }),
-      /^A: height is at most 30 and not 100\. It is as it was\.$/,
+      /^A: height is at most 30 and not 100\. No change made\.$/,
     ],
     [
       'a 13th subject',
@@ -90,7 +90,7 @@ describe('the gate', () => {
       () => {
         throw new Error('no such lamp.')
       },
-      /^This could not be done: no such lamp\. It is as it was\.$/,
+      /^This could not be done: no such lamp\. No change made\.$/,
     ],
   ])('refuses %s in words, and nothing is half done', async (_, change, words) => {
     const document = await tab(id)

@@ -22,7 +22,7 @@ export type Ticket = {
   commit: (what: string, change: Change) => Outcome<StudioSet>
 }
 
-const KEPT = 'It is as it was.'
+const KEPT = 'No change made.'
 
 /**
  * The open set: its one document, its history, and its way to the disk. Every change comes through `edit`, which

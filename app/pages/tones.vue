@@ -8,7 +8,7 @@
         <AreaTargets class="mt-4 border-t border-rule pt-2" />
       </section>
       <section class="border-rule p-4 lg:overflow-y-auto lg:border-r" aria-labelledby="schools">
-        <h2 id="schools" class="mb-2 text-base font-semibold">How far over is white</h2>
+        <h2 id="schools" class="mb-2 text-base font-semibold">How bright is white</h2>
         <ConventionChooser />
       </section>
       <section class="p-4 lg:overflow-y-auto" aria-labelledby="response">

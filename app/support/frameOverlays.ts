@@ -8,7 +8,7 @@ const PITCH = 8
 const OUTLINE = 255
 
 /**
- * A picture with its regions told by texture: the sitter under slanting lines, the floor under level ones, the
+ * A picture with its regions told by texture: the subject under slanting lines, the floor under level ones, the
  * backdrop plain, an outline between.
  */
 export const regionPicture = (picture: Pixels, regions: Uint8Array, { width, height }: Size): Pixels => {

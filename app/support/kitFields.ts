@@ -35,7 +35,7 @@ const channel = (index: number, label: string) =>
 
 const bounce = <W extends { reflectance: Rgb }>() =>
   field<W>(
-    'Sends back',
+    'Reflectance',
     { least: 0, most: 98, unit: ' %', digits: 0 },
     what => 100 * luminance(what.reflectance),
     (what, value) => {
@@ -49,7 +49,7 @@ const bounce = <W extends { reflectance: Rgb }>() =>
 
 /** Half the width of a front, or its half width where it is round; and the other way. */
 const across = field<What<'modifiers'>>(
-  'Front wide',
+  'Front width',
   { least: 0.02, most: 12, unit: ' m', digits: 2 },
   ({ front }) =>
     front.shape === 'rectangle' ? front.widthM : 2 * (front.shape === 'ring' ? front.outerRadiusM : front.radiusM),
@@ -69,7 +69,7 @@ const across = field<What<'modifiers'>>(
   },
 )
 const up = field<What<'modifiers'>>(
-  'Front high',
+  'Front height',
   { least: 0.02, most: 12, unit: ' m', digits: 2 },
   ({ front }) => (front.shape === 'rectangle' ? front.heightM : 0),
   (what, value) => (what.front.shape === 'rectangle' ? { ...what, front: { ...what.front, heightM: value } } : what),
@@ -98,7 +98,7 @@ export const KIT_FIELDS: { [K in KitKind]: readonly KitField<What<K>>[] } = {
     ),
     // 0 stands for not known.
     field(
-      'Draws',
+      'Power draw',
       { least: 0, most: 30000, unit: ' W', digits: 0 },
       what => what.watts ?? 0,
       (what, watts) => ({ ...what, watts: watts >= 1 ? watts : null }),
@@ -123,25 +123,25 @@ export const KIT_FIELDS: { [K in KitKind]: readonly KitField<What<K>>[] } = {
   gels: [channel(0, 'Red through'), channel(1, 'Green through'), channel(2, 'Blue through')],
   panels: [
     field(
-      'Wide',
+      'Width',
       { least: 0.05, most: 40, unit: ' m', digits: 2 },
       what => what.widthM,
       (what, widthM) => ({ ...what, widthM }),
     ),
     field(
-      'High',
+      'Height',
       { least: 0.05, most: 29, unit: ' m', digits: 2 },
       what => what.heightM,
       (what, heightM) => ({ ...what, heightM }),
     ),
     field(
-      'Front sends back',
+      'Front reflectance',
       { least: 0, most: 95, unit: ' %', digits: 0 },
       what => 100 * luminance(what.front.reflectance),
       (what, value) => ({ ...what, front: { ...what.front, reflectance: grey(value / 100) } }),
     ),
     field(
-      'Back sends back',
+      'Back reflectance',
       { least: 0, most: 95, unit: ' %', digits: 0 },
       what => 100 * luminance(what.back.reflectance),
       (what, value) => ({ ...what, back: { ...what.back, reflectance: grey(value / 100) } }),
@@ -155,13 +155,13 @@ export const KIT_FIELDS: { [K in KitKind]: readonly KitField<What<K>>[] } = {
   ],
   backdrops: [
     field(
-      'Wide',
+      'Width',
       { least: 0.3, most: 40, unit: ' m', digits: 2 },
       what => what.widthM,
       (what, widthM) => ({ ...what, widthM }),
     ),
     field(
-      'High',
+      'Height',
       { least: 0.5, most: 29, unit: ' m', digits: 2 },
       what => what.heightM,
       (what, heightM) => ({ ...what, heightM }),
@@ -206,7 +206,7 @@ export const KIT_FIELDS: { [K in KitKind]: readonly KitField<What<K>>[] } = {
       (item, smallest) => ({ ...item, what: { ...item.what, apertures: { ...item.what.apertures, smallest } } }),
     ),
     field(
-      'Glare',
+      'Lens flare',
       { least: 0, most: 50, unit: ' %', digits: 1 },
       ({ what }) => 100 * what.veilingGlare,
       (item, value) => ({ ...item, what: { ...item.what, veilingGlare: value / 100 } }),

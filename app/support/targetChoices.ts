@@ -4,7 +4,7 @@ import { headHeightM } from '#core/model/headHeight'
 /** Kinds of targets that a point can have. */
 export const TARGET_KINDS: readonly { value: Target['kind']; name: string; onSurfaces: boolean }[] = [
   { value: 'value', name: 'pixel value', onSurfaces: true },
-  { value: 'stops', name: 'over camera', onSurfaces: false },
+  { value: 'stops', name: 'relative to camera', onSurfaces: false },
   { value: 'ratio', name: 'to the key', onSurfaces: false },
   { value: 'lightness', name: 'lightness', onSurfaces: true },
   { value: 'clip', name: 'clip by at most', onSurfaces: true },
@@ -15,8 +15,8 @@ export const TARGET_KINDS: readonly { value: Target['kind']; name: string; onSur
 /** How firmly a target is wanted. */
 export const FIRMNESS: readonly { value: NonNullable<Target['firmness']>; name: string }[] = [
   { value: 'hard', name: 'must' },
-  { value: 'wished', name: 'wish' },
-  { value: 'indifferent', name: 'as it comes' },
+  { value: 'wished', name: 'preferred' },
+  { value: 'indifferent', name: 'ignore' },
 ]
 
 /** A target of another kind that begins where things are. */
@@ -81,11 +81,11 @@ export const figureOf = (target: Target): TargetFigure | undefined => {
 /** Kinds of targets that an area can have. */
 export const AREA_KINDS: readonly { value: AreaTarget['kind']; name: string }[] = [
   { value: 'even', name: 'Evenness of the backdrop' },
-  { value: 'pool', name: 'A pool behind the sitter' },
-  { value: 'ramp', name: 'Brighter to one side' },
+  { value: 'pool', name: 'Spot behind subject' },
+  { value: 'ramp', name: 'Gradient' },
   { value: 'colour', name: 'Colour of the backdrop' },
   { value: 'wrap', name: 'Limit on wrap' },
-  { value: 'apart', name: 'Outline stands out' },
+  { value: 'apart', name: 'Edge separation' },
 ]
 
 /** A target of an area, as it begins. */

@@ -44,7 +44,7 @@ const framed = (set: StudioSet, focalLengthMm = set.camera.lens.focalLengthMm): 
   camera: frameUp(set, focalLengthMm).camera,
 })
 
-/** The sitter moved toward the backdrop, and the picture framed anew. */
+/** The subject moved toward the backdrop, and the picture framed anew. */
 const nearer = (set: StudioSet, byM: number, lensFor: (moved: StudioSet) => number): Change => {
   const moved = moveParty(set, -byM)
   const camera = frameUp(moved, lensFor(moved)).camera
@@ -59,11 +59,11 @@ const nearer = (set: StudioSet, byM: number, lensFor: (moved: StudioSet) => numb
   }
 }
 
-/** The sitter as far back as the framing allows. */
+/** The subject as far back as the framing allows. */
 const backM = (set: StudioSet): number =>
   Math.max(0, set.subjects[0]!.place.yM - FRAMINGS[set.brief.framing].leastToBackdropM)
 
-const sitterBack = (set: StudioSet): Change => nearer(set, backM(set), moved => bestLens(moved))
+const subjectBack = (set: StudioSet): Change => nearer(set, backM(set), moved => bestLens(moved))
 
 const lessFramed = (set: StudioSet): Fix => {
   const asHead = { ...set, brief: { ...set.brief, framing: 'head' as const } }
@@ -80,7 +80,7 @@ const framing = (set: StudioSet): Answer => {
     const shortestMm = FOCAL_LENGTHS_MM[0]
     const neededM = distanceFor(set, { ...set.camera, lens: { focalLengthMm: shortestMm } })
     const canMove = lensesThatFit(moveParty(set, -backM(set))).length > 0
-    const fix: Fix = canMove ? { purpose: { as: 'nearer-backdrop' }, change: sitterBack(set) } : lessFramed(set)
+    const fix: Fix = canMove ? { purpose: { as: 'nearer-backdrop' }, change: subjectBack(set) } : lessFramed(set)
     return {
       id: 'framing',
       isOk: false,
@@ -101,7 +101,7 @@ const HALVINGS = 24
 /** Nearer than just enough by this, so that rounding does not show an edge, metres. */
 const SPARE_M = 0.02
 
-/** By how much the sitter has to come nearer for the frame to be covered, by halving; undefined where none does. */
+/** By how much the subject has to come nearer for the frame to be covered, by halving; undefined where none does. */
 export const nearerUntilCovered = (set: StudioSet): number | undefined => {
   const most = backM(set)
   const isCovered = (byM: number) => {
@@ -199,7 +199,7 @@ const depth = (set: StudioSet): Answer => {
     id: 'depth',
     isOk,
     fact: { is: 'depth', lensMm: set.camera.lens.focalLengthMm, mostM, nowM, leastM },
-    fixes: isOk ? [] : [{ purpose: { as: 'shorter-lens' }, change: sitterBack(set) }],
+    fixes: isOk ? [] : [{ purpose: { as: 'shorter-lens' }, change: subjectBack(set) }],
   }
 }
 

@@ -3,7 +3,7 @@ import { headHeightM } from '../model/headHeight'
 import type { Brief, Camera, StudioSet } from '../model/schema'
 
 /**
- * Framings as shares of the sitter's height: what the picture shows of it, and where its middle lies.
+ * Framings as shares of the subject's height: what the picture shows of it, and where its middle lies.
  * Rounded from memory; camera heights (eyes or chest, waist for full length) are common practice, no source.
  */
 export const FRAMINGS: Record<
@@ -23,7 +23,7 @@ export const FOCAL_LENGTHS_MM = [24, 28, 35, 50, 70, 85, 105, 135, 200] as const
 const BESIDE_M = 0.45
 const BEHIND_CAMERA_M = 0.4
 
-/** What the picture must show at the sitter: its height, its width, and the height of its middle. */
+/** What the picture must show at the subject: its height, its width, and the height of its middle. */
 export const frameNeed = (set: StudioSet) => {
   const [first, ...others] = set.subjects
   const { shown, middle } = FRAMINGS[set.brief.framing]
@@ -35,13 +35,13 @@ export const frameNeed = (set: StudioSet) => {
   return { heightM: shown * heightM, widthM: isWide ? 2 * (aside + BESIDE_M) : 0, middleM: middle * heightM - drop }
 }
 
-/** How far the camera stands from the sitter for the brief's framing; thin-lens angles at infinity. */
+/** How far the camera stands from the subject for the brief's framing; thin-lens angles at infinity. */
 export const distanceFor = (set: StudioSet, { lens, sensor }: Pick<Camera, 'lens' | 'sensor'>): number => {
   const need = frameNeed(set)
   return lens.focalLengthMm * Math.max(need.heightM / sensor.heightMm, need.widthM / sensor.widthMm)
 }
 
-/** Room for the camera in front of the sitter. */
+/** Room for the camera in front of the subject. */
 export const roomForCamera = (set: StudioSet): number =>
   roomBounds(set.room).front - BEHIND_CAMERA_M - set.subjects[0]!.place.yM
 

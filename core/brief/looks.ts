@@ -9,7 +9,7 @@ export const LOOKS: Record<Brief['look'], { name: string; value: number; words: 
   'mid-grey': { name: 'Mid grey', value: 118, words: 'the tone of a grey card' },
   'dark-grey': { name: 'Dark grey', value: 60, words: 'shapes still read' },
   black: { name: 'Black', value: 12, words: 'near nothing, not crushed' },
-  silhouette: { name: 'Silhouette', value: 250, words: 'backdrop up, sitter dark' },
+  silhouette: { name: 'Silhouette', value: 250, words: 'backdrop up, subject dark' },
 }
 
 /** Places of the backdrop that a look's tone is wanted of. */
@@ -33,7 +33,7 @@ const exposureOf = (kind: Brief['look'], look: Look): Look['exposure'] => ({
   followsPointId: kind === 'silhouette' ? null : KEY_SIDE,
 })
 
-/** Lights on the sitter are off in a silhouette; back from one, they are on again. */
+/** Lights on the subject are off in a silhouette; back from one, they are on again. */
 const lightsOf = (set: StudioSet, kind: Brief['look'], look: Look): Look['lights'] => {
   if (kind !== 'silhouette' && set.brief.look !== 'silhouette') return look.lights
   return Object.fromEntries(

@@ -11,7 +11,7 @@ const STAND_LOW_M = 1.5
 const WIDE_AIM_SHARE = 0.36
 const BESIDE_M = 0.9
 const DRAWN_BACK_M = 0.5
-const BEHIND_SITTER_M = 0.6
+const BEHIND_SUBJECT_M = 0.6
 
 const aimed = (set: StudioSet, light: Light, xM: number, zM: number): StudioSet =>
   editLight(set, light.id, one => ({
@@ -49,7 +49,7 @@ const ARRANGED: Record<Arrangement, (set: StudioSet, light: Light) => StudioSet>
       xM: centreXM + side * (widthM / 2 + BESIDE_M),
       yM: Math.min(
         light.place.yM + DRAWN_BACK_M,
-        Math.max(light.place.yM, set.subjects[0]!.place.yM - BEHIND_SITTER_M),
+        Math.max(light.place.yM, set.subjects[0]!.place.yM - BEHIND_SUBJECT_M),
       ),
     })
   },

@@ -25,7 +25,7 @@ export type Change =
   /** A light along the line to what it is aimed at, to so many times its present distance. */
   | { kind: 'distance-by'; id: string; factor: number }
   | { kind: 'distance-to'; id: string; lengthM: number }
-  /** Sitters, the lights that are for them, and the camera away from the backdrop; all of them or none. */
+  /** Subjects, the lights that are for them, and the camera away from the backdrop; all of them or none. */
   | { kind: 'group-depth'; byM: number }
   | { kind: 'aim'; id: string; aim: Aim }
   /** Each backdrop light at the share of the way from the backdrop's middle to the edge that is far from it. */
@@ -44,8 +44,8 @@ export type Change =
   /** A light made the mirror image of another, power and all. */
   | { kind: 'mirror'; fromId: string; toId: string; lookId: string }
   | { kind: 'add-lights'; what: NewLights }
-  /** A flag before a light, on its way to the sitter or to the lens. */
-  | { kind: 'flag'; id: string; off: 'sitter' | 'lens' }
+  /** A flag before a light, on its way to the subject or to the lens. */
+  | { kind: 'flag'; id: string; off: 'subject' | 'lens' }
   | { kind: 'stand'; what: Standing }
   | { kind: 'power'; lookId: string; settings: Readonly<Record<string, LightSetting>> }
   | { kind: 'exposure'; lookId: string; exposure: Partial<Look['exposure']> }

@@ -15,7 +15,7 @@ export const MINUTES = {
   fit: 1,
   /** A board or flag on its stand. */
   board: 2,
-  /** Sitter's mark and camera, without the lights that go along. */
+  /** Subject's mark and camera, without the lights that go along. */
   group: 1.5,
   /** A light more: fetch, stand, cable, sandbag. */
   light: 4,

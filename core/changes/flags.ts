@@ -22,7 +22,7 @@ const flagAt = (set: StudioSet, at: Vector, way: Vector): StudioSet => {
   return faults(flagged).length > 0 ? set : flagged
 }
 
-/** A flag before a light, on the way to the sitter's head and shoulders. */
+/** A flag before a light, on the way to the subject's head and shoulders. */
 export const flagOff = (set: StudioSet, light: Light): StudioSet => {
   const subject = set.subjects[0]!
   const from = vectorOf(light.place)

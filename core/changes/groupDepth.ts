@@ -4,7 +4,7 @@ import type { StudioSet } from '../model/schema'
 const EXACT_M = 1e-6
 
 /**
- * Sitters, the lights that are for them, and the camera moved away from the backdrop by so many metres; the set as it
+ * Subjects, the lights that are for them, and the camera moved away from the backdrop by so many metres; the set as it
  * was where a wall is in the way of one of them.
  */
 export const groupDepth = (set: StudioSet, byM: number): StudioSet => {

@@ -42,7 +42,7 @@ const along = (set: StudioSet, light: Light, way: Along, byM: number): Place => 
   }
 }
 
-/** A light's aim at a place in the room moved; one that follows a sitter keeps its aim. */
+/** A light's aim at a place in the room moved; one that follows a subject keeps its aim. */
 export const aimedAt = (set: StudioSet, light: Light, change: (place: Place) => Place): StudioSet =>
   editLight(set, light.id, one =>
     one.aim.at === 'place' ? { ...one, aim: { ...one.aim, place: change(one.aim.place) } } : one,

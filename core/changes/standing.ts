@@ -1,4 +1,4 @@
-import { besideSitter } from '../edits/besideSubject'
+import { besideSubject } from '../edits/besideSubject'
 import { aimBoard } from '../edits/aimBoard'
 import { unlessFaulty } from '../edits/edits'
 import { addPanel, freeId } from '../edits/factories'
@@ -11,7 +11,7 @@ import type { Standing } from './change'
 
 const FLAG_FROM_KEY_M = 0.7
 
-/** A black flag near the key, between it and the backdrop, clear of the way to the sitter. */
+/** A black flag near the key, between it and the backdrop, clear of the way to the subject. */
 const flagOnKey = (set: StudioSet): StudioSet => {
   const key = set.lights.find(light => light.job === 'key')
   if (!key) return set
@@ -78,13 +78,13 @@ const fillBoard = (set: StudioSet): StudioSet => {
       ])
 }
 
-/** Boards that shape the sitter's edges stand nearer than those that only keep light away. */
+/** Boards that shape the subject's edges stand nearer than those that only keep light away. */
 const NEAR_BESIDE_M = 0.12
 
 const STOOD: Record<Standing, (set: StudioSet) => StudioSet> = {
   'key-flag': flagOnKey,
-  'black-sides': set => besideSitter(set, 'black-board'),
-  'near-black-sides': set => besideSitter(set, 'black-board', NEAR_BESIDE_M),
+  'black-sides': set => besideSubject(set, 'black-board'),
+  'near-black-sides': set => besideSubject(set, 'black-board', NEAR_BESIDE_M),
   curtains,
   'fill-board': fillBoard,
 }

@@ -8,7 +8,7 @@ import { litOf, problem, stopsOf, type Check } from './finding'
 const NOSE_STOPS = -2
 const BEHIND_DEG = 62
 
-/** The place of a light swung round the sitter until it is well behind. */
+/** The place of a light swung round the subject until it is well behind. */
 const swungBehind = (set: StudioSet, light: Light): Place => {
   const { xM, yM } = set.subjects[0]!.place
   const reach = Math.hypot(light.place.xM - xM, light.place.yM - yM)

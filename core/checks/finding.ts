@@ -32,7 +32,7 @@ export type Fact =
   | { is: 'hot-side'; side: 'left' | 'right'; stops: number; why: HotSideCause | null }
   | { is: 'grey-edges'; stops: number; isCrossable: boolean }
   | { is: 'dark-foot'; stops: number }
-  | { is: 'strikes-sitter'; light: string; stops: number }
+  | { is: 'strikes-subject'; light: string; stops: number }
   | { is: 'wrap'; stops: number }
   | { is: 'shoulder-melts'; side: string; cloth: number; backdrop: number; isBlack: boolean }
   | { is: 'shadow'; light: string; isCrisp: boolean; byM: number; side: 'left' | 'right'; stops: number }

@@ -1,4 +1,4 @@
-import { backdropLightOnSitter } from './backdropLightOnSitter'
+import { backdropLightOnSubject } from './backdropLightOnSubject'
 import { colourClips } from './colourClips'
 import { flare } from './flare'
 import { keyFault } from './keyFault'
@@ -38,7 +38,7 @@ export const CHECKS: readonly Check[] = [
   hotSide,
   greyEdges,
   darkFoot,
-  backdropLightOnSitter,
+  backdropLightOnSubject,
   wrap,
   separation,
   shadow,

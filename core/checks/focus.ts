@@ -26,7 +26,7 @@ export const focusLimits = (
   }
 }
 
-/** Too little in focus, or sitters that stand in front of or behind it. */
+/** Too little in focus, or subjects that stand in front of or behind it. */
 export const focus: Check = ({ set, look, camera }) => {
   const subject = set.subjects[0]!
   const away = distance(vectorOf(set.camera.place), [subject.place.xM, subject.place.yM, headHeightM(subject)])

@@ -40,7 +40,7 @@ export const slideOut = (set: StudioSet, id: string): Place | undefined => {
 
 const CHEST_SHARE = 0.72
 
-/** Where a light stands behind the sitter as the camera sees them: in line with the chest. */
+/** Where a light stands behind the subject as the camera sees them: in line with the chest. */
 export const hideBehind = (set: StudioSet, light: Light): Place => {
   const subject = set.subjects[0]!
   const { camera } = set
@@ -53,7 +53,7 @@ export const hideBehind = (set: StudioSet, light: Light): Place => {
   }
 }
 
-/** A light between sitter and backdrop this near the camera's line is meant to be hidden. */
+/** A light between subject and backdrop this near the camera's line is meant to be hidden. */
 const MEANT_TO_HIDE_M = 0.5
 
 const isMeantToHide = (set: StudioSet, light: Light): boolean => {

@@ -19,7 +19,7 @@ const SEEN_STOPS = 0.25
 const CRISP = 0.6
 
 /**
- * Where the shadow of the sitter's head falls on the plane of the backdrop, and how wide its soft rim is (source size
+ * Where the shadow of the subject's head falls on the plane of the backdrop, and how wide its soft rim is (source size
  * times b over a).
  */
 export const headShadow = (set: StudioSet, light: Light) => {
@@ -38,7 +38,7 @@ export const headShadow = (set: StudioSet, light: Light) => {
 }
 
 /**
- * Whether the shadow shows beside the sitter in the frame: not on the backdrop, out of the frame, and behind the head
+ * Whether the shadow shows beside the subject in the frame: not on the backdrop, out of the frame, and behind the head
  * count as hidden.
  */
 export const shadowShows = (set: StudioSet, light: Light): boolean => {
@@ -81,7 +81,7 @@ const raised = (set: StudioSet, light: Light): Place | undefined => {
 
 const SWING_STEP_DEG = 5
 
-/** Where the light swung round the sitter toward the camera hides its shadow behind the sitter. */
+/** Where the light swung round the subject toward the camera hides its shadow behind the subject. */
 const swungFrontal = (set: StudioSet, light: Light): Place | undefined => {
   const { xM, yM } = set.subjects[0]!.place
   const reach = Math.hypot(light.place.xM - xM, light.place.yM - yM)
@@ -120,7 +120,7 @@ const depthOf = (context: CheckContext, light: Light): number => {
   return -stopsFromRatio(1 - Math.min(0.999, Math.max(...shares)))
 }
 
-/** Shadows of the sitter's head that show on the backdrop: crisp or soft, and where. */
+/** Shadows of the subject's head that show on the backdrop: crisp or soft, and where. */
 export const shadow: Check = context => {
   const { set } = context
   return litOf(context, 'key', 'fill').flatMap(light => {

@@ -97,6 +97,6 @@ export const tooDark: Check = context => {
   return [problem('too-dark', { is: 'at-full', shortStops: short }, canOpen ? openUp : undefined, TWO_LIGHTS)]
 }
 
-/** Only the settings of the lights on the sitter. */
+/** Only the settings of the lights on the subject. */
 const pick = (settings: ReturnType<typeof turnSubjectLights>, set: StudioSet) =>
   Object.fromEntries(set.lights.filter(light => light.job !== 'backdrop').map(light => [light.id, settings[light.id]!]))

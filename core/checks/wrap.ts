@@ -8,7 +8,7 @@ import { litOf, problem, stopsOf, type Check } from './finding'
  * practice, no source.
  */
 const GLOW_STOPS = -0.4
-/** A lit panel is meant to rim the sitter from every side; past this it is too much. */
+/** A lit panel is meant to rim the subject from every side; past this it is too much. */
 const PANEL_GLOW_STOPS = 0.5
 const FORWARD_M = 0.6
 

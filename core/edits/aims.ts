@@ -9,8 +9,8 @@ const editAim = (set: StudioSet, lightId: string, edit: (aim: Aim, light: Light)
   ),
 })
 
-/** An aim that is let go this near a sitter's mark is at the sitter. */
-const TAKES_SITTER_M = 0.35
+/** An aim that is let go this near a subject's mark is at the subject. */
+const TAKES_SUBJECT_M = 0.35
 
 const feathered = ({ featherPanDeg, featherTiltDeg }: Aim) => ({ featherPanDeg, featherTiltDeg })
 
@@ -19,14 +19,14 @@ export const aimAt = (set: StudioSet, lightId: string, place: Place): StudioSet 
   editAim(set, lightId, aim => {
     const zM = Math.max(0, place.zM)
     const subject = set.subjects.find(
-      candidate => Math.hypot(candidate.place.xM - place.xM, candidate.place.yM - place.yM) < TAKES_SITTER_M,
+      candidate => Math.hypot(candidate.place.xM - place.xM, candidate.place.yM - place.yM) < TAKES_SUBJECT_M,
     )
     return subject
       ? { at: 'subject', subjectId: subject.id, heightM: zM, ...feathered(aim) }
       : { at: 'place', place: { ...place, zM }, ...feathered(aim) }
   })
 
-/** Aims a light at a sitter's head, or at the middle of the backdrop. */
+/** Aims a light at a subject's head, or at the middle of the backdrop. */
 export const aimAtNamed = (set: StudioSet, lightId: string, goal: string): StudioSet =>
   editAim(set, lightId, aim => {
     const subject = set.subjects.find(({ id }) => id === goal)

@@ -7,7 +7,7 @@ import { projectionOf } from '../camera/projection'
 const BESIDE_M = 0.15
 
 /** A board at each side of the sitter, as near as the frame allows. */
-export const besideSitter = (set: StudioSet, kind: string, besideM = BESIDE_M): StudioSet => {
+export const besideSubject = (set: StudioSet, kind: string, besideM = BESIDE_M): StudioSet => {
   const { xM, yM } = set.subjects[0]!.place
   const { halfWidth } = projectionOf(set)
   const beside = Math.max(0.6, Math.abs(set.camera.place.yM - yM - 0.6) * halfWidth + besideM)

@@ -61,7 +61,7 @@ export const demoSet = (): StudioSet => ({
   subjects: [
     {
       id: 'sitter',
-      name: 'Sitter',
+      name: 'Subject',
       place: { xM: 0, yM: 3.6 },
       heightM: 1.72,
       skin: [0.5, 0.33, 0.25],

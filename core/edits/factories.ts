@@ -100,9 +100,9 @@ const without = <T>(record: Readonly<Record<string, T>>, ids: readonly string[])
   Object.fromEntries(Object.entries(record).filter(([id]) => !ids.includes(id)))
 
 /**
- * Takes things out of the set, with their settings, locks and groups. The camera and the last sitter stay; lights
+ * Takes things out of the set, with their settings, locks and groups. The camera and the last subject stay; lights
  * that were aimed
- * at a sitter who goes are aimed at the first who stays.
+ * at a subject who goes are aimed at the first who stays.
  */
 export const removeThings = (set: StudioSet, ids: readonly string[]): StudioSet => {
   const free = ids.filter(id => id !== CAMERA && !set.locked.includes(id))

@@ -2,7 +2,7 @@ import { moveThings, CAMERA } from './things'
 import type { StudioSet } from '../model/schema'
 
 /**
- * The sitters with the lights that are for them, and the camera: what moves together when the backdrop shall be
+ * The subjects with the lights that are for them, and the camera: what moves together when the backdrop shall be
  * nearer or further.
  */
 export const partyIds = (set: StudioSet): string[] => [
@@ -12,7 +12,7 @@ export const partyIds = (set: StudioSet): string[] => [
 ]
 
 /**
- * Moves sitters, their lights and the camera by so much away from the backdrop (below 0: toward it), as far as walls
+ * Moves subjects, their lights and the camera by so much away from the backdrop (below 0: toward it), as far as walls
  * let each.
  */
 export const moveParty = (set: StudioSet, byM: number): StudioSet => moveThings(set, partyIds(set), { yM: byM })

@@ -126,7 +126,7 @@ describe('useful places', () => {
 })
 
 describe('aims', () => {
-  it('takes a sitter where it is let go near one, and a place elsewhere', () => {
+  it('takes a subject where it is let go near one, and a place elsewhere', () => {
     expect(aimAt(demoSet(), 'backdrop-left', { xM: 0.2, yM: 3.5, zM: 1.4 }).lights[1]!.aim).toMatchObject({
       at: 'subject',
       subjectId: 'sitter',

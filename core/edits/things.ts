@@ -93,7 +93,7 @@ export const placeRange = (set: StudioSet, kind: ThingKind): Record<keyof Place,
   const isLow = kind === 'panel' || kind === 'prop'
   return {
     xM: [left + margin, right - margin],
-    // A sitter stands before the backdrop.
+    // A subject stands before the backdrop.
     yM: [kind === 'subject' ? SUBJECT_MARGIN_M : back + margin, front - margin],
     zM: [isLow ? 0 : margin, ceiling - margin],
   }

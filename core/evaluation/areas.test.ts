@@ -187,7 +187,7 @@ describe('areas', () => {
       'Backdrop even to 0.6 stop, wanted 0.3',
     )
     expect(areaReadoutWords({ area: { kind: 'wrap', mostStops: -1 }, measured: 0.4 })).toBe(
-      'The backdrop lights wrap the sitter at −0.6, at most −1.0 is wanted',
+      'The backdrop lights wrap the subject at −0.6, at most −1.0 is wanted',
     )
   })
 })

@@ -34,7 +34,7 @@ const wanting = (of: StudioSet, target: Target): StudioSet => ({
   })),
 })
 
-/** Linear light of one picture pixel at a place of the backdrop that the sitter does not hide. */
+/** Linear light of one picture pixel at a place of the backdrop that the subject does not hide. */
 const picturedAt = (
   of: StudioSet,
   { solved, look, camera }: Awaited<ReturnType<typeof solvedSet>>,

@@ -64,7 +64,7 @@ describe('a damaged set', () => {
       /^exposure of look/,
     ],
     ['a lock on nothing', set => set.locked.push('gone'), /^lock 1/],
-    ['no sitter', set => Object.assign(set, { subjects: [] }), /^subjects/],
+    ['no subject', set => Object.assign(set, { subjects: [] }), /^subjects/],
     ['apertures the wrong way round', set => Object.assign(set.camera.apertures, { widest: 32 }), /^camera/],
     ['a field of its own', set => Object.assign(set, { surprise: 1 }), /"surprise"/],
     ['a reading of nonsense', set => set.readings.push({ id: 'odd' } as never), /one reading/],

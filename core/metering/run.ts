@@ -9,7 +9,7 @@ import { plannedParts } from './record'
 import type { MeterStep } from './step'
 
 /**
- * The key first, since the backdrop is relative to it; or the backdrop first, since it can be set before the sitter
+ * The key first, since the backdrop is relative to it; or the backdrop first, since it can be set before the subject
  * comes.
  */
 const JOB_ORDER: Record<Look['run']['first'], readonly Light['job'][]> = {

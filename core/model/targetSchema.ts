@@ -34,7 +34,7 @@ export const TargetSchema = v.variant('kind', [
   }),
 ])
 
-/** What is wanted of an area: of the backdrop as far as the frame shows it, or of the sitter's outline. */
+/** What is wanted of an area: of the backdrop as far as the frame shows it, or of the subject's outline. */
 export const AreaTargetSchema = v.variant('kind', [
   /** Lightest and darkest part are no further apart than this. */
   v.strictObject({ kind: v.literal('even'), withinStops: between(0.05, 4), firmness }),
@@ -61,6 +61,6 @@ export const AreaTargetSchema = v.variant('kind', [
   v.strictObject({ kind: v.literal('colour'), hueDeg: between(0, 360), depth: between(0, 1), firmness }),
   /** Light of the backdrop lights on the back of the head, at most so many stops over the camera setting. */
   v.strictObject({ kind: v.literal('wrap'), mostStops: between(-8, 3), firmness }),
-  /** The sitter's outline and the backdrop beside it render at least so many stops apart. */
+  /** The subject's outline and the backdrop beside it render at least so many stops apart. */
   v.strictObject({ kind: v.literal('apart'), leastStops: between(0.05, 6), firmness }),
 ])

@@ -93,7 +93,7 @@ describe('the simulated frame', () => {
     }
   })
 
-  it('shows the sitter before the backdrop, in the middle', async () => {
+  it('shows the subject before the backdrop, in the middle', async () => {
     const { view, ids } = await frameOf(0)
     const middle = view.surface[Math.floor(view.height * 0.55) * view.width + view.width / 2]!
     expect(ids[middle]).toBe('sitter')

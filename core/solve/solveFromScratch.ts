@@ -22,7 +22,7 @@ const turned = (light: Light, setting: LightSetting, byStops: number): LightSett
   ),
 })
 
-/** The lights on the sitter turned by so many stops, each within its range. */
+/** The lights on the subject turned by so many stops, each within its range. */
 export const turnSubjectLights = (set: StudioSet, look: Look, byStops: number): Record<string, LightSetting> =>
   Object.fromEntries(
     set.lights.map(light => {
@@ -63,7 +63,7 @@ const backdropTogether = ({ set, look, camera, readouts }: Evaluation): Record<s
 /**
  * Powers of a look from scratch: the key near f/8, everything else solved against it; where a backdrop light then
  * lacks power, the
- * sitter's lights come down and the camera opens until it is enough.
+ * subject's lights come down and the camera opens until it is enough.
  */
 export const settleLook = (set: StudioSet, look: Look, lighting: Lighting): Record<string, LightSetting> => {
   let current = look

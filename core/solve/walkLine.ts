@@ -14,7 +14,7 @@ export type WalkPoint = { alongM: number; stops: number }
 const STEPS = 25
 
 /** Whoever walks does not stand on the mark at the same time; lights go on looking where they did. */
-const withoutSitters = (set: StudioSet): StudioSet => ({
+const withoutSubjects = (set: StudioSet): StudioSet => ({
   ...set,
   subjects: [],
   lights: set.lights.map(light => {
@@ -53,7 +53,7 @@ export const walkLine = async (
     hold: { receptor: 'dome' as const, looks: 'surface' as const },
     constant: constantOf(set.meter, 'dome'),
   }))
-  const empty = withoutSitters(set)
+  const empty = withoutSubjects(set)
   const solved = await lightingSolver(undefined, () => points)(empty, { pause })
   if (!solved) return undefined
   // What is left over belongs to places of the set; on a walk it says nothing.

@@ -61,7 +61,7 @@ export const DARKS: readonly StartingPoint[] = [
   {
     id: 'colour-wash',
     name: 'Colour wash with crossed white lights',
-    gives: 'A honey-coloured backdrop, the sitter in clean white light kept off it',
+    gives: 'A honey-coloured backdrop, the subject in clean white light kept off it',
     look: 'light-grey',
     framing: 'half',
     toBackdropM: 3,

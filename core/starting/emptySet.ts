@@ -37,7 +37,7 @@ export const emptySet = (id: string, name: string): StudioSet => {
     subjects: [
       {
         id: 'sitter',
-        name: 'Sitter',
+        name: 'Subject',
         place: { xM: 0, yM: 3 },
         heightM: 1.72,
         skin: [0.5, 0.33, 0.25],

@@ -11,7 +11,7 @@ export const STAGES: readonly StartingPoint[] = [
   {
     id: 'keying',
     name: 'Keying screen from both sides and from above',
-    gives: 'A green half a stop under the key, even to two tenths, the sitter well in front of it',
+    gives: 'A green half a stop under the key, even to two tenths, the subject well in front of it',
     look: 'mid-grey',
     framing: 'half',
     toBackdropM: 3.6,
@@ -72,7 +72,7 @@ export const STAGES: readonly StartingPoint[] = [
         overEyesM: 0.8,
       })
       const { xM, yM } = studio.subject().place
-      // Straight down before the sitter: the grid keeps it off the face.
+      // Straight down before the subject: the grid keeps it off the face.
       studio.put(
         'top',
         ['octa-grid', 'softbox-medium-grid', ...BIG],

@@ -21,7 +21,7 @@ const CHOICES = [
   'top',
   'backdrop',
   'backdrop-pair',
-  'sitter',
+  'subject',
   'box',
   'cylinder',
   'point',

@@ -28,7 +28,7 @@ const freeLamp = (set: StudioSet, kit: Kit): Lamp | undefined => {
 }
 
 /**
- * Degrees round the sitter from the camera's side, distance, height over the eyes, and what is fitted: where each job
+ * Degrees round the subject from the camera's side, distance, height over the eyes, and what is fitted: where each job
  * usually stands. Common practice, no source.
  */
 const USUAL: Record<
@@ -42,7 +42,7 @@ const USUAL: Record<
   top: { roundDeg: 0, reachM: 1.2, overEyesM: 1.1, modifier: 'softbox-medium' },
 }
 
-const onSitter = (set: StudioSet, kit: Kit, job: keyof typeof USUAL): Added => {
+const onSubject = (set: StudioSet, kit: Kit, job: keyof typeof USUAL): Added => {
   const subject = set.subjects[0]!
   const { roundDeg, reachM, overEyesM, modifier } = USUAL[job]
   const round = (roundDeg * Math.PI) / 180
@@ -108,14 +108,14 @@ export const standingStart = (set: StudioSet, choice: string, kit: Kit): Added |
     case 'fill':
     case 'hair':
     case 'top':
-      return onSitter(set, kit, choice)
-    case 'sitter': {
+      return onSubject(set, kit, choice)
+    case 'subject': {
       const id = freeId(set, 'sitter')
       return {
         set: addSubject(set, {
           ...set.subjects[0]!,
           id,
-          name: `Sitter ${set.subjects.length + 1}`,
+          name: `Subject ${set.subjects.length + 1}`,
           place: { xM: Math.min(set.room.widthM / 2 - 0.35, xM + 0.65 * set.subjects.length), yM },
         }),
         ids: [id],

@@ -79,7 +79,7 @@ describe('a ready set-up', () => {
       const standing = startFrom(demoSet(), before, kit).set
       for (const point of STARTING_POINTS) {
         const [fresh, after] = [startFrom(demoSet(), point, kit).set, startFrom(standing, point, kit).set]
-        // After a thing a usual sitter sits down, since whoever sat there before is not known any more.
+        // After a thing a usual subject sits down, since whoever sat there before is not known any more.
         const bare = (set: StudioSet) =>
           before.id === 'gloss-product'
             ? {

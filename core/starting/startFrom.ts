@@ -40,12 +40,12 @@ const USUAL_BEHIND_M = 0.8
 
 /**
  * A set-up is for a person, unless it brings a thing of its own: whoever sat here before sits again, and after a
- * thing a usual sitter.
+ * thing a usual subject.
  */
-const sitterOf = ({ subjects }: StudioSet): StudioSet['subjects'][number] => {
+const firstSubject = ({ subjects }: StudioSet): StudioSet['subjects'][number] => {
   const first = subjects[0]!
   return first.pose === 'object'
-    ? { ...emptySet('sitter', 'Sitter').subjects[0]!, id: first.id }
+    ? { ...emptySet('sitter', 'Subject').subjects[0]!, id: first.id }
     : { ...first, turnDeg: 0 }
 }
 
@@ -72,7 +72,7 @@ const withDepthBehind = (set: StudioSet, wantedM: number): StudioSet => {
   return { ...set, room: { ...set.room, behindBackdropM } }
 }
 
-/** An empty stage: room, camera and sitters stay, everything else goes. */
+/** An empty stage: room, camera and subjects stay, everything else goes. */
 const cleared = (set: StudioSet): StudioSet => ({
   ...set,
   panels: [],
@@ -99,7 +99,7 @@ const cleared = (set: StudioSet): StudioSet => ({
   ],
 })
 
-/** How far apart sitter and backdrop can be when the shortest lens in use still frames the brief. */
+/** How far apart subject and backdrop can be when the shortest lens in use still frames the brief. */
 const depthToSpare = (set: StudioSet, mostMm: number): number => {
   const near = {
     ...set,
@@ -114,12 +114,12 @@ const depthToSpare = (set: StudioSet, mostMm: number): number => {
 
 /**
  * Puts a ready set-up into the room of a set, with what the kit holds. Room, camera, response, meter, brief's ratio
- * and the sitter stay; the rest is new, whatever stood there before.
+ * and the subject stay; the rest is new, whatever stood there before.
  */
 export const startFrom = (before: StudioSet, point: StartingPoint, kit: Kit): Started => {
   const picker = pickFrom(kit)
   const roomy = withDepthBehind(cleared(before), point.behindM ?? 0)
-  const first = sitterOf(before)
+  const first = firstSubject(before)
   const [long, short] = [
     Math.max(before.camera.sensor.widthMm, before.camera.sensor.heightMm),
     Math.min(before.camera.sensor.widthMm, before.camera.sensor.heightMm),

@@ -8,7 +8,7 @@ export type StartingPoint = {
   gives: string
   look: Brief['look']
   framing: Brief['framing']
-  /** Distance between sitter and backdrop that it wants; it makes do with less. */
+  /** Distance between subject and backdrop that it wants; it makes do with less. */
   toBackdropM: number
   backdrop: string
   /** Free depth that it wants behind the backdrop, for what is lit from there. */

@@ -15,7 +15,9 @@ type LightOptions = {
   powerStops?: number
 }
 
-/** Building into a room: every place is asked for in the sitter's or the backdrop's terms and kept inside the walls. */
+/**
+ * Building into a room: every place is asked for in the subject's or the backdrop's terms and kept inside the walls.
+ */
 export type Studio = ReturnType<typeof studioBuilder>
 
 /** A generic gel by its name; throws where there is none. */
@@ -90,7 +92,7 @@ export const studioBuilder = (start: StudioSet, picker: Picker) => {
     },
 
     /**
-     * A light on the sitter: so many degrees round from the camera's side (above 0 to the camera's right), so far
+     * A light on the subject: so many degrees round from the camera's side (above 0 to the camera's right), so far
      * away, so high over the eyes.
      */
     around: (

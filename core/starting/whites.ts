@@ -24,7 +24,7 @@ export const WHITES: readonly StartingPoint[] = [
   {
     id: 'white-hidden',
     name: 'White from one hidden light',
-    gives: 'White behind the sitter from a single light out of sight behind the back',
+    gives: 'White behind the subject from a single light out of sight behind the back',
     look: 'white',
     framing: 'head',
     toBackdropM: 2.4,
@@ -76,7 +76,7 @@ export const WHITES: readonly StartingPoint[] = [
     build: studio => {
       studio.put('key', ['ring-flash', 'beauty-dish', 'octa'], studio.set.camera.place, aimAtHead(studio.subject()))
       studio.crossed(WIDE)
-      // The middle lies in the sitter's own shadow, out of the camera's sight.
+      // The middle lies in the subject's own shadow, out of the camera's sight.
       studio.wantOnly({
         'backdrop/left': { kind: 'value', value: 250 },
         'backdrop/right': { kind: 'value', value: 250 },

@@ -138,7 +138,7 @@ describe('what a frame says', () => {
       acrossStops: 0,
       downStops: 0,
     })
-    expect(darkThirdWords(darkestThird(cells(-0.2))!)).toBe('The left third lags by 0.2 stop')
+    expect(darkThirdWords(darkestThird(cells(-0.2))!)).toBe('The left third is darker by 0.2 stop')
     expect(darkestThird(cells(-0.05))).toBeUndefined()
   })
 

@@ -9,7 +9,7 @@ import { grey } from '../physics/units/rgb'
 import { CAST_LIMIT_STOPS, facingFactor, keyingOf, screenFactor } from './keying'
 
 const black = grey(0.02)
-/** A green screen in a black room, the sitter and all that goes along as far from it as asked. */
+/** A green screen in a black room, the subject and all that goes along as far from it as asked. */
 const screenAt = (distanceM: number): StudioSet => {
   const demo = demoSet()
   const dark: StudioSet = {
@@ -41,13 +41,13 @@ const keying = async (set: StudioSet, gridStops?: readonly number[]) => {
 }
 
 describe('a keying screen', () => {
-  it('throws less of its colour on the sitter the further away, and is right about how far is enough', async () => {
+  it('throws less of its colour on the subject the further away, and is right about how far is enough', async () => {
     const near = await keying(screenAt(1.3))
     const further = await keying(screenAt(2.2))
     expect(near.castStops).toBeGreaterThan(further.castStops + 0.8)
     expect(near.castStops).toBeGreaterThan(CAST_LIMIT_STOPS)
     expect(near.neededM!).toBeGreaterThan(1.3)
-    // The screen is taken as lit alike all over. Where it errs, it sends the sitter a little too far.
+    // The screen is taken as lit alike all over. Where it errs, it sends the subject a little too far.
     const there = (await keying(screenAt(near.neededM!))).castStops
     expect(there).toBeLessThan(CAST_LIMIT_STOPS + 0.03)
     expect(there).toBeGreaterThan(CAST_LIMIT_STOPS - 0.25)
@@ -65,7 +65,7 @@ describe('a keying screen', () => {
   it('throws next to none where it is grey, however near', async () => {
     const set = screenAt(1.3)
     const plain = await keying({ ...set, backdrop: { ...set.backdrop, reflectance: grey(0.3) } })
-    // What is left is light that the sitter's own skin and cloth have tinted.
+    // What is left is light that the subject's own skin and cloth have tinted.
     expect(plain.castStops).toBeLessThan(CAST_LIMIT_STOPS - 4)
     expect(plain.neededM).toBe(plain.distanceM)
   })

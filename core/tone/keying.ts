@@ -11,7 +11,7 @@ import { dot, type Vector } from '../physics/units/vector'
 import type { Evaluation } from '../evaluation/evaluation'
 
 /**
- * What of a screen's own colour reaches the sitter this far under the key is not seen in the key; common practice, no
+ * What of a screen's own colour reaches the subject this far under the key is not seen in the key; common practice, no
  * source.
  */
 export const CAST_LIMIT_STOPS = -4
@@ -23,11 +23,11 @@ export type KeyingScreen = {
   levelStops: number
   /** Stops between the lightest and the darkest of its points. */
   spreadStops: number
-  /** The screen's own colour on the sitter's outline, stops over the camera setting; the worse side. */
+  /** The screen's own colour on the subject's outline, stops over the camera setting; the worse side. */
   castStops: number
   distanceM: number
   /**
-   * From the screen, where its colour on the sitter comes down to the limit; undefined where no room is long enough.
+   * From the screen, where its colour on the subject comes down to the limit; undefined where no room is long enough.
    */
   neededM: number | undefined
 }
@@ -146,7 +146,7 @@ const colourOf = ([red, green, blue]: Rgb): number => {
 }
 
 /**
- * Level, evenness and colour cast of a screen, and how far from it the sitter should be. Evenness is over a grid
+ * Level, evenness and colour cast of a screen, and how far from it the subject should be. Evenness is over a grid
  * where one is laid, else along a line at head height.
  */
 export const keyingOf = (

@@ -20,7 +20,7 @@ const CAMERA = { fNumber: 8, shutterS: 1 / 125, iso: 100 }
 const solve = lightingSolver(undefined, set => meterPoints(set))
 
 /**
- * The demo's sitter under a key so far round and so high, with or without a fill near the camera; the camera close on
+ * The demo's subject under a key so far round and so high, with or without a fill near the camera; the camera close on
  * the head.
  */
 const lit = (roundDeg: number, upM: number, awayM: number, turnDeg: number, hasFill: boolean): StudioSet => {

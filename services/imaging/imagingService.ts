@@ -5,7 +5,7 @@ import type { ImagingApi } from './imagingApi'
 
 const startWorker = (): Carrier => new Worker(new URL('./imaging.worker.ts', import.meta.url), { type: 'module' })
 
-/** Pictures are read against camera, backdrop and sitter; what was read before does not travel along. */
+/** Pictures are read against camera, backdrop and subject; what was read before does not travel along. */
 const unread = (set: StudioSet): StudioSet => wholeOf(leanOf(set))
 
 /** The service that decodes and reads pictures, apart from the light, so that a large file holds nothing up. */

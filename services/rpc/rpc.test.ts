@@ -1,12 +1,10 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { transfer } from 'comlink'
-import { connect, ServiceEnded, type Carrier } from './connect'
+import { portCarriers } from '#support/portCarrier'
+import { connect, ServiceEnded } from './connect'
 import type { Job } from './job'
 import { isCalledOff, newest } from './latest'
 import { mirror, reflection, type Mirrored } from './mirror'
-import { serve } from './serve'
-
-const started: { carrier: Carrier; break: (message: string) => void }[] = []
 
 const wait = (ms = 0) => new Promise<void>(resolve => setTimeout(resolve, ms))
 
@@ -37,36 +35,12 @@ const api = {
 }
 let seen: string[] = []
 
-/** A worker of two ports, that can be made to break. */
-const carrier = (): Carrier => {
-  const { port1, port2 } = new MessageChannel()
-  serve(api, port2 as never)
-  port1.start()
-  const listeners = new Map<string, ((event: Event) => void)[]>()
-  const made: Carrier = {
-    postMessage: (message, moved) => port1.postMessage(message, moved as never),
-    addEventListener: (type: string, heard: (event: Event) => void) => {
-      if (type === 'message') port1.addEventListener('message', heard as never)
-      else listeners.set(type, [...(listeners.get(type) ?? []), heard])
-    },
-    removeEventListener: (type: string, heard: (event: Event) => void) =>
-      port1.removeEventListener(type as 'message', heard as never),
-    terminate: () => {
-      port1.close()
-      port2.close()
-    },
-  } as Carrier
-  started.push({
-    carrier: made,
-    break: message => listeners.get('error')?.forEach(heard => heard(Object.assign(new Event('error'), { message }))),
-  })
-  return made
-}
-
-const open = () => connect<typeof api>(carrier)
+const workers = portCarriers(() => api)
+const { started } = workers
+const open = () => connect<typeof api>(workers.start)
 
 afterEach(() => {
-  started.splice(0).forEach(({ carrier: one }) => one.terminate())
+  workers.endAll()
   seen = []
 })
 
@@ -114,7 +88,7 @@ describe('a service', () => {
     const service = open()
     await service.call('add', [0, 0])
     const waiting = [service.call('never', []), service.call('count', [1000])]
-    started[0]!.break('out of memory')
+    started[0]!.die('out of memory')
     for (const one of waiting) {
       await expect(one).rejects.toBeInstanceOf(ServiceEnded)
       await expect(one).rejects.toThrow('It broke down: out of memory.')

@@ -73,7 +73,7 @@ describe('asking for what power cannot do', () => {
       await app.browser.click('other-ways')
       await app.browser.click('keep-key')
       await waitLong('what binds', async () => (await textNow('binding')).length > 0)
-      expect(await textNow('binding')).toMatch(/Out of reach\. Spill binds: .* At best .* stops? too bright\./)
+      expect(await textNow('binding')).toMatch(/Out of reach\. Limited by spill: .* At best .* stops? too bright\./)
       await app.browser.click('keep-key')
       await press(Key.ESCAPE)
       await app.browser.waitForText('verdict', /^Backdrop middle \d+, wanted 250/)
@@ -117,7 +117,7 @@ describe('tones', () => {
     await app.browser.waitForText('area-now-even', /wanted 0\.05/)
     await app.browser.click('accept')
     await app.browser.waitForText('verdict', /Backdrop even to \d\.\d stop, wanted 0\.05|On target/)
-    await choose('firmness-backdrop/left', 'wish')
+    await choose('firmness-backdrop/left', 'preferred')
   })
 
   it('gives the camera a shoulder and a bracket, and refuses a bracket that falls', async () => {
@@ -128,7 +128,7 @@ describe('tones', () => {
     await app.browser.waitForText('clip-words', /clips at \+1\.7 /)
     await see('From a bracket')
     await type(await app.browser.find('bracket-2'), '3')
-    expect(await app.browser.waitForText('field-problem', /goes up/)).toContain('as it was')
+    expect(await app.browser.waitForText('field-problem', /goes up/)).toContain('No change made')
     await type(await app.browser.find('bracket-2'), '135')
     await app.browser.waitFor('the problem gone', async () => (await count('[data-test="field-problem"]')) === 0)
     expect(await findings(app.browser)).toEqual([])

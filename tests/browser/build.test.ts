@@ -28,8 +28,8 @@ describe('from an empty room to white on target, by the interface alone', () => 
     await visit('Sets')
     await app.browser.click('open-empty')
     await app.browser.waitForText('answers', /It can be done here/)
-    await type(await field('Wide'), '4.2')
-    await type(await field('Deep'), '6.5')
+    await type(await field('Room width'), '4.2')
+    await type(await field('Room depth'), '6.5')
     await choose('brief-clothing', 'white shirt')
     await choose('brief-framing', 'Full length')
     await app.browser.waitFor(
@@ -42,7 +42,7 @@ describe('from an empty room to white on target, by the interface alone', () => 
       async () => (await (await app.browser.find('answer-floor')).getAttribute('data-ok')) === 'true',
     )
     await choose('brief-framing', 'Half length')
-    await type(await field('Wide'), '99')
+    await type(await field('Room width'), '99')
     await app.browser.waitForText(
       'field-problem',
       /^99\.00 m is out of range: from 1\.50 m to 60\.00 m\. It is still 4\.20 m\.$/,

@@ -70,7 +70,7 @@ describe('evenness', () => {
 })
 
 describe('spill, ratio and continuous light', () => {
-  it('reads what comes round the sitter from behind, and says how much it may be', async () => {
+  it('reads what comes round the subject from behind, and says how much it may be', async () => {
     await part('Spill, ratio')
     await app.browser.waitForText('spill-where', /^B, C on, A off\./)
     await app.browser.click('ask-bench')

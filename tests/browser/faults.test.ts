@@ -108,7 +108,7 @@ describe('for everyone', () => {
       await phone.click('next')
       await phone.waitForText('run-title', /^A alone$/)
       // The whole step, pad and all, is on the screen at once.
-      const pad = await phone.driver.findElement(By.xpath('//button[normalize-space()="Take back"]')).getRect()
+      const pad = await phone.driver.findElement(By.xpath('//button[normalize-space()="Backspace"]')).getRect()
       expect(pad.y + pad.height).toBeLessThanOrEqual(844)
       for (const key of ['8', 'plus tenths', '3'])
         await phone.driver.findElement(By.css(`[aria-label="${key}"]`)).click()

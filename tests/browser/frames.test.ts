@@ -186,7 +186,7 @@ describe('a test frame from the bench', () => {
       .perform()
     // A box of "backdrop" over backdrop changes nothing; called sitter, it makes the sitter lighter.
     expect(await values()).toBe(before)
-    await browser().locate(By.xpath('//*[@role="radio"][normalize-space(.)="Sitter"]')).click()
+    await browser().locate(By.xpath('//*[@role="radio"][normalize-space(.)="Subject"]')).click()
     await browser()
       .driver.actions({ async: true })
       .move({ origin: canvas, x: Math.round(-0.45 * width), y: Math.round(-0.45 * height) })

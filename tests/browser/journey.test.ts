@@ -102,7 +102,7 @@ describe('a first set, from the demo to a frame on target', () => {
       await (turned[0] ?? (await app.browser.find('next'))).click()
     }
     expect(corrections.slice(1, 4).some(words => /clicks? (up|down) on [ABC]\./.test(words))).toBe(true)
-    await app.browser.waitForText('run-end', /gives against its rating/)
+    await app.browser.waitForText('run-end', /output vs rated/)
     const accept = await app.browser.driver.findElements(By.css('[data-test="run-accept"]'))
     if (accept.length > 0) await accept[0]!.click()
     await app.browser.waitForText('run-verdict', /^On target/)

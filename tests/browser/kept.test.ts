@@ -161,7 +161,7 @@ describe('steps that the interface offers', () => {
       subjects: Array.from({ length: 12 }, (_, index) => ({
         ...demoSet().subjects[0]!,
         id: index === 0 ? demoSet().subjects[0]!.id : `sitter-${index}`,
-        name: `Sitter ${index + 1}`,
+        name: `Subject ${index + 1}`,
         place: { xM: -2.4 + 0.4 * index, yM: 3 },
       })),
     }
@@ -171,7 +171,7 @@ describe('steps that the interface offers', () => {
     await hold('d', Key.CONTROL)
     await app.browser.waitForText(
       'notice-refused',
-      /^A set holds at most 12 subjects; with this it would have 13\. It is as it was\./,
+      /^A set holds at most 12 subjects; with this it would have 13\. No change made\./,
     )
     await hold('d', Key.CONTROL)
     expect(await count('[role="alert"]')).toBe(1)

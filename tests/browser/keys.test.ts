@@ -129,23 +129,23 @@ describe('what is said', () => {
   it('stands in one place where it was refused, and goes when it is mended or undone', async () => {
     await visit('Brief')
     for (const [name, wrong] of [
-      ['Wide', '99'],
-      ['Deep', '0.2'],
-      ['High', '400'],
+      ['Room width', '99'],
+      ['Room depth', '0.2'],
+      ['Room height', '400'],
     ] as const)
       await type(await field(name), wrong)
     expect(await count('[data-test="field-problem"]')).toBe(1)
     await app.browser.waitForText('field-problem', /^400\.00 m is out of range: from 1\.80 m to 30\.00 m/)
-    await type(await field('High'), '2')
+    await type(await field('Room height'), '2')
     await app.browser.waitForText(
       'field-problem',
-      /^(?:The backdrop is higher than the room|Light \w+ stands outside the room)\. It is as it was\.$/,
+      /^(?:The backdrop is higher than the room|Light \w+ stands outside the room)\. No change made\.$/,
     )
     await type(await field('Looks'), '2.5')
     await app.browser.waitForText('field-problem', /whole number from 1 to 40/)
-    await type(await field('Tall'), '0.1')
+    await type(await field('Subject height'), '0.1')
     await app.browser.waitForText('field-problem', /^0\.10 m is out of range: from 0\.40 m to 2\.40 m/)
-    await type(await field('High'), '3.6')
+    await type(await field('Room height'), '3.6')
     await app.browser.waitFor('no message', async () => (await count('[data-test="field-problem"]')) === 0)
   })
 })

@@ -46,8 +46,8 @@ describe('seeing where light comes from', () => {
     await app.browser.click('why')
   })
 
-  it('looks back from the sitter and from the backdrop, and a light that goes off darkens both', async () => {
-    await see('Look back')
+  it('looks back from the subject and from the backdrop, and a light that goes off darkens both', async () => {
+    await see('From the subject')
     const lit = await meanOf('look-back')
     await choose('look-from', 'Backdrop middle')
     await app.browser.waitFor('another view', async () => Math.abs((await meanOf('look-back')) - lit) > 1)
@@ -94,7 +94,7 @@ describe('what hangs on a light', () => {
     )
     await undo()
     await type('featherPanDeg', 'left')
-    await app.browser.waitForText('place', /"left" does not fit here: write a number from -180 to 180/)
+    await app.browser.waitForText('place', /"left" is out of range: write a number from -180 to 180/)
     expect(await findings(app.browser)).toEqual([])
     await see('Fit')
   })

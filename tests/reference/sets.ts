@@ -109,7 +109,7 @@ export const REFERENCE_SETS: readonly { name: string; set: StudioSet }[] = [
   { name: 'white room', set: painted(demo, 0.85, 0.88, 0.6) },
   { name: 'black room', set: painted(demo, 0.04, 0.04, 0.05) },
   { name: 'key at 0.8 m', set: keyAt(demo, 0.8) },
-  { name: 'sitter close to the paper', set: moveSubject(demo, 'sitter', 0.2, 1.2) },
+  { name: 'subject close to the paper', set: moveSubject(demo, 'sitter', 0.2, 1.2) },
   { name: 'small bright room', set: painted(small(demo), 0.75, 0.8, 0.4) },
   {
     name: 'V-flats at both sides',
@@ -142,7 +142,7 @@ export const REFERENCE_SETS: readonly { name: string; set: StudioSet }[] = [
     ),
   },
   {
-    name: 'lit panel 0.3 m behind the sitter',
+    name: 'lit panel 0.3 m behind the subject',
     set: moveSubject(
       aimed(
         aimed(

@@ -8,13 +8,13 @@ export type Scene = {
   slope?: readonly [number, number]
   /** A pool of light: so many stops brighter in its middle. */
   pool?: { x: number; y: number; radius: number; stops: number }
-  /** The sitter's shadow on the backdrop: how far off, how soft, how deep. */
+  /** The subject's shadow on the backdrop: how far off, how soft, how deep. */
   shadow?: { x: number; y: number; soft: number; stops: number }
   /** Linear light of cloth, skin and hair where the key strikes them square. */
   cloth: readonly [number, number, number]
   skin?: readonly [number, number, number]
   hair?: readonly [number, number, number]
-  /** Where the sitter's head is, how large, and whether all of the sitter is seen. */
+  /** Where the subject's head is, how large, and whether all of the subject is seen. */
   head?: { x: number; y: number; radius: number; isFull?: boolean }
   /** Light of a floor and the row at which it begins. */
   floor?: { from: number; light: readonly [number, number, number] }

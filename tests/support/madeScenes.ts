@@ -18,7 +18,7 @@ const full = { x: 0.5, y: 0.22, radius: 0.062, isFull: true }
 const wide = { x: 0.42, y: 0.26, radius: 0.085 }
 
 /**
- * Pictures of the Fernhollow sitters, all the backdrops a studio meets, with gradients, pools, shadows, noise,
+ * Pictures of the Fernhollow subjects, all the backdrops a studio meets, with gradients, pools, shadows, noise,
  * floors.
  */
 export const SCENES: readonly MadeScene[] = [
@@ -75,7 +75,7 @@ export const SCENES: readonly MadeScene[] = [
     },
   },
   {
-    name: 'a soft shadow beside the sitter',
+    name: 'a soft shadow beside the subject',
     scene: {
       ...upright,
       backdrop: grey(0.6),
@@ -136,7 +136,7 @@ export const SCENES: readonly MadeScene[] = [
     },
   },
   {
-    name: 'lying, sitter off the middle',
+    name: 'lying, subject off the middle',
     scene: { ...level, backdrop: grey(0.3), cloth: NAVY, head: wide, slope: [1, 0.2], noise: 0.006 },
   },
   {

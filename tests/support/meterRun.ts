@@ -21,7 +21,7 @@ export const meteringIn = (app: { browser: Browser }) => {
     )
       .findElement(By.xpath(`.//option[normalize-space(text())="${roughness}"]`))
       .click()
-    const field = await browser().locate(By.xpath('//span[text()="Bench studio no."]/following-sibling::input'))
+    const field = await browser().locate(By.xpath('//span[text()="Simulator studio no."]/following-sibling::input'))
     await field.sendKeys(Key.chord(Key.CONTROL, 'a'), String(seed), Key.TAB)
     await browser().driver.actions().sendKeys(Key.ESCAPE).perform()
   }

@@ -66,7 +66,7 @@ export const closedBox = (
 export const levelSquare = (id: string, [x, y, z]: Vector, sizeM: number, front: Side, back: Side = front): Sheet =>
   opaqueSheet(id, id, [x - sizeM / 2, y - sizeM / 2, z], [sizeM, 0, 0], [0, sizeM, 0], front, back)
 
-/** The demo set on a cornered cyclorama, with panels, props and a second sitter. */
+/** The demo set on a cornered cyclorama, with panels, props and a second subject. */
 export const crowdedSet = (): StudioSet => {
   const set = demoSet()
   const sitter = set.subjects[0]!

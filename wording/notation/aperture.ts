@@ -89,7 +89,9 @@ export type FNumberStyle = StopStyle | 'decimal'
 const decimalOf = (fNumber: number): string => {
   const short = String(Number(fNumber.toPrecision(2)))
   const named = exactOf(short)
-  return named === undefined || Math.abs(Math.log(named / fNumber)) < 0.012 ? short : fNumber.toPrecision(3)
+  // By the figure that would be written, so that what is read back is written alike.
+  const long = fNumber.toPrecision(3)
+  return named === undefined || Math.abs(Math.log(named / Number(long))) < 0.012 ? short : long
 }
 
 /**

@@ -80,6 +80,14 @@ describe('f-numbers', () => {
     )
   })
 
+  it('writes a decimal near a full stop alike when it is read back', () => {
+    // 2^(0.0346 / 2) = 1.0121 was f/1.01, which read back was f/1.
+    for (const fNumber of [fNumberFromStops(0.03462468098133496), 1.011, 1.013, 5.59, 5.73, 11.2]) {
+      const text = formatFNumber(fNumber, 'decimal')
+      expect(formatFNumber(valueOf(parseFNumber(text)), 'decimal')).toBe(text)
+    }
+  })
+
   it('lists a lens in thirds under the names that cameras use', () => {
     expect(apertureScale(5.6, 11, 1 / 3).map(formatAperture)).toEqual([
       'f/5.6',

@@ -9,7 +9,7 @@ const NAMES: Record<Answer['id'], string> = {
   framing: 'Framing',
   cover: 'Backdrop in the frame',
   height: 'Under the ceiling',
-  depth: 'Between sitter and backdrop',
+  depth: 'Between subject and backdrop',
   floor: 'Under the feet',
   time: 'Time',
 }

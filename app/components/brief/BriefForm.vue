@@ -24,10 +24,10 @@ const RATIOS = [
   { value: '8', name: '8:1, three stops' },
 ] as const
 const SIZES = [
-  ['Wide', 'widthM', 1.5, 60],
-  ['Deep', 'depthM', 1.5, 60],
-  ['High', 'heightM', 1.8, 30],
-  ['Free behind the backdrop', 'behindBackdropM', 0.02, 50],
+  ['Room width', 'widthM', 1.5, 60],
+  ['Room depth', 'depthM', 1.5, 60],
+  ['Room height', 'heightM', 1.8, 30],
+  ['Space behind backdrop', 'behindBackdropM', 0.02, 50],
 ] as const
 const WALLS = [
   ['Side walls', ['left', 'right']],
@@ -48,7 +48,7 @@ const isGloss = computed(() => room.value.floorGloss !== null)
 <template>
   <section aria-label="Brief" class="flex flex-col gap-4 p-4" data-test="brief">
     <div>
-      <h2 class="mb-2 text-base font-semibold">What it shall be</h2>
+      <h2 class="mb-2 text-base font-semibold">The look</h2>
       <div class="grid grid-cols-2 gap-x-3 gap-y-2">
         <SelectField
           label="Look"
@@ -93,7 +93,7 @@ const isGloss = computed(() => room.value.floorGloss !== null)
             @change="value => studio.edit(set => editBrief(set, { looksWanted: value }))"
           />
           <NumberField
-            label="Minutes a sitter"
+            label="Minutes per subject"
             :value="brief.minutesPerSitter"
             :least="1"
             :most="600"
@@ -105,7 +105,7 @@ const isGloss = computed(() => room.value.floorGloss !== null)
       </div>
     </div>
     <div>
-      <h2 class="mb-2 text-base font-semibold">Who it is of</h2>
+      <h2 class="mb-2 text-base font-semibold">Subject</h2>
       <div class="flex flex-wrap gap-x-3 gap-y-2">
         <MaterialField
           label="Clothing"
@@ -121,7 +121,7 @@ const isGloss = computed(() => room.value.floorGloss !== null)
           @change="skin => studio.edit(set => editSubject(set, subject.id, { skin }))"
         />
         <DistanceField
-          label="Tall"
+          label="Subject height"
           :value="subject.heightM"
           :least="subject.pose === 'object' ? 0.1 : 0.4"
           :most="2.4"
@@ -130,7 +130,7 @@ const isGloss = computed(() => room.value.floorGloss !== null)
       </div>
     </div>
     <div>
-      <h2 class="mb-2 text-base font-semibold">Where it is</h2>
+      <h2 class="mb-2 text-base font-semibold">Room</h2>
       <div class="flex flex-wrap gap-x-3 gap-y-2">
         <DistanceField
           v-for="[name, key, least, most] in SIZES"
@@ -180,7 +180,7 @@ const isGloss = computed(() => room.value.floorGloss !== null)
       </div>
     </div>
     <div>
-      <h2 class="mb-2 text-base font-semibold">Before what, through what</h2>
+      <h2 class="mb-2 text-base font-semibold">Backdrop and camera</h2>
       <BackdropFields />
       <CameraFields class="mt-3" />
     </div>

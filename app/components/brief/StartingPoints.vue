@@ -7,9 +7,10 @@ const { start, isStarting, problem, lacks, waiting, takeAnyway, replaced } = use
 
 <template>
   <section aria-label="Starting points" class="p-4">
-    <h2 class="mb-1 text-base font-semibold">Begin from a ready set-up</h2>
+    <h2 class="mb-1 text-base font-semibold">Start from a set-up</h2>
     <p class="mb-3 text-soft">
-      Each fits itself to this room, this sitter and your kit, and sets its powers. Room, camera, sitter and brief stay;
+      Each fits itself to this room, this subject and your kit, and sets its powers. Room, camera, subject and brief
+      stay;
       {{ replaced.join(', ') }} give way. Undo brings them back.
     </p>
     <div v-if="waiting" role="alert" class="mb-3 border-l-4 border-ink pl-3" data-test="start-short">
@@ -22,7 +23,7 @@ const { start, isStarting, problem, lacks, waiting, takeAnyway, replaced } = use
       </p>
       <div class="mt-1 flex gap-2">
         <button class="press-main" data-test="start-anyway" @click="takeAnyway">Set it up as near as it comes</button>
-        <button class="press" @click="waiting = null">Leave it</button>
+        <button class="press" @click="waiting = null">Cancel</button>
       </div>
     </div>
     <p v-if="problem" role="alert" class="mb-3" data-test="start-problem">

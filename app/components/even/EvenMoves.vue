@@ -17,9 +17,9 @@ const isEnough = (move: Evening) => move.spreadStops <= props.toleranceStops
 </script>
 
 <template>
-  <section aria-label="What evens it">
+  <section aria-label="How to even it">
     <div class="flex items-center justify-between gap-3">
-      <h2 class="font-semibold">What evens it</h2>
+      <h2 class="font-semibold">How to even it</h2>
       <button class="press" data-test="even-search" @click="isBusy ? search.stop() : search.even(read)">
         {{ isBusy ? 'Stop' : 'Look for it' }}
       </button>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { CARE_STOPS, SLIP_DEG, SLIP_M, worstSlip, type Slip } from '#core/solve/sensitivity'
 
-/** Which placements need care, and which do not. */
+/** Sensitive placements, and which do not. */
 const search = useSearch()
 const { unit } = useUnits()
 
@@ -31,7 +31,7 @@ const figure = (stops: number) => `${stops < 0 ? '\u2212' : '+'}${Math.abs(stops
 <template>
   <section aria-labelledby="care">
     <div class="mb-2 flex items-center gap-3">
-      <h2 id="care" class="text-base font-semibold">Which placements need care</h2>
+      <h2 id="care" class="text-base font-semibold">Sensitive placements</h2>
       <button v-if="search.busy !== 'care'" class="press" data-test="weigh" @click="search.weigh()">
         {{ search.slips ? 'Again' : 'Work it out' }}
       </button>

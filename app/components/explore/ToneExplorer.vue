@@ -62,7 +62,7 @@ const where = computed(
 )
 const result = computed(() => {
   if (!map.value) return ''
-  if (wanted.value === undefined) return 'Nothing is wanted of the backdrop, so no line is drawn.'
+  if (wanted.value === undefined) return 'No target is set for the backdrop, so no line is drawn.'
   return lines.value.length > 0
     ? `On the line the backdrop renders ${Math.round(valueOf(wanted.value))}.`
     : `Nowhere on this map does the backdrop render ${Math.round(valueOf(wanted.value))} at these powers.`

@@ -9,7 +9,7 @@ const emit = defineEmits<{ change: [reflectance: Rgb] }>()
 const isSame = (a: Rgb, b: Rgb) => a.every((part, channel) => Math.abs(part - b[channel]!) < 0.002)
 const named = computed(() => props.materials.find(({ reflectance }) => isSame(reflectance, props.value))?.name ?? '')
 const options = computed(() => [
-  ...(named.value ? [] : [{ value: '', name: 'as typed' }]),
+  ...(named.value ? [] : [{ value: '', name: 'Custom' }]),
   ...props.materials.map(({ name }) => ({ value: name, name })),
 ])
 const choose = (name: string) => {
@@ -29,7 +29,7 @@ const type = (percent: number) => {
   <div class="flex items-end gap-1.5">
     <SelectField :label="label" :value="named" :options="options" :test-name="testName" @choose="choose" />
     <NumberField
-      label="sends back"
+      label="reflectance"
       :value="100 * luminance(value)"
       :least="0"
       :most="98"

@@ -33,7 +33,7 @@ const commit = (event: Event) => {
     (props.whole && !Number.isInteger(value))
   ) {
     refuse(
-      `"${field.value.trim()}" does not fit here: write a ${props.whole ? 'whole ' : ''}number from ${props.least} to ${props.most}${props.unit}. It is still ${shown.value}.`,
+      `"${field.value.trim()}" is out of range: write a ${props.whole ? 'whole ' : ''}number from ${props.least} to ${props.most}${props.unit}. It is still ${shown.value}.`,
     )
   } else attempt(() => emit('change', value))
   void nextTick(() => {

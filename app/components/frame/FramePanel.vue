@@ -4,9 +4,9 @@ const { shoot, isShooting, problem, last } = useBenchFrame()
 const VIEWS = [
   { value: 'predicted', name: 'Frame' },
   { value: 'backdrop', name: 'Backdrop' },
-  { value: 'around', name: 'Look back' },
+  { value: 'around', name: 'From the subject' },
   { value: 'pinned', name: 'Compare' },
-  { value: 'bench', name: 'Bench' },
+  { value: 'bench', name: 'Simulator' },
 ] as const
 type View = (typeof VIEWS)[number]['value']
 const shows = ref<View>('predicted')
@@ -18,7 +18,7 @@ const take = async () => {
 
 <template>
   <section aria-label="Frame" class="flex flex-col gap-3 p-4 pt-3">
-    <ChoiceRow label="See" hide-label :value="shows" :choices="VIEWS" @choose="shows = $event" />
+    <ChoiceRow label="View" hide-label :value="shows" :choices="VIEWS" @choose="shows = $event" />
     <div class="min-h-78">
       <PredictedFrame v-if="shows === 'predicted'" />
       <BackdropMap v-else-if="shows === 'backdrop'" @look="shows = 'around'" />
@@ -36,7 +36,7 @@ const take = async () => {
     </div>
     <div class="flex items-center gap-3">
       <button class="press" :disabled="isShooting" data-test="shoot" @click="take">
-        {{ isShooting ? 'Shooting…' : 'Take a bench frame' }}
+        {{ isShooting ? 'Shooting…' : 'Simulate a test shot' }}
       </button>
       <p v-if="problem" role="alert" class="text-sm" data-test="frame-problem">
         {{ problem }}

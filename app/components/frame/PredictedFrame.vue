@@ -86,7 +86,7 @@ watch(picture, () => {
     </div>
     <div class="flex min-w-0 grow flex-col gap-2.5">
       <SelectField
-        label="Lit by"
+        label="Show light from"
         :value="choice"
         :options="choices"
         wide

@@ -68,7 +68,7 @@ const doMove = () => {
         data-test="frame-even"
         @click="isBusy ? search.stop() : advice.lookForEven()"
       >
-        {{ isBusy ? 'Stop' : 'What evens it' }}
+        {{ isBusy ? 'Stop' : 'How to even it' }}
       </button>
     </div>
     <ProgressBar v-if="isBusy" :value="search.share" label="Trying moves" />

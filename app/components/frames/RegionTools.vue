@@ -18,7 +18,7 @@ const TOOLS = [
 ] as const
 const REGIONS = [
   { value: 'backdrop', name: 'Backdrop' },
-  { value: 'subject', name: 'Sitter' },
+  { value: 'subject', name: 'Subject' },
   { value: 'floor', name: 'Floor' },
 ] as const
 </script>

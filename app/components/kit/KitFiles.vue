@@ -24,7 +24,7 @@ const importFile = async (file: File) => {
       Export the kit
     </button>
     <FilePick label="Import a kit" accept=".json,application/json" test-name="kit-import" @pick="importFile" />
-    <button class="press text-left" @click="kit.change(() => genericKit())">Generic kit again</button>
+    <button class="press text-left" @click="kit.change(() => genericKit())">Restore default kit</button>
     <p v-if="problem" role="alert">
       {{ problem }}
     </p>

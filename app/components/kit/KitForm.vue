@@ -41,7 +41,7 @@ const refreshed = computed(() => refreshCopies(studio.document, props.kind, prop
         />
       </div>
       <NumberField
-        label="Pieces"
+        label="Quantity"
         :value="item.count"
         :least="1"
         :most="99"
@@ -51,7 +51,7 @@ const refreshed = computed(() => refreshCopies(studio.document, props.kind, prop
         @change="count => put({ count })"
       />
       <button class="press flex h-8 items-center gap-1.5" data-test="kit-remove" @click="kit.remove(kind, item.id)">
-        <Trash2 :size="14" /> Remove
+        <Trash2 :size="14" /> Delete
       </button>
       <button v-if="kit.canUndo" class="press h-8" data-test="kit-undo" @click="kit.undo">Undo in the kit</button>
     </div>

@@ -85,7 +85,7 @@ const readFile = async (file: File) => {
       @choose="kind => kind && kit.put('lamps', { ...item, what: { ...item.what, kind } })"
     />
     <SelectField
-      label="Known by"
+      label="Rated by"
       :value="from"
       :options="WAYS"
       test-name="known-by"

@@ -29,7 +29,7 @@ const VIEWS = [
         :id="id"
         v-model="contours"
         class="press max-w-32"
-        aria-label="Lines of equal light on the floor"
+        aria-label="Stop contours on the floor"
         data-test="contour-choice"
       >
         <option value="none">no lines</option>
@@ -40,10 +40,10 @@ const VIEWS = [
       </select>
     </div>
     <div class="ml-auto flex gap-1">
-      <button class="press" aria-label="Closer" data-test="zoom-in" @click="$emit('closer')">
+      <button class="press" aria-label="Zoom in" data-test="zoom-in" @click="$emit('closer')">
         <ZoomIn :size="15" />
       </button>
-      <button class="press" aria-label="Further" @click="$emit('further')">
+      <button class="press" aria-label="Zoom out" @click="$emit('further')">
         <ZoomOut :size="15" />
       </button>
       <button class="press" aria-label="The whole room" @click="$emit('whole')">

@@ -35,8 +35,8 @@ const forget = (lightId?: string) =>
 </script>
 
 <template>
-  <section aria-label="What was learned">
-    <h2 class="text-lg font-semibold">What was learned</h2>
+  <section aria-label="Calibration">
+    <h2 class="text-lg font-semibold">Calibration</h2>
     <dl class="mt-1 divide-y divide-rule border-y border-rule">
       <div v-for="row in rows" :key="row.id" class="flex items-baseline gap-3 py-1">
         <dt class="grow">
@@ -53,7 +53,7 @@ const forget = (lightId?: string) =>
             :data-test="`forget-${row.id}`"
             @click="forget(row.id)"
           >
-            Forget
+            Delete
           </button>
         </dd>
       </div>
@@ -77,7 +77,7 @@ const forget = (lightId?: string) =>
         {{ isFrozen ? 'Learn again' : 'Freeze' }}
       </button>
       <button class="press" :disabled="rows.every(row => row.count === 0)" data-test="forget-all" @click="forget()">
-        Forget all
+        Delete all
       </button>
     </div>
   </section>

@@ -110,7 +110,7 @@ onMounted(() => field.value?.focus({ preventScroll: true }))
           data-test="ask-bench"
           @click="emit('ask')"
         >
-          {{ isAsking ? 'Metering…' : 'Ask the bench' }}
+          {{ isAsking ? 'Metering…' : 'Simulate reading' }}
         </button>
         <button v-if="mayBeNothing" type="button" class="press min-h-12" data-test="nothing" @click="emit('nothing')">
           Nothing
@@ -134,7 +134,7 @@ onMounted(() => field.value?.focus({ preventScroll: true }))
         class="press col-span-3 h-10"
         @click="text = text.endsWith(' +0.') ? text.slice(0, -4) : text.slice(0, -1)"
       >
-        Take back
+        Backspace
       </button>
     </div>
   </form>

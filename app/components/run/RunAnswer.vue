@@ -112,7 +112,7 @@ onMounted(() => answer.value?.querySelector<HTMLElement>('.press-main')?.focus({
         data-test="turned"
         @click="run.applyCorrection"
       >
-        Turned, next
+        Adjusted, next
       </button>
       <button
         v-if="needsMend && run.ambient.value?.mend.kind === 'setting'"
@@ -120,7 +120,7 @@ onMounted(() => answer.value?.querySelector<HTMLElement>('.press-main')?.focus({
         data-test="set-camera"
         @click="run.applyAmbientMend"
       >
-        Set the camera so
+        Apply
       </button>
       <button
         class="min-h-12 grow text-lg"
@@ -128,7 +128,7 @@ onMounted(() => answer.value?.querySelector<HTMLElement>('.press-main')?.focus({
         data-test="next"
         @click="run.next"
       >
-        {{ clicks === 0 ? 'Next' : 'Left as it is, next' }}
+        {{ clicks === 0 ? 'Next' : 'Keep, next' }}
       </button>
       <button
         class="min-h-12"

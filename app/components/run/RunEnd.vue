@@ -23,11 +23,11 @@ const learned = computed(() =>
 
 <template>
   <section
-    aria-label="Where it stands"
+    aria-label="Results"
     class="mx-auto flex max-w-3xl flex-col gap-5 px-4 py-5 lg:px-8 lg:py-7"
     data-test="run-end"
   >
-    <h1 class="text-2xl font-semibold lg:text-3xl">Where it stands</h1>
+    <h1 class="text-2xl font-semibold lg:text-3xl">Results</h1>
     <p class="text-xl leading-snug" data-test="run-verdict">
       {{ light.verdict?.headline ?? 'Working out the light…' }}
     </p>
@@ -45,13 +45,13 @@ const learned = computed(() =>
     </p>
     <div class="flex flex-wrap gap-2">
       <button v-if="light.verdict?.mend" class="press-main min-h-12 text-lg" data-test="run-accept" @click="accept">
-        Set the lamps so
+        Apply these powers
       </button>
       <button class="press min-h-12" data-test="run-restart" @click="changed > 0 ? run.goToFirstOpen() : run.restart()">
         {{ changed > 0 ? 'Read what changed' : 'Meter again' }}
       </button>
       <button class="press min-h-12" :disabled="isShooting || !light.camera" data-test="run-shoot" @click="shoot">
-        {{ isShooting ? 'Shooting…' : 'Take a bench frame' }}
+        {{ isShooting ? 'Shooting…' : 'Simulate a test shot' }}
       </button>
     </div>
     <p v-if="problem" role="alert">
@@ -63,7 +63,7 @@ const learned = computed(() =>
     </div>
     <dl v-if="learned.length > 0" class="grid max-w-md grid-cols-[1fr_auto] gap-x-6 gap-y-1">
       <template v-for="row in learned" :key="row.id">
-        <dt class="text-soft">{{ row.name }} gives against its rating</dt>
+        <dt class="text-soft">{{ row.name }} output vs rated</dt>
         <dd class="text-right">{{ row.words }} stop</dd>
       </template>
       <template v-for="readout in light.readouts" :key="readout.point.id">

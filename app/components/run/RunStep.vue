@@ -28,7 +28,7 @@ const readWords = computed(() => {
 })
 const where = computed(() =>
   run.step.value?.kind === 'ambient'
-    ? `Hold the meter at the subject, set for light that lasts, ${point.value?.facingWords ?? ''}, all lamps off.`
+    ? `Hold the meter at the subject, in ambient mode, ${point.value?.facingWords ?? ''}, all lamps off.`
     : `Hold the meter ${point.value?.heldWords}, ${point.value?.facingWords}.`,
 )
 const studio = useStudio()

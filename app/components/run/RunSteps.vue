@@ -83,7 +83,7 @@ const readWords = (step: MeterStep): string => {
           data-test="step-end"
           @click="run.goTo(run.steps.value.length)"
         >
-          <span class="w-5 text-soft" />Where it stands
+          <span class="w-5 text-soft" />Results
         </button>
       </li>
     </ol>

@@ -91,7 +91,7 @@ const changeSeed = (event: Event) => {
       </label>
       <hr class="border-rule" />
       <SelectField
-        label="The bench strays from the plan like"
+        label="Simulator realism"
         wide
         test-name="roughness"
         :value="roughness"
@@ -129,7 +129,7 @@ const changeSeed = (event: Event) => {
         @choose="preferences.change({ benchFormat: $event })"
       />
       <label class="flex items-center justify-between gap-3">
-        <span class="text-soft">Bench studio no.</span>
+        <span class="text-soft">Simulator studio no.</span>
         <input
           :value="preferences.values.benchSeed"
           type="number"

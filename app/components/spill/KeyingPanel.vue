@@ -38,7 +38,7 @@ const rows = computed(() => {
       isOff: value.spreadStops > TOLERANCES.keying.stops + 0.005,
     },
     {
-      name: 'Its colour on the sitter',
+      name: 'Its colour on the subject',
       figure: `${formatStops(value.castStops)} stop`,
       words: `at ${distance(value.distanceM)}; ${Math.abs(CAST_LIMIT_STOPS)} stops under the key is not seen`,
       isOff: value.castStops > CAST_LIMIT_STOPS,
@@ -48,7 +48,7 @@ const rows = computed(() => {
       figure: value.neededM === undefined ? 'more than 30 m' : distance(value.neededM),
       words:
         value.neededM !== undefined && value.neededM <= value.distanceM
-          ? 'the sitter is far enough'
+          ? 'the subject is far enough'
           : 'with the screen lit as it is',
       isOff: value.neededM === undefined || value.neededM > value.distanceM + 0.05,
     },

@@ -26,7 +26,9 @@ const { picture, isFresh } = useLitPicture(() => ({ at: 'frame', width: WIDTH })
     />
     <figcaption class="mt-1 text-sm text-soft">
       {{
-        picture ? 'By the backdrop lights alone: the sitter should be a clean, dark outline.' : 'Working out the frame…'
+        picture
+          ? 'By the backdrop lights alone: the subject should be a clean, dark outline.'
+          : 'Working out the frame…'
       }}
     </figcaption>
   </figure>

@@ -14,10 +14,10 @@ const lamps = computed(
 </script>
 
 <template>
-  <section aria-label="Light of the backdrop on the sitter">
-    <h2 class="text-lg font-semibold">Light of the backdrop on the sitter</h2>
+  <section aria-label="Light of the backdrop on the subject">
+    <h2 class="text-lg font-semibold">Light of the backdrop on the subject</h2>
     <p v-if="spill.lightIds.value.length === 0" class="mt-2">
-      No backdrop light is on in this look, so that none of its light can come round the sitter.
+      No backdrop light is on in this look, so that none of its light can come round the subject.
     </p>
     <template v-else>
       <ul class="mt-2 divide-y divide-rule border-y border-rule">

@@ -18,8 +18,8 @@ const put = (changes: Partial<ReturnType<typeof aimPlace>>) =>
   edit(set => aimAt(set, props.light.id, { ...place.value, ...changes }))
 /** Feathering goes no further than this: past it the light looks away from its work. */
 const FEATHERS = [
-  ['Turn right', 'featherPanDeg', 180],
-  ['Turn up', 'featherTiltDeg', 90],
+  ['Feather right', 'featherPanDeg', 180],
+  ['Feather up', 'featherTiltDeg', 90],
 ] as const
 </script>
 

@@ -35,11 +35,11 @@ const options = computed(() => [
   ...kit.kit.backdrops.map(({ id, what }) => ({ value: id, name: what.name })),
 ])
 const SIZES = [
-  ['Wide', 'widthM', 0.3, 40],
-  ['High', 'heightM', 0.5, 29],
-  ['Middle across', 'centreXM', -30, 30],
+  ['Backdrop width', 'widthM', 0.3, 40],
+  ['Backdrop height', 'heightM', 0.5, 29],
+  ['Offset from centre', 'centreXM', -30, 30],
   ['Sweep', 'sweepM', 0, 20],
-  ['Curve', 'coveRadiusM', 0.05, 5],
+  ['Cove radius', 'coveRadiusM', 0.05, 5],
 ] as const
 </script>
 
@@ -53,7 +53,7 @@ const SIZES = [
       @choose="hang"
     />
     <SelectField
-      label="Built as"
+      label="Type"
       :value="backdrop.kind"
       :options="BACKDROP_KINDS.map(kind => ({ value: kind, name: KIND_NAMES[kind] }))"
       class="w-28"

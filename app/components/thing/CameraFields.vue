@@ -49,7 +49,7 @@ const isUpright = computed(() => camera.value.sensor.heightMm >= camera.value.se
     />
     <PlaceRow :id="CAMERA" :place="camera.place" has-height />
     <DistanceField
-      label="Looks at height"
+      label="Aim height"
       :value="camera.aimHeightM"
       :least="0"
       :most="30"
@@ -65,18 +65,18 @@ const isUpright = computed(() => camera.value.sensor.heightMm >= camera.value.se
       @choose="mm => edit(set => editCamera(set, { lens: { focalLengthMm: Number(mm) } }))"
     />
     <SelectField
-      label="Held"
+      label="Orientation"
       :value="isUpright ? 'upright' : 'level'"
       :options="[
-        { value: 'upright', name: 'upright' },
-        { value: 'level', name: 'level' },
+        { value: 'upright', name: 'portrait' },
+        { value: 'level', name: 'landscape' },
       ]"
       class="w-22"
       wide
       @choose="how => edit(set => turnCamera(set, how === 'upright'))"
     />
     <NumberField
-      label="Glare"
+      label="Lens flare"
       :value="100 * camera.veilingGlare"
       :least="0"
       :most="50"

@@ -55,9 +55,15 @@ const throwLight = () => {
   <div class="flex flex-wrap items-end gap-x-2.5 gap-y-2">
     <SelectField label="Panel" :value="panel.kind" :options="kinds" test-name="panel-kind" @choose="become" />
     <PlaceRow :id="panel.id" :place="panel.place" has-height />
-    <DistanceField label="Wide" :value="panel.widthM" :least="0.05" :most="40" @change="widthM => change({ widthM })" />
     <DistanceField
-      label="High"
+      label="Width"
+      :value="panel.widthM"
+      :least="0.05"
+      :most="40"
+      @change="widthM => change({ widthM })"
+    />
+    <DistanceField
+      label="Height"
       :value="panel.heightM"
       :least="0.05"
       :most="29"
@@ -75,7 +81,7 @@ const throwLight = () => {
     />
     <NumberField
       v-if="panel.hingeDeg === null"
-      label="Leaning"
+      label="Tilt"
       :value="panel.tiltDeg"
       :least="-90"
       :most="90"
@@ -144,7 +150,7 @@ const throwLight = () => {
     </template>
     <div v-if="from" class="flex items-end gap-1.5">
       <SelectField
-        label="Throw the light of"
+        label="Bounce light from"
         :value="from.id"
         :options="studio.document.lights.map(({ id, name, job }) => ({ value: id, name: `${name} ${job}` }))"
         class="w-28"

@@ -9,13 +9,13 @@ const change = (changes: Partial<Prop>) => edit(set => editProp(set, props.thing
 const SIZES = computed(() =>
   props.thing.form.shape === 'box'
     ? ([
-        ['Wide', 'widthM'],
-        ['Deep', 'depthM'],
-        ['High', 'heightM'],
+        ['Width', 'widthM'],
+        ['Depth', 'depthM'],
+        ['Height', 'heightM'],
       ] as const)
     : ([
         ['Radius', 'radiusM'],
-        ['High', 'heightM'],
+        ['Height', 'heightM'],
       ] as const),
 )
 const size = (key: string) => (props.thing.form as Record<string, number | string>)[key] as number

@@ -27,7 +27,7 @@ const POSES = [
     </div>
     <PlaceRow :id="subject.id" :place="{ ...subject.place, zM: 0 }" />
     <DistanceField
-      label="Tall"
+      label="Subject height"
       :value="subject.heightM"
       :least="subject.pose === 'object' ? 0.1 : 0.4"
       :most="2.4"

@@ -5,7 +5,7 @@ import type { AreaTarget } from '#core/model/schema'
 import { areaReadoutWords } from '#wording/areas'
 import { AREA_KINDS, areaFigures, areaOfKind, FIRMNESS } from '~/support/targetChoices'
 
-/** What is wanted of the backdrop as a whole, and of the sitter's outline. */
+/** What is wanted of the backdrop as a whole, and of the subject's outline. */
 const studio = useStudio()
 const light = useLight()
 
@@ -47,7 +47,7 @@ const TOWARD = ['left', 'right', 'top', 'bottom'].map(value => ({
           @change="value => put(index, { ...area, [figure.of]: value } as AreaTarget)"
         />
         <SelectField
-          label="How firmly"
+          label="Priority"
           :value="area.firmness ?? 'hard'"
           :options="FIRMNESS"
           class="[&_select]:w-26"
@@ -67,7 +67,7 @@ const TOWARD = ['left', 'right', 'top', 'bottom'].map(value => ({
     </ul>
     <SelectField
       v-if="free.length > 0"
-      label="Want something of an area"
+      label="Add area target"
       value=""
       :options="[{ value: '', name: 'Choose…' }, ...free]"
       class="mt-2 [&_select]:w-64"

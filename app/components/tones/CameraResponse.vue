@@ -135,7 +135,7 @@ const surenessWords = computed(() => {
         plain part of it, not a peak.
       </p>
       <NumberField
-        label="The card sends back"
+        label="Card reflectance"
         :value="Math.round(stated.cardReflectance * 1000) / 10"
         :least="2"
         :most="100"
@@ -165,7 +165,7 @@ const surenessWords = computed(() => {
           <button
             v-if="stated.steps.length > 3"
             class="press"
-            :aria-label="`Drop picture ${index + 1}`"
+            :aria-label="`Delete picture ${index + 1}`"
             @click="dropStep(index)"
           >
             <X :size="14" />

@@ -36,7 +36,7 @@ const follow = (convention: Convention) =>
 const words = computed(() =>
   target.value
     ? translationWords(studio.document, middle.value, target.value)
-    : 'Nothing is wanted of the backdrop\u2019s middle.',
+    : 'No target is set for the backdrop\u2019s middle.',
 )
 /** What level means here: the disc on the backdrop against how the key is read, and what a white shirt renders then. */
 const level = computed(() => {

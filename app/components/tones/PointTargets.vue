@@ -106,7 +106,7 @@ const standing = ({ missStops }: Readout) => {
           "
         />
         <SelectField
-          label="How firmly"
+          label="Priority"
           :value="targetOf(readout)!.firmness ?? 'hard'"
           :options="FIRMNESS"
           class="[&_select]:w-26"
@@ -115,7 +115,7 @@ const standing = ({ missStops }: Readout) => {
         />
         <button
           class="press mb-0.5"
-          :aria-label="`Nothing wanted of ${readout.point.name}`"
+          :aria-label="`Delete the target of ${readout.point.name}`"
           @click="studio.edit(set => dropTarget(set, studio.look.id, readout.point.id))"
         >
           <X :size="14" />
@@ -136,7 +136,7 @@ const standing = ({ missStops }: Readout) => {
           )
         "
       >
-        <Plus :size="14" /> Want something
+        <Plus :size="14" /> Set a target
       </button>
     </li>
   </ul>

@@ -71,7 +71,7 @@ const minutes = (proposal: Proposal) =>
       </label>
       <span v-if="isBusy" class="flex items-center gap-2 text-soft">
         <ProgressBar :value="search.share" label="Looking" />
-        Looking for the least that does it
+        Searching for the smallest change
       </span>
       <button
         class="ml-auto text-soft underline underline-offset-2"
@@ -108,7 +108,7 @@ const minutes = (proposal: Proposal) =>
           data-test="take-proposal"
           @click="accept(proposal)"
         >
-          {{ proposal.isReached ? 'Do it' : 'Go this far' }}
+          {{ proposal.isReached ? 'Do it' : 'Apply anyway' }}
         </button>
       </li>
     </ol>

@@ -15,7 +15,7 @@ const canAct = computed(
   () => isAsking.value || (verdict.value?.mend !== undefined && verdict.value.state !== 'on-target'),
 )
 const action = computed(() => {
-  if (verdict.value?.state === 'short') return verdict.value.mend ? 'Go as near as power can' : 'Keep as target'
+  if (verdict.value?.state === 'short') return verdict.value.mend ? 'Get as close as possible' : 'Keep as target'
   return verdict.value?.mend ? 'Do it' : 'Keep as target'
 })
 const hasOtherWays = computed(() => verdict.value?.state === 'mend' || verdict.value?.state === 'short')
@@ -67,7 +67,7 @@ useCommands({
         <button v-if="hasOtherWays && !search.proposals" class="press" data-test="other-ways" @click="search.propose()">
           Other ways
         </button>
-        <button v-if="isAsking" class="press" title="Escape" data-test="dismiss" @click="dismiss">Leave it</button>
+        <button v-if="isAsking" class="press" title="Escape" data-test="dismiss" @click="dismiss">Cancel</button>
         <button class="press" :aria-expanded="isOpen" data-test="why" @click="isOpen = !isOpen">Why</button>
       </div>
     </div>

@@ -99,7 +99,7 @@ const match = () => {
           test-name="compare-b"
           @choose="id => (ids.b = id ?? null)"
         />
-        <ChoiceRow label="See" hide-label :value="see" :choices="SEE" @choose="see = $event" />
+        <ChoiceRow label="View" hide-label :value="see" :choices="SEE" @choose="see = $event" />
         <button v-if="see === 'swap'" class="press" :aria-pressed="isB" data-test="swap" @click="isB = !isB">
           Show {{ isB ? 'A' : 'B' }}
         </button>

@@ -45,7 +45,7 @@ watch(
       <FrameBring />
       <template v-if="frames.chosen">
         <div class="flex flex-wrap items-center justify-between gap-2">
-          <ChoiceRow label="See" hide-label :value="see" :choices="SEE" @choose="see = $event" />
+          <ChoiceRow label="View" hide-label :value="see" :choices="SEE" @choose="see = $event" />
         </div>
         <div class="h-[60vw] min-h-64 lg:h-auto lg:grow">
           <FrameStage
@@ -86,7 +86,7 @@ watch(
         <p class="text-xl">No frame of this look yet.</p>
         <p class="text-soft">
           Bring a picture of the set as it stands, or shoot one on the bench. It is read here in your browser: backdrop,
-          sitter and floor are found, values and evenness read, and what to turn is said.
+          subject and floor are found, values and evenness read, and what to turn is said.
         </p>
       </div>
     </section>

@@ -54,7 +54,7 @@ const keep = async (count: number) => {
     </section>
     <section aria-label="Keeping" class="space-y-3">
       <SelectField
-        label="Of each set keep"
+        label="Keep per set"
         wide
         test-name="pictures-kept"
         :value="String(values.picturesKept)"
@@ -76,7 +76,7 @@ const keep = async (count: number) => {
     </section>
     <section aria-label="Cleaning up" class="flex flex-wrap items-center gap-3">
       <button class="press" data-test="clean-up" @click="cleanUp(values.picturesKept)">Clean up now</button>
-      <button class="press" data-test="clean-all" @click="cleanUp(0)">Let all pictures go</button>
+      <button class="press" data-test="clean-all" @click="cleanUp(0)">Delete all pictures</button>
       <p v-if="done" role="status" data-test="cleaned">
         {{ done }}
       </p>

@@ -132,7 +132,7 @@ const move = (by: number) => {
           data-test="even-all"
           @click="even.askBenchForAll"
         >
-          Ask the bench for all that is left
+          Simulate all that is left
         </button>
       </div>
       <EvenMoves

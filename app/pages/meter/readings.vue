@@ -31,7 +31,7 @@ const drop = async (event: DragEvent) => {
             >
               Save as CSV
             </button>
-            <FilePick label="Take in CSV" accept=".csv,text/csv" test-name="readings-import" @pick="load" />
+            <FilePick label="Import CSV" accept=".csv,text/csv" test-name="readings-import" @pick="load" />
           </div>
           <p v-if="done" role="status" class="mt-2" data-test="readings-done">
             {{ done }}

@@ -7,7 +7,7 @@ import type { StudioSet } from '../../model/schema'
 /** The id of the back of the head, for what wraps round it. */
 export const BACK_OF_HEAD = 'spill/back-of-head'
 
-/** Where the light that comes round a sitter from behind is read, beside the points that every set has. */
+/** Where the light that comes round a subject from behind is read, beside the points that every set has. */
 export const spillPoints = (set: StudioSet): MeterPoint[] => {
   const subject = set.subjects[0]!
   return [

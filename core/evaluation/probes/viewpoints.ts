@@ -26,7 +26,7 @@ export const backdropLookout = ({ backdrop }: StudioSet, across: number, up: num
   turnDeg: 0,
 })
 
-/** Places worth looking from: every sitter's face, the backdrop, and the user's own points. */
+/** Places worth looking from: every subject's face, the backdrop, and the user's own points. */
 export const lookouts = (set: StudioSet): Lookout[] => [
   ...set.subjects.map((subject): Lookout => ({
     id: `face/${subject.id}`,

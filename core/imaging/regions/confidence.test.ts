@@ -63,7 +63,7 @@ describe('confidence in what was found', () => {
       const confidence = confidenceOf(picture, findRegions(picture))
       expect(confidence.isSure, `${seed} ${JSON.stringify(confidence)}`).toBe(false)
       expect(doubtWords(confidence)).toMatch(
-        /^This does not look like a backdrop with a sitter: .*\. Nothing was learned from it\./,
+        /^This does not look like a backdrop with a subject: .*\. Nothing was learned from it\./,
       )
     }
   })

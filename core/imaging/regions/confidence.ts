@@ -25,7 +25,7 @@ export type Confidence = {
 const LEAST_BORDERS = 0.45
 const MOST_ROUGH = 14
 const MOST_SPAN_STOPS = 3.6
-/** A sitter covers middle rows from side to side only when the head fills the frame. */
+/** A subject covers middle rows from side to side only when the head fills the frame. */
 const COVERED = 0.92
 const MOST_CLOSED = 0.4
 const MIDDLE_ROWS = [0.4, 0.75] as const
@@ -75,7 +75,7 @@ export const confidenceOf = (picture: Reduced, regions: Uint8Array): Confidence 
   }
 }
 
-/** Why a picture is not taken for a backdrop with a sitter; undefined where it is. */
+/** Why a picture is not taken for a backdrop with a subject; undefined where it is. */
 export type Doubt = 'crossed' | 'few-borders' | 'rough' | 'wide-span'
 
 /** What speaks most against a picture. */

@@ -31,15 +31,15 @@ const APART = 7
 const APART_SPREADS = 3
 /** Gaps in an outline up to twice this many pixels are closed. */
 const GAP = 2
-/** How far from the edge of what is not backdrop the sitter is sure to be, pixels. */
+/** How far from the edge of what is not backdrop the subject is sure to be, pixels. */
 const CORE = 9
-/** Steepness that an edge of the sitter has at least, and that a backdrop has at most; colour difference a pixel. */
+/** Steepness that an edge of the subject has at least, and that a backdrop has at most; colour difference a pixel. */
 const LEAST_EDGE = 0.5
 const MOST_EDGE = 8
 /** An edge is steeper than this share of the border, and by this factor. */
 const OF_BORDER = 0.85
 const OVER_BORDER = 1.25
-/** A piece under this share of the picture is no sitter. */
+/** A piece under this share of the picture is no subject. */
 const LEAST_PIECE = 0.004
 
 const LEVEL_BINS = 4096

@@ -1,7 +1,7 @@
 import type { Vector } from '../units/vector'
 import type { FigureMaterial, Part } from './form'
 
-/** How a sitter holds themself. */
+/** How a subject holds themself. */
 export const POSES = ['standing', 'sitting', 'object'] as const
 /** Poses of a figure. */
 export type Pose = (typeof POSES)[number]

@@ -38,7 +38,7 @@ const cast = (from: Vector, way: Vector) => {
 }
 
 const field = formField(PARTS.standing)
-/** How deep a place lies within any sitter of the scene, by the form that the mesh stands for and not by the mesh. */
+/** How deep a place lies within any subject of the scene, by the form that the mesh stands for and not by the mesh. */
 const insideBody = (point: Vector): number =>
   Math.max(
     0,

@@ -46,7 +46,7 @@ describe('the search for moves', () => {
       const proposed = (await propose(question))!
       expect(proposed.binding).toBe(binds)
       expect(bindingWords(proposed.binding, proposed.trials[0]!.misses)).toMatch(
-        /binds: .* At best .* stops? too (bright|dark)/,
+        /^Limited by .* At best .* stops? too (bright|dark)/,
       )
     },
     120_000,

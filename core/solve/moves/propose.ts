@@ -118,7 +118,7 @@ const bindingOf = (best: Trial, blocked: readonly Blocked[], isWalledIn: boolean
       return 'unevenness'
     case 'too-bright':
     case 'bright-place':
-      // Further from the backdrop less of what is meant for the sitter reaches it.
+      // Further from the backdrop less of what is meant for the subject reaches it.
       return isWalledIn ? 'room' : 'spill'
     default:
       return 'power'

@@ -6,7 +6,7 @@ import { asPlaces, quantile, robustFields } from '../../imaging/regions/smoothFi
 /** Something on the backdrop, by its middle as shares of width and height. */
 export type Flaw = { kind: 'crease' | 'spot'; x: number; y: number; stops: number }
 
-/** A shadow on the backdrop beside the sitter. */
+/** A shadow on the backdrop beside the subject. */
 export type Shadow = { side: 'left' | 'right' | 'above' | 'below'; stops: number; x: number; y: number; share: number }
 
 const FLAWS_NAMED = 12
@@ -77,10 +77,10 @@ export const flawsOf = (frame: FrameLight, backdrop: Uint8Array): Flaw[] => {
 
 const SHADOW_STOPS = 0.12
 const LEAST_SHADOW = 0.004
-const NEAR_SITTER = 0.06
+const NEAR_SUBJECT = 0.06
 const EVERY = 23
 
-/** The sitter's shadow: a part of the backdrop by the sitter that is darker than the smooth rest of it. */
+/** The subject's shadow: a part of the backdrop by the subject that is darker than the smooth rest of it. */
 export const shadowOf = (frame: FrameLight, backdrop: Uint8Array, subject: Uint8Array): Shadow | undefined => {
   const { width, height, light, isInRange } = frame
   const whole = maskWhere(light.length, at => backdrop[at] === 1 && isInRange[at] === 1)
@@ -99,7 +99,7 @@ export const shadowOf = (frame: FrameLight, backdrop: Uint8Array, subject: Uint8
     under[at] =
       stopsFromRatio(smooth[at]!) - fields[0]!(((at % width) + 0.5) / width, (Math.floor(at / width) + 0.5) / height)
   const dark = maskWhere(under.length, at => under[at]! < -SHADOW_STOPS)
-  const near = grown(frame, subject, Math.round(NEAR_SITTER * width))
+  const near = grown(frame, subject, Math.round(NEAR_SUBJECT * width))
   const { of, sizes } = piecesOf(frame, dark)
   const touches = sizes.map(() => false)
   of.forEach((piece, at) => {

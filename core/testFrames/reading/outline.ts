@@ -7,12 +7,12 @@ import { grown, placesOf, shrunk } from '../../imaging/regions/maps'
 import { quantile } from '../../imaging/regions/smoothField'
 import type { Reduced } from '../../imaging/picture/downsample'
 
-/** How the sitter stands out from the backdrop along a stretch of the outline. */
+/** How the subject stands out from the backdrop along a stretch of the outline. */
 export type Stretch = {
   /** Middle of the stretch, shares of width and height. */
   x: number
   y: number
-  /** Values on either side, and stops of the sitter over the backdrop. */
+  /** Values on either side, and stops of the subject over the backdrop. */
   insideValue: number
   outsideValue: number
   stops: number
@@ -75,7 +75,7 @@ const rimOf = (picture: Reduced, frame: FrameLight, backdrop: Uint8Array, subjec
 /** The same as the mean of one pixel, so that every place counts alike. */
 const means = (sums: Sums): Sums => sums.map(sum => sum / sums[0]) as Sums
 
-/** Follows the sitter's outline against the backdrop; undefined where there is next to none. */
+/** Follows the subject's outline against the backdrop; undefined where there is next to none. */
 export const outlineOf = (
   picture: Reduced,
   frame: FrameLight,
@@ -117,7 +117,7 @@ export const outlineOf = (
   }
 }
 
-/** The lightest of the sitter: value, and where. */
+/** The lightest of the subject: value, and where. */
 export type Highlight = { value: number; x: number; y: number; clipped: number }
 
 const LIGHTEST = 0.005

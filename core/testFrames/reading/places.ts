@@ -39,7 +39,7 @@ export type PlaceReading = {
   /** Stops over the camera setting; where it clips, at least so many. */
   stops: number
   isClipped: boolean
-  /** The point itself is seen; otherwise what is read lies beside it, where the sitter does not hide it. */
+  /** The point itself is seen; otherwise what is read lies beside it, where the subject does not hide it. */
   isThere: boolean
 }
 

@@ -8,17 +8,17 @@ import { litOf, problem, stopsOf, type Check } from './finding'
  */
 const STRIKES_STOPS = -2.2
 
-/** Backdrop lights that reach the sitter straight. */
-export const backdropLightOnSitter: Check = context => {
+/** Backdrop lights that reach the subject straight. */
+export const backdropLightOnSubject: Check = context => {
   const { set } = context
   const places = SIDES.flatMap(({ side }) => [context.at(edgeId(side)), context.at(noseId(side))])
   return litOf(context, 'backdrop').flatMap(light => {
-    // What shines through a lit panel is meant to reach the sitter.
+    // What shines through a lit panel is meant to reach the subject.
     if (light.place.yM < 0) return []
     const most = Math.max(...places.map(readout => stopsOf(context, readout.parts, [light], 'direct')))
     if (most < STRIKES_STOPS) return []
-    const flag = { kind: 'flag', id: light.id, off: 'sitter' } as const
-    const fact = { is: 'strikes-sitter', light: light.name, stops: most } as const
+    const flag = { kind: 'flag', id: light.id, off: 'subject' } as const
+    const fact = { is: 'strikes-subject', light: light.name, stops: most } as const
     return [problem(`strikes/${light.id}`, fact, isPossible(set, flag) ? { change: flag } : undefined)]
   })
 }
