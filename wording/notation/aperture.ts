@@ -91,7 +91,9 @@ const decimalOf = (fNumber: number): string => {
   const named = exactOf(short)
   // By the figure that would be written, so that what is read back is written alike.
   const long = fNumber.toPrecision(3)
-  return named === undefined || Math.abs(Math.log(named / Number(long))) < 0.012 ? short : long
+  if (named === undefined) return short
+  const isItsName = Number(named.toPrecision(2)) === Number(short) && Math.abs(Math.log(named / Number(long))) < 0.012
+  return isItsName ? short : long
 }
 
 /**
