@@ -1,4 +1,14 @@
 <script setup lang="ts">
+import { onNuxtReady } from '#imports'
+import { usePreferences } from '~/stores/preferences'
+import { useShelf } from '~/stores/shelf'
+import { useStudio } from '~/stores/studio'
+import { useVault } from '~/stores/vault'
+import { watchEffect } from 'vue'
+import AppBar from '~/components/shell/AppBar.vue'
+import NewVersion from '~/components/shell/NewVersion.vue'
+import NoticeBar from '~/components/shell/NoticeBar.vue'
+import { NuxtPage } from '#components'
 import '@fontsource-variable/inter/index.css'
 
 const studio = useStudio()

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { clearError } from '#imports'
+import { useStudio } from '~/stores/studio'
+import { computed, ref, toRaw } from 'vue'
 import { writeSetFile } from '#core/formats/setFile'
 import type { NuxtError } from '#app'
 import { downloadText } from '~/support/download'

@@ -1,3 +1,7 @@
+import { useThingActions } from '~/composables/useThingActions'
+import { useKit } from '~/stores/kit'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
 import { standingStart } from '#core/starting/standingStart'
 import type { StudioSet } from '#core/model/schema'
 

@@ -1,3 +1,6 @@
+import { useChangeNote } from '~/composables/useChangeNote'
+import { useLight } from '~/stores/light'
+import { useStudio } from '~/stores/studio'
 import { changeSettings, changeTargets } from '#core/edits/edits'
 import type { Target } from '#core/model/schema'
 

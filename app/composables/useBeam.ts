@@ -1,3 +1,5 @@
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
 import { emitterOf } from '#core/scene/scene'
 import type { Light } from '#core/model/schema'
 import { onProfile, profileOf } from '#core/physics/sources/pattern'

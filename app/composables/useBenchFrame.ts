@@ -1,3 +1,7 @@
+import { useTether } from '~/composables/useTether'
+import { useFrames } from '~/stores/frames'
+import { useLight } from '~/stores/light'
+import { computed, ref } from 'vue'
 /** Test frames from the bench: shot with the look's present settings, brought in as any picture is. */
 export const useBenchFrame = () => {
   const frames = useFrames()

@@ -1,3 +1,8 @@
+import { useBenchTake } from '~/composables/useBenchTake'
+import { useLight } from '~/stores/light'
+import { usePreferences } from '~/stores/preferences'
+import { useStudio } from '~/stores/studio'
+import { ref, toRaw } from 'vue'
 import type { Reading } from '#core/model/schema'
 import { refused, understood, type Outcome } from '#core/shared/outcome'
 import { askBenchReading, NO_SERVER } from '~/support/bench'

@@ -1,3 +1,6 @@
+import { createSharedComposable } from '@vueuse/core'
+import { useLight } from '~/stores/light'
+import { computed, shallowRef } from 'vue'
 import { BACKDROP_MIDDLE } from '#core/model/placeIds'
 import { toneChangeWords } from '#wording/toneChange'
 import type { Readout } from '#core/evaluation/readout'

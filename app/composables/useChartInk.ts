@@ -1,3 +1,5 @@
+import { usePreferences } from '~/stores/preferences'
+import { computed } from 'vue'
 /** Colours of charts in the surround that is chosen: plain greys, so that tones beside them are judged as they are. */
 export const useChartInk = () => {
   const preferences = usePreferences()

@@ -1,3 +1,5 @@
+import { useUnits } from '~/composables/useUnits'
+import { useStudio } from '~/stores/studio'
 import { applyChange } from '#core/changes/apply'
 import type { Fix } from '#core/changes/fix'
 import type { Finding } from '#core/checks/finding'

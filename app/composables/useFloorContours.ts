@@ -1,3 +1,8 @@
+import { useDebounceFn } from '@vueuse/core'
+import { usePlanView } from '~/composables/usePlanView'
+import { useLight } from '~/stores/light'
+import { useStudio } from '~/stores/studio'
+import { ref, shallowRef, toRaw, watch } from 'vue'
 import { contours as contourLines } from 'd3-contour'
 import { roomBounds } from '#core/model/bounds'
 import { onlyOn } from '#core/model/settings'

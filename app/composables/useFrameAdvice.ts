@@ -1,3 +1,8 @@
+import { useFrames } from '~/stores/frames'
+import { useLight } from '~/stores/light'
+import { useSearch } from '~/stores/search'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
 import { darkestThird, framePointTones, frameVerdict } from '#core/testFrames/frameVerdict'
 import { doubtWords } from '#wording/doubt'
 import { changeExposure, changeSettings } from '#core/edits/edits'

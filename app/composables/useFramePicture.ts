@@ -1,3 +1,7 @@
+import { createSharedComposable } from '@vueuse/core'
+import { useFrameSplit } from '~/composables/useFrameSplit'
+import { COARSE_WIDTH, useLitPicture } from '~/composables/useLitPicture'
+import { useStudio } from '~/stores/studio'
 const FRAME_WIDTH = 232
 
 /** The simulated frame, shared by everything that shows it. */

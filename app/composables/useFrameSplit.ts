@@ -1,3 +1,7 @@
+import { createSharedComposable } from '@vueuse/core'
+import { useLight } from '~/stores/light'
+import { useStudio } from '~/stores/studio'
+import { computed, ref, toRaw } from 'vue'
 import { onlyOn } from '#core/model/settings'
 import type { LightSetting } from '#core/model/schema'
 

@@ -1,3 +1,6 @@
+import { useLight } from '~/stores/light'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
 import { covers } from '#core/evaluation/evaluation'
 import { stopsRead } from '#core/calibration/compare'
 import { freshReading, lightsInUse } from '#core/metering/run'

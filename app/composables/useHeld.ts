@@ -1,3 +1,5 @@
+import { useTimeoutFn } from '@vueuse/core'
+import { ref, shallowRef, watch } from 'vue'
 import type { Ref } from 'vue'
 
 /** A statement that is being worked out anew stands greyed for so long, and then gives way to "working out". */

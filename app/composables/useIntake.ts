@@ -1,3 +1,6 @@
+import { createGlobalState, useDropZone, useEventListener, useTimeoutPoll } from '@vueuse/core'
+import { useFrames } from '~/stores/frames'
+import { ref } from 'vue'
 /** Pictures that come by hand: dropped, pasted, chosen, or out of a folder that is watched. */
 // A folder goes on being watched when its page is left.
 export const useIntake = createGlobalState(() => {

@@ -1,3 +1,4 @@
+import { useNuxtApp } from '#imports'
 import type { BrowserStorage } from '~/storage/browserStorage'
 
 /** What the browser keeps; opened before the app starts. */

@@ -1,3 +1,4 @@
+import { useKit } from '~/stores/kit'
 import { freshId } from '~/support/freshId'
 import type { Kit, KitKind } from '#core/kit/kitSchema'
 import { genericKit } from '#core/kit/genericKit'

@@ -1,3 +1,8 @@
+import { useDebounceFn } from '@vueuse/core'
+import { useLight } from '~/stores/light'
+import { useStudio } from '~/stores/studio'
+import type { Ref } from 'vue'
+import { computed, ref, shallowRef, toRaw, watch } from 'vue'
 import type { LightSetting } from '#core/model/schema'
 import type { Developed, Looking } from '#services/light/lightApi'
 

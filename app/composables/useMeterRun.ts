@@ -1,3 +1,8 @@
+import { createSharedComposable } from '@vueuse/core'
+import { useRecording } from '~/composables/useRecording'
+import { useLight } from '~/stores/light'
+import { useStudio } from '~/stores/studio'
+import { computed, ref, shallowRef } from 'vue'
 import { covers, evaluate } from '#core/evaluation/evaluation'
 import { ambientLimit, ambientMend, ambientReading, ambientStops } from '#core/metering/ambient'
 import { roomLightAt, roomLux } from '#core/calibration/roomLight'

@@ -1,3 +1,6 @@
+import { createSharedComposable } from '@vueuse/core'
+import { useStudio } from '~/stores/studio'
+import { shallowRef } from 'vue'
 import { snapPlace, type Guide } from '#core/edits/snap'
 import { moveThings, thingOf, withGroups } from '#core/edits/things'
 

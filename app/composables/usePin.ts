@@ -1,3 +1,7 @@
+import { createGlobalState } from '@vueuse/core'
+import { useLight } from '~/stores/light'
+import { useStudio } from '~/stores/studio'
+import { computed, shallowRef } from 'vue'
 import type { StudioSet } from '#core/model/schema'
 import type { Readout } from '#core/evaluation/readout'
 import type { Developed } from '#services/light/lightApi'

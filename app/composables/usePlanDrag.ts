@@ -1,3 +1,7 @@
+import { useChangeNote } from '~/composables/useChangeNote'
+import { useStudio } from '~/stores/studio'
+import type { Ref } from 'vue'
+import { watch } from 'vue'
 import { drag, type D3DragEvent } from 'd3-drag'
 import { select } from 'd3-selection'
 import type { PlanMap } from '~/support/planMap'

@@ -1,3 +1,5 @@
+import { createSharedComposable } from '@vueuse/core'
+import { ref, shallowRef } from 'vue'
 import { WHOLE, type Zoom } from '~/support/planMap'
 
 /** Lines of equal light on the floor: of no light, of all that are on, or of one. */

@@ -1,3 +1,6 @@
+import { usePlanView } from '~/composables/usePlanView'
+import type { Ref } from 'vue'
+import { watch } from 'vue'
 import { select } from 'd3-selection'
 import { zoom as zoomBehaviour, zoomIdentity, type D3ZoomEvent } from 'd3-zoom'
 

@@ -1,3 +1,6 @@
+import { useLight } from '~/stores/light'
+import { usePreferences } from '~/stores/preferences'
+import { useStudio } from '~/stores/studio'
 import { formatReading, type ReadingUnit } from '#wording/notation/reading'
 
 /** What a plain figure stands for, where readings are written in a unit. */

@@ -1,3 +1,6 @@
+import { useStudio } from '~/stores/studio'
+import { useVault } from '~/stores/vault'
+import { ref, toRaw } from 'vue'
 import { writeReadingsCsv } from '#core/formats/readingsCsv'
 import { downloadText } from '~/support/download'
 

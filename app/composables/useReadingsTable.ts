@@ -1,3 +1,8 @@
+import { useReadingWords } from '~/composables/useReadingWords'
+import { useLight } from '~/stores/light'
+import { usePreferences } from '~/stores/preferences'
+import { useStudio } from '~/stores/studio'
+import { computed, ref } from 'vue'
 import {
   createSortedRowModel,
   rowSortingFeature,

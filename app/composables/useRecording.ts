@@ -1,3 +1,8 @@
+import { useBenchMeter } from '~/composables/useBenchMeter'
+import { useReadingWords } from '~/composables/useReadingWords'
+import { useLight } from '~/stores/light'
+import { usePreferences } from '~/stores/preferences'
+import { useStudio } from '~/stores/studio'
 import { freshId } from '~/support/freshId'
 import { surpriseStops } from '#core/calibration/compare'
 import { causesOf } from '#core/calibration/causes'

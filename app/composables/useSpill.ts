@@ -1,3 +1,7 @@
+import { useRecording } from '~/composables/useRecording'
+import { useLight } from '~/stores/light'
+import { useStudio } from '~/stores/studio'
+import { computed, ref } from 'vue'
 import { freshReading, lightsInUse } from '#core/metering/run'
 import type { MeterStep } from '#core/metering/step'
 import { stopsRead } from '#core/calibration/compare'

@@ -1,3 +1,7 @@
+import { useSpeechSynthesis } from '@vueuse/core'
+import { useMeterRun } from '~/composables/useMeterRun'
+import { usePreferences } from '~/stores/preferences'
+import { onBeforeUnmount, ref, watch } from 'vue'
 import { spokenPrompt } from '#core/metering/prompt'
 import { correctionWords } from '#wording/corrections'
 import { formatFNumber } from '#wording/notation/aperture'

@@ -1,3 +1,6 @@
+import { useChangeNote } from '~/composables/useChangeNote'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
 import { copyThings, mirrorThings, removeThings } from '#core/edits/factories'
 import { alignThings, groupThings, lockThings, turnThings, ungroupThings } from '#core/edits/things'
 import type { StudioSet } from '#core/model/schema'

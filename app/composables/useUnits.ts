@@ -1,3 +1,5 @@
+import { usePreferences } from '~/stores/preferences'
+import { computed } from 'vue'
 import { formatDistance, parseDistance } from '#wording/notation/distance'
 
 /** Distances in the user's own unit. */

@@ -1,3 +1,9 @@
+<script setup lang="ts">
+import BriefAnswers from '~/components/brief/BriefAnswers.vue'
+import BriefForm from '~/components/brief/BriefForm.vue'
+import StartingPoints from '~/components/brief/StartingPoints.vue'
+</script>
+
 <template>
   <div class="grid grow grid-cols-1 lg:min-h-0 lg:grid-cols-[25rem_minmax(0,1fr)_24rem]">
     <BriefForm class="border-rule lg:overflow-y-auto lg:border-r" />

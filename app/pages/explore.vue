@@ -1,3 +1,10 @@
+<script setup lang="ts">
+import CareList from '~/components/explore/CareList.vue'
+import ToneExplorer from '~/components/explore/ToneExplorer.vue'
+import ToneLadder from '~/components/explore/ToneLadder.vue'
+import VerdictBar from '~/components/verdict/VerdictBar.vue'
+</script>
+
 <template>
   <div class="flex grow flex-col lg:min-h-0">
     <VerdictBar />

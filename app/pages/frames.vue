@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { useIntake } from '~/composables/useIntake'
+import PartBar from '~/components/shell/PartBar.vue'
+import { NuxtPage } from '#components'
 const PARTS = [
   { to: '/frames', name: 'Read' },
   { to: '/frames/compare', name: 'Compare' },

@@ -1,3 +1,11 @@
+<script setup lang="ts">
+import FramePanel from '~/components/frame/FramePanel.vue'
+import LightList from '~/components/lights/LightList.vue'
+import StagePlan from '~/components/plan/StagePlan.vue'
+import ToneRail from '~/components/rail/ToneRail.vue'
+import VerdictBar from '~/components/verdict/VerdictBar.vue'
+</script>
+
 <template>
   <div class="flex min-h-0 grow flex-col">
     <VerdictBar />

@@ -1,4 +1,9 @@
 <script setup lang="ts">
+import { useKit } from '~/stores/kit'
+import { computed, ref, watch } from 'vue'
+import KitFiles from '~/components/kit/KitFiles.vue'
+import KitForm from '~/components/kit/KitForm.vue'
+import KitList from '~/components/kit/KitList.vue'
 import type { KitKind } from '#core/kit/kitSchema'
 import { KIT_KINDS } from '~/support/kitFields'
 

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import PartBar from '~/components/shell/PartBar.vue'
+import { NuxtPage } from '#components'
 const PARTS = [
   { to: '/meter', name: 'Run' },
   { to: '/meter/even', name: 'Even' },

@@ -1,3 +1,11 @@
+<script setup lang="ts">
+import AreaTargets from '~/components/tones/AreaTargets.vue'
+import CameraResponse from '~/components/tones/CameraResponse.vue'
+import ConventionChooser from '~/components/tones/ConventionChooser.vue'
+import PointTargets from '~/components/tones/PointTargets.vue'
+import VerdictBar from '~/components/verdict/VerdictBar.vue'
+</script>
+
 <template>
   <div class="flex grow flex-col lg:min-h-0">
     <VerdictBar />

@@ -1,3 +1,7 @@
+import { defineNuxtPlugin } from '#imports'
+import { useNotices } from '~/stores/notices'
+import { useStudio } from '~/stores/studio'
+import { useVault } from '~/stores/vault'
 /** What nobody caught, in words, with a way out; the page stays as it is. */
 export default defineNuxtPlugin(nuxt => {
   const tell = (error: unknown) => {

@@ -1,3 +1,4 @@
+import { defineNuxtPlugin } from '#imports'
 import { openBrowserStorage } from '~/storage/browserStorage'
 
 /** Opens what the browser keeps, before anything asks for it. */

@@ -1,3 +1,5 @@
+import { useKept } from '~/composables/useKept'
+import { computed, markRaw, ref, shallowRef, toRaw } from 'vue'
 import { defineStore } from 'pinia'
 import { takenWith } from '#core/imaging/exposureTags'
 import { dropFrame, frameReadings, keepFrame } from '#core/testFrames/frameReadings'

@@ -1,3 +1,6 @@
+import { useRefHistory } from '@vueuse/core'
+import { useKept } from '~/composables/useKept'
+import { ref, shallowRef } from 'vue'
 import { liveQuery } from 'dexie'
 import { defineStore } from 'pinia'
 import { genericKit } from '#core/kit/genericKit'

@@ -1,3 +1,6 @@
+import { until, watchDebounced } from '@vueuse/core'
+import { useHeld } from '~/composables/useHeld'
+import { computed, markRaw, ref, shallowRef, toRaw, watch } from 'vue'
 import { defineStore } from 'pinia'
 import { study, type Study } from '#core/calibration/calibrate'
 import { lightKey, stageKey, thingsKey } from '#core/evaluation/solverKeys'

@@ -1,3 +1,5 @@
+import { useKept } from '~/composables/useKept'
+import { ref, toRaw } from 'vue'
 import { defineStore } from 'pinia'
 import * as v from 'valibot'
 import { HoldSchema } from '#core/model/readingSchema'

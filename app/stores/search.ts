@@ -1,3 +1,4 @@
+import { computed, markRaw, reactive, ref, shallowRef, toRaw, watch } from 'vue'
 import { defineStore } from 'pinia'
 import { applyChanges } from '#core/changes/apply'
 import { changeTargets } from '#core/edits/edits'

@@ -1,3 +1,6 @@
+import { navigateTo } from '#imports'
+import { useKept } from '~/composables/useKept'
+import { ref, shallowRef } from 'vue'
 import { liveQuery } from 'dexie'
 import { defineStore } from 'pinia'
 import { isCalledOff, newest } from '#services/rpc/latest'

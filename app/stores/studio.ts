@@ -1,3 +1,6 @@
+import { useEventListener } from '@vueuse/core'
+import { useKept } from '~/composables/useKept'
+import { computed, ref, watch } from 'vue'
 import { liveQuery, type Subscription } from 'dexie'
 import { defineStore } from 'pinia'
 import { demoSet } from '#core/edits/demo'

@@ -1,3 +1,6 @@
+import { useDebounceFn } from '@vueuse/core'
+import { useKept } from '~/composables/useKept'
+import { markRaw, ref, toRaw } from 'vue'
 import { defineStore } from 'pinia'
 import { writeSetFile } from '#core/formats/setFile'
 import type { StudioSet } from '#core/model/schema'

@@ -1,3 +1,4 @@
+import { defineEventHandler, getRequestURL, setHeader, setResponseStatus } from 'h3'
 /** Methods of the routes there are; anything else under /api is answered in JSON. */
 const METHODS: readonly { path: RegExp; method: string }[] = [
   { path: /^\/api\/bench\/reading$/, method: 'POST' },

@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import { useFixes } from '~/composables/useFixes'
+import { useUnits } from '~/composables/useUnits'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
 import { feasibility, type Answer } from '#core/brief/feasibility'
 import { answerWords } from '#wording/brief'
 

@@ -1,4 +1,12 @@
 <script setup lang="ts">
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
+import BackdropFields from '~/components/thing/BackdropFields.vue'
+import CameraFields from '~/components/thing/CameraFields.vue'
+import DistanceField from '~/components/fields/DistanceField.vue'
+import MaterialField from '~/components/fields/MaterialField.vue'
+import NumberField from '~/components/fields/NumberField.vue'
+import SelectField from '~/components/fields/SelectField.vue'
 import { askLook, LOOKS } from '#core/brief/looks'
 import { FRAMINGS, bestLens, frameUp } from '#core/brief/framing'
 import { editRoom, editSubject } from '#core/edits/edits'

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useStarting } from '~/composables/useStarting'
 import { STARTING_POINTS } from '#core/starting/startFrom'
 import { LOOKS } from '#core/brief/looks'
 

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { useChartInk } from '~/composables/useChartInk'
+import { computed } from 'vue'
+import PlotFrame from '~/components/charts/PlotFrame.vue'
 const props = defineProps<{ heights: readonly number[]; label: string }>()
 const { fill } = useChartInk()
 

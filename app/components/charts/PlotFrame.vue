@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { BarChart, LineChart } from 'echarts/charts'
 import { AriaComponent, GridComponent } from 'echarts/components'
 import { use } from 'echarts/core'

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { useChartInk } from '~/composables/useChartInk'
+import { computed } from 'vue'
+import PlotFrame from '~/components/charts/PlotFrame.vue'
 /** A response as a curve with its uncertainty, the pictures it was fitted to, and what it was before. */
 const props = defineProps<{
   curve: readonly (readonly [number, number])[]

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { useChartInk } from '~/composables/useChartInk'
+import { computed } from 'vue'
+import PlotFrame from '~/components/charts/PlotFrame.vue'
 /** Pixel value over stops, with marks where something is wanted and the span that a value read one off leaves open. */
 const props = defineProps<{
   curve: readonly (readonly [number, number])[]

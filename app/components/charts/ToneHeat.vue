@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useChartInk } from '~/composables/useChartInk'
+import { computed, useTemplateRef } from 'vue'
 import { CustomChart, LineChart, ScatterChart } from 'echarts/charts'
 import { AriaComponent, GridComponent } from 'echarts/components'
 import { use } from 'echarts/core'

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { useChartInk } from '~/composables/useChartInk'
+import { computed } from 'vue'
+import PlotFrame from '~/components/charts/PlotFrame.vue'
 /** Stops over the camera setting against the way walked. */
 const props = defineProps<{ points: readonly (readonly [number, number])[]; unit: string; label: string }>()
 const { ink, axis } = useChartInk()

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { useStudio } from '~/stores/studio'
+import { computed, reactive, ref } from 'vue'
+import NumberField from '~/components/fields/NumberField.vue'
 import { miredDifference } from '#core/physics/sources/colourTemperature'
 import { miredWords, percentFromStops, stopsFromPercent, tubeStops } from '#core/physics/sources/dimming'
 import { formatStops } from '#wording/notation/stops'

@@ -1,4 +1,10 @@
 <script setup lang="ts">
+import { useUnits } from '~/composables/useUnits'
+import { useSearch } from '~/stores/search'
+import { useStudio } from '~/stores/studio'
+import { computed, reactive } from 'vue'
+import DistanceField from '~/components/fields/DistanceField.vue'
+import WalkChart from '~/components/charts/WalkChart.vue'
 import { headHeightM } from '#core/model/headHeight'
 
 const studio = useStudio()

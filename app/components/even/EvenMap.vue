@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed, onMounted, useTemplateRef, watch } from 'vue'
 import { formatStops } from '#wording/notation/stops'
 import { bandGrey, type StopMap } from '~/support/evenField'
 

@@ -1,4 +1,9 @@
 <script setup lang="ts">
+import { useUnits } from '~/composables/useUnits'
+import { useSearch } from '~/stores/search'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
+import ProgressBar from '~/components/shell/ProgressBar.vue'
 import { applyChange } from '#core/changes/apply'
 import type { Evening } from '#core/solve/evenBackdrop'
 import { changeWords } from '#wording/changes'

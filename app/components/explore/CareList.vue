@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import { useUnits } from '~/composables/useUnits'
+import { useSearch } from '~/stores/search'
+import { computed } from 'vue'
+import SearchLine from '~/components/explore/SearchLine.vue'
 import { CARE_STOPS, SLIP_DEG, SLIP_M, worstSlip, type Slip } from '#core/solve/sensitivity'
 
 /** Sensitive placements, and which do not. */

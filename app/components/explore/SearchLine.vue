@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { useSearch } from '~/stores/search'
+import { computed } from 'vue'
+import ProgressBar from '~/components/shell/ProgressBar.vue'
 /** Progress of one kind of search, and its end. */
 const props = defineProps<{ kind: 'ladder' | 'care' | 'map'; words: string }>()
 const search = useSearch()

@@ -1,4 +1,12 @@
 <script setup lang="ts">
+import { useChangeNote } from '~/composables/useChangeNote'
+import { useUnits } from '~/composables/useUnits'
+import { useLight } from '~/stores/light'
+import { useSearch } from '~/stores/search'
+import { useStudio } from '~/stores/studio'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
+import SearchLine from '~/components/explore/SearchLine.vue'
+import SelectField from '~/components/fields/SelectField.vue'
 import { luminance } from '#core/physics/units/rgb'
 import { responseOf } from '#core/camera/response'
 import { BACKDROP_MIDDLE } from '#core/model/placeIds'

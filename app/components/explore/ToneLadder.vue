@@ -1,4 +1,10 @@
 <script setup lang="ts">
+import { useChangeNote } from '~/composables/useChangeNote'
+import { useUnits } from '~/composables/useUnits'
+import { useLight } from '~/stores/light'
+import { useSearch } from '~/stores/search'
+import { useStudio } from '~/stores/studio'
+import SearchLine from '~/components/explore/SearchLine.vue'
 import type { LadderRung } from '#services/search/searchApi'
 import { bindingWords, stepWords } from '#wording/proposals'
 

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { useUnits } from '~/composables/useUnits'
+import { nextTick, useId } from 'vue'
+import FieldProblem from '~/components/fields/FieldProblem.vue'
 import { useRefusal } from '~/document/refusals'
 
 /**

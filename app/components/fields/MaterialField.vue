@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { computed } from 'vue'
+import NumberField from '~/components/fields/NumberField.vue'
+import SelectField from '~/components/fields/SelectField.vue'
 import type { Material } from '#core/kit/materials'
 import { grey, luminance, type Rgb } from '#core/physics/units/rgb'
 

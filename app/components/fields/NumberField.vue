@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { computed, nextTick, useId } from 'vue'
+import FieldProblem from '~/components/fields/FieldProblem.vue'
 import { plainFigures } from '#wording/notation/stops'
 import { useRefusal } from '~/document/refusals'
 

@@ -1,4 +1,6 @@
 <script setup lang="ts" generic="T extends string">
+import { nextTick, useId } from 'vue'
+import FieldProblem from '~/components/fields/FieldProblem.vue'
 import { useRefusal } from '~/document/refusals'
 
 const props = defineProps<{

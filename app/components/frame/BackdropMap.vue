@@ -1,4 +1,9 @@
 <script setup lang="ts">
+import { useLitPicture } from '~/composables/useLitPicture'
+import { useLookPlace } from '~/composables/useLookPlace'
+import { useLight } from '~/stores/light'
+import { computed, shallowRef, watch } from 'vue'
+import PictureCanvas from '~/components/frame/PictureCanvas.vue'
 import type { Evenness } from '#core/render/evenness'
 import { formatStops } from '#wording/notation/stops'
 

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { asyncComputed } from '@vueuse/core'
+import { useKept } from '~/composables/useKept'
+import { useStudio } from '~/stores/studio'
 import type { Frame } from '#core/model/schema'
 
 const props = defineProps<{ frame: Frame }>()

@@ -1,4 +1,9 @@
 <script setup lang="ts">
+import { useFramePicture } from '~/composables/useFramePicture'
+import { usePin } from '~/composables/usePin'
+import { useLight } from '~/stores/light'
+import { computed } from 'vue'
+import PictureCanvas from '~/components/frame/PictureCanvas.vue'
 import { formatAperture } from '#wording/notation/aperture'
 import { formatStops } from '#wording/notation/stops'
 

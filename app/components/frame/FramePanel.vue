@@ -1,4 +1,13 @@
 <script setup lang="ts">
+import { useBenchFrame } from '~/composables/useBenchFrame'
+import { ref } from 'vue'
+import BackdropMap from '~/components/frame/BackdropMap.vue'
+import BenchPicture from '~/components/frame/BenchPicture.vue'
+import ChoiceRow from '~/components/fields/ChoiceRow.vue'
+import CompareView from '~/components/frame/CompareView.vue'
+import FrameValues from '~/components/frame/FrameValues.vue'
+import LookBack from '~/components/frame/LookBack.vue'
+import PredictedFrame from '~/components/frame/PredictedFrame.vue'
 const { shoot, isShooting, problem, last } = useBenchFrame()
 
 const VIEWS = [

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { useLight } from '~/stores/light'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
 import { framePointTones } from '#core/testFrames/frameVerdict'
 import type { Frame } from '#core/model/schema'
 import { formatStops } from '#wording/notation/stops'

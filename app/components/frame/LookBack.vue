@@ -1,4 +1,9 @@
 <script setup lang="ts">
+import { useLitPicture } from '~/composables/useLitPicture'
+import { useLookPlace } from '~/composables/useLookPlace'
+import { useStudio } from '~/stores/studio'
+import { computed, ref, useId } from 'vue'
+import PictureCanvas from '~/components/frame/PictureCanvas.vue'
 import { backdropLookout, lookouts } from '#core/evaluation/probes/viewpoints'
 
 /** Pixels around: the whole turn is twice as wide as it is high. */

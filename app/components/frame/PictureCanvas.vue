@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useTemplateRef, watchPostEffect } from 'vue'
 import { withClipTexture } from '~/support/clipTexture'
 
 const props = defineProps<{

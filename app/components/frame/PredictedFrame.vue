@@ -1,4 +1,14 @@
 <script setup lang="ts">
+import { useFramePicture } from '~/composables/useFramePicture'
+import { useFrameSplit } from '~/composables/useFrameSplit'
+import { useLight } from '~/stores/light'
+import { useSearch } from '~/stores/search'
+import { useStudio } from '~/stores/studio'
+import { computed, shallowRef, useTemplateRef, watch } from 'vue'
+import PictureCanvas from '~/components/frame/PictureCanvas.vue'
+import ProbeReading from '~/components/frame/ProbeReading.vue'
+import SelectField from '~/components/fields/SelectField.vue'
+import ToneHistogram from '~/components/frame/ToneHistogram.vue'
 import type { Probe } from '#core/render/probe'
 
 /**

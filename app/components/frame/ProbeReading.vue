@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
 import type { Probe } from '#core/render/probe'
 import { formatStops } from '#wording/notation/stops'
 

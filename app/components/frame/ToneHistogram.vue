@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed, defineAsyncComponent } from 'vue'
 import type { Developed } from '#services/light/lightApi'
 import { toneCounts } from '~/support/toneCounts'
 

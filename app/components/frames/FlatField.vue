@@ -1,4 +1,10 @@
 <script setup lang="ts">
+import { useFrames } from '~/stores/frames'
+import { useLight } from '~/stores/light'
+import { useStudio } from '~/stores/studio'
+import { computed, ref, toRaw } from 'vue'
+import FilePick from '~/components/fields/FilePick.vue'
+import SelectField from '~/components/fields/SelectField.vue'
 import { falloffOf } from '#core/camera/falloff'
 import { editCamera } from '#core/edits/edits'
 import { formatAperture } from '#wording/notation/aperture'

@@ -1,4 +1,12 @@
 <script setup lang="ts">
+import { useFrameAdvice } from '~/composables/useFrameAdvice'
+import { useUnits } from '~/composables/useUnits'
+import { useLight } from '~/stores/light'
+import { useSearch } from '~/stores/search'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
+import ProgressBar from '~/components/shell/ProgressBar.vue'
+import ProposalList from '~/components/verdict/ProposalList.vue'
 import { applyChange } from '#core/changes/apply'
 import { changeWords } from '#wording/changes'
 import { formatStops } from '#wording/notation/stops'

@@ -1,4 +1,10 @@
 <script setup lang="ts">
+import { useBenchFrame } from '~/composables/useBenchFrame'
+import { useIntake } from '~/composables/useIntake'
+import { useFrames } from '~/stores/frames'
+import FilePick from '~/components/fields/FilePick.vue'
+import ProgressBar from '~/components/shell/ProgressBar.vue'
+import { NuxtLink } from '#components'
 import { PICTURES_TAKEN } from '~/support/pictureTypes'
 
 /** The ways in for a picture. */

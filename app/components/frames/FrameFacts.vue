@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { useFrames } from '~/stores/frames'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
 import { frameFacts } from '#wording/frameFacts'
 import { hazeOf } from '#core/testFrames/veilingGlare'
 

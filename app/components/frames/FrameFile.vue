@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useFrames } from '~/stores/frames'
+import { computed, defineAsyncComponent } from 'vue'
 import { shutterWords } from '#wording/quantities'
 import type { Frame } from '#core/model/schema'
 import { formatAperture } from '#wording/notation/aperture'

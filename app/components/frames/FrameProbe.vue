@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { SRGB_RESPONSE } from '#core/camera/response'
 import { labOf } from '#core/physics/units/lab'
 import { formatStops } from '#wording/notation/stops'

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
+import { computed, onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue'
 import type Konva from 'konva'
 import { formatStops } from '#wording/notation/stops'
 import { BACKDROP } from '#core/imaging/regions/regions'

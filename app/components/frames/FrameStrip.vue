@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { useFrames } from '~/stores/frames'
+import { computed } from 'vue'
+import BenchPicture from '~/components/frame/BenchPicture.vue'
 import { BACKDROP_MIDDLE } from '#core/model/placeIds'
 import type { Frame } from '#core/model/schema'
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChoiceRow from '~/components/fields/ChoiceRow.vue'
 import { Brush, Lasso, Square, Undo2 } from '@lucide/vue'
 import type { RegionEdit } from '#core/model/schema'
 

@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import { useKit } from '~/stores/kit'
+import { useVault } from '~/stores/vault'
+import { ref } from 'vue'
+import FilePick from '~/components/fields/FilePick.vue'
 import { genericKit } from '#core/kit/genericKit'
 import { writeKitFile } from '#core/kit/kitFile'
 import { downloadText } from '~/support/download'

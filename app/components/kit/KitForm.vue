@@ -1,4 +1,10 @@
 <script setup lang="ts">
+import { useKit } from '~/stores/kit'
+import { useStudio } from '~/stores/studio'
+import { computed, useId } from 'vue'
+import DistanceField from '~/components/fields/DistanceField.vue'
+import LampOutput from '~/components/kit/LampOutput.vue'
+import NumberField from '~/components/fields/NumberField.vue'
 import { Trash2 } from '@lucide/vue'
 import type { Kit, KitKind } from '#core/kit/kitSchema'
 import { KIT_FIELDS, type KitField } from '~/support/kitFields'

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { useKitItems } from '~/composables/useKitItems'
+import { useKit } from '~/stores/kit'
+import { computed } from 'vue'
 import { Plus } from '@lucide/vue'
 import type { KitKind } from '#core/kit/kitSchema'
 import { KIT_KINDS } from '~/support/kitFields'

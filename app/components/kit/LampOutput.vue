@@ -1,4 +1,12 @@
 <script setup lang="ts">
+import { useKitItems } from '~/composables/useKitItems'
+import { useKit } from '~/stores/kit'
+import { useVault } from '~/stores/vault'
+import { computed, ref } from 'vue'
+import DistanceField from '~/components/fields/DistanceField.vue'
+import FilePick from '~/components/fields/FilePick.vue'
+import NumberField from '~/components/fields/NumberField.vue'
+import SelectField from '~/components/fields/SelectField.vue'
 import type { KitItem } from '#core/kit/kitSchema'
 import {
   axisIntensity,

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useStudio } from '~/stores/studio'
+import LightRow from '~/components/lights/LightRow.vue'
 const studio = useStudio()
 </script>
 

@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import { useChangeNote } from '~/composables/useChangeNote'
+import { useLight } from '~/stores/light'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
 import { Minus, Plus } from '@lucide/vue'
 import { Switch } from '@headlessui/vue'
 import { changeSettings } from '#core/edits/edits'

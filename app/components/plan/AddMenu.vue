@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useAdding } from '~/composables/useAdding'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { Plus } from '@lucide/vue'
 

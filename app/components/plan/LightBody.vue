@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useBeam } from '~/composables/useBeam'
+import { computed } from 'vue'
 import type { Light } from '#core/model/schema'
 
 /** A light as it is drawn on the plan and from the side: its beam, its housing, its front. */

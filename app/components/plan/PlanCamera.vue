@@ -1,4 +1,9 @@
 <script setup lang="ts">
+import { useMoves } from '~/composables/useMoves'
+import { useUnits } from '~/composables/useUnits'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
+import PlanThing from '~/components/plan/PlanThing.vue'
 import { projectionOf } from '#core/camera/projection'
 import { CAMERA } from '#core/edits/things'
 import type { PlanMap } from '~/support/planMap'

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { useFloorContours } from '~/composables/useFloorContours'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
 import { roomBounds } from '#core/model/bounds'
 import { coveRadius } from '#core/scene/surfaces/backdropSurfaces'
 import { formatStops } from '#wording/notation/stops'

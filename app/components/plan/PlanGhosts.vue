@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { useSearch } from '~/stores/search'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
 import { thingsOf } from '#core/edits/things'
 import type { PlanMap } from '~/support/planMap'
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useMoves } from '~/composables/useMoves'
 import type { PlanMap } from '~/support/planMap'
 
 defineProps<{ map: PlanMap; width: number; height: number }>()

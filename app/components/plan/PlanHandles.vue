@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { useChangeNote } from '~/composables/useChangeNote'
+import { useStudio } from '~/stores/studio'
+import { computed, useTemplateRef, watch } from 'vue'
 import { drag, type D3DragEvent } from 'd3-drag'
 import { select } from 'd3-selection'
 import { aimAt, aimPlace } from '#core/edits/aims'

@@ -1,4 +1,10 @@
 <script setup lang="ts">
+import { useMoves } from '~/composables/useMoves'
+import { useUnits } from '~/composables/useUnits'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
+import LightBody from '~/components/plan/LightBody.vue'
+import PlanThing from '~/components/plan/PlanThing.vue'
 import { axisOf } from '#core/model/aim'
 import { rolledReach } from '#core/physics/sources/frontShape'
 import type { Light } from '#core/model/schema'

@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import { useMoves } from '~/composables/useMoves'
+import { useUnits } from '~/composables/useUnits'
+import { computed } from 'vue'
+import PlanThing from '~/components/plan/PlanThing.vue'
 import { panelSheets } from '#core/scene/surfaces/panelSheets'
 import type { Panel } from '#core/model/schema'
 import { luminance } from '#core/physics/units/rgb'

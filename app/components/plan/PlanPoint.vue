@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { useMoves } from '~/composables/useMoves'
+import { useUnits } from '~/composables/useUnits'
+import PlanThing from '~/components/plan/PlanThing.vue'
 import type { OwnPoint } from '#core/model/schema'
 import type { PlanMap } from '~/support/planMap'
 

@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import { useMoves } from '~/composables/useMoves'
+import { useUnits } from '~/composables/useUnits'
+import { computed } from 'vue'
+import PlanThing from '~/components/plan/PlanThing.vue'
 import type { Prop } from '#core/model/schema'
 import type { PlanMap } from '~/support/planMap'
 

@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import { useUnits } from '~/composables/useUnits'
+import { useLight } from '~/stores/light'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
 import { roomBounds } from '#core/model/bounds'
 import { BACKDROP } from '#core/edits/things'
 import type { PlanMap } from '~/support/planMap'

@@ -1,4 +1,9 @@
 <script setup lang="ts">
+import { useMoves } from '~/composables/useMoves'
+import { useUnits } from '~/composables/useUnits'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
+import PlanThing from '~/components/plan/PlanThing.vue'
 import { figurePlan } from '#core/scene/planOutlines'
 import type { Subject } from '#core/model/schema'
 import type { PlanMap } from '~/support/planMap'

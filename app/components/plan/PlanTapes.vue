@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import { useChangeNote } from '~/composables/useChangeNote'
+import { useUnits } from '~/composables/useUnits'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
 import { lightTape, subjectTape, type Tape } from '#core/edits/distances'
 import { measureHeightM, thingOf } from '#core/edits/things'
 import { distance as between, type Vector } from '#core/physics/units/vector'

@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import { useMoves } from '~/composables/useMoves'
+import { usePlanDrag } from '~/composables/usePlanDrag'
+import { useStudio } from '~/stores/studio'
+import { computed, useTemplateRef } from 'vue'
 import type { PlanMap } from '~/support/planMap'
 
 /**

@@ -1,4 +1,9 @@
 <script setup lang="ts">
+import { usePlanView } from '~/composables/usePlanView'
+import { useStudio } from '~/stores/studio'
+import { useId } from 'vue'
+import AddMenu from '~/components/plan/AddMenu.vue'
+import ChoiceRow from '~/components/fields/ChoiceRow.vue'
 import { Maximize, ZoomIn, ZoomOut } from '@lucide/vue'
 
 defineEmits<{ closer: []; further: []; whole: [] }>()

@@ -1,4 +1,13 @@
 <script setup lang="ts">
+import { useMoves } from '~/composables/useMoves'
+import { useUnits } from '~/composables/useUnits'
+import { useLight } from '~/stores/light'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
+import PlanHandles from '~/components/plan/PlanHandles.vue'
+import PlanTapes from '~/components/plan/PlanTapes.vue'
+import PlanThing from '~/components/plan/PlanThing.vue'
+import SideLight from '~/components/plan/SideLight.vue'
 import { project, projectionOf } from '#core/camera/projection'
 import { roomBounds } from '#core/model/bounds'
 import { backdropSide, figureSide, panelSide, type SidePlace } from '#core/scene/sideOutlines'

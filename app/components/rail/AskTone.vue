@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import { useAsk } from '~/composables/useAsk'
+import { useChangeNote } from '~/composables/useChangeNote'
+import { useLight } from '~/stores/light'
+import { computed, ref } from 'vue'
 import { TONE_NAMES } from '#core/evaluation/target'
 import { BACKDROP_MIDDLE } from '#core/model/placeIds'
 

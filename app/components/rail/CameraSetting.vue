@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import { useChangeNote } from '~/composables/useChangeNote'
+import { useLight } from '~/stores/light'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
 import { Listbox, ListboxButton, ListboxOption, ListboxOptions, Switch } from '@headlessui/vue'
 import { changeExposure, holdPoint } from '#core/edits/edits'
 import { KEY_SIDE } from '#core/model/placeIds'

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useStudio } from '~/stores/studio'
+import SelectField from '~/components/fields/SelectField.vue'
 const studio = useStudio()
 </script>
 

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { useAsk } from '~/composables/useAsk'
+import { useStudio } from '~/stores/studio'
+import { computed, useTemplateRef, watch } from 'vue'
 import { drag, type D3DragEvent } from 'd3-drag'
 import { select } from 'd3-selection'
 import { FLOOR, HAIR, KEY_SIDE, LIT_CHEEK, SHADOW_SIDE } from '#core/model/placeIds'

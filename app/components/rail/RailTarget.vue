@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import type { Readout } from '#core/evaluation/readout'
 import { ON_TARGET_STOPS } from '#core/evaluation/target'
 

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { useLight } from '~/stores/light'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
 import { counted } from '#wording/language'
 import { spreadOfFit } from '#core/calibration/fit'
 import { formatStops } from '#wording/notation/stops'

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { useReadingsTable } from '~/composables/useReadingsTable'
+import { useReadingWords } from '~/composables/useReadingWords'
+import { computed, ref } from 'vue'
 import { constantOfReading } from '#core/calibration/compare'
 import { ArrowDown, ArrowUp, Trash2 } from '@lucide/vue'
 import { formatFNumber } from '#wording/notation/aperture'

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { usePreferences } from '~/stores/preferences'
+import { computed, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { bareMeanings, type FigureHabit } from '#wording/notation/aperture'
 
 const props = defineProps<{

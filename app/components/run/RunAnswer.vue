@@ -1,4 +1,9 @@
 <script setup lang="ts">
+import { useMeterRun } from '~/composables/useMeterRun'
+import { useReadingWords } from '~/composables/useReadingWords'
+import { useLight } from '~/stores/light'
+import { useStudio } from '~/stores/studio'
+import { computed, onMounted, useTemplateRef } from 'vue'
 import { BLACK_UNDER_STOPS } from '#core/metering/ambient'
 import { METER_CONSTANT } from '#core/physics/photometry/meter'
 import { correctionWords } from '#wording/corrections'

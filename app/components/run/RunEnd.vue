@@ -1,4 +1,13 @@
 <script setup lang="ts">
+import { useAsk } from '~/composables/useAsk'
+import { useBenchFrame } from '~/composables/useBenchFrame'
+import { useMeterRun } from '~/composables/useMeterRun'
+import { useLight } from '~/stores/light'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
+import BenchPicture from '~/components/frame/BenchPicture.vue'
+import FrameValues from '~/components/frame/FrameValues.vue'
+import { NuxtLink } from '#components'
 import { formatFNumber } from '#wording/notation/aperture'
 import { formatStops } from '#wording/notation/stops'
 

@@ -1,4 +1,10 @@
 <script setup lang="ts">
+import { useMeterRun } from '~/composables/useMeterRun'
+import { useReadingWords } from '~/composables/useReadingWords'
+import { useLight } from '~/stores/light'
+import { useStudio } from '~/stores/studio'
+import { ref } from 'vue'
+import ChoiceRow from '~/components/fields/ChoiceRow.vue'
 import { constantOfReading } from '#core/calibration/compare'
 import { ArrowDown, ArrowUp } from '@lucide/vue'
 import type { StepState } from '#core/metering/run'

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useShelf } from '~/stores/shelf'
+import { ref } from 'vue'
 import { BIN_DAYS } from '~/storage/shelf'
 
 /** Deleted sets, for as long as they can be put back. */

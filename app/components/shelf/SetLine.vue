@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import { useShelf } from '~/stores/shelf'
+import { useStudio } from '~/stores/studio'
+import { useVault } from '~/stores/vault'
+import { computed } from 'vue'
 import type { SetSummary } from '~/storage/shelf'
 
 const props = defineProps<{ set: SetSummary }>()

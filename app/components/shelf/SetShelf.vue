@@ -1,4 +1,13 @@
 <script setup lang="ts">
+import { useDropZone } from '@vueuse/core'
+import { useKept } from '~/composables/useKept'
+import { usePreferences } from '~/stores/preferences'
+import { useShelf } from '~/stores/shelf'
+import { useVault } from '~/stores/vault'
+import { useTemplateRef } from 'vue'
+import ProgressBar from '~/components/shell/ProgressBar.vue'
+import SetBin from '~/components/shelf/SetBin.vue'
+import SetLine from '~/components/shelf/SetLine.vue'
 import { Archive, FileUp, Plus } from '@lucide/vue'
 
 const shelf = useShelf()

@@ -1,4 +1,10 @@
 <script setup lang="ts">
+import { useStudio } from '~/stores/studio'
+import KeyHelp from '~/components/shell/KeyHelp.vue'
+import SaveState from '~/components/shell/SaveState.vue'
+import SetName from '~/components/shell/SetName.vue'
+import SettingsMenu from '~/components/shell/SettingsMenu.vue'
+import { NuxtLink } from '#components'
 import { Redo2, Undo2 } from '@lucide/vue'
 import { useCommands, useKeys } from '~/commands/useCommands'
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ref } from 'vue'
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { Keyboard } from '@lucide/vue'
 import { COMMANDS, LOCAL_KEYS } from '~/commands/table'

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { useNuxtApp } from '#imports'
+import { useStudio } from '~/stores/studio'
+import { ref } from 'vue'
 /** A newer version of the app lies ready. It begins when the user says so: until then nothing of this page changes. */
 const studio = useStudio()
 const pwa = useNuxtApp().$pwa

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { useLight } from '~/stores/light'
+import { useNotices } from '~/stores/notices'
+import { computed, ref } from 'vue'
 import { refusedElsewhere, clearRefusal } from '~/document/refusals'
 
 /**

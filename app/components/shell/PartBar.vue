@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NuxtLink } from '#components'
 /** The parts of a view, each a page of its own. */
 defineProps<{ label: string; parts: readonly { to: string; name: string }[] }>()
 </script>

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { useKept } from '~/composables/useKept'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
 import type { SaveState } from '~/document/writer'
 
 const studio = useStudio()

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useStudio } from '~/stores/studio'
 import { renameSet } from '#core/edits/edits'
 
 const studio = useStudio()

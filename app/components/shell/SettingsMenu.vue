@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import { usePreferences } from '~/stores/preferences'
+import { computed } from 'vue'
+import ChoiceRow from '~/components/fields/ChoiceRow.vue'
+import SelectField from '~/components/fields/SelectField.vue'
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import { SlidersHorizontal } from '@lucide/vue'
 

@@ -1,4 +1,9 @@
 <script setup lang="ts">
+import { useGridPlaces } from '~/composables/useGridPlaces'
+import { useUnits } from '~/composables/useUnits'
+import { useLight } from '~/stores/light'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
 import { CAST_LIMIT_STOPS, keyingOf } from '#core/tone/keying'
 import { TOLERANCES } from '#core/tone/tolerance'
 import { formatStops } from '#wording/notation/stops'

@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import { useLight } from '~/stores/light'
+import { usePreferences } from '~/stores/preferences'
+import { useStudio } from '~/stores/studio'
+import { computed, reactive, ref } from 'vue'
 import { lightsInUse, readingOfStep } from '#core/metering/run'
 import { parseReading } from '#wording/notation/reading'
 import { KEY_SIDE, LIT_CHEEK, SHADOW_SIDE } from '#core/model/placeIds'

@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import { useLitPicture } from '~/composables/useLitPicture'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
+import PictureCanvas from '~/components/frame/PictureCanvas.vue'
 import { onlyOn } from '#core/model/settings'
 
 /** The frame by the backdrop lights alone: a clean outline, or light that comes round it. */

@@ -1,4 +1,10 @@
 <script setup lang="ts">
+import { useFixes } from '~/composables/useFixes'
+import { useReadingWords } from '~/composables/useReadingWords'
+import { useSpill } from '~/composables/useSpill'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
+import ReadingEntry from '~/components/run/ReadingEntry.vue'
 import { lampWords } from '#core/metering/prompt'
 import { lightsInUse } from '#core/metering/run'
 

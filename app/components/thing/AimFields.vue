@@ -1,4 +1,10 @@
 <script setup lang="ts">
+import { useThingActions } from '~/composables/useThingActions'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
+import DistanceField from '~/components/fields/DistanceField.vue'
+import NumberField from '~/components/fields/NumberField.vue'
+import SelectField from '~/components/fields/SelectField.vue'
 import { aimAt, aimAtNamed, aimPlace } from '#core/edits/aims'
 import { editLight, featherLight } from '#core/edits/edits'
 import type { Light } from '#core/model/schema'

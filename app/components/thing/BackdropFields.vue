@@ -1,4 +1,11 @@
 <script setup lang="ts">
+import { useThingActions } from '~/composables/useThingActions'
+import { useKit } from '~/stores/kit'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
+import DistanceField from '~/components/fields/DistanceField.vue'
+import MaterialField from '~/components/fields/MaterialField.vue'
+import SelectField from '~/components/fields/SelectField.vue'
 import { editBackdrop } from '#core/edits/edits'
 import { BACKDROP_KINDS } from '#core/model/stageSchema'
 import { ROOM_MATERIALS } from '#core/kit/materials'

@@ -1,4 +1,12 @@
 <script setup lang="ts">
+import { useThingActions } from '~/composables/useThingActions'
+import { useKit } from '~/stores/kit'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
+import DistanceField from '~/components/fields/DistanceField.vue'
+import NumberField from '~/components/fields/NumberField.vue'
+import PlaceRow from '~/components/thing/PlaceRow.vue'
+import SelectField from '~/components/fields/SelectField.vue'
 import { closeFocusStops } from '#core/camera/response'
 import { FOCAL_LENGTHS_MM, FRAMINGS, frameUp } from '#core/brief/framing'
 import { editCamera, turnCamera } from '#core/edits/edits'

@@ -1,4 +1,10 @@
 <script setup lang="ts">
+import { useThingActions } from '~/composables/useThingActions'
+import { useKit } from '~/stores/kit'
+import { useVault } from '~/stores/vault'
+import { computed, ref } from 'vue'
+import FilePick from '~/components/fields/FilePick.vue'
+import SelectField from '~/components/fields/SelectField.vue'
 import { fitGel, fitMeasured, fitModifier } from '#core/edits/edits'
 import type { Light } from '#core/model/schema'
 import { gelStops, type Gel } from '#core/physics/sources/gels'

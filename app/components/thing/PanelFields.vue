@@ -1,4 +1,12 @@
 <script setup lang="ts">
+import { useThingActions } from '~/composables/useThingActions'
+import { useKit } from '~/stores/kit'
+import { useStudio } from '~/stores/studio'
+import { computed, ref } from 'vue'
+import DistanceField from '~/components/fields/DistanceField.vue'
+import NumberField from '~/components/fields/NumberField.vue'
+import PlaceRow from '~/components/thing/PlaceRow.vue'
+import SelectField from '~/components/fields/SelectField.vue'
 import { aimBoard } from '#core/edits/aimBoard'
 import { editPanel } from '#core/edits/edits'
 import { SHADOW_SIDE, KEY_SIDE, HAIR } from '#core/model/placeIds'

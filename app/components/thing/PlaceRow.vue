@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import { useThingActions } from '~/composables/useThingActions'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
+import DistanceField from '~/components/fields/DistanceField.vue'
 import { placeExactly, placeRange, thingOf } from '#core/edits/things'
 import type { Place } from '#core/model/schema'
 

@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import { useThingActions } from '~/composables/useThingActions'
+import NumberField from '~/components/fields/NumberField.vue'
+import PlaceRow from '~/components/thing/PlaceRow.vue'
+import SelectField from '~/components/fields/SelectField.vue'
 import { editPoint } from '#core/edits/edits'
 import type { OwnPoint } from '#core/model/schema'
 

@@ -1,4 +1,10 @@
 <script setup lang="ts">
+import { useThingActions } from '~/composables/useThingActions'
+import { computed } from 'vue'
+import DistanceField from '~/components/fields/DistanceField.vue'
+import MaterialField from '~/components/fields/MaterialField.vue'
+import NumberField from '~/components/fields/NumberField.vue'
+import PlaceRow from '~/components/thing/PlaceRow.vue'
 import { editProp } from '#core/edits/edits'
 import { ROOM_MATERIALS } from '#core/kit/materials'
 import type { Prop } from '#core/model/schema'

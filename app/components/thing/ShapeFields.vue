@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import { useThingActions } from '~/composables/useThingActions'
+import { computed } from 'vue'
+import NumberField from '~/components/fields/NumberField.vue'
+import SelectField from '~/components/fields/SelectField.vue'
 import { editLight } from '#core/edits/edits'
 import type { Light } from '#core/model/schema'
 import { frontReach } from '#core/physics/sources/frontShape'

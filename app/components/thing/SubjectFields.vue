@@ -1,4 +1,10 @@
 <script setup lang="ts">
+import { useThingActions } from '~/composables/useThingActions'
+import DistanceField from '~/components/fields/DistanceField.vue'
+import MaterialField from '~/components/fields/MaterialField.vue'
+import NumberField from '~/components/fields/NumberField.vue'
+import PlaceRow from '~/components/thing/PlaceRow.vue'
+import SelectField from '~/components/fields/SelectField.vue'
 import { editSubject } from '#core/edits/edits'
 import { CLOTHES, SKINS } from '#core/kit/materials'
 import type { Subject } from '#core/model/schema'

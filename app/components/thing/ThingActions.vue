@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import { useLightTab } from '~/composables/useLightTab'
+import { useThingActions } from '~/composables/useThingActions'
+import { computed } from 'vue'
+import ChoiceRow from '~/components/fields/ChoiceRow.vue'
 import { Copy, FlipHorizontal2, Group, Lock, LockOpen, Trash2, Ungroup } from '@lucide/vue'
 import { CAMERA } from '#core/edits/things'
 import { useCommands } from '~/commands/useCommands'

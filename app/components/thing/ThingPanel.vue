@@ -1,4 +1,14 @@
 <script setup lang="ts">
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
+import BackdropFields from '~/components/thing/BackdropFields.vue'
+import CameraFields from '~/components/thing/CameraFields.vue'
+import LightFields from '~/components/thing/LightFields.vue'
+import PanelFields from '~/components/thing/PanelFields.vue'
+import PointFields from '~/components/thing/PointFields.vue'
+import PropFields from '~/components/thing/PropFields.vue'
+import SubjectFields from '~/components/thing/SubjectFields.vue'
+import ThingActions from '~/components/thing/ThingActions.vue'
 import { BACKDROP, thingOf } from '#core/edits/things'
 
 const studio = useStudio()

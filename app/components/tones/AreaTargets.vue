@@ -1,4 +1,9 @@
 <script setup lang="ts">
+import { useLight } from '~/stores/light'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
+import NumberField from '~/components/fields/NumberField.vue'
+import SelectField from '~/components/fields/SelectField.vue'
 import { X } from '@lucide/vue'
 import { changeAreas } from '#core/edits/edits'
 import type { AreaTarget } from '#core/model/schema'

@@ -1,4 +1,9 @@
 <script setup lang="ts">
+import { useLight } from '~/stores/light'
+import { useStudio } from '~/stores/studio'
+import { computed, defineAsyncComponent } from 'vue'
+import ChoiceRow from '~/components/fields/ChoiceRow.vue'
+import NumberField from '~/components/fields/NumberField.vue'
 import { luminance } from '#core/physics/units/rgb'
 import { Plus, X } from '@lucide/vue'
 import { clippingLinear, responseOf, uncertaintyStops } from '#core/camera/response'

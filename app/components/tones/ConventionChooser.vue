@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { useLight } from '~/stores/light'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
 import { BACKDROP_POINTS } from '#core/brief/looks'
 import { changeAreas, changeTargets } from '#core/edits/edits'
 import { BACKDROP_MIDDLE, KEY_SIDE } from '#core/model/placeIds'

@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import { useLight } from '~/stores/light'
+import { useStudio } from '~/stores/studio'
+import NumberField from '~/components/fields/NumberField.vue'
+import SelectField from '~/components/fields/SelectField.vue'
 import { Plus, X } from '@lucide/vue'
 import { changeTargets, dropTarget } from '#core/edits/edits'
 import type { Target } from '#core/model/schema'

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { useLight } from '~/stores/light'
+import { useStudio } from '~/stores/studio'
+import { computed, shallowRef, watch } from 'vue'
 import { weightsOf } from '#core/calibration/weights'
 import { formatStops } from '#wording/notation/stops'
 import { thingName } from '#core/edits/thingNames'

@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import { useChangeNote } from '~/composables/useChangeNote'
+import { useFixes } from '~/composables/useFixes'
+import { useLight } from '~/stores/light'
+import { computed, ref } from 'vue'
 import type { Fix } from '#core/changes/fix'
 
 /** What speaks up beside the tones: one line at rest, all of it when asked. */

@@ -1,4 +1,11 @@
 <script setup lang="ts">
+import { useChangeNote } from '~/composables/useChangeNote'
+import { useUnits } from '~/composables/useUnits'
+import { useLight } from '~/stores/light'
+import { useSearch } from '~/stores/search'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
+import ProgressBar from '~/components/shell/ProgressBar.vue'
 import type { Proposal } from '#services/search/searchApi'
 import { missWords } from '#wording/misses'
 import { bindingWords, stepWords } from '#wording/proposals'

@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import { useTimeoutFn } from '@vueuse/core'
+import { useLight } from '~/stores/light'
+import { ref, watch } from 'vue'
+import ProgressBar from '~/components/shell/ProgressBar.vue'
 const light = useLight()
 
 /** Shown only when it takes long enough to be wondered about. */

@@ -1,4 +1,17 @@
 <script setup lang="ts">
+import { useAsk } from '~/composables/useAsk'
+import { useChangeNote } from '~/composables/useChangeNote'
+import { useHeld } from '~/composables/useHeld'
+import { useLight } from '~/stores/light'
+import { useSearch } from '~/stores/search'
+import { useStudio } from '~/stores/studio'
+import { computed, ref } from 'vue'
+import BounceTable from '~/components/verdict/BounceTable.vue'
+import FindingList from '~/components/verdict/FindingList.vue'
+import ProposalList from '~/components/verdict/ProposalList.vue'
+import SolveProgress from '~/components/verdict/SolveProgress.vue'
+import VerdictMark from '~/components/verdict/VerdictMark.vue'
+import WhyTable from '~/components/verdict/WhyTable.vue'
 import { useCommands } from '~/commands/useCommands'
 
 const studio = useStudio()

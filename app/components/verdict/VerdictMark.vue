@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import type { Verdict } from '#core/solve/verdict'
 
 const props = defineProps<{ verdict?: Verdict }>()

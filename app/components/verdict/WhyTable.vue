@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { useLight } from '~/stores/light'
+import { useStudio } from '~/stores/studio'
+import { ref } from 'vue'
 import { totalOf, type Part } from '#core/physics/transport/exposureAt'
 import { formatFNumber } from '#wording/notation/aperture'
 import { formatStops } from '#wording/notation/stops'

@@ -1,4 +1,11 @@
 <script setup lang="ts">
+import { useFrames } from '~/stores/frames'
+import { useStudio } from '~/stores/studio'
+import { computed, reactive, ref, shallowRef, toRaw, watch } from 'vue'
+import ChoiceRow from '~/components/fields/ChoiceRow.vue'
+import PictureCanvas from '~/components/frame/PictureCanvas.vue'
+import SelectField from '~/components/fields/SelectField.vue'
+import { NuxtLink } from '#components'
 import { changeTargets } from '#core/edits/edits'
 import { formatStops } from '#wording/notation/stops'
 import type { FrameView } from '#services/imaging/imagingApi'

@@ -1,4 +1,16 @@
 <script setup lang="ts">
+import { useFrames } from '~/stores/frames'
+import { useStudio } from '~/stores/studio'
+import { computed, ref, watch } from 'vue'
+import ChoiceRow from '~/components/fields/ChoiceRow.vue'
+import FrameAdvice from '~/components/frames/FrameAdvice.vue'
+import FrameBring from '~/components/frames/FrameBring.vue'
+import FrameFacts from '~/components/frames/FrameFacts.vue'
+import FrameFile from '~/components/frames/FrameFile.vue'
+import FrameProbe from '~/components/frames/FrameProbe.vue'
+import FrameStage from '~/components/frames/FrameStage.vue'
+import FrameStrip from '~/components/frames/FrameStrip.vue'
+import RegionTools from '~/components/frames/RegionTools.vue'
 import type { RegionEdit } from '#core/model/schema'
 
 const frames = useFrames()

@@ -1,4 +1,9 @@
 <script setup lang="ts">
+import { useKept } from '~/composables/useKept'
+import { usePreferences } from '~/stores/preferences'
+import { computed, onMounted, ref } from 'vue'
+import ProgressBar from '~/components/shell/ProgressBar.vue'
+import SelectField from '~/components/fields/SelectField.vue'
 import { formatBytes } from '~/support/bytes'
 import { NEARLY_FULL, type PictureUse, type StorageRoom } from '~/storage/pictures'
 

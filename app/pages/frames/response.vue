@@ -1,4 +1,9 @@
 <script setup lang="ts">
+import { useBracket } from '~/composables/useBracket'
+import { useStudio } from '~/stores/studio'
+import { computed, defineAsyncComponent } from 'vue'
+import FlatField from '~/components/frames/FlatField.vue'
+import SelectField from '~/components/fields/SelectField.vue'
 import { responseOf } from '#core/camera/response'
 import { formatStops } from '#wording/notation/stops'
 import { PICTURES_TAKEN } from '~/support/pictureTypes'

@@ -1,3 +1,8 @@
+<script setup lang="ts">
+import DimPanel from '~/components/continuous/DimPanel.vue'
+import WalkLine from '~/components/continuous/WalkLine.vue'
+</script>
+
 <template>
   <div class="grow lg:min-h-0 lg:overflow-y-auto">
     <div class="mx-auto grid max-w-6xl gap-x-10 gap-y-8 p-4 lg:grid-cols-2 lg:p-6">

@@ -1,4 +1,12 @@
 <script setup lang="ts">
+import { useEvenness } from '~/composables/useEvenness'
+import { useReadingWords } from '~/composables/useReadingWords'
+import { useLight } from '~/stores/light'
+import { computed, useTemplateRef } from 'vue'
+import ChoiceRow from '~/components/fields/ChoiceRow.vue'
+import EvenMap from '~/components/even/EvenMap.vue'
+import EvenMoves from '~/components/even/EvenMoves.vue'
+import ReadingEntry from '~/components/run/ReadingEntry.vue'
 import { formatFNumber } from '#wording/notation/aperture'
 import type { Grid } from '#core/model/schema'
 

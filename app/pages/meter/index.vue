@@ -1,4 +1,9 @@
 <script setup lang="ts">
+import { useMeterRun } from '~/composables/useMeterRun'
+import { onMounted } from 'vue'
+import RunEnd from '~/components/run/RunEnd.vue'
+import RunStep from '~/components/run/RunStep.vue'
+import RunSteps from '~/components/run/RunSteps.vue'
 const run = useMeterRun()
 
 onMounted(run.resume)

@@ -1,4 +1,10 @@
 <script setup lang="ts">
+import { useReadingsFile } from '~/composables/useReadingsFile'
+import { useStudio } from '~/stores/studio'
+import FilePick from '~/components/fields/FilePick.vue'
+import LearnedList from '~/components/readings/LearnedList.vue'
+import ReadingsTable from '~/components/readings/ReadingsTable.vue'
+import { NuxtLink } from '#components'
 const studio = useStudio()
 const { save, load, done, problem } = useReadingsFile()
 

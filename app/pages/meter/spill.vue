@@ -1,4 +1,9 @@
 <script setup lang="ts">
+import { useStudio } from '~/stores/studio'
+import KeyingPanel from '~/components/spill/KeyingPanel.vue'
+import RatioPanel from '~/components/spill/RatioPanel.vue'
+import SilhouetteFrame from '~/components/spill/SilhouetteFrame.vue'
+import SpillRows from '~/components/spill/SpillRows.vue'
 const studio = useStudio()
 </script>
 

@@ -1,3 +1,4 @@
+import { createError, defineEventHandler } from 'h3'
 import { ReadingRequestSchema } from '#core/bench/requests'
 import { readRequest } from '../../bench/readRequest'
 import { work, WorkshopBusy } from '../../bench/workshop'

@@ -1,3 +1,4 @@
+import { createError, defineEventHandler, getQuery, getRouterParam, setHeader } from 'h3'
 import { fetchPicture } from '../../../bench/tether'
 
 /** One picture that the tether has announced. The session that took it can fetch it once. */

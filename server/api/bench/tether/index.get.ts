@@ -1,4 +1,4 @@
-import { createEventStream } from 'h3'
+import { createError, defineEventHandler, getQuery, createEventStream } from 'h3'
 import { listen } from '../../../bench/tether'
 
 /** The simulated camera's cable: events of one session, as they come. */

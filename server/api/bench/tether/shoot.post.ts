@@ -1,3 +1,4 @@
+import { createError, defineEventHandler, setResponseStatus } from 'h3'
 import { ShootRequestSchema } from '#core/bench/requests'
 import { readRequest } from '../../../bench/readRequest'
 import { deliver, tell } from '../../../bench/tether'
