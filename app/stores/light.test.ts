@@ -1,0 +1,114 @@
+import { createPinia, setActivePinia } from 'pinia'
+import { nextTick, shallowReactive } from 'vue'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { solvedSet } from '#support/solvedSet'
+import { demoSet } from '#core/edits/demo'
+import { moveLight } from '#core/edits/edits'
+import type { StudioSet } from '#core/model/schema'
+import { solveLook } from '#core/solve/lookPowers'
+import type { PowersQuestion } from '#services/judge/judgeService'
+import type { Asking } from '#services/rpc/connect'
+import type { Exactness, SolveAnswer } from '#services/light/lightApi'
+import { evaluate } from '#core/evaluation/evaluation'
+
+type Solve = {
+  revision: number
+  set: StudioSet
+  exactness: Exactness
+  asking: Asking<number>
+  answer: (answer: SolveAnswer) => void
+  fail: (error: Error) => void
+}
+
+const fake = vi.hoisted(() => ({ solves: [] as unknown[], studio: {} as Record<string, unknown> }))
+const solves = fake.solves as Solve[]
+
+vi.mock('#services/light/lightService', () => ({
+  lightService: () => ({
+    solve: (revision: number, set: StudioSet, exactness: Exactness, asking: Asking<number>) =>
+      new Promise((answer, fail) => {
+        asking.signal?.addEventListener('abort', () => fail(asking.signal!.reason as Error))
+        fake.solves.push({ revision, set, exactness, asking, answer, fail })
+      }),
+    warm: () => Promise.resolve(),
+  }),
+}))
+vi.mock('#services/judge/judgeService', () => ({
+  judgeService: () => ({
+    study: () => Promise.resolve(undefined),
+    powers: ({ set, look, camera, lighting }: PowersQuestion, answered: (answer: unknown) => void) =>
+      answered(solveLook(evaluate({ ...set, readings: [], frames: [] }, look, lighting, camera))),
+  }),
+}))
+vi.mock('./studio', () => ({ useStudio: () => fake.studio }))
+
+const put = (document: StudioSet) => {
+  fake.studio.document = document
+  fake.studio.look = document.looks[0]
+}
+const open = async () => {
+  const { useLight } = await import('./light')
+  return useLight()
+}
+const answerOf = async (solve: Solve): Promise<SolveAnswer> => {
+  const { evaluation } = await solvedSet(solve.set)
+  return { revision: solve.revision, layers: [...evaluation.lighting.layers], isDraft: false, sightings: [] }
+}
+const settled = () => vi.waitFor(() => expect(solves.length).toBeGreaterThan(0))
+
+beforeEach(() => {
+  setActivePinia(createPinia())
+  solves.length = 0
+  fake.studio = shallowReactive<Record<string, unknown>>({ isDragging: false }) as Record<string, unknown>
+  put(demoSet())
+})
+
+describe('the light store', () => {
+  it('says nothing before there is light, and then what one evaluation says', async () => {
+    const light = await open()
+    await settled()
+    expect([light.isLit, light.verdict, light.readouts]).toEqual([false, undefined, []])
+    solves[0]!.answer(await answerOf(solves[0]!))
+    await vi.waitFor(() => expect(light.verdict).toBeDefined())
+    const { evaluation } = await solvedSet(demoSet())
+    expect(light.isLit).toBe(true)
+    expect(light.readouts.map(({ stops }) => stops)).toEqual(evaluation.readouts.map(({ stops }) => stops))
+    expect(light.verdict!.headline).toMatch(/wanted 250/)
+  }, 60_000)
+
+  it('knows that figures are of a set that stood otherwise, and asks for the newer one', async () => {
+    const light = await open()
+    await settled()
+    solves[0]!.answer(await answerOf(solves[0]!))
+    await vi.waitFor(() => expect(light.isBusy).toBe(false))
+    const key = demoSet().lights.find(({ id }) => id === 'key')!
+    put(moveLight(demoSet(), 'key', { ...key.place, yM: key.place.yM - 0.3 }))
+    await nextTick()
+    expect([light.isLit, light.isKnown]).toEqual([false, false])
+    await vi.waitFor(() => expect(solves).toHaveLength(2))
+    expect(solves[1]!.revision).toBe(2)
+    solves[1]!.answer(await answerOf(solves[1]!))
+    await vi.waitFor(() => expect([light.isLit, light.isKnown]).toEqual([true, true]))
+  }, 60_000)
+
+  it('says why light could not be worked out, and tries again with the next change', async () => {
+    const light = await open()
+    await settled()
+    solves[0]!.fail(new Error('It broke down: out of memory.'))
+    await vi.waitFor(() => expect(light.failure).toMatch(/It broke down: out of memory\. Undo the last step/))
+    expect(light.isBusy).toBe(false)
+    const key = demoSet().lights.find(({ id }) => id === 'key')!
+    put(moveLight(demoSet(), 'key', { ...key.place, yM: key.place.yM - 0.3 }))
+    await vi.waitFor(() => expect(solves).toHaveLength(2))
+    solves[1]!.answer(await answerOf(solves[1]!))
+    await vi.waitFor(() => expect(light.failure).toBeNull())
+  }, 60_000)
+
+  it('stops when it is told to, without a failure', async () => {
+    const light = await open()
+    await settled()
+    light.stop()
+    await vi.waitFor(() => expect(light.isBusy).toBe(false))
+    expect([light.isStopped, light.failure, solves.length]).toEqual([true, null, 1])
+  }, 60_000)
+})
