@@ -76,6 +76,7 @@ const arrows = {
 
 export default withNuxt(
   prettier,
+  { ignores: ['.stryker-tmp/**'] },
   {
     rules: {
       'max-lines': ['error', { max: 370, skipBlankLines: true }],
