@@ -1,2 +1,2 @@
-/** A command that cannot be understood, as against a file that cannot be used. */
+/** A command that cannot be ok, as against a file that cannot be used. */
 export class Misuse extends Error {}

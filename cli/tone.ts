@@ -4,7 +4,7 @@ import { parseArgs } from 'node:util'
 import { ensureLook, readSet } from './readSet'
 import { Misuse } from './misuse'
 import { mapOf } from './commands/map'
-import { careFor, ladderFor, proposalsFor } from './commands/propose'
+import { sensitivityFor, sweepFor, proposalsFor } from './commands/propose'
 import { readingsOf } from './commands/readings'
 import { solvedPowers } from './commands/solve'
 import { walkOf } from './commands/walk'
@@ -55,8 +55,8 @@ const run = async (): Promise<unknown> => {
     solve: solvedPowers,
     map: (set: StudioSet, look: Look) => mapOf(set, look, surface, values.columns),
     propose: (set: StudioSet, look: Look) => proposalsFor(set, look, values),
-    ladder: (set: StudioSet, look: Look) => ladderFor(set, look, values),
-    care: careFor,
+    toneSweep: (set: StudioSet, look: Look) => sweepFor(set, look, values),
+    care: sensitivityFor,
     walk: (set: StudioSet, look: Look) => walkOf(set, look, [values.from, values.to], values.steps),
   }
   if (!(command in commands))

@@ -65,7 +65,6 @@ while (chosen.size < Math.min(count, all.length)) {
 console.log(`${all.length} faults could be made; ${chosen.size} are tried.`)
 
 let [found, tried] = [0, 0]
-const survivors: string[] = []
 for (const folder of [...new Set([...chosen.values()].map(folderOf))].sort()) {
   const own = [...chosen.values()].filter(mutant => folderOf(mutant) === folder)
   process.env.MUTANTS_FOLDER = folder
@@ -100,11 +99,10 @@ for (const folder of [...new Set([...chosen.values()].map(folderOf))].sort()) {
   found += killed.length
   tried += mine.length
   console.log(`${folder}: ${killed.length} of ${mine.length} found`)
-  for (const one of mine.filter(result => !killed.includes(result)))
-    survivors.push(
-      `${one.fileName.replace(/^.*?(core\/)/, '$1')}:${one.location.start.line + 1} ${one.mutatorName}: ${one.replacement?.slice(0, 60)}`,
-    )
+  const missed = mine.filter(result => !killed.includes(result))
+  for (const { fileName, location, mutatorName, replacement } of missed) {
+    const at = `${fileName.replace(/^.*?(core\/)/, '$1')}:${location.start.line + 1}`
+    console.log(`  ${at} ${mutatorName}: ${replacement?.slice(0, 60)}`)
+  }
 }
-console.log(
-  `\n${found} of ${tried} found, ${((100 * found) / Math.max(1, tried)).toFixed(0)} %\n${survivors.join('\n')}`,
-)
+console.log(`\n${found} of ${tried} found, ${((100 * found) / Math.max(1, tried)).toFixed(0)} %`)

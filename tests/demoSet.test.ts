@@ -3,7 +3,7 @@ import { expectWithin } from '#support/tolerance'
 import { solvedSet } from '#support/solvedSet'
 import { demoSet } from '#core/edits/demo'
 import { changeSettings, changeTargets, moveLight, moveSubject } from '#core/edits/edits'
-import { lightTape, placeAtDistance } from '#core/edits/distances'
+import { lightDistance, placeAtDistance } from '#core/edits/distances'
 import { BACKDROP_MIDDLE, KEY_SIDE } from '#core/model/placeIds'
 import type { StudioSet } from '#core/model/schema'
 import { solveLook } from '#core/solve/lookPowers'
@@ -51,7 +51,7 @@ const withWalls = (level: number): StudioSet => {
 describe('the demo set', () => {
   it('begins a little under white, with the key at 1.80 m and the change that mends it', async () => {
     const set = demoSet()
-    expectWithin(lightTape(set.lights[0]!, set).lengthM, 1.8, 0.01)
+    expectWithin(lightDistance(set.lights[0]!, set).lengthM, 1.8, 0.01)
     const { verdict } = await ask(set)
     expect(verdict.state).toBe('mend')
     expect(verdict.headline).toMatch(/^Backdrop middle 2[23]\d, wanted 250: .*to both backdrop lights\.$/)

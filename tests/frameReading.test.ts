@@ -15,7 +15,7 @@ import { changeSettings } from '#core/edits/edits'
 import { lightingSolver } from '#core/evaluation/lightingSolver'
 import { meterPoints } from '#core/evaluation/probes/points'
 import type { StudioSet } from '#core/model/schema'
-import { settleSet } from '#core/solve/solveFromScratch'
+import { solveSetFromScratch } from '#core/solve/solveFromScratch'
 import { STARTING_POINTS, startFrom } from '#core/starting/startFrom'
 import { cameraSettingOf } from '#core/evaluation/readout'
 import { backdropValues } from '#support/backdropValues'
@@ -30,7 +30,7 @@ const solve = lightingSolver()
 /** A set as planned, shot on the bench and read as any picture is; and what the camera really sees at each pixel. */
 const shot = async (set: StudioSet) => {
   const solved = (await solve(set))!
-  const settled = settleSet(set, { layers: solved.layers, learned: NOTHING_LEARNED })
+  const settled = solveSetFromScratch(set, { layers: solved.layers, learned: NOTHING_LEARNED })
   const look = settled.looks[0]!
   const camera = cameraSettingOf(settled, look, meterPoints(settled), {
     layers: solved.layers,

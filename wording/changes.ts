@@ -3,7 +3,7 @@ import type { Arrangement, Change, NewLights, Standing } from '#core/changes/cha
 import { powerChanges } from '#core/solve/powerChanges'
 import { axisOf } from '#core/model/aim'
 import { vectorOf } from '#core/model/bounds'
-import { lightTape } from '#core/edits/distances'
+import { lightDistance } from '#core/edits/distances'
 import { thingOf } from '#core/edits/things'
 import type { Light, StudioSet } from '#core/model/schema'
 import { counted, listed } from './language'
@@ -118,7 +118,7 @@ export const changeWords = (before: StudioSet, change: Change, inLength: InLengt
       return shiftWords(nameOf(before, change.ids), change, inLength)
     case 'distance-by':
     case 'distance-to': {
-      const [was, is] = [before, after()].map(set => lightTape(lightOf(set, change.id)!, set).lengthM)
+      const [was, is] = [before, after()].map(set => lightDistance(lightOf(set, change.id)!, set).lengthM)
       return `bring ${letterOf(change.id, before.lights)} ${is! < was! ? 'in' : 'out'} to ${inLength(is!)}`
     }
     case 'group-depth': {

@@ -1,7 +1,7 @@
 import { applyChange } from '#core/changes/apply'
 import type { Change } from '#core/changes/change'
 import type { Fix } from '#core/changes/fix'
-import { lightTape } from '#core/edits/distances'
+import { lightDistance } from '#core/edits/distances'
 import { thingOf } from '#core/edits/things'
 import type { StudioSet } from '#core/model/schema'
 import { changeWords } from './changes'
@@ -19,7 +19,7 @@ const nameOf = (set: StudioSet, change: Change): string => {
 const keyDistance = (set: StudioSet, change: Change, inLength: InLength): string => {
   const after = applyChange(set, change)
   const key = after.lights.find(({ name }) => name === nameOf(set, change))
-  return key ? inLength(lightTape(key, after).lengthM) : ''
+  return key ? inLength(lightDistance(key, after).lengthM) : ''
 }
 
 const purposeWords = (set: StudioSet, { change, purpose }: Fix, inLength: InLength): string => {

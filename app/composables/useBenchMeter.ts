@@ -4,7 +4,7 @@ import { usePreferences } from '~/stores/preferences'
 import { useStudio } from '~/stores/studio'
 import { ref, toRaw } from 'vue'
 import type { Reading } from '#core/model/schema'
-import { refused, understood, type Outcome } from '#core/shared/outcome'
+import { err, ok, type Outcome } from '#core/shared/outcome'
 import { askBenchReading, NO_SERVER } from '~/support/bench'
 import { benchHere } from '~/support/benchHere'
 
@@ -28,7 +28,7 @@ export const useBenchMeter = () => {
     lightIds,
     meter = 'incident',
   }: BenchQuestion): Promise<Outcome<number | undefined>> => {
-    if (isAsking.value) return refused('The bench is still metering.')
+    if (isAsking.value) return err('The bench is still metering.')
     isAsking.value = true
     try {
       return await metered({ pointId, lightIds, meter })
@@ -60,7 +60,7 @@ export const useBenchMeter = () => {
     const answered = await askBenchReading(request)
     const answer = answered === NO_SERVER ? await benchHere.reading(request as never) : answered
     firedAt = now
-    return answer.ok ? understood(answer.value) : answer
+    return answer.ok ? ok(answer.value) : answer
   }
 
   return { ask, isAsking }

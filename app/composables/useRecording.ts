@@ -16,7 +16,7 @@ import type { MeterPoint } from '#core/evaluation/probes/points'
 import { luminance } from '#core/physics/units/rgb'
 import { addReading, changeExposure } from '#core/edits/edits'
 import type { Reading } from '#core/model/schema'
-import { refused, understood, type Outcome } from '#core/shared/outcome'
+import { err, ok, type Outcome } from '#core/shared/outcome'
 
 /** A reading just taken, with what was expected before it taught the plan anything. */
 export type Taken = { step: MeterStep; reading: Reading; offStops: number; isDoubtful: boolean; doubt: string }
@@ -45,8 +45,8 @@ export const useRecording = () => {
     const point = pointOf(step)
     const { camera, planned, studied } = light
     if (!ticket.isOpen())
-      return refused(`This reading was for "${ticket.set.name}", and another set is open now. Nothing was recorded.`)
-    if (!camera || !planned || !point) return refused(NOT_YET)
+      return err(`This reading was for "${ticket.set.name}", and another set is open now. Nothing was recorded.`)
+    if (!camera || !planned || !point) return err(NOT_YET)
     const reading = recordReading(
       studio.document,
       studio.look,
@@ -66,7 +66,7 @@ export const useRecording = () => {
     const kept = ticket.commit('This reading', set =>
       addReading(changeExposure(set, reading.lookId, { fNumber: camera.fNumber, followsPointId: null }), reading),
     )
-    return kept.ok ? understood({ step, reading, offStops, isDoubtful, doubt }) : kept
+    return kept.ok ? ok({ step, reading, offStops, isDoubtful, doubt }) : kept
   }
 
   const turned = (fNumber: number, meter: Reading['meter'], point: MeterPoint) =>
@@ -82,7 +82,7 @@ export const useRecording = () => {
   ): Promise<Outcome<Taken>> => {
     await light.ready()
     const point = pointOf(step)
-    if (!point) return refused('This place is not in the set any more.')
+    if (!point) return err('This place is not in the set any more.')
     const written = withUnit(text, step.lightIds)
     const read = parseReading(written, {
       ...light.camera!,
@@ -115,7 +115,7 @@ export const useRecording = () => {
     if (!answer.ok) return answer
     const point = pointOf(step)
     if (!point || (answer.value === undefined && step.kind !== 'ambient'))
-      return refused('No light reaches the meter here. Is the lamp on, and does something stand in its way?')
+      return err('No light reaches the meter here. Is the lamp on, and does something stand in its way?')
     return keep(
       step,
       answer.value === undefined

@@ -6,7 +6,7 @@ import { useStudio } from '~/stores/studio'
 import { ref, toRaw } from 'vue'
 import { freshId } from '~/support/freshId'
 import * as v from 'valibot'
-import { refused, understood, type Outcome } from '#core/shared/outcome'
+import { err, ok, type Outcome } from '#core/shared/outcome'
 import { askBenchShot, fetchBenchShot, NO_SERVER, tetherAddress } from '~/support/bench'
 import { benchHere } from '~/support/benchHere'
 
@@ -58,7 +58,7 @@ export const useTether = createGlobalState(() => {
     if (!bytes.ok) return finish(bytes)
     await mine.take(bytes.value, name, number, of)
     mine.taken += 1
-    if (mine === waiting && mine.taken === of) finish(understood(undefined))
+    if (mine === waiting && mine.taken === of) finish(ok(undefined))
   }
 
   const hear = (message: MessageEvent<string>) => {
@@ -72,7 +72,7 @@ export const useTether = createGlobalState(() => {
         if (event.shot === waiting?.shot) state.value = 'exposing'
         return
       case 'failed':
-        if (event.shot === waiting?.shot) finish(refused(`The bench could not take it: ${event.message}`))
+        if (event.shot === waiting?.shot) finish(err(`The bench could not take it: ${event.message}`))
         return
       case 'picture':
         void receive(event.shot, event.name, event.number, event.of)
@@ -93,7 +93,7 @@ export const useTether = createGlobalState(() => {
       opening.onerror = () => {
         opening.close()
         source = undefined
-        finish(refused(BROKEN))
+        finish(err(BROKEN))
         resolve(false)
       }
     })
@@ -110,14 +110,14 @@ export const useTether = createGlobalState(() => {
           taken = taken.then(() => takePicture(bytes, name, number, of))
         },
       })
-      .catch((error: Error): Outcome<undefined> => refused(`The bench could not take it: ${error.message}`))
+      .catch((error: Error): Outcome<undefined> => err(`The bench could not take it: ${error.message}`))
     await taken
     finish(outcome)
   }
 
   /** Shoots, and hands every picture that comes to `takePicture`; done when the last one is taken. */
   const shoot = async (what: 'frame' | 'bracket', takePicture: TakePicture): Promise<Outcome<void>> => {
-    if (waiting) return refused('The bench is still shooting.')
+    if (waiting) return err('The bench is still shooting.')
     await light.ready()
     const isConnected = await connect()
     const shot = freshId(32)

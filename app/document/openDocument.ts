@@ -2,7 +2,7 @@ import { computed, ref, shallowRef } from 'vue'
 import { applyPatch, difference, inverted, type Patch } from '#core/edits/patch'
 import { checkChange } from '#core/validation/checkChange'
 import type { StudioSet } from '#core/model/schema'
-import { refused, understood, type Outcome } from '#core/shared/outcome'
+import { err, ok, type Outcome } from '#core/shared/outcome'
 import type { OpenedSet, Shelf } from '../storage/shelf'
 import { movedBy, NO_HISTORY, recordStep, stepToRedo, stepToUndo, type History } from './history'
 import { clearRefusal, reportRefusal } from './refusals'
@@ -81,7 +81,7 @@ export const createOpenDocument = (shelf: Shelf, first: StudioSet, forked: (name
 
   const refuse = (words: string): Outcome<never> => {
     reportRefusal(words)
-    return refused(words)
+    return err(words)
   }
 
   /** Makes a step: the document becomes what `change` makes of it, where that can be. */
@@ -95,7 +95,7 @@ export const createOpenDocument = (shelf: Shelf, first: StudioSet, forked: (name
     }
     if (patch.length === 0) {
       clearRefusal()
-      return understood(before)
+      return ok(before)
     }
     // What did not change stays the very same object, so that nothing is worked out again for it.
     const after = applyPatch(before, patch)

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import CareList from '~/components/explore/CareList.vue'
+import SensitivityList from '~/components/explore/SensitivityList.vue'
 import ToneExplorer from '~/components/explore/ToneExplorer.vue'
-import ToneLadder from '~/components/explore/ToneLadder.vue'
+import ToneSweep from '~/components/explore/ToneSweep.vue'
 import VerdictBar from '~/components/verdict/VerdictBar.vue'
 </script>
 
@@ -11,8 +11,8 @@ import VerdictBar from '~/components/verdict/VerdictBar.vue'
     <div class="grid grow grid-cols-1 lg:min-h-0 lg:grid-cols-2">
       <ToneExplorer class="border-rule p-4 lg:overflow-y-auto lg:border-r" />
       <div class="flex flex-col gap-6 p-4 lg:overflow-y-auto">
-        <ToneLadder />
-        <CareList />
+        <ToneSweep />
+        <SensitivityList />
       </div>
     </div>
   </div>

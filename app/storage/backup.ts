@@ -11,7 +11,7 @@ import * as v from 'valibot'
 import { parseSetFile, writeSetFile, checkSet } from '#core/formats/setFile'
 import { parseKit } from '#core/kit/kitFile'
 import type { StudioSet } from '#core/model/schema'
-import { refused, understood, type Outcome } from '#core/shared/outcome'
+import { err, ok, type Outcome } from '#core/shared/outcome'
 import { mediaType } from '../support/mediaType'
 import type { Database, Picture } from './database'
 import type { Shelf } from './shelf'
@@ -223,7 +223,7 @@ export const readBackup = async (
     const listed = contents && (await unpack(contents, MOST_TEXT_BYTES))
     const read = listed && v.safeParse(ManifestSchema, JSON.parse(textOf(listed)))
     if (!read?.success)
-      return refused(
+      return err(
         `This zip is no backup of this app, or a newer Keen Tonal wrote it: its list of contents cannot be read. ${NOTHING}`,
       )
     manifest = read.output
@@ -241,8 +241,8 @@ export const readBackup = async (
       }
       report((index + 1) / ordered.length)
     }
-    return understood(restored)
+    return ok(restored)
   } catch (error) {
-    return refused(`This backup cannot be read: it is damaged or cut off (${(error as Error).message}). ${NOTHING}`)
+    return err(`This backup cannot be read: it is damaged or cut off (${(error as Error).message}). ${NOTHING}`)
   }
 }

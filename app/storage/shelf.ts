@@ -1,7 +1,7 @@
 import { checkSet, parseSetFile, writeSetFile, type SetFile } from '#core/formats/setFile'
 import { salvageSet } from '#core/formats/salvage'
 import type { StudioSet } from '#core/model/schema'
-import { refused, understood, type Outcome } from '#core/shared/outcome'
+import { err, ok, type Outcome } from '#core/shared/outcome'
 import { historyFrom, NO_HISTORY, type History } from '../document/history'
 import { bytesFromBase64, base64FromBytes } from '../support/base64'
 import { mediaType } from '../support/mediaType'
@@ -116,21 +116,21 @@ export const createShelf = (database: Database) => {
   const open = (id: string): Promise<Outcome<OpenedSet>> =>
     database.transaction('rw', [sets, heads, steps], async () => {
       const row = await sets.get(id)
-      if (!row || row.deletedAt !== undefined) return refused(GONE)
+      if (!row || row.deletedAt !== undefined) return err(GONE)
       const checked = checkSet(row.document)
       if (checked.ok && checked.value.id === id)
-        return understood({ set: checked.value, revision: row.revision, history: await historyOf(row), leftOut: [] })
+        return ok({ set: checked.value, revision: row.revision, history: await historyOf(row), leftOut: [] })
       const { name } = headOf(row)
       const saved = salvageSet(isRecord(row.document) ? { ...row.document, id } : row.document, id, name)
       if (!saved.ok)
-        return refused(
+        return err(
           `"${name}" cannot be opened: ${saved.message} It is kept as it is; download it from the list of sets to look inside.`,
         )
       const revision = (Number.isInteger(row.revision) ? row.revision : 0) + 1
       // Its steps were made on what was stored; they do not fit what is left.
       await steps.where({ setId: id }).delete()
       await putRow({ ...rowOf(saved.value.set, revision), original: row.original ?? row.document })
-      return understood({ set: saved.value.set, revision, history: NO_HISTORY, leftOut: saved.value.leftOut })
+      return ok({ set: saved.value.set, revision, history: NO_HISTORY, leftOut: saved.value.leftOut })
     })
 
   /** Writes a history beside its set: what is new is added, what is gone is deleted. */
@@ -253,12 +253,12 @@ export const createShelf = (database: Database) => {
   const duplicate = async (id: string): Promise<Outcome<OpenedSet>> => {
     const row = await sets.get(id)
     const checked = row && checkSet(row.document)
-    if (!row || !checked) return refused(GONE)
+    if (!row || !checked) return err(GONE)
     if (!checked.ok)
-      return refused(
+      return err(
         `"${headOf(row).name}" is damaged and cannot be copied as it is. Open it first; then copy what could be saved.`,
       )
-    return understood(await addBeside({ ...checked.value, name: `${checked.value.name} copy`.slice(0, 80) }, id))
+    return ok(await addBeside({ ...checked.value, name: `${checked.value.name} copy`.slice(0, 80) }, id))
   }
 
   /**
@@ -271,7 +271,7 @@ export const createShelf = (database: Database) => {
     mostBytes = MOST_CARRIED_BYTES,
   ): Promise<Outcome<SetText>> => {
     const row = await sets.get(id)
-    if (!row && !open) return refused(GONE)
+    if (!row && !open) return err(GONE)
     const newest = (await pictures.where({ setId: id }).toArray()).sort((a, b) =>
       String(b.at).localeCompare(String(a.at)),
     )
@@ -282,7 +282,7 @@ export const createShelf = (database: Database) => {
     )
     // A checked set has its fields in the order of the schema, so that equal sets make equal files.
     const checked = checkSet(open ?? row!.document)
-    return understood({
+    return ok({
       text: writeSetFile(checked.ok ? checked.value : ((open ?? row!.document) as StudioSet), files),
       leftOut: newest.length - carried.length,
     })
@@ -291,9 +291,9 @@ export const createShelf = (database: Database) => {
   /** What was stored before damaged parts were left out, or what lies there now, as text. */
   const originalText = async (id: string): Promise<Outcome<string>> => {
     const row = await sets.get(id)
-    if (!row) return refused(GONE)
+    if (!row) return err(GONE)
     const stored = row.original ?? row.document
-    return understood(typeof stored === 'string' ? stored : (JSON.stringify(stored, null, 2) ?? 'undefined'))
+    return ok(typeof stored === 'string' ? stored : (JSON.stringify(stored, null, 2) ?? 'undefined'))
   }
 
   /** Lets what was stored before damaged parts were left out go. */
@@ -323,7 +323,7 @@ export const createShelf = (database: Database) => {
       const bytes = bytesFromBase64(base64)
       return [key, { bytes, type: mediaType(bytes) }] as const
     })
-    return understood(await add(file.value.set, Object.fromEntries(files)))
+    return ok(await add(file.value.set, Object.fromEntries(files)))
   }
 
   const putPicture = (setId: string, frameId: string, picture: Picture) =>

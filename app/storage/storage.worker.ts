@@ -6,7 +6,7 @@ import { parseReadingsCsv, type ReadingsIn } from '#core/formats/readingsCsv'
 import { parseKitFile } from '#core/kit/kitFile'
 import type { Kit } from '#core/kit/kitSchema'
 import type { StudioSet } from '#core/model/schema'
-import { refused, type Outcome } from '#core/shared/outcome'
+import { err, type Outcome } from '#core/shared/outcome'
 import { isZip, readBackup, writeBackup, type Restored } from '~/storage/backup'
 import { openBrowserStorage } from '~/storage/browserStorage'
 import type { Reconciled } from '~/storage/keeper'
@@ -53,7 +53,7 @@ const api = {
   /** Reads a photometric file as a light; refuses what no light can be. */
   readLamp: async (_job: Job, file: Blob, name: string): Promise<Outcome<MeasuredLamp>> => {
     if (file.size > MOST_LAMP_BYTES)
-      return refused(
+      return err(
         `This file has ${formatBytes(file.size)}; photometric files are read up to ${formatBytes(MOST_LAMP_BYTES)}. Nothing was changed.`,
       )
     const read = parseIes(await file.text())
@@ -63,7 +63,7 @@ const api = {
   /** Reads a table of readings against a set. */
   readReadings: async (_job: Job, file: Blob, set: StudioSet): Promise<Outcome<ReadingsIn>> => {
     if (file.size > MOST_TABLE_BYTES)
-      return refused(
+      return err(
         `This file has ${formatBytes(file.size)}; a table of readings has at most ${formatBytes(MOST_TABLE_BYTES)}. Nothing was changed.`,
       )
     return parseReadingsCsv(await file.text(), set)
@@ -72,7 +72,7 @@ const api = {
   /** Reads a kit file. */
   readKit: async (_job: Job, file: Blob): Promise<Outcome<Kit>> => {
     if (file.size > MOST_TABLE_BYTES)
-      return refused(
+      return err(
         `This file has ${formatBytes(file.size)}; kit files are read up to ${formatBytes(MOST_TABLE_BYTES)}. Your kit is as it was.`,
       )
     return parseKitFile(await file.text())
@@ -85,7 +85,7 @@ const api = {
 
   restore: async (job: Job<number>, file: Blob, withSettings: boolean): Promise<Outcome<Restored>> => {
     const { database, shelf, unkept } = await storage
-    if (unkept) return refused(`This browser keeps nothing here (${unkept}).`)
+    if (unkept) return err(`This browser keeps nothing here (${unkept}).`)
     return readBackup(database, shelf, file, withSettings, job.report)
   },
 }

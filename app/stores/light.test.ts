@@ -52,7 +52,7 @@ const open = async () => {
 }
 const answerOf = async (solve: Solve): Promise<SolveAnswer> => {
   const { evaluation } = await solvedSet(solve.set)
-  return { revision: solve.revision, layers: [...evaluation.lighting.layers], isDraft: false, sightings: [] }
+  return { revision: solve.revision, layers: [...evaluation.lighting.layers], isDraft: false, intrusions: [] }
 }
 const settled = () => vi.waitFor(() => expect(solves.length).toBeGreaterThan(0))
 

@@ -16,7 +16,7 @@ import { covers, evaluate } from '#core/evaluation/evaluation'
 import type { LightLayer } from '#core/physics/transport/lightLayer'
 import { CHECKS } from '#core/checks/findings'
 import type { CheckContext, Finding } from '#core/checks/finding'
-import type { Sighting } from '#core/render/frameIntrusions'
+import type { FrameIntrusion } from '#core/render/frameIntrusions'
 import { judgeService, type PowersQuestion } from '#services/judge/judgeService'
 import { leanOf, type LeanSet } from '#services/leanSet'
 import type { Exactness } from '#services/light/lightApi'
@@ -36,7 +36,7 @@ export const useLight = defineStore('light', () => {
   const studio = useStudio()
   const service = markRaw(lightService())
   const judge = markRaw(judgeService())
-  const layers = shallowRef<{ of: string; layers: LightLayer[]; sightings: Sighting[] } | undefined>()
+  const layers = shallowRef<{ of: string; layers: LightLayer[]; intrusions: FrameIntrusion[] } | undefined>()
   /** The newest answer, however rough. */
   const shownRevision = ref(0)
   const solvedRevision = ref(0)
@@ -86,7 +86,7 @@ export const useLight = defineStore('light', () => {
       })
     progress.value = null
     if (!answer) return false
-    layers.value = { of, layers: answer.layers, sightings: answer.sightings }
+    layers.value = { of, layers: answer.layers, intrusions: answer.intrusions }
     shownRevision.value = answer.revision
     if (!answer.isDraft) solvedRevision.value = answer.revision
     return !answer.isDraft
@@ -251,7 +251,7 @@ export const useLight = defineStore('light', () => {
     [readouts, answer, layers, () => studio.isDragging],
     () => {
       if (studio.isDragging || !evaluation.value || !isLit.value || !answer.value || asked.value) return
-      void check({ ...evaluation.value, answer: answer.value, sightings: layers.value!.sightings })
+      void check({ ...evaluation.value, answer: answer.value, intrusions: layers.value!.intrusions })
     },
     { debounce: 120 },
   )

@@ -11,12 +11,12 @@ import type { WalkPoint } from '#core/solve/walkLine'
 import type { Vector } from '#core/physics/units/vector'
 import type { Slip } from '#core/solve/sensitivity'
 import { isCalledOff, newest } from '#services/rpc/latest'
-import type { EvenPlaces, Found, LadderRung, Proposal, Proposals, Search } from '#services/search/searchApi'
+import type { EvenPlaces, Found, SweptTone, Proposal, Proposals, Search } from '#services/search/searchApi'
 import { searchService } from '#services/search/searchService'
 import { useLight } from './light'
 import { useStudio } from './studio'
 
-type Kind = 'proposals' | 'ladder' | 'care' | 'map' | 'even' | 'walk'
+type Kind = 'proposals' | 'toneSweep' | 'sensitivity' | 'map' | 'even' | 'walk'
 
 /**
  * What could be done: looked for in a worker of its own, one question at a time. Answers belong to the set they were
@@ -32,7 +32,7 @@ export const useSearch = defineStore('search', () => {
   const share = ref(0)
   const failure = ref<string | null>(null)
   const proposals = shallowRef<Proposals | null>(null)
-  const rungs = shallowRef<LadderRung[] | null>(null)
+  const sweep = shallowRef<SweptTone[] | null>(null)
   const slips = shallowRef<Slip[] | null>(null)
   const map = shallowRef<(ToneMap & { axes: readonly [AxisId, AxisId] }) | null>(null)
   const evening = shallowRef<EveningAnswer | null>(null)
@@ -97,18 +97,18 @@ export const useSearch = defineStore('search', () => {
       show((await service.propose(wantedSet(), search, { signal, report: hear(show) })) ?? proposals.value!)
     })
 
-  const climb = () =>
-    ask('ladder', async (search, signal) => {
-      const show = (found: LadderRung[]) => {
-        rungs.value = found
+  const sweepTones = () =>
+    ask('toneSweep', async (search, signal) => {
+      const show = (found: SweptTone[]) => {
+        sweep.value = found
       }
       show([])
-      show((await service.ladder(present(), search, { signal, report: hear(show) })) ?? rungs.value!)
+      show((await service.toneSweep(present(), search, { signal, report: hear(show) })) ?? sweep.value!)
     })
 
-  const weigh = () =>
-    ask('care', async (search, signal) => {
-      slips.value = (await service.care(present(), search, { signal, report: hearShare })) ?? null
+  const weighPlacements = () =>
+    ask('sensitivity', async (search, signal) => {
+      slips.value = (await service.sensitivity(present(), search, { signal, report: hearShare })) ?? null
     })
 
   const even = (read: Record<string, number>, places: EvenPlaces = 'grid') =>
@@ -143,7 +143,7 @@ export const useSearch = defineStore('search', () => {
     light.asked = null
   }
   /** The rung of the ladder done: its value is wanted from then on. */
-  const acceptRung = ({ value, proposals: [first] }: LadderRung) => {
+  const acceptTone = ({ value, proposals: [first] }: SweptTone) => {
     if (first) accept(first, set => withBackdropValue(set, studio.look.id, value))
   }
   /** The set as it would stand, were the proposal that is looked at accepted. */
@@ -154,7 +154,7 @@ export const useSearch = defineStore('search', () => {
     () => [studio.document, studio.look.id, light.asked],
     () => {
       close()
-      rungs.value = null
+      sweep.value = null
       slips.value = null
       map.value = null
       evening.value = null
@@ -168,22 +168,22 @@ export const useSearch = defineStore('search', () => {
     share,
     failure,
     proposals,
-    rungs,
+    sweep,
     slips,
     map,
     evening,
     steps,
     preview,
     propose,
-    climb,
-    weigh,
+    sweepTones,
+    weighPlacements,
     draw,
     even,
     walk,
     stop,
     close,
     accept,
-    acceptRung,
+    acceptTone,
     previewed,
   }
 })

@@ -1,5 +1,5 @@
 import * as v from 'valibot'
-import { refused, understood, type Outcome } from '#core/shared/outcome'
+import { err, ok, type Outcome } from '#core/shared/outcome'
 
 const AnswerSchema = v.object({ fNumber: v.nullable(v.number()) })
 const ErrorSchema = v.object({ message: v.string() })
@@ -21,9 +21,9 @@ const ask = async (path: string, body: object): Promise<Outcome<Response> | type
   } catch {
     return NO_SERVER
   }
-  if (response.ok) return understood(response)
+  if (response.ok) return ok(response)
   const problem = v.safeParse(ErrorSchema, await response.json().catch(() => undefined))
-  return refused(problem.success ? problem.output.message : STOPPED)
+  return err(problem.success ? problem.output.message : STOPPED)
 }
 
 /** Asks the simulated meter; undefined where no light reached it. */
@@ -32,14 +32,14 @@ export const askBenchReading = async (body: object): Promise<Outcome<number | un
   if (response === NO_SERVER || !response.ok) return response
   const answer = v.safeParse(AnswerSchema, await response.value.json().catch(() => undefined))
   return answer.success
-    ? understood(answer.output.fNumber ?? undefined)
-    : refused('The bench gave an answer that cannot be read. Nothing was recorded.')
+    ? ok(answer.output.fNumber ?? undefined)
+    : err('The bench gave an answer that cannot be read. Nothing was recorded.')
 }
 
 /** Releases the simulated camera's shutter; its pictures come along the tether. */
 export const askBenchShot = async (body: object): Promise<Outcome<void> | typeof NO_SERVER> => {
   const response = await ask('tether/shoot', body)
-  return response === NO_SERVER || !response.ok ? response : understood(undefined)
+  return response === NO_SERVER || !response.ok ? response : ok(undefined)
 }
 
 /** Fetches a picture that the tether has announced. */
@@ -47,10 +47,10 @@ export const fetchBenchShot = async (session: string, shot: string): Promise<Out
   try {
     const response = await fetch(`/api/bench/tether/${shot}?session=${session}`)
     return response.ok
-      ? understood(new Uint8Array(await response.arrayBuffer()))
-      : refused('The bench does not hold this picture any more. Shoot again.')
+      ? ok(new Uint8Array(await response.arrayBuffer()))
+      : err('The bench does not hold this picture any more. Shoot again.')
   } catch {
-    return refused(STOPPED)
+    return err(STOPPED)
   }
 }
 

@@ -1,5 +1,5 @@
 import type { Look, StudioSet } from '#core/model/schema'
-import { ladder, withBackdropValue } from '#core/solve/toneSweep'
+import { toneSweep, withBackdropValue } from '#core/solve/toneSweep'
 import { propose, type Proposed } from '#core/solve/moves/propose'
 import { worstSlip, sensitivity } from '#core/solve/sensitivity'
 import { learnedOf } from '#core/evaluation/calibratedLighting'
@@ -48,19 +48,19 @@ export const proposalsFor = async (set: StudioSet, look: Look, options: Options)
 }
 
 /** What it takes from pure white to black. */
-export const ladderFor = async (set: StudioSet, look: Look, options: Options) => {
-  const rungs = (await ladder(questionOf(set, look, options), { fewest: options.fewest }))!
+export const sweepFor = async (set: StudioSet, look: Look, options: Options) => {
+  const sweep = (await toneSweep(questionOf(set, look, options), { fewest: options.fewest }))!
   return Promise.all(
-    rungs.map(async rung => ({
-      value: rung.value,
-      name: rung.name,
-      ...(await answerOf(rung.set, look, rung.proposed)),
+    sweep.map(async tone => ({
+      value: tone.value,
+      name: tone.name,
+      ...(await answerOf(tone.set, look, tone.proposed)),
     })),
   )
 }
 
 /** Which placements need care. */
-export const careFor = async (set: StudioSet, look: Look) => {
+export const sensitivityFor = async (set: StudioSet, look: Look) => {
   const {
     evaluation: { camera, lighting },
   } = await solvedFor(set, look)

@@ -41,7 +41,7 @@ describe('the bench', () => {
     expect(trueStudio(demoSet(), ROUGH(3))).not.toEqual(trueStudio(demoSet(), ROUGH(4)))
   })
 
-  it('is the plan itself where it is dialled so, and strays in step with the dial', () => {
+  it('is the plan itself where it is dialled so, and strays in step with the control', () => {
     const planned = { seed: 3, roughness: 0 }
     expect(trueStudio(demoSet(), planned)).toEqual(demoSet())
     expect(Object.values(trueOutputs(demoSet(), planned).lightStops).map(Math.abs)).toEqual([0, 0, 0])

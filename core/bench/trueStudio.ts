@@ -17,7 +17,7 @@ const WALL_SHARE = 0.3
 const PLACE_M = 0.08
 const AIM_DEG = 4
 const SITTER_M = 0.05
-/** A stop on the dial is so much more or less of a stop in truth. */
+/** A stop on the control is so much more or less of a stop in truth. */
 const CLICK_SHARE = 0.03
 const AMBIENT_LUX = 60
 const AMBIENT_K = 4500
@@ -110,7 +110,7 @@ export const trueOutputs = (set: StudioSet, { seed, roughness }: Studio): Learne
   bounceStops: 0,
 })
 
-/** A look with the powers that its lamps really have: their dials are not quite true. */
+/** A look with the powers that its lamps really have: their controls are not quite true. */
 export const truePowers = (look: Look, { seed, roughness }: Studio): Look => ({
   ...look,
   lights: Object.fromEntries(

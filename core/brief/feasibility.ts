@@ -6,7 +6,7 @@ import { roomBounds } from '../model/bounds'
 import { rolledReach } from '../physics/sources/frontShape'
 import type { StudioSet } from '../model/schema'
 import { misfits } from '../validation/validation'
-import { moveParty } from '../edits/subjectGroup'
+import { moveSubjectGroup } from '../edits/subjectGroup'
 import { coverageOf, uncovered } from '../camera/coverage'
 import { bestLens, distanceFor, FOCAL_LENGTHS_MM, FRAMINGS, frameUp, lensesThatFit, roomForCamera } from './framing'
 
@@ -46,7 +46,7 @@ const framed = (set: StudioSet, focalLengthMm = set.camera.lens.focalLengthMm): 
 
 /** The subject moved toward the backdrop, and the picture framed anew. */
 const nearer = (set: StudioSet, byM: number, lensFor: (moved: StudioSet) => number): Change => {
-  const moved = moveParty(set, -byM)
+  const moved = moveSubjectGroup(set, -byM)
   const camera = frameUp(moved, lensFor(moved)).camera
   const subjects = moved.subjects.map(({ id, place }) => ({ id, place: { ...place, zM: 0 } }))
   const lights = moved.lights.map(({ id, place }) => ({ id, place }))
@@ -79,7 +79,7 @@ const framing = (set: StudioSet): Answer => {
   if (!first || !last) {
     const shortestMm = FOCAL_LENGTHS_MM[0]
     const neededM = distanceFor(set, { ...set.camera, lens: { focalLengthMm: shortestMm } })
-    const canMove = lensesThatFit(moveParty(set, -backM(set))).length > 0
+    const canMove = lensesThatFit(moveSubjectGroup(set, -backM(set))).length > 0
     const fix: Fix = canMove ? { purpose: { as: 'nearer-backdrop' }, change: subjectBack(set) } : lessFramed(set)
     return {
       id: 'framing',
@@ -105,7 +105,7 @@ const SPARE_M = 0.02
 export const nearerUntilCovered = (set: StudioSet): number | undefined => {
   const most = backM(set)
   const isCovered = (byM: number) => {
-    const { aside, above } = uncovered(frameUp(moveParty(set, -byM)))
+    const { aside, above } = uncovered(frameUp(moveSubjectGroup(set, -byM)))
     return aside === 0 && above === 0
   }
   if (most <= 0 || !isCovered(most)) return undefined

@@ -2,9 +2,9 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { expectWithin } from '#support/tolerance'
 import { demoSet } from '../edits/demo'
-import { lightTape } from '../edits/distances'
+import { lightDistance } from '../edits/distances'
 import { groupThings, lockThings } from '../edits/things'
-import { partyIds } from '../edits/subjectGroup'
+import { subjectGroupIds } from '../edits/subjectGroup'
 import type { Light, StudioSet } from '../model/schema'
 import { faults } from '../validation/validation'
 import { applyChange, applyChanges, inverseOf, isPossible } from './apply'
@@ -112,7 +112,7 @@ describe('changes of lights', () => {
   })
 
   it('bring a light along its line to what it lights, never nearer than 0.55 m', () => {
-    const reach = (of: StudioSet) => lightTape(lightOf(of, 'key'), of).lengthM
+    const reach = (of: StudioSet) => lightDistance(lightOf(of, 'key'), of).lengthM
     expectWithin(reach(applyChange(set, { kind: 'distance-by', id: 'key', factor: 0.7 })), 0.7 * reach(set), 1e-9)
     expectWithin(reach(applyChange(set, { kind: 'distance-to', id: 'key', lengthM: 1.4 })), 1.4, 1e-9)
     expect(isPossible(set, { kind: 'distance-by', id: 'key', factor: 0.54 / reach(set) })).toBe(false)
@@ -267,7 +267,7 @@ describe('what a change asks for', () => {
     expect(minutes({ kind: 'power', lookId: 'white', settings })).toBe(MINUTES.power)
     expectWithin(
       minutes({ kind: 'group-depth', byM: 1 }),
-      MINUTES.group + MINUTES.aim * (partyIds(set).length - 2),
+      MINUTES.group + MINUTES.aim * (subjectGroupIds(set).length - 2),
       1e-12,
     )
     expect(

@@ -1,4 +1,4 @@
-import { partyIds } from '../edits/subjectGroup'
+import { subjectGroupIds } from '../edits/subjectGroup'
 import { withGroups } from '../edits/things'
 import type { StudioSet } from '../model/schema'
 import type { Change } from './change'
@@ -24,7 +24,7 @@ export const touchedBy = (set: StudioSet, change: Change): readonly string[] => 
     case 'mirror':
       return [change.toId]
     case 'group-depth':
-      return partyIds(set)
+      return subjectGroupIds(set)
     case 'several':
       return change.changes.flatMap(one => touchedBy(set, one))
     default:

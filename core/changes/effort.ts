@@ -1,4 +1,4 @@
-import { partyIds } from '../edits/subjectGroup'
+import { subjectGroupIds } from '../edits/subjectGroup'
 import type { StudioSet } from '../model/schema'
 import type { Change, Standing } from './change'
 
@@ -40,7 +40,7 @@ export const minutesOf = (set: StudioSet, change: Change): number => {
     case 'shift':
       return (change.along === 'height' ? MINUTES.raise : MINUTES.place) * change.ids.length
     case 'group-depth':
-      return MINUTES.group + MINUTES.aim * (partyIds(set).length - 2)
+      return MINUTES.group + MINUTES.aim * (subjectGroupIds(set).length - 2)
     case 'aim':
     case 'swing':
     case 'tilt':

@@ -1,4 +1,4 @@
-import { moveParty } from '../edits/subjectGroup'
+import { moveSubjectGroup } from '../edits/subjectGroup'
 import type { StudioSet } from '../model/schema'
 
 const EXACT_M = 1e-6
@@ -8,7 +8,7 @@ const EXACT_M = 1e-6
  * was where a wall is in the way of one of them.
  */
 export const groupDepth = (set: StudioSet, byM: number): StudioSet => {
-  const moved = moveParty(set, byM)
+  const moved = moveSubjectGroup(set, byM)
   const isMoved = (before: { yM: number }, after: { yM: number }) => Math.abs(after.yM - before.yM - byM) < EXACT_M
   const isWhole =
     isMoved(set.camera.place, moved.camera.place) &&

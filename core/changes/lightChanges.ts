@@ -1,6 +1,6 @@
 import { changeSettings, editLight, featherLight, fitModifier } from '../edits/edits'
 import { addLight, FIRST_SETTING, freeId, freeLetter, mirrorOf } from '../edits/factories'
-import { lightTape, placeAtDistance } from '../edits/distances'
+import { lightDistance, placeAtDistance } from '../edits/distances'
 import { placeThing } from '../edits/things'
 import type { Light, Place, StudioSet } from '../model/schema'
 import { gridded } from '../physics/sources/gridded'
@@ -60,7 +60,7 @@ const atDistance = (set: StudioSet, light: Light, lengthM: number): StudioSet =>
 /** A light brought to so many times its distance, but never nearer than is safe. */
 export const distanceBy = (set: StudioSet, { id, factor }: ChangeOf<'distance-by'>): StudioSet =>
   eachLight(set, [id], (current, light) => {
-    const lengthM = lightTape(light, current).lengthM * factor
+    const lengthM = lightDistance(light, current).lengthM * factor
     return lengthM >= NEAREST_LIGHT_M ? atDistance(current, light, lengthM) : current
   })
 

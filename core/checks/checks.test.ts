@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { demoSet } from '../edits/demo'
 import { changeSettings, changeTargets, editLight, fitModifier } from '../edits/edits'
 import { evenBackdrop } from '../brief/looks'
-import { moveParty } from '../edits/subjectGroup'
+import { moveSubjectGroup } from '../edits/subjectGroup'
 import { removeThings, addLight, aimAtHead, newLight } from '../edits/factories'
 import { placeAtDistance } from '../edits/distances'
 import { placeThing } from '../edits/things'
@@ -100,11 +100,15 @@ describe('what the verdict says when', () => {
   })
 
   it('there is a hard shadow behind the head: raising the key or stepping forward takes it out', async () => {
-    const frontal = placeThing(changeTargets(onlyKey(moveParty(demoSet(), -2.9)), LOOK, evenBackdrop(200)), 'key', {
-      xM: -0.8,
-      yM: 2.6,
-      zM: 1.75,
-    })
+    const frontal = placeThing(
+      changeTargets(onlyKey(moveSubjectGroup(demoSet(), -2.9)), LOOK, evenBackdrop(200)),
+      'key',
+      {
+        xM: -0.8,
+        yM: 2.6,
+        zM: 1.75,
+      },
+    )
     const hard = fitModifier(frontal, 'key', modifierOfKind('reflector'))
     for (const which of [0, 1]) {
       const { isGone } = await mended(

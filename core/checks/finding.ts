@@ -10,10 +10,10 @@ import type { Readout } from '../evaluation/readout'
 import type { Part } from '../physics/transport/exposureAt'
 import { exposureFromReading, METER_CONSTANT } from '../physics/photometry/meter'
 import { stopsFromRatio } from '../physics/units/stops'
-import type { Sighting } from '../render/frameIntrusions'
+import type { FrameIntrusion } from '../render/frameIntrusions'
 
 /** What of a lamp, a stand or a panel the picture shows. */
-export type Shown = Sighting['what']
+export type Shown = FrameIntrusion['what']
 
 /** What a check found, by what a sentence about it needs. Stops against the camera setting where nothing is said. */
 export type Fact =
@@ -71,7 +71,7 @@ export const problem = (id: string, fact: Fact, ...fixes: (Fix | undefined)[]): 
 /** All that checks look at. */
 export type CheckContext = Evaluation & {
   answer: LookAnswer
-  sightings: readonly Sighting[]
+  intrusions: readonly FrameIntrusion[]
 }
 
 /** Looks for one kind of fault; the first finding counts most. */

@@ -5,7 +5,7 @@ import type { Fix } from '../changes/fix'
 import type { Light, Place, StudioSet } from '../model/schema'
 import type { Vector } from '../physics/units/vector'
 import { pointOn } from '../physics/geometry/surfacePoint'
-import { anyInFrame, lampPlaces, standPlaces, type Sighting } from '../render/frameIntrusions'
+import { anyInFrame, lampPlaces, standPlaces, type FrameIntrusion } from '../render/frameIntrusions'
 import { problem, type Check, type Finding } from './finding'
 
 /** Seen by less than this share of what lies in the frame, a thing counts as hidden. */
@@ -65,7 +65,7 @@ const isMeantToHide = (set: StudioSet, light: Light): boolean => {
   )
 }
 
-const findingOf = (set: StudioSet, { id, what }: Sighting): Finding => {
+const findingOf = (set: StudioSet, { id, what }: FrameIntrusion): Finding => {
   const light = set.lights.find(candidate => candidate.id === id)
   const hides = light !== undefined && isMeantToHide(set, light)
   const aside = slideOut(set, id)
@@ -82,7 +82,9 @@ const findingOf = (set: StudioSet, { id, what }: Sighting): Finding => {
 }
 
 /** Lamps, stands and panels that the picture would show. */
-export const inFrame: Check = ({ set, sightings }) => {
-  const seen = sightings.filter(sighting => sighting.seen > HIDDEN)
-  return [...new Map(seen.map(sighting => [sighting.id, sighting])).values()].map(sighting => findingOf(set, sighting))
+export const inFrame: Check = ({ set, intrusions }) => {
+  const seen = intrusions.filter(intrusion => intrusion.seen > HIDDEN)
+  return [...new Map(seen.map(intrusion => [intrusion.id, intrusion])).values()].map(intrusion =>
+    findingOf(set, intrusion),
+  )
 }

@@ -2,7 +2,7 @@ import { isPossible } from '../changes/apply'
 import { NEAREST_LIGHT_M } from '../changes/lightChanges'
 import { BACKDROP_MIDDLE } from '../model/placeIds'
 import { gridded } from '../physics/sources/gridded'
-import { placeAtDistance, lightTape } from '../edits/distances'
+import { placeAtDistance, lightDistance } from '../edits/distances'
 import { stopsForDistance } from '../physics/photometry/inverseSquare'
 import type { Light, StudioSet } from '../model/schema'
 import { totalOf } from '../physics/transport/exposureAt'
@@ -15,7 +15,7 @@ const MOST_FORWARD_M = 1.5
 
 /** How near the key has to come for its falloff to take so much off the backdrop; undefined where none does. */
 const nearerUntil = (set: StudioSet, key: Light, byStops: number): number | undefined => {
-  const from = lightTape(key, set).lengthM
+  const from = lightDistance(key, set).lengthM
   const toBackdrop = Math.max(0.3, key.place.yM)
   for (let reach = from - STEP_M; reach >= NEAREST_LIGHT_M; reach -= STEP_M) {
     const nearer = stopsForDistance(from, reach)

@@ -1,6 +1,6 @@
 import { applyChange } from '../changes/apply'
 import type { Fix } from '../changes/fix'
-import { lightTape } from '../edits/distances'
+import { lightDistance } from '../edits/distances'
 import { BACKDROP_MIDDLE, KEY_SIDE } from '../model/placeIds'
 import type { Light, Look, StudioSet } from '../model/schema'
 import { roundToClicks } from '../physics/units/stops'
@@ -18,12 +18,12 @@ const REACHED_M = 0.02
  * as much as it loses; undefined where the room ends before.
  */
 const keyBack = (set: StudioSet, look: Look, key: Light, byStops: number): Fix | undefined => {
-  const from = lightTape(key, set).lengthM
+  const from = lightDistance(key, set).lengthM
   const toBackdrop = key.place.yM
   const fall = (reach: number) => 2 * Math.log2(reach / from) - 2 * Math.log2((toBackdrop + reach - from) / toBackdrop)
   for (let reach = from + NEAREST_STEP_M; ; reach += NEAREST_STEP_M) {
     const moved = applyChange(set, { kind: 'distance-to', id: key.id, lengthM: reach })
-    const there = lightTape(
+    const there = lightDistance(
       moved.lights.find(({ id }) => id === key.id)!,
       moved,
     ).lengthM
@@ -67,7 +67,7 @@ export const tooDark: Check = context => {
   const key = litOf(context, 'key')[0]
   if (lights.length === 0) {
     if (!key) return [problem('too-dark', { is: 'no-light-on-backdrop' }, TWO_LIGHTS)]
-    const [reachM, toBackdropM] = [lightTape(key, set).lengthM, key.place.yM]
+    const [reachM, toBackdropM] = [lightDistance(key, set).lengthM, key.place.yM]
     const fact = { is: 'only-key', reachM, toBackdropM, fallStops: 2 * Math.log2(toBackdropM / reachM) } as const
     return [problem('too-dark', fact, keyBack(set, look, key, -short), TWO_LIGHTS)]
   }

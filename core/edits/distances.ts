@@ -12,14 +12,14 @@ const tape = (id: string, from: Vector, to: Vector): Tape => ({ id, from, to, le
 const headOf = (subject: Subject): Vector => [subject.place.xM, subject.place.yM, headHeightM(subject)]
 
 /** From the front of a light to what it lights: the subject's head, or the place it is aimed at. */
-export const lightTape = (light: Light, set: StudioSet): Tape => {
+export const lightDistance = (light: Light, set: StudioSet): Tape => {
   const { aim } = light
   const subject = aim.at === 'subject' ? set.subjects.find(candidate => candidate.id === aim.subjectId) : undefined
   return tape(light.id, vectorOf(light.place), subject ? headOf(subject) : aimedAt(aim, set))
 }
 
 /** From a subject straight back to the backdrop. */
-export const subjectTape = (subject: Subject): Tape => {
+export const subjectDistance = (subject: Subject): Tape => {
   const head = headOf(subject)
   return tape(subject.id, head, [head[0], 0, head[2]])
 }
@@ -29,7 +29,7 @@ export const subjectTape = (subject: Subject): Tape => {
  * more.
  */
 export const placeAtDistance = (light: Light, set: StudioSet, distanceM: number): Light['place'] | undefined => {
-  const { from, to } = lightTape(light, set)
+  const { from, to } = lightDistance(light, set)
   const rise = from[2] - to[2]
   const level = Math.hypot(from[0] - to[0], from[1] - to[1])
   const wanted = Math.sqrt(distanceM * distanceM - rise * rise)

@@ -5,7 +5,7 @@ import { axisOf } from '../model/aim'
 import { demoSet } from './demo'
 import { changeSettings, moveLight, moveSubject } from './edits'
 import { faults } from '../validation/validation'
-import { lightTape, placeAtDistance, subjectTape } from './distances'
+import { lightDistance, placeAtDistance, subjectDistance } from './distances'
 
 const far = fc.double({ min: -50, max: 50, noNaN: true })
 
@@ -36,10 +36,10 @@ describe('moving things', () => {
         const place = placeAtDistance(set.lights[0]!, set, wanted)!
         expect(place.zM).toBe(set.lights[0]!.place.zM)
         const moved = moveLight(set, 'key', place)
-        expectWithin(lightTape(moved.lights[0]!, moved).lengthM, wanted, 1e-9)
+        expectWithin(lightDistance(moved.lights[0]!, moved).lengthM, wanted, 1e-9)
       }),
     )
     expect(placeAtDistance(set.lights[0]!, set, 0.2)).toBeUndefined()
-    expectWithin(subjectTape(set.subjects[0]!).lengthM, 3.6, 1e-9)
+    expectWithin(subjectDistance(set.subjects[0]!).lengthM, 3.6, 1e-9)
   })
 })

@@ -1,4 +1,4 @@
-import { lightTape, placeAtDistance } from './distances'
+import { lightDistance, placeAtDistance } from './distances'
 import { thingsOf } from './things'
 import type { StudioSet } from '../model/schema'
 
@@ -44,7 +44,7 @@ export const snapPlace = (set: StudioSet, id: string, xM: number, yM: number, wi
   const at = { xM: across ?? xM, yM: depth ?? yM }
   if (!light || guides.length > 0) return { ...at, guides }
   const moved = { ...light, place: { ...light.place, ...at } }
-  const { lengthM } = lightTape(moved, set)
+  const { lengthM } = lightDistance(moved, set)
   const round = Math.round(lengthM / ROUND_M) * ROUND_M
   const place = placeAtDistance(moved, set, round)
   return place && Math.abs(round - lengthM) < withinM / 2

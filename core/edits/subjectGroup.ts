@@ -5,7 +5,7 @@ import type { StudioSet } from '../model/schema'
  * The subjects with the lights that are for them, and the camera: what moves together when the backdrop shall be
  * nearer or further.
  */
-export const partyIds = (set: StudioSet): string[] => [
+export const subjectGroupIds = (set: StudioSet): string[] => [
   ...set.subjects.map(subject => subject.id),
   ...set.lights.filter(light => light.job !== 'backdrop' && light.aim.at === 'subject').map(light => light.id),
   CAMERA,
@@ -15,4 +15,5 @@ export const partyIds = (set: StudioSet): string[] => [
  * Moves subjects, their lights and the camera by so much away from the backdrop (below 0: toward it), as far as walls
  * let each.
  */
-export const moveParty = (set: StudioSet, byM: number): StudioSet => moveThings(set, partyIds(set), { yM: byM })
+export const moveSubjectGroup = (set: StudioSet, byM: number): StudioSet =>
+  moveThings(set, subjectGroupIds(set), { yM: byM })

@@ -21,7 +21,7 @@ import {
   turnThings,
   withGroups,
 } from './things'
-import { lightTape } from './distances'
+import { lightDistance } from './distances'
 import { add, direction, dot, scale, subtract, type Vector } from '../physics/units/vector'
 
 const set = crowdedSet()
@@ -119,7 +119,7 @@ describe('useful places', () => {
     const { xM, yM, guides } = snapPlace(demoSet(), 'key', -1.75, 5.33, 0.1)
     expect(guides).toEqual([{ kind: 'distance', atM: guides[0]!.atM }])
     const key = demoSet().lights[0]!
-    expectWithin(lightTape({ ...key, place: { ...key.place, xM, yM } }, demoSet()).lengthM, guides[0]!.atM, 1e-9)
+    expectWithin(lightDistance({ ...key, place: { ...key.place, xM, yM } }, demoSet()).lengthM, guides[0]!.atM, 1e-9)
   })
 
   it('leaves alone what is near nothing', () => expect(snapPlace(demoSet(), CAMERA, 1.7, 6.6, 0.05).guides).toEqual([]))

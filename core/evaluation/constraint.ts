@@ -19,13 +19,13 @@ export type Constraint = {
   /** The level that a row is looked for at first. */
   aims: readonly { row: number; wanted: number }[]
   /** Every tone is relative to this one, so no other constraint may pull it away. */
-  isAnchor: boolean
+  isPriority: boolean
   /** The look is off target without it. */
   isHard: boolean
 }
 
-type Standing = Pick<Constraint, 'isAnchor' | 'isHard'>
-const PLAIN: Standing = { isAnchor: false, isHard: true }
+type Standing = Pick<Constraint, 'isPriority' | 'isHard'>
+const PLAIN: Standing = { isPriority: false, isHard: true }
 
 /** One sum about a level. */
 export const levelConstraint = (

@@ -74,7 +74,7 @@ const overConstraint = (
   one: Row,
   other: Row,
   missOf: Constraint['missOf'],
-  standing: { isAnchor: boolean; isHard: boolean },
+  standing: { isPriority: boolean; isHard: boolean },
 ): Constraint => ratioConstraint([one.shares, other.shares], missOf, standing, [one.base, other.base])
 
 const gridIds = Array.from({ length: AREA_ROWS }, (_, row) =>
@@ -127,7 +127,7 @@ const areaConstraint = (
   area: AreaTarget,
   { camera, rowOf, level }: Judging,
 ): Constraint[] => {
-  const standing = { isAnchor: false, isHard: isHard(area) }
+  const standing = { isPriority: false, isHard: isHard(area) }
   const whole = (wanted: number) => (stops: number) => stops - wanted
   const subject = set.subjects[0]!
   const backdropOnly = (lightId: string) => set.lights.find(light => light.id === lightId)?.job === 'backdrop'

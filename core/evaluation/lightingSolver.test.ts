@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { demoSet } from '../edits/demo'
 import { changeSettings, moveLight, moveSubject } from '../edits/edits'
-import { lightingSolver, withoutHousings } from './lightingSolver'
+import { lightingSolver, withoutLampBodies } from './lightingSolver'
 import { BACKDROP_MIDDLE, KEY_SIDE } from '../model/placeIds'
 import type { StudioSet } from '../model/schema'
 
@@ -22,7 +22,7 @@ describe('solving one state of a set after another', () => {
 
   it('keeps the stage and the other lights while a lamp without housing moves', async () => {
     const solve = lightingSolver(COARSE)
-    const bare = withoutHousings(demoSet())
+    const bare = withoutLampBodies(demoSet())
     const first = (await solve(bare))!
     const quick = (await solve(moved(bare, -0.8)))!
     expect(quick.stage).toBe(first.stage)
@@ -33,7 +33,7 @@ describe('solving one state of a set after another', () => {
     const set = demoSet()
     const used = lightingSolver(COARSE)
     await used(moved(set, -0.5))
-    await used(moved(withoutHousings(set), -0.6))
+    await used(moved(withoutLampBodies(set), -0.6))
     await used(moveSubject(set, 'sitter', 0.4, 3))
     const [again, fresh] = [(await used(set))!, (await lightingSolver(COARSE)(set))!]
     expect(again.layers).toEqual(fresh.layers)

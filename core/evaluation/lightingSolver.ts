@@ -22,7 +22,7 @@ import type { StudioSet } from '../model/schema'
  * out again; what
  * their housings take away is missing.
  */
-export const withoutHousings = (set: StudioSet): StudioSet => ({
+export const withoutLampBodies = (set: StudioSet): StudioSet => ({
   ...set,
   lights: set.lights.map(light => ({ ...light, modifier: { ...light.modifier, housing: null } })),
 })

@@ -45,7 +45,7 @@ export const pointConstraint = (
   target: Target,
   { camera, keyStops, rows }: { camera: CameraSetting; keyStops: number; rows: Rows },
 ): Constraint => {
-  const standing = { isAnchor: point.id === KEY_SIDE, isHard: isHard(target) }
+  const standing = { isPriority: point.id === KEY_SIDE, isHard: isHard(target) }
   const response = responseOf(set.camera)
   const gain = exposureGain(camera)
   const metered = (stops: number): Constraint => {

@@ -1,5 +1,5 @@
 import type { PhotometricTable } from '../physics/sources/photometricTable'
-import { refused, understood, type Outcome } from '../shared/outcome'
+import { err, ok, type Outcome } from '../shared/outcome'
 import { readIesHeader, type IesVersion } from './iesHeader'
 import { numberReader, type NumberReader } from './iesNumbers'
 
@@ -132,10 +132,10 @@ const readBody = (
 export const parseIes = (text: string): Outcome<IesFile> => {
   try {
     const { version, keywords, hasTilt, body, bodyLine } = readIesHeader(text, fault)
-    return understood(readBody(version, keywords, hasTilt, numberReader(body, bodyLine, fault)))
+    return ok(readBody(version, keywords, hasTilt, numberReader(body, bodyLine, fault)))
   } catch (error) {
     if (error instanceof IesFault)
-      return refused(`This photometric file cannot be used: ${error.message}. Nothing was changed.`)
+      return err(`This photometric file cannot be used: ${error.message}. Nothing was changed.`)
     throw error
   }
 }

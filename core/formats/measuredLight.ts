@@ -2,7 +2,7 @@ import type { IesFile } from './iesFile'
 import { modifierOfKind, type EmitterShape, type Modifier } from '../physics/sources/modifiers'
 import type { Output } from '../physics/sources/output'
 import { LUX_AT_1_M, MOST_FRONT_M } from '../model/lightSchema'
-import { refused, understood, type Outcome } from '../shared/outcome'
+import { err, ok, type Outcome } from '../shared/outcome'
 
 const SMALLEST_M = 0.02
 
@@ -37,15 +37,15 @@ export const measuredLight = (file: IesFile, name: string): Outcome<MeasuredLamp
   const greatest = file.candela.reduce((most, row) => row.reduce((of, value) => Math.max(of, value), most), 0)
   const [leastLux, mostLux] = LUX_AT_1_M
   if (greatest < leastLux || greatest > mostLux)
-    return refused(
+    return err(
       `This photometric file cannot be used: its greatest intensity is ${figure(greatest)} cd, and lights here have ${figure(leastLux)} to ${figure(mostLux)} cd. Nothing was changed.`,
     )
   const opening = Math.max(Math.abs(file.widthM), Math.abs(file.lengthM))
   if (opening > MOST_FRONT_M)
-    return refused(
+    return err(
       `This photometric file cannot be used: its opening is ${figure(opening)} m wide, and fronts of lights here have up to ${MOST_FRONT_M} m. Is its unit of sizes right? Nothing was changed.`,
     )
-  return understood({
+  return ok({
     output: { from: 'lux-at-1-m', lux: greatest },
     modifier: {
       ...open,

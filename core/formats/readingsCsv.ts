@@ -4,7 +4,7 @@ import { meterPoints } from '../evaluation/probes/points'
 import { MOST } from '../model/limits'
 import { ReadingSchema } from '../model/readingSchema'
 import type { Reading, StudioSet } from '../model/schema'
-import { refused, understood, type Outcome } from '../shared/outcome'
+import { err, ok, type Outcome } from '../shared/outcome'
 
 /** Columns of the readings table, in order; docs/formats.md says what is in each. */
 const COLUMNS = [
@@ -167,11 +167,11 @@ export const parseReadingsCsv = (text: string, set: StudioSet): Outcome<Readings
   })
   const missing = REQUIRED.filter(column => !meta.fields?.includes(column))
   if (missing.length > 0)
-    return refused(
+    return err(
       `This is no table of readings: it lacks the column${missing.length > 1 ? 's' : ''} ${missing.join(', ')}. Nothing was changed.`,
     )
   if (data.length > MOST_LINES)
-    return refused(
+    return err(
       `This table has more than ${MOST_LINES} lines, and a set holds at most ${MOST.readings} readings. Nothing was changed; split it, or leave out what is not needed.`,
     )
   const answer: ReadingsIn = { readings: [], problems: [] }
@@ -187,5 +187,5 @@ export const parseReadingsCsv = (text: string, set: StudioSet): Outcome<Readings
     if (why || !result.success) answer.problems.push(`Line ${index + 2}: ${why}.`)
     else answer.readings.push(result.output)
   }
-  return understood(answer)
+  return ok(answer)
 }

@@ -4,7 +4,7 @@ import { FIRST_SETTING } from '../edits/factories'
 import { COUNTED, MOST, type Counted } from '../model/limits'
 import { faultsOf } from '../validation/validation'
 import { SetShape, type StudioSet } from '../model/schema'
-import { refused, understood, type Outcome } from '../shared/outcome'
+import { err, ok, type Outcome } from '../shared/outcome'
 
 /** What could be saved of a damaged set, and what was left out or put back to a default, in words. */
 export type Salvaged = { set: StudioSet; leftOut: string[] }
@@ -137,7 +137,7 @@ const summary = (leftOut: readonly string[]): string[] => {
  * comes in is not changed. Refuses only what is no record at all, or stays wrong whatever is left out.
  */
 export const salvageSet = (value: unknown, id: string, name: string): Outcome<Salvaged> => {
-  if (!isRecord(value)) return refused('Nothing in it is a set.')
+  if (!isRecord(value)) return err('Nothing in it is a set.')
   const set = structuredClone(value)
   const fresh: Loose = { ...emptySet(id, name) }
   const leftOut: string[] = []
@@ -151,11 +151,11 @@ export const salvageSet = (value: unknown, id: string, name: string): Outcome<Sa
   }
   for (let round = 0; round < MOST_ROUNDS; round++) {
     const wrong = wrongIn(set)
-    if ('sound' in wrong) return understood({ set: wrong.sound, leftOut: summary(leftOut) })
+    if ('sound' in wrong) return ok({ set: wrong.sound, leftOut: summary(leftOut) })
     for (const at of oneForEach(wrong.at)) {
       const top = String(at[0])
       const words = mendAt(set, at, fresh)
-      if (words === undefined) return refused('Too much of it is damaged.')
+      if (words === undefined) return err('Too much of it is damaged.')
       leftOut.push(words)
       if (COUNTED.includes(top as Counted)) continue
       defaults.set(top, (defaults.get(top) ?? 0) + 1)
@@ -163,5 +163,5 @@ export const salvageSet = (value: unknown, id: string, name: string): Outcome<Sa
         for (const other of ['room', 'backdrop', 'camera']) set[other] = structuredClone(fresh[other])
     }
   }
-  return refused('Too much of it is damaged.')
+  return err('Too much of it is damaged.')
 }

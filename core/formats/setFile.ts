@@ -3,7 +3,7 @@ import { SET_VERSION, type StudioSet } from '../model/schema'
 import { tooMany } from '../model/limits'
 import { modernised, withoutStrays } from '../model/upgrades'
 import { SetSchema } from '../validation/soundSet'
-import { refused, understood, type Outcome } from '../shared/outcome'
+import { err, ok, type Outcome } from '../shared/outcome'
 
 const FORMAT = 'keen-tonal-set'
 
@@ -77,9 +77,9 @@ const countsOver = (set: unknown): string =>
  */
 export const checkSet = (value: unknown): Outcome<StudioSet> => {
   const over = countsOver(value)
-  if (over) return refused(`It has more than a set can hold: ${over}.`)
+  if (over) return err(`It has more than a set can hold: ${over}.`)
   const result = v.safeParse(SetSchema, modernised(value))
-  return result.success ? understood(result.output) : refused(reasons(result.issues))
+  return result.success ? ok(result.output) : err(reasons(result.issues))
 }
 
 /**
@@ -91,25 +91,23 @@ export const parseSetFile = (text: string): Outcome<SetFile> => {
   try {
     raw = JSON.parse(text)
   } catch (error) {
-    return refused(`This is not a set file: it is not JSON (${(error as Error).message}). ${KEPT}`)
+    return err(`This is not a set file: it is not JSON (${(error as Error).message}). ${KEPT}`)
   }
   if (!isRecord(raw) || raw.format !== FORMAT) {
-    return refused(`This is JSON, but not a set file: it lacks "format": "${FORMAT}". ${KEPT}`)
+    return err(`This is JSON, but not a set file: it lacks "format": "${FORMAT}". ${KEPT}`)
   }
   if (typeof raw.version !== 'number' || !Number.isInteger(raw.version)) {
-    return refused(`This set file has no version number. ${KEPT}`)
+    return err(`This set file has no version number. ${KEPT}`)
   }
   if (raw.version > SET_VERSION) {
-    return refused(
+    return err(
       `This set file has version ${raw.version}, made by a newer Keen Tonal; this one reads up to version ${SET_VERSION}. Update the app, then open it again. ${KEPT}`,
     )
   }
   const over = countsOver(raw.set)
-  if (over) return refused(`This set file cannot be opened. It has more than a set can hold: ${over}. ${KEPT}`)
+  if (over) return err(`This set file cannot be opened. It has more than a set can hold: ${over}. ${KEPT}`)
   const result = v.safeParse(SetFileSchema, upgraded(raw))
-  return result.success
-    ? understood(result.output)
-    : refused(`This set file cannot be opened. ${reasons(result.issues)} ${KEPT}`)
+  return result.success ? ok(result.output) : err(`This set file cannot be opened. ${reasons(result.issues)} ${KEPT}`)
 }
 
 /** Writes a set file, indented so that versions can be compared line by line. */

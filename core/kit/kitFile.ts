@@ -1,5 +1,5 @@
 import * as v from 'valibot'
-import { refused, understood, type Outcome } from '../shared/outcome'
+import { err, ok, type Outcome } from '../shared/outcome'
 import { KIT_VERSION, KitSchema, type Kit } from './kitSchema'
 
 const FORMAT = 'keen-tonal-kit'
@@ -16,7 +16,7 @@ const reason = (issues: readonly v.BaseIssue<unknown>[]): string => {
 /** Checks a kit that comes out of storage. */
 export const parseKit = (value: unknown): Outcome<Kit> => {
   const result = v.safeParse(KitSchema, value)
-  return result.success ? understood(result.output) : refused(reason(result.issues))
+  return result.success ? ok(result.output) : err(reason(result.issues))
 }
 
 /** Reads a kit file; refuses anything else with the reason and the place. */
@@ -25,12 +25,12 @@ export const parseKitFile = (text: string): Outcome<Kit> => {
   try {
     raw = JSON.parse(text)
   } catch (error) {
-    return refused(`This is not a kit file: it is not JSON (${(error as Error).message}). Your kit is as it was.`)
+    return err(`This is not a kit file: it is not JSON (${(error as Error).message}). Your kit is as it was.`)
   }
   const result = v.safeParse(KitFileSchema, raw)
   return result.success
-    ? understood(result.output.kit)
-    : refused(`This kit file cannot be read. ${reason(result.issues)} Your kit is as it was.`)
+    ? ok(result.output.kit)
+    : err(`This kit file cannot be read. ${reason(result.issues)} Your kit is as it was.`)
 }
 
 /** A kit as a file. */

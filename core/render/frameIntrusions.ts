@@ -10,7 +10,7 @@ import type { Stage } from '../physics/transport/stage'
 import { add, distance, scale, subtract, type Vector } from '../physics/units/vector'
 
 /** What of a thing the camera sees: the share of it that is in the frame, and of that the share that nothing hides. */
-export type Sighting = { id: string; what: 'lamp' | 'stand' | 'panel'; inFrame: number; seen: number }
+export type FrameIntrusion = { id: string; what: 'lamp' | 'stand' | 'panel'; inFrame: number; seen: number }
 
 const GRID = [-1, -0.5, 0, 0.5, 1] as const
 const STAND_SAMPLES = 10
@@ -49,7 +49,7 @@ export const anyInFrame = (set: StudioSet, places: readonly Vector[]): boolean =
 /**
  * Everything of the set that has no business in the frame and is in it. Needs the stage that was solved for this set.
  */
-export const sightingsOf = (set: StudioSet, stage: Stage): Sighting[] => {
+export const frameIntrusions = (set: StudioSet, stage: Stage): FrameIntrusion[] => {
   const projection = projectionOf(set)
   const { eye } = projection
   const hit = noHit()
@@ -63,7 +63,12 @@ export const sightingsOf = (set: StudioSet, stage: Stage): Sighting[] => {
       (owner !== undefined && stage.scene.surfaces[hit.surface]!.owner === owner)
     )
   }
-  const sighting = (id: string, what: Sighting['what'], places: readonly Vector[], owner?: string): Sighting[] => {
+  const intrusion = (
+    id: string,
+    what: FrameIntrusion['what'],
+    places: readonly Vector[],
+    owner?: string,
+  ): FrameIntrusion[] => {
     const framed = places.filter(place => isInFrame(projection, place))
     if (framed.length === 0) return []
     return [
@@ -81,13 +86,13 @@ export const sightingsOf = (set: StudioSet, stage: Stage): Sighting[] => {
     ...set.lights
       .filter(light => isBefore(light.place.yM))
       .flatMap(light => [
-        ...sighting(light.id, 'lamp', lampPlaces(light, set), housingOwner(light.id)),
-        ...sighting(light.id, 'stand', standPlaces(light, set)),
+        ...intrusion(light.id, 'lamp', lampPlaces(light, set), housingOwner(light.id)),
+        ...intrusion(light.id, 'stand', standPlaces(light, set)),
       ]),
     ...set.panels
       .filter(panel => panel.place.yM > PART_OF_BACKDROP_M)
       .flatMap(panel =>
-        sighting(
+        intrusion(
           panel.id,
           'panel',
           panelSheets(panel).flatMap(sheet =>

@@ -7,7 +7,7 @@ import { meterPoints } from '../evaluation/probes/points'
 import { roomBounds } from '../model/bounds'
 import { NOTHING_LEARNED } from '../calibration/calibration'
 import { atOnce } from '../shared/steps'
-import { developLight, NO_VEIL } from './toneMap'
+import { toneMapLight, NO_VEIL } from './toneMap'
 import { exposureGain } from '../camera/exposureGain'
 import { FOR_MAPS } from './frameLight'
 import { frameSum } from './frameSum'
@@ -30,7 +30,7 @@ beforeAll(async () => {
 
 describe('the probe', () => {
   it('says what the developed picture shows there, the lens’s veil aside', () => {
-    const data = developLight(frameSum(frame)(weights), exposureGain(solved.camera), NO_VEIL, responseOf(set.camera))
+    const data = toneMapLight(frameSum(frame)(weights), exposureGain(solved.camera), NO_VEIL, responseOf(set.camera))
     for (const [u, v] of [
       [0.1, 0.1],
       [0.5, 0.62],

@@ -49,7 +49,7 @@ const stepOf = (value: number, last: number): number => (value > 0 ? Math.min(la
 /**
  * Turns light into an opaque picture, four bytes a pixel: linear values are the light and the lens's veil times `gain`.
  */
-export const developLight = (
+export const toneMapLight = (
   light: Float32Array,
   gain: number,
   veil: Rgb,
@@ -70,4 +70,4 @@ export const developLight = (
 
 /** Turns linear values into an opaque picture, four bytes a pixel. */
 export const developFrame = (linear: Float32Array, response: Response): Uint8ClampedArray<ArrayBuffer> =>
-  developLight(linear, 1, NO_VEIL, response)
+  toneMapLight(linear, 1, NO_VEIL, response)

@@ -2,7 +2,7 @@
 export type Outcome<T> = { ok: true; value: T } | { ok: false; message: string }
 
 /** A value that was understood. */
-export const understood = <T>(value: T): Outcome<T> => ({ ok: true, value })
+export const ok = <T>(value: T): Outcome<T> => ({ ok: true, value })
 
 /** A refusal that says what was wrong. */
-export const refused = <T>(message: string): Outcome<T> => ({ ok: false, message })
+export const err = <T>(message: string): Outcome<T> => ({ ok: false, message })

@@ -1,6 +1,6 @@
 import type { Change } from '../changes/change'
 import { roomBounds } from '../model/bounds'
-import { lightTape, placeAtDistance } from '../edits/distances'
+import { lightDistance, placeAtDistance } from '../edits/distances'
 import { placeThing } from '../edits/things'
 import { roundToClicks } from '../physics/units/stops'
 import type { Light, Look, StudioSet } from '../model/schema'
@@ -40,7 +40,7 @@ const TURN_DEG = 45
 const namesOf = (lights: readonly Light[]): string[] => lights.map(({ name }) => name)
 
 const keyDistance = (set: StudioSet, key: Light): Axis => {
-  const now = lightTape(key, set).lengthM
+  const now = lightDistance(key, set).lengthM
   const fits = (lengthM: number) => {
     const place = placeAtDistance(key, set, lengthM)
     if (!place) return false

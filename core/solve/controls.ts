@@ -2,7 +2,7 @@ import type { LightSetting } from '../model/schema'
 import { ratioFromStops } from '../physics/units/stops'
 
 /** A light whose power may be changed. */
-export type Dial = {
+export type Control = {
   lightId: string
   /** Dials of one group that turn alike are one instruction. */
   group: string
@@ -14,11 +14,11 @@ export type Dial = {
   isFixed?: boolean
 }
 
-/** Position of a dial: whole clicks below full, or off. */
+/** Position of a control: whole clicks below full, or off. */
 export type Position = number | 'off'
 
 /**
- * How strongly a dial holds on to where it is, against stops of error: only settles what the constraints leave open.
+ * How strongly a control holds on to where it is, against stops of error: only settles what the constraints leave open.
  */
 const HOLD = 1e-3
 /** By the square, so that two lights turned a little are rather taken than one turned far; up to this many. */
@@ -26,40 +26,46 @@ const HOLD_MOST = 6
 /** What each instruction more costs, so that "a third to both" wins over two numbers that are hardly better. */
 const INSTRUCTION = 1e-2
 
-/** Light of a dial's lights at a position, as a factor of full power. */
-export const factorAt = (dial: Dial, position: Position): number =>
-  position === 'off' ? 0 : ratioFromStops(-position * dial.clickStops)
+/** Light of a control's lights at a position, as a factor of full power. */
+export const factorAt = (control: Control, position: Position): number =>
+  position === 'off' ? 0 : ratioFromStops(-position * control.clickStops)
 
-/** The last click of a dial above its least power. */
-export const lastClick = (dial: Dial): number => Math.floor(dial.rangeStops / dial.clickStops + 1e-6)
+/** The last click of a control above its least power. */
+export const lastClick = (control: Control): number => Math.floor(control.rangeStops / control.clickStops + 1e-6)
 
-/** Where a dial stands. */
-export const positionNow = (dial: Dial): Position =>
-  dial.now.on ? Math.min(lastClick(dial), Math.max(0, Math.round(-dial.now.powerStops / dial.clickStops))) : 'off'
+/** Where a control stands. */
+export const positionNow = (control: Control): Position =>
+  control.now.on
+    ? Math.min(lastClick(control), Math.max(0, Math.round(-control.now.powerStops / control.clickStops)))
+    : 'off'
 
-/** How far a dial was turned, in stops; NaN when it was switched on or off. */
-const turnOf = (dial: Dial, now: Position, position: Position): number => {
+/** How far a control was turned, in stops; NaN when it was switched on or off. */
+const turnOf = (control: Control, now: Position, position: Position): number => {
   if (position === now) return 0
-  return position === 'off' || now === 'off' ? Number.NaN : (position - now) * dial.clickStops
+  return position === 'off' || now === 'off' ? Number.NaN : (position - now) * control.clickStops
 }
 
-const isSameInstruction = (a: Dial, turnA: number, b: Dial, turnB: number): boolean =>
+const isSameInstruction = (a: Control, turnA: number, b: Control, turnB: number): boolean =>
   a.group === b.group && (turnA === turnB || (Number.isNaN(turnA) && Number.isNaN(turnB)))
 
-/** How much has to be done to come from one state of the dials to another. */
-export const turnsCost = (dials: readonly Dial[], now: readonly Position[], positions: readonly Position[]): number => {
+/** How much has to be done to come from one state of the controls to another. */
+export const turnsCost = (
+  controls: readonly Control[],
+  now: readonly Position[],
+  positions: readonly Position[],
+): number => {
   let cost = 0
-  for (let index = 0; index < dials.length; index++) {
-    const turn = turnOf(dials[index]!, now[index]!, positions[index]!)
+  for (let index = 0; index < controls.length; index++) {
+    const turn = turnOf(controls[index]!, now[index]!, positions[index]!)
     if (turn === 0) continue
     cost += HOLD * (Number.isNaN(turn) ? 1 : Math.min(HOLD_MOST, turn * turn))
     let isNew = true
     for (let other = 0; other < index && isNew; other++)
       isNew = !isSameInstruction(
-        dials[index]!,
+        controls[index]!,
         turn,
-        dials[other]!,
-        turnOf(dials[other]!, now[other]!, positions[other]!),
+        controls[other]!,
+        turnOf(controls[other]!, now[other]!, positions[other]!),
       )
     if (isNew) cost += INSTRUCTION
   }

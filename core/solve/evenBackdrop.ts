@@ -2,7 +2,7 @@ import { applyChange } from '../changes/apply'
 import type { Arrangement, Change } from '../changes/change'
 import { minutesOf } from '../changes/effort'
 import { lightsInUse } from '../metering/run'
-import { lightingSolver, withoutHousings } from '../evaluation/lightingSolver'
+import { lightingSolver, withoutLampBodies } from '../evaluation/lightingSolver'
 import type { MeterPoint } from '../evaluation/probes/points'
 import type { Light, Look, StudioSet } from '../model/schema'
 import { gridPoints } from '../evaluation/probes/gridPoints'
@@ -125,7 +125,7 @@ export const evenOut = async (
     return points.map(readAt)
   }
   const now = await stopsIn(exact, set)
-  const bare = await stopsIn(quick, withoutHousings(set))
+  const bare = await stopsIn(quick, withoutLampBodies(set))
   if (!now || !bare) return undefined
   const standing = now.map(({ stops }, at) => read[points[at]!.id] ?? stops)
   const spread = (stops: readonly number[]) => Math.max(...stops) - Math.min(...stops)
@@ -140,7 +140,7 @@ export const evenOut = async (
   const best = new Map<string, Evening>()
   for (const [index, { kind, lightId, change }] of trials.entries()) {
     report?.(index / trials.length)
-    const tried = await stopsIn(quick, withoutHousings(applyChange(set, change)))
+    const tried = await stopsIn(quick, withoutLampBodies(applyChange(set, change)))
     if (!tried) return undefined
     const after = spread(tried.map(({ stops }, at) => standing[at]! + stops - bare[at]!.stops))
     if (after < (best.get(kind)?.spreadStops ?? Infinity))

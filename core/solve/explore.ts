@@ -1,4 +1,4 @@
-import { lightingSolver, withoutHousings } from '../evaluation/lightingSolver'
+import { lightingSolver, withoutLampBodies } from '../evaluation/lightingSolver'
 import { BACKDROP_MIDDLE, KEY_SIDE } from '../model/placeIds'
 import { meterPoints } from '../evaluation/probes/points'
 import { calibratedLighting } from '../evaluation/calibratedLighting'
@@ -40,7 +40,7 @@ export const exploreTones = async (
     .sort((a, b) => (x.isStage ? a.column - b.column : a.row - b.row))
   for (const [index, { column, row }] of order.entries()) {
     const moved = applyChange(applyChange(set, x.to(xs[column]!)), y.to(ys[row]!))
-    const solved = await solver(withoutHousings(moved), { pause })
+    const solved = await solver(withoutLampBodies(moved), { pause })
     if (!solved) return undefined
     const { at } = evaluate(
       moved,

@@ -1,13 +1,13 @@
 import type { Look, StudioSet } from '../model/schema'
 import type { Evaluation, Miss } from '../evaluation/evaluation'
-import type { Dial } from './controls'
+import type { Control } from './controls'
 import { solvePowers, type PowerAnswer } from './powers'
 
 /** The powers that meet a look's targets or come nearest, and what stays missed under them. */
 export type LookAnswer = Omit<PowerAnswer, 'missStops'> & { misses: Miss[] }
 
-/** The dials of a look: lights that are turned alike share one; fixed ones stay. */
-export const dialsOf = (set: StudioSet, look: Look, fixedIds: readonly string[] = []): Dial[] =>
+/** The controls of a look: lights that are turned alike share one; fixed ones stay. */
+export const controlsOf = (set: StudioSet, look: Look, fixedIds: readonly string[] = []): Control[] =>
   set.lights.map(light => ({
     lightId: light.id,
     group: light.job,
@@ -22,6 +22,6 @@ export const dialsOf = (set: StudioSet, look: Look, fixedIds: readonly string[] 
  * are.
  */
 export const solveLook = ({ set, look, constraints }: Evaluation, fixedIds: readonly string[] = []): LookAnswer => {
-  const { missStops, ...answer } = solvePowers(dialsOf(set, look, fixedIds), constraints)
+  const { missStops, ...answer } = solvePowers(controlsOf(set, look, fixedIds), constraints)
   return { ...answer, misses: constraints.map(({ of, isHard }, index) => ({ of, isHard, stops: missStops[index]! })) }
 }

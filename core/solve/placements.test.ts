@@ -2,10 +2,10 @@ import { describe, expect, it } from 'vitest'
 import { solvedSet } from '#support/solvedSet'
 import { expectWithin } from '#support/tolerance'
 import { demoSet } from '../edits/demo'
-import { withoutHousings } from '../evaluation/lightingSolver'
+import { withoutLampBodies } from '../evaluation/lightingSolver'
 import { NOTHING_LEARNED } from '../calibration/calibration'
 import { BACKDROP_MIDDLE, KEY_SIDE } from '../model/placeIds'
-import { lightTape } from '../edits/distances'
+import { lightDistance } from '../edits/distances'
 import { applyChange } from '../changes/apply'
 import { axesOf } from './axes'
 import { exploreTones, MAP_STEPS } from './explore'
@@ -20,10 +20,10 @@ describe('slips', () => {
   it('of the key come to what the inverse square makes of them, and a lamp far off matters little', async () => {
     const slips = (await sensitivity(situation))!
     const key = set.lights.find(({ id }) => id === 'key')!
-    const { from, to, lengthM } = lightTape(key, set)
+    const { from, to, lengthM } = lightDistance(key, set)
     // The fall of the key's own light along the room, of a point source: 2 log2(distance), times its share of the
     // reading.
-    const { at } = await solvedSet(withoutHousings(set))
+    const { at } = await solvedSet(withoutLampBodies(set))
     const parts = at(KEY_SIDE).parts
     const share =
       parts.filter(({ lightId }) => lightId === 'key').reduce((sum, part) => sum + part.directLuxS, 0) /
@@ -57,7 +57,7 @@ describe('a map of the backdrop over two placements', () => {
     ] as const) {
       const there = applyChange(applyChange(set, x.to(map.xs[column]!)), y.to(map.ys[row]!))
       expectWithin(
-        lightTape(
+        lightDistance(
           there.lights.find(({ id }) => id === 'key')!,
           there,
         ).lengthM,
@@ -65,7 +65,7 @@ describe('a map of the backdrop over two placements', () => {
         1e-6,
       )
       expectWithin(there.lights.find(({ id }) => id === 'backdrop-left')!.place.yM, map.ys[row]!, 1e-6)
-      const { at } = await solvedSet(withoutHousings(there))
+      const { at } = await solvedSet(withoutLampBodies(there))
       // The map is made of a quarter of the rays.
       expectWithin(map.stops[row * MAP_STEPS + column]!, at(BACKDROP_MIDDLE).stops - at(KEY_SIDE).stops, 0.08)
     }

@@ -5,7 +5,7 @@ import { describe, expect, it } from 'vitest'
 import { expectWithin } from '#support/tolerance'
 import { boundedLeastSquares } from './boundedLeastSquares'
 import { levelConstraint, type Constraint } from '../evaluation/constraint'
-import type { Dial } from './controls'
+import type { Control } from './controls'
 import { solvePowers } from './powers'
 
 /** Shares of light in thousandths: what a light gives at a point, none at all included. */
@@ -78,15 +78,15 @@ describe('bounded least squares', () => {
   })
 })
 
-const dial = (lightId: string, powerStops = -2, on = true): Dial => ({
+const control = (lightId: string, powerStops = -2, on = true): Control => ({
   lightId,
   group: lightId[0]!,
   rangeStops: 7,
   clickStops: 0.1,
   now: { on, powerStops },
 })
-const wish = (shares: number[], wanted: number, isAnchor = false): Constraint =>
-  levelConstraint(shares, wanted, { isAnchor, isHard: true })
+const wish = (shares: number[], wanted: number, isPriority = false): Constraint =>
+  levelConstraint(shares, wanted, { isPriority, isHard: true })
 
 describe('solved powers', () => {
   it('reach targets that a random setting of the lamps shows to be reachable', () => {
@@ -102,7 +102,7 @@ describe('solved powers', () => {
           ]
           const truth = lights.map(([, , clicks]) => 2 ** (-clicks / 10))
           const wishes = shares.map(row => wish(row, row[0]! * truth[0]! + row[1]! * truth[1]!))
-          const answer = solvePowers([dial('a'), dial('b')], wishes)
+          const answer = solvePowers([control('a'), control('b')], wishes)
           expect(answer.isReached).toBe(true)
           Object.values(answer.settings).forEach(({ powerStops }) =>
             expectWithin(powerStops * 10, Math.round(powerStops * 10), 1e-6),
@@ -114,20 +114,23 @@ describe('solved powers', () => {
   })
 
   it('moves nothing where the target is met already', () => {
-    const dials = [dial('a', -2.03), dial('b', -1.5)]
+    const controls = [control('a', -2.03), control('b', -1.5)]
     const wanted = 2 ** -2 + 0.5 * 2 ** -1.5
-    expect(solvePowers(dials, [wish([1, 0.5], wanted)]).settings).toEqual({ a: dials[0]!.now, b: dials[1]!.now })
+    expect(solvePowers(controls, [wish([1, 0.5], wanted)]).settings).toEqual({
+      a: controls[0]!.now,
+      b: controls[1]!.now,
+    })
   })
 
   it('says by how much full power falls short', () => {
-    const answer = solvePowers([dial('a')], [wish([1], 2 ** 0.7)])
+    const answer = solvePowers([control('a')], [wish([1], 2 ** 0.7)])
     expect(answer.isReached).toBe(false)
     expect(answer.settings.a).toEqual({ on: true, powerStops: 0 })
     expectWithin(answer.missStops[0]!, -0.7, 1e-9)
   })
 
   it('switches a light off where even its least is too much, and keeps a hard wish while doing so', () => {
-    const answer = solvePowers([dial('k', 0), dial('b', -2)], [wish([1, 0.001], 1, true), wish([0.1, 1], 0.02)])
+    const answer = solvePowers([control('k', 0), control('b', -2)], [wish([1, 0.001], 1, true), wish([0.1, 1], 0.02)])
     expect(answer.settings.b!.on).toBe(false)
     expectWithin(answer.missStops[0]!, 0, 0.05)
     expect(answer.missStops[1]!).toBeGreaterThan(2)
@@ -135,7 +138,7 @@ describe('solved powers', () => {
 
   it('gives one instruction to lights of a group where two are hardly better', () => {
     const answer = solvePowers(
-      [dial('b1'), dial('b2')],
+      [control('b1'), control('b2')],
       [wish([1, 0.32], 2 ** -1.5 * 1.3), wish([0.3, 1], 2 ** -1.5 * 1.31)],
     )
     expect(answer.settings.b1).toEqual(answer.settings.b2)

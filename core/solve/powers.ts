@@ -3,7 +3,7 @@ import type { Constraint } from '../evaluation/constraint'
 import { ON_TARGET_STOPS } from '../evaluation/target'
 import { stopsFromRatio, tidyStops } from '../physics/units/stops'
 import { boundedLeastSquares } from './boundedLeastSquares'
-import { factorAt, lastClick, positionNow, turnsCost, type Dial, type Position } from './controls'
+import { factorAt, lastClick, positionNow, turnsCost, type Control, type Position } from './controls'
 
 /** Powers that meet constraints best, and what they miss. */
 export type PowerAnswer = {
@@ -19,25 +19,25 @@ export type PowerAnswer = {
 /** What a constraint off its target costs beside its miss: being on target is worth ten instructions. */
 const OFF_TARGET = 0.1
 /** What the anchor's miss weighs past most of its tolerance, against the others. */
-const ANCHOR = 1000
+const PRIORITY = 1000
 const ANCHOR_FREE_STOPS = 0.7 * ON_TARGET_STOPS
 /** What a wish weighs against what has to be. */
 const WISHED = 0.1
 const PULL_OF_HOLD = 1e-3
-/** How hard a dial that must not be touched is held. */
+/** How hard a control that must not be touched is held. */
 const PULL_OF_FIXED = 1e3
 /** A constraint that no light reaches is as far off as this. */
 const WORST_STOPS = 30
 
-const penalty = (missStops: number, { isAnchor, isHard }: Constraint): number => {
+const penalty = (missStops: number, { isPriority, isHard }: Constraint): number => {
   const miss = Number.isNaN(missStops) ? WORST_STOPS : Math.min(WORST_STOPS, Math.abs(missStops))
-  const past = isAnchor ? Math.max(0, miss - ANCHOR_FREE_STOPS) : 0
+  const past = isPriority ? Math.max(0, miss - ANCHOR_FREE_STOPS) : 0
   const offTarget = miss > ON_TARGET_STOPS ? OFF_TARGET : 0
-  return (isHard ? 1 : WISHED) * (miss * miss + ANCHOR * past * past + offTarget)
+  return (isHard ? 1 : WISHED) * (miss * miss + PRIORITY * past * past + offTarget)
 }
 
-/** Rows of all constraints one after another, a column for each dial. */
-const packed = (dials: readonly Dial[], constraints: readonly Constraint[]) => {
+/** Rows of all constraints one after another, a column for each control. */
+const packed = (controls: readonly Control[], constraints: readonly Constraint[]) => {
   const rows = constraints.flatMap(constraint => constraint.rows)
   const starts = constraints.map((_, index) =>
     constraints.slice(0, index).reduce((sum, constraint) => sum + constraint.rows.length, 0),
@@ -49,40 +49,41 @@ const packed = (dials: readonly Dial[], constraints: readonly Constraint[]) => {
     count: rows.length,
     starts,
     bases,
-    columns: dials.map((_, index) => Float64Array.from(rows, row => row[index]!)),
+    columns: controls.map((_, index) => Float64Array.from(rows, row => row[index]!)),
   }
 }
 
 /** The clicks next to a position, and off beside the last of them. */
-const neighbours = (dial: Dial, position: Position): Position[] => {
-  if (dial.isFixed) return []
-  const last = lastClick(dial)
+const neighbours = (control: Control, position: Position): Position[] => {
+  if (control.isFixed) return []
+  const last = lastClick(control)
   if (position === 'off') return [last, Math.max(0, last - 1)]
   const near = [position - 2, position - 1, position + 1, position + 2].filter(click => click >= 0 && click <= last)
   return [...near, 'off']
 }
 
 /**
- * Weighs states of the dials; sums of light are carried from state to state, so that a turned dial costs one column.
+ * Weighs states of the controls; sums of light are carried from state to state, so that a turned control costs one
+ * column.
  */
-const scales = (dials: readonly Dial[], constraints: readonly Constraint[], now: readonly Position[]) => {
-  const { count, starts, bases, columns } = packed(dials, constraints)
+const scales = (controls: readonly Control[], constraints: readonly Constraint[], now: readonly Position[]) => {
+  const { count, starts, bases, columns } = packed(controls, constraints)
   const moved = new Float64Array(count)
 
   const sumsAt = (positions: readonly Position[]): Float64Array => {
     const sums = Float64Array.from(bases)
-    positions.forEach((position, dial) => addTurn(sums, sums, dial, factorAt(dials[dial]!, position)))
+    positions.forEach((position, control) => addTurn(sums, sums, control, factorAt(controls[control]!, position)))
     return sums
   }
-  const addTurn = (from: Float64Array, into: Float64Array, dial: number, byFactor: number) => {
-    const column = columns[dial]!
+  const addTurn = (from: Float64Array, into: Float64Array, control: number, byFactor: number) => {
+    const column = columns[control]!
     for (let row = 0; row < count; row++) into[row] = from[row]! + byFactor * column[row]!
   }
   const missesAt = (sums: Float64Array): number[] =>
     constraints.map((constraint, index) => constraint.missOf(constraint.measure(sums, starts[index]!)))
   /** Stops adding as soon as the cost is over `limit`. */
   const costAt = (sums: Float64Array, positions: readonly Position[], limit = Number.POSITIVE_INFINITY): number => {
-    let cost = turnsCost(dials, now, positions)
+    let cost = turnsCost(controls, now, positions)
     for (let index = 0; index < constraints.length && cost < limit; index++) {
       const constraint = constraints[index]!
       cost += penalty(constraint.missOf(constraint.measure(sums, starts[index]!)), constraint)
@@ -93,11 +94,11 @@ const scales = (dials: readonly Dial[], constraints: readonly Constraint[], now:
 }
 
 /**
- * Improves clicks one dial, then two dials at a time until nothing is gained: rounding each alone would not find
+ * Improves clicks one control, then two controls at a time until nothing is gained: rounding each alone would not find
  * them.
  */
 const searchClicks = (
-  dials: readonly Dial[],
+  controls: readonly Control[],
   { moved, sumsAt, addTurn, costAt }: ReturnType<typeof scales>,
   start: readonly Position[],
 ) => {
@@ -105,8 +106,8 @@ const searchClicks = (
   let sums = sumsAt(best)
   let cost = costAt(sums, best)
   const second = new Float64Array(sums.length)
-  const stepOf = (dial: number, position: Position) =>
-    factorAt(dials[dial]!, position) - factorAt(dials[dial]!, best[dial]!)
+  const stepOf = (control: number, position: Position) =>
+    factorAt(controls[control]!, position) - factorAt(controls[control]!, best[control]!)
   const takeIfBetter = (candidate: Position[], light: Float64Array): boolean => {
     const found = costAt(light, candidate, cost - 1e-12)
     if (found >= cost - 1e-12) return false
@@ -116,17 +117,17 @@ const searchClicks = (
     return true
   }
   const improveOne = (): boolean =>
-    dials.some((dial, i) =>
-      neighbours(dial, best[i]!).some(position => {
+    controls.some((control, i) =>
+      neighbours(control, best[i]!).some(position => {
         addTurn(sums, moved, i, stepOf(i, position))
         return takeIfBetter(best.with(i, position), moved)
       }),
     )
   const improveTwo = (): boolean =>
-    dials.some((dial, i) =>
-      neighbours(dial, best[i]!).some(position => {
+    controls.some((control, i) =>
+      neighbours(control, best[i]!).some(position => {
         addTurn(sums, moved, i, stepOf(i, position))
-        return dials.some(
+        return controls.some(
           (other, j) =>
             j > i &&
             neighbours(other, best[j]!).some(next => {
@@ -142,12 +143,12 @@ const searchClicks = (
 
 /** Powers that come near before clicks: least squares of the levels' relative errors, within what the lamps can do. */
 /** How hard a constraint pulls against the others. */
-const pullOf = ({ isAnchor, isHard }: Constraint): number => {
-  if (isAnchor) return ANCHOR
+const pullOf = ({ isPriority, isHard }: Constraint): number => {
+  if (isPriority) return PRIORITY
   return isHard ? 1 : WISHED
 }
 
-const ideal = (dials: readonly Dial[], constraints: readonly Constraint[], now: readonly number[]): number[] => {
+const ideal = (controls: readonly Control[], constraints: readonly Constraint[], now: readonly number[]): number[] => {
   const aims = constraints.flatMap(constraint =>
     constraint.aims.map(({ row, wanted }) => ({
       shares: constraint.rows[row]!,
@@ -157,8 +158,8 @@ const ideal = (dials: readonly Dial[], constraints: readonly Constraint[], now: 
     })),
   )
   const rows = aims.map(({ shares, wanted, pull }) => shares.map(share => (pull * share) / wanted))
-  const pulls = dials.map(dial => (dial.isFixed ? PULL_OF_FIXED : PULL_OF_HOLD))
-  const holds = dials.map((_, index) => dials.map((_, column) => (column === index ? pulls[index]! : 0)))
+  const pulls = controls.map(control => (control.isFixed ? PULL_OF_FIXED : PULL_OF_HOLD))
+  const holds = controls.map((_, index) => controls.map((_, column) => (column === index ? pulls[index]! : 0)))
   return boundedLeastSquares(
     [...rows, ...holds],
     [
@@ -174,23 +175,23 @@ const ideal = (dials: readonly Dial[], constraints: readonly Constraint[], now: 
  * Bounded least squares of relative error first, then a search over the clicks around it. Where all is met already,
  * nothing moves.
  */
-export const solvePowers = (dials: readonly Dial[], constraints: readonly Constraint[]): PowerAnswer => {
-  const now = dials.map(positionNow)
-  const weigh = scales(dials, constraints, now)
+export const solvePowers = (controls: readonly Control[], constraints: readonly Constraint[]): PowerAnswer => {
+  const now = controls.map(positionNow)
+  const weigh = scales(controls, constraints, now)
   const answer = (positions: readonly Position[]): PowerAnswer => {
     const sums = weigh.sumsAt(positions)
     const missStops = weigh.missesAt(sums)
     return {
       settings: Object.fromEntries(
-        dials.map((dial, index) => {
+        controls.map((control, index) => {
           const position = positions[index]!
           return [
-            dial.lightId,
+            control.lightId,
             position === now[index]
-              ? dial.now
+              ? control.now
               : {
                   on: position !== 'off',
-                  powerStops: position === 'off' ? dial.now.powerStops : tidyStops(-position * dial.clickStops),
+                  powerStops: position === 'off' ? control.now.powerStops : tidyStops(-position * control.clickStops),
                 },
           ]
         }),
@@ -203,16 +204,18 @@ export const solvePowers = (dials: readonly Dial[], constraints: readonly Constr
   const asIs = answer(now)
   if (asIs.missStops.every(stops => Math.abs(stops) <= ON_TARGET_STOPS / 2)) return asIs
   const wanted = ideal(
-    dials,
+    controls,
     constraints,
-    now.map((position, index) => factorAt(dials[index]!, position)),
+    now.map((position, index) => factorAt(controls[index]!, position)),
   )
   const rounded = wanted.map((factor, index): Position => {
-    const dial = dials[index]!
-    if (dial.isFixed) return now[index]!
-    const click = Math.round(-stopsFromRatio(factor) / dial.clickStops)
-    return click > lastClick(dial) + 1 / dial.clickStops ? 'off' : Math.min(lastClick(dial), Math.max(0, click))
+    const control = controls[index]!
+    if (control.isFixed) return now[index]!
+    const click = Math.round(-stopsFromRatio(factor) / control.clickStops)
+    return click > lastClick(control) + 1 / control.clickStops
+      ? 'off'
+      : Math.min(lastClick(control), Math.max(0, click))
   })
-  const [first, second] = [rounded, now].map(start => searchClicks(dials, weigh, start))
+  const [first, second] = [rounded, now].map(start => searchClicks(controls, weigh, start))
   return answer(first!.cost < second!.cost ? first!.positions : second!.positions)
 }

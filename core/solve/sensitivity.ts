@@ -1,5 +1,5 @@
 import { applyChange } from '../changes/apply'
-import { lightingSolver, withoutHousings } from '../evaluation/lightingSolver'
+import { lightingSolver, withoutLampBodies } from '../evaluation/lightingSolver'
 import { BACKDROP_MIDDLE, KEY_SIDE } from '../model/placeIds'
 import { meterPoints } from '../evaluation/probes/points'
 import { thingOf } from '../edits/things'
@@ -27,7 +27,7 @@ export type Slip = {
 }
 
 /** Where more than this comes of a slip, a placement needs care. */
-export const CARE_STOPS = 0.1
+export const SENSITIVE_STOPS = 0.1
 /** Slips are worked out from longer ones, so that they stand clear of the noise of rays. */
 const STRETCH = 2
 
@@ -44,7 +44,7 @@ export const sensitivity = async (
 ): Promise<Slip[] | undefined> => {
   const solver = lightingSolver(QUALITY, meterPoints)
   const stateOf = async (moved: StudioSet): Promise<State | undefined> => {
-    const solved = await solver(withoutHousings(moved), { pause })
+    const solved = await solver(withoutLampBodies(moved), { pause })
     if (!solved) return undefined
     const { at, readouts } = evaluate(moved, look, calibratedLighting(moved, solved.layers, learned), camera)
     const drop = readouts.filter(({ point }) => point.surface === 'backdrop').map(({ stops }) => stops)

@@ -65,7 +65,7 @@ const backdropTogether = ({ set, look, camera, readouts }: Evaluation): Record<s
  * lacks power, the
  * subject's lights come down and the camera opens until it is enough.
  */
-export const settleLook = (set: StudioSet, look: Look, lighting: Lighting): Record<string, LightSetting> => {
+export const solveLookFromScratch = (set: StudioSet, look: Look, lighting: Lighting): Record<string, LightSetting> => {
   let current = look
   for (let round = 0; round < ROUNDS; round++) {
     const { camera } = evaluate(set, current, lighting)
@@ -102,8 +102,11 @@ export const settleLook = (set: StudioSet, look: Look, lighting: Lighting): Reco
 }
 
 /** The set with the powers of every look settled. */
-export const settleSet = (set: StudioSet, lighting: Lighting): StudioSet =>
-  set.looks.reduce((settled, look) => changeSettings(settled, look.id, settleLook(settled, look, lighting)), set)
+export const solveSetFromScratch = (set: StudioSet, lighting: Lighting): StudioSet =>
+  set.looks.reduce(
+    (settled, look) => changeSettings(settled, look.id, solveLookFromScratch(settled, look, lighting)),
+    set,
+  )
 
 /** What the powers of a look leave missed. */
 export type Missed = { lookName: string; readout: Readout } | { lookName: string; area: AreaReadout }

@@ -6,7 +6,7 @@ import { propose, type ProposeOptions, type Proposed } from './moves/propose'
 import type { Question } from './moves/trial'
 
 /** What it takes to bring the backdrop of a set to one tone. */
-export type Rung = { value: number; name: string; set: StudioSet; proposed: Proposed }
+export type SweepStep = { value: number; name: string; set: StudioSet; proposed: Proposed }
 
 /** The set with another value wanted of its whole backdrop, everything else wanted as before. */
 export const withBackdropValue = (set: StudioSet, lookId: string, value: number): StudioSet => {
@@ -18,17 +18,20 @@ export const withBackdropValue = (set: StudioSet, lookId: string, value: number)
  * From one set: what it takes to go pure white, light grey, mid grey, dark grey and black. Rungs are told as they
  * come.
  */
-export const ladder = async (
+export const toneSweep = async (
   question: Question,
-  { report, ...options }: Omit<ProposeOptions, 'report'> & { report?: (rungs: Rung[], share: number) => void } = {},
-): Promise<Rung[] | undefined> => {
-  const rungs: Rung[] = []
+  {
+    report,
+    ...options
+  }: Omit<ProposeOptions, 'report'> & { report?: (sweep: SweepStep[], share: number) => void } = {},
+): Promise<SweepStep[] | undefined> => {
+  const sweep: SweepStep[] = []
   for (const { value, name } of TONE_NAMES) {
     const set = withBackdropValue(question.set, question.lookId, value)
     const proposed = await propose({ ...question, set }, options)
     if (!proposed) return undefined
-    rungs.push({ value, name, set, proposed })
-    report?.([...rungs], rungs.length / TONE_NAMES.length)
+    sweep.push({ value, name, set, proposed })
+    report?.([...sweep], sweep.length / TONE_NAMES.length)
   }
-  return rungs
+  return sweep
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { sightingsOf } from '../render/frameIntrusions'
+import { frameIntrusions } from '../render/frameIntrusions'
 import { uncovered } from '../camera/coverage'
 import { genericKit } from '../kit/genericKit'
 import { demoSet } from '../edits/demo'
@@ -8,7 +8,7 @@ import { faults } from '../validation/validation'
 import { evaluate } from '../evaluation/evaluation'
 import { lightingSolver } from '../evaluation/lightingSolver'
 import type { StudioSet } from '../model/schema'
-import { settleSet } from '../solve/solveFromScratch'
+import { solveSetFromScratch } from '../solve/solveFromScratch'
 import { DRAFT_QUALITY } from '../physics/transport/stage'
 import { NOTHING_LEARNED } from '../calibration/calibration'
 import { replacedBy, STARTING_POINTS, startFrom } from './startFrom'
@@ -34,7 +34,7 @@ describe('every ready set-up', () => {
       expect(lacks).toEqual([])
       const { layers, stage } = (await solve(set))!
       const lighting = { layers, learned: NOTHING_LEARNED }
-      const settled = settleSet(set, lighting)
+      const settled = solveSetFromScratch(set, lighting)
       const { areas, readouts } = evaluate(settled, settled.looks[0]!, lighting)
       expect(
         areas
@@ -44,7 +44,7 @@ describe('every ready set-up', () => {
       const missed = readouts.filter(({ missStops }) => Math.abs(missStops ?? 0) > 0.1)
       expect(missed.map(({ point: { name }, missStops }) => `${name} ${missStops!.toFixed(2)}`)).toEqual([])
       expect(
-        sightingsOf(settled, stage)
+        frameIntrusions(settled, stage)
           .filter(({ seen }) => seen > 0.12)
           .map(({ id, what }) => `${what} ${id}`),
       ).toEqual([])
@@ -109,7 +109,7 @@ describe('a ready set-up', () => {
       const {
         looks: [look],
         lights,
-      } = settleSet(set, { layers, learned: NOTHING_LEARNED })
+      } = solveSetFromScratch(set, { layers, learned: NOTHING_LEARNED })
       for (const fill of lights.filter(({ job }) => job === 'fill'))
         expect(look!.lights[fill.id]!.on, point.id).toBe(true)
     }

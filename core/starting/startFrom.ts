@@ -1,4 +1,4 @@
-import { moveParty } from '../edits/subjectGroup'
+import { moveSubjectGroup } from '../edits/subjectGroup'
 import { uncovered } from '../camera/coverage'
 import { nearerUntilCovered } from '../brief/feasibility'
 import { askLook } from '../brief/looks'
@@ -155,7 +155,7 @@ export const startFrom = (before: StudioSet, point: StartingPoint, kit: Kit): St
   const framed = frameUp(placed, bestLens(placed, mostMm))
   const { aside, above } = uncovered(framed)
   const nearerM = aside + above > 0 ? nearerUntilCovered(framed) : undefined
-  const covered = nearerM === undefined ? framed : frameUp(moveParty(framed, -nearerM))
+  const covered = nearerM === undefined ? framed : frameUp(moveSubjectGroup(framed, -nearerM))
   const studio = studioBuilder(askLook(covered, 'first', point.look), picker)
   studio.change(set => ({ ...set, looks: set.looks.map(look => ({ ...look, name: point.name.slice(0, 80) })) }))
   point.build(studio)

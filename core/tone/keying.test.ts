@@ -3,7 +3,7 @@ import { solvedSet } from '#support/solvedSet'
 import { expectShare, expectWithin } from '#support/tolerance'
 import { demoSet } from '../edits/demo'
 import { changeExposure } from '../edits/edits'
-import { moveParty } from '../edits/subjectGroup'
+import { moveSubjectGroup } from '../edits/subjectGroup'
 import type { StudioSet } from '../model/schema'
 import { grey } from '../physics/units/rgb'
 import { CAST_LIMIT_STOPS, facingFactor, keyingOf, screenFactor } from './keying'
@@ -30,7 +30,7 @@ const screenAt = (distanceM: number): StudioSet => {
       },
     })),
   }
-  return changeExposure(moveParty(dark, distanceM - dark.subjects[0]!.place.yM), 'white', {
+  return changeExposure(moveSubjectGroup(dark, distanceM - dark.subjects[0]!.place.yM), 'white', {
     fNumber: 5.6,
     followsPointId: null,
   })

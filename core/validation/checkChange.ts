@@ -2,7 +2,7 @@ import * as v from 'valibot'
 import { faultsOf } from './validation'
 import { COUNTED, MOST, tooMany, type Counted } from '../model/limits'
 import { SetShape, type StudioSet } from '../model/schema'
-import { refused, understood, type Outcome } from '../shared/outcome'
+import { err, ok, type Outcome } from '../shared/outcome'
 
 const MANY: Record<Counted, string> = {
   subjects: 'subjects',
@@ -92,9 +92,9 @@ const misshapen = (before: StudioSet, after: StudioSet): string | undefined => {
 export const checkChange = (before: StudioSet, after: StudioSet): Outcome<StudioSet> => {
   const [over] = tooMany(after)
   if (over)
-    return refused(`A set holds at most ${MOST[over.kind]} ${MANY[over.kind]}; with this it would have ${over.count}.`)
+    return err(`A set holds at most ${MOST[over.kind]} ${MANY[over.kind]}; with this it would have ${over.count}.`)
   const wrong = misshapen(before, after)
-  if (wrong) return refused(wrong)
+  if (wrong) return err(wrong)
   const [fault] = faultsOf(after)
-  return fault ? refused(fault.message) : understood(after)
+  return fault ? err(fault.message) : ok(after)
 }

@@ -44,7 +44,7 @@ const sharedIds = (set: StudioSet): Fault[] => {
 }
 
 /** Settings that a look lacks, and whatever refers to something that the set does not have. */
-const looseEnds = (set: StudioSet): Fault[] => {
+const brokenReferences = (set: StudioSet): Fault[] => {
   const lights = new Set(set.lights.map(({ id }) => id))
   const subjects = new Set(set.subjects.map(({ id }) => id))
   const looks = new Set(set.looks.map(({ id }) => id))
@@ -259,7 +259,7 @@ export const misfits = (set: StudioSet): string[] => misfitsOf(set).map(({ messa
 export const faultsOf = (set: StudioSet): Fault[] => [
   ...repeatedIds(set),
   ...sharedIds(set),
-  ...looseEnds(set),
+  ...brokenReferences(set),
   ...misfitsOf(set),
   ...thingFaults(set),
 ]

@@ -5,7 +5,7 @@ import { bracketFrame, bracketStops } from '#core/bench/bracket'
 import { JPEG_QUALITY, type Exposed } from '#core/bench/exposed'
 import { ReadingRequestSchema, ShootRequestSchema, type ReadingRequest, type ShootRequest } from '#core/bench/requests'
 import { jpegWithTags } from '#core/imaging/files/writeTags'
-import { refused, understood, type Outcome } from '#core/shared/outcome'
+import { err, ok, type Outcome } from '#core/shared/outcome'
 import type { Job } from '../rpc/job'
 
 /** A picture that came, and which of how many it is. */
@@ -27,16 +27,14 @@ const writePicture = async ({ values, width, height, camera, format }: Exposed):
 
 const asked = <S extends v.GenericSchema>(schema: S, request: unknown): Outcome<v.InferOutput<S>> => {
   const result = v.safeParse(schema, request)
-  return result.success
-    ? understood(result.output)
-    : refused(`The bench cannot use this request: ${result.issues[0].message}`)
+  return result.success ? ok(result.output) : err(`The bench cannot use this request: ${result.issues[0].message}`)
 }
 
 /** What the bench without a server can be asked. */
 export const benchApi = () => ({
   reading: async (_job: Job, request: ReadingRequest): Promise<Outcome<number | undefined>> => {
     const known = asked(ReadingRequestSchema, request)
-    return known.ok ? understood(await benchReading(known.value)) : known
+    return known.ok ? ok(await benchReading(known.value)) : known
   },
 
   /** Pictures are told as they come. */
@@ -54,7 +52,7 @@ export const benchApi = () => ({
       if (await job.pause()) break
       job.report({ bytes: await writePicture(exposure), name: exposure.name, number: index + 1, of: pictures.length })
     }
-    return understood(undefined)
+    return ok(undefined)
   },
 })
 

@@ -13,7 +13,7 @@ import { reducer, type Reduced } from '#core/imaging/picture/downsample'
 import { editRegions } from '#core/testFrames/regionEdits'
 import { findRegions, type KnownFloor } from '#core/imaging/regions/regions'
 import type { RegionEdit, StudioSet } from '#core/model/schema'
-import { understood, type Outcome } from '#core/shared/outcome'
+import { ok, type Outcome } from '#core/shared/outcome'
 import { luminance } from '#core/physics/units/rgb'
 import { checked } from '../leanSet'
 import type { Job } from '../rpc/job'
@@ -83,7 +83,7 @@ const takeApart = async (bytes: Uint8Array<ArrayBuffer>, report: (share: number)
     return refusedFile(`This picture cannot be decoded: ${(error as Error).message}.`)
   }
   const small = finish!()
-  return understood({
+  return ok({
     file: { ...file, bytes: bytes.byteLength, profile: profile.name, warning: profile.warning },
     tags,
     small,
@@ -129,7 +129,7 @@ export const imagingApi = () => ({
     const taken = await takeApart(bytes, job.report)
     if (!taken.ok) return taken
     hold(key, taken.value)
-    return understood(viewOf(set, taken.value, edits))
+    return ok(viewOf(set, taken.value, edits))
   },
 
   /** Reads a picture that is still at hand again; undefined where it is not. */
@@ -168,7 +168,7 @@ export const imagingApi = () => ({
         count++
       }
     }
-    return understood({ value: SRGB_RESPONSE.valueFromLinear(sum / count), tags })
+    return ok({ value: SRGB_RESPONSE.valueFromLinear(sum / count), tags })
   },
 
   /** What the lens takes toward the corners, from a picture of something even. */
@@ -183,7 +183,7 @@ export const imagingApi = () => ({
     const { small, tags } = taken.value
     if (small.anyClipped.filter(share => share > 0.02).length > small.anyClipped.length / 100)
       return refusedFile('A flat field must not clip anywhere: take it darker.')
-    return understood(
+    return ok(
       fieldFrom(frameLight(small, responseOf(camera), 0), camera, tags.exposure?.fNumber ?? looks[0]!.exposure.fNumber),
     )
   },

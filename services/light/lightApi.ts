@@ -1,21 +1,21 @@
 import { transfer } from 'comlink'
 import { responseOf } from '#core/camera/response'
-import { developLight } from '#core/render/toneMap'
+import { toneMapLight } from '#core/render/toneMap'
 import { exposureGain } from '#core/camera/exposureGain'
 import { frameSum } from '#core/render/frameSum'
 import { FOR_MAPS, type Sampling } from '#core/render/frameLight'
 import { cameraView, exposeFrame, frameWeights, lightViewOf, veilOf, type LitFrame } from '#core/render/takeFrame'
 import { castFrame } from '#core/render/gBuffer'
 import { around, ontoBackdrop, ontoFloor, type RayThrough } from '#core/camera/projection'
-import { lightingSolver, withoutHousings, type SolvedSet } from '#core/evaluation/lightingSolver'
+import { lightingSolver, withoutLampBodies, type SolvedSet } from '#core/evaluation/lightingSolver'
 import type { CameraSetting, LightSetting, StudioSet } from '#core/model/schema'
 import type { Learned } from '#core/calibration/calibration'
 import { bouncedByOwner, type LightLayer } from '#core/physics/transport/lightLayer'
 import { DRAFT_QUALITY, QUALITY } from '#core/physics/transport/stage'
-import { sightingsOf, type Sighting } from '#core/render/frameIntrusions'
+import { frameIntrusions, type FrameIntrusion } from '#core/render/frameIntrusions'
 import { lightOnMap } from '#core/render/lightOnMap'
 import { probeFrame, type Probe } from '#core/render/probe'
-import { missedOf, settleSet, type Missed } from '#core/solve/solveFromScratch'
+import { missedOf, solveSetFromScratch, type Missed } from '#core/solve/solveFromScratch'
 import { NOTHING_LEARNED } from '#core/calibration/calibration'
 import { evennessOf, type Evenness } from '#core/render/evenness'
 import { luminance } from '#core/physics/units/rgb'
@@ -25,7 +25,7 @@ import type { Job } from '../rpc/job'
 import { reflection, type Mirrored } from '../rpc/mirror'
 
 /** Layers of light for one revision of a set's geometry. */
-export type SolveAnswer = { revision: number; layers: LightLayer[]; isDraft: boolean; sightings: Sighting[] }
+export type SolveAnswer = { revision: number; layers: LightLayer[]; isDraft: boolean; intrusions: FrameIntrusion[] }
 
 /**
  * How exactly to solve: `quick` leaves out what the housings of lamps hide, so that moved lights are all there is to
@@ -115,21 +115,21 @@ export const lightApi = () => {
         job.report(share)
         return isOff
       }
-      const answer = await solvers[exactness](exactness === 'quick' ? withoutHousings(mine) : mine, { pause })
+      const answer = await solvers[exactness](exactness === 'quick' ? withoutLampBodies(mine) : mine, { pause })
       if (!answer) return undefined
       solved = { revision, set: mine, answer }
       return {
         revision,
         layers: answer.layers,
         isDraft: exactness !== 'full',
-        sightings: sightingsOf(mine, answer.stage),
+        intrusions: frameIntrusions(mine, answer.stage),
       }
     },
 
     /** Makes ready what a quick answer needs, while nothing else is asked. */
     warm: async (job: Job): Promise<void> => {
       const mine = newest
-      if (set) await solvers.quick(withoutHousings(set), { pause: async () => (await job.pause()) || newest > mine })
+      if (set) await solvers.quick(withoutLampBodies(set), { pause: async () => (await job.pause()) || newest > mine })
     },
 
     /** Lights a picture of what was solved last; true when it got to the end. */
@@ -153,7 +153,7 @@ export const lightApi = () => {
       if (!picture) return undefined
       const { set: shown, lit, revision, sum } = picture
       const weights = frameWeights(shown, settings, camera, learned)
-      const data = developLight(
+      const data = toneMapLight(
         sum(weights),
         exposureGain(camera),
         veilOf(shown.camera.veilingGlare, lit, weights),
@@ -198,7 +198,7 @@ export const lightApi = () => {
       const answer = await solvers.full(asked)
       if (!answer) throw new Error('Setting the powers was interrupted.')
       const lighting = { layers: answer.layers, learned: NOTHING_LEARNED }
-      const settled = settleSet(asked, lighting)
+      const settled = solveSetFromScratch(asked, lighting)
       return { set: settled, missed: missedOf(settled, lighting) }
     },
 

@@ -1,4 +1,4 @@
-import { developLight } from '#core/render/toneMap'
+import { toneMapLight } from '#core/render/toneMap'
 import { exposureGain } from '#core/camera/exposureGain'
 import { frameSum } from '#core/render/frameSum'
 import { responseOf } from '#core/camera/response'
@@ -9,7 +9,7 @@ import type { CameraSetting, StudioSet } from '#core/model/schema'
 import { framePoints } from '#core/evaluation/probes/framePoints'
 import { evenOut, type EveningAnswer } from '#core/solve/evenBackdrop'
 import { exploreTones, type ToneMap } from '#core/solve/explore'
-import { ladder } from '#core/solve/toneSweep'
+import { toneSweep } from '#core/solve/toneSweep'
 import type { Change } from '#core/changes/change'
 import type { Miss } from '#core/evaluation/evaluation'
 import { propose, type Binding, type Proposed } from '#core/solve/moves/propose'
@@ -56,7 +56,7 @@ export type Proposal = {
 export type Proposals = { proposals: Proposal[]; binding?: Binding; isFinal: boolean }
 
 /** What it takes to bring the backdrop to one value. */
-export type LadderRung = Proposals & { value: number }
+export type SweptTone = Proposals & { value: number }
 
 const PICTURE_WIDTH = 116
 
@@ -66,7 +66,7 @@ const pictureOf = ({ set, camera }: Trial, solved: SolvedSet, { lookId, learned 
   while (!turn.done) turn = work.next()
   const settings = set.looks.find(({ id }) => id === lookId)!.lights
   const weights = frameWeights(set, settings, camera, learned)
-  const data = developLight(
+  const data = toneMapLight(
     frameSum(turn.value)(weights),
     exposureGain(camera),
     veilOf(set.camera.veilingGlare, turn.value, weights),
@@ -141,24 +141,24 @@ export const searchApi = () => {
       return answer && proposalsOf(search, answer, true, pictures)
     },
 
-    ladder: async (
-      job: Job<Found<LadderRung[]>>,
+    toneSweep: async (
+      job: Job<Found<SweptTone[]>>,
       message: Mirrored<LeanSet>,
       search: Search,
-    ): Promise<LadderRung[] | undefined> => {
-      const plain = (rungs: Awaited<ReturnType<typeof ladder>>) =>
-        (rungs ?? []).map(rung => ({
-          ...proposalsOf(search, rung.proposed, true),
-          value: rung.value,
+    ): Promise<SweptTone[] | undefined> => {
+      const plain = (sweep: Awaited<ReturnType<typeof toneSweep>>) =>
+        (sweep ?? []).map(tone => ({
+          ...proposalsOf(search, tone.proposed, true),
+          value: tone.value,
         }))
-      const rungs = await ladder(
+      const sweep = await toneSweep(
         { set: take(message), ...search },
         { fewest: search.fewest, pause: job.pause, report: (some, share) => job.report({ found: plain(some), share }) },
       )
-      return rungs && plain(rungs)
+      return sweep && plain(sweep)
     },
 
-    care: (job: Job<number>, message: Mirrored<LeanSet>, search: Search): Promise<Slip[] | undefined> =>
+    sensitivity: (job: Job<number>, message: Mirrored<LeanSet>, search: Search): Promise<Slip[] | undefined> =>
       sensitivity(situationOf(take(message), search), job),
 
     map: (

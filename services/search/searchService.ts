@@ -5,7 +5,7 @@ import type { Vector } from '#core/physics/units/vector'
 import { leanOf, type LeanSet } from '../leanSet'
 import { connect, type Asking, type Carrier } from '../rpc/connect'
 import { mirror } from '../rpc/mirror'
-import type { Evening, Found, LadderRung, Proposals, Search, SearchApi } from './searchApi'
+import type { Evening, Found, SweptTone, Proposals, Search, SearchApi } from './searchApi'
 
 const startWorker = (): Carrier => new Worker(new URL('./search.worker.ts', import.meta.url), { type: 'module' })
 
@@ -17,9 +17,10 @@ export const searchService = (start: () => Carrier = startWorker) => {
   return {
     propose: (set: StudioSet, search: Search, asking: Asking<Found<Proposals>>) =>
       call('propose', [sent(set), search], asking),
-    ladder: (set: StudioSet, search: Search, asking: Asking<Found<LadderRung[]>>) =>
-      call('ladder', [sent(set), search], asking),
-    care: (set: StudioSet, search: Search, asking: Asking<number>) => call('care', [sent(set), search], asking),
+    toneSweep: (set: StudioSet, search: Search, asking: Asking<Found<SweptTone[]>>) =>
+      call('toneSweep', [sent(set), search], asking),
+    sensitivity: (set: StudioSet, search: Search, asking: Asking<number>) =>
+      call('sensitivity', [sent(set), search], asking),
     map: (set: StudioSet, search: Search, axes: readonly [AxisId, AxisId], asking: Asking<Found<ToneMap>>) =>
       call('map', [sent(set), search, axes], asking),
     even: (set: StudioSet, search: Search, over: Evening, asking: Asking<number>) =>

@@ -1,7 +1,7 @@
 // Speed of the core on the demo room; prints tables in Markdown. Words on the command line choose among the parts.
 import { evaluate } from '#core/evaluation/evaluation'
 import { cpus } from 'node:os'
-import { developLight } from '#core/render/toneMap'
+import { toneMapLight } from '#core/render/toneMap'
 import { exposureGain } from '#core/camera/exposureGain'
 import { frameSum } from '#core/render/frameSum'
 import { FOR_MAPS } from '#core/render/frameLight'
@@ -15,11 +15,11 @@ import { study } from '#core/calibration/calibrate'
 import { recordReading } from '#core/metering/record'
 import { meteredFNumber } from '#core/physics/photometry/meter'
 import { changeGrid, moveLight, moveSubject } from '#core/edits/edits'
-import { lightingSolver, withoutHousings } from '#core/evaluation/lightingSolver'
+import { lightingSolver, withoutLampBodies } from '#core/evaluation/lightingSolver'
 import { meterPoints } from '#core/evaluation/probes/points'
 import type { Reading, StudioSet } from '#core/model/schema'
 import { evenOut } from '#core/solve/evenBackdrop'
-import { dialsOf, solveLook } from '#core/solve/lookPowers'
+import { controlsOf, solveLook } from '#core/solve/lookPowers'
 import { solvePowers } from '#core/solve/powers'
 import { levelConstraint } from '#core/evaluation/constraint'
 import { DRAFT_QUALITY } from '#core/physics/transport/stage'
@@ -54,7 +54,7 @@ const everyday = async () => {
     const weights = Object.fromEntries(
       set.lights.map(({ id }) => [id, changed.includes(id) ? 0.05 + (step % 7) / 100 : 0.06]),
     )
-    return developLight(sum(weights), exposureGain(camera), [1, 1, 1], SRGB_RESPONSE)
+    return toneMapLight(sum(weights), exposureGain(camera), [1, 1, 1], SRGB_RESPONSE)
   }
   const quick = lightingSolver(DRAFT_QUALITY)
   // As many points as a dense grid has, each lit by every light in its own share.
@@ -88,7 +88,7 @@ const everyday = async () => {
       ),
     }
   })
-  await quick(withoutHousings(set))
+  await quick(withoutLampBodies(set))
   await report(
     `Eight lights in the demo room: ${solved.stage.patches.count} patches, ${solved.receivers.length} receivers`,
     [
@@ -106,12 +106,12 @@ const everyday = async () => {
       {
         name: 'one light moved, first answer (a quarter of the rays, housings follow with the whole): all points, interreflection included',
         budgetMs: 30,
-        run: () => quick(withoutHousings(moved())),
+        run: () => quick(withoutLampBodies(moved())),
       },
       { name: 'one light moved, the whole: all lights, what its housing hides included', run: () => full(moved()) },
       { name: 'the subject moved, first answer (a quarter of the rays)', run: () => draft(subjectMoved()) },
       { name: 'the subject moved, the whole', budgetMs: 200, run: () => full(subjectMoved()) },
-      { name: 'powers solved, 200 targets', budgetMs: 1, run: () => solvePowers(dialsOf(set, look), manyDemands) },
+      { name: 'powers solved, 200 targets', budgetMs: 1, run: () => solvePowers(controlsOf(set, look), manyDemands) },
       { name: 'powers solved, four targets', budgetMs: 1, run: () => solveLook(evaluate(set, look, lighting, camera)) },
       {
         name: 'readings studied, 100 of them',

@@ -126,7 +126,7 @@ describe('what is said', () => {
     expect(said.at(-1)).toMatchObject([expect.any(Number), expect.stringMatching(/wanted|On target/), false, true])
   })
 
-  it('stands in one place where it was refused, and goes when it is mended or undone', async () => {
+  it('stands in one place where it was err, and goes when it is mended or undone', async () => {
     await visit('Brief')
     for (const [name, wrong] of [
       ['Room width', '99'],

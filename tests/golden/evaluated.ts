@@ -4,7 +4,7 @@ import { evaluate } from '#core/evaluation/evaluation'
 import { lightingSolver } from '#core/evaluation/lightingSolver'
 import type { StudioSet } from '#core/model/schema'
 import { solveLook } from '#core/solve/lookPowers'
-import { settleSet } from '#core/solve/solveFromScratch'
+import { solveSetFromScratch } from '#core/solve/solveFromScratch'
 import { verdictOf } from '#core/solve/verdict'
 import { STARTING_POINTS, startFrom } from '#core/starting/startFrom'
 import { calibratedLighting, learnedOf } from '#core/evaluation/calibratedLighting'
@@ -36,7 +36,7 @@ const solve = lightingSolver()
 export const evaluated = async (set: StudioSet, isReady: boolean): Promise<Evaluated> => {
   const { layers } = (await solve(set))!
   const lighting = calibratedLighting(set, layers, learnedOf(set, set.looks[0]!))
-  const stood = isReady ? settleSet(set, lighting) : set
+  const stood = isReady ? solveSetFromScratch(set, lighting) : set
   const evaluation = evaluate(stood, stood.looks[0]!, lighting)
   const { camera, readouts, areas } = evaluation
   const answer = solveLook(evaluation)

@@ -3,7 +3,7 @@ import { frameUp, bestLens } from '#core/brief/framing'
 import { changeSettings, changeTargets } from '#core/edits/edits'
 import { lightingSolver } from '#core/evaluation/lightingSolver'
 import { BACKDROP_MIDDLE, KEY_SIDE } from '#core/model/placeIds'
-import { moveParty } from '#core/edits/subjectGroup'
+import { moveSubjectGroup } from '#core/edits/subjectGroup'
 import { demoSet } from '#core/edits/demo'
 import { faults } from '#core/validation/validation'
 import { placeThing } from '#core/edits/things'
@@ -169,7 +169,7 @@ export const unreachableQuestion = async (binds: Binds, seed: number): Promise<Q
       }
       const back = [1, 0.5, 0.2, 0.1].reduce((set, step) => {
         for (let times = 0; times < 12; times++) {
-          const further = moveParty(set, step)
+          const further = moveSubjectGroup(set, step)
           if (further.camera.place.yM - set.camera.place.yM < step - 1e-6) return set
           set = further
         }

@@ -1,6 +1,6 @@
 import { findingsOf } from '#core/checks/findings'
 import { applyChange } from '#core/changes/apply'
-import { sightingsOf } from '#core/render/frameIntrusions'
+import { frameIntrusions } from '#core/render/frameIntrusions'
 import type { StudioSet } from '#core/model/schema'
 import { solveLook } from '#core/solve/lookPowers'
 import { findingWords } from '#wording/findings'
@@ -15,7 +15,7 @@ export const checkedSet = async (set: StudioSet) => {
   const { evaluation } = solved
   const answer = solveLook(evaluation)
   const metres = (lengthM: number) => formatDistance(lengthM, 'metric')
-  const findings = findingsOf({ ...evaluation, answer, sightings: sightingsOf(set, solved.solved.stage) }).map(
+  const findings = findingsOf({ ...evaluation, answer, intrusions: frameIntrusions(set, solved.solved.stage) }).map(
     found => ({
       ...found,
       words: findingWords(set, found, metres),

@@ -16,7 +16,7 @@ export const keepingIn = (app: { browser: Browser }) => {
       ${body}
     }`
   return {
-    /** From now on every write is refused, as with a full disk; `false` makes room again. */
+    /** From now on every write is err, as with a full disk; `false` makes room again. */
     fillDisk: (isFull: boolean) =>
       run(
         `

@@ -1,6 +1,6 @@
 import { applyChange } from '#core/changes/apply'
 import { probesOf } from '#core/evaluation/probes/probes'
-import { lightingSolver, withoutHousings } from '#core/evaluation/lightingSolver'
+import { lightingSolver, withoutLampBodies } from '#core/evaluation/lightingSolver'
 import { lightFamilies } from '#core/solve/moves/lightFamilies'
 import { stageFamilies } from '#core/solve/moves/stageFamilies'
 import { tryState, type Question, type Trial } from '#core/solve/moves/trial'
@@ -40,7 +40,7 @@ export const randomSearch = async (question: Question, tries: number, seed: numb
       set = after
     }
     const outcome = await tryState(question, set, moves, {
-      solver: (asked, options) => bare(withoutHousings(asked), options),
+      solver: (asked, options) => bare(withoutLampBodies(asked), options),
       isDraft: true,
     })
     if (!outcome || outcome.against) continue

@@ -1,6 +1,6 @@
 import { fNumberFromStops, stopsFromFNumber } from '#core/physics/units/fNumber'
 import { fractionFrom, partOfStop, plainFigures, STOP_STYLE_STEPS, type StopStyle } from './stops'
-import { refused, understood, type Outcome } from '#core/shared/outcome'
+import { err, ok, type Outcome } from '#core/shared/outcome'
 
 /**
  * Nominal f-numbers are rounded names of the powers of sqrt 2 (ISO 517): f/5.6 is 5.657, f/11 is 11.314.
@@ -151,10 +151,10 @@ export const formatAperture = (fNumber: number): string => {
  */
 export const parseFNumber = (text: string, habit: FigureHabit = 'decimal'): Outcome<number> => {
   const bare = habit === 'tenths' ? bareMeanings(text) : undefined
-  if (bare) return understood(bare.tenths)
+  if (bare) return ok(bare.tenths)
   const plain = plainFigures(text).replace(/^[ft]\s*\/?\s*/i, '')
   const match = /^(\d+(?:\.\d*)?|\.\d+)(?:\s*([+-]|\band\b)\s*(\d+\/\d+|\d*\.?\d+)|\s+(\d+\/\d+))?$/i.exec(plain)
-  const refuse = (why: string) => refused<number>(`"${text.trim()}" ${why} ${F_NUMBER_HELP}`)
+  const refuse = (why: string) => err<number>(`"${text.trim()}" ${why} ${F_NUMBER_HELP}`)
   if (!match) return refuse('is not an f-number.')
   const written = Number(match[1])
   const name = FULL_STOP_NAMES.findIndex(known => Number(known) === written)
@@ -167,5 +167,5 @@ export const parseFNumber = (text: string, habit: FigureHabit = 'decimal'): Outc
   if (!(fNumber >= SMALLEST_F_NUMBER * 0.99 && fNumber <= LARGEST_F_NUMBER)) {
     return refuse(`is outside f/${SMALLEST_F_NUMBER} to f/${LARGEST_F_NUMBER}.`)
   }
-  return understood(fNumber)
+  return ok(fNumber)
 }

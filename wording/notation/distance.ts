@@ -1,5 +1,5 @@
 import { fractionFrom, plainFigures } from './stops'
-import { refused, understood, type Outcome } from '#core/shared/outcome'
+import { err, ok, type Outcome } from '#core/shared/outcome'
 
 /** Metres, or feet and inches. */
 export type LengthUnit = 'metric' | 'imperial'
@@ -53,7 +53,7 @@ export const parseDistance = (text: string, unit: LengthUnit): Outcome<number> =
     ? Number(metric[1]) * (METRES_PER[metric[2]?.toLowerCase() ?? ''] ?? (unit === 'metric' ? 1 : METRES_PER_FOOT))
     : imperialFrom(body)
   if (size === undefined || Number.isNaN(size)) {
-    return refused(`"${text.trim()}" is not a distance. Write for example 1.80 m, 180 cm, 5 ft 11 in or 5'11".`)
+    return err(`"${text.trim()}" is not a distance. Write for example 1.80 m, 180 cm, 5 ft 11 in or 5'11".`)
   }
-  return understood(sign * size || 0)
+  return ok(sign * size || 0)
 }

@@ -1,6 +1,6 @@
 import { formatFNumber, parseFNumber, type FigureHabit } from './aperture'
 import { plainFigures } from './stops'
-import { refused, understood, type Outcome } from '#core/shared/outcome'
+import { err, ok, type Outcome } from '#core/shared/outcome'
 import { exposureFromReading, meteredFNumber } from '#core/physics/photometry/meter'
 
 /** How the meter was set when it was read, and its constant C in lux as it was held. */
@@ -50,13 +50,13 @@ export const parseReading = (text: string, meter: MeterSetting): Outcome<number>
     /^(ev)\s*(-?\d+(?:\.\d*)?)$/i.exec(plain) ?? /^(\d+(?:\.\d*)?|\.\d+)\s*(ev|lxs|lx[ ·]s|lx|lux|fc|%)$/i.exec(plain)
   if (!match) {
     const fNumber = parseFNumber(text, meter.habit)
-    return fNumber.ok || /^[ft\d.]/i.test(plain) ? fNumber : refused(`"${text.trim()}" is not a reading. ${HELP}`)
+    return fNumber.ok || /^[ft\d.]/i.test(plain) ? fNumber : err(`"${text.trim()}" is not a reading. ${HELP}`)
   }
   const [unit, figure] = match[1]!.toLowerCase() === 'ev' ? ['ev', match[2]!] : [match[2]!.toLowerCase(), match[1]!]
   const fNumber = FROM_UNIT[UNIT_NAMES[unit]!]!(Number(figure), meter)
   return fNumber > 0.1 && fNumber < 2000
-    ? understood(fNumber)
-    : refused(
+    ? ok(fNumber)
+    : err(
         `"${text.trim()}" would be f/${Number(fNumber.toPrecision(2))} at ISO ${meter.iso}, which no meter shows. ${HELP}`,
       )
 }

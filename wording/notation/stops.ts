@@ -1,4 +1,4 @@
-import { refused, understood, type Outcome } from '#core/shared/outcome'
+import { err, ok, type Outcome } from '#core/shared/outcome'
 
 const MINUS = '\u2212'
 const GLYPHS: Record<string, string> = {
@@ -68,7 +68,7 @@ export const parseStops = (text: string): Outcome<number> => {
   const whole = match?.[2] === undefined ? 0 : Number(match[2])
   const part = fractionFrom(match?.[3] ?? match?.[4] ?? '0')
   if (!match || part === undefined || (match[3] && !Number.isInteger(whole))) {
-    return refused(`"${text.trim()}" is not a number of stops. Write for example +0.3, -1 1/3 or 2.`)
+    return err(`"${text.trim()}" is not a number of stops. Write for example +0.3, -1 1/3 or 2.`)
   }
-  return understood((match[1] === '-' ? -1 : 1) * (whole + part))
+  return ok((match[1] === '-' ? -1 : 1) * (whole + part))
 }

@@ -3,7 +3,7 @@ import { useSearch } from '~/stores/search'
 import { computed } from 'vue'
 import ProgressBar from '~/components/shell/ProgressBar.vue'
 /** Progress of one kind of search, and its end. */
-const props = defineProps<{ kind: 'ladder' | 'care' | 'map'; words: string }>()
+const props = defineProps<{ kind: 'toneSweep' | 'sensitivity' | 'map'; words: string }>()
 const search = useSearch()
 const isMine = computed(() => search.busy === props.kind)
 </script>

@@ -3,7 +3,7 @@ import { useChangeNote } from '~/composables/useChangeNote'
 import { useUnits } from '~/composables/useUnits'
 import { useStudio } from '~/stores/studio'
 import { computed } from 'vue'
-import { lightTape, subjectTape, type Tape } from '#core/edits/distances'
+import { lightDistance, subjectDistance, type Tape } from '#core/edits/distances'
 import { measureHeightM, thingOf } from '#core/edits/things'
 import { distance as between, type Vector } from '#core/physics/units/vector'
 import { formatStops } from '#wording/notation/stops'
@@ -31,8 +31,8 @@ const tapes = computed((): Tape[] => {
   const chosen = lights.find(light => light.id === studio.selectedId) ?? lights.find(light => light.job === 'key')
   const shown = subjects.filter((subject, index) => index === 0 || subject.id === studio.selectedId)
   return [
-    ...(props.isSide ? [] : shown.map(subjectTape)),
-    ...(chosen && measured.value.length === 0 ? [lightTape(chosen, studio.document)] : []),
+    ...(props.isSide ? [] : shown.map(subjectDistance)),
+    ...(chosen && measured.value.length === 0 ? [lightDistance(chosen, studio.document)] : []),
     ...measured.value,
   ]
 })

@@ -5,7 +5,7 @@ import { computed, ref } from 'vue'
 import { refusedElsewhere, clearRefusal } from '~/document/refusals'
 
 /**
- * All that has to be heard, in one place: what was refused, what broke, what came back. The newest stand open; more
+ * All that has to be heard, in one place: what was err, what broke, what came back. The newest stand open; more
  * wait behind a press.
  */
 const notices = useNotices()

@@ -13,7 +13,7 @@ import SelectField from '~/components/fields/SelectField.vue'
 import ShapeFields from '~/components/thing/ShapeFields.vue'
 import { editLight, renameLight } from '#core/edits/edits'
 import { placeExactly } from '#core/edits/things'
-import { lightTape, placeAtDistance } from '#core/edits/distances'
+import { lightDistance, placeAtDistance } from '#core/edits/distances'
 import type { Light } from '#core/model/schema'
 
 const props = defineProps<{ light: Light }>()
@@ -67,7 +67,7 @@ const takeLamp = (id: string) => {
     />
     <DistanceField
       :label="light.aim.at === 'subject' ? 'To subject' : 'To its aim'"
-      :value="lightTape(light, studio.document).lengthM"
+      :value="lightDistance(light, studio.document).lengthM"
       @change="putAtDistance"
     />
     <PlaceRow :id="light.id" :place="light.place" has-height />

@@ -44,7 +44,7 @@ describe('a picture file', () => {
     expect(outcome.ok && outcome.value.icc && Buffer.from(outcome.value.icc)).toEqual(known.icc)
   })
 
-  it('that is cut off anywhere is refused, and says what to do', async () => {
+  it('that is cut off anywhere is err, and says what to do', async () => {
     for (const make of [picture().jpeg(), picture().png(), picture().webp(), picture().tiff()]) {
       const whole = new Uint8Array(await make.toBuffer())
       for (const share of [0.02, 0.3, 0.6, 0.95]) {

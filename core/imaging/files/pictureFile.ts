@@ -1,4 +1,4 @@
-import { refused, understood, type Outcome } from '../../shared/outcome'
+import { err, ok, type Outcome } from '../../shared/outcome'
 
 /** What a picture file says of itself before it is decoded. Sizes are those of the file, not yet turned upright. */
 export type PictureFile = {
@@ -26,7 +26,7 @@ export const UNDERSTOOD = 'JPEG, PNG (8 or 16 bits), WebP and TIFF are understoo
 export const refusedFile = (
   why: string,
   what = `Export it as a JPEG or TIFF and bring it again. ${UNDERSTOOD}`,
-): Outcome<never> => refused(`${why} ${KEPT} ${what}`)
+): Outcome<never> => err(`${why} ${KEPT} ${what}`)
 
 /** Refuses a file that ends too early. */
 export const TRUNCATED = refusedFile(
@@ -62,7 +62,7 @@ export const sized = (file: PictureFile): Outcome<PictureFile> => {
         `This picture has ${Math.round((width * height) / 1e6)} megapixels; up to ${MOST_PIXELS / 1e6} are read.`,
         'Export it smaller; a tenth of its size is plenty for reading tones.',
       )
-    : understood(file)
+    : ok(file)
 }
 
 /** A reader of numbers in a file's bytes. */

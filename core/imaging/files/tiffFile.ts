@@ -1,4 +1,4 @@
-import { understood, type Outcome } from '../../shared/outcome'
+import { ok, type Outcome } from '../../shared/outcome'
 import { CMYK, refusedFile, sized, TRUNCATED, viewOf, type PictureFile } from './pictureFile'
 
 /** Tags of TIFF 6.0 (1992), section 8, and of the profile (ISO 15076-1, B.5). */
@@ -62,7 +62,7 @@ const refusalOf = (numbers: (tag: number) => number[]): Outcome<undefined> => {
   const bits = numbers(TAG.bits)[0] ?? 1
   if (bits !== 8 && bits !== 16) return refusedFile(`This TIFF has ${bits} bits a channel; 8 and 16 are understood.`)
   return (numbers(TAG.sampleFormat)[0] ?? 1) === 1
-    ? understood(undefined)
+    ? ok(undefined)
     : refusedFile('This TIFF holds figures with fractions or signs, not pixel values.')
 }
 

@@ -85,7 +85,7 @@ const edgeLevel = (levels: Float32Array, border: number): number => {
 }
 
 /** Takes small pieces out of a mask. */
-const withoutCrumbs = (grid: Grid, mask: Uint8Array): Uint8Array => {
+const withoutSmallComponents = (grid: Grid, mask: Uint8Array): Uint8Array => {
   const { of, sizes } = piecesOf(grid, mask)
   const least = LEAST_PIECE * mask.length
   return maskWhere(mask.length, at => mask[at] === 1 && sizes[of[at]!]! >= least)
@@ -149,7 +149,7 @@ export const findRegions = (picture: Reduced, floor: KnownFloor = 'unknown'): Ui
     maskWhere(wide.length, at => wide[at]! <= level),
   )
   const open = reached.map((inside, at) => inside | showing[at]!)
-  const others = withoutCrumbs(
+  const others = withoutSmallComponents(
     maps,
     maskWhere(open.length, at => open[at] === 0),
   )
@@ -160,7 +160,7 @@ export const findRegions = (picture: Reduced, floor: KnownFloor = 'unknown'): Ui
     return core[at] ? OTHER_LABEL : 0
   })
   const { labels } = flood(maps, steep, markers, MOST_EDGE * 4)
-  const isOther = withoutCrumbs(
+  const isOther = withoutSmallComponents(
     maps,
     maskWhere(labels.length, at => labels[at] === OTHER_LABEL),
   )

@@ -14,7 +14,7 @@ const note = (found: Float64Array, distance: number, u: number, v: number): bool
 }
 
 /** Where a ray meets a flat sheet, if nearer than what was found. */
-export const strikeSheet = (
+export const intersectSheet = (
   data: Float64Array,
   at: number,
   isRound: boolean,
@@ -37,7 +37,7 @@ export const strikeSheet = (
 }
 
 /** Where a ray meets a part of a cylinder, if nearer than what was found. */
-export const strikeArc = (data: Float64Array, at: number, ray: Float64Array, found: Float64Array): boolean => {
+export const intersectArc = (data: Float64Array, at: number, ray: Float64Array, found: Float64Array): boolean => {
   const ax = data[at + 3]!
   const ay = data[at + 4]!
   const az = data[at + 5]!
@@ -72,7 +72,7 @@ export const strikeArc = (data: Float64Array, at: number, ray: Float64Array, fou
 }
 
 /** Where a ray meets an ellipsoid, if nearer than what was found. */
-export const strikeBowl = (data: Float64Array, at: number, ray: Float64Array, found: Float64Array): boolean => {
+export const intersectBowl = (data: Float64Array, at: number, ray: Float64Array, found: Float64Array): boolean => {
   const px = ray[0]! - data[at]!
   const py = ray[1]! - data[at + 1]!
   const pz = ray[2]! - data[at + 2]!

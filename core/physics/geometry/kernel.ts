@@ -1,6 +1,6 @@
 import type { Scene } from './surface'
 import { KIND, layOut, STRIDE, type LaidOut } from './layOut'
-import { strikeArc, strikeBowl, strikeSheet, strikeTriangles } from './intersect'
+import { intersectArc, intersectBowl, intersectSheet, strikeTriangles } from './intersect'
 import { aimWalker, walkTree, type LeafTest, type Walker } from './walk'
 
 /** A scene ready for rays. One caster at a time may use it, since it carries the scratch memory of a walk. */
@@ -51,13 +51,13 @@ const strikePrimitive = (scene: RayScene, primitive: number, anyWill: boolean): 
   const at = primitive * STRIDE
   switch (scene.kinds[primitive]) {
     case KIND.sheet:
-      return strikeSheet(data, at, false, outer.ray, found)
+      return intersectSheet(data, at, false, outer.ray, found)
     case KIND.disc:
-      return strikeSheet(data, at, true, outer.ray, found)
+      return intersectSheet(data, at, true, outer.ray, found)
     case KIND.arc:
-      return strikeArc(data, at, outer.ray, found)
+      return intersectArc(data, at, outer.ray, found)
     case KIND.bowl:
-      return strikeBowl(data, at, outer.ray, found)
+      return intersectBowl(data, at, outer.ray, found)
     default: {
       enterBody(outer, inner, data, at)
       return walkTree(scene.bodies[primitive]!.mesh.tree, inner, found, anyWill, scene.testTriangles[primitive]!)

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { expectWithin } from '#support/tolerance'
 import { demoSet } from '../../edits/demo'
 import { faults } from '../../validation/validation'
-import { lightTape } from '../../edits/distances'
+import { lightDistance } from '../../edits/distances'
 import { groupThings } from '../../edits/things'
 import type { StudioSet } from '../../model/schema'
 import { STARTING_POINTS, startFrom } from '../../starting/startFrom'
@@ -63,10 +63,10 @@ describe('moves', () => {
 
   it('bring the key along its own line, and never nearer than is safe', () => {
     const set = demoSet()
-    const before = lightTape(lightOf(set, 'key'), set)
+    const before = lightDistance(lightOf(set, 'key'), set)
     for (const change of changesOf([family(set, 'key-distance')])) {
       const after = applyChange(set, change)
-      const { from, to, lengthM } = lightTape(lightOf(after, 'key'), after)
+      const { from, to, lengthM } = lightDistance(lightOf(after, 'key'), after)
       expectWithin(
         Math.atan2(from[0] - to[0], from[1] - to[1]),
         Math.atan2(before.from[0] - before.to[0], before.from[1] - before.to[1]),

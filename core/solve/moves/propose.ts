@@ -1,4 +1,4 @@
-import { lightingSolver, withoutHousings, type SolvedSet } from '../../evaluation/lightingSolver'
+import { lightingSolver, withoutLampBodies, type SolvedSet } from '../../evaluation/lightingSolver'
 import type { Miss } from '../../evaluation/evaluation'
 import { probesOf } from '../../evaluation/probes/probes'
 import type { StudioSet } from '../../model/schema'
@@ -137,7 +137,7 @@ export const propose = async (
 ): Promise<Proposed | undefined> => {
   const bare = lightingSolver(DRAFT_QUALITY, judged)
   /** What housings hide is left for the verification. */
-  const solver: Solver = (set, options) => bare(withoutHousings(set), options)
+  const solver: Solver = (set, options) => bare(withoutLampBodies(set), options)
   const trials: Trial[] = []
   const blocked: Blocked[] = []
   let [tried, spent] = [0, 0]
@@ -319,7 +319,7 @@ const verify = async (
 ): Promise<Trial[] | undefined> => {
   const exact: Trying = { solver: lightingSolver(QUALITY, judged), pause }
   const bare = lightingSolver(DRAFT_QUALITY, judged)
-  const draft: Trying = { solver: (set, options) => bare(withoutHousings(set), options), pause }
+  const draft: Trying = { solver: (set, options) => bare(withoutLampBodies(set), options), pause }
   const verified = [...known]
   const kinds = new Set(known.map(kindOf))
   for (const trial of order) {

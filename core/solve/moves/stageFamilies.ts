@@ -1,5 +1,5 @@
 import type { Standing } from '../../changes/change'
-import { partyIds } from '../../edits/subjectGroup'
+import { subjectGroupIds } from '../../edits/subjectGroup'
 import type { StudioSet } from '../../model/schema'
 import { family, type Family } from './family'
 import type { MayMove } from './lightFamilies'
@@ -14,7 +14,9 @@ export const stageFamilies = (set: StudioSet, mayMove: MayMove): Family[] => {
   const hasKey = set.lights.some(light => light.job === 'key')
   const steps = [GROUP_STEPS_M, GROUP_STEPS_M.map(byM => -byM)]
   return [
-    ...(partyIds(set).every(mayMove) ? [family('group-depth', steps, byM => ({ kind: 'group-depth', byM }))] : []),
+    ...(subjectGroupIds(set).every(mayMove)
+      ? [family('group-depth', steps, byM => ({ kind: 'group-depth', byM }))]
+      : []),
     ...(hasKey ? [standing('key-flag')] : []),
     standing('black-sides'),
     standing('curtains'),

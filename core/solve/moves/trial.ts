@@ -1,4 +1,4 @@
-import { sightingsOf } from '../../render/frameIntrusions'
+import { frameIntrusions } from '../../render/frameIntrusions'
 import { changeExposure, changeSettings } from '../../edits/edits'
 import { distance } from '../../physics/units/vector'
 import { vectorOf } from '../../model/bounds'
@@ -127,7 +127,7 @@ const objection = (before: StudioSet, after: StudioSet, solved: SolvedSet): 'fra
   const isNew = (id: string) =>
     JSON.stringify(thingIn(before, id)) !== JSON.stringify(thingIn(after, id)) ||
     JSON.stringify(before.camera.place) !== JSON.stringify(after.camera.place)
-  return sightingsOf(after, solved.stage).some(sighting => sighting.seen > HIDDEN && isNew(sighting.id))
+  return frameIntrusions(after, solved.stage).some(intrusion => intrusion.seen > HIDDEN && isNew(intrusion.id))
     ? 'frame'
     : undefined
 }

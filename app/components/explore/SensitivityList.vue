@@ -3,7 +3,7 @@ import { useUnits } from '~/composables/useUnits'
 import { useSearch } from '~/stores/search'
 import { computed } from 'vue'
 import SearchLine from '~/components/explore/SearchLine.vue'
-import { CARE_STOPS, SLIP_DEG, SLIP_M, worstSlip, type Slip } from '#core/solve/sensitivity'
+import { SENSITIVE_STOPS, SLIP_DEG, SLIP_M, worstSlip, type Slip } from '#core/solve/sensitivity'
 
 /** Sensitive placements, and which do not. */
 const search = useSearch()
@@ -17,13 +17,13 @@ const WAYS: Record<Slip['way'], string> = {
 }
 const SHOWN = 7
 const shown = computed(() => (search.slips ?? []).slice(0, SHOWN))
-const careful = computed(() => (search.slips ?? []).filter(slip => worstSlip(slip) >= CARE_STOPS).length)
+const careful = computed(() => (search.slips ?? []).filter(slip => worstSlip(slip) >= SENSITIVE_STOPS).length)
 const others = computed(() => (search.slips ?? []).length - SHOWN)
 const words = computed(() => {
   const first =
     careful.value === 0
       ? 'None of these needs more care than usual: no slip is worth a tenth of a stop.'
-      : `Those in bold need care: a slip is worth ${CARE_STOPS} stop or more.`
+      : `Those in bold need care: a slip is worth ${SENSITIVE_STOPS} stop or more.`
   return others.value > 0 ? `${first} The other ${others.value} matter less.` : first
 })
 /** The length of a slip as it is said; a slip of two inches is as long. */
@@ -36,10 +36,15 @@ const figure = (stops: number) => `${stops < 0 ? '\u2212' : '+'}${Math.abs(stops
   <section aria-labelledby="care">
     <div class="mb-2 flex items-center gap-3">
       <h2 id="care" class="text-base font-semibold">Sensitive placements</h2>
-      <button v-if="search.busy !== 'care'" class="press" data-test="weigh" @click="search.weigh()">
+      <button
+        v-if="search.busy !== 'sensitivity'"
+        class="press"
+        data-test="weighPlacements"
+        @click="search.weighPlacements()"
+      >
         {{ search.slips ? 'Again' : 'Work it out' }}
       </button>
-      <SearchLine kind="care" words="Moving each a little" />
+      <SearchLine kind="sensitivity" words="Moving each a little" />
     </div>
     <table v-if="search.slips" class="w-full text-sm" data-test="slips">
       <thead class="text-left text-soft">
@@ -55,9 +60,9 @@ const figure = (stops: number) => `${stops < 0 ? '\u2212' : '+'}${Math.abs(stops
           v-for="slip in shown"
           :key="`${slip.id}/${slip.way}`"
           class="border-t border-rule"
-          :class="worstSlip(slip) >= CARE_STOPS ? 'font-semibold' : 'font-normal'"
+          :class="worstSlip(slip) >= SENSITIVE_STOPS ? 'font-semibold' : 'font-normal'"
         >
-          <th class="py-0.5 text-left" :class="worstSlip(slip) >= CARE_STOPS ? 'font-semibold' : 'font-normal'">
+          <th class="py-0.5 text-left" :class="worstSlip(slip) >= SENSITIVE_STOPS ? 'font-semibold' : 'font-normal'">
             {{ slip.name }}, {{ amount(slip) }} {{ WAYS[slip.way] }}
           </th>
           <td class="text-right">

@@ -5,30 +5,30 @@ import { useLight } from '~/stores/light'
 import { useSearch } from '~/stores/search'
 import { useStudio } from '~/stores/studio'
 import SearchLine from '~/components/explore/SearchLine.vue'
-import type { LadderRung } from '#services/search/searchApi'
+import type { SweptTone } from '#services/search/searchApi'
 import { bindingWords, stepWords } from '#wording/proposals'
 
 /** From this set: what it takes to go white, grey and black. */
 const search = useSearch()
 const note = useChangeNote()
 
-const first = ({ proposals }: LadderRung) => proposals[0]
+const first = ({ proposals }: SweptTone) => proposals[0]
 const studio = useStudio()
 const light = useLight()
 const { distance } = useUnits()
-const stepsOf = (rung: LadderRung) => {
-  const best = first(rung)
+const stepsOf = (tone: SweptTone) => {
+  const best = first(tone)
   return best ? stepWords(studio.document, light.camera ?? best.camera, best, distance) : []
 }
-const words = (rung: LadderRung) => {
-  const best = first(rung)
+const words = (tone: SweptTone) => {
+  const best = first(tone)
   if (!best) return 'Nothing found.'
-  const steps = stepsOf(rung).length > 0 ? `${stepsOf(rung).join('. ')}.` : 'It is there.'
-  return best.isReached ? steps : `${bindingWords(rung.binding, best.misses) ?? ''} As near as it gets: ${steps}`
+  const steps = stepsOf(tone).length > 0 ? `${stepsOf(tone).join('. ')}.` : 'It is there.'
+  return best.isReached ? steps : `${bindingWords(tone.binding, best.misses) ?? ''} As near as it gets: ${steps}`
 }
-const take = (rung: LadderRung) => {
+const take = (tone: SweptTone) => {
   note.mark()
-  search.acceptRung(rung)
+  search.acceptTone(tone)
 }
 </script>
 
@@ -36,31 +36,31 @@ const take = (rung: LadderRung) => {
   <section aria-labelledby="ladder">
     <div class="mb-2 flex items-center gap-3">
       <h2 id="ladder" class="text-base font-semibold">From white to black</h2>
-      <button v-if="search.busy !== 'ladder'" class="press" data-test="climb" @click="search.climb()">
-        {{ search.rungs?.length ? 'Again' : 'Work it out' }}
+      <button v-if="search.busy !== 'toneSweep'" class="press" data-test="climb" @click="search.sweepTones()">
+        {{ search.sweep?.length ? 'Again' : 'Work it out' }}
       </button>
-      <SearchLine kind="ladder" words="Working out what it takes" />
+      <SearchLine kind="toneSweep" words="Working out what it takes" />
     </div>
     <ol>
       <li
-        v-for="rung in search.rungs ?? []"
-        :key="rung.value"
+        v-for="tone in search.sweep ?? []"
+        :key="tone.value"
         class="flex items-center gap-3 border-t border-rule py-1.5 text-sm"
-        :data-test="`rung-${rung.value}`"
+        :data-test="`rung-${tone.value}`"
       >
         <span
           class="flex h-8 w-12 shrink-0 items-center justify-center rounded-sm border border-rule text-base font-semibold"
           :style="{
-            background: `rgb(${rung.value} ${rung.value} ${rung.value})`,
-            color: rung.value > 100 ? '#111' : '#eee',
+            background: `rgb(${tone.value} ${tone.value} ${tone.value})`,
+            color: tone.value > 100 ? '#111' : '#eee',
           }"
-          >{{ rung.value }}</span
+          >{{ tone.value }}</span
         >
-        <span class="min-w-0 grow">{{ words(rung) }}</span>
+        <span class="min-w-0 grow">{{ words(tone) }}</span>
         <span class="w-14 shrink-0 text-right">{{
-          first(rung) ? `${Math.max(0, first(rung)!.minutes).toFixed(1).replace(/\.0$/, '')} min` : ''
+          first(tone) ? `${Math.max(0, first(tone)!.minutes).toFixed(1).replace(/\.0$/, '')} min` : ''
         }}</span>
-        <button v-if="stepsOf(rung).length > 0" class="press shrink-0" @click="take(rung)">Go there</button>
+        <button v-if="stepsOf(tone).length > 0" class="press shrink-0" @click="take(tone)">Go there</button>
       </li>
     </ol>
   </section>
