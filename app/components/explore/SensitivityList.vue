@@ -39,7 +39,7 @@ const figure = (stops: number) => `${stops < 0 ? '\u2212' : '+'}${Math.abs(stops
       <button
         v-if="search.busy !== 'sensitivity'"
         class="press"
-        data-test="weighPlacements"
+        data-test="weigh"
         @click="search.weighPlacements()"
       >
         {{ search.slips ? 'Again' : 'Work it out' }}

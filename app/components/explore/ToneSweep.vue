@@ -36,7 +36,7 @@ const take = (tone: SweptTone) => {
   <section aria-labelledby="ladder">
     <div class="mb-2 flex items-center gap-3">
       <h2 id="ladder" class="text-base font-semibold">From white to black</h2>
-      <button v-if="search.busy !== 'toneSweep'" class="press" data-test="climb" @click="search.sweepTones()">
+      <button v-if="search.busy !== 'toneSweep'" class="press" data-test="sweep-tones" @click="search.sweepTones()">
         {{ search.sweep?.length ? 'Again' : 'Work it out' }}
       </button>
       <SearchLine kind="toneSweep" words="Working out what it takes" />
