@@ -41,7 +41,7 @@ export const answerWords = (set: StudioSet, { isOk, fact }: Answer, inLength: In
     case 'cover':
       return coverWords(fact.cover, inLength)
     case 'height':
-      return `The key${fact.modifier ? ` (${fact.modifier})` : ''} fits with its middle up to ${inLength(fact.mostM)}; over the head there are ${inLength(fact.overHeadM)} for a boom.${isOk ? '' : ' Seat the sitter, or light from the side.'}`
+      return `The key${fact.modifier ? ` (${fact.modifier})` : ''} fits with its middle up to ${inLength(fact.mostM)}; over the head there are ${inLength(fact.overHeadM)} for a boom.${isOk ? '' : ' Seat the subject, or light from the side.'}`
     case 'depth':
       return isOk
         ? `Subject and backdrop can be up to ${inLength(fact.mostM)} apart with this lens; now ${inLength(fact.nowM)}.`

@@ -123,7 +123,7 @@ export const changeWords = (before: StudioSet, change: Change, inLength: InLengt
     }
     case 'group-depth': {
       const way = change.byM > 0 ? 'away from' : 'toward'
-      return `move sitter, key and camera ${inLength(Math.abs(change.byM))} ${way} the backdrop`
+      return `move subject, key and camera ${inLength(Math.abs(change.byM))} ${way} the backdrop`
     }
     case 'aim':
       return `aim ${letterOf(change.id, before.lights)} at the subject`

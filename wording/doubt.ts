@@ -14,7 +14,7 @@ const why = (confidence: Confidence): string => {
   }
 }
 
-/** Why a picture is not taken for a backdrop with a sitter, and what to do; empty where it is. */
+/** Why a picture is not taken for a backdrop with a subject, and what to do; empty where it is. */
 export const doubtWords = (confidence: Confidence): string =>
   confidence.isSure
     ? ''

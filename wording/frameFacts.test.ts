@@ -103,7 +103,7 @@ describe('facts of a frame', () => {
       words: 'at its weakest, middle left: 228 against 231, 0 stop',
       isDoubtful: true,
     })
-    expect(facts.highlight).toMatchObject({ words: 'on the sitter, upper right; 3 % clips', isDoubtful: true })
+    expect(facts.highlight).toMatchObject({ words: 'on the subject, upper right; 3 % clips', isDoubtful: true })
     expect(facts.haze).toMatchObject({
       figure: '+14',
       words: 'blacks at 24, 10 with the backdrop lights off',

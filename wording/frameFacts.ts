@@ -139,7 +139,7 @@ export const frameFacts = (set: StudioSet, look: Look, reading: FrameReading, ha
         'highlight',
         'Highlights',
         `${Math.round(highlight.value)}`,
-        `on the sitter, ${sideWords(highlight.x, highlight.y)}${highlight.clipped > 0.002 ? `; ${percent(highlight.clipped)} clips` : ''}`,
+        `on the subject, ${sideWords(highlight.x, highlight.y)}${highlight.clipped > 0.002 ? `; ${percent(highlight.clipped)} clips` : ''}`,
         highlight.clipped > 0.01,
       ),
     edges &&

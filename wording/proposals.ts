@@ -52,7 +52,7 @@ const BINDING: Record<Binding, string> = {
   room: 'Limited by the room: what would help further stands against a wall, a subject or the backdrop.',
   frame: 'Limited by the frame: what would help further would show in the picture.',
   key: 'The key does not reach the subject, so that no tone can be right against it.',
-  spill: 'Limited by spill: light that is meant for the sitter, or comes back from the room, stays on the backdrop.',
+  spill: 'Limited by spill: light that is meant for the subject, or comes back from the room, stays on the backdrop.',
   unevenness: 'Limited by evenness: the light that there is falls off too much across the backdrop.',
 }
 

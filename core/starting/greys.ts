@@ -81,7 +81,7 @@ export const GREYS: readonly StartingPoint[] = [
   {
     id: 'scenery',
     name: 'Printed scenery with a glow and a warm edge',
-    gives: 'A printed backdrop that glows behind the sitter, the rim in warm light',
+    gives: 'A printed backdrop that glows behind the subject, the rim in warm light',
     look: 'mid-grey',
     framing: 'half',
     toBackdropM: 2,
