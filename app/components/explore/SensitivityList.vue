@@ -36,12 +36,7 @@ const figure = (stops: number) => `${stops < 0 ? '\u2212' : '+'}${Math.abs(stops
   <section aria-labelledby="care">
     <div class="mb-2 flex items-center gap-3">
       <h2 id="care" class="text-base font-semibold">Sensitive placements</h2>
-      <button
-        v-if="search.busy !== 'sensitivity'"
-        class="press"
-        data-test="weigh"
-        @click="search.weighPlacements()"
-      >
+      <button v-if="search.busy !== 'sensitivity'" class="press" data-test="weigh" @click="search.weighPlacements()">
         {{ search.slips ? 'Again' : 'Work it out' }}
       </button>
       <SearchLine kind="sensitivity" words="Moving each a little" />
