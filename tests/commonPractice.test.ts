@@ -1,15 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import { lightingSolver } from '#core/evaluation/lightingSolver'
 import { demoSet } from '#core/edits/demo'
-import { moveLight } from '#core/edits/edits'
 import { panelOfKind } from '#core/edits/panels'
 import type { Light, StudioSet } from '#core/model/schema'
-import { placeAtDistance } from '#core/edits/distances'
 import { modifierOfKind } from '#core/physics/sources/modifiers'
 import { grey, luminance } from '#core/physics/units/rgb'
 import { BACKDROP_MIDDLE, KEY_SIDE } from '#core/model/placeIds'
 import { meterPoints } from '#core/evaluation/probes/points'
 import type { Vector } from '#core/physics/units/vector'
+import { keyAt, painted, withLight } from '#support/plainSets'
 import { expectWithin } from '#support/tolerance'
 
 /*
@@ -30,22 +29,6 @@ const light = async (
     .filter(({ lightId }) => lightIds.includes(lightId))
     .reduce((sum, { shares }) => sum + luminance(shares[pointId]!.direct) + luminance(shares[pointId]!.bounced), 0)
 
-const painted = (set: StudioSet, level: number): StudioSet => {
-  const same = grey(level)
-  return {
-    ...set,
-    room: {
-      ...set.room,
-      reflectances: { back: same, front: same, left: same, right: same, floor: same, ceiling: same },
-    },
-  }
-}
-const withLight = (set: StudioSet, id: string, change: Partial<Light>): StudioSet => ({
-  ...set,
-  lights: set.lights.map(one => (one.id === id ? { ...one, ...change } : one)),
-})
-const keyAt = (set: StudioSet, distanceM: number): StudioSet =>
-  moveLight(set, 'key', placeAtDistance(set.lights[0]!, set, distanceM)!)
 const withPoint = (
   set: StudioSet,
   place: { xM: number; yM: number; zM: number },

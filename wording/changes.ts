@@ -6,7 +6,7 @@ import { vectorOf } from '#core/model/bounds'
 import { lightDistance } from '#core/edits/distances'
 import { thingOf } from '#core/edits/things'
 import type { Light, StudioSet } from '#core/model/schema'
-import { counted, listed } from './language'
+import { listed } from './language'
 import { letterOf, nameLightIds } from './lights'
 import { formatAperture } from './notation/aperture'
 import type { InLength } from './notation/distance'
@@ -87,7 +87,6 @@ const shiftWords = (names: string, { along, byM }: Extract<Change, { kind: 'shif
   }
 }
 
-/** A power in clicks where one light is turned by a few of them, in stops otherwise. */
 const powerWords = (before: StudioSet, { lookId, settings }: Extract<Change, { kind: 'power' }>): string => {
   const look = before.looks.find(({ id }) => id === lookId)
   const lights = before.lights.filter(({ id }) => settings[id])
@@ -172,6 +171,6 @@ export const changeWords = (before: StudioSet, change: Change, inLength: InLengt
     case 'several':
       return listed(change.changes.map(one => changeWords(before, one, inLength)))
     case 'patch':
-      return `take ${counted(1, 'step')} back`
+      return 'take one step back'
   }
 }

@@ -5,7 +5,7 @@ import { inSentence, listed, plural } from './language'
 import { formatAperture } from './notation/aperture'
 import type { InLength } from './notation/distance'
 import { powerChangesWords } from './powers'
-import { shutterWords, sideWords, stopWords } from './quantities'
+import { luxWords, shutterWords, sideWords, stopWords } from './quantities'
 import { keyFaultWords } from './verdict'
 
 const SHOWN: Record<Shown, string> = { lamp: 'Light ', stand: 'The stand of ', panel: '' }
@@ -26,8 +26,7 @@ const causeWords = (why: HotSideCause | null, inLength: InLength): string => {
 
 const roomLightWords = ({ addsStops, pointName, underStops, darkenToLux }: Extract<Fact, { is: 'room-light' }>) => {
   const adds = Number.isFinite(addsStops) ? `adds ${stopWords(addsStops)} to` : 'is all that there is on'
-  const lux = darkenToLux === null || darkenToLux >= 10 ? Math.round(darkenToLux ?? 0) : darkenToLux.toFixed(1)
-  const darken = darkenToLux === null ? '' : ` Darken the room to ${lux} lx there.`
+  const darken = darkenToLux === null ? '' : ` Darken the room to ${luxWords(darkenToLux)} there.`
   return `The room's own light ${adds} ${inSentence(pointName)}: it lies ${sideWords(underStops)} the camera setting.${darken}`
 }
 

@@ -9,17 +9,23 @@ import { capital, counted } from './language'
 import type { InLength } from './notation/distance'
 import { stopWords } from './quantities'
 
-/** What a change takes hold of, by its name: a light by its letter. */
-const nameOf = (set: StudioSet, change: Change): string => {
-  if (change.kind === 'several') return nameOf(set, change.changes[0]!)
-  if (!('id' in change)) return 'it'
-  return set.lights.find(({ id }) => id === change.id)?.name ?? thingOf(set, change.id)?.name ?? 'it'
+/** The id of what a change takes hold of first. */
+const idOf = (change: Change): string | undefined => {
+  if (change.kind === 'several') return idOf(change.changes[0]!)
+  return 'id' in change ? change.id : undefined
 }
 
-const keyDistance = (set: StudioSet, change: Change, inLength: InLength): string => {
+/** What a change takes hold of, by its name: a light by its letter. */
+const nameOf = (set: StudioSet, change: Change): string => {
+  const id = idOf(change)
+  return set.lights.find(light => light.id === id)?.name ?? (id && thingOf(set, id)?.name) ?? 'it'
+}
+
+/** How far the light that a change takes hold of is from what it lights, once it is carried out. */
+const distanceAfter = (set: StudioSet, change: Change, inLength: InLength): string => {
   const after = applyChange(set, change)
-  const key = after.lights.find(({ name }) => name === nameOf(set, change))
-  return key ? inLength(lightDistance(key, after).lengthM) : ''
+  const light = after.lights.find(({ id }) => id === idOf(change))!
+  return inLength(lightDistance(light, after).lengthM)
 }
 
 const purposeWords = (set: StudioSet, { change, purpose }: Fix, inLength: InLength): string => {
@@ -36,9 +42,9 @@ const purposeWords = (set: StudioSet, { change, purpose }: Fix, inLength: InLeng
     case 'further-behind':
       return `swing ${name} further behind`
     case 'draw-back':
-      return `draw ${name} back to ${keyDistance(set, change, inLength)}`
+      return `draw ${name} back to ${distanceAfter(set, change, inLength)}`
     case 'bring-nearer':
-      return `bring ${name} to ${keyDistance(set, change, inLength)}`
+      return `bring ${name} to ${distanceAfter(set, change, inLength)}`
     case 'aside':
       return `slide ${name} aside`
     case 'out-of-frame':

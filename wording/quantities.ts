@@ -9,6 +9,13 @@ export const stopWords = (stops: number): string => {
 /** Where light lies against the camera setting: `0.4 stop under`, `1.2 stops over`. */
 export const sideWords = (stops: number): string => `${stopWords(stops)} ${stops < 0 ? 'under' : 'over'}`
 
+/** Minutes as a person plans them: `0.4 min`, `3 min`, `12 min`. */
+export const minutesWords = (minutes: number): string =>
+  `${minutes < 9.5 ? Number(Math.max(0, minutes).toFixed(1)) : Math.round(minutes)} min`
+
+/** Light on a surface, as a meter shows it: `4.5 lx`, `430 lx`. */
+export const luxWords = (lux: number): string => `${lux < 10 ? lux.toFixed(1) : Math.round(lux)} lx`
+
 /** `1/125 s`, `0.5 s`. */
 export const shutterWords = (seconds: number): string =>
   seconds < 0.4 ? `1/${Math.round(1 / seconds)} s` : `${Math.round(seconds * 10) / 10} s`

@@ -1,3 +1,4 @@
+import { counted, plural } from '#wording/language'
 import { useStudio } from '~/stores/studio'
 import { useVault } from '~/stores/vault'
 import { ref, toRaw } from 'vue'
@@ -39,9 +40,9 @@ export const useReadingsFile = () => {
       problem.value = taken.message
       return
     }
-    done.value = `Took in ${ids.size} reading${ids.size === 1 ? '' : 's'} from "${file.name}".`
+    done.value = `Took in ${counted(ids.size, 'reading')} from "${file.name}".`
     if (problems.length > 0)
-      problem.value = `${problems.length} line${problems.length === 1 ? ' was' : 's were'} left out. ${problems.slice(0, NAMED).join(' ')}${problems.length > NAMED ? ` And ${problems.length - NAMED} more.` : ''}`
+      problem.value = `${counted(problems.length, 'line')} ${plural(problems.length, 'was', 'were')} left out. ${problems.slice(0, NAMED).join(' ')}${problems.length > NAMED ? ` And ${problems.length - NAMED} more.` : ''}`
   }
 
   return { save, load, done, problem }

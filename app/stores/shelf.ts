@@ -1,3 +1,4 @@
+import { plural } from '#wording/language'
 import { navigateTo } from '#imports'
 import { useKept } from '~/composables/useKept'
 import { ref, shallowRef } from 'vue'
@@ -137,7 +138,7 @@ export const useShelf = defineStore('shelf', () => {
       names.length > 0 ? `Brought back ${names.map(name => `"${name}"`).join(', ')}` : 'No set had to come back',
       pictures > 0 ? `with ${counted(pictures, 'picture')}` : '',
       alreadyHere > 0
-        ? `${names.length > 0 ? 'and ' : ': '}${counted(alreadyHere, 'set')} ${alreadyHere === 1 ? 'was' : 'were'} here already in the same state`
+        ? `${names.length > 0 ? 'and ' : ': '}${counted(alreadyHere, 'set')} ${plural(alreadyHere, 'was', 'were')} here already in the same state`
         : '',
       hasKit ? 'and the kit' : '',
     ]

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { plainReduced } from '#support/plainReduced'
 import { expectWithin } from '#support/tolerance'
 import { frameLight } from '../imaging/picture/frameLight'
 import type { Reduced } from '../imaging/picture/downsample'
@@ -18,17 +19,7 @@ const seen = (more: number): Reduced => {
     const cosine = 50 / Math.hypot(50, x, y)
     linear.fill(0.4 * cosine ** 4 * (1 - more * (1 - cosine)), at * 3, at * 3 + 3)
   }
-  const none = () => new Float32Array(width * height)
-  return {
-    width,
-    height,
-    linear,
-    clipped: none(),
-    anyClipped: none(),
-    crushed: none(),
-    histogram: new Float64Array(256),
-    pixels: width * height,
-  }
+  return plainReduced(width, height, linear)
 }
 const all = new Uint8Array(width * height).fill(1)
 const spread = (picture: Reduced, falloff?: ReturnType<typeof falloffOf>) =>

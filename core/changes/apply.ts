@@ -53,9 +53,14 @@ export const applyChange = (set: StudioSet, change: Change): StudioSet =>
 /** Several changes carried out one after another. */
 export const applyChanges = (set: StudioSet, changes: readonly Change[]): StudioSet => changes.reduce(applyChange, set)
 
+/** The set that a change leads to; undefined where it would change nothing. */
+export const changedBy = (set: StudioSet, change: Change): StudioSet | undefined => {
+  const after = applyChange(set, change)
+  return difference(set, after).length > 0 ? after : undefined
+}
+
 /** Whether a change would change anything of a set. */
-export const isPossible = (set: StudioSet, change: Change): boolean =>
-  difference(set, applyChange(set, change)).length > 0
+export const isPossible = (set: StudioSet, change: Change): boolean => changedBy(set, change) !== undefined
 
 /** The change that takes another back, on the set that it leads to. */
 export const inverseOf = (set: StudioSet, change: Change): ChangeOf<'patch'> => ({

@@ -36,6 +36,10 @@ export const touchedBy = (set: StudioSet, change: Change): readonly string[] => 
 export const isLocked = (set: StudioSet, id: string): boolean =>
   withGroups(set, [id]).some(other => set.locked.includes(other))
 
+/** Whether a thing may be touched: neither locked nor to stay as it is. */
+export const isFree = (set: StudioSet, id: string, fixedIds: readonly string[]): boolean =>
+  !isLocked(set, id) && !fixedIds.includes(id)
+
 /** Whether all that a change takes hold of may be touched: neither locked nor to stay as it is. */
 export const mayBeDone = (set: StudioSet, change: Change, fixedIds: readonly string[] = []): boolean =>
-  touchedBy(set, change).every(id => !isLocked(set, id) && !fixedIds.includes(id))
+  touchedBy(set, change).every(id => isFree(set, id, fixedIds))

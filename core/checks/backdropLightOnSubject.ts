@@ -1,4 +1,3 @@
-import { isPossible } from '../changes/apply'
 import { edgeId, noseId, SIDES } from '../evaluation/probes/sensePoints'
 import { litOf, problem, stopsOf, type Check } from './finding'
 
@@ -19,6 +18,6 @@ export const backdropLightOnSubject: Check = context => {
     if (most < STRIKES_STOPS) return []
     const flag = { kind: 'flag', id: light.id, off: 'subject' } as const
     const fact = { is: 'strikes-subject', light: light.name, stops: most } as const
-    return [problem(`strikes/${light.id}`, fact, isPossible(set, flag) ? { change: flag } : undefined)]
+    return [problem(set, `strikes/${light.id}`, fact, { change: flag })]
   })
 }

@@ -89,5 +89,5 @@ export const catchLight: Check = context => {
     clock: caught[0] ? clockOf(catchLightOf(set, subject, caught[0])) : null,
   } as const
   const fix: Fix | undefined = place && { purpose: { as: 'lower' }, change: { kind: 'place', id: key.id, place } }
-  return [problem('catch-light', fact, fix)]
+  return [problem(set, 'catch-light', fact, fix)]
 }

@@ -42,5 +42,5 @@ export const ceiling: Check = ({ set }) =>
     const byM = isOver ? over : under
     const fix: Fix = { purpose: { as: isOver ? 'lower' : 'raise' }, change: { kind: 'place', id, place } }
     const is = isOver ? 'through-ceiling' : 'into-floor'
-    return [problem(`ceiling/${id}`, { is, light: name, modifier: modifier.name, byM }, fix)]
+    return [problem(set, `ceiling/${id}`, { is, light: name, modifier: modifier.name, byM }, fix)]
   })

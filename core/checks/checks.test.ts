@@ -270,3 +270,12 @@ describe('what the verdict says when', () => {
     )
   })
 })
+
+describe('what mends a finding', () => {
+  it('is never a step that a lock makes into nothing', async () => {
+    const tall = placeThing(demoSet(), 'key', { xM: -1, yM: 4.9, zM: 3.29 })
+    const mendsOf = async (set: StudioSet) => (await checkedSet(set)).finding('catch-light')!.mends
+    expect((await mendsOf(tall)).map(({ words }) => words)).toEqual([expect.stringMatching(/^Lower A to /)])
+    expect(await mendsOf({ ...tall, locked: ['key'] })).toEqual([])
+  })
+})

@@ -1,7 +1,7 @@
 import { clippedAlone } from '../evaluation/renderSurface'
 import { clipsInColour } from '../evaluation/clipsInColour'
 import { litOf, problem, type Check } from './finding'
-import { roundToClicks } from '../physics/units/stops'
+import { turnedBy } from '../edits/edits'
 
 /**
  * Coloured light that clips in one channel while its luminance is far from white: the colour turns pale and flat
@@ -11,22 +11,14 @@ export const colourClips: Check = context => {
   const found = clipsInColour(context.readouts)
   const [first] = found?.rendered ? clippedAlone(found.rendered) : []
   if (!found || !first) return []
-  const { look } = context
+  const { set, look } = context
   const lights = litOf(context, 'backdrop')
   const less = Object.fromEntries(
-    lights.map(light => [
-      light.id,
-      {
-        ...look.lights[light.id]!,
-        powerStops: Math.max(
-          -light.lamp.rangeStops,
-          roundToClicks(look.lights[light.id]!.powerStops - first.stops, light.lamp.clickStops),
-        ),
-      },
-    ]),
+    lights.map(light => [light.id, turnedBy(light, look.lights[light.id]!, -first.stops)]),
   )
   return [
     problem(
+      set,
       'colour-clips',
       {
         is: 'colour-clips',

@@ -4,5 +4,5 @@ import { problem, type Check } from './finding'
 /** A backdrop that the frame looks past. */
 export const cover: Check = ({ set }) => {
   const found = coverOf(set)
-  return found.isOk ? [] : [problem('cover', { is: 'not-covered', cover: found }, ...coverFixes(set))]
+  return found.isOk ? [] : [problem(set, 'cover', { is: 'not-covered', cover: found }, ...coverFixes(set))]
 }

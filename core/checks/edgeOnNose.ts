@@ -1,5 +1,4 @@
 import { noseId, SIDES } from '../evaluation/probes/sensePoints'
-import { isPossible } from '../changes/apply'
 import type { Fix } from '../changes/fix'
 import type { Light, Place, StudioSet } from '../model/schema'
 import { litOf, problem, stopsOf, type Check } from './finding'
@@ -31,7 +30,7 @@ const panelOnNose: Check = context => {
   const most = Math.max(...SIDES.map(({ side }) => stopsOf(context, context.at(noseId(side)).parts, lights, 'direct')))
   if (lights.length === 0 || most < NOSE_STOPS) return []
   const fix: Fix = { change: { kind: 'group-depth', byM: FORWARD_M } }
-  return [problem('nose/panel', { is: 'panel-on-nose', stops: most }, isPossible(set, fix.change) ? fix : undefined)]
+  return [problem(set, 'nose/panel', { is: 'panel-on-nose', stops: most }, fix)]
 }
 
 /** Light from behind that reaches round to the nose: of an edge light, or of a lit panel. */
@@ -51,8 +50,7 @@ export const edgeOnNose: Check = context => {
           purpose: { as: 'further-behind' },
           change: { kind: 'place', id, place: swungBehind(set, light) },
         }
-        const isThere = isPossible(set, fix.change)
-        return [problem(`nose/${id}`, { is: 'edge-on-nose', light: name, stops: most }, isThere ? fix : undefined)]
+        return [problem(set, `nose/${id}`, { is: 'edge-on-nose', light: name, stops: most }, fix)]
       }),
   ]
 }

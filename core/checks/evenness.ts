@@ -35,9 +35,9 @@ export const hotSide: Check = context => {
   const [a, b] = [onLeft[0], onRight[0]]
   const stops = left.stops - right.stops
   const hot = { is: 'hot-side', side: stops > 0 ? 'left' : 'right', stops } as const
-  if (onLeft.length !== 1 || onRight.length !== 1 || !a || !b) return [problem('hot-side', { ...hot, why: null })]
+  if (onLeft.length !== 1 || onRight.length !== 1 || !a || !b) return [problem(set, 'hot-side', { ...hot, why: null })]
   const fix: Fix = { change: { kind: 'mirror', fromId: a.id, toId: b.id, lookId: look.id } }
-  return [problem('hot-side', { ...hot, why: causeOf(context, a, b) }, fix)]
+  return [problem(set, 'hot-side', { ...hot, why: causeOf(context, a, b) }, fix)]
 }
 
 /** What differs between the lights of the two sides. */
@@ -57,7 +57,7 @@ export const darkFoot: Check = context => {
   if (!middle || !shallBeEven(context) || bottomM > foot.point.position[2] || middle.stops - foot.stops < FOOT_STOPS)
     return []
   const fact = { is: 'dark-foot', stops: middle.stops - foot.stops } as const
-  return [problem('dark-foot', fact, arranged(aimedLights(context), 'lower'))]
+  return [problem(context.set, 'dark-foot', fact, arranged(aimedLights(context), 'lower'))]
 }
 
 /** Backdrop lights that are aimed at a place. */
@@ -80,5 +80,5 @@ export const greyEdges: Check = context => {
   if (fall < EDGE_STOPS) return []
   const lights = aimedLights(context)
   const fact = { is: 'grey-edges', stops: fall, isCrossable: lights.length > 1 } as const
-  return [problem('grey-edges', fact, arranged(lights, 'crossed-wide', 2))]
+  return [problem(set, 'grey-edges', fact, arranged(lights, 'crossed-wide', 2))]
 }

@@ -1,7 +1,8 @@
 import type { LookAnswer } from '../solve/lookPowers'
 import type { Evaluation } from '../evaluation/evaluation'
-import type { Light } from '../model/schema'
+import type { Light, StudioSet } from '../model/schema'
 import type { Cover } from '../brief/feasibility'
+import { isPossible } from '../changes/apply'
 import type { Fix } from '../changes/fix'
 import type { KeyFault } from '../solve/keyFault'
 import type { PowerChange } from '../solve/powerChanges'
@@ -60,12 +61,12 @@ export type Finding = {
   fixes: Fix[]
 }
 
-/** A problem, with the fixes that there are. */
-export const problem = (id: string, fact: Fact, ...fixes: (Fix | undefined)[]): Finding => ({
+/** A problem of a set, with the fixes that would change something there: what is locked or walled in is no way out. */
+export const problem = (set: StudioSet, id: string, fact: Fact, ...fixes: (Fix | undefined)[]): Finding => ({
   id,
   kind: 'problem',
   fact,
-  fixes: fixes.filter(fix => fix !== undefined),
+  fixes: fixes.filter((fix): fix is Fix => fix !== undefined && isPossible(set, fix.change)),
 })
 
 /** All that checks look at. */

@@ -1,7 +1,6 @@
 import { exposureGain } from '../camera/exposureGain'
 import { responseOf } from '../camera/response'
 import { weightsOf } from '../calibration/weights'
-import { isPossible } from '../changes/apply'
 import { luminance } from '../physics/units/rgb'
 import { litOf, problem, type Check } from './finding'
 
@@ -23,6 +22,6 @@ export const flare: Check = context => {
     if (lift < SHOWS_VALUES) return []
     const flag = { kind: 'flag', id: light.id, off: 'lens' } as const
     const fact = { is: 'flare', light: light.name, liftValues: lift } as const
-    return [problem(`flare/${light.id}`, fact, isPossible(set, flag) ? { change: flag } : undefined)]
+    return [problem(set, `flare/${light.id}`, fact, { change: flag })]
   })
 }

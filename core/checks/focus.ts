@@ -46,6 +46,7 @@ export const focus: Check = ({ set, look, camera }) => {
   const fix: Fix = { purpose: { as: 'stop-down', stops }, change: { kind: 'power', lookId: look.id, settings } }
   return [
     problem(
+      set,
       'focus',
       { is: 'shallow-focus', fNumber: camera.fNumber, nearM, farM, neededM: need },
       room >= stops && look.exposure.followsPointId ? fix : undefined,

@@ -2,7 +2,7 @@ import { responseOf } from '../camera/response'
 import { coverageOf } from '../camera/coverage'
 import type { Fix } from '../changes/fix'
 import { luminance } from '../physics/units/rgb'
-import { roundToClicks } from '../physics/units/stops'
+import { turnedBy } from '../edits/edits'
 import { ON_TARGET_STOPS } from '../evaluation/target'
 import { litOf, problem, type Check } from './finding'
 
@@ -48,22 +48,11 @@ export const haze: Check = context => {
   const isWanted =
     context.answer.isReached &&
     lights.some(light => context.answer.settings[light.id]!.powerStops < look.lights[light.id]!.powerStops)
-  const less = Object.fromEntries(
-    lights.map(light => [
-      light.id,
-      {
-        ...look.lights[light.id]!,
-        powerStops: Math.max(
-          -light.lamp.rangeStops,
-          roundToClicks(look.lights[light.id]!.powerStops - over + 0.1, light.lamp.clickStops),
-        ),
-      },
-    ]),
-  )
+  const less = Object.fromEntries(lights.map(light => [light.id, turnedBy(light, look.lights[light.id]!, 0.1 - over)]))
   const settings = isWanted ? context.answer.settings : less
   const fix: Fix = {
     purpose: isWanted ? { as: 'as-wanted' } : undefined,
     change: { kind: 'power', lookId: look.id, settings },
   }
-  return [problem('haze', { is: 'haze', pastStops: over, liftValues: lift }, fix)]
+  return [problem(set, 'haze', { is: 'haze', pastStops: over, liftValues: lift }, fix)]
 }

@@ -74,6 +74,7 @@ const findingOf = (set: StudioSet, { id, what }: FrameIntrusion): Finding => {
     change: { kind: 'place', id, place },
   })
   return problem(
+    set,
     `in-frame/${id}`,
     { is: 'in-frame', name: light?.name ?? thingOf(set, id)!.name, what, isMeantToHide: hides },
     hides ? put(hideBehind(set, light), 'hide') : undefined,

@@ -46,5 +46,5 @@ const fixOf = (context: CheckContext, fault: KeyFault): Fix | undefined => {
 /** A look whose exposure hangs on a key that is not there, looks elsewhere, or is shaded. */
 export const keyFault: Check = context => {
   const fault = keyFaultOf(context)
-  return fault ? [problem(`key/${fault.kind}`, { is: 'key-fault', fault }, fixOf(context, fault))] : []
+  return fault ? [problem(context.set, `key/${fault.kind}`, { is: 'key-fault', fault }, fixOf(context, fault))] : []
 }

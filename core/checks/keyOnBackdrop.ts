@@ -1,4 +1,3 @@
-import { isPossible } from '../changes/apply'
 import { NEAREST_LIGHT_M } from '../changes/lightChanges'
 import { BACKDROP_MIDDLE } from '../model/placeIds'
 import { gridded } from '../physics/sources/gridded'
@@ -55,6 +54,7 @@ export const keyOnBackdrop: Check = context => {
   const forward = { kind: 'group-depth', byM: forwardM(set, by) } as const
   return [
     problem(
+      set,
       `key-on-backdrop/${id}`,
       {
         is: 'key-on-backdrop',
@@ -67,7 +67,7 @@ export const keyOnBackdrop: Check = context => {
         ? undefined
         : { purpose: { as: 'bring-nearer' }, change: { kind: 'distance-to', id, lengthM } },
       gridded(key.modifier) ? { change: { kind: 'grid', id } } : undefined,
-      isPossible(set, forward) ? { change: forward } : undefined,
+      { change: forward },
     ),
   ]
 }

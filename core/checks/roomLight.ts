@@ -30,7 +30,7 @@ export const roomLight: Check = context => {
     underStops: ambientStops(lux, camera),
     darkenToLux: mend.kind === 'darken' ? mend.mostLux : null,
   } as const
-  return [problem('room-light', fact, shutterS < camera.shutterS * 0.99 ? shutter(look.id, shutterS) : undefined)]
+  return [problem(set, 'room-light', fact, shutterS < camera.shutterS * 0.99 ? shutter(look.id, shutterS) : undefined)]
 }
 
 const shutter = (lookId: string, shutterS: number): Fix => ({
@@ -47,5 +47,5 @@ export const pastSync: Check = context => {
     return []
   const { syncShutterS } = set.camera
   const fact = { is: 'past-sync', shutterS: camera.shutterS, syncShutterS } as const
-  return [problem('past-sync', fact, shutter(look.id, syncShutterS))]
+  return [problem(set, 'past-sync', fact, shutter(look.id, syncShutterS))]
 }

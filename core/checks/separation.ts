@@ -1,5 +1,4 @@
 import { weightsOf } from '../calibration/weights'
-import { isPossible } from '../changes/apply'
 import { edgeId, SIDES } from '../evaluation/probes/sensePoints'
 import { BAND_COUNT } from '../evaluation/probes/probes'
 import { bandPoints } from '../evaluation/probes/points'
@@ -46,10 +45,9 @@ export const separation: Check = context => {
   const fact = { is: 'shoulder-melts', side: closest.side, cloth: closest.value, backdrop: closest.backdrop } as const
   if (closest.backdrop > WHITE && closest.value > WHITE - APART_WHITE && closest.apart < APART_WHITE) {
     const boards = { kind: 'stand', what: 'near-black-sides' } as const
-    const fix = isPossible(set, boards) ? { change: boards } : undefined
-    return [problem('separation/white', { ...fact, isBlack: false }, fix)]
+    return [problem(set, 'separation/white', { ...fact, isBlack: false }, { change: boards })]
   }
   return closest.backdrop < BLACK && closest.apart < APART_BLACK && sides.every(side => side.apart < CARRIES)
-    ? [problem('separation/black', { ...fact, isBlack: true }, { change: { kind: 'add-lights', what: 'edge' } })]
+    ? [problem(set, 'separation/black', { ...fact, isBlack: true }, { change: { kind: 'add-lights', what: 'edge' } })]
     : []
 }

@@ -146,6 +146,7 @@ export const shadow: Check = context => {
     } as const
     return [
       problem(
+        set,
         `shadow/${id}`,
         fact,
         put(up, 'raise'),

@@ -22,6 +22,7 @@ export const sinceFrame: Check = ({ set, look, camera, readouts }) => {
   const { fNumber } = frame.camera
   return [
     problem(
+      set,
       'since-frame',
       { is: 'since-frame', changes, fNumber: isOtherCamera ? fNumber : null },
       {

@@ -66,10 +66,10 @@ export const tooDark: Check = context => {
   const lights = set.lights.filter(light => light.job === 'backdrop')
   const key = litOf(context, 'key')[0]
   if (lights.length === 0) {
-    if (!key) return [problem('too-dark', { is: 'no-light-on-backdrop' }, TWO_LIGHTS)]
+    if (!key) return [problem(set, 'too-dark', { is: 'no-light-on-backdrop' }, TWO_LIGHTS)]
     const [reachM, toBackdropM] = [lightDistance(key, set).lengthM, key.place.yM]
     const fact = { is: 'only-key', reachM, toBackdropM, fallStops: 2 * Math.log2(toBackdropM / reachM) } as const
-    return [problem('too-dark', fact, keyBack(set, look, key, -short), TWO_LIGHTS)]
+    return [problem(set, 'too-dark', fact, keyBack(set, look, key, -short), TWO_LIGHTS)]
   }
   const atFull = lights.filter(
     light => answer.settings[light.id]!.on && answer.settings[light.id]!.powerStops > -light.lamp.clickStops,
@@ -94,7 +94,7 @@ export const tooDark: Check = context => {
     purpose: { as: 'open-camera', stops: short - past },
     change: { kind: 'power', lookId: look.id, settings },
   }
-  return [problem('too-dark', { is: 'at-full', shortStops: short }, canOpen ? openUp : undefined, TWO_LIGHTS)]
+  return [problem(set, 'too-dark', { is: 'at-full', shortStops: short }, canOpen ? openUp : undefined, TWO_LIGHTS)]
 }
 
 /** Only the settings of the lights on the subject. */

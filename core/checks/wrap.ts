@@ -1,5 +1,4 @@
 import { rearId, SIDES } from '../evaluation/probes/sensePoints'
-import { isPossible } from '../changes/apply'
 import type { Fix } from '../changes/fix'
 import { litOf, problem, stopsOf, type Check } from './finding'
 
@@ -20,5 +19,5 @@ export const wrap: Check = context => {
   const most = Math.max(...SIDES.map(({ side }) => stopsOf(context, context.at(rearId(side)).parts, lights, 'all')))
   if (lights.length === 0 || most < (set.backdrop.kind === 'lit-panel' ? PANEL_GLOW_STOPS : GLOW_STOPS)) return []
   const fix: Fix = { change: { kind: 'group-depth', byM: FORWARD_M } }
-  return [problem('wrap', { is: 'wrap', stops: most }, isPossible(set, fix.change) ? fix : undefined)]
+  return [problem(set, 'wrap', { is: 'wrap', stops: most }, fix)]
 }

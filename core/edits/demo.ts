@@ -4,6 +4,7 @@ import { modifierOfKind } from '../physics/sources/modifiers'
 import { BACKDROP_MIDDLE, KEY_SIDE } from '../model/placeIds'
 import { PLAIN_RUN } from '../model/readingSchema'
 import type { Lamp, StudioSet } from '../model/schema'
+import { GENERIC_BODY } from './factories'
 
 const flash = (name: string, guideNumberM: number): Lamp => ({
   kind: 'flash',
@@ -77,13 +78,8 @@ export const demoSet = (): StudioSet => ({
     lens: { focalLengthMm: 105 },
     sensor: { widthMm: 24, heightMm: 36 },
     apertures: { widest: 2.8, smallest: 22, clickStops: 1 / 3 },
-    response: { kind: 'srgb' },
-    veilingGlare: 0.02,
+    ...GENERIC_BODY,
     whiteBalanceK: 5600,
-    syncShutterS: 1 / 200,
-    lensLossStops: 0,
-    falloff: { use: 'none', fields: [] },
-    kitId: null,
   },
   panels: [],
   props: [],

@@ -1,4 +1,5 @@
 import { insideRoom } from '../model/bounds'
+import { roundToClicks } from '../physics/units/stops'
 import { faults } from '../validation/validation'
 import type {
   Backdrop,
@@ -80,6 +81,12 @@ export const featherLight = (
   lightId: string,
   feather: { featherPanDeg?: number; featherTiltDeg?: number },
 ): StudioSet => editLight(set, lightId, light => ({ ...light, aim: { ...light.aim, ...feather } }))
+
+/** A setting with its power turned by so many stops, in whole clicks and within the lamp's range. */
+export const turnedBy = ({ lamp }: Pick<Light, 'lamp'>, setting: LightSetting, byStops: number): LightSetting => {
+  const powerStops = roundToClicks(setting.powerStops + byStops, lamp.clickStops)
+  return { ...setting, powerStops: Math.max(-lamp.rangeStops, Math.min(0, powerStops)) }
+}
 
 /** Changes the settings of some lights in a look. */
 export const changeSettings = (

@@ -3,7 +3,19 @@ import { modifierOfKind } from '../physics/sources/modifiers'
 import { grey } from '../physics/units/rgb'
 import { headHeightM } from '../model/headHeight'
 import { CAMERA, thingsOf } from './things'
-import type { Aim, Lamp, Light, LightSetting, OwnPoint, Panel, Place, Prop, StudioSet, Subject } from '../model/schema'
+import type {
+  Aim,
+  Camera,
+  Lamp,
+  Light,
+  LightSetting,
+  OwnPoint,
+  Panel,
+  Place,
+  Prop,
+  StudioSet,
+  Subject,
+} from '../model/schema'
 
 /** An id that nothing in the set has yet. */
 export const freeId = (set: StudioSet, wanted: string): string => {
@@ -38,6 +50,19 @@ export const GENERIC_FLASH: Lamp = {
   clickStops: 0.1,
   cctK: 5600,
   watts: null,
+  kitId: null,
+}
+
+/** What of a camera is the same whatever its size, where nothing else is known of it; typical values from memory. */
+export const GENERIC_BODY: Pick<
+  Camera,
+  'response' | 'veilingGlare' | 'syncShutterS' | 'lensLossStops' | 'falloff' | 'kitId'
+> = {
+  response: { kind: 'srgb' },
+  veilingGlare: 0.02,
+  syncShutterS: 1 / 200,
+  lensLossStops: 0,
+  falloff: { use: 'none', fields: [] },
   kitId: null,
 }
 

@@ -2,6 +2,7 @@ import { USUALLY_GIVES_STOPS } from '../physics/sources/output'
 import { STANDARD_METER } from '../physics/photometry/meter'
 import { GELS } from '../physics/sources/gels'
 import { MODIFIERS } from '../physics/sources/modifiers'
+import { GENERIC_BODY } from '../edits/factories'
 import { PANEL_KINDS } from '../edits/panels'
 import type { Lamp } from '../model/schema'
 import { BACKDROP_KINDS } from './backdropPresets'
@@ -71,12 +72,7 @@ export const genericKit = (): Kit => ({
           lens: { focalLengthMm: 85 },
           sensor: { widthMm: 24, heightMm: 36 },
           apertures: { widest: 2.8, smallest: 22, clickStops: 1 / 3 },
-          response: { kind: 'srgb' },
-          veilingGlare: 0.02,
-          syncShutterS: 1 / 200,
-          lensLossStops: 0,
-          falloff: { use: 'none', fields: [] },
-          kitId: null,
+          ...GENERIC_BODY,
         },
       },
     },
@@ -90,12 +86,7 @@ export const genericKit = (): Kit => ({
           lens: { focalLengthMm: 50 },
           sensor: { widthMm: 15.6, heightMm: 23.5 },
           apertures: { widest: 1.8, smallest: 22, clickStops: 1 / 3 },
-          response: { kind: 'srgb' },
-          veilingGlare: 0.02,
-          syncShutterS: 1 / 200,
-          lensLossStops: 0,
-          falloff: { use: 'none', fields: [] },
-          kitId: null,
+          ...GENERIC_BODY,
         },
       },
     },

@@ -1,3 +1,4 @@
+import { GENERIC_FLASH } from '../edits/factories'
 import { lampIntensity } from '../physics/sources/output'
 import { modifierOfKind, type Modifier } from '../physics/sources/modifiers'
 import type { Backdrop, Lamp } from '../model/schema'
@@ -30,19 +31,7 @@ export const pickFrom = (kit: Kit): Picker => {
       taken += 1
       if (lamp) return lamp
       missing.add(`${taken} lamps; the kit has ${lamps.length}`)
-      return (
-        lamps[0] ?? {
-          kind: 'flash',
-          name: 'Flash head 400',
-          output: { from: 'guide-number', guideNumberM: 58, convention: 'metered' },
-          givesStops: -0.35,
-          rangeStops: 7,
-          clickStops: 0.1,
-          cctK: 5600,
-          watts: null,
-          kitId: null,
-        }
-      )
+      return lamps[0] ?? GENERIC_FLASH
     },
     modifier: (...kinds) => {
       const found = kinds.map(kind => kit.modifiers.find(({ what }) => what.kind === kind)).find(Boolean)

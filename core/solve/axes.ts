@@ -1,8 +1,8 @@
 import type { Change } from '../changes/change'
 import { roomBounds } from '../model/bounds'
 import { lightDistance, placeAtDistance } from '../edits/distances'
+import { turnedBy } from '../edits/edits'
 import { placeThing } from '../edits/things'
-import { roundToClicks } from '../physics/units/stops'
 import type { Light, Look, StudioSet } from '../model/schema'
 
 /** What can be laid along a side of a map. */
@@ -123,11 +123,6 @@ const heightOf = (set: StudioSet, id: 'key-height' | 'backdrop-lights-height', l
 const powerOf = (look: Look, lights: readonly Light[]): Axis => {
   const [first] = lights
   const { powerStops: now } = look.lights[first!.id]!
-  const turned = ({ id, lamp }: Light, byStops: number) => {
-    const setting = look.lights[id]!
-    const powerStops = roundToClicks(setting.powerStops + byStops, lamp.clickStops)
-    return { ...setting, powerStops: Math.max(-lamp.rangeStops, Math.min(0, powerStops)) }
-  }
   return {
     id: 'backdrop-lights-power',
     unit: 'stops',
@@ -139,7 +134,9 @@ const powerOf = (look: Look, lights: readonly Light[]): Axis => {
     to: value => ({
       kind: 'power',
       lookId: look.id,
-      settings: Object.fromEntries(lights.map(light => [light.id, turned(light, value - now)])),
+      settings: Object.fromEntries(
+        lights.map(light => [light.id, turnedBy(light, look.lights[light.id]!, value - now)]),
+      ),
     }),
   }
 }

@@ -1,11 +1,11 @@
-import { changeSettings } from '../edits/edits'
+import { changeSettings, turnedBy } from '../edits/edits'
 import { exposureFromReading, METER_CONSTANT } from '../physics/photometry/meter'
 import { evaluate, type Evaluation } from '../evaluation/evaluation'
-import type { Light, LightSetting, Look, StudioSet } from '../model/schema'
+import type { LightSetting, Look, StudioSet } from '../model/schema'
 import type { Lighting } from '../calibration/lighting'
 import { keyWanted, ON_TARGET_STOPS, targetBand } from '../evaluation/target'
 import { totalOf } from '../physics/transport/exposureAt'
-import { ratioFromStops, roundToClicks, stopsFromRatio } from '../physics/units/stops'
+import { ratioFromStops, stopsFromRatio } from '../physics/units/stops'
 import type { AreaReadout } from '../evaluation/areaReadout'
 import type { Readout } from '../evaluation/readout'
 import { solveLook } from './lookPowers'
@@ -14,21 +14,13 @@ const ROUNDS = 6
 /** Where the key begins: the aperture that a settled look is looked for at first. */
 const FIRST_F_NUMBER = 8
 
-const turned = (light: Light, setting: LightSetting, byStops: number): LightSetting => ({
-  ...setting,
-  powerStops: Math.max(
-    -light.lamp.rangeStops,
-    Math.min(0, roundToClicks(setting.powerStops + byStops, light.lamp.clickStops)),
-  ),
-})
-
 /** The lights on the subject turned by so many stops, each within its range. */
 export const turnSubjectLights = (set: StudioSet, look: Look, byStops: number): Record<string, LightSetting> =>
   Object.fromEntries(
     set.lights.map(light => {
       const setting = look.lights[light.id]!
       if (light.job === 'backdrop') return [light.id, setting]
-      return [light.id, turned(light, setting, byStops)]
+      return [light.id, turnedBy(light, setting, byStops)]
     }),
   )
 
@@ -55,7 +47,7 @@ const backdropTogether = ({ set, look, camera, readouts }: Evaluation): Record<s
   return Object.fromEntries(
     set.lights.map(light => {
       const setting = look.lights[light.id]!
-      return [light.id, onBackdrop.has(light.id) ? turned(light, setting, byStops) : setting]
+      return [light.id, onBackdrop.has(light.id) ? turnedBy(light, setting, byStops) : setting]
     }),
   )
 }

@@ -1,6 +1,7 @@
 import { PLAIN_METER } from '../model/meterSchema'
 import { askLook } from '../brief/looks'
 import { frameUp } from '../brief/framing'
+import { GENERIC_BODY } from '../edits/factories'
 import { backdropNamed } from '../kit/backdropPresets'
 import { NO_BRIEF } from '../model/briefSchema'
 import { grey } from '../physics/units/rgb'
@@ -53,13 +54,8 @@ export const emptySet = (id: string, name: string): StudioSet => {
       lens: { focalLengthMm: 85 },
       sensor: { widthMm: 24, heightMm: 36 },
       apertures: { widest: 2.8, smallest: 22, clickStops: 1 / 3 },
-      response: { kind: 'srgb' },
-      veilingGlare: 0.02,
+      ...GENERIC_BODY,
       whiteBalanceK: 5600,
-      syncShutterS: 1 / 200,
-      lensLossStops: 0,
-      falloff: { use: 'none', fields: [] },
-      kitId: null,
     },
     panels: [],
     props: [],

@@ -103,7 +103,7 @@ const proposalsOf = (
 export type EvenPlaces = 'grid' | 'frame'
 
 /** Where it is to be even, and what was read there: stops over the camera setting. */
-export type Evening = { places: EvenPlaces; read: Record<string, number> }
+export type EvenQuestion = { places: EvenPlaces; read: Record<string, number> }
 
 const situationOf = (set: StudioSet, { lookId, camera, learned }: Search): Situation => ({
   set,
@@ -176,7 +176,7 @@ export const searchApi = () => {
       job: Job<number>,
       message: Mirrored<LeanSet>,
       search: Search,
-      { places: over, read }: Evening,
+      { places: over, read }: EvenQuestion,
     ): Promise<EveningAnswer | undefined> => {
       const places = over === 'frame' ? (of: StudioSet) => framePoints(of).filter(({ id }) => id in read) : undefined
       const { report, pause } = job

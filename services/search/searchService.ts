@@ -5,7 +5,7 @@ import type { Vector } from '#core/physics/units/vector'
 import { leanOf, type LeanSet } from '../leanSet'
 import { connect, type Asking, type Carrier } from '../rpc/connect'
 import { mirror } from '../rpc/mirror'
-import type { Evening, Found, SweptTone, Proposals, Search, SearchApi } from './searchApi'
+import type { EvenQuestion, Found, SweptTone, Proposals, Search, SearchApi } from './searchApi'
 
 const startWorker = (): Carrier => new Worker(new URL('./search.worker.ts', import.meta.url), { type: 'module' })
 
@@ -23,7 +23,7 @@ export const searchService = (start: () => Carrier = startWorker) => {
       call('sensitivity', [sent(set), search], asking),
     map: (set: StudioSet, search: Search, axes: readonly [AxisId, AxisId], asking: Asking<Found<ToneMap>>) =>
       call('map', [sent(set), search, axes], asking),
-    even: (set: StudioSet, search: Search, over: Evening, asking: Asking<number>) =>
+    even: (set: StudioSet, search: Search, over: EvenQuestion, asking: Asking<number>) =>
       call('even', [sent(set), search, over], asking),
     walk: (set: StudioSet, search: Search, way: { from: Vector; to: Vector }, asking: Asking<never>) =>
       call('walk', [sent(set), search, way], asking),

@@ -101,10 +101,7 @@ export const reachableQuestion = async (seed: number): Promise<Question> => {
     const values = DROP.map(id => (targets[id] as { value: number }).value)
     if (Math.min(...values) < 25 || Math.max(...values) > 250) continue
     const asked = changeTargets(truth, LOOK, targets)
-    const families = [
-      ...lightFamilies(asked, () => true),
-      ...stageFamilies(asked, () => true).filter(({ id }) => id === 'group-depth'),
-    ]
+    const families = [...lightFamilies(asked, []), ...stageFamilies(asked, []).filter(({ id }) => id === 'group-depth')]
     const moved = Array.from({ length: draw.between(0, 1) > 0.5 ? 2 : 1 }).reduce<StudioSet>(set => {
       const way = draw.oneOf(draw.oneOf(families).ways)
       return applyChange(set, draw.oneOf(way))

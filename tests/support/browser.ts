@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { Builder, By, logging, until, type WebDriver, type WebElement } from 'selenium-webdriver'
+import { Builder, By, error, logging, until, type WebDriver, type WebElement } from 'selenium-webdriver'
 import type { Driver } from 'selenium-webdriver/chrome.js'
 import { Options, ServiceBuilder } from 'selenium-webdriver/chrome.js'
 
@@ -97,6 +97,17 @@ export const openBrowser = async (size: Size, hosts: readonly string[] = []) => 
     go: (url: string) => driver.get(url),
     textOf: async (name: string) => (await find(name)).getText(),
     click: async (name: string) => (await find(name)).click(),
+    /** Presses what is found; an element that was made anew between finding and pressing is found again. */
+    press: (by: By) =>
+      driver.wait(async () => {
+        try {
+          await (await locate(by)).click()
+          return true
+        } catch (problem) {
+          if (problem instanceof error.StaleElementReferenceError) return false
+          throw problem
+        }
+      }, WAIT_MS),
     /** Waits until the text of an element fits; answers it. */
     waitForText: async (name: string, pattern: RegExp): Promise<string> => {
       let last = ''

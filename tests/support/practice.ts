@@ -4,19 +4,19 @@ import { falloffOf } from '#core/camera/falloff'
 import { NOTHING_LEARNED } from '#core/calibration/calibration'
 import { roomAdds } from '#core/metering/ambient'
 import { demoSet } from '#core/edits/demo'
-import { changeSettings, holdPoint, moveLight } from '#core/edits/edits'
+import { changeSettings, holdPoint } from '#core/edits/edits'
 import { lightingSolver } from '#core/evaluation/lightingSolver'
 import { addLight, aimAtHead, newLight } from '#core/edits/factories'
 import { BACKDROP_MIDDLE, KEY_SIDE, LIT_CHEEK, SHADOW_SIDE } from '#core/model/placeIds'
 import { CARD_AT_KEY } from '#core/evaluation/probes/points'
 import { emitterOf } from '#core/scene/scene'
-import type { Light, StudioSet } from '#core/model/schema'
-import { placeAtDistance } from '#core/edits/distances'
+import type { StudioSet } from '#core/model/schema'
 import { GELS, gelStops } from '#core/physics/sources/gels'
 import { modifierOfKind } from '#core/physics/sources/modifiers'
 import { onProfile, profileOf } from '#core/physics/sources/pattern'
 import { distanceForStops } from '#core/tone/keying'
 import { ratioOfLight } from '#core/tone/ratio'
+import { keyAt, painted, withLight } from './plainSets'
 import type { Readout } from '#core/evaluation/readout'
 import { grey, luminance } from '#core/physics/units/rgb'
 
@@ -37,22 +37,6 @@ export type PracticeFigure = {
 const CAMERA = { fNumber: 8, shutterS: 1 / 125, iso: 100 }
 const solve = lightingSolver()
 
-const painted = (set: StudioSet, level: number): StudioSet => {
-  const same = grey(level)
-  return {
-    ...set,
-    room: {
-      ...set.room,
-      reflectances: { back: same, front: same, left: same, right: same, floor: same, ceiling: same },
-    },
-  }
-}
-const withLight = (set: StudioSet, id: string, change: Partial<Light>): StudioSet => ({
-  ...set,
-  lights: set.lights.map(light => (light.id === id ? { ...light, ...change } : light)),
-})
-const keyAt = (set: StudioSet, metres: number): StudioSet =>
-  moveLight(set, 'key', placeAtDistance(set.lights[0]!, set, metres)!)
 const only = (set: StudioSet, ...ids: string[]): StudioSet =>
   changeSettings(
     set,

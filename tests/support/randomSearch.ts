@@ -28,7 +28,7 @@ export const randomSearch = async (question: Question, tries: number, seed: numb
     const moves: Move[] = []
     let set: StudioSet = question.set
     for (let count = Math.floor(draw!.between(0, 4)); count > 0; count--) {
-      const families = [...lightFamilies(set, () => true), ...stageFamilies(set, () => true)].filter(
+      const families = [...lightFamilies(set, []), ...stageFamilies(set, [])].filter(
         ({ id }) => !moves.some(move => move.family === id),
       )
       if (families.length === 0) break

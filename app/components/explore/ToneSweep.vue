@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { useChangeNote } from '~/composables/useChangeNote'
 import { useUnits } from '~/composables/useUnits'
 import { useLight } from '~/stores/light'
@@ -7,6 +8,7 @@ import { useStudio } from '~/stores/studio'
 import SearchLine from '~/components/explore/SearchLine.vue'
 import type { SweptTone } from '#services/search/searchApi'
 import { bindingWords, stepWords } from '#wording/proposals'
+import { minutesWords } from '#wording/quantities'
 
 /** From this set: what it takes to go white, grey and black. */
 const search = useSearch()
@@ -16,15 +18,19 @@ const first = ({ proposals }: SweptTone) => proposals[0]
 const studio = useStudio()
 const light = useLight()
 const { distance } = useUnits()
-const stepsOf = (tone: SweptTone) => {
-  const best = first(tone)
-  return best ? stepWords(studio.document, light.camera ?? best.camera, best, distance) : []
-}
-const words = (tone: SweptTone) => {
+/** Every tone with what it takes, or why it is out of reach. */
+const rows = computed(() =>
+  (search.sweep ?? []).map(tone => {
+    const best = first(tone)
+    const steps = best ? stepWords(studio.document, light.camera ?? best.camera, best, distance) : []
+    return { tone, steps, words: wordsOf(tone, steps), minutes: best ? minutesWords(best.minutes) : '' }
+  }),
+)
+const wordsOf = (tone: SweptTone, steps: readonly string[]) => {
   const best = first(tone)
   if (!best) return 'Nothing found.'
-  const steps = stepsOf(tone).length > 0 ? `${stepsOf(tone).join('. ')}.` : 'It is there.'
-  return best.isReached ? steps : `${bindingWords(tone.binding, best.misses) ?? ''} As near as it gets: ${steps}`
+  const said = steps.length > 0 ? `${steps.join('. ')}.` : 'It is there.'
+  return best.isReached ? said : `${bindingWords(tone.binding, best.misses) ?? ''} As near as it gets: ${said}`
 }
 const take = (tone: SweptTone) => {
   note.mark()
@@ -43,7 +49,7 @@ const take = (tone: SweptTone) => {
     </div>
     <ol>
       <li
-        v-for="tone in search.sweep ?? []"
+        v-for="{ tone, steps, words, minutes } in rows"
         :key="tone.value"
         class="flex items-center gap-3 border-t border-rule py-1.5 text-sm"
         :data-test="`rung-${tone.value}`"
@@ -56,11 +62,9 @@ const take = (tone: SweptTone) => {
           }"
           >{{ tone.value }}</span
         >
-        <span class="min-w-0 grow">{{ words(tone) }}</span>
-        <span class="w-14 shrink-0 text-right">{{
-          first(tone) ? `${Math.max(0, first(tone)!.minutes).toFixed(1).replace(/\.0$/, '')} min` : ''
-        }}</span>
-        <button v-if="stepsOf(tone).length > 0" class="press shrink-0" @click="take(tone)">Go there</button>
+        <span class="min-w-0 grow">{{ words }}</span>
+        <span class="w-14 shrink-0 text-right">{{ minutes }}</span>
+        <button v-if="steps.length > 0" class="press shrink-0" @click="take(tone)">Go there</button>
       </li>
     </ol>
   </section>

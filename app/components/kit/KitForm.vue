@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { counted, plural } from '#wording/language'
 import { useKit } from '~/stores/kit'
 import { useStudio } from '~/stores/studio'
 import { computed, useId } from 'vue'
@@ -96,9 +97,9 @@ const refreshed = computed(() => refreshCopies(studio.document, props.kind, prop
       />
     </div>
     <p v-if="refreshed" class="flex flex-wrap items-center gap-3">
-      The open set holds {{ refreshed.count }} {{ refreshed.count === 1 ? 'copy' : 'copies' }} of this as it was.
+      The open set holds {{ counted(refreshed.count, 'copy', 'copies') }} of this as it was.
       <button class="press" data-test="kit-refresh" @click="studio.edit(() => refreshed!.set)">
-        Bring {{ refreshed.count === 1 ? 'it' : 'them' }} up to date
+        Bring {{ plural(refreshed.count, 'it', 'them') }} up to date
       </button>
     </p>
     <p class="max-w-xl text-sm text-soft">

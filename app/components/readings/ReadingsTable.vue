@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { counted } from '#wording/language'
 import { useReadingsTable } from '~/composables/useReadingsTable'
 import { useReadingWords } from '~/composables/useReadingWords'
 import { computed, ref } from 'vue'
@@ -45,9 +46,7 @@ const INPUT = 'rounded-sm border border-transparent bg-transparent px-1 hover:bo
         data-test="readings-filter"
       />
       <span class="text-soft">{{
-        lines.length === all.length
-          ? `${all.length} reading${all.length === 1 ? '' : 's'}`
-          : `${lines.length} of ${all.length} readings`
+        lines.length === all.length ? counted(all.length, 'reading') : `${lines.length} of ${all.length} readings`
       }}</span>
     </div>
     <p v-if="problem" role="alert" class="mt-2" data-test="readings-problem">

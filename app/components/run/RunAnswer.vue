@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { capital, counted } from '#wording/language'
+import { luxWords, shutterWords } from '#wording/quantities'
 import { useMeterRun } from '~/composables/useMeterRun'
 import { useReadingWords } from '~/composables/useReadingWords'
 import { useLight } from '~/stores/light'
@@ -45,11 +47,11 @@ const mendWords = computed(() => {
   const mend = run.ambient.value?.mend
   if (!mend) return ''
   if (mend.kind === 'darken')
-    return `Darken the room to ${mend.mostLux < 10 ? mend.mostLux.toFixed(1) : Math.round(mend.mostLux)} lx at the subject: ${run.inUse.value.some(({ lamp }) => lamp.kind === 'continuous') ? 'the lamps that burn would fall with any shutter.' : 'no shutter that goes with flash is short enough.'}`
-  const shutter = `1/${Math.round(1 / mend.camera.shutterS)} s`
+    return `Darken the room to ${luxWords(mend.mostLux)} at the subject: ${run.inUse.value.some(({ lamp }) => lamp.kind === 'continuous') ? 'the lamps that burn would fall with any shutter.' : 'no shutter that goes with flash is short enough.'}`
+  const shutter = shutterWords(mend.camera.shutterS)
   return mend.lampsUpStops > 0
-    ? `${shutter} and ISO ${mend.camera.iso}, with every lamp ${mend.lampsUpStops} stop${mend.lampsUpStops > 1 ? 's' : ''} up, puts it ${Math.abs(mend.stops).toFixed(1)} under.`
-    : `${shutter} puts it ${Math.abs(mend.stops).toFixed(1)} under; the lamps stay as they are. The camera goes with flash down to 1/${Math.round(1 / studio.document.camera.syncShutterS)} s.`
+    ? `${shutter} and ISO ${mend.camera.iso}, with every lamp ${counted(mend.lampsUpStops, 'stop')} up, puts it ${Math.abs(mend.stops).toFixed(1)} under.`
+    : `${shutter} puts it ${Math.abs(mend.stops).toFixed(1)} under; the lamps stay as they are. The camera goes with flash down to ${shutterWords(studio.document.camera.syncShutterS)}.`
 })
 /** What a reading of everything together means for what is wanted there. */
 const together = computed(() => {
@@ -64,7 +66,7 @@ const advice = computed(() => {
   const { correction } = run.taken.value ?? {}
   if (!correction || !light.value) return together.value
   const what = correctionWords(correction, light.value)
-  return `${what.charAt(0).toUpperCase()}${what.slice(1)}.`
+  return `${capital(what)}.`
 })
 const needsMend = computed(
   () =>

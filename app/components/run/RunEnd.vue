@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { plural } from '#wording/language'
 import { useAsk } from '~/composables/useAsk'
 import { useBenchFrame } from '~/composables/useBenchFrame'
 import { useMeterRun } from '~/composables/useMeterRun'
@@ -44,7 +45,7 @@ const learned = computed(() =>
       {{ missing }} of {{ run.steps.value.length }} readings are not taken yet; those are the plan's word alone.
     </p>
     <p v-if="changed > 0" class="text-soft" data-test="run-changed">
-      {{ changed }} of {{ run.steps.value.length }} readings {{ changed === 1 ? 'was' : 'were' }} taken before something
+      {{ changed }} of {{ run.steps.value.length }} readings {{ plural(changed, 'was', 'were') }} taken before something
       changed; there the plan speaks, by what it has learned.
     </p>
     <p v-if="outliers > 0" class="border-l-4 border-ink pl-3" data-test="run-outliers">

@@ -8,6 +8,7 @@ import { computed } from 'vue'
 import ProgressBar from '~/components/shell/ProgressBar.vue'
 import type { Proposal } from '#services/search/searchApi'
 import { missWords } from '#wording/misses'
+import { minutesWords } from '#wording/quantities'
 import { bindingWords, stepWords } from '#wording/proposals'
 
 /** What else could be done: found while the user watches, shown as a ghost where one points, done with one press. */
@@ -43,8 +44,6 @@ const accept = (proposal: Proposal) => {
   search.preview = null
   search.accept(proposal)
 }
-const minutes = (proposal: Proposal) =>
-  `${proposal.minutes < 9.5 ? proposal.minutes.toFixed(1).replace(/\.0$/, '') : Math.round(proposal.minutes)} min`
 </script>
 
 <template>
@@ -104,7 +103,9 @@ const minutes = (proposal: Proposal) =>
         @focusin="search.preview = proposal"
         @focusout="search.preview = null"
       >
-        <span class="w-16 shrink-0 text-right text-base whitespace-nowrap font-semibold">{{ minutes(proposal) }}</span>
+        <span class="w-16 shrink-0 text-right text-base whitespace-nowrap font-semibold">{{
+          minutesWords(proposal.minutes)
+        }}</span>
         <span class="min-w-0 grow">
           {{ steps.join('. ') || 'Leave everything as it is' }}.
           <span class="text-soft">{{ outcome }}</span>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { counted } from '#wording/language'
 import { useKept } from '~/composables/useKept'
 import { usePreferences } from '~/stores/preferences'
 import { computed, onMounted, ref } from 'vue'
@@ -32,7 +33,7 @@ const cleanUp = async (most: number) => {
   done.value =
     freed.count === 0
       ? 'Nothing had to go.'
-      : `${freed.count} ${freed.count === 1 ? 'picture' : 'pictures'} went, ${formatBytes(freed.bytes)} are free. What was read from them is kept.`
+      : `${counted(freed.count, 'picture')} went, ${formatBytes(freed.bytes)} are free. What was read from them is kept.`
   await look()
 }
 const keep = async (count: number) => {
@@ -44,7 +45,7 @@ const keep = async (count: number) => {
   <div class="mx-auto flex w-full max-w-xl flex-col gap-5 p-6">
     <section aria-label="Room" class="space-y-2">
       <p class="text-2xl font-semibold" data-test="picture-use">
-        {{ use ? `${use.count} ${use.count === 1 ? 'picture' : 'pictures'}, ${formatBytes(use.bytes)}` : '' }}
+        {{ use ? `${counted(use.count, 'picture')}, ${formatBytes(use.bytes)}` : '' }}
       </p>
       <template v-if="room">
         <ProgressBar :value="share" label="Room in this browser" />

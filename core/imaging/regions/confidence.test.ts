@@ -1,25 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import { makeFrame } from '#support/madeFrame'
 import { SCENES } from '#support/madeScenes'
+import { plainReduced } from '#support/plainReduced'
 import { xorshift } from '#support/xorshift'
 import type { Reduced } from '../picture/downsample'
 import { confidenceOf } from './confidence'
 import { doubtWords } from '#wording/doubt'
 import { findRegions } from './regions'
-
-const reducedOf = (width: number, height: number, linear: Float32Array): Reduced => {
-  const none = () => new Float32Array(width * height)
-  return {
-    width,
-    height,
-    linear,
-    clipped: none(),
-    anyClipped: none(),
-    crushed: none(),
-    histogram: new Float64Array(256),
-    pixels: width * height,
-  }
-}
 
 /** A made-up street: a sky that pales toward the roofs, house fronts with windows, a road. */
 const street = (seed: number): Reduced => {
@@ -45,13 +32,13 @@ const street = (seed: number): Reduced => {
       for (let channel = 0; channel < 3; channel++) linear[(y * width + x) * 3 + channel] = tone[channel]! * grain
     }
   }
-  return reducedOf(width, height, linear)
+  return plainReduced(width, height, linear)
 }
 
 describe('confidence in what was found', () => {
   it.each(SCENES.map(({ name, scene }) => [name, scene] as const))('is there for %s', (_, scene) => {
     const { width, height, noisy } = makeFrame({ ...scene, width: scene.width / 2, height: scene.height / 2 })
-    const picture = reducedOf(width, height, noisy)
+    const picture = plainReduced(width, height, noisy)
     const confidence = confidenceOf(picture, findRegions(picture))
     expect(confidence, JSON.stringify(confidence)).toMatchObject({ isSure: true })
     expect(doubtWords(confidence)).toBe('')

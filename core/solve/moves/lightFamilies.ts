@@ -1,16 +1,14 @@
 import { isPossible } from '../../changes/apply'
+import { isFree } from '../../changes/constraints'
 import { gridded } from '../../physics/sources/gridded'
 import type { Light, StudioSet } from '../../model/schema'
 import { family, type Family } from './family'
 
 const isOnBackdrop = (light: Light): boolean => light.job === 'backdrop' && light.aim.at === 'place'
 
-/** Whether a light may be touched. */
-export type MayMove = (id: string) => boolean
-
 /** Depth, height and aim of the backdrop lights, all alike, so that an even pair stays even. */
-const backdropFamilies = (set: StudioSet, mayMove: MayMove): Family[] => {
-  const lights = set.lights.filter(light => isOnBackdrop(light) && mayMove(light.id))
+const backdropFamilies = (set: StudioSet, fixedIds: readonly string[]): Family[] => {
+  const lights = set.lights.filter(light => isOnBackdrop(light) && isFree(set, light.id, fixedIds))
   if (lights.length === 0) return []
   const ids = lights.map(light => light.id)
   const scrims = family('half-scrim', [[90], [-90]], turnDeg => ({
@@ -61,9 +59,9 @@ const isLong = ({ modifier: { front } }: Light): boolean =>
   front.shape === 'rectangle' && Math.max(front.widthM, front.heightM) > LONG * Math.min(front.widthM, front.heightM)
 
 /** Long fronts rolled by a quarter: a strip that stood lies, one that lay stands. */
-const rollFamilies = (set: StudioSet, mayMove: MayMove): Family[] => {
+const rollFamilies = (set: StudioSet, fixedIds: readonly string[]): Family[] => {
   const idsOf = (isMeant: (light: Light) => boolean) =>
-    set.lights.filter(light => isMeant(light) && isLong(light) && mayMove(light.id)).map(({ id }) => id)
+    set.lights.filter(light => isMeant(light) && isLong(light) && isFree(set, light.id, fixedIds)).map(({ id }) => id)
   const [keys, backdropLights] = [idsOf(({ job }) => job === 'key'), idsOf(isOnBackdrop)]
   return [
     ...(keys.length > 0 ? [family('key-roll', [[keys]], ids => ({ kind: 'roll', ids }))] : []),
@@ -72,10 +70,10 @@ const rollFamilies = (set: StudioSet, mayMove: MayMove): Family[] => {
 }
 
 /** Distance, feather and grid of the key. */
-const keyFamilies = (set: StudioSet, mayMove: MayMove): Family[] => {
+const keyFamilies = (set: StudioSet, fixedIds: readonly string[]): Family[] => {
   const key = set.lights.find(light => light.job === 'key')
   // What is grouped moves as one, and not by itself.
-  if (!key || !mayMove(key.id) || set.groups.some(group => group.includes(key.id))) return []
+  if (!key || !isFree(set, key.id, fixedIds) || set.groups.some(group => group.includes(key.id))) return []
   const { id } = key
   const distances = [
     [0.85, 0.7, 0.55, 0.42],
@@ -103,10 +101,10 @@ const twinFamily = (set: StudioSet): Family[] => {
   return isPossible(set, twin) ? [family('backdrop-twin', [[twin]], change => change)] : []
 }
 
-/** Everything that can be done to lights beside turning their powers. */
-export const lightFamilies = (set: StudioSet, mayMove: MayMove): Family[] => [
-  ...backdropFamilies(set, mayMove),
-  ...keyFamilies(set, mayMove),
-  ...rollFamilies(set, mayMove),
+/** Everything that can be done to lights beside turning their powers; locked and fixed ones are left alone. */
+export const lightFamilies = (set: StudioSet, fixedIds: readonly string[]): Family[] => [
+  ...backdropFamilies(set, fixedIds),
+  ...keyFamilies(set, fixedIds),
+  ...rollFamilies(set, fixedIds),
   ...twinFamily(set),
 ]

@@ -6,8 +6,7 @@ import { thingsKey } from '../../evaluation/solverKeys'
 import { DRAFT_QUALITY, QUALITY } from '../../physics/transport/stage'
 import { keyFaultOf } from '../keyFault'
 import { limitOf } from '../limit'
-import { applyChange, applyChanges, isPossible } from '../../changes/apply'
-import { isLocked } from '../../changes/constraints'
+import { applyChanges, changedBy, isPossible } from '../../changes/apply'
 import { isSameMove, type Family, type FamilyId } from './family'
 import { lightFamilies } from './lightFamilies'
 import { stageFamilies } from './stageFamilies'
@@ -166,8 +165,9 @@ export const propose = async (
       let last = from.cost
       for (const change of way) {
         if (spent >= most) return best
-        if (!isPossible(from.set, change)) break
-        const outcome = await attempt(applyChange(from.set, change), [...from.moves, { family: family.id, change }])
+        const after = changedBy(from.set, change)
+        if (!after) break
+        const outcome = await attempt(after, [...from.moves, { family: family.id, change }])
         if (!outcome) return best
         const { trial, against } = outcome
         if (against) {
@@ -196,9 +196,11 @@ export const propose = async (
     const away = familiesOf(set).find(({ id }) => id === 'group-depth')?.ways[0]?.[0]
     return away !== undefined && !isPossible(set, away)
   }
-  const mayMove = (id: string) => !isLocked(question.set, id) && !question.fixedIds.includes(id)
   const isEnough = () => different(trials, fewest).filter(({ isReached }) => isReached).length >= ENOUGH
-  const familiesOf = (set: StudioSet): Family[] => [...lightFamilies(set, mayMove), ...stageFamilies(set, mayMove)]
+  const familiesOf = (set: StudioSet): Family[] => [
+    ...lightFamilies(set, question.fixedIds),
+    ...stageFamilies(set, question.fixedIds),
+  ]
   const gains = new Map<FamilyId, number>()
   let front: Trial[] = [base]
   for (const [depth, width] of WIDTHS.entries()) {
