@@ -58,7 +58,7 @@ describe('asking for what power cannot do', () => {
   it('does one as one step, and undo takes all of it back', async () => {
     const minutes = (await textNow('proposal-0')).match(/[\d.]+ min/)?.[0]
     expect(minutes).toBeDefined()
-    await (await app.browser.find('proposal-0')).findElement(By.css('[data-test="take-proposal"]')).click()
+    await app.browser.press(By.css('[data-test="proposal-0"] [data-test="take-proposal"]'))
     await app.browser.waitForText('verdict', /^On target: backdrop (4|5|6|7)\d/)
     expect(await count('[data-test="proposals"]')).toBe(0)
     await undo()
@@ -143,7 +143,7 @@ describe('exploring', () => {
       await choose('axis-y', 'Backdrop lights')
       await waitLong('the map', async () => /On the line|Nowhere/.test(await textNow('map-words')))
       const before = await textNow('map-words')
-      await (await app.browser.find('tone-map')).click()
+      await app.browser.click('tone-map')
       await app.browser.waitFor(
         'things elsewhere',
         async () => (await textNow('map-words')).split('.')[0] !== before.split('.')[0],

@@ -36,7 +36,7 @@ describe('from an empty room to white on target, by the interface alone', () => 
       'the floor',
       async () => (await (await app.browser.find('answer-floor')).getAttribute('data-ok')) === 'false',
     )
-    await (await app.browser.find('answer-floor')).findElement(By.css('[data-test="answer-mend"]')).click()
+    await app.browser.press(By.css('[data-test="answer-floor"] [data-test="answer-mend"]'))
     await app.browser.waitFor(
       'the sweep',
       async () => (await (await app.browser.find('answer-floor')).getAttribute('data-ok')) === 'true',
@@ -169,7 +169,7 @@ describe('on the stage', () => {
     const before = await widthOf()
     await app.browser.click('zoom-in')
     await app.browser.waitFor('a larger plan', async () => (await widthOf()) > before * 1.3)
-    await app.browser.locate(By.css('[aria-label="The whole room"]')).click()
+    await app.browser.press(By.css('[aria-label="The whole room"]'))
     await app.browser.waitFor('the whole room', async () => Math.abs((await widthOf()) - before) < 1)
   })
 
@@ -202,7 +202,7 @@ describe('what speaks up', () => {
     await app.browser.waitForText('findings', /Light|The stand of|more/)
     if ((await count('[data-test="more-findings"]')) > 0) await app.browser.click('more-findings')
     await app.browser.waitForText('finding-in-frame/backdrop-left', /stands in the frame/)
-    await app.browser.locate(By.css('[data-test="finding-in-frame/backdrop-left"] [data-test="mend"]')).click()
+    await app.browser.press(By.css('[data-test="finding-in-frame/backdrop-left"] [data-test="mend"]'))
     await app.browser.waitFor(
       'it gone',
       async () => (await count('[data-test="finding-in-frame/backdrop-left"]')) === 0,
@@ -222,7 +222,7 @@ describe('what speaks up', () => {
       name: 'Yesterday',
     })
     await app.browser.waitForText('findings', /Since the last test frame something was changed/)
-    await (await app.browser.find('finding-since-frame')).findElement(By.css('[data-test="mend"]')).click()
+    await app.browser.press(By.css('[data-test="finding-since-frame"] [data-test="mend"]'))
     await app.browser.waitForText('verdict', /^On target/)
     expect(await power('backdrop-left')).toBe('\u22121.6')
   })
@@ -271,7 +271,7 @@ describe('the kit', () => {
       async () => (await app.browser.stopsAtRest('backdrop/middle')) < before - 0.5,
     )
     await visit('Kit')
-    await app.browser.locate(By.xpath('//button[contains(., "Old head")]')).click()
+    await app.browser.press(By.xpath('//button[contains(., "Old head")]'))
     await choose('known-by', 'watt-seconds')
     await type(await app.browser.find('watt-seconds'), '400')
     await app.browser.click('kit-refresh')

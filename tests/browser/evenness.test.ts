@@ -13,7 +13,7 @@ const app = useApp()
 const { visit, open, undo, see, choose, field, type } = stepsIn(app)
 const { chooseHall, keptSet } = meteringIn(app)
 
-const part = (name: string) => app.browser.locate(By.linkText(name)).click()
+const part = (name: string) => app.browser.press(By.linkText(name))
 const write = async (text: string) =>
   (await app.browser.find('entry')).sendKeys(Key.chord(Key.CONTROL, 'a'), text, Key.ENTER)
 
@@ -50,7 +50,7 @@ describe('evenness', () => {
     const words = await app.browser.waitForText('even-moves', /0\.\d to 0\.\d/)
     expect(words).toMatch(/(Swing|Turn|Tilt|Move|Raise|Lower|Put) .*\b[BC]\b/)
     expect(await app.browser.textOf('even-arrangements')).toMatch(/Crossed.*Straight|Straight.*Crossed/s)
-    await (await app.browser.find('even-moves')).findElement(By.css('button')).click()
+    await app.browser.press(By.css('[data-test="even-moves"] button'))
     await app.browser.waitForText('even-spread', /stop/)
     await undo()
     await app.browser.waitForText('even-spread', /^0\.6 stop/)
@@ -122,7 +122,7 @@ describe('lamps that burn on', () => {
       lights,
       looks: demo.looks.map(look => ({ ...look, exposure: { ...look.exposure, shutterS: 1 / 30 } })),
     })
-    await app.browser.locate(By.css('[aria-label="Settings"]')).click()
+    await app.browser.press(By.css('[aria-label="Settings"]'))
     await choose('reading-unit', 'Lux')
     await app.browser.driver.actions().sendKeys(Key.ESCAPE).perform()
     await visit('Meter')
@@ -148,7 +148,7 @@ describe('a run that speaks, on a bench with faults', () => {
     await app.browser.click('step-alone/key')
     await app.browser.waitForText('run-title', /^A alone$/)
     expect(await spoken()).toEqual([])
-    await app.browser.locate(By.css('[aria-label="Settings"]')).click()
+    await app.browser.press(By.css('[aria-label="Settings"]'))
     for (const name of ['speaks', 'fault-recycling', 'fault-slips']) await app.browser.click(name)
     await app.browser.driver.actions().sendKeys(Key.ESCAPE).perform()
     await app.browser.waitFor('the step', async () =>
@@ -162,7 +162,7 @@ describe('a run that speaks, on a bench with faults', () => {
     )
     await app.browser.waitForText('save-state', /^Saved$/)
     await app.browser.driver.navigate().refresh()
-    await app.browser.locate(By.css('[aria-label="Settings"]')).click()
+    await app.browser.press(By.css('[aria-label="Settings"]'))
     const isOn = async (name: string) => (await app.browser.find(name)).isSelected()
     expect([
       await isOn('speaks'),

@@ -11,7 +11,7 @@ import { stepsIn } from '#support/steps'
 const app = useApp()
 
 const named = (label: string): Promise<WebElement> => app.browser.locate(By.css(`[aria-label="${label}"]`))
-const visit = async (view: string) => app.browser.locate(By.linkText(view)).click()
+const visit = async (view: string) => app.browser.press(By.linkText(view))
 const field = (label: string) => app.browser.locate(By.xpath(`//label[text()="${label}"]/following-sibling::input`))
 const press = (...keys: string[]) =>
   app.browser.driver
@@ -90,7 +90,7 @@ describe('values that are typed', () => {
 
   it('works in feet and inches throughout, and remembers it', async () => {
     await (await named('Settings')).click()
-    await app.browser.locate(By.xpath('//span[text()="Feet"]')).click()
+    await app.browser.press(By.xpath('//span[text()="Feet"]'))
     await app.browser.waitForText('tape-key', /^\d+ ft/)
     await press(Key.ESCAPE)
     await (await app.browser.find('plan-backdrop-left')).sendKeys(Key.ARROW_LEFT)
@@ -103,7 +103,7 @@ describe('values that are typed', () => {
     await app.browser.driver.navigate().refresh()
     await app.browser.waitForText('tape-key', /^\d+ ft/)
     await (await named('Settings')).click()
-    await app.browser.locate(By.xpath('//span[text()="Metres"]')).click()
+    await app.browser.press(By.xpath('//span[text()="Metres"]'))
     await press(Key.ESCAPE)
   })
 
@@ -128,7 +128,7 @@ describe('the camera setting', () => {
   it('moves the whole rail and leaves the powers alone', async () => {
     const [before, power] = [await app.browser.stopsAtRest('backdrop/middle'), await app.browser.textOf('power-key')]
     await app.browser.click('camera')
-    await app.browser.locate(By.xpath('//li[.//span[text()="f/5.6"]]')).click()
+    await app.browser.press(By.xpath('//li[.//span[text()="f/5.6"]]'))
     await app.browser.waitForText('camera', /^f\/5\.6$/)
     expect(await app.browser.textOf('power-key')).toBe(power)
     // From f/10 to f/5.6 is five thirds of a stop.

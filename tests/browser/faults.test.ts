@@ -24,7 +24,7 @@ describe('what goes wrong', () => {
   ])('a file is refused with its reason and nothing is lost: %s', async (name, text, reason) => {
     const path = join(app.browser.folder, name)
     writeFileSync(path, text)
-    await app.browser.locate(By.linkText('Sets')).click()
+    await app.browser.press(By.linkText('Sets'))
     await app.browser.locate(By.css('[data-test="import"]')).sendKeys(path)
     expect(await app.browser.waitForText('shelf-problem', reason)).toContain(
       'Nothing was changed in what is already saved.',
@@ -34,7 +34,7 @@ describe('what goes wrong', () => {
   })
 
   it('without a server the simulator works in the browser: a reading, and a test shot that is read', async () => {
-    await app.browser.locate(By.linkText('Meter')).click()
+    await app.browser.press(By.linkText('Meter'))
     await app.browser.click('step-alone/key')
     await app.browser.waitForText('run-title', /^A alone$/)
     // From the first visit on everything is at hand.
@@ -44,11 +44,11 @@ describe('what goes wrong', () => {
     await app.server.stop()
     await app.browser.click('ask-bench')
     await app.browser.waitForText('read', /^f\/\d/)
-    await app.browser.locate(By.linkText('Frames')).click()
+    await app.browser.press(By.linkText('Frames'))
     await app.browser.click('shoot')
     await app.browser.waitForText('frame-verdict', /Backdrop/)
     expect(await app.browser.driver.executeScript('return document.querySelectorAll("[role=alert]").length')).toBe(0)
-    await app.browser.locate(By.linkText('Stage')).click()
+    await app.browser.press(By.linkText('Stage'))
     await app.browser.waitForText('verdict', /wanted 250/)
     await app.browser.waitForText('save-state', /^Saved$/)
   })
@@ -110,8 +110,7 @@ describe('for everyone', () => {
       // The whole step, pad and all, is on the screen at once.
       const pad = await phone.driver.findElement(By.xpath('//button[normalize-space()="Backspace"]')).getRect()
       expect(pad.y + pad.height).toBeLessThanOrEqual(844)
-      for (const key of ['8', 'plus tenths', '3'])
-        await phone.driver.findElement(By.css(`[aria-label="${key}"]`)).click()
+      for (const key of ['8', 'plus tenths', '3']) await phone.press(By.css(`[aria-label="${key}"]`))
       await phone.click('enter')
       await phone.waitForText('read', /^f\/8 \+0\.3$/)
       await phone.waitForText('correction', /clicks? (up|down) on A|leave A/i)
@@ -129,12 +128,12 @@ describe('for everyone', () => {
         ['Spill, ratio', 'ratio'],
         ['Continuous', 'tubes'],
       ] as const) {
-        await phone.driver.findElement(By.linkText(part)).click()
+        await phone.press(By.linkText(part))
         await phone.find(landmark)
         expect(await phone.driver.executeScript('return document.documentElement.scrollWidth')).toBe(390)
         expect(await findings(phone)).toEqual([])
       }
-      await phone.driver.findElement(By.linkText('Stage')).click()
+      await phone.press(By.linkText('Stage'))
       await phone.find('plan-key')
       expect(await phone.driver.executeScript('return document.documentElement.scrollWidth')).toBe(390)
       expect(await findings(phone)).toEqual([])

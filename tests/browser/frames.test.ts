@@ -17,10 +17,10 @@ const { chooseHall } = meteringIn(app)
 const browser = () => app.browser
 
 const toFrames = async () => {
-  await browser().locate(By.linkText('Frames')).click()
+  await browser().press(By.linkText('Frames'))
   await browser().find('shoot')
 }
-const part = (name: string) => browser().locate(By.linkText(name)).click()
+const part = (name: string) => browser().press(By.linkText(name))
 
 /** Gives a file to the page by its dialog. */
 const give = async (name: string, bytes: Uint8Array) => {
@@ -186,7 +186,7 @@ describe('a test frame from the bench', () => {
       .perform()
     // A box of "backdrop" over backdrop changes nothing; called sitter, it makes the sitter lighter.
     expect(await values()).toBe(before)
-    await browser().locate(By.xpath('//*[@role="radio"][normalize-space(.)="Subject"]')).click()
+    await browser().press(By.xpath('//*[@role="radio"][normalize-space(.)="Subject"]'))
     await browser()
       .driver.actions({ async: true })
       .move({ origin: canvas, x: Math.round(-0.45 * width), y: Math.round(-0.45 * height) })
@@ -202,7 +202,7 @@ describe('a test frame from the bench', () => {
   it('is compared with another, and its values become targets', async () => {
     await part('Compare')
     await browser().waitForText('compared-backdrop/middle', /middle\s*\d+\s*\d+\s*\+0\.\d/)
-    await browser().locate(By.xpath('//*[@role="radio"][normalize-space(.)="Difference"]')).click()
+    await browser().press(By.xpath('//*[@role="radio"][normalize-space(.)="Difference"]'))
     await browser().locate(By.css('canvas[aria-label="Difference in stops"]'))
     await browser().click('match')
     await part('Read')
@@ -218,7 +218,7 @@ describe('a test frame from the bench', () => {
     await browser().waitForText('frame-values', /wants 250/)
     expect(await browser().textOf('frame-values')).toBe(before)
     await browser().find('frame-stage')
-    await browser().locate(By.linkText('Meter')).click()
+    await browser().press(By.linkText('Meter'))
     await part('Readings')
     await browser().waitFor('readings of frames', async () =>
       (await browser().locate(By.css('table')).getText()).includes('frame'),
@@ -228,7 +228,7 @@ describe('a test frame from the bench', () => {
 
 describe('the camera\u2019s own curve', () => {
   it('is found from a bracket of the bench, used at once and saved in the kit', async () => {
-    await browser().locate(By.css('[aria-label="Settings"]')).click()
+    await browser().press(By.css('[aria-label="Settings"]'))
     await browser().click('own-curve')
     await browser().driver.actions().sendKeys(Key.ESCAPE).perform()
     await toFrames()

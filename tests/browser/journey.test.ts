@@ -50,14 +50,14 @@ describe('a first set, from the demo to a frame on target', () => {
     expect(await app.browser.locate(By.css('[data-test="place"] [role="alert"]')).getText()).toContain(
       '"far away" is not a distance',
     )
-    await app.browser.locate(By.css('[aria-label="Undo"]')).click()
+    await app.browser.press(By.css('[aria-label="Undo"]'))
     await app.browser.waitFor("the drag's end", async () => Math.abs((await tapeM('key')) - 0.8) < 0.05)
-    await app.browser.locate(By.css('[aria-label="Undo"]')).click()
+    await app.browser.press(By.css('[aria-label="Undo"]'))
     await app.browser.waitFor('the beginning', async () => Math.abs((await tapeM('key')) - 1.8) < 0.011)
     const light = await app.browser.find('plan-backdrop-left')
     await light.sendKeys(Key.ARROW_LEFT)
     await app.browser.waitFor('the light chosen', async () => (await light.getAttribute('aria-pressed')) === 'true')
-    await app.browser.locate(By.css('[aria-label="Undo"]')).click()
+    await app.browser.press(By.css('[aria-label="Undo"]'))
   })
 
   it('answers what is asked: in reach, out of reach, dragged, and accepted', async () => {
@@ -79,7 +79,7 @@ describe('a first set, from the demo to a frame on target', () => {
   })
 
   it('meters the run from the bench to its end, with corrections in clicks', async () => {
-    await app.browser.locate(By.linkText('Meter')).click()
+    await app.browser.press(By.linkText('Meter'))
     const total = Number(/of (\d+)/.exec(await app.browser.waitForText('run-step', /Reading 1 of \d+/))![1])
     expect(total).toBe(8)
     await app.browser.click('step-alone/key')
@@ -118,14 +118,14 @@ describe('a first set, from the demo to a frame on target', () => {
   it('finds everything again after a reload', async () => {
     const powers = async () =>
       Promise.all(['key', 'backdrop-left', 'backdrop-right'].map(id => app.browser.textOf(`power-${id}`)))
-    await app.browser.locate(By.linkText('Stage')).click()
+    await app.browser.press(By.linkText('Stage'))
     await app.browser.waitForText('verdict', /^On target/)
     const [before, stops] = [await powers(), await app.browser.stopsAtRest('backdrop/middle')]
     await app.browser.driver.navigate().refresh()
     await app.browser.waitForText('verdict', /^On target/)
     expect(await powers()).toEqual(before)
     expectWithin(await app.browser.stopsAtRest('backdrop/middle'), stops, 0.002)
-    await app.browser.locate(By.linkText('Meter')).click()
+    await app.browser.press(By.linkText('Meter'))
     await app.browser.click('step-end')
     await app.browser.waitForText('run-end', /Backdrop middle, all together/)
     await app.browser.find('frame-backdrop/middle')
@@ -134,7 +134,7 @@ describe('a first set, from the demo to a frame on target', () => {
   it('exports, deletes and imports the set, equal to the byte', async () => {
     const exported = async (within = ''): Promise<string> => {
       const known = readdirSync(app.browser.folder)
-      await app.browser.locate(By.css(`${within}[data-test="export"]`)).click()
+      await app.browser.press(By.css(`${within}[data-test="export"]`))
       let name: string | undefined
       await app.browser.waitFor('the file', async () => {
         name = readdirSync(app.browser.folder).find(file => file.endsWith('.json') && !known.includes(file))
@@ -142,7 +142,7 @@ describe('a first set, from the demo to a frame on target', () => {
       })
       return readFileSync(join(app.browser.folder, name!), 'utf8')
     }
-    await app.browser.locate(By.linkText('Sets')).click()
+    await app.browser.press(By.linkText('Sets'))
     const row = await app.browser.driver.wait(until.elementLocated(By.css('[data-test^="set-fernhollow-white"]')), 5000)
     const name = await row.getAttribute('data-test')
     const before = await exported()
@@ -163,9 +163,9 @@ describe('a first set, from the demo to a frame on target', () => {
     )
     await app.browser.locate(By.css('[data-test="import"]')).sendKeys(file)
     await app.browser.waitForText('shelf-done', /Imported "Fernhollow white"/)
-    await app.browser.locate(By.css(`[data-test="${name}"] [data-test="open"]`)).click()
+    await app.browser.press(By.css(`[data-test="${name}"] [data-test="open"]`))
     await app.browser.waitForText('verdict', /^On target/)
-    await app.browser.locate(By.linkText('Sets')).click()
+    await app.browser.press(By.linkText('Sets'))
     expect(await exported(`[data-test="${name}"] `)).toBe(before)
   })
 

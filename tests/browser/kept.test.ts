@@ -129,11 +129,11 @@ describe('steps that the interface offers', () => {
   it('are refused with the reason where no set could hold them, and what was there opens again', async () => {
     await open(setNamed('Refusals'))
     await (await app.browser.find('plan-key')).sendKeys(Key.SPACE)
-    await app.browser.locate(By.xpath('//*[@role="radio"]//span[text()="Aim"]')).click()
+    await app.browser.press(By.xpath('//*[@role="radio"]//span[text()="Aim"]'))
     const height = await app.browser.locate(By.xpath('//label[text()="At height"]/following-sibling::input'))
     await height.sendKeys(Key.chord(Key.CONTROL, 'a'), '100', Key.TAB)
     await app.browser.waitForText('field-problem', /^100\.00 m is out of range: from 0\.00 m to 3\.40 m\. It is still/)
-    await app.browser.locate(By.xpath('//*[@role="radio"]//span[text()="Fit"]')).click()
+    await app.browser.press(By.xpath('//*[@role="radio"]//span[text()="Fit"]'))
     const lamp = (size: string, candela: string) =>
       ['IESNA:LM-63-2002', 'TILT=NONE', `1 -1 1 3 1 1 2 ${size} ${size} 0`, '1 1 100', '0 45 90', '0', candela].join(
         '\r\n',
@@ -233,7 +233,7 @@ describe('files and the bin', () => {
     ).toEqual(['Large', 'Small'])
     await importText('large.json', writeSetFile({ ...setNamed('Large'), notes: 'newer' }, {}))
     await app.browser.waitForText('shelf-done', /Imported "Large"/)
-    await app.browser.locate(By.css('[aria-label="Put back Large"]')).click()
+    await app.browser.press(By.css('[aria-label="Put back Large"]'))
     await app.browser.waitFor(
       'both',
       async () => (await keeping.setNames()).filter(name => name === 'Large').length === 2,

@@ -10,7 +10,7 @@ import { crowdedSet } from '#support/scenes'
 
 const app = useApp()
 
-const see = async (name: string) => app.browser.locate(By.xpath(`//*[@role="radio"]//span[text()="${name}"]`)).click()
+const see = async (name: string) => app.browser.press(By.xpath(`//*[@role="radio"]//span[text()="${name}"]`))
 /** Mean pixel value of a canvas, once it is drawn. */
 const meanOf = async (name: string): Promise<number> => {
   await app.browser.find(name)
@@ -27,11 +27,11 @@ const choose = async (name: string, option: string) =>
   (await app.browser.find(name)).findElement(By.xpath(`.//option[normalize-space(text())="${option}"]`)).click()
 const type = async (name: string, text: string) =>
   (await app.browser.find(name)).sendKeys(Key.chord(Key.CONTROL, 'a'), text, Key.TAB)
-const undo = async () => app.browser.locate(By.css('[aria-label="Undo"]')).click()
+const undo = async () => app.browser.press(By.css('[aria-label="Undo"]'))
 const open = async (set: StudioSet) => {
   const path = join(app.browser.folder, `${set.id}.json`)
   writeFileSync(path, writeSetFile(set, {}))
-  await app.browser.locate(By.linkText('Sets')).click()
+  await app.browser.press(By.linkText('Sets'))
   await app.browser.locate(By.css('[data-test="import"]')).sendKeys(path)
   await app.browser.waitForText('shelf-done', new RegExp(`Imported "${set.name}"`))
   await app.browser

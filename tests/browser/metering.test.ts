@@ -23,7 +23,7 @@ const app = useApp()
 const { visit, open, count, undo, see, choose, type } = stepsIn(app)
 const { chooseHall, runToTheEnd, keptSet } = meteringIn(app)
 
-const part = (name: string) => app.browser.locate(By.linkText(name)).click()
+const part = (name: string) => app.browser.press(By.linkText(name))
 const rows = () => count('[data-test^="reading-reading"]')
 const write = async (text: string) =>
   (await app.browser.find('entry')).sendKeys(Key.chord(Key.CONTROL, 'a'), text, Key.ENTER)
@@ -82,7 +82,7 @@ describe('a run as one likes it', () => {
       )
     await app.browser.waitFor('backdrop lights first', async () => (await names())[1] === 'alone/backdrop-left')
     await app.browser.click('sort-steps')
-    await app.browser.locate(By.css('[aria-label="A alone earlier"]')).click()
+    await app.browser.press(By.css('[aria-label="A alone earlier"]'))
     await app.browser.waitFor('the key before C', async () => (await names()).indexOf('alone/key') === 2)
     await app.browser.waitForText('run-title', /^Room light$/)
     await app.browser.click('skip')
@@ -189,7 +189,7 @@ describe('the table of readings', () => {
     await app.browser.waitForText('readings-problem', /"dark" is not a reading.*The reading is as it was/)
     await choose('reading-trust', 'believed')
     await undo()
-    await (await app.browser.locate(By.css('[data-outlier="true"] [data-test="reading-delete"]'))).click()
+    await app.browser.press(By.css('[data-outlier="true"] [data-test="reading-delete"]'))
     await app.browser.waitFor(
       'one less',
       async () => (await rows()) === 7 && (await count('[data-outlier="true"]')) === 0,
@@ -208,7 +208,7 @@ describe('the table of readings', () => {
     await app.browser.waitFor('the file', async () => readdirSync(app.browser.folder).includes('wrong-readings.csv'))
     expect(readFileSync(path, 'utf8').split('\r\n').length).toBe(10)
     for (let left = 7; left >= 0; left--) {
-      await app.browser.locate(By.css('[data-test="reading-delete"]')).click()
+      await app.browser.press(By.css('[data-test="reading-delete"]'))
       await app.browser.waitFor('one less', async () => (await rows()) === left)
     }
     await app.browser.locate(By.css('[data-test="readings-import"]')).sendKeys(path)

@@ -59,6 +59,18 @@ export const openBrowser = async (size: Size, hosts: readonly string[] = []) => 
   const locate = (by: By) => driver.wait(until.elementLocated(by), WAIT_MS, `${by} is not on the page`)
   const find = (name: string) => locate(By.css(`[data-test="${name}"]`))
 
+  /** Presses what is found; an element that was made anew between finding and pressing is found again. */
+  const press = (by: By) =>
+    driver.wait(async () => {
+      try {
+        await (await locate(by)).click()
+        return true
+      } catch (problem) {
+        if (problem instanceof error.StaleElementReferenceError) return false
+        throw problem
+      }
+    }, WAIT_MS)
+
   /** Stops of a rail marker, once two looks a while apart show the same: the light may still be worked out. */
   const stopsAtRest = async (pointId: string): Promise<number> => {
     let last = Number.NaN
@@ -96,18 +108,8 @@ export const openBrowser = async (size: Size, hosts: readonly string[] = []) => 
     stopsAtRest,
     go: (url: string) => driver.get(url),
     textOf: async (name: string) => (await find(name)).getText(),
-    click: async (name: string) => (await find(name)).click(),
-    /** Presses what is found; an element that was made anew between finding and pressing is found again. */
-    press: (by: By) =>
-      driver.wait(async () => {
-        try {
-          await (await locate(by)).click()
-          return true
-        } catch (problem) {
-          if (problem instanceof error.StaleElementReferenceError) return false
-          throw problem
-        }
-      }, WAIT_MS),
+    click: (name: string) => press(By.css(`[data-test="${name}"]`)),
+    press,
     /** Waits until the text of an element fits; answers it. */
     waitForText: async (name: string, pattern: RegExp): Promise<string> => {
       let last = ''

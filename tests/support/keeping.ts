@@ -59,6 +59,6 @@ export const keepingIn = (app: { browser: Browser }) => {
         ),
       ),
     press: async (notice: string, action: string) =>
-      app.browser.locate(By.xpath(`//*[@data-test="notice-${notice}"]//button[normalize-space()="${action}"]`)).click(),
+      app.browser.press(By.xpath(`//*[@data-test="notice-${notice}"]//button[normalize-space()="${action}"]`)),
   }
 }

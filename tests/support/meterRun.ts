@@ -15,7 +15,7 @@ export const meteringIn = (app: { browser: Browser }) => {
 
   /** Dials the bench: which studio, and how far from its plan. */
   const chooseHall = async (seed: number, roughness: string) => {
-    await browser().locate(By.css('[aria-label="Settings"]')).click()
+    await browser().press(By.css('[aria-label="Settings"]'))
     await (
       await browser().find('roughness')
     )

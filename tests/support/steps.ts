@@ -23,9 +23,9 @@ export const stepsIn = (app: { browser: Browser }) => {
       return actions.perform()
     },
     /** Goes to a view by its name in the bar. */
-    visit: async (view: string) => app.browser.locate(By.linkText(view)).click(),
+    visit: async (view: string) => app.browser.press(By.linkText(view)),
     /** Chooses one of a row of views. */
-    see: async (name: string) => app.browser.locate(By.xpath(`//*[@role="radio"]//span[text()="${name}"]`)).click(),
+    see: async (name: string) => app.browser.press(By.xpath(`//*[@role="radio"]//span[text()="${name}"]`)),
     /** Chooses in a list by what it says. */
     choose: async (name: string, option: string) =>
       (await app.browser.find(name))
@@ -35,7 +35,7 @@ export const stepsIn = (app: { browser: Browser }) => {
     field: (label: string): Promise<WebElement> =>
       app.browser.locate(By.xpath(`//label[text()="${label}"]/following-sibling::input`)),
     type: async (element: WebElement, text: string) => element.sendKeys(Key.chord(Key.CONTROL, 'a'), text, Key.TAB),
-    undo: async () => app.browser.locate(By.css('[aria-label="Undo"]')).click(),
+    undo: async () => app.browser.press(By.css('[aria-label="Undo"]')),
     /** Puts something on the stage from the menu. */
     add: async (what: string) => {
       await app.browser.click('add')
@@ -45,7 +45,7 @@ export const stepsIn = (app: { browser: Browser }) => {
     open: async (set: StudioSet) => {
       const path = join(app.browser.folder, `${set.id}.json`)
       writeFileSync(path, writeSetFile(set, {}))
-      await app.browser.locate(By.linkText('Sets')).click()
+      await app.browser.press(By.linkText('Sets'))
       await app.browser.locate(By.css('[data-test="import"]')).sendKeys(path)
       await app.browser.waitForText('shelf-done', new RegExp(`Imported "${set.name}"`))
       await app.browser
