@@ -1,4 +1,5 @@
 // @ts-check
+import { readdirSync } from 'node:fs'
 import jsdoc from 'eslint-plugin-jsdoc'
 import prettier from 'eslint-config-prettier/flat'
 import withNuxt from './.nuxt/eslint.config.mjs'
@@ -46,6 +47,19 @@ const coreKnowsNone = [
     '**/wording/**',
   ),
 ]
+/** The features of the interface; each keeps to itself. */
+const FEATURES = readdirSync(new URL('app/features', import.meta.url)).toSorted()
+/** The insides of features as files of the interface name them. */
+const inFeatures = features =>
+  features.flatMap(feature => [
+    `~/features/${feature}/**`,
+    ...['../', '../../', '../../../'].flatMap(up => [`${up}${feature}/**`, `${up}features/${feature}/**`]),
+  ])
+const asksStores = [
+  ban('Components ask stores; only stores know the services.', '\\#services/**/*Service', '**/*.worker'),
+  ban('Dexie is known to storage alone.', 'dexie'),
+]
+const SHARED_IS_BELOW = 'What several features use knows none of them.'
 /** Arrows between parts of core that must not be; a rule of its own for each folder. */
 const arrows = {
   'core/physics': ban(
@@ -137,28 +151,50 @@ export default withNuxt(
   },
   {
     // What is worked out is asked of a store; where it is worked out only the stores know.
-    files: ['app/{components,composables,pages}/**/*.{ts,vue}'],
+    files: ['app/{shared,shell}/**/*.{ts,vue}'],
+    rules: {
+      'no-restricted-imports': ['error', { patterns: [...asksStores, ban(SHARED_IS_BELOW, ...inFeatures(FEATURES))] }],
+    },
+  },
+  { files: ['app/pages/**/*.vue'], rules: { 'no-restricted-imports': ['error', { patterns: asksStores }] } },
+  ...FEATURES.map(feature => ({
+    files: [`app/features/${feature}/**/*.{ts,vue}`],
+    ignores: ['**/*.test.ts'],
     rules: {
       'no-restricted-imports': [
         'error',
         {
           patterns: [
-            ban('Components ask stores; only stores know the services.', '\\#services/**/*Service', '**/*.worker'),
-            ban('Dexie is known to storage alone.', 'dexie'),
+            ...asksStores,
+            ban(
+              'A feature does not know the inside of another; what two use lies in app/shared, and a page puts them together.',
+              ...inFeatures(FEATURES.filter(other => other !== feature)),
+            ),
           ],
         },
       ],
     },
-  },
+  })),
   {
     // Fields and other pieces of the interface are told what they show.
-    files: ['app/components/{fields,charts}/**/*.vue'],
+    files: ['app/ui/**/*.{ts,vue}'],
     rules: {
-      'no-restricted-syntax': [
+      'no-restricted-imports': [
         'error',
         {
-          selector: 'CallExpression[callee.name=/^use(Studio|Light|Search|Frames|Shelf|Kit|Vault)$/]',
-          message: 'A piece of the interface has props only.',
+          patterns: [
+            ban(
+              'A piece of the interface has props only.',
+              '~/stores/**',
+              '~/shared/**',
+              '~/features/**',
+              '~/document/**',
+              '../stores/**',
+              '../shared/**',
+              '../features/**',
+              '../document/**',
+            ),
+          ],
         },
       ],
     },

@@ -1,26 +1,26 @@
 <script setup lang="ts">
 import { onNuxtReady } from '#imports'
 import { usePreferences } from '~/stores/preferences'
-import { useShelf } from '~/stores/shelf'
+import { useLibrary } from '~/stores/library'
 import { useStudio } from '~/stores/studio'
 import { useVault } from '~/stores/vault'
 import { watchEffect } from 'vue'
-import AppBar from '~/components/shell/AppBar.vue'
-import NewVersion from '~/components/shell/NewVersion.vue'
-import NoticeBar from '~/components/shell/NoticeBar.vue'
+import AppBar from '~/shell/AppBar.vue'
+import NewVersion from '~/shell/NewVersion.vue'
+import NoticeBar from '~/shell/NoticeBar.vue'
 import { NuxtPage } from '#components'
 import '@fontsource-variable/inter/index.css'
 
 const studio = useStudio()
 const preferences = usePreferences()
 const vault = useVault()
-const shelf = useShelf()
+const library = useLibrary()
 
 await studio.start()
 // What can wait until there is something to see.
 onNuxtReady(async () => {
   await vault.settle()
-  await shelf.remind()
+  await library.remind()
 })
 
 watchEffect(() => {

@@ -19,10 +19,10 @@ const HELP = `Keen Tonal on the command line. Answers JSON on standard output.
   npm run -s tone -- propose SET.json [--look ID] [--ask VALUE] [--fewest] [--keep-key]
       What could be done so that the look's targets are met, or so that the whole backdrop renders VALUE (0 to 255): powers, camera
       and moves, least minutes on set first, or fewest things to do with --fewest; --keep-key leaves key and camera alone.
-  npm run -s tone -- ladder SET.json [--look ID] [--fewest] [--keep-key]
+  npm run -s tone -- sweep SET.json [--look ID] [--fewest] [--keep-key]
       The same for pure white, light grey, mid grey, dark grey and black.
-  npm run -s tone -- care SET.json [--look ID]
-      Stops that a slip of 5 cm or 5 degrees of each light, or of the sitter, makes at subject and backdrop; the worst first.
+  npm run -s tone -- sensitivity SET.json [--look ID]
+      Stops that a slip of 5 cm or 5 degrees of each light, or of the subject, makes at subject and backdrop; the worst first.
   npm run -s tone -- map SET.json backdrop|floor [--look ID] [--columns N]
       Stops over the camera setting on a grid over the backdrop or the floor, row by row; the backdrop from the top left, the floor
       from the back left.
@@ -55,8 +55,8 @@ const run = async (): Promise<unknown> => {
     solve: solvedPowers,
     map: (set: StudioSet, look: Look) => mapOf(set, look, surface, values.columns),
     propose: (set: StudioSet, look: Look) => proposalsFor(set, look, values),
-    toneSweep: (set: StudioSet, look: Look) => sweepFor(set, look, values),
-    care: sensitivityFor,
+    sweep: (set: StudioSet, look: Look) => sweepFor(set, look, values),
+    sensitivity: sensitivityFor,
     walk: (set: StudioSet, look: Look) => walkOf(set, look, [values.from, values.to], values.steps),
   }
   if (!(command in commands))

@@ -102,7 +102,7 @@ const PICTURES: { name: string; size: Size; path: string; prepare?: (browser: Br
       await browser.click('weigh')
       await browser.driver.wait(until.elementLocated(By.css('[data-test="slips"]')), SEARCH_MS)
       await browser.click('sweep-tones')
-      await browser.driver.wait(until.elementLocated(By.css('[data-test="rung-12"]')), 4 * SEARCH_MS)
+      await browser.driver.wait(until.elementLocated(By.css('[data-test="sweep-12"]')), 4 * SEARCH_MS)
       await browser.driver.wait(async () => /On the line|Nowhere/.test(await browser.textOf('map-words')), SEARCH_MS)
     },
   },

@@ -5,7 +5,7 @@ import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { By } from 'selenium-webdriver'
 import { writeSetFile } from '../core/formats/setFile'
-import { study } from '#core/calibration/calibrate'
+import { calibrate } from '#core/calibration/calibrate'
 import { meteringRun } from '../core/metering/run'
 import { meterPoints } from '#core/evaluation/probes/points'
 import type { StudioSet } from '#core/model/schema'
@@ -27,7 +27,7 @@ const enterHall = async (browser: Browser, seed: number) => {
   writeFileSync(path, writeSetFile({ ...hallSet(), id: 'hall', name: 'Hall' }, {}))
   await browser.go(`${server.url}/sets`)
   await browser.locate(By.css('[data-test="import"]')).sendKeys(path)
-  await browser.waitForText('shelf-done', /Imported "Hall"/)
+  await browser.waitForText('library-done', /Imported "Hall"/)
   await browser.locate(By.xpath('//li[.//input[@aria-label="Name of Hall"]]//button[@data-test="open"]')).click()
   await metering.chooseHall(seed, 'A rough hall')
   await browser.locate(By.linkText('Meter')).click()
@@ -112,7 +112,7 @@ const wrongRun = (seed: number, slip: 'left on' | 'ISO') =>
       return true
     })
     const set = await keptSet('hall')
-    return study(
+    return calibrate(
       set.readings,
       set.lights.map(({ id }) => id),
     ).standings[set.readings[wrong]!.id]!.isOutlier

@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process'
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
@@ -29,6 +29,13 @@ const tone = (...words: string[]) => {
 }
 
 describe('the command line', () => {
+  it('knows every command that its help and its document name, and no other', () => {
+    const named = (text: string) => new Set([...text.matchAll(/tone -- (\w+) SET/g)].map(([, command]) => command!))
+    const known = /there are (.*)\. See/.exec(tone('nonsense', demo).stderr)![1]!.split(', ')
+    expect(named(tone('--help').stdout)).toEqual(new Set(known))
+    expect(named(readFileSync(join(root, 'docs/command-line.md'), 'utf8'))).toEqual(new Set(known))
+  })
+
   it('gives the readings that the app gives, light by light and together', async () => {
     const { readouts, camera } = await solvedSet(demoSet())
     const { points, camera: setting } = tone('readings', demo).json()
@@ -81,7 +88,7 @@ describe('the command line', () => {
     )
     const slips = (await sensitivity({ set, look, camera, learned: lighting.learned }))!
     expect(
-      tone('care', demo)
+      tone('sensitivity', demo)
         .json()
         .map((slip: { id: string; way: string }) => `${slip.id} ${slip.way}`),
     ).toEqual(slips.map(({ id, way }) => `${id} ${way}`))

@@ -8,7 +8,7 @@ import { probesOf } from '#core/evaluation/probes/probes'
 import type { AreaTarget, Look, StudioSet } from '#core/model/schema'
 import { DRAFT_QUALITY } from '#core/physics/transport/stage'
 import { expectWithin } from '#support/tolerance'
-import { faults } from '#core/validation/validation'
+import { validationErrors } from '#core/validation/validation'
 import { solvedPowers } from '../cli/commands/solve'
 
 const pool = (xM: number, depthStops = 3): AreaTarget => ({ kind: 'pool', xM, heightM: 1.4, radiusM: 0.6, depthStops })
@@ -87,14 +87,16 @@ describe('the border', () => {
       })),
     }
     const { [set.lights[1]!.id]: _gone, ...lights } = twins.looks[0]!.lights
-    expect(faults({ ...twins, looks: [{ ...twins.looks[0]!, lights }] })).not.toEqual([])
+    expect(validationErrors({ ...twins, looks: [{ ...twins.looks[0]!, lights }] })).not.toEqual([])
   })
 
   it('takes no way of holding the meter at a point that is not there', () => {
-    expect(faults({ ...demoSet(), holds: { 'own/gone': { receptor: 'dome', looks: 'surface' } } })).not.toEqual([])
+    expect(
+      validationErrors({ ...demoSet(), holds: { 'own/gone': { receptor: 'dome', looks: 'surface' } } }),
+    ).not.toEqual([])
   })
 
   it('takes nothing learned of a light that is not there', () => {
-    expect(faults({ ...demoSet(), frozen: { lightStops: { gone: 1 }, bounceStops: 0 } })).not.toEqual([])
+    expect(validationErrors({ ...demoSet(), frozen: { lightStops: { gone: 1 }, bounceStops: 0 } })).not.toEqual([])
   })
 })

@@ -5,18 +5,18 @@ import { addReading, changeSettings, renameSet } from '#core/edits/edits'
 import { aReading } from '#support/readings'
 import type { StudioSet } from '#core/model/schema'
 import { openDatabase, type Database } from '../storage/database'
-import { createShelf, type Shelf } from '../storage/shelf'
+import { createLibrary, type Library } from '../storage/library'
 import { createOpenDocument, type OpenDocument } from './openDocument'
 import { MOST_STEPS } from './history'
-import { refusedElsewhere } from './refusals'
+import { refusedElsewhere } from '../ui/refusals'
 
 let database: Database
-let shelf: Shelf
+let library: Library
 let count = 0
 
 /** A tab with the set of an id open. */
 const tab = async (id: string, told: string[] = []): Promise<OpenDocument> => {
-  const own = createShelf(database)
+  const own = createLibrary(database)
   await own.identity.meet()
   const opened = await own.open(id)
   if (!opened.ok) throw new Error(opened.message)
@@ -25,7 +25,7 @@ const tab = async (id: string, told: string[] = []): Promise<OpenDocument> => {
   return document
 }
 const stored = async (id: string): Promise<StudioSet> => {
-  const opened = await shelf.open(id)
+  const opened = await library.open(id)
   if (!opened.ok) throw new Error(opened.message)
   return opened.value.set
 }
@@ -34,9 +34,9 @@ let id = ''
 beforeEach(async () => {
   count += 1
   database = openDatabase(`document-${count}`)
-  shelf = createShelf(database)
-  await shelf.identity.meet()
-  id = (await shelf.add(demoSet())).set.id
+  library = createLibrary(database)
+  await library.identity.meet()
+  id = (await library.add(demoSet())).set.id
 })
 
 const withPower = (powerStops: number) => (set: StudioSet) =>
@@ -143,7 +143,7 @@ describe('the gate', () => {
   })
 
   it('brings what took its time only into the set that it was asked of', async () => {
-    const other = await shelf.add(renameSet(demoSet(), 'Other'))
+    const other = await library.add(renameSet(demoSet(), 'Other'))
     const document = await tab(id)
     const ticket = document.ticket()
     document.edit(withPower(-2))
@@ -176,7 +176,7 @@ describe('from an edit to the disk', () => {
   })
 
   it('two tabs: the second goes on as a copy with pictures and history, and both versions stay', async () => {
-    await shelf.putPicture(id, 'frame-1', { bytes: new Uint8Array([1, 2, 3]), type: 'image/jpeg' })
+    await library.putPicture(id, 'frame-1', { bytes: new Uint8Array([1, 2, 3]), type: 'image/jpeg' })
     const told: string[] = []
     const [one, two] = [await tab(id), await tab(id, told)]
     one.edit(withPower(-3))
@@ -189,12 +189,12 @@ describe('from an edit to the disk', () => {
     expect(copy.id).not.toBe(id)
     expect((await stored(id)).looks[0]!.lights.key!.powerStops).toBe(-3)
     expect(await stored(copy.id)).toEqual(copy)
-    expect((await shelf.picture(copy.id, 'frame-1'))?.bytes).toEqual(new Uint8Array([1, 2, 3]))
+    expect((await library.picture(copy.id, 'frame-1'))?.bytes).toEqual(new Uint8Array([1, 2, 3]))
     two.undo()
     expect(two.document.value.looks[0]!.lights.key!.powerStops).toBe(-4)
     await two.flush()
     expect((await stored(copy.id)).looks[0]!.lights.key!.powerStops).toBe(-4)
-    expect((await shelf.list()).length).toBe(2)
+    expect((await library.list()).length).toBe(2)
   })
 
   it('two saves close together are no other tab', async () => {
@@ -211,11 +211,11 @@ describe('from an edit to the disk', () => {
 
   it('a set that another tab deleted says so, keeps its edits, and goes on where it is put back', async () => {
     const document = await tab(id)
-    await shelf.remove(id)
+    await library.remove(id)
     document.edit(withPower(-3))
     expect(await document.flush()).toBe(false)
     expect(document.saveState.value).toBe('deleted')
-    await shelf.restore(id)
+    await library.restore(id)
     expect(await document.wasRestored()).toBe(true)
     expect((await stored(id)).looks[0]!.lights.key!.powerStops).toBe(-3)
   })

@@ -3,9 +3,9 @@ import { applyPatch, difference, inverted, type Patch } from '#core/edits/patch'
 import { checkChange } from '#core/validation/checkChange'
 import type { StudioSet } from '#core/model/schema'
 import { err, ok, type Outcome } from '#core/shared/outcome'
-import type { OpenedSet, Shelf } from '../storage/shelf'
+import type { OpenedSet, Library } from '../storage/library'
 import { movedBy, NO_HISTORY, recordStep, stepToRedo, stepToUndo, type History } from './history'
-import { clearRefusal, reportRefusal } from './refusals'
+import { clearRefusal, reportRefusal } from '../ui/refusals'
 import { stepName } from './stepName'
 import { createWriter, type SaveState, type WriteEnd } from './writer'
 
@@ -31,12 +31,12 @@ const KEPT = 'No change made.'
  * tab was first and
  * this one goes on with a copy.
  */
-export const createOpenDocument = (shelf: Shelf, first: StudioSet, forked: (name: string) => void = () => {}) => {
+export const createOpenDocument = (library: Library, first: StudioSet, forked: (name: string) => void = () => {}) => {
   const document = shallowRef<StudioSet>(first)
   const history = shallowRef<History>(NO_HISTORY)
   const saveState = ref<SaveState>('saved')
   const saveReason = ref('')
-  /** Nothing is written before a set was taken from the shelf. */
+  /** Nothing is written before a set was taken from the library. */
   let isOpen = false
   let revision = 0
   let dragFrom: StudioSet | undefined
@@ -44,14 +44,14 @@ export const createOpenDocument = (shelf: Shelf, first: StudioSet, forked: (name
 
   const write = async (): Promise<WriteEnd> => {
     const [set, steps] = [document.value, history.value]
-    const ended = await shelf.save(set, revision, steps)
+    const ended = await library.save(set, revision, steps)
     if (ended.kind === 'saved') {
       revision = ended.revision
       return ended
     }
     if (ended.kind !== 'conflict') return { kind: ended.kind }
     // Another tab was there first: both versions stay, ours goes on as a copy with its pictures and its history.
-    const copy = await shelf.addBeside({ ...set, name: `${set.name} (this tab)`.slice(0, 80) }, set.id, steps)
+    const copy = await library.addBeside({ ...set, name: `${set.name} (this tab)`.slice(0, 80) }, set.id, steps)
     const { id, name } = copy.set
     const renamed = (one: StudioSet): StudioSet => ({ ...one, id, name: one.name === set.name ? name : one.name })
     document.value = renamed(document.value)
@@ -162,7 +162,7 @@ export const createOpenDocument = (shelf: Shelf, first: StudioSet, forked: (name
     return true
   }
 
-  /** Shows what was taken from the shelf: nothing of ours waits. */
+  /** Shows what was taken from the library: nothing of ours waits. */
   const adopt = (opened: OpenedSet) => {
     dragFrom = undefined
     stepFrom = undefined
@@ -175,7 +175,7 @@ export const createOpenDocument = (shelf: Shelf, first: StudioSet, forked: (name
     writer.settle()
   }
 
-  /** Writes what waits, before something else is opened or somebody needs it on the shelf. */
+  /** Writes what waits, before something else is opened or somebody needs it on the library. */
   const flush = async (): Promise<boolean> => {
     endDrag()
     return !isOpen || (await writer.flush())
@@ -194,8 +194,8 @@ export const createOpenDocument = (shelf: Shelf, first: StudioSet, forked: (name
    * before.
    */
   const saveAgain = async (): Promise<boolean> => {
-    await shelf.identity.meet()
-    const taken = await shelf.retake(document.value, revision, history.value)
+    await library.identity.meet()
+    const taken = await library.retake(document.value, revision, history.value)
     if (taken.set.id !== document.value.id) document.value = { ...document.value, id: taken.set.id }
     revision = taken.revision
     return writer.resume()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import BriefAnswers from '~/components/brief/BriefAnswers.vue'
-import BriefForm from '~/components/brief/BriefForm.vue'
-import StartingPoints from '~/components/brief/StartingPoints.vue'
+import BriefAnswers from '~/features/brief/BriefAnswers.vue'
+import BriefForm from '~/features/brief/BriefForm.vue'
+import StartingPoints from '~/features/brief/StartingPoints.vue'
 </script>
 
 <template>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import SensitivityList from '~/components/explore/SensitivityList.vue'
-import ToneExplorer from '~/components/explore/ToneExplorer.vue'
-import ToneSweep from '~/components/explore/ToneSweep.vue'
-import VerdictBar from '~/components/verdict/VerdictBar.vue'
+import SensitivityList from '~/features/explore/SensitivityList.vue'
+import ToneExplorer from '~/features/explore/ToneExplorer.vue'
+import ToneSweep from '~/features/explore/ToneSweep.vue'
+import VerdictBar from '~/features/stage/verdict/VerdictBar.vue'
 </script>
 
 <template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { useIntake } from '~/composables/useIntake'
-import PartBar from '~/components/shell/PartBar.vue'
+import { useFrameImport } from '~/features/testFrames/useFrameImport'
+import PartBar from '~/shell/PartBar.vue'
 import { NuxtPage } from '#components'
 const PARTS = [
   { to: '/frames', name: 'Read' },
@@ -9,15 +9,15 @@ const PARTS = [
   { to: '/frames/pictures', name: 'Pictures' },
 ] as const
 
-const intake = useIntake()
+const frameImport = useFrameImport()
 </script>
 
 <template>
-  <div :ref="intake.dropZone" class="relative flex grow flex-col lg:min-h-0">
+  <div :ref="frameImport.dropZone" class="relative flex grow flex-col lg:min-h-0">
     <PartBar label="Frames" :parts="PARTS" />
     <NuxtPage />
     <div
-      v-if="intake.isOver.value"
+      v-if="frameImport.isOver.value"
       class="pointer-events-none absolute inset-2 z-30 grid place-items-center rounded-sm border-2 border-dashed border-accent bg-ground/80 text-xl"
     >
       Let go to bring the picture in

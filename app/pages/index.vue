@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import FramePanel from '~/components/frame/FramePanel.vue'
-import LightList from '~/components/lights/LightList.vue'
-import StagePlan from '~/components/plan/StagePlan.vue'
-import ToneRail from '~/components/rail/ToneRail.vue'
-import VerdictBar from '~/components/verdict/VerdictBar.vue'
+import FramePanel from '~/features/stage/frame/FramePanel.vue'
+import LightList from '~/features/stage/lights/LightList.vue'
+import StagePlan from '~/features/stage/plan/StagePlan.vue'
+import ToneRail from '~/features/stage/rail/ToneRail.vue'
+import VerdictBar from '~/features/stage/verdict/VerdictBar.vue'
 </script>
 
 <template>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { useKit } from '~/stores/kit'
 import { computed, ref, watch } from 'vue'
-import KitFiles from '~/components/kit/KitFiles.vue'
-import KitForm from '~/components/kit/KitForm.vue'
-import KitList from '~/components/kit/KitList.vue'
+import KitFiles from '~/features/kit/KitFiles.vue'
+import KitForm from '~/features/kit/KitForm.vue'
+import KitList from '~/features/kit/KitList.vue'
 import type { KitKind } from '#core/kit/kitSchema'
-import { KIT_KINDS } from '~/support/kitFields'
+import { KIT_KINDS } from '~/features/kit/kitFields'
 
 const kit = useKit()
 const kind = ref<KitKind>('lamps')

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import PartBar from '~/components/shell/PartBar.vue'
+import PartBar from '~/shell/PartBar.vue'
 import { NuxtPage } from '#components'
 const PARTS = [
   { to: '/meter', name: 'Run' },

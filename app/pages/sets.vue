@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import SetShelf from '~/components/shelf/SetShelf.vue'
+import SetLibrary from '~/features/library/SetLibrary.vue'
 </script>
 
 <template>
-  <SetShelf />
+  <SetLibrary />
 </template>

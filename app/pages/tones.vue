@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import AreaTargets from '~/components/tones/AreaTargets.vue'
-import CameraResponse from '~/components/tones/CameraResponse.vue'
-import ConventionChooser from '~/components/tones/ConventionChooser.vue'
-import PointTargets from '~/components/tones/PointTargets.vue'
-import VerdictBar from '~/components/verdict/VerdictBar.vue'
+import AreaTargets from '~/features/tones/AreaTargets.vue'
+import CameraResponse from '~/features/tones/CameraResponse.vue'
+import ConventionChooser from '~/features/tones/ConventionChooser.vue'
+import PointTargets from '~/features/tones/PointTargets.vue'
+import VerdictBar from '~/features/stage/verdict/VerdictBar.vue'
 </script>
 
 <template>

@@ -5,35 +5,35 @@ import { renameSet } from '#core/edits/edits'
 import { genericKit } from '#core/kit/genericKit'
 import { readBackup, writeBackup } from './backup'
 import { openDatabase, type Database } from './database'
-import { createShelf, type Shelf } from './shelf'
+import { createLibrary, type Library } from './library'
 
 let count = 0
 const studio = () => {
   count += 1
   const database = openDatabase(`backup-${count}`)
-  return { database, shelf: createShelf(database) }
+  return { database, library: createLibrary(database) }
 }
 let database: Database
-let shelf: Shelf
+let library: Library
 beforeEach(() => {
-  ;({ database, shelf } = studio())
+  ;({ database, library } = studio())
 })
 
 const AT = '2026-11-27T08:00:00.000Z'
 const noise = (size: number, seed: number) => new Uint8Array(size).map((_, index) => (index * 2654435761 + seed) >>> 13)
 const silent = () => {}
 const fill = async () => {
-  const first = await shelf.add(renameSet(demoSet(), 'first'))
-  const second = await shelf.add(renameSet(demoSet(), 'second'))
-  const third = await shelf.add(renameSet(demoSet(), 'third'))
-  await shelf.putPicture(first.set.id, 'frame-1', { bytes: noise(3_000_000, 1), type: 'application/octet-stream' })
-  await shelf.putPicture(second.set.id, 'frame-1', { bytes: noise(700, 2), type: 'application/octet-stream' })
-  await shelf.remove(third.set.id)
+  const first = await library.add(renameSet(demoSet(), 'first'))
+  const second = await library.add(renameSet(demoSet(), 'second'))
+  const third = await library.add(renameSet(demoSet(), 'third'))
+  await library.putPicture(first.set.id, 'frame-1', { bytes: noise(3_000_000, 1), type: 'application/octet-stream' })
+  await library.putPicture(second.set.id, 'frame-1', { bytes: noise(700, 2), type: 'application/octet-stream' })
+  await library.remove(third.set.id)
   await database.preferences.put({ key: 'kit', value: { ...genericKit() } })
   await database.preferences.put({ key: 'app', value: { unit: 'imperial', currentSetId: first.set.id } })
 }
 const restoredIn = async (other: ReturnType<typeof studio>, zip: Blob, withSettings = true) => {
-  const outcome = await readBackup(other.database, other.shelf, zip, withSettings, silent)
+  const outcome = await readBackup(other.database, other.library, zip, withSettings, silent)
   if (!outcome.ok) throw new Error(outcome.message)
   return outcome.value
 }
@@ -52,32 +52,32 @@ describe('a backup of everything', () => {
       hasKit: true,
       problems: [],
     })
-    expect((await other.shelf.list()).map(({ name }) => name).toSorted()).toEqual(['first', 'second'])
-    expect((await other.shelf.binned()).map(({ name }) => name)).toEqual(['third'])
-    const [first] = (await other.shelf.list()).filter(({ name }) => name === 'first')
-    expect(Buffer.compare((await other.shelf.picture(first!.id, 'frame-1'))!.bytes, noise(3_000_000, 1))).toBe(0)
+    expect((await other.library.list()).map(({ name }) => name).toSorted()).toEqual(['first', 'second'])
+    expect((await other.library.binned()).map(({ name }) => name)).toEqual(['third'])
+    const [first] = (await other.library.list()).filter(({ name }) => name === 'first')
+    expect(Buffer.compare((await other.library.picture(first!.id, 'frame-1'))!.bytes, noise(3_000_000, 1))).toBe(0)
     expect((await other.database.preferences.get('app'))?.value).toEqual({ unit: 'imperial', currentSetId: null })
   })
 
   it('adds nothing where everything is here already, and overwrites nothing that has changed since', async () => {
     await fill()
     const zip = await writeBackup(database, AT, silent)
-    expect(await restoredIn({ database, shelf }, zip)).toMatchObject({
+    expect(await restoredIn({ database, library }, zip)).toMatchObject({
       names: [],
       alreadyHere: 3,
       pictures: 0,
       problems: [],
     })
-    const [first] = (await shelf.list()).filter(({ name }) => name === 'first')
-    const opened = await shelf.open(first!.id)
+    const [first] = (await library.list()).filter(({ name }) => name === 'first')
+    const opened = await library.open(first!.id)
     if (!opened.ok) throw new Error(opened.message)
-    await shelf.save(renameSet(opened.value.set, 'newer'), opened.value.revision)
-    await restoredIn({ database, shelf }, zip, false)
-    expect((await shelf.list()).map(({ name }) => name).toSorted()).toEqual(['first', 'newer', 'second'])
+    await library.save(renameSet(opened.value.set, 'newer'), opened.value.revision)
+    await restoredIn({ database, library }, zip, false)
+    expect((await library.list()).map(({ name }) => name).toSorted()).toEqual(['first', 'newer', 'second'])
   })
 
   it('carries a damaged set and what was stored of one before, and says which of its parts cannot be read', async () => {
-    await shelf.add(demoSet())
+    await library.add(demoSet())
     await database.sets.put({
       id: 'odd',
       name: 'Odd',
@@ -100,7 +100,7 @@ describe('a backup of everything', () => {
     const bytes = new Uint8Array(await zip.arrayBuffer())
     const other = studio()
     const said = async (blob: Blob) => {
-      const outcome = await readBackup(other.database, other.shelf, blob, true, silent)
+      const outcome = await readBackup(other.database, other.library, blob, true, silent)
       return outcome.ok ? outcome.value.problems.join(' ') : outcome.message
     }
     for (const share of [0, 0.001, 0.3, 0.99])
@@ -112,6 +112,6 @@ describe('a backup of everything', () => {
     const flipped = bytes.slice()
     flipped[bytes.length - 1_000_000]! ^= 16
     expect(await said(new Blob([flipped]))).toMatch(/pictures\/1\/frame-1\.bin cannot be read/)
-    expect((await other.shelf.list()).length).toBe(2)
+    expect((await other.library.list()).length).toBe(2)
   })
 })

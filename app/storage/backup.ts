@@ -14,7 +14,7 @@ import type { StudioSet } from '#core/model/schema'
 import { err, ok, type Outcome } from '#core/shared/outcome'
 import { mediaType } from '../support/mediaType'
 import type { Database, Picture } from './database'
-import type { Shelf } from './shelf'
+import type { Library } from './library'
 
 const FORMAT = 'keen-tonal-backup'
 const VERSION = 1
@@ -153,7 +153,7 @@ const NOTHING = 'Nothing was changed in what is already saved.'
  */
 export const readBackup = async (
   database: Database,
-  shelf: Shelf,
+  library: Library,
   file: Blob,
   withSettings: boolean,
   report: (share: number) => void,
@@ -179,9 +179,9 @@ export const readBackup = async (
       idOfFolder.set(listed.folder, set.id)
       return
     }
-    const added = await shelf.add(set)
+    const added = await library.add(set)
     idOfFolder.set(listed.folder, added.set.id)
-    if (listed.isBinned) await shelf.remove(added.set.id)
+    if (listed.isBinned) await library.remove(added.set.id)
     else restored.names.push(added.set.name)
   }
 
@@ -191,7 +191,7 @@ export const readBackup = async (
     if (!setId || !frame) return
     const frameId = decodeURIComponent(frame)
     if (await database.pictures.get(`${setId}/${frameId}`)) return
-    await shelf.putPicture(setId, frameId, { bytes, type: mediaType(bytes) } satisfies Picture)
+    await library.putPicture(setId, frameId, { bytes, type: mediaType(bytes) } satisfies Picture)
     restored.pictures += 1
   }
 

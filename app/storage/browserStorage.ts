@@ -2,7 +2,7 @@ import { openCopies, type Copies } from './copies'
 import { openDatabase, type Database } from './database'
 import { createKeeper, type Keeper } from './keeper'
 import { createPictureRoom } from './pictures'
-import { createShelf, type Shelf } from './shelf'
+import { createLibrary, type Library } from './library'
 
 /**
  * Everything that is kept, and where: in the browser's database, or for as long as the page is open where it gives
@@ -10,7 +10,7 @@ import { createShelf, type Shelf } from './shelf'
  */
 export type BrowserStorage = {
   database: Database
-  shelf: Shelf
+  library: Library
   pictures: ReturnType<typeof createPictureRoom>
   copies: Copies | undefined
   keeper: Keeper | undefined
@@ -19,14 +19,14 @@ export type BrowserStorage = {
 }
 
 const around = (database: Database, copies: Copies | undefined, unkept: string): BrowserStorage => {
-  const shelf = createShelf(database)
+  const library = createLibrary(database)
   return {
     database,
-    shelf,
+    library,
     copies,
     unkept,
     pictures: createPictureRoom(database),
-    keeper: copies && createKeeper(database, shelf, copies),
+    keeper: copies && createKeeper(database, library, copies),
   }
 }
 

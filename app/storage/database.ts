@@ -8,7 +8,7 @@ export type SetRow = {
   updatedAt: string
   revision: number
   document: unknown
-  /** When it was put into the bin; absent for a set on the shelf. */
+  /** When it was put into the bin; absent for a set on the library. */
   deletedAt?: string
   /** The newest step that is done, of those in the table of steps; 0 where none is. */
   doneStep?: number

@@ -5,10 +5,10 @@ import { demoSet } from '#core/edits/demo'
 import { renameSet } from '#core/edits/edits'
 import { openDatabase, type Database } from './database'
 import { createKeeper, type Keeper } from './keeper'
-import { createShelf, type Shelf } from './shelf'
+import { createLibrary, type Library } from './library'
 
 let database: Database
-let shelf: Shelf
+let library: Library
 let keeper: Keeper
 let copies: ReturnType<typeof memoryCopies>
 let count = 0
@@ -16,42 +16,42 @@ let count = 0
 beforeEach(async () => {
   count += 1
   database = openDatabase(`keeper-${count}`)
-  shelf = createShelf(database)
+  library = createLibrary(database)
   copies = memoryCopies()
-  keeper = createKeeper(database, shelf, copies)
-  await shelf.identity.meet()
+  keeper = createKeeper(database, library, copies)
+  await library.identity.meet()
 })
 
 describe('second copies', () => {
   it('bring every set back where the database was dropped, as it was saved last', async () => {
     const ids = await Promise.all(
-      ['one', 'two', 'three', 'four'].map(async name => (await shelf.add(renameSet(demoSet(), name))).set.id),
+      ['one', 'two', 'three', 'four'].map(async name => (await library.add(renameSet(demoSet(), name))).set.id),
     )
     await keeper.reconcile()
-    const opened = await shelf.open(ids[1]!)
+    const opened = await library.open(ids[1]!)
     if (!opened.ok) throw new Error(opened.message)
-    await shelf.save(renameSet(opened.value.set, 'two, changed'), opened.value.revision)
+    await library.save(renameSet(opened.value.set, 'two, changed'), opened.value.revision)
     expect(await keeper.copyRow(ids[1]!)).toBe(true)
     expect(await keeper.copyRow(ids[1]!)).toBe(false)
     await Promise.all(database.tables.map(table => table.clear()))
     const { broughtBack } = await keeper.reconcile()
     expect(broughtBack.map(({ name }) => name).toSorted()).toEqual(['four', 'one', 'three', 'two, changed'])
-    expect((await shelf.list()).map(({ name }) => name).toSorted()).toEqual(['four', 'one', 'three', 'two, changed'])
+    expect((await library.list()).map(({ name }) => name).toSorted()).toEqual(['four', 'one', 'three', 'two, changed'])
   })
 
   it('do not bring back what was deleted, in the bin or for good', async () => {
-    const { set } = await shelf.add(demoSet())
+    const { set } = await library.add(demoSet())
     await keeper.reconcile()
-    await shelf.remove(set.id)
+    await library.remove(set.id)
     expect((await keeper.reconcile()).broughtBack).toEqual([])
     await keeper.forget([set.id])
-    await shelf.emptyBin(Number.POSITIVE_INFINITY)
+    await library.emptyBin(Number.POSITIVE_INFINITY)
     expect((await keeper.reconcile()).broughtBack).toEqual([])
-    expect(await shelf.list()).toEqual([])
+    expect(await library.list()).toEqual([])
   })
 
   it('are never taken of a damaged set, so that the last sound state stays', async () => {
-    const { set } = await shelf.add(demoSet())
+    const { set } = await library.add(demoSet())
     await keeper.reconcile()
     await database.sets.update(set.id, { document: { id: set.id }, revision: 9 })
     await keeper.reconcile()
@@ -59,7 +59,7 @@ describe('second copies', () => {
   })
 
   it('that are torn are passed over and written anew', async () => {
-    const { set } = await shelf.add(demoSet())
+    const { set } = await library.add(demoSet())
     await keeper.reconcile()
     copies.texts.set(set.id, copies.texts.get(set.id)!.slice(0, 500))
     expect(await keeper.soundCopy(set.id)).toBeUndefined()

@@ -1,7 +1,7 @@
 import { checkSet } from '#core/formats/setFile'
 import type { Copies } from './copies'
 import type { Database } from './database'
-import type { Shelf } from './shelf'
+import type { Library } from './library'
 
 /** What a look over database and second copies found: sets brought back from their copies, by name. */
 export type Reconciled = { broughtBack: { id: string; name: string; at: string }[] }
@@ -11,7 +11,7 @@ export type Reconciled = { broughtBack: { id: string; name: string; at: string }
  * than it holds,
  * so that damage does not spread into it.
  */
-export const createKeeper = (database: Database, shelf: Shelf, copies: Copies) => {
+export const createKeeper = (database: Database, library: Library, copies: Copies) => {
   const copyRow = async (id: string): Promise<boolean> => {
     const row = await database.sets.get(id)
     if (!row || !checkSet(row.document).ok) return false
@@ -30,7 +30,7 @@ export const createKeeper = (database: Database, shelf: Shelf, copies: Copies) =
       const checked = copy && checkSet(copy.document)
       if (!copy || !checked?.ok) continue
       if (
-        await shelf.bringBack({
+        await library.bringBack({
           id,
           name: copy.name,
           updatedAt: copy.updatedAt,

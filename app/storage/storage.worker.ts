@@ -10,7 +10,7 @@ import { err, type Outcome } from '#core/shared/outcome'
 import { isZip, readBackup, writeBackup, type Restored } from '~/storage/backup'
 import { openBrowserStorage } from '~/storage/browserStorage'
 import type { Reconciled } from '~/storage/keeper'
-import type { SetText } from '~/storage/shelf'
+import type { SetText } from '~/storage/library'
 import { formatBytes } from '~/support/bytes'
 
 /**
@@ -32,21 +32,21 @@ const api = {
    * enough.
    */
   reconcile: async (_job: Job): Promise<Reconciled> => {
-    const { keeper, shelf } = await storage
+    const { keeper, library } = await storage
     const found = (await keeper?.reconcile()) ?? { broughtBack: [] }
-    const old = (await shelf.binned()).map(({ id }) => id)
-    const gone = await shelf.emptyBin()
+    const old = (await library.binned()).map(({ id }) => id)
+    const gone = await library.emptyBin()
     await keeper?.forget(old.filter(id => gone.includes(id)))
     return found
   },
 
   /** A set as a file's text, as it is open or as it lies. */
   exportSet: async (_job: Job, id: string, open: StudioSet | undefined): Promise<Outcome<SetText>> =>
-    (await storage).shelf.exportFile(id, open),
+    (await storage).library.exportFile(id, open),
 
   /** Adds the set that a file holds; answers its name. */
   importSet: async (_job: Job, file: Blob): Promise<Outcome<string>> => {
-    const outcome = await (await storage).shelf.importFile(await file.text())
+    const outcome = await (await storage).library.importFile(await file.text())
     return outcome.ok ? { ok: true, value: outcome.value.set.name } : outcome
   },
 
@@ -84,9 +84,9 @@ const api = {
     writeBackup((await storage).database, at, job.report, job.signal),
 
   restore: async (job: Job<number>, file: Blob, withSettings: boolean): Promise<Outcome<Restored>> => {
-    const { database, shelf, unkept } = await storage
+    const { database, library, unkept } = await storage
     if (unkept) return err(`This browser keeps nothing here (${unkept}).`)
-    return readBackup(database, shelf, file, withSettings, job.report)
+    return readBackup(database, library, file, withSettings, job.report)
   },
 }
 

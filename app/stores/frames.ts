@@ -1,4 +1,4 @@
-import { useKept } from '~/composables/useKept'
+import { useKept } from '~/shared/useKept'
 import { computed, markRaw, ref, shallowRef, toRaw } from 'vue'
 import { defineStore } from 'pinia'
 import { takenWith } from '#core/imaging/exposureTags'
@@ -48,7 +48,7 @@ export const useFrames = defineStore('frames', () => {
     const set = toRaw(studio.document)
     const near = await reader.again(frame.id, set, toRaw(frame.edits))
     if (near) return near
-    const picture = await kept.shelf.picture(set.id, frame.id)
+    const picture = await kept.library.picture(set.id, frame.id)
     if (!picture) return undefined
     const outcome = await reader.read(frame.id, set, { bytes: picture.bytes, edits: toRaw(frame.edits) })
     return outcome.ok ? outcome.value : undefined
@@ -80,7 +80,7 @@ export const useFrames = defineStore('frames', () => {
     const { pictureSide, picturesKept } = preferences.values
     try {
       const picture = await reader.shrink(bytes, pictureSide ?? Number.POSITIVE_INFINITY)
-      await kept.shelf.putPicture(setId, id, { ...picture, preview: await reader.preview(id) })
+      await kept.library.putPicture(setId, id, { ...picture, preview: await reader.preview(id) })
       await kept.pictures.keepNewest(picturesKept, setId)
       const room = await kept.pictures.room()
       isNearlyFull.value = room !== undefined && room.usedBytes > NEARLY_FULL * room.mostBytes

@@ -35,7 +35,7 @@ vi.mock('#services/light/lightService', () => ({
 }))
 vi.mock('#services/judge/judgeService', () => ({
   judgeService: () => ({
-    study: () => Promise.resolve(undefined),
+    calibrate: () => Promise.resolve(undefined),
     powers: ({ set, look, camera, lighting }: PowersQuestion, answered: (answer: unknown) => void) =>
       answered(solveLook(evaluate({ ...set, readings: [], frames: [] }, look, lighting, camera))),
   }),

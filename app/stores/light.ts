@@ -1,8 +1,8 @@
 import { until, watchDebounced } from '@vueuse/core'
-import { useHeld } from '~/composables/useHeld'
+import { useHeld } from '~/shared/useHeld'
 import { computed, markRaw, ref, shallowRef, toRaw, watch } from 'vue'
 import { defineStore } from 'pinia'
-import { study, type Study } from '#core/calibration/calibrate'
+import { calibrate, type Calibration } from '#core/calibration/calibrate'
 import { lightKey, stageKey, thingsKey } from '#core/evaluation/solverKeys'
 import { bandPoints, meterPoints } from '#core/evaluation/probes/points'
 import type { LightSetting, StudioSet, Target } from '#core/model/schema'
@@ -143,11 +143,11 @@ export const useLight = defineStore('light', () => {
   const readings = computed(() => studio.document.readings)
   const lightIds = computed(() => studio.document.lights.map(({ id }) => id).join(' '))
   const frozen = computed(() => studio.document.frozen)
-  const studied = shallowRef<Study>(study([], []))
+  const calibration = shallowRef<Calibration>(calibrate([], []))
   /** Whether all readings that there are have taught what they teach. */
   const isStudied = ref(true)
   let studies = 0
-  // Through these three nothing is studied again while a lamp is dragged.
+  // Through these three nothing is calibration again while a lamp is dragged.
   watch(
     [readings, lightIds, frozen],
     async ([taken, ids, held]) => {
@@ -156,9 +156,9 @@ export const useLight = defineStore('light', () => {
       const lights = ids.split(' ').filter(Boolean)
       try {
         const found =
-          taken.length === 0 ? study([], lights, held) : await judge.study(toRaw(taken), lights, toRaw(held))
+          taken.length === 0 ? calibrate([], lights, held) : await judge.calibrate(toRaw(taken), lights, toRaw(held))
         if (mine !== studies || !found) return
-        studied.value = found
+        calibration.value = found
         isStudied.value = true
       } catch (error) {
         if (mine === studies)
@@ -168,7 +168,7 @@ export const useLight = defineStore('light', () => {
     { immediate: true, flush: 'sync' },
   )
   const places = computed(() => probesOf(studio.document))
-  const learned = computed(() => learnedOf(studio.document, studio.look, studied.value))
+  const learned = computed(() => learnedOf(studio.document, studio.look, calibration.value))
   /**
    * Layers as the plan has them; they fit the set that is shown once every light of it has one, at all that something
    * is wanted of.
@@ -323,7 +323,7 @@ export const useLight = defineStore('light', () => {
     points,
     places,
     ready,
-    studied,
+    calibration,
     learned,
     planned,
     evaluation,

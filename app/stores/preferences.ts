@@ -1,4 +1,4 @@
-import { useKept } from '~/composables/useKept'
+import { useKept } from '~/shared/useKept'
 import { ref, toRaw } from 'vue'
 import { defineStore } from 'pinia'
 import * as v from 'valibot'

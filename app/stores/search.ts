@@ -142,7 +142,7 @@ export const useSearch = defineStore('search', () => {
     studio.edit(set => applyChanges(wanting(set), changes))
     light.asked = null
   }
-  /** The rung of the ladder done: its value is wanted from then on. */
+  /** The tone of the sweep done: its value is wanted from then on. */
   const acceptTone = ({ value, proposals: [first] }: SweptTone) => {
     if (first) accept(first, set => withBackdropValue(set, studio.look.id, value))
   }

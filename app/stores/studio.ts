@@ -1,12 +1,12 @@
 import { useEventListener } from '@vueuse/core'
-import { useKept } from '~/composables/useKept'
+import { useKept } from '~/shared/useKept'
 import { computed, ref, watch } from 'vue'
 import { liveQuery, type Subscription } from 'dexie'
 import { defineStore } from 'pinia'
 import { demoSet } from '#core/edits/demo'
 import { FIXED_HOLDS } from '#core/model/placeIds'
 import { emptySet } from '#core/starting/emptySet'
-import type { OpenedSet } from '~/storage/shelf'
+import type { OpenedSet } from '~/storage/library'
 import { createOpenDocument } from '~/document/openDocument'
 import { freshId } from '~/support/freshId'
 import { useNotices } from './notices'
@@ -15,11 +15,11 @@ import { useVault } from './vault'
 
 /** The open set and what is chosen in it; its document, history and way to the disk are those of app/document. */
 export const useStudio = defineStore('studio', () => {
-  const { shelf, database, unkept } = useKept()
+  const { library, database, unkept } = useKept()
   const preferences = usePreferences()
   const notices = useNotices()
   const vault = useVault()
-  const held = createOpenDocument(shelf, demoSet(), name => {
+  const held = createOpenDocument(library, demoSet(), name => {
     notices.tell({
       id: 'forked',
       words: `Another tab changed this set at the same time. Its version is kept as it is; yours goes on as "${name}", with its pictures and steps.`,
@@ -49,7 +49,7 @@ export const useStudio = defineStore('studio', () => {
     if (row.deletedAt !== undefined) return deletedElsewhere()
     notices.drop('deleted')
     if (row.revision <= held.revision() || !isSaved()) return
-    const opened = await shelf.open(document.value.id)
+    const opened = await library.open(document.value.id)
     if (opened.ok && isSaved() && opened.value.revision > held.revision()) held.adopt(opened.value)
   }
 
@@ -72,7 +72,7 @@ export const useStudio = defineStore('studio', () => {
 
   const putBack = async () => {
     const { id } = document.value
-    if (!(await shelf.restore(id))) await held.saveAgain()
+    if (!(await library.restore(id))) await held.saveAgain()
     else await held.wasRestored()
     watchRow(document.value.id)
     notices.drop('deleted')
@@ -126,7 +126,7 @@ export const useStudio = defineStore('studio', () => {
   const open = async (id: string): Promise<boolean> => {
     if (id === document.value.id && isReady.value && isSaved()) return true
     if (!(await leave(() => open(id)))) return false
-    const opened = await shelf.open(id)
+    const opened = await library.open(id)
     if (opened.ok) take(opened.value)
     else notices.tell({ id: 'open', words: opened.message })
     return opened.ok
@@ -134,7 +134,7 @@ export const useStudio = defineStore('studio', () => {
 
   const begin = async (make: () => ReturnType<typeof demoSet>): Promise<boolean> => {
     if (isReady.value && !(await leave(() => begin(make)))) return false
-    take(await shelf.add(make()))
+    take(await library.add(make()))
     return true
   }
 
@@ -152,8 +152,8 @@ export const useStudio = defineStore('studio', () => {
   /** Goes on with the newest other set, or the demo set where there is none. */
   const openAnother = async () => {
     held.abandon()
-    for (const { id } of await shelf.list()) if (id !== document.value.id && (await open(id))) return
-    take(await shelf.add(ownDemo()))
+    for (const { id } of await library.list()) if (id !== document.value.id && (await open(id))) return
+    take(await library.add(ownDemo()))
   }
 
   /**
@@ -163,12 +163,12 @@ export const useStudio = defineStore('studio', () => {
   const start = async () => {
     await vault.meet()
     await preferences.load()
-    const sets = await shelf.list()
+    const sets = await library.list()
     const wanted = [...sets].sort(
       (a, b) => Number(b.id === preferences.values.currentSetId) - Number(a.id === preferences.values.currentSetId),
     )
     for (const { id } of wanted) {
-      const opened = await shelf.open(id)
+      const opened = await library.open(id)
       if (opened.ok) {
         take(opened.value)
         break

@@ -1,10 +1,10 @@
 import { useDebounceFn } from '@vueuse/core'
-import { useKept } from '~/composables/useKept'
+import { useKept } from '~/shared/useKept'
 import { markRaw, ref, toRaw } from 'vue'
 import { defineStore } from 'pinia'
 import { writeSetFile } from '#core/formats/setFile'
 import type { StudioSet } from '#core/model/schema'
-import type { OpenedSet } from '~/storage/shelf'
+import type { OpenedSet } from '~/storage/library'
 import type { Reconciled } from '~/storage/keeper'
 import { storageService } from '~/storage/storageService'
 import { downloadText } from '~/support/download'
@@ -23,7 +23,7 @@ export type Persistence = 'unknown' | 'granted' | 'refused' | 'none'
 
 /** Second copies, what comes back from them, and what is told of damage and loss. */
 export const useVault = defineStore('vault', () => {
-  const { shelf, copies, keeper, unkept } = useKept()
+  const { library, copies, keeper, unkept } = useKept()
   const notices = useNotices()
   const service = storageService()
   /** The worker opens the same database; where nothing is kept it has none to open. */
@@ -52,8 +52,8 @@ export const useVault = defineStore('vault', () => {
 
   /** Meets the database. One that is new, beside copies that are not, was dropped by the browser. */
   const meet = async () => {
-    const { isNew } = await shelf.identity.meet()
-    await shelf.mendHeads()
+    const { isNew } = await library.identity.meet()
+    await library.mendHeads()
     if (!isNew || !keeper || (await copies!.ids()).length === 0) return
     tellBroughtBack(await keeper.reconcile(), 'The browser had lost what it kept.')
   }
@@ -105,7 +105,7 @@ export const useVault = defineStore('vault', () => {
   const exportOpen = async (set: StudioSet): Promise<{ leftOut: number }> => {
     const name = fileName(set.name)
     try {
-      const file = files() ? await files()!.exportSet(set.id, toRaw(set)) : await shelf.exportFile(set.id, toRaw(set))
+      const file = files() ? await files()!.exportSet(set.id, toRaw(set)) : await library.exportFile(set.id, toRaw(set))
       if (!file.ok) throw new Error(file.message)
       downloadText(file.value.text, name)
       return { leftOut: file.value.leftOut }
@@ -132,7 +132,7 @@ export const useVault = defineStore('vault', () => {
               {
                 name: `Bring back the copy of ${when(copy.at)}`,
                 run: async () => {
-                  await shelf.replace({ ...copy.set, id: set.id })
+                  await library.replace({ ...copy.set, id: set.id })
                   notices.drop('damaged')
                 },
               },
@@ -141,7 +141,7 @@ export const useVault = defineStore('vault', () => {
         {
           name: 'Download what was stored',
           run: async () => {
-            const text = await shelf.originalText(set.id)
+            const text = await library.originalText(set.id)
             if (text.ok) downloadText(text.value, fileName(`${set.name} as stored`))
           },
         },

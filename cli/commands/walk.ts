@@ -1,6 +1,6 @@
 import { weightsOf } from '#core/calibration/weights'
 import { meteredFNumber, stopsOverCamera } from '#core/physics/photometry/meter'
-import { misfits } from '#core/validation/validation'
+import { roomErrors } from '#core/validation/validation'
 import type { Look, StudioSet } from '#core/model/schema'
 import { walkReceivers } from '#core/evaluation/probes/lineOfPoints'
 import { partsAt, totalOf } from '#core/physics/transport/exposureAt'
@@ -28,7 +28,7 @@ export const walkOf = async (
   const [from, to] = [placeOf(places[0], 'from'), placeOf(places[1], 'to')]
   const outside = [from, to].some(
     ([xM, yM, zM]) =>
-      misfits({
+      roomErrors({
         ...set,
         points: [{ id: 'own/walk', name: 'The walk', place: { xM, yM, zM }, turnDeg: 0, tiltDeg: 0, receptor: 'dome' }],
       }).length > 0,

@@ -5,7 +5,7 @@ import { headHeightM } from '../model/headHeight'
 import { roomBounds } from '../model/bounds'
 import { rolledReach } from '../physics/sources/frontShape'
 import type { StudioSet } from '../model/schema'
-import { misfits } from '../validation/validation'
+import { roomErrors } from '../validation/validation'
 import { moveSubjectGroup } from '../edits/subjectGroup'
 import { coverageOf, uncovered } from '../camera/coverage'
 import { bestLens, distanceFor, FOCAL_LENGTHS_MM, FRAMINGS, frameUp, lensesThatFit, roomForCamera } from './framing'
@@ -144,7 +144,7 @@ export const coverFixes = (set: StudioSet): Fix[] => {
     widthM: widthM + 2 * asideM + 0.1,
     heightM: Math.min(set.room.heightM - 0.1, heightM + aboveM + 0.05),
   }
-  const isHung = misfits({ ...set, backdrop: { ...set.backdrop, ...backdrop } }).length === 0
+  const isHung = roomErrors({ ...set, backdrop: { ...set.backdrop, ...backdrop } }).length === 0
   return [
     ...(longer ? [{ purpose: { as: 'step-back' }, change: framed(set, longer) } as const] : []),
     ...(byM === undefined

@@ -10,7 +10,7 @@ import { causesOf } from './causes'
 import { surpriseStops } from './compare'
 import { correctionFor } from './correction'
 import { spreadOfFit } from './fit'
-import { study } from './calibrate'
+import { calibrate } from './calibrate'
 
 const TRUTH = { lightStops: { a: 0.31, b: -0.24 }, bounceStops: 0.1 }
 type Parts = Record<string, [direct: number, bounced: number]>
@@ -50,7 +50,7 @@ const READINGS = [
   readingOf('5', { a: [0, 50] }),
   readingOf('6', { b: [0, 70] }),
 ]
-const learnFrom = (readings: readonly Reading[]) => study(readings, []).learned
+const learnFrom = (readings: readonly Reading[]) => calibrate(readings, []).learned
 const name = (id: string) => id.toUpperCase()
 
 describe('learning from readings', () => {
@@ -63,7 +63,7 @@ describe('learning from readings', () => {
   })
 
   it('holds back on a single reading as the priors say, and knows nothing from none', () => {
-    const { learned, fit } = study([readingOf('1', { a: [200, 0] })], ['a', 'b'])
+    const { learned, fit } = calibrate([readingOf('1', { a: [200, 0] })], ['a', 'b'])
     // One unknown, prior spread 0.4, reading spread hypot(0.07, 0.1): by hand, the mean is weighted by the inverse
     // variances.
     const [prior, spread] = [0.4 ** -2, (0.07 ** 2 + 0.1 ** 2) ** -1]
@@ -75,13 +75,13 @@ describe('learning from readings', () => {
 
   it('is surer the more it reads', () => {
     const spread = (count: number) =>
-      spreadOfFit(study(READINGS.slice(0, count), ['a', 'b']).fit, partsOf({ a: [100, 20], b: [100, 20] }))
+      spreadOfFit(calibrate(READINGS.slice(0, count), ['a', 'b']).fit, partsOf({ a: [100, 20], b: [100, 20] }))
     for (let count = 1; count <= READINGS.length; count++) expect(spread(count)).toBeLessThan(spread(count - 1) + 1e-9)
   })
 
   it('holds what is frozen, and goes on comparing', () => {
     const frozen = { lightStops: { a: 1, b: 0 }, bounceStops: 0 }
-    const { learned, standings } = study(READINGS, ['a', 'b'], frozen)
+    const { learned, standings } = calibrate(READINGS, ['a', 'b'], frozen)
     expect(learned).toEqual(frozen)
     expect(standings['1']!.offStops).toBeLessThan(-0.5)
   })
@@ -89,7 +89,7 @@ describe('learning from readings', () => {
 
 describe('a reading that does not fit', () => {
   const outliers = (readings: readonly Reading[]) =>
-    Object.entries(study(readings, ['a', 'b']).standings)
+    Object.entries(calibrate(readings, ['a', 'b']).standings)
       .filter(([, { isOutlier }]) => isOutlier)
       .map(([id]) => id)
 

@@ -24,7 +24,7 @@ export type Standing = {
 }
 
 /** Everything that the readings of a set teach. */
-export type Study = { fit: Fit; learned: Learned; standings: Record<string, Standing> }
+export type Calibration = { fit: Fit; learned: Learned; standings: Record<string, Standing> }
 
 /** How each reading stands: deleted residuals from the leverage of each, so that no reading speaks for itself. */
 const standingsOf = (readings: readonly Reading[], used: ReadonlySet<string>, fit: Fit): Map<string, Standing> =>
@@ -44,11 +44,11 @@ const standingsOf = (readings: readonly Reading[], used: ReadonlySet<string>, fi
  * Learns from readings. One that does not fit the others is left out, the worst first, until all that are left agree;
  * what somebody calls sure is always believed, and what is put out never.
  */
-export const study = (
+export const calibrate = (
   readings: readonly Reading[],
   lightIds: readonly string[],
   frozen: Learned | null = null,
-): Study => {
+): Calibration => {
   const ids = [...new Set([...lightIds, ...readings.flatMap(reading => Object.keys(reading.lights))])].sort()
   const usable = readings.filter(isOfLights)
   const used = new Set(usable.filter(({ trust }) => trust !== 'out').map(({ id }) => id))

@@ -14,7 +14,7 @@ export type Spot = {
 }
 
 /** What a reading leaves over after all is learned, where it was taken. */
-export type Leftover = Spot & { stops: number; spreadStops: number }
+export type Residual = Spot & { stops: number; spreadStops: number }
 
 /**
  * What readings have shown: each light's output and the room's bounce, in stops against the plan, what that leaves
@@ -23,7 +23,7 @@ export type Leftover = Spot & { stops: number; spreadStops: number }
 export type Learned = {
   lightStops: Record<string, number>
   bounceStops: number
-  leftovers?: readonly Leftover[]
+  residuals?: readonly Residual[]
   room?: readonly RoomReading[]
 }
 

@@ -1,10 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { expectWithin } from '#support/tolerance'
-import type { Leftover } from './calibration'
-import { leftoverField, withLeftovers } from './residuals'
+import type { Residual } from './calibration'
+import { residualField, withResiduals } from './residuals'
 
-const on = (id: string, xM: number, zM: number, stops: number, surface = 'backdrop'): Leftover => ({
+const on = (id: string, xM: number, zM: number, stops: number, surface = 'backdrop'): Residual => ({
   id,
   surface,
   position: [xM, 0.03, zM],
@@ -14,14 +14,14 @@ const on = (id: string, xM: number, zM: number, stops: number, surface = 'backdr
 
 describe('what readings leave over', () => {
   it('is nothing without readings, and far from them', () => {
-    expect(leftoverField([])(on('x', 0, 1, 0))).toBe(0)
-    expectWithin(leftoverField([on('a', 0, 1.5, 0.4)])(on('x', 6, 1.5, 0)), 0, 1e-6)
+    expect(residualField([])(on('x', 0, 1, 0))).toBe(0)
+    expectWithin(residualField([on('a', 0, 1.5, 0.4)])(on('x', 6, 1.5, 0)), 0, 1e-6)
   })
 
   // One reading: the kriging weight is s^2 / (s^2 + n^2) by hand, with s = 0.15 and n = 0.07; 0.8 m away exp(-1/2) of
   // it.
   it('comes near to a reading where it was, and fades with distance', () => {
-    const field = leftoverField([on('a', 0, 1.5, 0.3)])
+    const field = residualField([on('a', 0, 1.5, 0.3)])
     const there = (0.3 * 0.15 ** 2) / (0.15 ** 2 + 0.07 ** 2)
     expectWithin(field(on('x', 0, 1.5, 0)), there, 1e-9)
     expectWithin(field(on('x', 0.8, 1.5, 0)), there * Math.exp(-0.5), 1e-9)
@@ -35,7 +35,7 @@ describe('what readings leave over', () => {
           { minLength: 1, maxLength: 12 },
         ),
         places => {
-          const field = leftoverField(places.map(([x, z], index) => on(`p${index}`, x, z, 0.2)))
+          const field = residualField(places.map(([x, z], index) => on(`p${index}`, x, z, 0.2)))
           for (const [x, z] of places) {
             const stops = field(on('x', x, z, 0))
             expect(stops).toBeGreaterThan(0.1)
@@ -48,7 +48,7 @@ describe('what readings leave over', () => {
   })
 
   it('speaks for its own point alone where there is no surface', () => {
-    const field = leftoverField([on('cheek', 0, 1.6, 0.3, 'subject')])
+    const field = residualField([on('cheek', 0, 1.6, 0.3, 'subject')])
     expect(field(on('hair', 0.05, 1.7, 0, 'subject'))).toBe(0)
     expect(field(on('cheek', 0, 1.6, 0, 'subject'))).toBeGreaterThan(0.2)
   })
@@ -63,8 +63,8 @@ describe('what readings leave over', () => {
     }))
     const spot = on('near', 0, 1.5, 0)
     const left = [on('near', 0, 1.5, 0.3)]
-    const factor = 2 ** leftoverField(left)(spot)
-    for (const { shares } of withLeftovers(layers, [spot], left)) {
+    const factor = 2 ** residualField(left)(spot)
+    for (const { shares } of withResiduals(layers, [spot], left)) {
       expectWithin(shares.near!.direct[1], 10 * factor, 1e-9)
       expectWithin(shares.near!.bounced[2], 4 * factor, 1e-9)
       expect(shares.unknown!.direct).toEqual([1, 1, 1])

@@ -6,7 +6,7 @@ import { ratioFromStops } from '../physics/units/stops'
 import { distance } from '../physics/units/vector'
 import { surpriseStops } from './compare'
 import { placeSpread } from './fit'
-import type { Learned, Leftover, Spot } from './calibration'
+import type { Learned, Residual, Spot } from './calibration'
 
 /**
  * How far light strays from the plan over a surface, and over what distance it strays alike: lamps that stand a hand's
@@ -28,30 +28,30 @@ const alike = (a: Spot, b: Spot): number =>
  * the meter
  * can be trusted.
  */
-export const leftoverField = (leftovers: readonly Leftover[]): ((spot: Spot) => number) => {
-  if (leftovers.length === 0) return () => 0
+export const residualField = (residuals: readonly Residual[]): ((spot: Spot) => number) => {
+  if (residuals.length === 0) return () => 0
   const kernel = new Matrix(
-    leftovers.map((one, row) =>
-      leftovers.map((other, column) => alike(one, other) + (row === column ? one.spreadStops ** 2 : 0)),
+    residuals.map((one, row) =>
+      residuals.map((other, column) => alike(one, other) + (row === column ? one.spreadStops ** 2 : 0)),
     ),
   )
   const weights = inverse(kernel)
-    .mmul(Matrix.columnVector(leftovers.map(({ stops }) => stops)))
+    .mmul(Matrix.columnVector(residuals.map(({ stops }) => stops)))
     .to1DArray()
-  return spot => leftovers.reduce((sum, one, index) => sum + weights[index]! * alike(spot, one), 0)
+  return spot => residuals.reduce((sum, one, index) => sum + weights[index]! * alike(spot, one), 0)
 }
 
 /**
  * Layers that give at each place what readings near it showed; places without a reading near stay as the model has
  * them.
  */
-export const withLeftovers = (
+export const withResiduals = (
   layers: readonly LightLayer[],
   spots: readonly Spot[],
-  leftovers: readonly Leftover[] = [],
+  residuals: readonly Residual[] = [],
 ): readonly LightLayer[] => {
-  if (leftovers.length === 0) return layers
-  const field = leftoverField(leftovers)
+  if (residuals.length === 0) return layers
+  const field = residualField(residuals)
   const factors = new Map(
     spots.flatMap(spot => {
       const factor = ratioFromStops(field(spot))
@@ -73,12 +73,12 @@ export const withLeftovers = (
  * What the readings of a look leave over, each at its place; the newest of a place speaks. Only readings of everything
  * together count: those of one lamp have taught that lamp already.
  */
-export const leftoversOf = (
+export const residualsOf = (
   readings: readonly Reading[],
   { learned, standings }: { learned: Learned; standings: Readonly<Record<string, { isOutlier: boolean }>> },
   spots: readonly Spot[],
   look: Look,
-): Leftover[] => {
+): Residual[] => {
   const inUse = Object.keys(look.lights).filter(id => look.lights[id]!.on)
   const isTogether = (reading: Reading) =>
     inUse.length > 0 && inUse.every(id => reading.lights[id]) && Object.keys(reading.lights).length === inUse.length

@@ -6,7 +6,7 @@ import { lightDistance } from '../edits/distances'
 import { groupThings, lockThings } from '../edits/things'
 import { subjectGroupIds } from '../edits/subjectGroup'
 import type { Light, StudioSet } from '../model/schema'
-import { faults } from '../validation/validation'
+import { validationErrors } from '../validation/validation'
 import { applyChange, applyChanges, inverseOf, isPossible } from './apply'
 import type { Change } from './change'
 import { isLocked, mayBeDone, touchedBy } from './constraints'
@@ -66,7 +66,7 @@ describe('every change', () => {
     (_, change) => {
       const after = applyChange(set, change)
       expect(isPossible(set, change)).toBe(true)
-      expect(faults(after)).toEqual([])
+      expect(validationErrors(after)).toEqual([])
       expect(applyChange(set, JSON.parse(JSON.stringify(change)) as Change)).toEqual(after)
       expect(applyChange(after, inverseOf(set, change))).toEqual(set)
       expect(minutesOf(set, change)).toBeGreaterThanOrEqual(0)
@@ -92,7 +92,7 @@ describe('every change', () => {
         fc.constantFrom<'depth' | 'height' | 'aside'>('depth', 'height', 'aside'),
         fc.double({ min: -40, max: 40, noNaN: true }),
         (along, byM) => {
-          expect(faults(applyChange(set, { kind: 'shift', ids: ['key', ...ids], along, byM }))).toEqual([])
+          expect(validationErrors(applyChange(set, { kind: 'shift', ids: ['key', ...ids], along, byM }))).toEqual([])
         },
       ),
     )

@@ -4,7 +4,7 @@ import { headHeightM } from '../model/headHeight'
 import { vectorOf } from '../model/bounds'
 import type { Light, StudioSet } from '../model/schema'
 import { add, direction, scale, subtract, type Vector } from '../physics/units/vector'
-import { faults } from '../validation/validation'
+import { validationErrors } from '../validation/validation'
 
 const FROM_LIGHT_M = 0.4
 /** A flag shades chest and shoulders too, so it stands in the way to a little under the eyes. */
@@ -19,7 +19,7 @@ const flagAt = (set: StudioSet, at: Vector, way: Vector): StudioSet => {
     place: { xM: at[0], yM: at[1], zM },
     turnDeg: Math.round((Math.atan2(-way[0], way[1]) * 180) / Math.PI),
   })
-  return faults(flagged).length > 0 ? set : flagged
+  return validationErrors(flagged).length > 0 ? set : flagged
 }
 
 /** A flag before a light, on the way to the subject's head and shoulders. */

@@ -1,7 +1,7 @@
 import { add, direction, scale, subtract, type Vector } from '../physics/units/vector'
 import { vectorOf } from '../model/bounds'
 import type { Light, Panel, StudioSet } from '../model/schema'
-import { faults } from '../validation/validation'
+import { validationErrors } from '../validation/validation'
 
 /**
  * A board whose foot is no higher stands on the floor: leaning it back would take its top away from the sitter, so it
@@ -31,7 +31,7 @@ export const aimBoard = (set: StudioSet, panel: Panel, light: Light, goal: Vecto
   })
   const whole = aimed(tiltDeg)
   // A board that cannot tilt for want of room is turned alone.
-  return faults(whole).length > faults(set).length ? aimed(0) : whole
+  return validationErrors(whole).length > validationErrors(set).length ? aimed(0) : whole
 }
 
 /** The way a board's front looks, as a unit vector. */

@@ -5,21 +5,21 @@ import { headHeightM } from '../model/headHeight'
 import type { Light, StudioSet, Subject } from '../model/schema'
 
 /** A distance worth knowing, as a tape from one place to another. */
-export type Tape = { id: string; from: Vector; to: Vector; lengthM: number }
+export type MeasuredDistance = { id: string; from: Vector; to: Vector; lengthM: number }
 
-const tape = (id: string, from: Vector, to: Vector): Tape => ({ id, from, to, lengthM: distance(from, to) })
+const tape = (id: string, from: Vector, to: Vector): MeasuredDistance => ({ id, from, to, lengthM: distance(from, to) })
 
 const headOf = (subject: Subject): Vector => [subject.place.xM, subject.place.yM, headHeightM(subject)]
 
 /** From the front of a light to what it lights: the subject's head, or the place it is aimed at. */
-export const lightDistance = (light: Light, set: StudioSet): Tape => {
+export const lightDistance = (light: Light, set: StudioSet): MeasuredDistance => {
   const { aim } = light
   const subject = aim.at === 'subject' ? set.subjects.find(candidate => candidate.id === aim.subjectId) : undefined
   return tape(light.id, vectorOf(light.place), subject ? headOf(subject) : aimedAt(aim, set))
 }
 
 /** From a subject straight back to the backdrop. */
-export const subjectDistance = (subject: Subject): Tape => {
+export const subjectDistance = (subject: Subject): MeasuredDistance => {
   const head = headOf(subject)
   return tape(subject.id, head, [head[0], 0, head[2]])
 }

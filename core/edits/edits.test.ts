@@ -4,7 +4,7 @@ import { expectWithin } from '#support/tolerance'
 import { axisOf } from '../model/aim'
 import { demoSet } from './demo'
 import { changeSettings, moveLight, moveSubject } from './edits'
-import { faults } from '../validation/validation'
+import { validationErrors } from '../validation/validation'
 import { lightDistance, placeAtDistance, subjectDistance } from './distances'
 
 const far = fc.double({ min: -50, max: 50, noNaN: true })
@@ -14,8 +14,8 @@ describe('moving things', () => {
     const set = demoSet()
     fc.assert(
       fc.property(far, far, far, (xM, yM, zM) => {
-        expect(faults(moveLight(set, 'key', { xM, yM, zM }))).toEqual([])
-        expect(faults(moveSubject(set, 'sitter', xM, yM))).toEqual([])
+        expect(validationErrors(moveLight(set, 'key', { xM, yM, zM }))).toEqual([])
+        expect(validationErrors(moveSubject(set, 'sitter', xM, yM))).toEqual([])
       }),
     )
     changeSettings(set, 'white', { key: { on: false, powerStops: 0 } })

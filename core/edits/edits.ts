@@ -1,6 +1,6 @@
 import { insideRoom } from '../model/bounds'
 import { roundToClicks } from '../physics/units/stops'
-import { faults } from '../validation/validation'
+import { validationErrors } from '../validation/validation'
 import type {
   Backdrop,
   Camera,
@@ -145,7 +145,7 @@ export const renameSet = (set: StudioSet, name: string): StudioSet => ({ ...set,
 
 /** A change that makes something reach through a wall, or two things share an id, leaves the set as it was. */
 export const unlessFaulty = (before: StudioSet, after: StudioSet): StudioSet =>
-  faults(after).length > faults(before).length ? before : after
+  validationErrors(after).length > validationErrors(before).length ? before : after
 
 /** Renames a light; a blank name changes nothing. */
 export const renameLight = (set: StudioSet, lightId: string, name: string): StudioSet =>

@@ -7,7 +7,7 @@ import { aimBoard, boardFacing } from './aimBoard'
 import { axisOf } from '../model/aim'
 import { vectorOf } from '../model/bounds'
 import { demoSet } from './demo'
-import { faults } from '../validation/validation'
+import { validationErrors } from '../validation/validation'
 import { copyThings, mirrorThings, removeThings } from './factories'
 import { snapPlace } from './snap'
 import {
@@ -33,7 +33,7 @@ describe('moving things', () => {
   it('never puts anything through a wall, whatever is asked', () => {
     fc.assert(
       fc.property(fc.subarray(ids, { minLength: 1 }), metres, metres, metres, (chosen, xM, yM, zM) => {
-        expect(faults(moveThings(set, chosen, { xM, yM, zM }))).toEqual([])
+        expect(validationErrors(moveThings(set, chosen, { xM, yM, zM }))).toEqual([])
       }),
       { numRuns: 60 },
     )
@@ -86,7 +86,7 @@ describe('more of the same', () => {
     const all = thingsOf(copied.set).map(thing => thing.id)
     expect(new Set(all).size).toBe(all.length)
     expect(copied.ids).toHaveLength(ids.length - 1)
-    expect(faults(copied.set)).toEqual([])
+    expect(validationErrors(copied.set)).toEqual([])
     expect(new Set(copied.set.lights.map(({ name }) => name)).size).toBe(6)
   })
 
@@ -108,7 +108,7 @@ describe('more of the same', () => {
   it('keeps the last sitter, and aims at who is left', () => {
     const gone = removeThings(set, ['sitter', 'second'])
     expect(gone.subjects.map(({ id }) => id)).toEqual(['sitter'])
-    expect(faults(removeThings(set, ids))).toEqual([])
+    expect(validationErrors(removeThings(set, ids))).toEqual([])
     expect(removeThings(set, ['sitter']).lights[0]!.aim).toMatchObject({ subjectId: 'second' })
   })
 })

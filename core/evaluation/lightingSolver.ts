@@ -42,7 +42,7 @@ export type SolveOptions = {
 }
 
 /** Keeps what was made for a key as long as each round asks for it again. */
-const keepsake = <T>() => {
+const cache = <T>() => {
   let kept = new Map<string, T>()
   return {
     get: (key: string): T | undefined => kept.get(key),
@@ -66,8 +66,8 @@ const STAGE_SHARE = 0.5
  */
 export const lightingSolver = (quality: Quality = QUALITY, probes: (set: StudioSet) => MeterPoint[] = probesOf) => {
   let known: { key: string; number: number; stage: Stage } | undefined
-  const fields = keepsake<LightField>()
-  const receivers = keepsake<SeenReceiver>()
+  const fields = cache<LightField>()
+  const receivers = cache<SeenReceiver>()
 
   /** What was read of a field at a receiver lasts as long as both do. */
   const shares = new WeakMap<LightField, WeakMap<SeenReceiver, Share>>()

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { expectShare, expectWithin } from '#support/tolerance'
 import { demoSet } from '../edits/demo'
 import { changeGrid, changeTargets } from '../edits/edits'
-import { faults } from '../validation/validation'
+import { validationErrors } from '../validation/validation'
 import { BACKDROP_MIDDLE } from '../model/placeIds'
 import type { Grid, StudioSet } from '../model/schema'
 import { incidentFromSpot, spotFromIncident } from '../physics/photometry/spot'
@@ -151,7 +151,7 @@ describe('a grid for evenness', () => {
   it('is among the places of readings once it is laid, and the set stays sound', () => {
     const laid = changeGrid(set, 'white', grid())
     expect(readingPoints(laid).length).toBe(readingPoints(set).length + 9)
-    expect(faults(laid)).toEqual([])
+    expect(validationErrors(laid)).toEqual([])
   })
 })
 

@@ -2,7 +2,7 @@ import * as v from 'valibot'
 import { emptySet } from '../starting/emptySet'
 import { FIRST_SETTING } from '../edits/factories'
 import { COUNTED, MOST, type Counted } from '../model/limits'
-import { faultsOf } from '../validation/validation'
+import { validationErrorsAt } from '../validation/validation'
 import { SetShape, type StudioSet } from '../model/schema'
 import { err, ok, type Outcome } from '../shared/outcome'
 
@@ -98,7 +98,7 @@ const mendAt = (set: Loose, at: readonly Key[], fresh: Loose): string | undefine
 const wrongIn = (set: Loose): { at: Key[][] } | { sound: StudioSet } => {
   const shaped = v.safeParse(SetShape, set)
   if (!shaped.success) return { at: shaped.issues.map(issue => (issue.path ?? []).map(step => step.key as Key)) }
-  const faults = faultsOf(shaped.output)
+  const faults = validationErrorsAt(shaped.output)
   return faults.length > 0 ? { at: faults.map(({ at }) => [...at]) } : { sound: shaped.output }
 }
 

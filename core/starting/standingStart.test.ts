@@ -3,7 +3,7 @@ import { expectWithin } from '#support/tolerance'
 import { genericKit } from '../kit/genericKit'
 import { axisOf } from '../model/aim'
 import { demoSet } from '../edits/demo'
-import { faults } from '../validation/validation'
+import { validationErrors } from '../validation/validation'
 import { headHeightM } from '../model/headHeight'
 import { thingOf } from '../edits/things'
 import { backdropSide, figureSide, panelSide } from '../scene/sideOutlines'
@@ -36,7 +36,7 @@ describe('what is put on the stage', () => {
         expect(ids.every(id => thingOf(after, id) && !thingOf(before, id))).toBe(true)
         return after
       }, set)
-      expect(faults(thrice)).toEqual([])
+      expect(validationErrors(thrice)).toEqual([])
       expect(new Set(thrice.lights.map(({ name }) => name)).size).toBe(thrice.lights.length)
     }
   })

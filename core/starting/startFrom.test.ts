@@ -4,7 +4,7 @@ import { uncovered } from '../camera/coverage'
 import { genericKit } from '../kit/genericKit'
 import { demoSet } from '../edits/demo'
 import { emptySet } from './emptySet'
-import { faults } from '../validation/validation'
+import { validationErrors } from '../validation/validation'
 import { evaluate } from '../evaluation/evaluation'
 import { lightingSolver } from '../evaluation/lightingSolver'
 import type { StudioSet } from '../model/schema'
@@ -30,7 +30,7 @@ describe('every ready set-up', () => {
     '%s comes to its look in the demo hall, nothing in the frame that has no business there',
     async (_, point) => {
       const { set, lacks } = startFrom(demoSet(), point, genericKit())
-      expect(faults(set)).toEqual([])
+      expect(validationErrors(set)).toEqual([])
       expect(lacks).toEqual([])
       const { layers, stage } = (await solve(set))!
       const lighting = { layers, learned: NOTHING_LEARNED }
@@ -55,7 +55,7 @@ describe('every ready set-up', () => {
   it.each(STARTING_POINTS.map(point => [point.id, point] as const))(
     '%s fits into a room of 3.2 by 4.2 m',
     (_, point) => {
-      expect(faults(startFrom(small(), point, genericKit()).set)).toEqual([])
+      expect(validationErrors(startFrom(small(), point, genericKit()).set)).toEqual([])
     },
   )
 

@@ -1,7 +1,7 @@
 import { panelOfKind } from '../edits/panels'
 import { insideRoom, roomBounds } from '../model/bounds'
 import { addLight, addPanel, addProp, aimAtHead, aimAtPlace, freeId, newLight } from '../edits/factories'
-import { faults } from '../validation/validation'
+import { validationErrors } from '../validation/validation'
 import { headHeightM } from '../model/headHeight'
 import { BACKDROP_MIDDLE, HAIR, KEY_SIDE, SHADOW_SIDE } from '../model/placeIds'
 import { GELS, type Gel } from '../physics/sources/gels'
@@ -167,7 +167,7 @@ export const studioBuilder = (start: StudioSet, picker: Picker) => {
       }
       const lower = { ...panel, heightM: Math.min(panel.heightM, set.room.heightM - panel.place.zM - 0.05) }
       const added = addPanel(set, lower)
-      if (faults(added).length === 0) set = added
+      if (validationErrors(added).length === 0) set = added
     },
 
     prop: (id: string, name: string, place: Partial<Place>, form: Prop['form'], surface: Prop['surface']) => {
@@ -179,7 +179,7 @@ export const studioBuilder = (start: StudioSet, picker: Picker) => {
         form,
         surface,
       })
-      if (faults(added).length === 0) set = added
+      if (validationErrors(added).length === 0) set = added
     },
 
     /** Sets targets of every look. */

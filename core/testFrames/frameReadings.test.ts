@@ -10,7 +10,7 @@ import { changeSettings } from '../edits/edits'
 import { lightingSolver } from '../evaluation/lightingSolver'
 import { meterPoints } from '../evaluation/probes/points'
 import { solveLook } from '../solve/lookPowers'
-import { calibratedLighting, learnedOf, studyOf } from '../evaluation/calibratedLighting'
+import { calibratedLighting, learnedOf, calibrationOf } from '../evaluation/calibratedLighting'
 import { framePoints } from '../evaluation/probes/framePoints'
 import { readingPoints } from '../evaluation/probes/readingPoints'
 import { evaluate } from '../evaluation/evaluation'
@@ -48,7 +48,7 @@ describe('a frame as readings', () => {
     for (const point of framePoints(set)) {
       expectWithin(read(point).stops, placesOf(truth, -0.3)[point.id]!.stops, 0.06)
     }
-    const { lightStops } = studyOf(kept).learned
+    const { lightStops } = calibrationOf(kept).learned
     // Two lamps that cross can hardly be told apart by one frame. Most of what they lack together is theirs, the rest
     // stays with the place.
     const together = (lightStops['backdrop-left']! + lightStops['backdrop-right']!) / 2

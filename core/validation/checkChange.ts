@@ -1,5 +1,5 @@
 import * as v from 'valibot'
-import { faultsOf } from './validation'
+import { validationErrorsAt } from './validation'
 import { COUNTED, MOST, tooMany, type Counted } from '../model/limits'
 import { SetShape, type StudioSet } from '../model/schema'
 import { err, ok, type Outcome } from '../shared/outcome'
@@ -95,6 +95,6 @@ export const checkChange = (before: StudioSet, after: StudioSet): Outcome<Studio
     return err(`A set holds at most ${MOST[over.kind]} ${MANY[over.kind]}; with this it would have ${over.count}.`)
   const wrong = misshapen(before, after)
   if (wrong) return err(wrong)
-  const [fault] = faultsOf(after)
+  const [fault] = validationErrorsAt(after)
   return fault ? err(fault.message) : ok(after)
 }

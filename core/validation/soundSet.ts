@@ -1,5 +1,5 @@
 import * as v from 'valibot'
-import { faultsOf } from './validation'
+import { validationErrorsAt } from './validation'
 import { SetShape } from '../model/schema'
 
 /** A set that is well formed and can be true: every border of the app checks with this. */
@@ -7,6 +7,6 @@ export const SetSchema = v.pipe(
   SetShape,
   v.rawCheck(({ dataset, addIssue }) => {
     if (!dataset.typed) return
-    for (const { message } of faultsOf(dataset.value)) addIssue({ message })
+    for (const { message } of validationErrorsAt(dataset.value)) addIssue({ message })
   }),
 )

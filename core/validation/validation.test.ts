@@ -2,14 +2,14 @@ import { describe, expect, it } from 'vitest'
 import { demoSet } from '../edits/demo'
 import type { StudioSet } from '../model/schema'
 import { checkChange } from './checkChange'
-import { faults, misfits } from './validation'
+import { validationErrors, roomErrors } from './validation'
 
 const set = demoSet()
-const said = (changes: Partial<StudioSet>) => faults({ ...set, ...changes })
+const said = (changes: Partial<StudioSet>) => validationErrors({ ...set, ...changes })
 const light = set.lights[0]!
 
 describe('what a set must not be', () => {
-  it('is nothing of the demo', () => expect(faults(set)).toEqual([]))
+  it('is nothing of the demo', () => expect(validationErrors(set)).toEqual([]))
 
   it.each<[string, Partial<StudioSet>, RegExp]>([
     ['two lights with one id', { lights: [...set.lights, { ...light }] }, /Two lights share the id "key"/],
@@ -76,8 +76,8 @@ describe('what a set must not be', () => {
   ])('%s', (_, changes, words) => expect(said(changes).join(' ')).toMatch(words))
 
   it('tells what does not fit a room from what hangs loose', () => {
-    expect(misfits({ ...set, locked: ['none'] })).toEqual([])
-    expect(misfits({ ...set, backdrop: { ...set.backdrop, heightM: 90 } }).length).toBeGreaterThan(0)
+    expect(roomErrors({ ...set, locked: ['none'] })).toEqual([])
+    expect(roomErrors({ ...set, backdrop: { ...set.backdrop, heightM: 90 } }).length).toBeGreaterThan(0)
   })
 })
 

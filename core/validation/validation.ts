@@ -10,11 +10,11 @@ import { propSurfaces } from '../scene/surfaces/propSurfaces'
 import type { StudioSet } from '../model/schema'
 
 /** What cannot be right in a well-formed set: where it lies, as keys from the set on, and in words. */
-export type Fault = { at: readonly (string | number)[]; message: string }
+export type ValidationError = { at: readonly (string | number)[]; message: string }
 
 const LISTS = ['subjects', 'lights', 'panels', 'props', 'points', 'looks', 'readings', 'frames'] as const
 
-const repeatedIds = (set: StudioSet): Fault[] =>
+const repeatedIds = (set: StudioSet): ValidationError[] =>
   LISTS.flatMap(kind => {
     const seen = new Set<string>()
     return set[kind].flatMap(({ id }, index) => {
@@ -27,7 +27,7 @@ const repeatedIds = (set: StudioSet): Fault[] =>
 const THINGS = ['subjects', 'lights', 'panels', 'props', 'points'] as const
 
 /** Things are named by id alone, whatever they are: locks, groups and moves would not know which of two is meant. */
-const sharedIds = (set: StudioSet): Fault[] => {
+const sharedIds = (set: StudioSet): ValidationError[] => {
   const owner = new Map<string, string>([
     [CAMERA, 'camera'],
     [BACKDROP, 'backdrop'],
@@ -44,7 +44,7 @@ const sharedIds = (set: StudioSet): Fault[] => {
 }
 
 /** Settings that a look lacks, and whatever refers to something that the set does not have. */
-const brokenReferences = (set: StudioSet): Fault[] => {
+const brokenReferences = (set: StudioSet): ValidationError[] => {
   const lights = new Set(set.lights.map(({ id }) => id))
   const subjects = new Set(set.subjects.map(({ id }) => id))
   const looks = new Set(set.looks.map(({ id }) => id))
@@ -61,7 +61,7 @@ const brokenReferences = (set: StudioSet): Fault[] => {
         ? [{ at: ['lights', index, 'aim'], message: `Light ${light.name} is aimed at a subject that is not there.` }]
         : [],
     ),
-    ...set.looks.flatMap((look, index): Fault[] => [
+    ...set.looks.flatMap((look, index): ValidationError[] => [
       ...set.lights
         .filter(({ id }) => look.lights[id] === undefined)
         .map(light => ({
@@ -145,8 +145,9 @@ const makesLight = (reflectance: Rgb, transmittance: Rgb): boolean =>
   reflectance.some((share, channel) => share + transmittance[channel]! > BOUNCE_MOST)
 
 /** Materials that would give back more light than they get, things beyond the walls, and what contradicts itself. */
-const thingFaults = (set: StudioSet): Fault[] => {
-  const out = (isSo: boolean, at: Fault['at'], message: string): Fault[] => (isSo ? [{ at, message }] : [])
+const thingErrors = (set: StudioSet): ValidationError[] => {
+  const out = (isSo: boolean, at: ValidationError['at'], message: string): ValidationError[] =>
+    isSo ? [{ at, message }] : []
   const {
     backdrop,
     camera: { apertures },
@@ -207,7 +208,7 @@ const thingFaults = (set: StudioSet): Fault[] => {
  * What does not fit in the room; empty when everything does.
  * The transport needs it so: light outside the walls of a closed room has nowhere to end.
  */
-const misfitsOf = (set: StudioSet): Fault[] => {
+const roomErrorsAt = (set: StudioSet): ValidationError[] => {
   const bounds = roomBounds(set.room)
   const isOutside = (place: { xM: number; yM: number; zM?: number }) =>
     place.xM <= bounds.left ||
@@ -215,7 +216,8 @@ const misfitsOf = (set: StudioSet): Fault[] => {
     place.yM <= bounds.back ||
     place.yM >= bounds.front ||
     (place.zM !== undefined && place.zM >= bounds.ceiling)
-  const out = (isSo: boolean, at: Fault['at'], message: string): Fault[] => (isSo ? [{ at, message }] : [])
+  const out = (isSo: boolean, at: ValidationError['at'], message: string): ValidationError[] =>
+    isSo ? [{ at, message }] : []
   const { backdrop, room } = set
   return [
     ...out(
@@ -253,16 +255,16 @@ const misfitsOf = (set: StudioSet): Fault[] => {
 }
 
 /** What does not fit in the room, in words. */
-export const misfits = (set: StudioSet): string[] => misfitsOf(set).map(({ message }) => message)
+export const roomErrors = (set: StudioSet): string[] => roomErrorsAt(set).map(({ message }) => message)
 
 /** Everything in a well-formed set that still cannot be right, with its place. */
-export const faultsOf = (set: StudioSet): Fault[] => [
+export const validationErrorsAt = (set: StudioSet): ValidationError[] => [
   ...repeatedIds(set),
   ...sharedIds(set),
   ...brokenReferences(set),
-  ...misfitsOf(set),
-  ...thingFaults(set),
+  ...roomErrorsAt(set),
+  ...thingErrors(set),
 ]
 
 /** The same in words. */
-export const faults = (set: StudioSet): string[] => faultsOf(set).map(({ message }) => message)
+export const validationErrors = (set: StudioSet): string[] => validationErrorsAt(set).map(({ message }) => message)

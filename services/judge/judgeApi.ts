@@ -1,4 +1,4 @@
-import { study, type Study } from '#core/calibration/calibrate'
+import { calibrate, type Calibration } from '#core/calibration/calibrate'
 import type { Lighting } from '#core/calibration/lighting'
 import { evaluate } from '#core/evaluation/evaluation'
 import type { CameraSetting, Look, Reading, StudioSet } from '#core/model/schema'
@@ -8,7 +8,9 @@ import type { Job } from '../rpc/job'
 import { reflection, type Mirrored } from '../rpc/mirror'
 
 /** What readings teach, as a message can carry it: the covariance as rows. */
-export type StudyMessage = Omit<Study, 'fit'> & { fit: Omit<Study['fit'], 'covariance'> & { covariance: number[][] } }
+export type CalibrationMessage = Omit<Calibration, 'fit'> & {
+  fit: Omit<Calibration['fit'], 'covariance'> & { covariance: number[][] }
+}
 
 /** What the service that weighs can be asked. */
 export const judgeApi = () => {
@@ -17,13 +19,13 @@ export const judgeApi = () => {
 
   return {
     /** Everything that readings teach. */
-    study: (
+    calibrate: (
       _job: Job,
       readings: readonly Reading[],
       lightIds: readonly string[],
       frozen: StudioSet['frozen'],
-    ): StudyMessage => {
-      const { fit, ...rest } = study(readings, lightIds, frozen)
+    ): CalibrationMessage => {
+      const { fit, ...rest } = calibrate(readings, lightIds, frozen)
       return { ...rest, fit: { ...fit, covariance: fit.covariance.to2DArray() } }
     },
 

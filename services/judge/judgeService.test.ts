@@ -59,8 +59,8 @@ describe('the judging service', () => {
 
   it('studies no readings as nothing learned, and drops a study that newer readings overtake', async () => {
     const service = judgeService(workers.start)
-    const first = service.study([], ['key'], null)
-    const second = service.study([], ['key'], null)
+    const first = service.calibrate([], ['key'], null)
+    const second = service.calibrate([], ['key'], null)
     expect(await first).toBeUndefined()
     expect((await second)!.learned.lightStops).toEqual({ key: 0 })
   }, 60_000)

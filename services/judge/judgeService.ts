@@ -1,5 +1,5 @@
 import { Matrix } from 'ml-matrix'
-import type { Study } from '#core/calibration/calibrate'
+import type { Calibration } from '#core/calibration/calibrate'
 import type { Lighting } from '#core/calibration/lighting'
 import type { CameraSetting, Look, Reading, StudioSet } from '#core/model/schema'
 import type { LookAnswer } from '#core/solve/lookPowers'
@@ -57,27 +57,27 @@ export const judgeService = (start: () => Carrier = startWorker) => {
     }
   }
 
-  const studyAt = connect<JudgeApi>(start)
+  const calibrationEnd = connect<JudgeApi>(start)
   const studies = newest()
-  let isStudying = false
+  let isCalibrating = false
 
   return {
     /** Everything that readings teach; undefined where newer readings came in between. */
-    study: async (
+    calibrate: async (
       readings: readonly Reading[],
       lightIds: readonly string[],
       frozen: StudioSet['frozen'],
-    ): Promise<Study | undefined> => {
+    ): Promise<Calibration | undefined> => {
       const signal = studies.next()
-      if (isStudying) studyAt.restart('Newer readings came.')
-      isStudying = true
+      if (isCalibrating) calibrationEnd.restart('Newer readings came.')
+      isCalibrating = true
       try {
-        const { fit, ...rest } = await studyAt.call('study', [readings, lightIds, frozen], { signal })
-        isStudying = false
+        const { fit, ...rest } = await calibrationEnd.call('calibrate', [readings, lightIds, frozen], { signal })
+        isCalibrating = false
         return { ...rest, fit: { ...fit, covariance: new Matrix(fit.covariance) } }
       } catch (error) {
         if (isCalledOff(error)) return undefined
-        isStudying = false
+        isCalibrating = false
         throw error
       }
     },

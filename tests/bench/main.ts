@@ -11,7 +11,7 @@ import { SRGB_RESPONSE } from '#core/camera/response'
 import { cameraView, lightView } from '#core/render/takeFrame'
 import { learnedExposure } from '#core/calibration/compare'
 import { NOTHING_LEARNED } from '#core/calibration/calibration'
-import { study } from '#core/calibration/calibrate'
+import { calibrate } from '#core/calibration/calibrate'
 import { recordReading } from '#core/metering/record'
 import { meteredFNumber } from '#core/physics/photometry/meter'
 import { changeGrid, moveLight, moveSubject } from '#core/edits/edits'
@@ -114,9 +114,9 @@ const everyday = async () => {
       { name: 'powers solved, 200 targets', budgetMs: 1, run: () => solvePowers(controlsOf(set, look), manyDemands) },
       { name: 'powers solved, four targets', budgetMs: 1, run: () => solveLook(evaluate(set, look, lighting, camera)) },
       {
-        name: 'readings studied, 100 of them',
+        name: 'readings calibration, 100 of them',
         run: () =>
-          study(
+          calibrate(
             hundred,
             set.lights.map(({ id }) => id),
           ),

@@ -30,7 +30,7 @@ const importSet = async (name: string, set: StudioSet) => {
   writeFileSync(path, writeSetFile(set, {}))
   await visit('Sets')
   await app.browser.locate(By.css('[data-test="import"]')).sendKeys(path)
-  await app.browser.waitForText('shelf-done', new RegExp(`Imported "${set.name}"`))
+  await app.browser.waitForText('library-done', new RegExp(`Imported "${set.name}"`))
   await app.browser
     .locate(By.xpath(`//li[.//input[@aria-label="Name of ${set.name}"]]//button[@data-test="open"]`))
     .click()
@@ -160,18 +160,18 @@ describe('the run, left in the middle', () => {
   })
 })
 
-describe('the shelf', () => {
+describe('the library', () => {
   it('duplicates, renames, deletes and puts back', async () => {
     await visit('Sets')
     await app.browser.click('duplicate')
-    await app.browser.waitForText('shelf-done', /Copied as "Fernhollow white copy"/)
+    await app.browser.waitForText('library-done', /Copied as "Fernhollow white copy"/)
     const name = await named('Name of Fernhollow white copy')
     await name.sendKeys(Key.chord(Key.CONTROL, 'a'), 'Honey wash', Key.TAB)
     await app.browser.waitFor('the new name', async () => (await setNames()).includes('Honey wash'))
     await app.browser
       .locate(By.xpath('//li[.//input[@aria-label="Name of Honey wash"]]//button[@data-test="delete"]'))
       .click()
-    await app.browser.waitForText('shelf-done', /Deleted "Honey wash"/)
+    await app.browser.waitForText('library-done', /Deleted "Honey wash"/)
     expect(await setNames()).not.toContain('Honey wash')
     await app.browser.click('undo-delete')
     await app.browser.waitFor('the set back', async () => (await setNames()).includes('Honey wash'))

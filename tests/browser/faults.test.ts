@@ -26,7 +26,7 @@ describe('what goes wrong', () => {
     writeFileSync(path, text)
     await app.browser.press(By.linkText('Sets'))
     await app.browser.locate(By.css('[data-test="import"]')).sendKeys(path)
-    expect(await app.browser.waitForText('shelf-problem', reason)).toContain(
+    expect(await app.browser.waitForText('library-problem', reason)).toContain(
       'Nothing was changed in what is already saved.',
     )
     await app.browser.locate(By.css('[data-test^="set-"]'))

@@ -152,17 +152,17 @@ describe('a first set, from the demo to a frame on target', () => {
     expect(meters.filter(meter => meter === 'frame').length).toBeGreaterThan(8)
     expect(Object.keys(JSON.parse(before).pictures).length).toBe(1)
     await app.browser.click('delete')
-    await app.browser.waitForText('shelf-done', /Deleted "Fernhollow white"/)
+    await app.browser.waitForText('library-done', /Deleted "Fernhollow white"/)
     // While it lies in the bin its id is its own; what comes in meanwhile gets another.
     await app.browser.click('empty-bin')
     await app.browser.click('empty-bin-sure')
-    await app.browser.waitForText('shelf-done', /One set is gone for good/)
+    await app.browser.waitForText('library-done', /One set is gone for good/)
     const file = join(
       app.browser.folder,
       readdirSync(app.browser.folder).find(found => found.endsWith('.json'))!,
     )
     await app.browser.locate(By.css('[data-test="import"]')).sendKeys(file)
-    await app.browser.waitForText('shelf-done', /Imported "Fernhollow white"/)
+    await app.browser.waitForText('library-done', /Imported "Fernhollow white"/)
     await app.browser.press(By.css(`[data-test="${name}"] [data-test="open"]`))
     await app.browser.waitForText('verdict', /^On target/)
     await app.browser.press(By.linkText('Sets'))

@@ -63,7 +63,7 @@ describe('where there is no room', () => {
 
   it('does not leave the set for another before somebody has said what to do', async () => {
     await importText('other.json', writeSetFile(setNamed('Other'), {}))
-    await app.browser.waitForText('shelf-done', /Imported "Other"/)
+    await app.browser.waitForText('library-done', /Imported "Other"/)
     await visit('Stage')
     await keeping.fillDisk(true)
     await app.browser.click('switch-key')
@@ -83,7 +83,7 @@ describe('where there is no room', () => {
   it('a database that the browser dropped is said to be lost, and everything comes back from the second copies', async () => {
     for (const name of ['One', 'Two', 'Three']) {
       await importText(`${name}.json`, writeSetFile(setNamed(name), {}))
-      await app.browser.waitForText('shelf-done', new RegExp(`Imported "${name}"`))
+      await app.browser.waitForText('library-done', new RegExp(`Imported "${name}"`))
     }
     // A copy follows the save by a second or two, and one is taken of everything at the start.
     await reload()
@@ -190,7 +190,7 @@ describe('files and the bin', () => {
     writeFileSync(small, writeSetFile(setNamed('Small'), {}))
     await visit('Sets')
     await app.browser.locate(By.css('[data-test="import"]')).sendKeys(`${large}\n${small}`)
-    await app.browser.waitForText('shelf-done', /Imported "Large", "Small"/)
+    await app.browser.waitForText('library-done', /Imported "Large", "Small"/)
   })
 
   it('too many readings are refused before they are looked at, and a light called constructor by its word', async () => {
@@ -204,7 +204,7 @@ describe('files and the bin', () => {
       }),
     )
     await app.browser.waitForText(
-      'shelf-problem',
+      'library-problem',
       /many\.json: This set file cannot be opened\. It has more than a set can hold: readings: 200000 of at most 5000/,
     )
     await importText(
@@ -214,13 +214,13 @@ describe('files and the bin', () => {
         {},
       ),
     )
-    await app.browser.waitForText('shelf-problem', /odd\.json: .*This word cannot be an id/)
+    await app.browser.waitForText('library-problem', /odd\.json: .*This word cannot be an id/)
   })
 
   it('two sets deleted in turn both lie in the bin, and putting one back overwrites nothing', async () => {
     for (const name of ['Large', 'Small']) {
       await (await button(name, 'delete')).click()
-      await app.browser.waitForText('shelf-done', new RegExp(`Deleted "${name}"`))
+      await app.browser.waitForText('library-done', new RegExp(`Deleted "${name}"`))
     }
     expect(
       (
@@ -232,7 +232,7 @@ describe('files and the bin', () => {
         .toSorted(),
     ).toEqual(['Large', 'Small'])
     await importText('large.json', writeSetFile({ ...setNamed('Large'), notes: 'newer' }, {}))
-    await app.browser.waitForText('shelf-done', /Imported "Large"/)
+    await app.browser.waitForText('library-done', /Imported "Large"/)
     await app.browser.press(By.css('[aria-label="Put back Large"]'))
     await app.browser.waitFor(
       'both',
@@ -250,13 +250,13 @@ describe('files and the bin', () => {
   it('everything leaves in one file and comes back from it', async () => {
     const names = await keeping.setNames()
     const zip = await newFile('.zip', () => app.browser.click('backup'))
-    await app.browser.waitForText('shelf-done', /Everything is in one file/)
+    await app.browser.waitForText('library-done', /Everything is in one file/)
     await (await button('Two', 'delete')).click()
     await app.browser.click('empty-bin')
     await app.browser.click('empty-bin-sure')
-    await app.browser.waitForText('shelf-done', /gone for good/)
+    await app.browser.waitForText('library-done', /gone for good/)
     await app.browser.locate(By.css('[data-test="import"]')).sendKeys(zip)
-    await app.browser.waitForText('shelf-done', /Brought back .*"Two".* were here already in the same state/)
+    await app.browser.waitForText('library-done', /Brought back .*"Two".* were here already in the same state/)
     await app.browser.waitFor(
       'all of them',
       async () => (await keeping.setNames()).toSorted().join() === names.toSorted().join(),

@@ -5,7 +5,7 @@ import { lightingSolver } from '#core/evaluation/lightingSolver'
 import { BACKDROP_MIDDLE, KEY_SIDE } from '#core/model/placeIds'
 import { moveSubjectGroup } from '#core/edits/subjectGroup'
 import { demoSet } from '#core/edits/demo'
-import { faults } from '#core/validation/validation'
+import { validationErrors } from '#core/validation/validation'
 import { placeThing } from '#core/edits/things'
 import type { StudioSet, Target } from '#core/model/schema'
 import { solveLook } from '#core/solve/lookPowers'
@@ -91,7 +91,7 @@ export const reachableQuestion = async (seed: number): Promise<Question> => {
     const studio = studioOf(draw)
     const isDark = draw.between(0, 1) > 0.4
     const truth = withPowers(studio, draw, 0.5, 5, isDark ? 3.5 : 0)
-    if (faults(truth).length > 0) continue
+    if (validationErrors(truth).length > 0) continue
     const lighting = { layers: (await solve(truth))!.layers, learned: NOTHING_LEARNED }
     const look = truth.looks[0]!
     const read = evaluate(truth, look, lighting).readouts
@@ -107,7 +107,7 @@ export const reachableQuestion = async (seed: number): Promise<Question> => {
       return applyChange(set, draw.oneOf(way))
     }, asked)
     const start = withPowers(moved, draw, 0, 6)
-    if (JSON.stringify(moved) === JSON.stringify(asked) || faults(start).length > 0) continue
+    if (JSON.stringify(moved) === JSON.stringify(asked) || validationErrors(start).length > 0) continue
     // Three of four questions are such that powers alone do not do.
     if (seed % 4 !== 0 && (await isPowerEnough(question(start)))) continue
     return question(start)

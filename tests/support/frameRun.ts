@@ -35,7 +35,7 @@ export const framesIn = (app: { browser: Browser }) => {
     writeFileSync(path, writeSetFile(set, {}))
     await browser().go(`${url}/sets`)
     await browser().locate(By.css('[data-test="import"]')).sendKeys(path)
-    await browser().waitForText('shelf-done', new RegExp(`Imported "${set.name}"`))
+    await browser().waitForText('library-done', new RegExp(`Imported "${set.name}"`))
     await browser()
       .locate(By.xpath(`//li[.//input[@aria-label="Name of ${set.name}"]]//button[@data-test="open"]`))
       .click()

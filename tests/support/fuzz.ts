@@ -20,7 +20,7 @@ import { DRAFT_QUALITY } from '#core/physics/transport/stage'
 import { luminance } from '#core/physics/units/rgb'
 import { readBackup, writeBackup } from '~/storage/backup'
 import { openDatabase } from '~/storage/database'
-import { createShelf } from '~/storage/shelf'
+import { createLibrary } from '~/storage/library'
 import { aFrame, aReading } from './readings'
 import { crowdedSet } from './scenes'
 import { xorshift } from './xorshift'
@@ -160,9 +160,9 @@ const pictures = async () => {
 
 const backup = async () => {
   const database = openDatabase('fuzz-source')
-  const shelf = createShelf(database)
-  const { set } = await shelf.add(demoSet())
-  await shelf.putPicture(set.id, 'frame-1', { bytes: new Uint8Array(900), type: 'image/jpeg' })
+  const library = createLibrary(database)
+  const { set } = await library.add(demoSet())
+  await library.putPicture(set.id, 'frame-1', { bytes: new Uint8Array(900), type: 'image/jpeg' })
   return new Uint8Array(await (await writeBackup(database, '2026-11-27T00:00:00.000Z', () => {})).arrayBuffer())
 }
 
@@ -243,8 +243,8 @@ const tries: Record<Reader, (light: Keep) => Promise<Try>> = {
     const whole = await backup()
     return async (draw, index) => {
       const database = openDatabase(`fuzz-${index}-${Math.floor(draw() * 1e9)}`)
-      const shelf = createShelf(database)
-      const outcome = await readBackup(database, shelf, new Blob([brokenBytes(whole, draw)]), true, () => {})
+      const library = createLibrary(database)
+      const outcome = await readBackup(database, library, new Blob([brokenBytes(whole, draw)]), true, () => {})
       for (const { document } of await database.sets.toArray())
         if (!checkSet(document).ok) throw new Error('a damaged set came out of a backup')
       await database.delete()

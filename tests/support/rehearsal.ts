@@ -7,7 +7,7 @@ import { addReading, changeExposure, changeSettings } from '#core/edits/edits'
 import { lightingSolver } from '#core/evaluation/lightingSolver'
 import type { Reading, StudioSet } from '#core/model/schema'
 import { solveLook } from '#core/solve/lookPowers'
-import { calibratedLighting, learnedOf, studyOf } from '#core/evaluation/calibratedLighting'
+import { calibratedLighting, learnedOf, calibrationOf } from '#core/evaluation/calibratedLighting'
 import { evaluate } from '#core/evaluation/evaluation'
 import { NOTHING_LEARNED } from '#core/calibration/calibration'
 import { readingPoints } from '#core/evaluation/probes/readingPoints'
@@ -35,7 +35,7 @@ export const rehearse = async (
   let set = changeExposure(start, lookId, { ...camera, followsPointId: null })
   const look = () => set.looks.find(({ id }) => id === lookId)!
   const ids = set.lights.map(({ id }) => id)
-  const known = () => studyOf(set)
+  const known = () => calibrationOf(set)
   const lightingNow = () => calibratedLighting(set, layers, learnedOf(set, look()))
   const evaluated = () => evaluate(set, look(), lightingNow(), camera)
   const stopsAt = (pointIds: readonly string[]) => pointIds.map(id => evaluated().at(id).stops)

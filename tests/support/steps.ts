@@ -47,7 +47,7 @@ export const stepsIn = (app: { browser: Browser }) => {
       writeFileSync(path, writeSetFile(set, {}))
       await app.browser.press(By.linkText('Sets'))
       await app.browser.locate(By.css('[data-test="import"]')).sendKeys(path)
-      await app.browser.waitForText('shelf-done', new RegExp(`Imported "${set.name}"`))
+      await app.browser.waitForText('library-done', new RegExp(`Imported "${set.name}"`))
       await app.browser
         .locate(By.xpath(`//li[.//input[@aria-label="Name of ${set.name}"]]//button[@data-test="open"]`))
         .click()

@@ -7,7 +7,7 @@ import type { StudioSet } from '#core/model/schema'
 import { createOpenDocument, type OpenDocument } from '~/document/openDocument'
 import { openDatabase, type Database } from '~/storage/database'
 import { createKeeper } from '~/storage/keeper'
-import { createShelf, type OpenedSet, type Shelf } from '~/storage/shelf'
+import { createLibrary, type OpenedSet, type Library } from '~/storage/library'
 import { memoryCopies } from './memoryCopies'
 import { xorshift } from './xorshift'
 
@@ -23,7 +23,7 @@ export type Tortured = {
 /** A state of a set, and the one that it was made from. */
 type State = { text: string; from: State | undefined }
 
-type Tab = { database: Database; shelf: Shelf; document: OpenDocument; at: State | undefined }
+type Tab = { database: Database; library: Library; document: OpenDocument; at: State | undefined }
 
 let run = 0
 
@@ -95,10 +95,10 @@ export const torture = async (steps: number, seed: number, deadline = Number.POS
         },
       }),
     })
-    const shelf = createShelf(database)
-    await shelf.identity.meet()
-    const document = createOpenDocument(shelf, demoSet())
-    const tab: Tab = { database, shelf, document, at: undefined }
+    const library = createLibrary(database)
+    await library.identity.meet()
+    const document = createOpenDocument(library, demoSet())
+    const tab: Tab = { database, library, document, at: undefined }
     watch(
       document.document,
       set => {
@@ -137,11 +137,11 @@ export const torture = async (steps: number, seed: number, deadline = Number.POS
       alike.findLast(state => !wanted || isMadeFrom(state, wanted)) ?? alike.at(-1) ?? stateOf(opened.set, undefined)
   }
   const openSome = async (tab: Tab) => {
-    const listed = await tab.shelf.list()
+    const listed = await tab.library.list()
     const wanted = pick(listed)
-    const opened = wanted && (await tab.shelf.open(wanted.id))
+    const opened = wanted && (await tab.library.open(wanted.id))
     if (opened?.ok) return adopt(tab, opened.value)
-    const added = await tab.shelf.add(demoSet())
+    const added = await tab.library.add(demoSet())
     promise(added.set.id, stateOf(added.set, undefined))
     adopt(tab, added)
   }
@@ -201,27 +201,27 @@ export const torture = async (steps: number, seed: number, deadline = Number.POS
       tabs[index] = await openTab()
     },
     import: async tab => {
-      const outcome = await tab.shelf.importFile(writeSetFile(renameSet(demoSet(), 'Imported'), {}))
+      const outcome = await tab.library.importFile(writeSetFile(renameSet(demoSet(), 'Imported'), {}))
       if (outcome.ok) promise(outcome.value.set.id, stateOf(outcome.value.set, undefined))
     },
     copy: async tab => {
       await flush(tab)
-      const outcome = await tab.shelf.duplicate(tab.document.document.value.id)
+      const outcome = await tab.library.duplicate(tab.document.document.value.id)
       if (outcome.ok) promise(outcome.value.set.id, stateOf(outcome.value.set, undefined))
     },
     remove: async tab => {
-      const listed = await tab.shelf.list()
-      if (listed.length > 6) await tab.shelf.remove(pick(listed)!.id)
+      const listed = await tab.library.list()
+      if (listed.length > 6) await tab.library.remove(pick(listed)!.id)
     },
     putBack: async tab => {
-      const set = pick(await tab.shelf.binned())
+      const set = pick(await tab.library.binned())
       if (!set) return
-      await tab.shelf.restore(set.id)
+      await tab.library.restore(set.id)
       for (const other of tabs)
         if (other.document.saveState.value === 'deleted' && other.document.document.value.id === set.id)
           await other.document.wasRestored()
     },
-    copies: async tab => createKeeper(tab.database, tab.shelf, copies).reconcile(),
+    copies: async tab => createKeeper(tab.database, tab.library, copies).reconcile(),
     fill: () => {
       isFull = true
     },
@@ -235,7 +235,7 @@ export const torture = async (steps: number, seed: number, deadline = Number.POS
     drop: async tab => {
       if (draw() > 0.15 || isFull) return
       await flush(tab)
-      await createKeeper(tab.database, tab.shelf, copies).reconcile()
+      await createKeeper(tab.database, tab.library, copies).reconcile()
       await Promise.all(tab.database.tables.map(table => table.clear()))
       let isBack = false
       for (const [index, other] of tabs.entries()) {
@@ -246,12 +246,12 @@ export const torture = async (steps: number, seed: number, deadline = Number.POS
           lost.push(`tab ${index} says saved into a database that was dropped`)
         const before = other.document.document.value
         if (other.document.saveState.value === 'saved') continue
-        if (!isBack) await createKeeper(tab.database, tab.shelf, copies).reconcile()
+        if (!isBack) await createKeeper(tab.database, tab.library, copies).reconcile()
         isBack = true
         await other.document.saveAgain()
         if (before.id !== other.document.document.value.id) promised.delete(before.id)
       }
-      await createKeeper(tab.database, tab.shelf, copies).reconcile()
+      await createKeeper(tab.database, tab.library, copies).reconcile()
     },
   }
   const often = ['edit', 'edit', 'editMore', 'save', 'save', 'undo', 'room', 'room']

@@ -2,14 +2,14 @@
 import { useFrames } from '~/stores/frames'
 import { useStudio } from '~/stores/studio'
 import { computed, reactive, ref, shallowRef, toRaw, watch } from 'vue'
-import ChoiceRow from '~/components/fields/ChoiceRow.vue'
-import PictureCanvas from '~/components/frame/PictureCanvas.vue'
-import SelectField from '~/components/fields/SelectField.vue'
+import ChoiceRow from '~/ui/ChoiceRow.vue'
+import PictureCanvas from '~/ui/PictureCanvas.vue'
+import SelectField from '~/ui/SelectField.vue'
 import { NuxtLink } from '#components'
 import { changeTargets } from '#core/edits/edits'
 import { formatStops } from '#wording/notation/stops'
 import type { FrameView } from '#services/imaging/imagingApi'
-import { differencePicture } from '~/support/frameOverlays'
+import { differencePicture } from '~/features/testFrames/frameOverlays'
 
 /** Two frames side by side, one over the other, or their difference in stops; and one to be matched. */
 const frames = useFrames()

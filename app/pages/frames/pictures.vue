@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { counted } from '#wording/language'
-import { useKept } from '~/composables/useKept'
+import { useKept } from '~/shared/useKept'
 import { usePreferences } from '~/stores/preferences'
 import { computed, onMounted, ref } from 'vue'
-import ProgressBar from '~/components/shell/ProgressBar.vue'
-import SelectField from '~/components/fields/SelectField.vue'
+import ProgressBar from '~/ui/ProgressBar.vue'
+import SelectField from '~/ui/SelectField.vue'
 import { formatBytes } from '~/support/bytes'
 import { NEARLY_FULL, type PictureUse, type StorageRoom } from '~/storage/pictures'
 

@@ -1,14 +1,14 @@
 <script setup lang="ts">
-import { useBracket } from '~/composables/useBracket'
+import { useBracket } from '~/features/testFrames/useBracket'
 import { useStudio } from '~/stores/studio'
 import { computed, defineAsyncComponent } from 'vue'
-import FlatField from '~/components/frames/FlatField.vue'
-import SelectField from '~/components/fields/SelectField.vue'
+import FlatField from '~/features/testFrames/FlatField.vue'
+import SelectField from '~/ui/SelectField.vue'
 import { responseOf } from '#core/camera/response'
 import { formatStops } from '#wording/notation/stops'
-import { PICTURES_TAKEN } from '~/support/pictureTypes'
+import { PICTURES_TAKEN } from '~/features/testFrames/pictureTypes'
 
-const ResponseFit = defineAsyncComponent(() => import('~/components/charts/ResponseFit.vue'))
+const ResponseFit = defineAsyncComponent(() => import('~/features/testFrames/ResponseFit.vue'))
 
 /** What this camera makes of light, from a bracket of a grey or white card. */
 const bracket = useBracket()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import DimPanel from '~/components/continuous/DimPanel.vue'
-import WalkLine from '~/components/continuous/WalkLine.vue'
+import DimPanel from '~/features/metering/continuous/DimPanel.vue'
+import WalkLine from '~/features/metering/continuous/WalkLine.vue'
 </script>
 
 <template>

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { useEvenness } from '~/composables/useEvenness'
-import { useReadingWords } from '~/composables/useReadingWords'
+import { useEvenness } from '~/features/metering/even/useEvenness'
+import { useReadingWords } from '~/features/metering/useReadingWords'
 import { useLight } from '~/stores/light'
 import { computed, useTemplateRef } from 'vue'
-import ChoiceRow from '~/components/fields/ChoiceRow.vue'
-import EvenMap from '~/components/even/EvenMap.vue'
-import EvenMoves from '~/components/even/EvenMoves.vue'
-import ReadingEntry from '~/components/run/ReadingEntry.vue'
+import ChoiceRow from '~/ui/ChoiceRow.vue'
+import EvenMap from '~/features/metering/even/EvenMap.vue'
+import EvenMoves from '~/features/metering/even/EvenMoves.vue'
+import ReadingEntry from '~/features/metering/run/ReadingEntry.vue'
 import { formatFNumber } from '#wording/notation/aperture'
 import type { Grid } from '#core/model/schema'
 

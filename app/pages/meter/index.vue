@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { useMeterRun } from '~/composables/useMeterRun'
+import { useMeterRun } from '~/features/metering/run/useMeterRun'
 import { onMounted } from 'vue'
-import RunEnd from '~/components/run/RunEnd.vue'
-import RunStep from '~/components/run/RunStep.vue'
-import RunSteps from '~/components/run/RunSteps.vue'
+import RunEnd from '~/features/metering/run/RunEnd.vue'
+import RunStep from '~/features/metering/run/RunStep.vue'
+import RunSteps from '~/features/metering/run/RunSteps.vue'
 const run = useMeterRun()
 
 onMounted(run.resume)

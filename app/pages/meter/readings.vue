@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { useReadingsFile } from '~/composables/useReadingsFile'
+import { useReadingsFile } from '~/features/metering/readings/useReadingsFile'
 import { useStudio } from '~/stores/studio'
-import FilePick from '~/components/fields/FilePick.vue'
-import LearnedList from '~/components/readings/LearnedList.vue'
-import ReadingsTable from '~/components/readings/ReadingsTable.vue'
+import FilePick from '~/ui/FilePick.vue'
+import LearnedList from '~/features/metering/readings/LearnedList.vue'
+import ReadingsTable from '~/features/metering/readings/ReadingsTable.vue'
 import { NuxtLink } from '#components'
 const studio = useStudio()
 const { save, load, done, problem } = useReadingsFile()

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { useStudio } from '~/stores/studio'
-import KeyingPanel from '~/components/spill/KeyingPanel.vue'
-import RatioPanel from '~/components/spill/RatioPanel.vue'
-import SilhouetteFrame from '~/components/spill/SilhouetteFrame.vue'
-import SpillRows from '~/components/spill/SpillRows.vue'
+import KeyingPanel from '~/features/metering/spill/KeyingPanel.vue'
+import RatioPanel from '~/features/metering/spill/RatioPanel.vue'
+import SilhouetteFrame from '~/features/metering/spill/SilhouetteFrame.vue'
+import SpillRows from '~/features/metering/spill/SpillRows.vue'
 const studio = useStudio()
 </script>
 

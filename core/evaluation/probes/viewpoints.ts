@@ -6,7 +6,7 @@ import { meterPoints } from './points'
 import type { StudioSet } from '../../model/schema'
 
 /** A place from which to look around, and the way that is straight ahead there (0 is toward the camera's side). */
-export type Lookout = { id: string; name: string; eye: Vector; turnDeg: number }
+export type Viewpoint = { id: string; name: string; eye: Vector; turnDeg: number }
 
 /** A face looks from before itself, so that it does not see its own inside. */
 const BEFORE_FACE_M = 0.16
@@ -15,7 +15,7 @@ const BEFORE_SURFACE_M = 0.05
 const BEFORE_DROP_M = 0.4
 
 /** A place of the drop, shares of its width and height from the lower left, to look from. */
-export const backdropLookout = ({ backdrop }: StudioSet, across: number, up: number): Lookout => ({
+export const backdropViewpoint = ({ backdrop }: StudioSet, across: number, up: number): Viewpoint => ({
   id: 'backdrop/here',
   name: 'Backdrop, where you pressed',
   eye: [
@@ -27,8 +27,8 @@ export const backdropLookout = ({ backdrop }: StudioSet, across: number, up: num
 })
 
 /** Places worth looking from: every subject's face, the backdrop, and the user's own points. */
-export const lookouts = (set: StudioSet): Lookout[] => [
-  ...set.subjects.map((subject): Lookout => ({
+export const viewpoints = (set: StudioSet): Viewpoint[] => [
+  ...set.subjects.map((subject): Viewpoint => ({
     id: `face/${subject.id}`,
     name: `${subject.name}\u2019s face`,
     eye: add(
@@ -39,7 +39,7 @@ export const lookouts = (set: StudioSet): Lookout[] => [
   })),
   ...meterPoints(set)
     .filter(point => point.surface !== 'subject' || point.id === SHADOW_SIDE)
-    .map((point): Lookout => ({
+    .map((point): Viewpoint => ({
       id: point.id,
       name: point.name,
       eye: add(point.position, point.facing.map(part => part * BEFORE_SURFACE_M) as unknown as Vector),

@@ -38,7 +38,7 @@ const spreadOf = ({ lightness, squares }: Sums): number => Math.sqrt(Math.max(0,
  * Pieces behind the outline that are smooth in themselves and look like the backdrop around them: backdrop that shows
  * through.
  */
-export const pockets = (maps: LabMaps, open: Uint8Array, isFlat: Uint8Array): Uint8Array => {
+export const enclosedRegions = (maps: LabMaps, open: Uint8Array, isFlat: Uint8Array): Uint8Array => {
   const { width, height } = maps
   const shut = maskWhere(open.length, at => isFlat[at] === 1 && open[at] === 0)
   const { of, sizes } = piecesOf(maps, shut)

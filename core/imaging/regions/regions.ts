@@ -1,7 +1,7 @@
 import { flood } from './watershed'
 import { maskWhere, piecesOf, shrunk, type Grid } from './maps'
 import type { Reduced } from '../picture/downsample'
-import { pockets } from './enclosedRegions'
+import { enclosedRegions } from './enclosedRegions'
 import { asPlaces, quantile, robustFields } from './smoothField'
 import { labMaps, steepness, widened, type LabMaps } from './gradientMagnitude'
 
@@ -143,7 +143,7 @@ export const findRegions = (picture: Reduced, floor: KnownFloor = 'unknown'): Ui
   const { levels } = flood(maps, wide, seeds, MOST_EDGE)
   const level = edgeLevel(levels, border)
   const reached = maskWhere(levels.length, at => levels[at]! <= level)
-  const showing = pockets(
+  const showing = enclosedRegions(
     maps,
     reached,
     maskWhere(wide.length, at => wide[at]! <= level),

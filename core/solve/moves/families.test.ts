@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { expectWithin } from '#support/tolerance'
 import { demoSet } from '../../edits/demo'
-import { faults } from '../../validation/validation'
+import { validationErrors } from '../../validation/validation'
 import { lightDistance } from '../../edits/distances'
 import { groupThings } from '../../edits/things'
 import type { StudioSet } from '../../model/schema'
@@ -29,7 +29,7 @@ describe('moves', () => {
       const { set } = startFrom(demoSet(), point, genericKit())
       for (const change of changesOf(everything(set))) {
         const after = applyChange(set, change)
-        expect(faults(after), `${point.id} ${change.kind}`).toEqual([])
+        expect(validationErrors(after), `${point.id} ${change.kind}`).toEqual([])
         expect(changeWords(set, change, inLength)).toMatch(/^[a-z].{5,}[^.]$/)
         expect(minutesOf(set, change)).toBeGreaterThan(0)
       }

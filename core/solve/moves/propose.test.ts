@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { reachableQuestion, unreachableQuestion, type Binds } from '#support/askedSets'
 import { askLook } from '../../brief/looks'
 import { demoSet } from '../../edits/demo'
-import { faults } from '../../validation/validation'
+import { validationErrors } from '../../validation/validation'
 import { NOTHING_LEARNED } from '../../calibration/calibration'
 import type { StudioSet } from '../../model/schema'
 import { ON_TARGET_STOPS } from '../../evaluation/target'
@@ -32,7 +32,7 @@ describe('the search for moves', () => {
       for (const trial of trials) {
         for (const miss of trial.misses.filter(({ isHard }) => isHard))
           expect(Math.abs(miss.stops)).toBeLessThanOrEqual(ON_TARGET_STOPS)
-        expect(faults(trial.set)).toEqual([])
+        expect(validationErrors(trial.set)).toEqual([])
       }
       expect(trials.map(({ minutes }) => minutes)).toEqual(trials.map(({ minutes }) => minutes).sort((a, b) => a - b))
     },

@@ -1,0 +1,201 @@
+<script setup lang="ts">
+import { useKitItems } from '~/features/kit/useKitItems'
+import { useKit } from '~/stores/kit'
+import { useVault } from '~/stores/vault'
+import { computed, ref } from 'vue'
+import DistanceField from '~/shared/DistanceField.vue'
+import FilePick from '~/ui/FilePick.vue'
+import NumberField from '~/ui/NumberField.vue'
+import SelectField from '~/ui/SelectField.vue'
+import type { KitItem } from '#core/kit/kitSchema'
+import {
+  axisIntensity,
+  GUIDE_NUMBER_CONVENTIONS,
+  guideNumberFromWattSeconds,
+  lampIntensity,
+  wattSecondsFromGuideNumber,
+  type GuideNumberConvention,
+  type Output,
+} from '#core/physics/sources/output'
+
+/** What a lamp gives at full power, from whatever is known of it. */
+const props = defineProps<{ item: KitItem<'lamps'> }>()
+const kit = useKit()
+const { ownId } = useKitItems()
+const problem = ref('')
+const { reader } = useVault()
+const done = ref('')
+
+type From = Output['from'] | 'watt-seconds'
+const WAYS: { value: From; name: string }[] = [
+  { value: 'guide-number', name: 'guide number' },
+  { value: 'lux-at-1-m', name: 'lux at 1 m' },
+  { value: 'watt-seconds', name: 'watt-seconds, roughly' },
+  { value: 'reading', name: 'a metered reading' },
+]
+const from = ref<From>(props.item.what.output.from)
+const rated = computed(() => axisIntensity(props.item.what.output))
+const intensity = computed(() => lampIntensity(props.item.what))
+const guideNumber = computed(() => Math.sqrt(rated.value / GUIDE_NUMBER_CONVENTIONS.metered))
+
+const CONVENTIONS: { value: GuideNumberConvention; name: string }[] = [
+  { value: 'metered', name: 'metered, flat (2.5 GN²)' },
+  { value: 'candela-0.05', name: 'beam candela-seconds × 0.05 (2.15 GN²)' },
+  { value: 'candela-0.063', name: 'beam candela-seconds × 0.063 (1.71 GN²)' },
+]
+
+const put = (output: Output) => kit.put('lamps', { ...props.item, what: { ...props.item.what, output } })
+/** The same output, told another way. */
+const choose = (way: From | '') => {
+  if (!way) return
+  from.value = way
+  if (way === 'guide-number' || way === 'watt-seconds')
+    void put({
+      from: 'guide-number',
+      guideNumberM: Math.min(2000, Math.max(1, guideNumber.value)),
+      convention: 'metered',
+    })
+  else if (way === 'lux-at-1-m') void put({ from: 'lux-at-1-m', lux: Math.max(1, rated.value) })
+  else
+    void put({ from: 'reading', fNumber: Math.min(720, Math.max(0.25, guideNumber.value / 2)), distanceM: 2, iso: 100 })
+}
+const output = computed(() => props.item.what.output)
+
+const readFile = async (file: File) => {
+  const outcome = await reader.readLamp(file, file.name)
+  problem.value = outcome.ok ? '' : `${file.name}: ${outcome.message}`
+  if (!outcome.ok) return
+  const measured = outcome.value
+  await put(measured.output)
+  from.value = measured.output.from
+  const id = ownId()
+  await kit.put('modifiers', {
+    id,
+    count: 1,
+    notes: `Measured distribution from ${file.name}.`,
+    what: { ...measured.modifier, kind: id },
+  })
+  done.value = `Output taken; its distribution is in the kit as modifier "${measured.modifier.name}".`
+}
+</script>
+
+<template>
+  <div class="flex flex-wrap items-end gap-3">
+    <SelectField
+      label="Kind"
+      :value="item.what.kind"
+      :options="[
+        { value: 'flash', name: 'flash' },
+        { value: 'continuous', name: 'continuous' },
+      ]"
+      class="w-28"
+      wide
+      @choose="kind => kind && kit.put('lamps', { ...item, what: { ...item.what, kind } })"
+    />
+    <SelectField
+      label="Rated by"
+      :value="from"
+      :options="WAYS"
+      test-name="known-by"
+      class="w-44"
+      wide
+      @choose="choose"
+    />
+    <NumberField
+      v-if="output.from === 'guide-number' && from === 'watt-seconds'"
+      label="Watt-seconds"
+      :value="wattSecondsFromGuideNumber(output.guideNumberM)"
+      :least="1"
+      :most="100000"
+      unit=" Ws"
+      :digits="0"
+      test-name="watt-seconds"
+      @change="
+        value => put({ from: 'guide-number', guideNumberM: guideNumberFromWattSeconds(value), convention: 'metered' })
+      "
+    />
+    <NumberField
+      v-else-if="output.from === 'guide-number'"
+      label="Guide number"
+      :value="output.guideNumberM"
+      :least="1"
+      :most="2000"
+      unit=" m"
+      test-name="guide-number"
+      @change="guideNumberM => output.from === 'guide-number' && put({ ...output, guideNumberM })"
+    />
+    <NumberField
+      v-else-if="output.from === 'lux-at-1-m'"
+      label="At 1 m"
+      :value="output.lux"
+      :least="1"
+      :most="1e8"
+      :unit="item.what.kind === 'flash' ? ' lx s' : ' lx'"
+      :digits="0"
+      @change="lux => put({ from: 'lux-at-1-m', lux })"
+    />
+    <template v-else>
+      <NumberField
+        label="Read f/"
+        :value="output.fNumber"
+        :least="0.25"
+        :most="720"
+        narrow
+        @change="fNumber => output.from === 'reading' && put({ ...output, fNumber })"
+      />
+      <DistanceField
+        label="at"
+        :value="output.distanceM"
+        :least="0.1"
+        :most="50"
+        @change="metres => output.from === 'reading' && put({ ...output, distanceM: metres })"
+      />
+      <NumberField
+        label="ISO"
+        :value="output.iso"
+        :least="3"
+        :most="409600"
+        :digits="0"
+        narrow
+        @change="iso => output.from === 'reading' && put({ ...output, iso })"
+      />
+    </template>
+    <SelectField
+      v-if="output.from === 'guide-number' && from === 'guide-number'"
+      label="The number was"
+      :value="output.convention"
+      :options="CONVENTIONS"
+      class="w-60"
+      wide
+      test-name="guide-number-convention"
+      @choose="convention => convention && output.from === 'guide-number' && put({ ...output, convention })"
+    />
+    <NumberField
+      v-if="output.from !== 'reading'"
+      label="Output vs rated"
+      :value="item.what.givesStops"
+      :least="-3"
+      :most="1"
+      unit=" stop"
+      :digits="2"
+      test-name="gives"
+      @change="givesStops => kit.put('lamps', { ...item, what: { ...item.what, givesStops } })"
+    />
+    <FilePick class="h-8" label="IES file…" accept=".ies,.IES" test-name="kit-ies" @pick="readFile" />
+    <p class="basis-full text-sm text-soft">
+      Rated guide number {{ guideNumber.toFixed(0) }} m as metered. Counted at full power in its standard reflector:
+      f/{{ Number(Math.sqrt(intensity / GUIDE_NUMBER_CONVENTIONS.metered / 4).toPrecision(2)) }} on a flat receptor at 2
+      m and ISO 100, {{ Math.round(intensity).toLocaleString('en') }}
+      {{ item.what.kind === 'flash' ? 'lx s at 1 m' : 'lx at 1 m' }}.
+      <template v-if="item.what.givesStops < 0">
+        Flash heads usually give a third of a stop less than the number on the box; a metered reading tells.
+      </template>
+      <template v-if="from === 'watt-seconds'">
+        Watt-seconds tell only roughly what comes out: a metered reading is better.
+      </template>
+    </p>
+    <p v-if="problem || done" :role="problem ? 'alert' : 'status'" class="basis-full text-sm">
+      {{ problem || done }}
+    </p>
+  </div>
+</template>

@@ -1,0 +1,146 @@
+<script setup lang="ts">
+import { useDropZone } from '@vueuse/core'
+import { useKept } from '~/shared/useKept'
+import { usePreferences } from '~/stores/preferences'
+import { useLibrary } from '~/stores/library'
+import { useVault } from '~/stores/vault'
+import { useTemplateRef } from 'vue'
+import ProgressBar from '~/ui/ProgressBar.vue'
+import SetBin from '~/features/library/SetBin.vue'
+import SetLine from '~/features/library/SetLine.vue'
+import { Archive, FileUp, Plus } from '@lucide/vue'
+
+const library = useLibrary()
+const vault = useVault()
+const preferences = usePreferences()
+const { unkept } = useKept()
+const picker = useTemplateRef<HTMLInputElement>('picker')
+const page = useTemplateRef<HTMLElement>('page')
+
+const { isOverDropZone } = useDropZone(page, { onDrop: files => void library.importFiles(files ?? []) })
+
+const pick = async () => {
+  const files = [...(picker.value?.files ?? [])]
+  if (picker.value) picker.value.value = ''
+  await library.importFiles(files)
+}
+
+const KEEPING = {
+  unknown: '',
+  granted: 'This browser has promised to keep what is here until you delete it.',
+  refused: 'This browser may clear what is here when it runs short of room. A backup is the only sure copy.',
+  none: 'Over plain http this browser gives no lasting storage and no second copies. A backup is the only sure copy.',
+} as const
+</script>
+
+<template>
+  <section
+    ref="page"
+    aria-label="Sets"
+    class="mx-auto w-full max-w-4xl grow p-6 max-sm:p-4"
+    :class="{ 'outline-2 outline-accent': isOverDropZone }"
+  >
+    <div class="mb-5 flex flex-wrap items-center gap-3">
+      <h1 class="grow text-2xl font-semibold">Sets</h1>
+      <button class="press-main flex items-center gap-2" data-test="open-empty" @click="library.openEmpty">
+        <Plus :size="16" /> New set
+      </button>
+      <button class="press flex items-center gap-2" data-test="open-demo" @click="library.openDemo">
+        <Plus :size="16" /> New from the demo set
+      </button>
+      <button
+        class="press flex items-center gap-2"
+        title="Set files, or a backup of everything"
+        @click="picker?.click()"
+      >
+        <FileUp :size="16" /> Import
+      </button>
+      <input
+        ref="picker"
+        type="file"
+        accept=".json,.zip,application/json,application/zip"
+        multiple
+        class="sr-only"
+        tabindex="-1"
+        aria-label="Set files or backups to import"
+        data-test="import"
+        @change="pick"
+      />
+    </div>
+    <p
+      v-if="library.busy"
+      role="status"
+      class="mb-4 flex items-center gap-3 rounded-sm border border-rule bg-panel p-3"
+      data-test="library-busy"
+    >
+      {{ library.busy.what }}
+      <ProgressBar :value="library.busy.share" :label="library.busy.what" />
+      <button v-if="library.busy.canStop" class="press" @click="library.stopBackup">Cancel</button>
+    </p>
+    <p
+      v-if="library.problem"
+      role="alert"
+      class="mb-4 rounded-sm border border-ink bg-panel p-3"
+      data-test="library-problem"
+    >
+      {{ library.problem }}
+    </p>
+    <p
+      v-if="library.done"
+      role="status"
+      class="mb-4 flex items-center gap-3 rounded-sm border border-rule bg-panel p-3"
+      data-test="library-done"
+    >
+      {{ library.done }}
+      <button
+        v-if="library.removedId"
+        class="press shrink-0 whitespace-nowrap"
+        data-test="undo-delete"
+        @click="library.putBack(library.removedId)"
+      >
+        Put it back
+      </button>
+    </p>
+    <ul class="divide-y divide-rule border-y border-rule">
+      <SetLine v-for="set in library.sets" :key="set.id" :set="set" />
+    </ul>
+    <p class="mt-4 text-soft">Drop set files or a backup anywhere on this page to import them.</p>
+    <SetBin v-if="library.bin.length > 0" class="mt-8" />
+    <section aria-label="Safe keeping" class="mt-8 space-y-3">
+      <h2 class="text-lg font-semibold">Safe keeping</h2>
+      <p class="text-soft" data-test="keeping">
+        {{
+          unkept
+            ? `Nothing is kept beyond this tab: ${unkept}.`
+            : `Sets lie in this browser, on this machine. ${KEEPING[vault.persistence]}`
+        }}
+        <template v-if="vault.copiedAt">
+          A second copy of each set (without pictures) is kept beside the first; it was last brought up to date at
+          {{ vault.copiedAt.toLocaleTimeString(undefined, { timeStyle: 'short' }) }}.
+        </template>
+      </p>
+      <div class="flex flex-wrap items-center gap-x-4 gap-y-2">
+        <button
+          class="press flex items-center gap-2"
+          data-test="backup"
+          :disabled="library.busy !== null"
+          @click="library.backUp"
+        >
+          <Archive :size="16" /> Back up everything
+        </button>
+        <label class="flex items-center gap-2">
+          <input
+            type="checkbox"
+            :checked="preferences.values.remindsOfBackup"
+            data-test="reminds"
+            @change="preferences.change({ remindsOfBackup: ($event.target as HTMLInputElement).checked })"
+          />
+          Remind me each week
+        </label>
+        <span v-if="preferences.values.backedUpAt" class="text-soft"
+          >Last backup: {{ vault.when(preferences.values.backedUpAt) }}</span
+        >
+      </div>
+    </section>
+  </section>
+</template>

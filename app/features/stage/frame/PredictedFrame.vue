@@ -1,0 +1,111 @@
+<script setup lang="ts">
+import { useFramePicture } from '~/features/stage/frame/useFramePicture'
+import { useFrameSplit } from '~/shared/useFrameSplit'
+import { useLight } from '~/stores/light'
+import { useSearch } from '~/stores/search'
+import { useStudio } from '~/stores/studio'
+import { computed, shallowRef, useTemplateRef, watch } from 'vue'
+import PictureCanvas from '~/ui/PictureCanvas.vue'
+import ProbeReading from '~/features/stage/frame/ProbeReading.vue'
+import SelectField from '~/ui/SelectField.vue'
+import ToneHistogram from '~/features/stage/frame/ToneHistogram.vue'
+import type { Probe } from '#core/render/probe'
+
+/**
+ * The simulated picture: live and coarse under the hand, refined after it, by all lights or some, with a probe and a
+ * histogram.
+ */
+
+const studio = useStudio()
+const light = useLight()
+const { shownLights, choices, choice } = useFrameSplit()
+const { picture: lit, isFresh } = useFramePicture()
+const search = useSearch()
+/** A proposal that is looked at shows in the place of what is. */
+const picture = computed(() => search.preview?.picture ?? lit.value)
+const probe = shallowRef<(Probe & { u: number; v: number }) | undefined>()
+const field = useTemplateRef('field')
+
+const shape = computed(() => studio.document.camera.sensor.widthMm / studio.document.camera.sensor.heightMm)
+let isProbing = false
+const read = async (u: number, v: number) => {
+  if (isProbing) return
+  isProbing = true
+  const found = await light.probe(u, v, shownLights.value)
+  isProbing = false
+  probe.value = found && { ...found, u, v }
+}
+const point = (event: PointerEvent) => {
+  const box = field.value!.getBoundingClientRect()
+  void read((event.clientX - box.left) / box.width, (event.clientY - box.top) / box.height)
+}
+const STEPS: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+}
+const PROBE_STEP = 0.02
+const nudge = (event: KeyboardEvent) => {
+  const step = STEPS[event.key]
+  if (!step) return
+  event.preventDefault()
+  const within = (value: number) => Math.max(0, Math.min(1, value))
+  void read(
+    within((probe.value?.u ?? 0.5) + step[0] * PROBE_STEP),
+    within((probe.value?.v ?? 0.5) + step[1] * PROBE_STEP),
+  )
+}
+// The picture changed under the probe.
+watch(picture, () => {
+  if (probe.value) void read(probe.value.u, probe.value.v)
+})
+</script>
+
+<template>
+  <div class="flex gap-4" :class="{ 'flex-col': shape > 1.1 }">
+    <div
+      ref="field"
+      class="relative shrink-0 cursor-crosshair touch-none bg-well"
+      :style="shape > 1.1 ? { width: '100%', aspectRatio: shape } : { height: '21.75rem', aspectRatio: shape }"
+      tabindex="0"
+      role="application"
+      aria-label="Frame with a probe. Arrow keys move the probe."
+      data-test="frame-field"
+      @pointermove="point"
+      @pointerdown="point"
+      @keydown="nudge"
+    >
+      <PictureCanvas
+        v-if="picture"
+        :picture="picture"
+        label="Predicted frame"
+        class="size-full"
+        :class="{ 'opacity-80': !isFresh && !studio.isMoving }"
+        data-test="predicted-frame"
+      />
+      <svg
+        v-if="probe"
+        class="pointer-events-none absolute size-7 -translate-1/2"
+        :style="{ left: `${100 * probe.u}%`, top: `${100 * probe.v}%` }"
+        viewBox="-14 -14 28 28"
+        aria-hidden="true"
+      >
+        <path d="M-12 0 h8 M4 0 h8 M0 -12 v8 M0 4 v8" class="stroke-white mix-blend-difference stroke-2" />
+      </svg>
+    </div>
+    <div class="flex min-w-0 grow flex-col gap-2.5">
+      <SelectField
+        label="Show light from"
+        :value="choice"
+        :options="choices"
+        wide
+        test-name="split"
+        @choose="value => (choice = value)"
+      />
+      <ProbeReading :probe="probe" />
+      <ToneHistogram v-if="picture" :picture="picture" />
+      <p class="text-xs text-soft">Dots mark what clips, dashes what is crushed.</p>
+    </div>
+  </div>
+</template>

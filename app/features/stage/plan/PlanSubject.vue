@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import { useMoves } from '~/features/stage/plan/useMoves'
+import { useUnits } from '~/shared/useUnits'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
+import PlanThing from '~/features/stage/plan/PlanThing.vue'
+import { figurePlan } from '#core/scene/planOutlines'
+import type { Subject } from '#core/model/schema'
+import type { PlanMap } from '~/features/stage/plan/planMap'
+
+const props = defineProps<{ map: PlanMap; subject: Subject }>()
+const { distance } = useUnits()
+const { moveOnPlan } = useMoves()
+const studio = useStudio()
+const parts = computed(() => figurePlan(props.subject))
+</script>
+
+<template>
+  <PlanThing
+    :id="subject.id"
+    v-slot="{ isSelected }"
+    :map="map"
+    :place="{ depthM: subject.place.yM, acrossM: subject.place.xM }"
+    :label="`${subject.name}, ${distance(subject.place.yM)} from the backdrop.`"
+    :data-test="subject.id === studio.document.subjects[0]!.id ? 'plan-subject' : `plan-${subject.id}`"
+    @move="(depthM, acrossM, isFree) => moveOnPlan(subject.id, acrossM, depthM, isFree, map.scale)"
+  >
+    <line
+      v-for="part in parts"
+      :key="part.id"
+      :x1="map.x(part.fromY)"
+      :y1="map.y(part.fromX)"
+      :x2="map.x(part.toY) + 0.01"
+      :y2="map.y(part.toX)"
+      :stroke-width="2 * part.radiusM * map.scale"
+      stroke-linecap="round"
+      :class="isSelected ? 'stroke-accent' : part.isHead ? 'stroke-ink' : 'stroke-soft'"
+    />
+    <text :x="map.x(subject.place.yM) + 12" :y="map.y(subject.place.xM) + 34" class="fill-soft text-xs">
+      {{ subject.name }}
+    </text>
+  </PlanThing>
+</template>

@@ -1,0 +1,148 @@
+<script setup lang="ts">
+import { useMoves } from '~/features/stage/plan/useMoves'
+import { useUnits } from '~/shared/useUnits'
+import { useLight } from '~/stores/light'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
+import PlanHandles from '~/features/stage/plan/PlanHandles.vue'
+import PlanTapes from '~/features/stage/plan/PlanTapes.vue'
+import PlanThing from '~/features/stage/plan/PlanThing.vue'
+import SideLight from '~/features/stage/plan/SideLight.vue'
+import { project, projectionOf } from '#core/camera/projection'
+import { roomBounds } from '#core/model/bounds'
+import { backdropSide, figureSide, panelSide, type SidePlace } from '#core/scene/sideOutlines'
+import { CAMERA } from '#core/edits/things'
+import { sideMap, type PlanMap } from '~/features/stage/plan/planMap'
+
+/** The stage from the side: the backdrop at the left, heights true, linked with the plan. */
+const props = defineProps<{ plan: PlanMap; width: number; height: number }>()
+const studio = useStudio()
+const light = useLight()
+const { distance } = useUnits()
+const { moveFromSide } = useMoves()
+
+const bounds = computed(() => roomBounds(studio.document.room))
+const map = computed(() => sideMap(props.plan, props.height))
+const course = (places: readonly SidePlace[], isClosed = false) =>
+  `M${places.map(([y, z]) => `${map.value.x(y).toFixed(1)} ${map.value.y(z).toFixed(1)}`).join(' L')}${isClosed ? ' Z' : ''}`
+
+/** What the camera sees, as far as the backdrop: the ends of its view in the plane of the drop. */
+const view = computed(() => {
+  const projection = projectionOf(studio.document)
+  const { eye, ahead, up, halfHeight } = projection
+  const end = (side: number): SidePlace => {
+    const [y, z] = [ahead[1] + side * halfHeight * up[1], ahead[2] + side * halfHeight * up[2]]
+    const toDrop = y < 0 ? eye[1] / -y : 1
+    const toFloor = z < 0 ? eye[2] / -z : Infinity
+    const reach = Math.min(toDrop, toFloor)
+    return [eye[1] + reach * y, eye[2] + reach * z]
+  }
+  return project(projection, [0, 0, 0]) === undefined ? undefined : course([end(1), [eye[1], eye[2]], end(-1)])
+})
+</script>
+
+<template>
+  <svg
+    class="touch-pan-y select-none"
+    :width="width"
+    :height="height"
+    role="group"
+    aria-label="Side view"
+    data-test="side-view"
+    @pointerdown.self="studio.selectedIds = []"
+  >
+    <rect
+      :x="map.x(bounds.back)"
+      :y="map.y(bounds.ceiling)"
+      :width="(bounds.front - bounds.back) * map.scale"
+      :height="bounds.ceiling * map.scale"
+      class="pointer-events-none fill-panel stroke-soft"
+      stroke-width="3"
+    />
+    <path
+      :d="course(backdropSide(studio.document.backdrop))"
+      class="pointer-events-none fill-none stroke-ink"
+      stroke-width="4"
+    />
+    <path
+      v-if="view"
+      :d="view"
+      class="pointer-events-none fill-none stroke-rule"
+      stroke-dasharray="1 5"
+      stroke-linecap="round"
+      stroke-width="2"
+    />
+    <PlanTapes :map="map" is-side />
+    <path
+      v-for="prop in studio.document.props"
+      :key="prop.id"
+      :d="`M${map.x(prop.place.yM) - 8} ${map.y(prop.place.zM)} h16 v${-prop.form.heightM * map.scale} h-16 z`"
+      class="pointer-events-none fill-rule stroke-soft"
+    />
+    <PlanThing
+      v-for="panel in studio.document.panels"
+      :id="panel.id"
+      :key="panel.id"
+      v-slot="{ isSelected }"
+      :map="map"
+      :place="{ depthM: panel.place.yM, acrossM: panel.place.zM }"
+      :label="`${panel.name} from the side, ${distance(panel.place.zM)} off the floor.`"
+      :data-test="`side-${panel.id}`"
+      @move="(yM, zM) => moveFromSide(panel.id, yM, zM)"
+    >
+      <path
+        v-for="(wing, index) in panelSide(panel)"
+        :key="index"
+        :d="course(wing, true)"
+        class="fill-rule stroke-2"
+        fill-opacity="0.35"
+        :class="isSelected ? 'stroke-accent' : 'stroke-soft'"
+      />
+    </PlanThing>
+    <PlanThing
+      v-for="subject in studio.document.subjects"
+      :id="subject.id"
+      :key="subject.id"
+      v-slot="{ isSelected }"
+      :map="map"
+      :place="{ depthM: subject.place.yM, acrossM: subject.heightM / 2 }"
+      :label="`${subject.name} from the side.`"
+      :data-test="`side-${subject.id}`"
+      @move="yM => moveFromSide(subject.id, yM, 0)"
+    >
+      <line
+        v-for="part in figureSide(subject)"
+        :key="part.id"
+        :x1="map.x(part.from[0])"
+        :y1="map.y(part.from[1])"
+        :x2="map.x(part.to[0]) + 0.01"
+        :y2="map.y(part.to[1])"
+        :stroke-width="2 * part.radiusM * map.scale"
+        stroke-linecap="round"
+        :class="isSelected ? 'stroke-accent' : part.isHead ? 'stroke-ink' : 'stroke-soft'"
+      />
+    </PlanThing>
+    <PlanThing
+      :id="CAMERA"
+      v-slot="{ isSelected }"
+      :map="map"
+      :place="{ depthM: studio.document.camera.place.yM, acrossM: studio.document.camera.place.zM }"
+      :label="`Camera from the side, ${distance(studio.document.camera.place.zM)} high.`"
+      data-test="side-camera"
+      @move="(yM, zM) => moveFromSide(CAMERA, yM, zM)"
+    >
+      <path
+        :d="`M${map.x(studio.document.camera.place.yM) - 9} ${map.y(studio.document.camera.place.zM) - 3} h6 v-4 h12 v14 h-12 v-4 h-6 z`"
+        :class="isSelected ? 'fill-accent' : 'fill-soft'"
+      />
+    </PlanThing>
+    <SideLight
+      v-for="source in studio.document.lights"
+      :key="source.id"
+      :map="map"
+      :light="source"
+      :is-on="light.shownSettings[source.id]?.on ?? false"
+    />
+    <PlanHandles :map="map" is-side />
+  </svg>
+</template>

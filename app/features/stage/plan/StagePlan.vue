@@ -1,0 +1,90 @@
+<script setup lang="ts">
+import { useElementSize, useMediaQuery } from '@vueuse/core'
+import { usePlanView } from '~/features/stage/plan/usePlanView'
+import { usePlanZoom } from '~/features/stage/plan/usePlanZoom'
+import { useLight } from '~/stores/light'
+import { useStudio } from '~/stores/studio'
+import { computed, useTemplateRef } from 'vue'
+import PlanCamera from '~/features/stage/plan/PlanCamera.vue'
+import PlanContours from '~/features/stage/plan/PlanContours.vue'
+import PlanGhosts from '~/features/stage/plan/PlanGhosts.vue'
+import PlanGuides from '~/features/stage/plan/PlanGuides.vue'
+import PlanHandles from '~/features/stage/plan/PlanHandles.vue'
+import PlanLight from '~/features/stage/plan/PlanLight.vue'
+import PlanPanel from '~/features/stage/plan/PlanPanel.vue'
+import PlanPoint from '~/features/stage/plan/PlanPoint.vue'
+import PlanProp from '~/features/stage/plan/PlanProp.vue'
+import PlanRoom from '~/features/stage/plan/PlanRoom.vue'
+import PlanSubject from '~/features/stage/plan/PlanSubject.vue'
+import PlanTapes from '~/features/stage/plan/PlanTapes.vue'
+import PlanTools from '~/features/stage/plan/PlanTools.vue'
+import SideView from '~/features/stage/plan/SideView.vue'
+import ThingPanel from '~/features/stage/thing/ThingPanel.vue'
+import { roomBounds } from '#core/model/bounds'
+import { planMap, stageLayout } from '~/features/stage/plan/planMap'
+
+const studio = useStudio()
+const light = useLight()
+const field = useTemplateRef('field')
+const svg = useTemplateRef<SVGSVGElement>('svg')
+const { width, height } = useElementSize(field)
+const { shows, zoom, contours } = usePlanView()
+const { closer, further, whole } = usePlanZoom(svg)
+const isNarrow = useMediaQuery('(max-width: 639px)')
+
+const size = computed((before?: { width: number; height: number }) =>
+  // The plan keeps its scale under the hand, whatever else on the page changes its size meanwhile.
+  studio.isDragging && before ? before : { width: Math.max(200, width.value), height: Math.max(200, height.value) },
+)
+const bounds = computed(() => roomBounds(studio.document.room))
+const layout = computed(() =>
+  stageLayout(bounds.value, size.value.width, size.value.height, isNarrow.value ? 'plan' : shows.value),
+)
+const map = computed(() =>
+  planMap(bounds.value, size.value.width, layout.value.planHeight, layout.value.scale, zoom.value),
+)
+</script>
+
+<template>
+  <section aria-label="Plan" class="flex flex-col">
+    <PlanTools @closer="closer" @further="further" @whole="whole" />
+    <div ref="field" data-zone="plan" class="relative min-h-72 grow basis-0 overflow-hidden">
+      <svg
+        v-if="width > 0 && layout.planHeight > 0"
+        ref="svg"
+        class="absolute inset-x-0 top-0 touch-pan-y select-none md:touch-none"
+        :width="size.width"
+        :height="layout.planHeight"
+        data-test="plan"
+        @pointerdown.self="studio.selectedIds = []"
+      >
+        <PlanRoom :map="map" />
+        <PlanContours v-if="contours !== 'none'" :map="map" />
+        <PlanGuides :map="map" :width="size.width" :height="layout.planHeight" />
+        <PlanCamera :map="map" />
+        <PlanProp v-for="thing in studio.document.props" :key="thing.id" :map="map" :thing="thing" />
+        <PlanPanel v-for="panel in studio.document.panels" :key="panel.id" :map="map" :panel="panel" />
+        <PlanTapes :map="map" />
+        <PlanSubject v-for="subject in studio.document.subjects" :key="subject.id" :map="map" :subject="subject" />
+        <PlanPoint v-for="point in studio.document.points" :key="point.id" :map="map" :point="point" />
+        <PlanLight
+          v-for="source in studio.document.lights"
+          :key="source.id"
+          :map="map"
+          :light="source"
+          :is-on="light.shownSettings[source.id]?.on ?? false"
+        />
+        <PlanGhosts :map="map" />
+        <PlanHandles :map="map" />
+      </svg>
+      <SideView
+        v-if="width > 0 && layout.sideHeight > 0"
+        class="absolute inset-x-0 bottom-0 border-t border-rule"
+        :plan="map"
+        :width="size.width"
+        :height="layout.sideHeight"
+      />
+    </div>
+    <ThingPanel class="hidden sm:block" />
+  </section>
+</template>

@@ -1,0 +1,96 @@
+import { useChangeNote } from '~/shared/useChangeNote'
+import { useStudio } from '~/stores/studio'
+import type { Ref } from 'vue'
+import { watch } from 'vue'
+import { drag, type D3DragEvent } from 'd3-drag'
+import { select } from 'd3-selection'
+import type { PlanMap } from '~/features/stage/plan/planMap'
+
+type Options = {
+  /** Where the thing stands: metres from the backdrop, and across or up. */
+  place: () => { depthM: number; acrossM: number }
+  map: () => PlanMap
+  /** Asked to stand there; `isFree` where nothing shall pull it to lines. */
+  move: (depthM: number, acrossM: number, isFree: boolean) => void
+  /** Chosen; `isMore` where it joins what is chosen already. */
+  select: (isMore: boolean) => void
+  isChosen: () => boolean
+  /** Let go, after a drag or after a mere press. */
+  rest: (hasMoved: boolean, isMore: boolean) => void
+}
+
+const NARROWEST_PX = 640
+const NUDGE_M = 0.05
+const FINE_NUDGE_M = 0.01
+
+/** As on the screen: left is toward the backdrop, up is to the camera's right, or higher. */
+const STEPS: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1],
+}
+
+/** Lets a thing on the plan be dragged and nudged. A whole drag is one step to undo. */
+export const usePlanDrag = (
+  element: Ref<SVGGElement | null>,
+  { place, map, move, select: choose, isChosen, rest: letGo }: Options,
+) => {
+  const studio = useStudio()
+  const note = useChangeNote()
+
+  let hasMoved = false
+  const behaviour = drag<SVGGElement, unknown>()
+    // The page may move under the hand while figures change, so the pointer is followed on the screen.
+    .container(() => document.documentElement)
+    .subject(() => ({ x: map().x(place().depthM), y: map().y(place().acrossM) }))
+    // On a phone the plan is to read, and a thumb scrolls over it.
+    .filter((event: MouseEvent) => !event.button && window.innerWidth >= NARROWEST_PX)
+    .on('start', (event: D3DragEvent<SVGGElement, unknown, unknown>) => {
+      event.sourceEvent.stopPropagation()
+      choose((event.sourceEvent as MouseEvent).shiftKey)
+      hasMoved = false
+      studio.beginDrag()
+    })
+    .on('drag', (event: D3DragEvent<SVGGElement, unknown, unknown>) => {
+      // Only what moves has a change to tell of.
+      if (!hasMoved) note.mark()
+      hasMoved = true
+      move(map().depthM(event.x), map().acrossM(event.y), (event.sourceEvent as MouseEvent).altKey)
+    })
+    .on('end', (event: D3DragEvent<SVGGElement, unknown, unknown>) => {
+      studio.endDrag()
+      letGo(hasMoved, (event.sourceEvent as MouseEvent).shiftKey)
+    })
+
+  watch(
+    element,
+    found => {
+      if (found) select(found).call(behaviour)
+    },
+    { flush: 'post', immediate: true },
+  )
+
+  let isNudging = false
+  const nudge = (event: KeyboardEvent) => {
+    if (event.key === ' ' || event.key === 'Enter') {
+      event.preventDefault()
+      event.stopPropagation()
+      choose(event.shiftKey)
+      return
+    }
+    const step = STEPS[event.key]
+    if (!step) return
+    event.preventDefault()
+    if (!isNudging) note.mark()
+    isNudging = true
+    if (!isChosen()) choose(false)
+    const size = event.shiftKey ? FINE_NUDGE_M : NUDGE_M
+    move(place().depthM + step[0] * size, place().acrossM + step[1] * size, true)
+  }
+  const rest = () => {
+    isNudging = false
+  }
+
+  return { nudge, rest }
+}

@@ -1,0 +1,84 @@
+<script setup lang="ts">
+import { useThingActions } from '~/shared/useThingActions'
+import { useKit } from '~/stores/kit'
+import { useVault } from '~/stores/vault'
+import { computed, ref } from 'vue'
+import FilePick from '~/ui/FilePick.vue'
+import SelectField from '~/ui/SelectField.vue'
+import { fitGel, fitMeasured, fitModifier } from '#core/edits/edits'
+import type { Light } from '#core/model/schema'
+import { gelStops, type Gel } from '#core/physics/sources/gels'
+
+/** What hangs on a light, out of the kit. */
+const props = defineProps<{ light: Light }>()
+const kit = useKit()
+const { edit } = useThingActions()
+const problem = ref('')
+const { reader } = useVault()
+
+const modifiers = computed(() => kit.kit.modifiers.map(({ what }) => what))
+const modifierOptions = computed(() => [
+  ...(modifiers.value.some(({ kind }) => kind === props.light.modifier.kind)
+    ? []
+    : [{ value: props.light.modifier.kind, name: props.light.modifier.name }]),
+  ...modifiers.value.map(({ kind, name }) => ({ value: kind, name })),
+])
+const fit = (kind: string) => {
+  const modifier = modifiers.value.find(candidate => candidate.kind === kind)
+  if (modifier) edit(set => fitModifier(set, props.light.id, modifier))
+}
+
+const gels = computed(() => kit.kit.gels.map(({ what }) => what))
+const gelOption = (gel: Gel) => ({
+  value: gel.name,
+  name: `${gel.name} (\u2212${gelStops(gel, props.light.lamp.cctK).toFixed(1)})`,
+})
+const gelOptions = computed(() => [
+  { value: '', name: 'none' },
+  ...(props.light.gel && !gels.value.some(({ name }) => name === props.light.gel?.name)
+    ? [gelOption(props.light.gel)]
+    : []),
+  ...gels.value.map(gelOption),
+])
+const putGel = (name: string) =>
+  edit(set => fitGel(set, props.light.id, gels.value.find(candidate => candidate.name === name) ?? null))
+
+const readFile = async (file: File) => {
+  const outcome = await reader.readLamp(file, file.name)
+  problem.value = outcome.ok ? '' : `${file.name}: ${outcome.message}`
+  if (!outcome.ok) return
+  const measured = outcome.value
+  edit(set => fitMeasured(set, props.light.id, measured))
+}
+</script>
+
+<template>
+  <div class="contents">
+    <SelectField
+      label="Modifier"
+      :value="light.modifier.kind"
+      :options="modifierOptions"
+      class="w-46"
+      wide
+      test-name="modifier"
+      @choose="fit"
+    />
+    <SelectField
+      label="Gel"
+      :value="light.gel?.name ?? ''"
+      :options="gelOptions"
+      class="w-30"
+      wide
+      test-name="gel"
+      @choose="putGel"
+    />
+    <FilePick class="h-8" label="IES file…" accept=".ies,.IES" test-name="ies" @pick="readFile" />
+    <p v-if="light.gel" class="basis-full text-xs text-soft">
+      Gels on hot lamps melt and burn: keep them off the glass and vents clear, and let lamps cool before you touch
+      them.
+    </p>
+    <p v-if="problem" role="alert" class="basis-full text-sm" data-test="fit-problem">
+      {{ problem }}
+    </p>
+  </div>
+</template>

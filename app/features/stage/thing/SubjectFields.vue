@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import { useThingActions } from '~/shared/useThingActions'
+import DistanceField from '~/shared/DistanceField.vue'
+import MaterialField from '~/shared/MaterialField.vue'
+import NumberField from '~/ui/NumberField.vue'
+import PlaceRow from '~/shared/PlaceRow.vue'
+import SelectField from '~/ui/SelectField.vue'
+import { editSubject } from '#core/edits/edits'
+import { CLOTHES, SKINS } from '#core/kit/materials'
+import type { Subject } from '#core/model/schema'
+
+const props = defineProps<{ subject: Subject }>()
+const { edit } = useThingActions()
+const change = (changes: Partial<Subject>) => edit(set => editSubject(set, props.subject.id, changes))
+const POSES = [
+  { value: 'standing', name: 'standing' },
+  { value: 'sitting', name: 'sitting' },
+  { value: 'object', name: 'a thing' },
+] as const
+</script>
+
+<template>
+  <div class="flex flex-wrap items-end gap-x-2.5 gap-y-2">
+    <div class="flex flex-col">
+      <label :for="`name-${subject.id}`" class="text-xs text-soft">Name</label>
+      <input
+        :id="`name-${subject.id}`"
+        :value="subject.name"
+        maxlength="80"
+        class="h-8 w-28 rounded-sm border border-rule bg-well px-2 font-semibold"
+        @change="change({ name: ($event.target as HTMLInputElement).value.trim() || subject.name })"
+      />
+    </div>
+    <PlaceRow :id="subject.id" :place="{ ...subject.place, zM: 0 }" />
+    <DistanceField
+      label="Subject height"
+      :value="subject.heightM"
+      :least="subject.pose === 'object' ? 0.1 : 0.4"
+      :most="2.4"
+      @change="heightM => change({ heightM })"
+    />
+    <SelectField
+      label="Pose"
+      :value="subject.pose"
+      :options="POSES"
+      test-name="pose"
+      class="w-26"
+      wide
+      @choose="pose => pose && change({ pose })"
+    />
+    <NumberField
+      label="Turned"
+      :value="subject.turnDeg"
+      :least="-180"
+      :most="180"
+      unit="°"
+      :digits="0"
+      narrow
+      @change="turnDeg => change({ turnDeg })"
+    />
+    <MaterialField
+      label="Clothing"
+      :value="subject.clothing"
+      :materials="CLOTHES"
+      test-name="clothing"
+      @change="clothing => change({ clothing })"
+    />
+    <MaterialField
+      v-if="subject.pose !== 'object'"
+      label="Skin"
+      :value="subject.skin"
+      :materials="SKINS"
+      test-name="skin"
+      @change="skin => change({ skin })"
+    />
+  </div>
+</template>

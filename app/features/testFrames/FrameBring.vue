@@ -1,0 +1,61 @@
+<script setup lang="ts">
+import { useBenchFrame } from '~/shared/useBenchFrame'
+import { useFrameImport } from '~/features/testFrames/useFrameImport'
+import { useFrames } from '~/stores/frames'
+import FilePick from '~/ui/FilePick.vue'
+import ProgressBar from '~/ui/ProgressBar.vue'
+import { NuxtLink } from '#components'
+import { PICTURES_TAKEN } from '~/features/testFrames/pictureTypes'
+
+/** The ways in for a picture. */
+const frames = useFrames()
+const frameImport = useFrameImport()
+const bench = useBenchFrame()
+
+const WORDS = {
+  off: '',
+  ready: '',
+  exposing: 'The shutter is open…',
+  sending: 'The picture comes along the tether…',
+} as const
+</script>
+
+<template>
+  <div class="flex flex-col gap-2">
+    <div class="flex flex-wrap items-center gap-2">
+      <button
+        class="press-main"
+        :disabled="bench.isShooting.value || frames.progress !== null"
+        data-test="shoot"
+        @click="bench.shoot"
+      >
+        {{ bench.isShooting.value ? 'Shooting…' : 'Shoot on the bench' }}
+      </button>
+      <FilePick
+        label="Open a picture"
+        :accept="PICTURES_TAKEN"
+        test-name="frame-file"
+        @pick="file => frameImport.take([file])"
+      />
+      <button
+        v-if="frameImport.canWatch"
+        class="press"
+        data-test="watch-folder"
+        @click="frameImport.folder.value ? frameImport.leaveFolder() : frameImport.watchFolder()"
+      >
+        {{ frameImport.folder.value ? `Stop watching "${frameImport.folder.value}"` : 'Watch a folder' }}
+      </button>
+    </div>
+    <ProgressBar v-if="frames.progress !== null" :value="frames.progress" label="Decoding the picture" />
+    <p v-else class="text-xs text-soft">
+      {{ WORDS[bench.state.value] || 'Or drop a picture anywhere here, or paste one.' }}
+    </p>
+    <p v-if="frames.isNearlyFull" role="alert" class="text-sm">
+      This browser has little room left.
+      <NuxtLink to="/frames/pictures" class="underline">Clean up the pictures</NuxtLink> before it refuses to keep more.
+    </p>
+    <p v-if="bench.problem.value || frames.problem" role="alert" class="text-sm" data-test="frame-problem">
+      {{ bench.problem.value || frames.problem }}
+    </p>
+  </div>
+</template>

@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import { useFrames } from '~/stores/frames'
+import { computed, defineAsyncComponent } from 'vue'
+import { shutterWords } from '#wording/quantities'
+import type { Frame } from '#core/model/schema'
+import { formatAperture } from '#wording/notation/aperture'
+import type { FrameView } from '#services/imaging/imagingApi'
+import { formatBytes } from '~/support/bytes'
+
+/** The file behind a frame, its tones, and what can be done with it. */
+const props = defineProps<{ view: FrameView; frame: Frame }>()
+const frames = useFrames()
+const Chart = defineAsyncComponent(() => import('~/shared/BarChart.vue'))
+const BINS = 64
+
+const heights = computed(() => {
+  const { histogram } = props.view.reading
+  const whole = histogram.reduce((sum, count) => sum + count, 0) || 1
+  const each = histogram.length / BINS
+  return Array.from(
+    { length: BINS },
+    (_, bin) => histogram.subarray(bin * each, (bin + 1) * each).reduce((sum, count) => sum + count, 0) / whole,
+  )
+})
+const exposure = computed(() => {
+  const { fNumber, shutterS, iso } = props.frame.camera
+  return `${formatAperture(fNumber)}, ${shutterWords(shutterS)}, ISO ${iso}${props.frame.tags ? '' : ' (as the set says)'}`
+})
+const size = computed(() => {
+  const { width, height, depth, kind, bytes } = props.view.file
+  return `${kind.toUpperCase()}, ${width} × ${height}, ${depth} bits, ${formatBytes(bytes)}`
+})
+</script>
+
+<template>
+  <div class="flex flex-col gap-2 text-sm">
+    <div class="h-20 bg-well">
+      <component :is="Chart" :heights="heights" label="Histogram of the file, black at the left, white at the right" />
+    </div>
+    <p class="text-soft">
+      <strong class="text-ink">{{ frame.name || 'Frame' }}</strong><br />
+      {{ exposure }}<br />
+      {{ size }}, {{ view.file.profile }}
+    </p>
+    <p v-if="view.file.warning" data-test="profile-warning">
+      {{ view.file.warning }}
+    </p>
+    <p v-if="!view.reading.isOwnFraming">
+      This picture has another shape than the set's camera takes. Its regions are read; places on the backdrop are not,
+      so it teaches nothing.
+    </p>
+    <button class="press self-start" data-test="frame-remove" @click="frames.remove(frame.id)">
+      Delete this frame
+    </button>
+  </div>
+</template>

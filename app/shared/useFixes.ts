@@ -1,0 +1,18 @@
+import { useUnits } from '~/shared/useUnits'
+import { useStudio } from '~/stores/studio'
+import { applyChange } from '#core/changes/apply'
+import type { Fix } from '#core/changes/fix'
+import type { Finding } from '#core/checks/finding'
+import { findingWords } from '#wording/findings'
+import { fixWords } from '#wording/fixes'
+
+/** What was found on the open set and what mends it, in words and lengths of the user; a fix is one step to undo. */
+export const useFixes = () => {
+  const studio = useStudio()
+  const { distance } = useUnits()
+  return {
+    findingWords: (finding: Finding) => findingWords(studio.document, finding, distance),
+    fixWords: (fix: Fix) => fixWords(studio.document, fix, distance),
+    apply: ({ change }: Fix) => studio.edit(set => applyChange(set, change)),
+  }
+}

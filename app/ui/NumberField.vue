@@ -1,0 +1,63 @@
+<script setup lang="ts">
+import { computed, nextTick, useId } from 'vue'
+import FieldProblem from '~/ui/FieldProblem.vue'
+import { plainFigures } from '#wording/notation/stops'
+import { useRefusal } from '~/ui/refusals'
+
+const props = withDefaults(
+  defineProps<{
+    label: string
+    value: number
+    least: number
+    most: number
+    unit?: string
+    digits?: number
+    testName?: string
+    narrow?: boolean
+    whole?: boolean
+  }>(),
+  { unit: '', digits: 1, testName: undefined },
+)
+const emit = defineEmits<{ change: [value: number] }>()
+const { words: problem, attempt, refuse } = useRefusal()
+const id = useId()
+const shown = computed(() => `${Number(props.value.toFixed(props.digits))}${props.unit}`.replace('-', '\u2212'))
+
+const commit = (event: Event) => {
+  const field = event.target as HTMLInputElement
+  const text = plainFigures(field.value).replace(props.unit.trim(), '').trim()
+  const value = Number(text)
+  if (
+    text === '' ||
+    !Number.isFinite(value) ||
+    value < props.least ||
+    value > props.most ||
+    (props.whole && !Number.isInteger(value))
+  ) {
+    refuse(
+      `"${field.value.trim()}" is out of range: write a ${props.whole ? 'whole ' : ''}number from ${props.least} to ${props.most}${props.unit}. It is still ${shown.value}.`,
+    )
+  } else attempt(() => emit('change', value))
+  void nextTick(() => {
+    field.value = shown.value
+  })
+}
+</script>
+
+<template>
+  <div class="relative flex flex-col">
+    <label :for="id" class="text-xs text-soft">{{ label }}</label>
+    <input
+      :id="id"
+      :value="shown"
+      class="h-8 rounded-sm border border-rule bg-well px-2"
+      :class="narrow ? 'w-16' : 'w-20'"
+      :aria-invalid="problem !== ''"
+      :aria-describedby="problem ? `${id}-problem` : undefined"
+      :data-test="testName"
+      @change="commit"
+      @focus="($event.target as HTMLInputElement).select()"
+    />
+    <FieldProblem :id="`${id}-problem`" :words="problem" />
+  </div>
+</template>
