@@ -13,7 +13,7 @@ const isMissing = computed(() => props.error.status === 404)
 const studio = useStudio()
 const isSaid = ref(false)
 
-const save = () => downloadText(writeSetFile(toRaw(studio.document), {}), fileName(studio.document.name))
+const save = () => downloadText(writeSetFile(toRaw(studio.stored), {}), fileName(studio.stored.name))
 const report = () => `${props.error.message}\n${location.pathname}\n${navigator.userAgent}\n${props.error.stack ?? ''}`
 const copy = async () => {
   try {

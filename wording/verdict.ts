@@ -14,7 +14,7 @@ import { formatAperture } from './notation/aperture'
 import { formatSpan } from './notation/span'
 import { formatStops } from './notation/stops'
 import { powerChangesWords } from './powers'
-import { stopWords } from './quantities'
+import { sideWords, stopWords } from './quantities'
 
 /** A headline in one sentence, and what stands behind it. */
 export type Said = { headline: string; detail?: string }
@@ -178,4 +178,12 @@ export const verdictWords = ({ set, look, readouts }: Judged, verdict: Verdict):
 export const saidVerdict = (evaluation: Judged, answer: LookAnswer): Verdict & Said => {
   const verdict = verdictOf(evaluation, answer)
   return { ...verdict, ...verdictWords(evaluation, verdict) }
+}
+
+/** How a look stands, in as few words as a list of looks has room for. */
+export const verdictInShort = ({ state, keyFault, limit, missStops }: Verdict): string => {
+  if (state === 'no-target') return 'no target'
+  if (state === 'on-target') return 'on target'
+  if (keyFault) return 'the key is off'
+  return `${sideWords(missStops)}${limit ? ', out of reach' : ''}`
 }

@@ -28,7 +28,18 @@ export type Command = {
 
 /** Commands by name. */
 export type CommandId =
-  'undo' | 'redo' | 'cancel' | 'cancel-field' | 'accept' | 'delete' | 'copy' | 'turn-left' | 'turn-right' | 'help'
+  | 'next-look'
+  | 'previous-look'
+  | 'undo'
+  | 'redo'
+  | 'cancel'
+  | 'cancel-field'
+  | 'accept'
+  | 'delete'
+  | 'copy'
+  | 'turn-left'
+  | 'turn-right'
+  | 'help'
 
 const OUTSIDE_TEXT = ['rest', 'plan', 'rail', 'control'] as const
 
@@ -89,6 +100,20 @@ export const COMMANDS: readonly Command[] = [
     words: 'turn what is chosen to the left by five degrees',
   },
   { id: 'turn-right', keys: [']'], zones: ['plan', 'rest'], shown: ']', words: 'turn it to the right' },
+  {
+    id: 'next-look',
+    keys: ['PageDown'],
+    zones: ['rest', 'plan', 'rail'],
+    shown: 'Page down',
+    words: 'the next look',
+  },
+  {
+    id: 'previous-look',
+    keys: ['PageUp'],
+    zones: ['rest', 'plan', 'rail'],
+    shown: 'Page up',
+    words: 'the look before',
+  },
   { id: 'help', keys: ['?', 'shift+?'], zones: OUTSIDE_TEXT, shown: '?', words: 'this list' },
 ]
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import LookStrip from '~/features/looks/LookStrip.vue'
 import FramePanel from '~/features/stage/frame/FramePanel.vue'
 import LightList from '~/features/stage/lights/LightList.vue'
 import StagePlan from '~/features/stage/plan/StagePlan.vue'
@@ -9,6 +10,7 @@ import VerdictBar from '~/features/stage/verdict/VerdictBar.vue'
 <template>
   <div class="flex min-h-0 grow flex-col">
     <VerdictBar />
+    <LookStrip />
     <div
       class="grid min-h-0 grow grid-cols-1 md:grid-cols-[minmax(0,1fr)_15.5rem] lg:grid-cols-[minmax(0,1fr)_15.5rem_26.5rem]"
     >

@@ -18,6 +18,7 @@ const VIEWS = [
   { to: '/kit', name: 'Kit' },
   { to: '/tones', name: 'Tones' },
   { to: '/', name: 'Stage' },
+  { to: '/looks', name: 'Looks' },
   { to: '/explore', name: 'Explore' },
   { to: '/meter', name: 'Meter' },
   { to: '/frames', name: 'Frames' },

@@ -103,7 +103,7 @@ export const useLibrary = defineStore('library', () => {
     doing('Exporting', async () => {
       busy.value = { what: `Exporting "${name}"`, share: 0, canStop: false }
       if (id === studio.document.id) {
-        const { leftOut } = await vault.exportOpen(studio.document)
+        const { leftOut } = await vault.exportOpen(studio.stored)
         if (leftOut > 0) sayLeftOut(leftOut)
         return
       }

@@ -3,13 +3,12 @@ import { useHeld } from '~/shared/useHeld'
 import { computed, markRaw, ref, shallowRef, toRaw, watch } from 'vue'
 import { defineStore } from 'pinia'
 import { calibrate, type Calibration } from '#core/calibration/calibrate'
-import { lightKey, stageKey, thingsKey } from '#core/evaluation/solverKeys'
+import { lightingKey, stageKey, thingsKey } from '#core/evaluation/solverKeys'
 import { bandPoints, meterPoints } from '#core/evaluation/probes/points'
 import type { LightSetting, StudioSet, Target } from '#core/model/schema'
 import type { LookAnswer } from '#core/solve/lookPowers'
 import { saidVerdict } from '#wording/verdict'
 import type { Lighting } from '#core/calibration/lighting'
-import { projectionOf } from '#core/camera/projection'
 import { calibratedLighting, learnedOf } from '#core/evaluation/calibratedLighting'
 import { BAND_COUNT, probesOf } from '#core/evaluation/probes/probes'
 import { covers, evaluate } from '#core/evaluation/evaluation'
@@ -28,6 +27,12 @@ import { useStudio } from './studio'
 /** What is asked for but not yet accepted: targets for some points. */
 export type Ask = Record<string, Target>
 
+/** Light on a set as it stands: what falls from each light everywhere, and what stands in the frame. */
+type WholeLight = { of: string; layers: LightLayer[]; intrusions: FrameIntrusion[] }
+
+/** Stands of the set whose light is kept, a few for every look. */
+const MOST_REMEMBERED = 48
+
 /** After this long a solve under way is told to make room for a newer question. */
 const PATIENCE_MS = 120
 
@@ -36,7 +41,7 @@ export const useLight = defineStore('light', () => {
   const studio = useStudio()
   const service = markRaw(lightService())
   const judge = markRaw(judgeService())
-  const layers = shallowRef<{ of: string; layers: LightLayer[]; intrusions: FrameIntrusion[] } | undefined>()
+  const layers = shallowRef<WholeLight>()
   /** The newest answer, however rough. */
   const shownRevision = ref(0)
   const solvedRevision = ref(0)
@@ -53,19 +58,7 @@ export const useLight = defineStore('light', () => {
   const isBusy = ref(false)
   let isWaiting = false
 
-  const geometry = computed(() =>
-    JSON.stringify([
-      stageKey(studio.document),
-      studio.document.lights.map(light => [light.id, light.job, lightKey(light, studio.document)]),
-      probesOf(studio.document).map(({ position, facing, receptor, reader }) => [
-        position,
-        facing,
-        receptor,
-        reader?.receptor,
-      ]),
-      projectionOf(studio.document),
-    ]),
-  )
+  const geometry = computed(() => lightingKey(studio.document))
   let lastThings = ''
   let lastSurfaces = ''
 
@@ -87,6 +80,7 @@ export const useLight = defineStore('light', () => {
     progress.value = null
     if (!answer) return false
     layers.value = { of, layers: answer.layers, intrusions: answer.intrusions }
+    if (!answer.isDraft) remember(layers.value)
     shownRevision.value = answer.revision
     if (!answer.isDraft) solvedRevision.value = answer.revision
     return !answer.isDraft
@@ -136,7 +130,26 @@ export const useLight = defineStore('light', () => {
     solves.stop()
   }
 
-  watch(geometry, solve, { immediate: true })
+  const remembered = new Map<string, WholeLight>()
+  /** Keeps light that was worked out whole, so that another look of the set is there at once. */
+  const remember = (light: WholeLight) => {
+    remembered.delete(light.of)
+    remembered.set(light.of, light)
+    for (const oldest of remembered.keys()) {
+      if (remembered.size <= MOST_REMEMBERED) break
+      remembered.delete(oldest)
+    }
+  }
+
+  watch(
+    geometry,
+    key => {
+      const known = remembered.get(key)
+      if (known && !studio.isDragging) layers.value = known
+      void solve()
+    },
+    { immediate: true },
+  )
 
   const points = computed(() => meterPoints(studio.document))
   /** What readings teach, and how each stands against the others. */
@@ -323,6 +336,8 @@ export const useLight = defineStore('light', () => {
     points,
     places,
     ready,
+    remember,
+    judge,
     calibration,
     learned,
     planned,

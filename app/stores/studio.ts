@@ -7,7 +7,9 @@ import { demoSet } from '#core/edits/demo'
 import { FIXED_HOLDS } from '#core/model/placeIds'
 import { emptySet } from '#core/starting/emptySet'
 import type { OpenedSet } from '~/storage/library'
-import { createOpenDocument } from '~/document/openDocument'
+import { inLook } from '#core/looks/inLook'
+import { intoSet } from '#core/looks/overrides'
+import { createOpenDocument, type Change, type Ticket } from '~/document/openDocument'
 import { freshId } from '~/support/freshId'
 import { useNotices } from './notices'
 import { usePreferences } from './preferences'
@@ -27,7 +29,8 @@ export const useStudio = defineStore('studio', () => {
     watchRow(document.value.id)
     void preferences.change({ currentSetId: document.value.id })
   })
-  const { document } = held
+  /** The set as it is kept; what a look has otherwise lies in its looks. */
+  const { document: stored } = held
   /** What is chosen on the plan; the last one is what fields and tapes speak of. */
   const selectedIds = ref<string[]>([])
   const selectedId = computed({
@@ -38,14 +41,36 @@ export const useStudio = defineStore('studio', () => {
   })
   const lookId = ref<string | null>(null)
   const isReady = ref(false)
-  const look = computed(() => document.value.looks.find(({ id }) => id === lookId.value) ?? document.value.looks[0]!)
+  const look = computed(() => stored.value.looks.find(({ id }) => id === lookId.value) ?? stored.value.looks[0]!)
+  /** The set as it stands while the present look is taken: what is drawn, judged and edited. */
+  const document = computed(() => inLook(stored.value, look.value.id))
+  /** Edits are of the present look alone, as far as a look may have things otherwise. */
+  const isOnlyHere = ref(false)
+
+  /** An edit of the set as a look shows it, as an edit of the set that is kept. */
+  const asShown =
+    (change: Change, id: string, isHere: boolean): Change =>
+    set => {
+      const before = inLook(set, id)
+      return before === set && !isHere ? change(set) : intoSet(set, id, { before, after: change(before) }, isHere)
+    }
+  const edit = (change: Change) => held.edit(asShown(change, look.value.id, isOnlyHere.value))
+  const ticket = (): Ticket => {
+    const open = held.ticket()
+    const [id, isHere] = [look.value.id, isOnlyHere.value]
+    return {
+      ...open,
+      set: inLook(open.set, id),
+      commit: (what, change) => open.commit(what, asShown(change, id, isHere)),
+    }
+  }
   let watching: Subscription | undefined
 
   const isSaved = () => held.saveState.value === 'saved' && !held.isBehind()
 
   /** What another tab did with the row of the open set. */
   const heardRow = async (row: { revision: number; deletedAt?: string } | undefined) => {
-    if (!row) return vault.tellLoss('missing', document.value, held.saveAgain)
+    if (!row) return vault.tellLoss('missing', stored.value, held.saveAgain)
     if (row.deletedAt !== undefined) return deletedElsewhere()
     notices.drop('deleted')
     if (row.revision <= held.revision() || !isSaved()) return
@@ -94,6 +119,7 @@ export const useStudio = defineStore('studio', () => {
     held.adopt(opened)
     selectedIds.value = []
     lookId.value = null
+    isOnlyHere.value = false
     for (const id of ['forked', 'damaged', 'deleted', 'unsaved', 'loss', 'saving']) notices.drop(id)
     watchRow(opened.set.id)
     void preferences.change({ currentSetId: opened.set.id })
@@ -108,7 +134,7 @@ export const useStudio = defineStore('studio', () => {
       words: `"${document.value.name}" has changes that the browser could not save. They would be lost with the next set.`,
       isKept: true,
       actions: [
-        { name: 'Export it', run: () => vault.exportOpen(document.value) },
+        { name: 'Export it', run: () => vault.exportOpen(stored.value) },
         {
           name: 'Leave without saving',
           run: async () => {
@@ -195,13 +221,13 @@ export const useStudio = defineStore('studio', () => {
             isKept: true,
             actions: [
               { name: 'Try now', run: held.retry },
-              { name: 'Export it', run: () => vault.exportOpen(document.value) },
+              { name: 'Export it', run: () => vault.exportOpen(stored.value) },
             ],
           }
         : undefined,
     )
     if (state === 'deleted') deletedElsewhere()
-    if (state === 'missing' || state === 'lost') vault.tellLoss(state, document.value, held.saveAgain)
+    if (state === 'missing' || state === 'lost') vault.tellLoss(state, stored.value, held.saveAgain)
   })
 
   // Leaving the page: what waits is written at once; where that cannot be, the browser asks.
@@ -217,21 +243,23 @@ export const useStudio = defineStore('studio', () => {
 
   /** Something was moved by the drag under way. */
   const isMoving = ref(false)
-  let dragStart = document.value
+  let dragStart = stored.value
   const beginDrag = () => {
-    dragStart = document.value
+    dragStart = stored.value
     held.beginDrag()
   }
   watch(
-    [document, held.isDragging],
+    [stored, held.isDragging],
     () => {
-      isMoving.value = held.isDragging.value && (isMoving.value || document.value !== dragStart)
+      isMoving.value = held.isDragging.value && (isMoving.value || stored.value !== dragStart)
     },
     { flush: 'sync' },
   )
 
   return {
     document,
+    stored,
+    isOnlyHere,
     look,
     lookId,
     selectedId,
@@ -247,9 +275,9 @@ export const useStudio = defineStore('studio', () => {
     redoName: held.redoName,
     undo: held.undo,
     redo: held.redo,
-    edit: held.edit,
+    edit,
     step: held.step,
-    ticket: held.ticket,
+    ticket,
     beginDrag,
     endDrag: held.endDrag,
     saveNow: held.flush,

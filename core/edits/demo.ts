@@ -1,3 +1,5 @@
+import { NO_DAY } from '../model/daySchema'
+import { NO_OVERRIDES } from '../model/overridesSchema'
 import { PLAIN_METER } from '../model/meterSchema'
 import { grey } from '../physics/units/rgb'
 import { modifierOfKind } from '../physics/sources/modifiers'
@@ -137,6 +139,7 @@ export const demoSet = (): StudioSet => ({
       areas: [],
       run: PLAIN_RUN,
       grid: null,
+      overrides: NO_OVERRIDES,
       targets: {
         [KEY_SIDE]: { kind: 'stops', stops: 0 },
         'backdrop/left': WHITE_WANTED,
@@ -145,6 +148,7 @@ export const demoSet = (): StudioSet => ({
       },
     },
   ],
+  day: NO_DAY,
   meter: PLAIN_METER,
   holds: {},
   readings: [],

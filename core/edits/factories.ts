@@ -1,3 +1,4 @@
+import { withoutStrayOverrides } from '../looks/overrides'
 import type { Modifier } from '../physics/sources/modifiers'
 import { modifierOfKind } from '../physics/sources/modifiers'
 import { grey } from '../physics/units/rgb'
@@ -134,7 +135,7 @@ export const removeThings = (set: StudioSet, ids: readonly string[]): StudioSet 
   const staying = set.subjects.filter(subject => !free.includes(subject.id))
   const subjects = staying.length > 0 ? staying : set.subjects.slice(0, 1)
   const stays = (thing: { id: string }) => !free.includes(thing.id)
-  return {
+  const rest: StudioSet = {
     ...set,
     subjects,
     lights: set.lights
@@ -163,6 +164,10 @@ export const removeThings = (set: StudioSet, ids: readonly string[]): StudioSet 
     })),
     holds: without(set.holds, free),
     frozen: set.frozen && { ...set.frozen, lightStops: without(set.frozen.lightStops, free) },
+  }
+  return {
+    ...rest,
+    looks: rest.looks.map(look => ({ ...look, overrides: withoutStrayOverrides(look.overrides, rest) })),
   }
 }
 

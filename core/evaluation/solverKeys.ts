@@ -1,5 +1,7 @@
+import { projectionOf } from '../camera/projection'
 import { aimedAt } from '../model/aim'
 import type { Light, StudioSet } from '../model/schema'
+import { probesOf } from './probes/probes'
 
 const placeOf = (light: Light, set: StudioSet) => [light.place, light.aim, aimedAt(light.aim, set), light.rollDeg]
 
@@ -30,4 +32,13 @@ export const lightKey = (light: Light, set: StudioSet): string =>
     light.colour,
     light.gel,
     placeOf(light, set),
+  ])
+
+/** Equal for two sets on which every light falls the same, at every place where it is asked for. */
+export const lightingKey = (set: StudioSet): string =>
+  JSON.stringify([
+    stageKey(set),
+    set.lights.map(light => [light.id, light.job, lightKey(light, set)]),
+    probesOf(set).map(({ position, facing, receptor, reader }) => [position, facing, receptor, reader?.receptor]),
+    projectionOf(set),
   ])

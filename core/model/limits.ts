@@ -10,13 +10,14 @@ export const MOST = {
   looks: 40,
   readings: 5000,
   frames: 500,
+  sitters: 200,
 } as const
 
 /** Lists of a set whose length is limited. */
-export type Counted = keyof typeof MOST
+export type Counted = Exclude<keyof typeof MOST, 'sitters'>
 
 /** Lists of a set whose length is limited. */
-export const COUNTED = Object.keys(MOST) as Counted[]
+export const COUNTED = Object.keys(MOST).filter(kind => kind !== 'sitters') as Counted[]
 
 const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null
 

@@ -1,4 +1,5 @@
 import * as v from 'valibot'
+import { DaySchema, NO_DAY } from './daySchema'
 import { BriefSchema, NO_BRIEF } from './briefSchema'
 import { LightSchema } from './lightSchema'
 import { FrameSchema } from './frameSchema'
@@ -13,12 +14,13 @@ import {
   SubjectSchema,
 } from './stageSchema'
 import { MOST } from './limits'
+import { NO_OVERRIDES, OverridesSchema } from './overridesSchema'
 import { PLAIN_METER, SetMeterSchema } from './meterSchema'
 import { GridSchema, HoldSchema, PLAIN_RUN, ReadingSchema, RunSchema } from './readingSchema'
 import { AreaTargetSchema, TargetSchema } from './targetSchema'
 
 /** The version of the set model; older files are upgraded when they are opened. */
-export const SET_VERSION = 7
+export const SET_VERSION = 8
 
 const LookSchema = v.strictObject({
   id: identifier,
@@ -36,6 +38,8 @@ const LookSchema = v.strictObject({
   run: v.optional(RunSchema, PLAIN_RUN),
   /** Where evenness is read; null until somebody wants to. */
   grid: v.optional(v.nullable(GridSchema), null),
+  /** How the stage differs from the set's while this look is taken. */
+  overrides: v.optional(OverridesSchema, NO_OVERRIDES),
 })
 
 /** The shape of a set; what it must hold beyond its shape is in sound.ts. */
@@ -64,6 +68,8 @@ export const SetShape = v.strictObject({
     [],
   ),
   looks: v.pipe(v.array(LookSchema), v.minLength(1, 'A set has at least one look.'), v.maxLength(MOST.looks)),
+  /** Sitters, times and the looks' order. */
+  day: v.optional(DaySchema, NO_DAY),
   /** What it is read with, and how places are read that are not read as usual. */
   meter: v.optional(SetMeterSchema, PLAIN_METER),
   holds: v.optional(v.record(identifier, HoldSchema), {}),

@@ -1,3 +1,5 @@
+import { NO_DAY } from '../model/daySchema'
+import { NO_OVERRIDES } from '../model/overridesSchema'
 import { PLAIN_METER } from '../model/meterSchema'
 import { askLook } from '../brief/looks'
 import { frameUp } from '../brief/framing'
@@ -73,8 +75,10 @@ export const emptySet = (id: string, name: string): StudioSet => {
         areas: [],
         run: PLAIN_RUN,
         grid: null,
+        overrides: NO_OVERRIDES,
       },
     ],
+    day: NO_DAY,
     meter: PLAIN_METER,
     holds: {},
     readings: [],

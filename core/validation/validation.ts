@@ -1,6 +1,8 @@
 import { pointOn } from '../physics/geometry/surfacePoint'
 import type { Surface } from '../physics/geometry/surface'
 import type { Rgb } from '../physics/units/rgb'
+import { hasOverrides, inLook } from '../looks/inLook'
+import { withoutStrayOverrides } from '../looks/overrides'
 import { roomBounds } from '../model/bounds'
 import { BACKDROP, CAMERA } from '../model/fixedIds'
 import { holdIds, meterPointIds } from '../model/placeIds'
@@ -42,6 +44,14 @@ const sharedIds = (set: StudioSet): ValidationError[] => {
     }),
   )
 }
+
+const lookIdsOf = ({ conditions, sitters, done }: StudioSet['day']): string[] => [
+  ...conditions.flatMap(condition =>
+    'otherId' in condition ? [condition.lookId, condition.otherId] : [condition.lookId],
+  ),
+  ...sitters.flatMap(({ lookIds }) => lookIds),
+  ...done.map(({ lookId }) => lookId),
+]
 
 /** Settings that a look lacks, and whatever refers to something that the set does not have. */
 const brokenReferences = (set: StudioSet): ValidationError[] => {
@@ -89,6 +99,9 @@ const brokenReferences = (set: StudioSet): ValidationError[] => {
           ]
         : []),
     ]),
+    ...(lookIdsOf(set.day).every(id => looks.has(id))
+      ? []
+      : [{ at: ['day'], message: 'The day speaks of a look that is not there.' }]),
     ...(['readings', 'frames'] as const).flatMap(kind =>
       set[kind].flatMap(({ lookId }, index) =>
         looks.has(lookId)
@@ -257,6 +270,25 @@ const roomErrorsAt = (set: StudioSet): ValidationError[] => {
 /** What does not fit in the room, in words. */
 export const roomErrors = (set: StudioSet): string[] => roomErrorsAt(set).map(({ message }) => message)
 
+/** What a look has otherwise, of things that are there and within the room. */
+const overrideErrors = (set: StudioSet): ValidationError[] => {
+  if (!set.looks.some(hasOverrides)) return []
+  const known = new Set(
+    roomErrorsAt(set)
+      .concat(thingErrors(set))
+      .map(({ message }) => message),
+  )
+  return set.looks.flatMap((look, index): ValidationError[] => {
+    const at = ['looks', index, 'overrides']
+    if (withoutStrayOverrides(look.overrides, set) !== look.overrides)
+      return [{ at, message: `Look ${look.name} has something otherwise that is not there.` }]
+    const shown = inLook(set, look.id)
+    return [...roomErrorsAt(shown), ...thingErrors(shown)]
+      .filter(({ message }) => !known.has(message))
+      .map(({ message }) => ({ at, message: `In look ${look.name}: ${message}` }))
+  })
+}
+
 /** Everything in a well-formed set that still cannot be right, with its place. */
 export const validationErrorsAt = (set: StudioSet): ValidationError[] => [
   ...repeatedIds(set),
@@ -264,6 +296,7 @@ export const validationErrorsAt = (set: StudioSet): ValidationError[] => [
   ...brokenReferences(set),
   ...roomErrorsAt(set),
   ...thingErrors(set),
+  ...overrideErrors(set),
 ]
 
 /** The same in words. */

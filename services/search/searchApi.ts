@@ -1,10 +1,4 @@
-import { toneMapLight } from '#core/render/toneMap'
-import { exposureGain } from '#core/camera/exposureGain'
-import { frameSum } from '#core/render/frameSum'
-import { responseOf } from '#core/camera/response'
-import { cameraView, frameWeights, lightViewOf, veilOf } from '#core/render/takeFrame'
 import type { Learned } from '#core/calibration/calibration'
-import type { SolvedSet } from '#core/evaluation/lightingSolver'
 import type { CameraSetting, StudioSet } from '#core/model/schema'
 import { framePoints } from '#core/evaluation/probes/framePoints'
 import { evenOut, type EveningAnswer } from '#core/solve/evenBackdrop'
@@ -24,6 +18,7 @@ import { wholeOf, type LeanSet } from '../leanSet'
 import type { Developed } from '../light/lightApi'
 import type { Job } from '../rpc/job'
 import { reflection, type Mirrored } from '../rpc/mirror'
+import { smallPicture } from '../smallPicture'
 
 /** What is looked for. */
 export type Search = {
@@ -57,23 +52,6 @@ export type Proposals = { proposals: Proposal[]; binding?: Binding; isFinal: boo
 
 /** What it takes to bring the backdrop to one value. */
 export type SweptTone = Proposals & { value: number }
-
-const PICTURE_WIDTH = 116
-
-const pictureOf = ({ set, camera }: Trial, solved: SolvedSet, { lookId, learned }: Search): Developed => {
-  const work = lightViewOf(set, solved, cameraView(set, solved, PICTURE_WIDTH))
-  let turn = work.next()
-  while (!turn.done) turn = work.next()
-  const settings = set.looks.find(({ id }) => id === lookId)!.lights
-  const weights = frameWeights(set, settings, camera, learned)
-  const data = toneMapLight(
-    frameSum(turn.value)(weights),
-    exposureGain(camera),
-    veilOf(set.camera.veilingGlare, turn.value, weights),
-    responseOf(set.camera),
-  )
-  return { revision: 0, width: turn.value.view.width, height: turn.value.view.height, data }
-}
 
 const idOf = ({ moves }: Trial): string => JSON.stringify(moves.map(({ change }) => change))
 
@@ -135,7 +113,15 @@ export const searchApi = () => {
           pause: job.pause,
           report: (proposed, share) =>
             job.report({ found: proposalsOf(search, { ...proposed, binding: undefined }, false), share }),
-          see: (trial, solved) => pictures.set(idOf(trial), pictureOf(trial, solved, search)),
+          see: (trial, solved) =>
+            pictures.set(
+              idOf(trial),
+              smallPicture(trial.set, solved, {
+                settings: trial.set.looks.find(({ id }) => id === search.lookId)!.lights,
+                camera: trial.camera,
+                learned: search.learned,
+              }),
+            ),
         },
       )
       return answer && proposalsOf(search, answer, true, pictures)

@@ -90,7 +90,7 @@ describe('from a ready set-up to its look', () => {
     )
     await app.browser.click('start-anyway')
     await app.browser.waitForText('verdict', /^On target: backdrop middle 2[45]\d/)
-    await choose('look', 'Mid grey')
+    await app.browser.press(By.xpath('//*[@data-test="look-strip"]//button[contains(., "Mid grey")]'))
     await app.browser.waitForText('verdict', /^On target: backdrop middle 1[12]\d/)
     await undo()
     await app.browser.waitForText('verdict', /^On target: backdrop middle 255/)

@@ -18,6 +18,19 @@ export const PHONE: Size = { width: 390, height: 844, scale: 1, isPhone: true }
 const isDefect = (entry: logging.Entry, allowed: RegExp[]): boolean =>
   entry.level.value >= logging.Level.WARNING.value && !allowed.some(pattern => pattern.test(entry.message))
 
+/** What is done with an element at once; a search within it may come to nothing and is left as it is. */
+const USES: ReadonlySet<string | symbol> = new Set([
+  'click',
+  'clear',
+  'sendKeys',
+  'getText',
+  'getAttribute',
+  'getCssValue',
+  'getRect',
+  'isDisplayed',
+  'isEnabled',
+])
+
 /** Opens headless Chromium, cut off from everything but this machine. */
 export const openBrowser = async (size: Size, hosts: readonly string[] = []) => {
   const folder = mkdtempSync(join(tmpdir(), 'keen-tonal-'))
@@ -55,21 +68,44 @@ export const openBrowser = async (size: Size, hosts: readonly string[] = []) => 
     mobile: size.isPhone,
   })
 
-  /** Waits until an element is on the page. */
-  const locate = (by: By) => driver.wait(until.elementLocated(by), WAIT_MS, `${by} is not on the page`)
-  const find = (name: string) => locate(By.css(`[data-test="${name}"]`))
+  const locateNow = (by: By) => driver.wait(until.elementLocated(by), WAIT_MS, `${by} is not on the page`)
 
-  /** Presses what is found; an element that was made anew between finding and pressing is found again. */
-  const press = (by: By) =>
-    driver.wait(async () => {
-      try {
-        await (await locate(by)).click()
-        return true
-      } catch (problem) {
-        if (problem instanceof error.StaleElementReferenceError) return false
-        throw problem
+  /** Waits until an element is on the page. Where it is made anew between finding and using it, it is found again. */
+  const located = async (by: By): Promise<WebElement> => {
+    let current: WebElement = await locateNow(by)
+    const call = async (name: string, args: unknown[]) => {
+      for (const end = Date.now() + WAIT_MS; ;) {
+        try {
+          return await (current as unknown as Record<string, (...args: unknown[]) => unknown>)[name]!(...args)
+        } catch (problem) {
+          if (!(problem instanceof error.StaleElementReferenceError) || Date.now() > end) throw problem
+          current = await locateNow(by)
+        }
       }
-    }, WAIT_MS)
+    }
+    return new Proxy(current, {
+      get: (_first, name) => {
+        const value = Reflect.get(current, name)
+        if (typeof value !== 'function') return value
+        return USES.has(name) ? (...args: unknown[]) => call(String(name), args) : value.bind(current)
+      },
+    })
+  }
+  /** The same, to be waited for or used as it comes. */
+  const locate = (by: By) => {
+    const found = located(by)
+    return Object.assign(found, {
+      click: () => found.then(element => element.click()),
+      clear: () => found.then(element => element.clear()),
+      sendKeys: (...keys: string[]) => found.then(element => element.sendKeys(...keys)),
+      getText: () => found.then(element => element.getText()),
+      getAttribute: (name: string) => found.then(element => element.getAttribute(name)),
+      findElement: (within: By) => found.then(element => element.findElement(within)),
+      findElements: (within: By) => found.then(element => element.findElements(within)),
+    })
+  }
+  const find = (name: string) => locate(By.css(`[data-test="${name}"]`))
+  const press = (by: By) => locate(by).click()
 
   /** Stops of a rail marker, once two looks a while apart show the same: the light may still be worked out. */
   const stopsAtRest = async (pointId: string): Promise<number> => {

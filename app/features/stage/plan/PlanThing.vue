@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useMoves } from '~/features/stage/plan/useMoves'
 import { usePlanDrag } from '~/features/stage/plan/usePlanDrag'
+import { useLooks } from '~/stores/looks'
 import { useStudio } from '~/stores/studio'
 import { computed, useTemplateRef } from 'vue'
 import type { PlanMap } from '~/features/stage/plan/planMap'
@@ -24,6 +25,10 @@ const body = useTemplateRef<SVGGElement>('body')
 /** A thumb hits within this, whatever the thing's own size. */
 const HIT_PX = 26
 
+/** What changes on the way from the look before is ringed at this radius. */
+const CHANGED_PX = 21
+
+const looks = useLooks()
 const isSelected = computed(() => studio.selectedIds.includes(props.id))
 const isLocked = computed(() => studio.document.locked.includes(props.id))
 const { nudge, rest } = usePlanDrag(body, {
@@ -58,6 +63,15 @@ const { nudge, rest } = usePlanDrag(body, {
       :r="HIT_PX"
       fill="transparent"
       class="stroke-2 group-focus-visible:stroke-accent"
+    />
+    <circle
+      v-if="looks.changedIds.has(id)"
+      :cx="map.x(place.depthM)"
+      :cy="map.y(place.acrossM)"
+      :r="CHANGED_PX"
+      stroke-dasharray="3 4"
+      class="pointer-events-none fill-none stroke-accent stroke-2"
+      data-test="changed-thing"
     />
     <slot :is-selected="isSelected" />
     <path

@@ -6,7 +6,6 @@ import { useStudio } from '~/stores/studio'
 import { computed, useTemplateRef } from 'vue'
 import AskTone from '~/features/stage/rail/AskTone.vue'
 import CameraSetting from '~/features/stage/rail/CameraSetting.vue'
-import LookChooser from '~/features/stage/rail/LookChooser.vue'
 import RailMarker from '~/features/stage/rail/RailMarker.vue'
 import RailTarget from '~/features/stage/rail/RailTarget.vue'
 import { FLOOR, HAIR, SHADOW_SIDE } from '#core/model/placeIds'
@@ -95,7 +94,6 @@ const rows = computed(() => {
     data-test="rail"
     class="flex flex-col"
   >
-    <LookChooser />
     <AskTone />
     <CameraSetting />
     <div ref="field" class="relative min-h-72 grow">

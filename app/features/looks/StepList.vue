@@ -1,0 +1,59 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useUnits } from '~/shared/useUnits'
+import { useLooks } from '~/stores/looks'
+import { useStudio } from '~/stores/studio'
+import { minutesOfSteps } from '#core/looks/between'
+import { inLook } from '#core/looks/inLook'
+import type { Look } from '#core/model/schema'
+import { lookStepCaution, lookStepWords } from '#wording/lookSteps'
+import { minutesWords } from '#wording/quantities'
+
+/** Everything to do from one look to the next, to be ticked off. */
+const props = defineProps<{ from: Look; to: Look }>()
+const studio = useStudio()
+const looks = useLooks()
+const { distance } = useUnits()
+
+const steps = computed(() => looks.stepsBetween(props.from, props.to))
+const lines = computed(() => {
+  const set = inLook(studio.stored, props.to.id)
+  return steps.value.map(timed => ({
+    words: lookStepWords(set, timed.step, distance),
+    minutes: timed.minutes,
+    caution: lookStepCaution(timed),
+  }))
+})
+const total = computed(() => minutesOfSteps(steps.value, studio.stored.day.people))
+const ticked = ref(new Set<string>())
+const tick = (words: string) => {
+  const next = new Set(ticked.value)
+  if (!next.delete(words)) next.add(words)
+  ticked.value = next
+}
+</script>
+
+<template>
+  <section class="border-t border-rule py-2" :data-test="`steps-${to.id}`">
+    <h3 class="flex items-baseline gap-3">
+      <span class="font-medium">{{ from.name }} → {{ to.name }}</span>
+      <span class="text-soft">{{ minutesWords(total) }}</span>
+    </h3>
+    <ol class="mt-1 grid gap-x-8 sm:grid-cols-2">
+      <li v-for="line in lines" :key="line.words">
+        <label class="flex items-start gap-2 py-0.5">
+          <input
+            type="checkbox"
+            class="mt-1 accent-accent"
+            :checked="ticked.has(line.words)"
+            @change="tick(line.words)"
+          />
+          <span :class="{ 'text-soft line-through': ticked.has(line.words) }">
+            {{ line.words }}<span v-if="line.caution" class="text-soft"> {{ line.caution }}</span>
+          </span>
+        </label>
+      </li>
+    </ol>
+    <p v-if="lines.length === 0" class="text-soft">Nothing to do.</p>
+  </section>
+</template>

@@ -1,0 +1,81 @@
+import { addToneLooks, duplicateLook, keptOf, moveLook, removeLook, renameLook } from '#core/looks/lookEdits'
+import { takeBackOverride, type Overridden } from '#core/looks/overrides'
+import type { StudioSet } from '#core/model/schema'
+import { counted, listed } from '#wording/language'
+import { useLooks } from '~/stores/looks'
+import { useNotices } from '~/stores/notices'
+import { useStudio } from '~/stores/studio'
+
+/** What is done with looks as a whole. */
+export const useLookEdits = () => {
+  const studio = useStudio()
+  const looks = useLooks()
+  const notices = useNotices()
+
+  const go = (id: string) => {
+    studio.lookId = id
+  }
+  /** So many looks further on; stays at the ends. */
+  const step = (by: number): boolean => {
+    const list = studio.stored.looks
+    const next = list[list.findIndex(({ id }) => id === studio.look.id) + by]
+    if (next) go(next.id)
+    return next !== undefined
+  }
+
+  const duplicate = (id: string) => {
+    let made = ''
+    const outcome = studio.edit(set => {
+      const next = duplicateLook(set, id)
+      made = next.lookId
+      return next.set
+    })
+    if (outcome.ok) go(made)
+  }
+
+  /** A look for each tone from white to black, their powers set as soon as the light on them is known. */
+  const addTones = (id: string) => {
+    let made: string[] = []
+    const outcome = studio.edit(set => {
+      const next = addToneLooks(set, id)
+      made = next.lookIds
+      return next.set
+    })
+    if (outcome.ok) looks.setPowers(made)
+  }
+
+  const remove = (id: string) => {
+    const { readings, frames } = keptOf(studio.stored, id)
+    const list = studio.stored.looks
+    const at = list.findIndex(look => look.id === id)
+    const outcome = studio.edit(set => removeLook(set, id))
+    if (!outcome.ok) return
+    if (studio.lookId === id) go(studio.stored.looks[Math.max(0, at - 1)]!.id)
+    const kept = [
+      ...(readings > 0 ? [counted(readings, 'reading')] : []),
+      ...(frames > 0 ? [counted(frames, 'test frame')] : []),
+    ]
+    if (kept.length > 0)
+      notices.tell({
+        id: 'look-gone',
+        words: `"${list[at]!.name}" is deleted; its ${listed(kept)} are kept with "${studio.stored.looks[Math.max(0, at - 1)]!.name}". Undo brings it back.`,
+      })
+  }
+
+  const takeBack = (id: string, what?: Overridden) =>
+    studio.edit((set: StudioSet) => ({
+      ...set,
+      looks: set.looks.map(look => (look.id === id ? takeBackOverride(look, what) : look)),
+    }))
+
+  return {
+    go,
+    step,
+    duplicate,
+    addTones,
+    remove,
+    takeBack,
+    rename: (id: string, name: string) => studio.edit(set => renameLook(set, id, name)),
+    move: (id: string, by: number) => studio.edit(set => moveLook(set, id, by)),
+  }
+}

@@ -1,0 +1,178 @@
+import { watchDebounced } from '@vueuse/core'
+import { defineStore } from 'pinia'
+import { computed, markRaw, shallowRef, toRaw, watch } from 'vue'
+import { changeSettings } from '#core/edits/edits'
+import { calibratedLighting, learnedOf } from '#core/evaluation/calibratedLighting'
+import { evaluate } from '#core/evaluation/evaluation'
+import { lightingKey } from '#core/evaluation/solverKeys'
+import { changesBetween, minutesOfSteps, type TimedStep } from '#core/looks/between'
+import { inLook } from '#core/looks/inLook'
+import { bestOrder, contradiction, type OrderCondition, type Ordered } from '#core/looks/order'
+import type { LookCondition } from '#core/model/daySchema'
+import type { Look } from '#core/model/schema'
+import { looksService } from '#services/looks/looksService'
+import type { JudgedLook } from '#services/looks/looksApi'
+import { isCalledOff, newest } from '#services/rpc/latest'
+import { saidVerdict } from '#wording/verdict'
+import { useLight } from './light'
+import { useStudio } from './studio'
+
+type Judged = Exclude<JudgedLook, { failure: string }>
+
+/** After the hand rests for this long the looks that are not on the screen are judged. */
+const REST_MS = 700
+
+/** All looks of the open set, judged in the background: verdict, small picture, and what lies between two of them. */
+export const useLooks = defineStore('looks', () => {
+  const studio = useStudio()
+  const light = useLight()
+  const service = markRaw(looksService())
+  const asking = newest()
+  /** What was judged last of each look, with the state of the set that it is of. */
+  const judged = shallowRef<ReadonlyMap<string, { key: string; found: JudgedLook }>>(new Map())
+  const failure = shallowRef('')
+
+  /** Equal for a look whose judgement would be the same. */
+  const keyOf = (look: Look): string =>
+    JSON.stringify([lightingKey(inLook(studio.stored, look.id)), { ...look, name: '', run: null, grid: null }])
+  const keys = computed(() => new Map(studio.stored.looks.map(look => [look.id, keyOf(look)])))
+  const several = computed(() => studio.stored.looks.length > 1)
+
+  const judge = async () => {
+    if (!several.value || studio.isDragging) return
+    const looks = studio.stored.looks.filter(({ id }) => judged.value.get(id)?.key !== keys.value.get(id))
+    if (looks.length === 0) return
+    const of = keys.value
+    const set = toRaw(studio.stored)
+    try {
+      await service.judge(
+        set,
+        looks.map(look => ({ lookId: look.id, learned: learnedOf(inLook(set, look.id), look, light.calibration) })),
+        {
+          signal: asking.next(),
+          report: found => {
+            const next = new Map([...judged.value].filter(([id]) => of.has(id)))
+            judged.value = next.set(found.lookId, { key: of.get(found.lookId)!, found })
+            if ('layers' in found) light.remember(found)
+          },
+        },
+      )
+      failure.value = ''
+    } catch (error) {
+      if (!isCalledOff(error))
+        failure.value = `The other looks could not be judged: ${(error as Error).message} They are kept as they are.`
+    }
+  }
+  watchDebounced([keys, () => studio.isDragging, () => light.calibration], judge, {
+    debounce: REST_MS,
+    immediate: true,
+  })
+
+  const judgedOf = (look: Look): Judged | undefined => {
+    const known = judged.value.get(look.id)
+    return known?.key === keys.value.get(look.id) && known && 'layers' in known.found ? known.found : undefined
+  }
+  /** What is said of each look; without a verdict while it is being worked out. */
+  const looks = computed(() =>
+    studio.stored.looks.map(look => {
+      const known = judged.value.get(look.id)
+      const found = judgedOf(look)
+      const set = inLook(studio.stored, look.id)
+      const evaluation =
+        found &&
+        evaluate(
+          set,
+          look,
+          calibratedLighting(set, found.layers, learnedOf(set, look, light.calibration)),
+          found.camera,
+        )
+      return {
+        look,
+        camera: found?.camera,
+        evaluation,
+        verdict: evaluation && saidVerdict(evaluation, found!.answer),
+        answer: found?.answer,
+        picture: known && 'picture' in known.found ? known.found.picture : undefined,
+        /** Whether picture and verdict are of the look as it stands. */
+        isKnown: found !== undefined,
+        broken: known?.key === keys.value.get(look.id) && known && 'failure' in known.found ? known.found.failure : '',
+      }
+    }),
+  )
+
+  /** A look with the setting that its picture is taken at, as far as that is known. */
+  const atLook = (look: Look) => {
+    const { followsPointId: _, ...camera } = look.exposure
+    return { look, camera: judgedOf(look)?.camera ?? camera }
+  }
+  const stepsBetween = (from: Look, to: Look): TimedStep[] =>
+    changesBetween(toRaw(studio.stored), atLook(from), atLook(to))
+  /** Minutes from each look to each other. */
+  const minutes = computed(() =>
+    studio.stored.looks.map(from =>
+      studio.stored.looks.map(to =>
+        from === to ? 0 : minutesOfSteps(stepsBetween(from, to), studio.stored.day.people),
+      ),
+    ),
+  )
+
+  const numbered = (condition: LookCondition): OrderCondition => {
+    const number = (id: string) => studio.stored.looks.findIndex(look => look.id === id)
+    return 'otherId' in condition
+      ? { kind: condition.kind, look: number(condition.lookId), other: number(condition.otherId) }
+      : { kind: condition.kind, look: number(condition.lookId) }
+  }
+  const conditions = computed(() => studio.stored.day.conditions)
+  /** The order of fewest minutes; undefined where the conditions allow none. */
+  const order = computed((): (Omit<Ordered, 'order'> & { looks: Look[] }) | undefined => {
+    const found = bestOrder(minutes.value, conditions.value.map(numbered))
+    return found && { ...found, looks: found.order.map(number => studio.stored.looks[number]!) }
+  })
+  /** Conditions that cannot hold together. */
+  const contradicting = computed((): LookCondition[] => {
+    if (order.value) return []
+    const numbers = conditions.value.map(numbered)
+    const found = contradiction(studio.stored.looks.length, numbers)
+    return conditions.value.filter((_, index) => found.includes(numbers[index]!))
+  })
+
+  /** The look before the present one, as they lie in the set. */
+  const previous = computed((): Look | undefined => {
+    const at = studio.stored.looks.findIndex(({ id }) => id === studio.look.id)
+    return at > 0 ? studio.stored.looks[at - 1] : undefined
+  })
+  /** What has to be done from the look before to the present one. */
+  const incoming = computed(() => (previous.value ? stepsBetween(previous.value, studio.look) : []))
+  /** Things that change on the way to the present look. */
+  const changedIds = computed(() => new Set(incoming.value.flatMap(({ step }) => ('id' in step ? [step.id] : []))))
+
+  /** Looks whose powers are set as soon as they are known. */
+  const unset = shallowRef<readonly string[]>([])
+  watch([looks, unset], () => {
+    if (unset.value.length === 0) return
+    const ready = looks.value.filter(({ look, isKnown }) => isKnown && unset.value.includes(look.id))
+    if (ready.length < unset.value.filter(id => studio.stored.looks.some(look => look.id === id)).length) return
+    unset.value = []
+    studio.edit(set => ready.reduce((next, { look, answer }) => changeSettings(next, look.id, answer!.settings), set))
+  })
+  /** Sets the powers of looks as near to their targets as they come, once their light is known. */
+  const setPowers = (lookIds: readonly string[]) => {
+    unset.value = [...new Set([...unset.value, ...lookIds])]
+  }
+  const isSetting = computed(() => unset.value.length > 0)
+
+  return {
+    looks,
+    several,
+    failure,
+    stepsBetween,
+    minutes,
+    order,
+    contradicting,
+    previous,
+    incoming,
+    changedIds,
+    setPowers,
+    isSetting,
+  }
+})

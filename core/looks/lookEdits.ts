@@ -1,0 +1,138 @@
+import { BACKDROP_POINTS, evenBackdrop } from '../brief/looks'
+import { changeTargets } from '../edits/edits'
+import { TONE_NAMES } from '../evaluation/target'
+import type { Day } from '../model/daySchema'
+import type { Look, StudioSet } from '../model/schema'
+import { MOST } from '../model/limits'
+
+const editLook = (set: StudioSet, lookId: string, edit: (look: Look) => Look): StudioSet => ({
+  ...set,
+  looks: set.looks.map(look => (look.id === lookId ? edit(look) : look)),
+})
+
+/** An id for one more look. */
+const freeLookId = ({ looks }: StudioSet): string => {
+  for (let number = looks.length + 1; ; number++) {
+    const id = `look-${number}`
+    if (!looks.some(look => look.id === id)) return id
+  }
+}
+
+/** The first of "Name", "Name 2", "Name 3" that no look has. */
+const freeLookName = ({ looks }: StudioSet, wish: string): string => {
+  const stem = wish.replace(/ \d+$/, '').slice(0, 74)
+  const taken = new Set(looks.map(({ name }) => name))
+  for (let number = 1; ; number++) {
+    const name = number === 1 ? stem : `${stem} ${number}`
+    if (!taken.has(name)) return name
+  }
+}
+
+const lookOf = (set: StudioSet, lookId: string): Look => {
+  const look = set.looks.find(({ id }) => id === lookId)
+  if (!look) throw new RangeError('The look is not there any more.')
+  return look
+}
+
+/** A look more, made from one that there is and put after it; throws where no more fit. */
+export const duplicateLook = (
+  set: StudioSet,
+  lookId: string,
+  change: Partial<Omit<Look, 'id'>> = {},
+): { set: StudioSet; lookId: string } => {
+  if (set.looks.length >= MOST.looks) throw new RangeError(`A set holds at most ${MOST.looks} looks.`)
+  const from = lookOf(set, lookId)
+  const id = freeLookId(set)
+  const made: Look = { ...from, ...change, id, name: freeLookName(set, change.name ?? from.name) }
+  const at = set.looks.indexOf(from) + 1
+  return { set: { ...set, looks: [...set.looks.slice(0, at), made, ...set.looks.slice(at)] }, lookId: id }
+}
+
+/** A look under another name; throws where another look has it. */
+export const renameLook = (set: StudioSet, lookId: string, name: string): StudioSet => {
+  const wanted = name.trim()
+  if (set.looks.some(look => look.id !== lookId && look.name === wanted))
+    throw new RangeError(`There is a look "${wanted}" already.`)
+  return editLook(set, lookId, look => ({ ...look, name: wanted }))
+}
+
+/** A look put so many places further on, or back below 0. */
+export const moveLook = (set: StudioSet, lookId: string, by: number): StudioSet => {
+  const from = set.looks.findIndex(({ id }) => id === lookId)
+  const to = Math.max(0, Math.min(set.looks.length - 1, from + by))
+  if (from < 0 || to === from) return set
+  const looks = set.looks.filter(({ id }) => id !== lookId)
+  return { ...set, looks: [...looks.slice(0, to), set.looks[from]!, ...looks.slice(to)] }
+}
+
+/** Looks in another order; those that are not named stay behind the others. */
+export const orderLooks = (set: StudioSet, order: readonly string[]): StudioSet => ({
+  ...set,
+  looks: [
+    ...order.flatMap(id => set.looks.filter(look => look.id === id)),
+    ...set.looks.filter(({ id }) => !order.includes(id)),
+  ],
+})
+
+/** A day that speaks of a look no more. */
+const withoutLook = (day: Day, lookId: string): Day => ({
+  ...day,
+  conditions: day.conditions.filter(
+    condition => condition.lookId !== lookId && !('otherId' in condition && condition.otherId === lookId),
+  ),
+  sitters: day.sitters.map(sitter => ({ ...sitter, lookIds: sitter.lookIds.filter(id => id !== lookId) })),
+  done: day.done.filter(one => one.lookId !== lookId),
+})
+
+/**
+ * A set without a look; the last one stays. Readings and test shots of the look are kept: they belong to the look
+ * before it from then on, or the one after where it was the first.
+ */
+export const removeLook = (set: StudioSet, lookId: string): StudioSet => {
+  const at = set.looks.findIndex(({ id }) => id === lookId)
+  if (at < 0 || set.looks.length === 1) return set
+  const heir = set.looks[at === 0 ? 1 : at - 1]!.id
+  const handed = <T extends { lookId: string }>(items: T[]): T[] =>
+    items.map(item => (item.lookId === lookId ? { ...item, lookId: heir } : item))
+  return {
+    ...set,
+    looks: set.looks.filter(({ id }) => id !== lookId),
+    readings: handed(set.readings),
+    frames: handed(set.frames),
+    day: withoutLook(set.day, lookId),
+  }
+}
+
+/** How many readings and test shots belong to a look. */
+export const keptOf = (set: StudioSet, lookId: string): { readings: number; frames: number } => ({
+  readings: set.readings.filter(reading => reading.lookId === lookId).length,
+  frames: set.frames.filter(frame => frame.lookId === lookId).length,
+})
+
+const capital = (name: string): string => `${name.slice(0, 1).toUpperCase()}${name.slice(1)}`
+
+/** The value that a look wants of the whole backdrop, where it wants one. */
+export const wantedValue = ({ targets }: Look): number | undefined => {
+  const values = BACKDROP_POINTS.map(id => targets[id]).map(target =>
+    target?.kind === 'value' ? target.value : undefined,
+  )
+  return values.every(value => value !== undefined && value === values[0]) ? values[0] : undefined
+}
+
+/**
+ * A look for each tone of the sweep, white, light grey, grey, dark grey and black, made from one look; a tone that a
+ * look has already is left out. Their powers are still those of the look that they were made from.
+ */
+export const addToneLooks = (set: StudioSet, lookId: string): { set: StudioSet; lookIds: string[] } => {
+  let [made, after] = [set, lookId]
+  const lookIds: string[] = []
+  for (const { value, name } of TONE_NAMES) {
+    if (made.looks.some(look => wantedValue(look) === value)) continue
+    const { targets } = lookOf(made, lookId)
+    const next = duplicateLook(made, after, { ...lookOf(made, lookId), name: capital(name), targets })
+    made = changeTargets(next.set, next.lookId, evenBackdrop(value))
+    after = next.lookId
+    lookIds.push(next.lookId)
+  }
+  return { set: made, lookIds }
+}

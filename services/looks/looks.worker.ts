@@ -1,0 +1,4 @@
+import { serve } from '../rpc/serve'
+import { looksApi } from './looksApi'
+
+serve(looksApi())

@@ -1,0 +1,82 @@
+import type { Learned } from '#core/calibration/calibration'
+import { calibratedLighting } from '#core/evaluation/calibratedLighting'
+import { evaluate } from '#core/evaluation/evaluation'
+import { lightingSolver } from '#core/evaluation/lightingSolver'
+import { lightingKey } from '#core/evaluation/solverKeys'
+import { inLook } from '#core/looks/inLook'
+import type { CameraSetting, StudioSet } from '#core/model/schema'
+import type { LightLayer } from '#core/physics/transport/lightLayer'
+import { frameIntrusions, type FrameIntrusion } from '#core/render/frameIntrusions'
+import { QUALITY } from '#core/physics/transport/stage'
+import { solveLook, type LookAnswer } from '#core/solve/lookPowers'
+import { wholeOf, type LeanSet } from '../leanSet'
+import type { Developed } from '../light/lightApi'
+import type { Job } from '../rpc/job'
+import { reflection, type Mirrored } from '../rpc/mirror'
+import { smallPicture } from '../smallPicture'
+
+/** A look to be judged, with what readings have taught about its light. */
+export type AskedLook = { lookId: string; learned: Learned }
+
+/** All that can be said of a look that nobody has on the screen; or why nothing can. */
+export type JudgedLook =
+  | {
+      lookId: string
+      /** The stand of the set that the light is of. */
+      of: string
+      layers: LightLayer[]
+      intrusions: FrameIntrusion[]
+      camera: CameraSetting
+      answer: LookAnswer
+      picture: Developed
+    }
+  | { lookId: string; failure: string }
+
+/** What the service that judges looks in the background can be asked. */
+export const looksApi = () => {
+  const sets = reflection<LeanSet>()
+  const solver = lightingSolver(QUALITY)
+
+  const judged = async (
+    stored: StudioSet,
+    { lookId, learned }: AskedLook,
+    pause: () => Promise<boolean>,
+  ): Promise<JudgedLook | undefined> => {
+    const set = inLook(stored, lookId)
+    const look = set.looks.find(({ id }) => id === lookId)
+    if (!look) return undefined
+    const solved = await solver(set, { pause })
+    if (!solved) return undefined
+    const evaluation = evaluate(set, look, calibratedLighting(set, solved.layers, learned))
+    const { camera } = evaluation
+    return {
+      lookId,
+      of: lightingKey(set),
+      layers: solved.layers,
+      intrusions: frameIntrusions(set, solved.stage),
+      camera,
+      answer: solveLook(evaluation),
+      picture: smallPicture(set, solved, { settings: look.lights, camera, learned }),
+    }
+  }
+
+  return {
+    /** Judges looks one after another and tells each as it comes; false where it was called off. */
+    judge: async (job: Job<JudgedLook>, message: Mirrored<LeanSet>, looks: readonly AskedLook[]): Promise<boolean> => {
+      const set = wholeOf(sets.take(message))
+      for (const asked of looks) {
+        try {
+          const found = await judged(set, asked, job.pause)
+          if (found) job.report(found)
+        } catch (error) {
+          job.report({ lookId: asked.lookId, failure: (error as Error).message })
+        }
+        if (await job.pause()) return false
+      }
+      return true
+    },
+  }
+}
+
+/** What the looks service can be asked. */
+export type LooksApi = ReturnType<typeof looksApi>
