@@ -61,16 +61,19 @@ const mayFollow = (
     }
   })
 
-/** The order of fewest minutes by trying every set of looks with every last one (Held and Karp, 1962). */
-const exactOrder = (
+type Table = { best: Float64Array; from: Int8Array; count: number }
+
+/** The fewest minutes to each set of looks with each last one, from the looks given as first (Held and Karp, 1962). */
+const tableFrom = (
   minutes: readonly (readonly number[])[],
   conditions: readonly OrderCondition[],
-): number[] | undefined => {
+  firsts: readonly number[],
+): Table => {
   const count = minutes.length
   const whole = (1 << count) - 1
   const best = new Float64Array((whole + 1) * count).fill(Number.POSITIVE_INFINITY)
   const from = new Int8Array((whole + 1) * count).fill(-1)
-  for (let look = 0; look < count; look++)
+  for (const look of firsts)
     if (mayFollow(conditions, { done: 0, last: -1, next: look, count })) best[(1 << look) * count + look] = 0
   for (let done = 1; done <= whole; done++) {
     for (let last = 0; last < count; last++) {
@@ -86,18 +89,65 @@ const exactOrder = (
       }
     }
   }
-  let last = -1
-  for (let look = 0; look < count; look++)
-    if (best[whole * count + look]! < (last < 0 ? Number.POSITIVE_INFINITY : best[whole * count + last]!)) last = look
-  if (last < 0) return undefined
+  return { best, from, count }
+}
+
+/** The whole order that ends with a look; undefined where none does. */
+const orderEndingWith = ({ best, from, count }: Table, end: number): number[] | undefined => {
+  let done = (1 << count) - 1
+  if (best[done * count + end] === Number.POSITIVE_INFINITY) return undefined
   const order: number[] = []
-  for (let done = whole; last >= 0;) {
+  for (let last = end; last >= 0;) {
     order.unshift(last)
     const before = from[done * count + last]!
     done &= ~(1 << last)
     last = before
   }
   return order
+}
+
+const every = (count: number): number[] => Array.from({ length: count }, (_, look) => look)
+
+const exactOrder = (
+  minutes: readonly (readonly number[])[],
+  conditions: readonly OrderCondition[],
+): number[] | undefined => {
+  const table = tableFrom(minutes, conditions, every(minutes.length))
+  const orders = every(minutes.length).flatMap(end => {
+    const order = orderEndingWith(table, end)
+    return order ? [order] : []
+  })
+  return orders.reduce<number[] | undefined>(
+    (least, order) => (!least || minutesOfOrder(minutes, order) < minutesOfOrder(minutes, least) ? order : least),
+    undefined,
+  )
+}
+
+/** An order from one look to another, with its minutes. */
+export type Way = { order: number[]; minutes: number }
+
+/** Ways between every first and last look are found up to so many looks; beyond that the best order, forth and back. */
+const MOST_WAYS = 9
+
+/** The shortest ways through all looks under conditions, one for each first and last look that there can be. */
+export const waysThrough = (
+  minutes: readonly (readonly number[])[],
+  conditions: readonly OrderCondition[] = [],
+): Way[] => {
+  const count = minutes.length
+  const way = (order: number[]): Way => ({ order, minutes: minutesOfOrder(minutes, order) })
+  if (count <= MOST_WAYS)
+    return every(count).flatMap(first => {
+      const table = tableFrom(minutes, conditions, [first])
+      return every(count).flatMap(end => {
+        const order = orderEndingWith(table, end)
+        return order ? [way(order)] : []
+      })
+    })
+  const best = bestOrder(minutes, conditions)
+  if (!best) return []
+  const back = best.order.toReversed()
+  return [way(best.order), ...(conditions.every(condition => keepsTo(back, condition)) ? [way(back)] : [])]
 }
 
 /** No order takes less: every look but the first is come to from somewhere. */
@@ -111,7 +161,7 @@ const leastPossible = (minutes: readonly (readonly number[])[]): number => {
 /** Some order that keeps to all conditions, as the looks stand where that is free; undefined where there is none. */
 const someOrder = (count: number, conditions: readonly OrderCondition[]): number[] | undefined => {
   const order: number[] = []
-  const left = new Set(Array.from({ length: count }, (_, look) => look))
+  const left = new Set(every(count))
   const partners = (look: number) => [
     ...new Set(
       conditions.flatMap(condition => {

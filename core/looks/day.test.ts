@@ -1,0 +1,246 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { expectWithin } from '#support/tolerance'
+import { NO_DAY, type Day, type Sitter } from '../model/daySchema'
+import {
+  inOrderOfArrival,
+  leftOf,
+  paceOf,
+  planDay,
+  planRest,
+  savingsOf,
+  type DayConflict,
+  type DayLooks,
+  type DayPlan,
+} from './day'
+import { keepsTo, type OrderCondition } from './order'
+
+const IDS = ['white', 'grey', 'black', 'wash']
+const looks: DayLooks = {
+  ids: IDS,
+  minutes: [
+    [0, 1, 4, 6],
+    [2, 0, 1, 6],
+    [5, 2, 0, 3],
+    [6, 5, 3, 0],
+  ],
+  isFlash: [true, true, true, false],
+}
+const sitter = (id: string, change: Partial<Sitter> = {}): Sitter => ({
+  id,
+  name: id,
+  heightM: null,
+  skin: null,
+  clothing: null,
+  lookIds: IDS,
+  minutesPerLook: 4,
+  arrivesAt: null,
+  isMinor: false,
+  hasGuardian: false,
+  isFlashSensitive: false,
+  notes: '',
+  ...change,
+})
+const dayOf = (change: Partial<Day> = {}): Day => ({ ...NO_DAY, spareMinutes: 0, ...change })
+const kinds = (plan: DayPlan): DayConflict['kind'][] => plan.conflicts.map(({ kind }) => kind)
+const looksOf = (plan: DayPlan) =>
+  plan.slots.flatMap(slot => (slot.kind === 'look' ? [`${slot.sitterId} ${slot.lookId}`] : []))
+
+const someSitters = fc
+  .array(
+    fc.record({
+      lookIds: fc.subarray(IDS),
+      minutesPerLook: fc.integer({ min: 1, max: 12 }),
+      arrivesAt: fc.option(fc.integer({ min: 480, max: 900 })),
+    }),
+    { maxLength: 7 },
+  )
+  .map(list => list.map((change, index) => sitter(`s${index}`, change)))
+const someBreaks = fc
+  .array(fc.record({ at: fc.integer({ min: 500, max: 1000 }), minutes: fc.integer({ min: 5, max: 60 }) }), {
+    maxLength: 3,
+  })
+  .map(list => list.map((one, index) => ({ ...one, id: `b${index}`, name: `Break ${index}` })))
+
+describe('a planned day', () => {
+  it('has everything in it once, one thing after the other, and times that add up', () => {
+    fc.assert(
+      fc.property(someSitters, someBreaks, fc.integer({ min: 0, max: 9 }), (sitters, breaks, spareMinutes) => {
+        const day = dayOf({ sitters, breaks, spareMinutes })
+        const plan = planDay(day, looks)
+        expect(looksOf(plan).toSorted()).toEqual(
+          sitters.flatMap(({ id, lookIds }) => lookIds.map(lookId => `${id} ${lookId}`)).toSorted(),
+        )
+        for (const [index, slot] of plan.slots.entries()) {
+          const before = plan.slots[index - 1]
+          expect(slot.minutes).toBeGreaterThan(0)
+          if (before) expect(slot.startsAt).toBeGreaterThanOrEqual(before.startsAt + before.minutes - 1e-9)
+          if (slot.kind !== 'look') continue
+          const mine = sitters.find(({ id }) => id === slot.sitterId)!
+          expect(slot.minutes).toBe(mine.minutesPerLook)
+          if (mine.arrivesAt !== null) expect(slot.startsAt).toBeGreaterThanOrEqual(mine.arrivesAt)
+        }
+        const last = plan.slots.at(-1)
+        if (last) expectWithin(plan.endsAt, last.startsAt + last.minutes, 1e-9)
+        const sum = plan.slots.reduce((total, { minutes }) => total + minutes, 0)
+        const turns = new Set(plan.slots.flatMap(slot => (slot.kind === 'look' ? [slot.sitterId] : []))).size
+        expectWithin(plan.endsAt - day.startsAt, sum + spareMinutes * Math.max(0, turns - 1), 1e-6)
+      }),
+    )
+  })
+
+  it('changes the set for as few minutes as any order of each sitter’s looks does', () => {
+    const permutations = (items: string[]): string[][] =>
+      items.length === 0
+        ? [[]]
+        : items.flatMap(item => permutations(items.filter(one => one !== item)).map(rest => [item, ...rest]))
+    const minutesOf = (order: string[]) =>
+      order.slice(1).reduce((sum, id, at) => sum + looks.minutes[IDS.indexOf(order[at]!)]![IDS.indexOf(id)]!, 0)
+    fc.assert(
+      fc.property(
+        fc.array(fc.subarray(IDS, { minLength: 1, maxLength: 3 }), { minLength: 1, maxLength: 3 }),
+        wanted => {
+          const plan = planDay(dayOf({ sitters: wanted.map((lookIds, at) => sitter(`s${at}`, { lookIds })) }), looks)
+          const every = wanted
+            .map(permutations)
+            .reduce<string[][]>((done, next) => done.flatMap(a => next.map(b => [...a, ...b])), [[]])
+          expectWithin(plan.changeMinutes, Math.min(...every.map(minutesOf)), 1e-9)
+        },
+      ),
+      { numRuns: 60 },
+    )
+  })
+
+  it('keeps to the conditions for every sitter, and names whoever cannot be kept to them', () => {
+    const conditions: Day['conditions'] = [
+      { kind: 'last', lookId: 'white' },
+      { kind: 'before', lookId: 'black', otherId: 'grey' },
+    ]
+    const numbered: OrderCondition[] = [
+      { kind: 'last', look: 0 },
+      { kind: 'before', look: 2, other: 1 },
+    ]
+    const plan = planDay(dayOf({ conditions, sitters: [sitter('a'), sitter('b')] }), looks)
+    for (const id of ['a', 'b']) {
+      const order = plan.slots.flatMap(slot =>
+        slot.kind === 'look' && slot.sitterId === id ? [IDS.indexOf(slot.lookId)] : [],
+      )
+      expect(numbered.every(condition => keepsTo(order, condition))).toBe(true)
+    }
+    expect(
+      kinds(
+        planDay(
+          dayOf({ conditions: [...conditions, { kind: 'first', lookId: 'white' }], sitters: [sitter('a')] }),
+          looks,
+        ),
+      ),
+    ).toContain('no-order')
+  })
+
+  it('takes a break between looks, as near to its time as work lets it', () => {
+    const lunch = { id: 'lunch', name: 'Lunch', at: 650, minutes: 30 }
+    const plan = planDay(
+      dayOf({ breaks: [lunch], sitters: Array.from({ length: 6 }, (_, at) => sitter(`s${at}`)) }),
+      looks,
+    )
+    const taken = plan.slots.find(({ kind }) => kind === 'break')!
+    expect(Math.abs(taken.startsAt - lunch.at)).toBeLessThanOrEqual(6)
+  })
+
+  it('says what does not go together', () => {
+    const at = (change: Partial<Day>) => kinds(planDay(dayOf(change), looks))
+    const many = Array.from({ length: 25 }, (_, index) => sitter(`s${index}`))
+    expect(at({ sitters: many })).toEqual(['ends-late'])
+    expect(at({ sitters: many, startsAt: 1200, endsAt: 1300 })).toEqual(['ends-late', 'past-midnight'])
+    expect(at({ startsAt: 600, endsAt: 600 })).toContain('ends-before-start')
+    expect(at({ sitters: [sitter('a', { isMinor: true })] })).toEqual(['no-guardian'])
+    expect(at({ sitters: [sitter('a', { isMinor: true, hasGuardian: true })] })).toEqual([])
+    expect(at({ sitters: [sitter('a', { isFlashSensitive: true })] })).toEqual(['flash-sensitive'])
+    expect(at({ sitters: [sitter('a', { isFlashSensitive: true, lookIds: ['wash'] })] })).toEqual([])
+    expect(at({ sitters: [sitter('a', { lookIds: [] })] })).toEqual(['nothing-wanted'])
+    expect(at({ sitters: [sitter('a', { arrivesAt: 540 })] })).toEqual(['sitter-waits'])
+    expect(at({ sitters: [sitter('a', { arrivesAt: 700 })] })).toEqual(['set-waits'])
+    const long = { id: 'b', name: 'B', at: 600, minutes: 700 }
+    expect(at({ breaks: [long] })).toContain('break-too-long')
+    expect(
+      at({
+        breaks: [
+          { ...long, minutes: 30 },
+          { ...long, id: 'c', at: 620, minutes: 30 },
+        ],
+      }),
+    ).toContain('breaks-overlap')
+  })
+
+  it('takes sitters as they arrive', () =>
+    expect(
+      inOrderOfArrival([sitter('late', { arrivesAt: 700 }), sitter('any'), sitter('early', { arrivesAt: 600 })]).map(
+        ({ id }) => id,
+      ),
+    ).toEqual(['early', 'any', 'late']))
+})
+
+describe('a day under way', () => {
+  const sitters = ['a', 'b', 'c'].map(id => sitter(id))
+  const done = (sitterId: string, lookId: string, tookMinutes: number, state: 'done' | 'skipped' = 'done') => ({
+    sitterId,
+    lookId,
+    state,
+    plannedMinutes: 5,
+    tookMinutes,
+    endedAt: 610,
+  })
+
+  it('goes on with what is left, from the look that stands, with whoever is before the camera first', () => {
+    const day = dayOf({ sitters, done: [done('b', 'grey', 5), done('b', 'white', 0, 'skipped')] })
+    const rest = planRest(day, looks, 610)
+    expect(rest.slots[0]!.startsAt).toBe(610)
+    expect(looksOf(rest)).toHaveLength(10)
+    expect(
+      looksOf(rest)
+        .slice(0, 2)
+        .map(one => one.split(' ')[0]),
+    ).toEqual(['b', 'b'])
+    expect(rest.slots.find(({ kind }) => kind === 'change')).toMatchObject({ fromId: 'grey' })
+    expect(leftOf(day).sitters.find(({ id }) => id === 'b')!.lookIds).toEqual(['black', 'wash'])
+  })
+
+  it('learns how long this team really takes', () => {
+    expect(paceOf([])).toBe(1)
+    expect(paceOf([done('a', 'white', 0, 'skipped')])).toBe(1)
+    const slow = Array.from({ length: 40 }, (_, at) => done('a', IDS[at % 4]!, 7.5))
+    expectWithin(paceOf(slow), 1.5, 0.05)
+    expect(paceOf(slow.slice(0, 1))).toBeLessThan(1.2)
+    const rest = planRest(dayOf({ sitters, done: [done('a', 'white', 30)] }), looks, 600)
+    const look = rest.slots.find(({ kind }) => kind === 'look')!
+    expectWithin(look.minutes, 4 * paceOf([done('a', 'white', 30)]), 1e-9)
+  })
+
+  it('says what can still be given up to end in time, the smallest loss that is enough first', () => {
+    const day = dayOf({
+      sitters,
+      strikeMinutes: 0,
+      spareMinutes: 3,
+      breaks: [{ id: 'tea', name: 'Tea', at: 620, minutes: 30 }],
+    })
+    const onTime = planRest(day, looks, 600)
+    expect(savingsOf({ ...day, endsAt: Math.ceil(onTime.endsAt) }, looks, 600)).toEqual([])
+    const late = { ...day, endsAt: Math.floor(onTime.endsAt) - 4 }
+    const [first, ...others] = savingsOf(late, looks, 600)
+    const over = onTime.endsAt - late.endsAt
+    expect(first!.minutes).toBeGreaterThanOrEqual(over - 0.5)
+    for (const other of others)
+      if (other.minutes >= over - 0.5) expect(other.minutes).toBeGreaterThanOrEqual(first!.minutes)
+    // Each saving is what planning without it really saves.
+    for (const saving of [first!, ...others]) {
+      if (saving.kind !== 'drop-look') continue
+      const without = {
+        ...late,
+        sitters: late.sitters.map(one =>
+          one.id === saving.sitterId ? { ...one, lookIds: one.lookIds.filter(id => id !== saving.lookId) } : one,
+        ),
+      }
+      expectWithin(onTime.endsAt - planRest(without, looks, 600).endsAt, saving.minutes, 1e-9)
+    }
+  })
+})
