@@ -7,6 +7,7 @@ const PARTS = [
   { to: '/looks/compare', name: 'Compare' },
   { to: '/looks/order', name: 'Order' },
   { to: '/looks/day', name: 'Day' },
+  { to: '/looks/now', name: 'Now' },
 ] as const
 </script>
 

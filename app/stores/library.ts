@@ -14,6 +14,7 @@ import { formatBytes } from '~/support/bytes'
 import type { Outcome } from '#core/shared/outcome'
 import { useNotices } from './notices'
 import { usePreferences } from './preferences'
+import { useLooks } from './looks'
 import { useStudio } from './studio'
 import { useVault } from './vault'
 
@@ -29,6 +30,7 @@ const counted = (count: number, one: string) => (count === 1 ? `one ${one}` : `$
 /** The list of sets, the bin, files in and out, and the backup of everything. */
 export const useLibrary = defineStore('library', () => {
   const studio = useStudio()
+  const looks = useLooks()
   const vault = useVault()
   const notices = useNotices()
   const preferences = usePreferences()
@@ -76,6 +78,12 @@ export const useLibrary = defineStore('library', () => {
   const openDemo = () =>
     doing('Making a set', async () => {
       if (await studio.openDemo()) await navigateTo('/')
+    })
+  const openAlmanac = () =>
+    doing('Making a set', async () => {
+      if (!(await studio.openAlmanac())) return
+      looks.setPowers(studio.stored.looks.map(({ id }) => id))
+      await navigateTo('/looks/day')
     })
   const openEmpty = () =>
     doing('Making a set', async () => {
@@ -291,6 +299,7 @@ export const useLibrary = defineStore('library', () => {
     busy,
     open,
     openDemo,
+    openAlmanac,
     openEmpty,
     duplicate,
     rename,

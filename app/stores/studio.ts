@@ -7,6 +7,7 @@ import { demoSet } from '#core/edits/demo'
 import { FIXED_HOLDS } from '#core/model/placeIds'
 import { emptySet } from '#core/starting/emptySet'
 import type { OpenedSet } from '~/storage/library'
+import { almanacDay } from '#core/looks/almanac'
 import { inLook } from '#core/looks/inLook'
 import { intoSet } from '#core/looks/overrides'
 import { createOpenDocument, type Change, type Ticket } from '~/document/openDocument'
@@ -167,6 +168,8 @@ export const useStudio = defineStore('studio', () => {
   /** A demo set under an id of its own, so that an exported one finds its own free when it comes back. */
   const ownDemo = () => ({ ...demoSet(), id: `${demoSet().id}-${freshId(8)}` })
   const openDemo = () => begin(ownDemo)
+  /** The almanac's day, nine sitters and five looks, under an id of its own. */
+  const openAlmanac = () => begin(() => ({ ...almanacDay(), id: `almanac-${freshId(8)}` }))
 
   /** An empty room to build in, read as the user reads by habit. */
   const openEmpty = () =>
@@ -283,6 +286,7 @@ export const useStudio = defineStore('studio', () => {
     saveNow: held.flush,
     open,
     openDemo,
+    openAlmanac,
     openEmpty,
     openAnother,
     start,

@@ -1,3 +1,4 @@
+import { CSV_NUMBER, guarded, unguarded } from './csvCells'
 import Papa from 'papaparse'
 import * as v from 'valibot'
 import { meterPoints } from '../evaluation/probes/points'
@@ -45,8 +46,7 @@ const partsText = (parts: Reading['lights']): string =>
     .map(([id, { powerStops, directLuxS, bouncedLuxS }]) => `${id}@${powerStops}:${directLuxS}+${bouncedLuxS}`)
     .join(' ')
 
-const NUMBER = String.raw`-?\d+(?:\.\d+)?(?:e[+-]?\d+)?`
-const PART = new RegExp(`^([a-z0-9][a-z0-9/-]*)@(${NUMBER}):(${NUMBER})\\+(${NUMBER})$`)
+const PART = new RegExp(`^([a-z0-9][a-z0-9/-]*)@(${CSV_NUMBER}):(${CSV_NUMBER})\\+(${CSV_NUMBER})$`)
 
 const partsFrom = (text: string): Reading['lights'] | undefined => {
   const words = text.trim().split(/\s+/).filter(Boolean)
@@ -87,17 +87,6 @@ const rowOf = (reading: Reading): Row => ({
   constant: String(reading.constant ?? ''),
   'room lx s': String(reading.roomLuxS),
 })
-
-/** What a table calculator would take for a formula, or for the mark below. Numbers are none, whatever their sign. */
-const FORMULA = /^[=+\-@\t\r']/
-const PLAIN_NUMBER = new RegExp(`^${NUMBER}$`)
-
-/**
- * Words that begin like a formula get an apostrophe before them, as table calculators mark plain text; it goes again
- * on the way in.
- */
-const guarded = (cell: string): string => (FORMULA.test(cell) && !PLAIN_NUMBER.test(cell) ? `'${cell}` : cell)
-const unguarded = (cell: string): string => (cell.startsWith("'") && FORMULA.test(cell.slice(1)) ? cell.slice(1) : cell)
 
 /**
  * A table of readings as CSV (RFC 4180), one line each under a line of names. Figures keep every digit, so that

@@ -29,7 +29,8 @@ export type SetFile = v.InferOutput<typeof SetFileSchema>
  * are copies of; version 4 targets of areas and of more kinds, and other responses of the camera; version 5 what a
  * reading says of itself, the order of a run, and grids; version 7 the meter and how it is held, the room's own
  * light, roll, holes in
- * panels, and ratios as ratios; version 8 what of the stage a look has otherwise. All but the ratios have a value that means "as before", which the schema fills in.
+ * panels, and ratios as ratios; version 8 what of the stage a look has otherwise. All but the ratios have a value
+ * that means "as before", which the schema fills in.
  */
 const UPGRADES: Record<number, (file: Record<string, unknown>) => Record<string, unknown>> = {
   1: file => ({ ...file, version: 2 }),

@@ -13,6 +13,10 @@ import {
   type DayLooks,
   type DayPlan,
 } from './day'
+import { validationErrors } from '../validation/validation'
+import { almanacDay } from './almanac'
+import { changesBetween, minutesOfSteps } from './between'
+import { inLook } from './inLook'
 import { keepsTo, type OrderCondition } from './order'
 
 const IDS = ['white', 'grey', 'black', 'wash']
@@ -242,5 +246,28 @@ describe('a day under way', () => {
       }
       expectWithin(onTime.endsAt - planRest(without, looks, 600).endsAt, saving.minutes, 1e-9)
     }
+  })
+})
+
+describe('the day of the almanac', () => {
+  it('is sound, has five looks that differ, and nine sitters who can all be photographed', () => {
+    const set = almanacDay()
+    expect(validationErrors(set)).toEqual([])
+    expect(set.looks.map(({ name }) => name)).toEqual(['White', 'Mid grey', 'Honey wash', 'Silhouette', 'Black'])
+    expect(set.day.sitters).toHaveLength(9)
+    expect(inLook(set, set.looks[4]!.id).backdrop.name).toBe('Black paper roll')
+    expect(inLook(set, 'white').backdrop.name).toBe(set.backdrop.name)
+    const at = (index: number) => ({ look: set.looks[index]!, camera: { fNumber: 8, shutterS: 1 / 125, iso: 100 } })
+    const away = changesBetween(set, at(0), at(4))
+    expect(away.map(({ step }) => step.kind)).toContain('backdrop')
+    // Gels come off in less time than they go on, so that the way back is another.
+    expect(minutesOfSteps(changesBetween(set, at(2), at(0)))).toBeLessThan(
+      minutesOfSteps(changesBetween(set, at(0), at(2))),
+    )
+    // Two people are faster than one, and never twice as fast.
+    const steps = changesBetween(set, at(4), at(2))
+    expect(minutesOfSteps(steps, 2)).toBeLessThan(minutesOfSteps(steps, 1))
+    expect(minutesOfSteps(steps, 2)).toBeGreaterThanOrEqual(minutesOfSteps(steps, 1) / 2)
+    expect(changesBetween(set, at(1), at(1))).toEqual([])
   })
 })

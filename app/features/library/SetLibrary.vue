@@ -48,6 +48,9 @@ const KEEPING = {
       <button class="press flex items-center gap-2" data-test="open-demo" @click="library.openDemo">
         <Plus :size="16" /> New from the demo set
       </button>
+      <button class="press flex items-center gap-2" data-test="open-almanac" @click="library.openAlmanac">
+        <Plus :size="16" /> The almanac's day
+      </button>
       <button
         class="press flex items-center gap-2"
         title="Set files, or a backup of everything"

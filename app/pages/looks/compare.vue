@@ -20,7 +20,7 @@ const options = computed(() => studio.stored.looks.map(({ id, name }) => ({ valu
 </script>
 
 <template>
-  <main class="min-h-0 grow overflow-y-auto px-4 py-3">
+  <div class="min-h-0 grow overflow-y-auto px-4 py-3">
     <div class="mx-auto flex max-w-5xl flex-col gap-4">
       <h1 class="sr-only">Compare two looks</h1>
       <p v-if="ids.length < 2">There is one look. Make another under Looks, and compare them here.</p>
@@ -44,5 +44,5 @@ const options = computed(() => studio.stored.looks.map(({ id, name }) => ({ valu
         <LookCompare :one-id="one" :other-id="other" />
       </template>
     </div>
-  </main>
+  </div>
 </template>

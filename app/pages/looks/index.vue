@@ -10,7 +10,7 @@ const { duplicate, addTones } = useLookEdits()
 </script>
 
 <template>
-  <main class="min-h-0 grow overflow-y-auto px-4 py-3">
+  <div class="min-h-0 grow overflow-y-auto px-4 py-3">
     <div class="mx-auto flex max-w-5xl flex-col gap-3">
       <div class="flex flex-wrap items-center gap-2">
         <h1 class="mr-auto text-lg font-semibold">Looks of this set</h1>
@@ -31,5 +31,5 @@ const { duplicate, addTones } = useLookEdits()
         <LookLine v-for="(line, index) in looks.looks" :key="line.look.id" :line="line" :index="index" />
       </ol>
     </div>
-  </main>
+  </div>
 </template>

@@ -33,7 +33,7 @@ const take = () =>
 </script>
 
 <template>
-  <main class="min-h-0 grow overflow-y-auto px-4 py-3">
+  <div class="min-h-0 grow overflow-y-auto px-4 py-3">
     <div class="mx-auto flex max-w-5xl flex-col gap-4">
       <p v-if="!looks.several">There is one look, so there is no order to find. Make others under Looks.</p>
       <template v-else>
@@ -105,5 +105,5 @@ const take = () =>
         </section>
       </template>
     </div>
-  </main>
+  </div>
 </template>

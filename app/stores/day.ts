@@ -1,0 +1,146 @@
+import { useNow } from '@vueuse/core'
+import { defineStore } from 'pinia'
+import { computed, ref } from 'vue'
+import { editDay } from '#core/looks/dayEdits'
+import { clockJump } from '#core/looks/clock'
+import {
+  inOrderOfArrival,
+  leftOf,
+  paceOf,
+  planDay,
+  planRest,
+  savingsOf,
+  type DayLooks,
+  type Saving,
+} from '#core/looks/day'
+import type { Day } from '#core/model/daySchema'
+import { useLooks } from './looks'
+import { useStudio } from './studio'
+
+const DAY = 24 * 60
+
+/** The day of the open set: its plan, and how it really goes. */
+export const useDay = defineStore('day', () => {
+  const studio = useStudio()
+  const looks = useLooks()
+  const wall = useNow({ interval: 5000 })
+  /** The clock of a rehearsal, minutes since midnight; null while the real one counts. */
+  const rehearsed = ref<number | null>(null)
+
+  const day = computed(() => studio.stored.day)
+  const dayLooks = computed((): DayLooks => ({
+    ids: studio.stored.looks.map(({ id }) => id),
+    minutes: looks.minutes,
+    isFlash: studio.stored.looks.map(look =>
+      studio.stored.lights.some(({ id, lamp }) => lamp.kind === 'flash' && look.lights[id]?.on),
+    ),
+  }))
+  const plan = computed(() => planDay(day.value, dayLooks.value))
+  const jump = computed(() =>
+    day.value.date === null ? 0 : clockJump(day.value.date, day.value.startsAt, Math.min(plan.value.endsAt, DAY - 1)),
+  )
+
+  const now = computed(
+    () => rehearsed.value ?? wall.value.getHours() * 60 + wall.value.getMinutes() + wall.value.getSeconds() / 60,
+  )
+  const last = computed(() => day.value.done.at(-1))
+  const hasBegun = computed(() => day.value.done.length > 0)
+  /** When the first look was to begin. */
+  const beginsAt = computed(
+    () => plan.value.slots.find(({ kind }) => kind === 'change' || kind === 'look')?.startsAt ?? day.value.startsAt,
+  )
+  /** From when on the present piece of work runs. */
+  const since = computed(() => last.value?.endedAt ?? beginsAt.value)
+  const rest = computed(() => planRest(day.value, dayLooks.value, Math.max(now.value, beginsAt.value)))
+  /** The looks to come, the one at hand first. */
+  const coming = computed(() => rest.value.slots.filter(slot => slot.kind === 'look'))
+  const current = computed(() => coming.value[0])
+  /** Minutes that the day is going to end later than it was planned to. */
+  const late = computed(() => rest.value.endsAt - plan.value.endsAt)
+  const savings = computed(() => savingsOf(day.value, dayLooks.value, Math.max(now.value, beginsAt.value)))
+
+  /** Minutes of a span that fall into breaks. */
+  const inBreaks = (from: number, to: number) =>
+    day.value.breaks.reduce(
+      (sum, { at, minutes }) => sum + Math.max(0, Math.min(to, at + minutes) - Math.max(from, at)),
+      0,
+    )
+
+  const end = (state: Day['done'][number]['state']) => {
+    const slot = current.value
+    if (!slot) return
+    const sitter = day.value.sitters.find(({ id }) => id === slot.sitterId)!
+    const number = (id: string) => dayLooks.value.ids.indexOf(id)
+    const before = day.value.done.filter(one => one.state === 'done').at(-1)
+    const change = before ? dayLooks.value.minutes[number(before.lookId)]![number(slot.lookId)]! : 0
+    const from = Math.max(since.value, sitter.arrivesAt ?? 0)
+    studio.edit(set =>
+      editDay(set, {
+        done: [
+          ...set.day.done,
+          {
+            sitterId: slot.sitterId,
+            lookId: slot.lookId,
+            state,
+            plannedMinutes: change + sitter.minutesPerLook,
+            tookMinutes: state === 'done' ? Math.max(0, now.value - from - inBreaks(from, now.value)) : 0,
+            endedAt: now.value,
+          },
+        ],
+      }),
+    )
+  }
+
+  const save = (saving: Saving) =>
+    studio.edit(set => {
+      switch (saving.kind) {
+        case 'no-spare':
+          return editDay(set, { spareMinutes: 0 })
+        case 'shorten-break':
+          return editDay(set, {
+            breaks: set.day.breaks.map(one =>
+              one.id === saving.breakId ? { ...one, minutes: saving.toMinutes } : one,
+            ),
+          })
+        case 'drop-look':
+          return editDay(set, {
+            done: [
+              ...set.day.done,
+              {
+                sitterId: saving.sitterId,
+                lookId: saving.lookId,
+                state: 'skipped' as const,
+                plannedMinutes: 0,
+                tookMinutes: 0,
+                // What is at hand began when it began.
+                endedAt: since.value,
+              },
+            ],
+          })
+      }
+    })
+
+  return {
+    day,
+    dayLooks,
+    plan,
+    jump,
+    now,
+    rehearsed,
+    hasBegun,
+    since,
+    rest,
+    coming,
+    current,
+    late,
+    savings,
+    pace: computed(() => paceOf(day.value.done)),
+    sitters: computed(() => inOrderOfArrival(day.value.sitters)),
+    left: computed(() => leftOf(day.value).sitters.reduce((sum, { lookIds }) => sum + lookIds.length, 0)),
+    done: () => end('done'),
+    skip: () => end('skipped'),
+    save,
+    beginAnew: () => studio.edit(set => editDay(set, { done: [] })),
+    change: (change: Partial<Day>) => studio.edit(set => editDay(set, change)),
+  }
+})

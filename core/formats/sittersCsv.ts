@@ -1,0 +1,124 @@
+import Papa from 'papaparse'
+import * as v from 'valibot'
+import { parseClock } from '../looks/clock'
+import { addSitter, editDay } from '../looks/dayEdits'
+import { DaySchema } from '../model/daySchema'
+import { MOST } from '../model/limits'
+import type { StudioSet } from '../model/schema'
+import { err, ok, type Outcome } from '../shared/outcome'
+import { unguarded } from './csvCells'
+
+/** The columns of a list of sitters; only the name has to be there. */
+export const SITTER_COLUMNS = [
+  'name',
+  'looks',
+  'minutes',
+  'arrives',
+  'height',
+  'minor',
+  'guardian',
+  'flash-sensitive',
+  'notes',
+] as const
+
+/** A set with sitters more, how many, and what was wrong with each line that was left out. */
+export type SittersIn = { set: StudioSet; taken: number; problems: string[] }
+
+type Row = Partial<Record<(typeof SITTER_COLUMNS)[number], string>>
+
+const MOST_LINES = 2 * MOST.sitters
+
+const YES = new Set(['yes', 'y', 'true', '1', 'x'])
+const NO = new Set(['', 'no', 'n', 'false', '0'])
+
+const flag = (text: string): boolean | undefined => {
+  const word = text.trim().toLowerCase()
+  if (YES.has(word)) return true
+  return NO.has(word) ? false : undefined
+}
+
+/** Metres of `1.75`, `1.75 m`, `175`, `175 cm`; undefined where it is no height. */
+const heightOf = (text: string): number | undefined => {
+  const found = /^(\d+(?:[.,]\d+)?)\s*(m|cm)?$/i.exec(text.trim())
+  if (!found) return undefined
+  const figure = Number(found[1]!.replace(',', '.'))
+  return found[2]?.toLowerCase() === 'cm' || figure > 3 ? figure / 100 : figure
+}
+
+/** What a line says of a sitter, or why it cannot be taken. */
+const sitterFrom = (row: Row, set: StudioSet): Outcome<Parameters<typeof addSitter>[1]> => {
+  const name = (row.name ?? '').trim()
+  if (name === '') return err('there is no name')
+  const wanted = (row.looks ?? '')
+    .split(/[;,]/)
+    .map(one => one.trim())
+    .filter(Boolean)
+  const lookIds = wanted.map(
+    word => set.looks.find(look => look.id === word || look.name.toLowerCase() === word.toLowerCase())?.id,
+  )
+  const unknown = wanted.find((_, index) => lookIds[index] === undefined)
+  if (unknown !== undefined) return err(`the set has no look "${unknown}"`)
+  const arrives = (row.arrives ?? '').trim()
+  const arrivesAt = arrives === '' ? null : parseClock(arrives)
+  if (arrivesAt === undefined) return err(`"${arrives}" is no time of a day`)
+  const minutes = (row.minutes ?? '').trim()
+  const minutesPerLook = minutes === '' ? undefined : Number(minutes.replace(',', '.'))
+  if (minutesPerLook !== undefined && !(minutesPerLook >= 0.5 && minutesPerLook <= 240))
+    return err(`"${minutes}" is no number of minutes from 0.5 to 240`)
+  const height = (row.height ?? '').trim()
+  const heightM = height === '' ? null : heightOf(height)
+  if (heightM === undefined || (heightM !== null && !(heightM >= 0.4 && heightM <= 2.4)))
+    return err(`"${height}" is no height from 0.4 to 2.4 m`)
+  const flags = [row.minor, row.guardian, row['flash-sensitive']].map(text => flag(text ?? ''))
+  if (flags.includes(undefined)) return err('minor, guardian and flash-sensitive are yes or no')
+  return ok({
+    name: name.slice(0, 80),
+    ...(wanted.length > 0 ? { lookIds: lookIds as string[] } : {}),
+    ...(minutesPerLook === undefined ? {} : { minutesPerLook }),
+    arrivesAt,
+    heightM,
+    isMinor: flags[0]!,
+    hasGuardian: flags[1]!,
+    isFlashSensitive: flags[2]!,
+    notes: (row.notes ?? '').slice(0, 2000),
+  })
+}
+
+/**
+ * Takes in a list of sitters (CSV with a line of column names). Lines that cannot be read are left out and named; a
+ * file that is no such list is refused.
+ */
+export const parseSittersCsv = (text: string, set: StudioSet): Outcome<SittersIn> => {
+  const { data, meta } = Papa.parse<Row>(text.replace(/^\uFEFF/, ''), {
+    header: true,
+    skipEmptyLines: 'greedy',
+    preview: MOST_LINES + 1,
+    transformHeader: header => header.trim().toLowerCase().replaceAll(/[ _]/g, '-'),
+  })
+  if (!meta.fields?.includes('name'))
+    return err(
+      `This is no list of sitters: it has no column "name". The columns are ${SITTER_COLUMNS.join(', ')}; only the name is needed. Nothing was changed.`,
+    )
+  const room = MOST.sitters - set.day.sitters.length
+  if (data.length > room)
+    return err(
+      `This list has ${data.length > MOST_LINES ? `more than ${MOST_LINES}` : data.length} lines, and a day holds at most ${MOST.sitters} sitters, of which ${set.day.sitters.length} are there. Nothing was changed.`,
+    )
+  const answer: SittersIn = { set, taken: 0, problems: [] }
+  for (const [index, row] of data.entries()) {
+    const clean = Object.fromEntries(
+      Object.entries(row).map(([key, cell]) => [key, typeof cell === 'string' ? unguarded(cell) : '']),
+    ) as Row
+    const found = sitterFrom(clean, set)
+    const next = found.ok ? addSitter(answer.set, found.value) : undefined
+    const issue = next && v.safeParse(DaySchema, editDay(next, {}).day).issues?.[0]
+    // Line 1 holds the names.
+    if (!found.ok) answer.problems.push(`Line ${index + 2}: ${found.message}.`)
+    else if (issue) answer.problems.push(`Line ${index + 2}: ${issue.message}`)
+    else {
+      answer.set = next!
+      answer.taken += 1
+    }
+  }
+  return ok(answer)
+}

@@ -1,0 +1,92 @@
+import { formatClock } from '#core/looks/clock'
+import type { DayConflict, Saving, Slot } from '#core/looks/day'
+import type { StudioSet } from '#core/model/schema'
+import { minutesWords } from './quantities'
+
+type DaySet = Pick<StudioSet, 'day' | 'looks'>
+
+/** Minutes that have to be said whole: a schedule knows no tenths. */
+const whole = (minutes: number): string => `${Math.max(1, Math.round(Math.abs(minutes)))} min`
+
+const sitterOf = ({ day }: DaySet, id: string): string => day.sitters.find(sitter => sitter.id === id)?.name ?? id
+const lookOf = ({ looks }: DaySet, id: string): string => looks.find(look => look.id === id)?.name ?? id
+const breakOf = ({ day }: DaySet, id: string): string => day.breaks.find(one => one.id === id)?.name ?? id
+
+/** What a span of the day is for. */
+export const slotWords = (set: DaySet, slot: Slot): string => {
+  switch (slot.kind) {
+    case 'set-up':
+      return 'Set up'
+    case 'rehearsal':
+      return 'Rehearsal'
+    case 'strike':
+      return 'Strike the set'
+    case 'wait':
+      return 'Nobody there yet'
+    case 'break':
+      return breakOf(set, slot.breakId)
+    case 'change':
+      return slot.fromId === null
+        ? `Set ${lookOf(set, slot.lookId)}`
+        : `${lookOf(set, slot.fromId)} → ${lookOf(set, slot.lookId)}`
+    case 'look':
+      return `${sitterOf(set, slot.sitterId)}: ${lookOf(set, slot.lookId)}`
+  }
+}
+
+/** A time of the day, with a word where it is past midnight: `09:05`, `00:20 the next day`. */
+export const clockWords = (minutes: number): string =>
+  `${formatClock(minutes)}${minutes >= 24 * 60 ? ' the next day' : ''}`
+
+/** What does not go together in a day, and what to do about it. */
+export const conflictWords = (set: DaySet, conflict: DayConflict): string => {
+  switch (conflict.kind) {
+    case 'sitter-waits':
+      return `${sitterOf(set, conflict.sitterId)} waits ${whole(conflict.minutes)}: ask for a later time, or begin earlier.`
+    case 'set-waits':
+      return `The set waits ${whole(conflict.minutes)} for ${sitterOf(set, conflict.sitterId)}: ask for an earlier time.`
+    case 'ends-late':
+      return `The day ends ${whole(conflict.minutes)} later than wanted, at ${clockWords(set.day.endsAt + conflict.minutes)}.`
+    case 'past-midnight':
+      return `The day goes ${whole(conflict.minutes)} past midnight.`
+    case 'break-moved':
+      return `${breakOf(set, conflict.breakId)} begins ${whole(conflict.minutes)} ${conflict.minutes > 0 ? 'late' : 'early'}, between two looks.`
+    case 'break-too-long':
+      return `${breakOf(set, conflict.breakId)} is as long as the whole day.`
+    case 'breaks-overlap':
+      return `${breakOf(set, conflict.breakId)} is not over when ${breakOf(set, conflict.otherId)} begins.`
+    case 'nothing-wanted':
+      return `${sitterOf(set, conflict.sitterId)} wants no look, and has no time in the plan.`
+    case 'no-order':
+      return `The conditions on the order cannot hold for the looks of ${sitterOf(set, conflict.sitterId)}; they are taken as they lie.`
+    case 'no-guardian':
+      return `${sitterOf(set, conflict.sitterId)} is a minor: a guardian has to be present. Local rules apply.`
+    case 'flash-sensitive':
+      return `${sitterOf(set, conflict.sitterId)} is sensitive to flashes: ask first, warn before each one, or use looks without flash.`
+    case 'ends-before-start':
+      return `The day ends at ${clockWords(set.day.endsAt)}, not after it begins at ${clockWords(set.day.startsAt)}.`
+  }
+}
+
+/** What can be given up to be on time again. */
+export const savingWords = (set: DaySet, saving: Saving): string => {
+  switch (saving.kind) {
+    case 'drop-look':
+      return `Drop ${lookOf(set, saving.lookId)} for ${sitterOf(set, saving.sitterId)}`
+    case 'shorten-break':
+      return `Shorten ${breakOf(set, saving.breakId)} to ${whole(saving.toMinutes)}`
+    case 'no-spare':
+      return 'Keep no minutes free between sitters'
+  }
+}
+
+/** How a day stands against its plan. */
+export const latenessWords = (lateMinutes: number, endsAt: number): string => {
+  const ends = `ends ${clockWords(endsAt)}`
+  if (Math.abs(lateMinutes) < 1) return `On time: ${ends}.`
+  return `${minutesWords(Math.round(Math.abs(lateMinutes)))} ${lateMinutes > 0 ? 'behind' : 'ahead'}: ${ends}.`
+}
+
+/** What is to be known of clocks that are changed during the day. */
+export const clockJumpWords = (jump: number): string =>
+  `On this date clocks are put ${jump > 0 ? 'forward' : 'back'} ${whole(jump)} during the day: the times here are counted from the start.`
