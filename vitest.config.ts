@@ -8,6 +8,8 @@ export default mergeConfig(
       // The reference traces many paths; how long that takes on a busy machine is no finding.
       testTimeout: 60_000,
       maxWorkers: '100%',
+      // Whole solves and searches have a run of their own (vitest.slow.config.ts).
+      exclude: ['**/node_modules/**', '**/*.slow.test.ts'],
       include: [
         'core/**/*.test.ts',
         'app/**/*.test.ts',

@@ -181,9 +181,9 @@ export const saidVerdict = (evaluation: Judged, answer: LookAnswer): Verdict & S
 }
 
 /** How a look stands, in as few words as a list of looks has room for. */
-export const verdictInShort = ({ state, keyFault, limit, missStops }: Verdict): string => {
+export const verdictInShort = ({ state, keyFault, missStops }: Verdict): string => {
   if (state === 'no-target') return 'no target'
   if (state === 'on-target') return 'on target'
   if (keyFault) return 'the key is off'
-  return `${sideWords(missStops)}${limit ? ', out of reach' : ''}`
+  return sideWords(missStops)
 }

@@ -103,14 +103,14 @@ export const COMMANDS: readonly Command[] = [
   {
     id: 'next-look',
     keys: ['PageDown'],
-    zones: ['rest', 'plan', 'rail'],
+    zones: OUTSIDE_TEXT,
     shown: 'Page down',
     words: 'the next look',
   },
   {
     id: 'previous-look',
     keys: ['PageUp'],
-    zones: ['rest', 'plan', 'rail'],
+    zones: OUTSIDE_TEXT,
     shown: 'Page up',
     words: 'the look before',
   },

@@ -51,13 +51,21 @@ export const useDay = defineStore('day', () => {
   )
   /** From when on the present piece of work runs. */
   const since = computed(() => last.value?.endedAt ?? beginsAt.value)
-  const rest = computed(() => planRest(day.value, dayLooks.value, Math.max(now.value, beginsAt.value)))
+  /** The rest as it would go from when the present piece began; its first look is what is at hand. */
+  const begun = computed(() => planRest(day.value, dayLooks.value, since.value))
+  /** Minutes by which the present piece is longer than it was planned to be. */
+  const overrun = computed(() => {
+    const first = begun.value.slots.find(({ kind }) => kind === 'look')
+    return first ? Math.max(0, now.value - first.startsAt - first.minutes) : 0
+  })
+  const restAt = computed(() => since.value + overrun.value)
+  const rest = computed(() => (overrun.value === 0 ? begun.value : planRest(day.value, dayLooks.value, restAt.value)))
   /** The looks to come, the one at hand first. */
   const coming = computed(() => rest.value.slots.filter(slot => slot.kind === 'look'))
   const current = computed(() => coming.value[0])
   /** Minutes that the day is going to end later than it was planned to. */
   const late = computed(() => rest.value.endsAt - plan.value.endsAt)
-  const savings = computed(() => savingsOf(day.value, dayLooks.value, Math.max(now.value, beginsAt.value)))
+  const savings = computed(() => savingsOf(day.value, dayLooks.value, restAt.value))
 
   /** Minutes of a span that fall into breaks. */
   const inBreaks = (from: number, to: number) =>

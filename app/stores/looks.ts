@@ -7,7 +7,7 @@ import { evaluate } from '#core/evaluation/evaluation'
 import { lightingKey } from '#core/evaluation/solverKeys'
 import { changesBetween, minutesOfSteps, type TimedStep } from '#core/looks/between'
 import { inLook } from '#core/looks/inLook'
-import { bestOrder, contradiction, type OrderCondition, type Ordered } from '#core/looks/order'
+import { bestOrder, contradiction, keepsTo, type OrderCondition, type Ordered } from '#core/looks/order'
 import type { LookCondition } from '#core/model/daySchema'
 import type { Look } from '#core/model/schema'
 import { looksService } from '#services/looks/looksService'
@@ -128,6 +128,15 @@ export const useLooks = defineStore('looks', () => {
     const found = bestOrder(minutes.value, conditions.value.map(numbered))
     return found && { ...found, looks: found.order.map(number => studio.stored.looks[number]!) }
   })
+  /** Whether the looks, as they lie in the set, keep to every condition. */
+  const keepsNow = computed(() =>
+    conditions.value.every(condition =>
+      keepsTo(
+        studio.stored.looks.map((_, number) => number),
+        numbered(condition),
+      ),
+    ),
+  )
   /** Conditions that cannot hold together. */
   const contradicting = computed((): LookCondition[] => {
     if (order.value) return []
@@ -169,6 +178,7 @@ export const useLooks = defineStore('looks', () => {
     minutes,
     order,
     contradicting,
+    keepsNow,
     previous,
     incoming,
     changedIds,

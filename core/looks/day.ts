@@ -215,7 +215,7 @@ export const planDay = (day: Day, looks: DayLooks, standing?: Standing): DayPlan
 }
 
 /** What was planned counts like so many minutes that ran as planned, so that one slow look does not make a slow day. */
-const PRIOR_MINUTES = 15
+const PRIOR_MINUTES = 120
 
 /** How this team's minutes run against planned ones: 1.1 for a tenth longer; from what was done so far. */
 export const paceOf = (done: Day['done']): number => {

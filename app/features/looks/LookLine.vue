@@ -63,7 +63,7 @@ const renamed = (event: Event) => {
           {{ overriddenWords(studio.stored, what) }}
           <button
             class="text-soft underline underline-offset-2"
-            :aria-label="`As the set has it: ${overriddenWords(studio.stored, what)}`"
+            :aria-label="`take back ${overriddenWords(studio.stored, what)}`"
             @click="takeBack(look.id, what)"
           >
             take back

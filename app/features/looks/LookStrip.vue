@@ -17,7 +17,12 @@ const studio = useStudio()
 const looks = useLooks()
 const { go, step, takeBack } = useLookEdits()
 
-useCommands({ 'next-look': () => step(1), 'previous-look': () => step(-1) })
+/** A list of choices answers page keys by itself. */
+const isInList = () => document.activeElement instanceof HTMLSelectElement
+useCommands({
+  'next-look': () => !isInList() && step(1),
+  'previous-look': () => !isInList() && step(-1),
+})
 
 const overridden = computed(() => overriddenBy(studio.look))
 </script>

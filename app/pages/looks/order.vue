@@ -21,7 +21,7 @@ const nowMinutes = computed(() =>
     studio.stored.looks.map((_, index) => index),
   ),
 )
-const isBest = computed(() => looks.order && nowMinutes.value <= looks.order.minutes + 1e-9)
+const isBest = computed(() => looks.order && looks.keepsNow && nowMinutes.value <= looks.order.minutes + 1e-9)
 const saved = computed(() => (looks.order ? nowMinutes.value - looks.order.minutes : 0))
 const take = () =>
   studio.edit(set =>
@@ -50,7 +50,7 @@ const take = () =>
                 </template>
                 <template v-else>
                   {{ looks.order.looks.map(({ name }) => name).join(', ') }}: {{ minutesWords(looks.order.minutes) }} of
-                  changes, {{ minutesWords(saved) }} less than as they lie now.
+                  changes{{ looks.keepsNow ? `, ${minutesWords(saved)} less than as they lie now` : '' }}.
                 </template>
               </p>
               <p class="text-soft">
