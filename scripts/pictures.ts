@@ -1,5 +1,5 @@
 // Takes the pictures in docs/screenshots from the demo set, through the built app: npm run pictures
-import { By, Key, until } from 'selenium-webdriver'
+import { By, until } from 'selenium-webdriver'
 import { LAPTOP, openBrowser, PHONE, type Browser, type Size } from '../tests/support/browser'
 import { framesIn } from '../tests/support/frameRun'
 import { meteringIn } from '../tests/support/meterRun'
@@ -34,9 +34,28 @@ const startFrom = async (browser: Browser, id: string) => {
 const dragLight = async (browser: Browser, id: string, right: number, down: number) =>
   browser.dragBy(await (await browser.find(`plan-${id}`)).findElement(By.css('circle')), right, down)
 
+/** Opens the almanac's day and waits until its looks are judged. */
+const openAlmanac = async (browser: Browser) => {
+  await browser.click('open-almanac')
+  await browser.waitForText('day-says', /9 sitters/)
+  await browser.press(By.xpath('//nav[@aria-label="Looks"]//a[text()="Looks"]'))
+  await browser.waitForText('looks', /On target: backdrop 24\d[\s\S]*wanted 12: power cannot do it/)
+}
+const toPart = (browser: Browser, name: string) =>
+  browser.press(By.xpath(`//nav[@aria-label="Looks"]//a[text()="${name}"]`))
+
 const PICTURES: { name: string; size: Size; path: string; prepare?: (browser: Browser) => Promise<void> }[] = [
   { name: 'stage', size: LAPTOP, path: '/' },
-  { name: 'stage-asked', size: LAPTOP, path: '/', prepare: browser => browser.click('ask-118') },
+  { name: 'looks', size: LAPTOP, path: '/sets', prepare: openAlmanac },
+  {
+    name: 'looks-day',
+    size: LAPTOP,
+    path: '/sets',
+    prepare: async browser => {
+      await openAlmanac(browser)
+      await toPart(browser, 'Day')
+    },
+  },
   {
     name: 'stage-why',
     size: LAPTOP,
@@ -131,23 +150,6 @@ const PICTURES: { name: string; size: Size; path: string; prepare?: (browser: Br
       await framesIn({ browser }).shoot()
       await browser.find('frame-stage')
       await see(browser, 'Evenness')
-    },
-  },
-  {
-    name: 'frames-response',
-    size: LAPTOP,
-    path: '/frames/response',
-    prepare: async browser => {
-      await browser.locate(By.css('[aria-label="Settings"]')).click()
-      await browser.click('own-curve')
-      await browser.driver.actions().sendKeys(Key.ESCAPE).perform()
-      await browser.click('bracket-shoot')
-      await browser.driver.wait(
-        async () =>
-          /Fitted through \d\d pictures/.test(await browser.textOf('bracket-words').catch(() => '')) &&
-          (await (await browser.find('bracket-shoot')).isEnabled()),
-        SEARCH_MS,
-      )
     },
   },
   {

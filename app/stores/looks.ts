@@ -116,6 +116,13 @@ export const useLooks = defineStore('looks', () => {
     ),
   )
 
+  /** Minutes from each look to the next, as they lie in the set. */
+  const onward = computed(() =>
+    studio.stored.looks
+      .slice(1)
+      .map((to, before) => minutesOfSteps(stepsBetween(studio.stored.looks[before]!, to), studio.stored.day.people)),
+  )
+
   const numbered = (condition: LookCondition): OrderCondition => {
     const number = (id: string) => studio.stored.looks.findIndex(look => look.id === id)
     return 'otherId' in condition
@@ -176,6 +183,7 @@ export const useLooks = defineStore('looks', () => {
     failure,
     stepsBetween,
     minutes,
+    onward,
     order,
     contradicting,
     keepsNow,

@@ -9,7 +9,7 @@ import { emptySet } from '#core/starting/emptySet'
 import type { OpenedSet } from '~/storage/library'
 import { almanacDay } from '#core/looks/almanac'
 import { inLook } from '#core/looks/inLook'
-import { intoSet } from '#core/looks/overrides'
+import { editInLook } from '#core/looks/overrides'
 import { createOpenDocument, type Change, type Ticket } from '~/document/openDocument'
 import { freshId } from '~/support/freshId'
 import { useNotices } from './notices'
@@ -51,10 +51,8 @@ export const useStudio = defineStore('studio', () => {
   /** An edit of the set as a look shows it, as an edit of the set that is kept. */
   const asShown =
     (change: Change, id: string, isHere: boolean): Change =>
-    set => {
-      const before = inLook(set, id)
-      return before === set && !isHere ? change(set) : intoSet(set, id, { before, after: change(before) }, isHere)
-    }
+    set =>
+      editInLook(set, id, change, isHere)
   const edit = (change: Change) => held.edit(asShown(change, look.value.id, isOnlyHere.value))
   const ticket = (): Ticket => {
     const open = held.ticket()

@@ -5,17 +5,14 @@ import { NO_DAY, type Sitter } from '../model/daySchema'
 import type { Look, StudioSet } from '../model/schema'
 import { backdropNamed } from '../kit/backdropPresets'
 import { gelNamed } from '../starting/studioBuilder'
-import { inLook } from './inLook'
 import { addSitter } from './dayEdits'
 import { duplicateLook } from './lookEdits'
-import { intoSet } from './overrides'
+import { editInLook } from './overrides'
 
 /** A look more, with what it has otherwise done to the set as it shows it. */
 const withLook = (set: StudioSet, name: Look['name'], value: number, here: (set: StudioSet) => StudioSet) => {
   const { set: made, lookId } = duplicateLook(set, 'white', { name })
-  const wanted = changeTargets(made, lookId, evenBackdrop(value))
-  const before = inLook(wanted, lookId)
-  return { set: intoSet(wanted, lookId, { before, after: here(before) }, true), lookId }
+  return { set: editInLook(changeTargets(made, lookId, evenBackdrop(value)), lookId, here, true), lookId }
 }
 
 const BACKDROP_LIGHTS = ['backdrop-left', 'backdrop-right']

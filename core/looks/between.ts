@@ -42,7 +42,7 @@ const BETWEEN = {
   turn: 0.3,
 } as const
 
-const isSame = (one: unknown, other: unknown): boolean => JSON.stringify(one) === JSON.stringify(other)
+const isSame = (one: unknown, other: unknown): boolean => one === other || JSON.stringify(one) === JSON.stringify(other)
 
 const isMoved = (from: Place, to: Place): boolean =>
   Math.hypot(from.xM - to.xM, from.yM - to.yM, from.zM - to.zM) > 0.005
@@ -63,9 +63,9 @@ const lightSteps = (from: Light, to: Light, was: LightSetting, is: LightSetting)
     ...moveStep(to.id, from.place, to.place),
     ...(isSame(from.lamp, to.lamp) ? [] : [fitting('lamp', false)]),
     ...(isSame(from.modifier, to.modifier) ? [] : [fitting('modifier', false)]),
-    ...(isSame([from.gel, from.colour], [to.gel, to.colour]) ? [] : [fitting('gel', to.gel === null)]),
+    ...(isSame(from.gel, to.gel) && isSame(from.colour, to.colour) ? [] : [fitting('gel', to.gel === null)]),
     // A stand that was taken elsewhere is aimed there; one that stays is aimed only where its aim is another.
-    ...(isSame([from.aim, from.rollDeg], [to.aim, to.rollDeg]) ? [] : [{ kind: 'aim', id: to.id } as const]),
+    ...(isSame(from.aim, to.aim) && from.rollDeg === to.rollDeg ? [] : [{ kind: 'aim', id: to.id } as const]),
     ...(was.on === is.on && (!is.on || Math.abs(was.powerStops - is.powerStops) < 1e-6)
       ? []
       : [{ kind: 'power', id: to.id, from: was, to: is } as const]),

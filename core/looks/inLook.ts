@@ -1,5 +1,5 @@
 import type { Look, StudioSet } from '../model/schema'
-import type { OverridableList, Overrides } from '../model/overridesSchema'
+import { NO_OVERRIDES, type OverridableList, type Overrides } from '../model/overridesSchema'
 
 /** Whether a look has anything of the stage otherwise than the set. */
 export const hasOverrides = ({ overrides }: Pick<Look, 'overrides'>): boolean =>
@@ -25,6 +25,8 @@ const overridden = (set: StudioSet, overrides: Overrides): StudioSet => {
     props: list('props').filter(isIn),
     camera: Object.keys(overrides.camera).length > 0 ? { ...set.camera, ...overrides.camera } : set.camera,
     backdrop: Object.keys(overrides.backdrop).length > 0 ? { ...set.backdrop, ...overrides.backdrop } : set.backdrop,
+    // What stands is all there is: what other looks would have otherwise is not about this stage.
+    looks: set.looks.map(look => (hasOverrides(look) ? { ...look, overrides: NO_OVERRIDES } : look)),
   }
 }
 

@@ -8,9 +8,10 @@ import { panelOfKind } from '../edits/panels'
 import { moveThings, turnThings } from '../edits/things'
 import type { StudioSet } from '../model/schema'
 import { NO_OVERRIDES, OverridesSchema } from '../model/overridesSchema'
+import { checkSet } from '../formats/setFile'
 import { validationErrors } from '../validation/validation'
 import { inLook } from './inLook'
-import { intoSet, overriddenBy, takeBackOverride } from './overrides'
+import { editInLook, overriddenBy, takeBackOverride } from './overrides'
 
 /** The demo set with a second look beside its first one, and a board to move. */
 const twoLooks = (): StudioSet => {
@@ -21,11 +22,6 @@ const BOARD = 'board-1'
 const boardAt = (id: string, xM: number) => ({ ...panelOfKind('flag', id), place: { xM, yM: 3, zM: 0.5 } })
 const withBoard = (set: StudioSet): StudioSet => addPanel(set, boardAt(BOARD, 0.8))
 const addBoard = (set: StudioSet): StudioSet => addPanel(set, boardAt('board-2', -0.8))
-
-const edited = (set: StudioSet, lookId: string, change: (set: StudioSet) => StudioSet, isHere: boolean): StudioSet => {
-  const before = inLook(set, lookId)
-  return intoSet(set, lookId, { before, after: change(before) }, isHere)
-}
 
 const metres = fc.double({ min: -0.6, max: 0.6, noNaN: true })
 const anEdit: fc.Arbitrary<(set: StudioSet) => StudioSet> = fc.oneof(
@@ -75,21 +71,23 @@ describe('what a look has otherwise', () => {
           const otherId = lookId === 'white' ? 'other' : 'white'
           const other = stageOf(inLook(set, otherId))
           const wanted = change(inLook(set, lookId))
-          set = edited(set, lookId, change, isHere)
+          set = editInLook(set, lookId, change, isHere)
           expect(stageOf(inLook(set, lookId))).toEqual(stageOf(wanted))
           expect(inLook(set, lookId).looks.map(({ lights }) => lights)).toEqual(
             wanted.looks.map(({ lights }) => lights),
           )
           if (isHere) expect(stageOf(inLook(set, otherId))).toEqual(other)
           expect(validationErrors(set)).toEqual([])
+          // What is sent to whoever works on one look is a set of its own.
+          for (const id of ['white', 'other']) expect(checkSet(inLook(set, id)).ok).toBe(true)
         }
       }),
     )
   })
 
   it('leaves the rest to the set, which reaches every look', () => {
-    const moved = edited(twoLooks(), 'other', set => moveThings(set, ['key'], { xM: 0.4 }), true)
-    const raised = edited(
+    const moved = editInLook(twoLooks(), 'other', set => moveThings(set, ['key'], { xM: 0.4 }), true)
+    const raised = editInLook(
       moved,
       'white',
       set => turnThings(moveThings(set, ['key'], { zM: 0.3 }), ['sitter'], 20),
@@ -103,12 +101,12 @@ describe('what a look has otherwise', () => {
 
   it('goes on being changed for its look alone, and falls away where it becomes what the set has', () => {
     const by = (xM: number, isHere: boolean) => (set: StudioSet) =>
-      edited(set, 'other', shown => moveThings(shown, ['key'], { xM }), isHere)
+      editInLook(set, 'other', shown => moveThings(shown, ['key'], { xM }), isHere)
     const set = twoLooks()
     const twice = by(0.3, false)(by(0.2, true)(set))
     expect(inLook(twice, 'white').lights[0]!.place).toEqual(set.lights[0]!.place)
     expect(overriddenBy(by(-0.5, false)({ ...twice }).looks[1]!).length).toBeLessThanOrEqual(1)
-    const back = edited(
+    const back = editInLook(
       twice,
       'other',
       shown => ({ ...shown, lights: shown.lights.map(light => (light.id === 'key' ? set.lights[0]! : light)) }),
@@ -121,10 +119,14 @@ describe('what a look has otherwise', () => {
   })
 
   it('lets a board be gone in one look, and another stand in one look', () => {
-    const gone = edited(twoLooks(), 'other', set => removeThings(set, [BOARD]), true)
+    const gone = editInLook(twoLooks(), 'other', set => removeThings(set, [BOARD]), true)
     expect(inLook(gone, 'other').panels).toEqual([])
     expect(inLook(gone, 'white').panels).toHaveLength(1)
-    const more = edited(gone, 'white', addBoard, true)
+    // Another look may have elsewhere what is not there in this one.
+    const elsewhere = editInLook(gone, 'white', set => moveThings(set, [BOARD], { xM: 0.2 }), true)
+    expect(checkSet(inLook(elsewhere, 'other'))).toMatchObject({ ok: true })
+    expect(checkSet(elsewhere)).toMatchObject({ ok: true })
+    const more = editInLook(gone, 'white', addBoard, true)
     expect(inLook(more, 'other').panels).toEqual([])
     expect(inLook(more, 'white').panels).toHaveLength(2)
     const [out] = overriddenBy(more.looks[1]!)
@@ -134,10 +136,10 @@ describe('what a look has otherwise', () => {
   })
 
   it('goes with the thing that it is about', () => {
-    const moved = edited(twoLooks(), 'other', set => moveThings(set, ['key', BOARD], { xM: 0.1 }), true)
+    const moved = editInLook(twoLooks(), 'other', set => moveThings(set, ['key', BOARD], { xM: 0.1 }), true)
     for (const set of [
       removeThings(moved, ['key', BOARD]),
-      edited(moved, 'white', shown => removeThings(shown, ['key', BOARD]), false),
+      editInLook(moved, 'white', shown => removeThings(shown, ['key', BOARD]), false),
     ]) {
       expect(validationErrors(set)).toEqual([])
       expect(set.looks[1]!.overrides).toEqual(NO_OVERRIDES)

@@ -1,4 +1,5 @@
 import type { Aim, Look, StudioSet } from '../model/schema'
+import { inLook } from './inLook'
 import { NO_OVERRIDES, OVERRIDABLE, type OverridableList, type Overrides } from '../model/overridesSchema'
 
 const LISTS = ['lights', 'panels', 'props', 'subjects'] as const
@@ -128,12 +129,10 @@ const sharedList = (
 }
 
 /**
- * Brings an edit that was made of the set as one look shows it into the set itself. What the look has otherwise
- * already is changed for this look alone, and with `isHere` so is everything else that a look may have otherwise; the
- * rest changes for all looks. With `isHere` a panel or prop that is put up or taken away is there, or gone, in this
- * look only.
+ * Brings an edit that was made of the set as one look shows it into the set itself. With `isHere` a panel or prop that
+ * is put up or taken away is there, or gone, in this look only.
  */
-export const intoSet = (
+const intoSet = (
   stored: StudioSet,
   lookId: string,
   { before, after }: { before: StudioSet; after: StudioSet },
@@ -206,4 +205,21 @@ export const intoSet = (
     ...next,
     looks: next.looks.map(look => ({ ...look, overrides: withoutStrayOverrides(overridesOf(look), next) })),
   }
+}
+
+/**
+ * Makes an edit of the set as one look shows it. What the look has otherwise already is changed for this look alone,
+ * and with `isHere` so is everything else that a look may have otherwise; the rest changes for all looks.
+ */
+export const editInLook = (
+  set: StudioSet,
+  lookId: string,
+  change: (shown: StudioSet) => StudioSet,
+  isHere: boolean,
+): StudioSet => {
+  const shown = inLook(set, lookId)
+  if (shown === set && !isHere) return change(set)
+  // Looks are edited as they are kept, with what they have otherwise.
+  const before = { ...shown, looks: set.looks }
+  return intoSet(set, lookId, { before, after: change(before) }, isHere)
 }

@@ -27,6 +27,7 @@ import { atOnce } from '#core/shared/steps'
 import { crowdedSet } from '../support/scenes'
 import { readLargeFrames } from './frames'
 import { compareKernels } from './kernel'
+import { measureLooks } from './looks'
 import { medianMs, report, shownMs } from './measure'
 import { withLights, withPanels } from './sets'
 
@@ -172,3 +173,4 @@ if (isWanted('kernel'))
   ])
 if (isWanted('growth')) await growth()
 if (isWanted('frames')) await readLargeFrames()
+if (isWanted('looks')) await measureLooks()

@@ -24,7 +24,7 @@ const look = computed(() => props.line.look)
 const overridden = computed(() => overriddenBy(look.value))
 /** A set of one look is judged on the stage alone. */
 const verdict = computed(() => (looks.several ? props.line.verdict : light.verdict))
-const minutes = computed(() => (props.index > 0 ? looks.minutes[props.index - 1]![props.index]! : undefined))
+const minutes = computed(() => (props.index > 0 ? looks.onward[props.index - 1]! : undefined))
 const last = computed(() => studio.stored.looks.length - 1)
 
 const show = async () => {

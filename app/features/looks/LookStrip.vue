@@ -36,7 +36,7 @@ const overridden = computed(() => overriddenBy(studio.look))
           class="flex items-center px-1 text-xs whitespace-nowrap text-soft"
           title="Minutes from the look before"
         >
-          {{ minutesWords(looks.minutes[index - 1]![index]!) }}
+          {{ minutesWords(looks.onward[index - 1]!) }}
         </span>
         <button
           class="flex items-center gap-2 border-b-2 px-2 py-1 text-left"
