@@ -34,7 +34,7 @@ const VIEWS = [
         v-for="view in VIEWS"
         :key="view.to"
         :to="view.to"
-        class="rounded-sm px-2 py-1 text-soft max-sm:px-1 hover:text-ink"
+        class="rounded-sm px-2 py-1 text-soft max-sm:px-0.5 hover:text-ink"
         :class="{
           'bg-panel font-semibold text-ink!': view.to === '/' ? $route.path === '/' : $route.path.startsWith(view.to),
         }"
