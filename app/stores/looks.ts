@@ -35,8 +35,9 @@ export const useLooks = defineStore('looks', () => {
   /** Equal for a look whose judgement would be the same. */
   const keyOf = (look: Look): string =>
     JSON.stringify([lightingKey(inLook(studio.stored, look.id)), { ...look, name: '', run: null, grid: null }])
-  const keys = computed(() => new Map(studio.stored.looks.map(look => [look.id, keyOf(look)])))
   const several = computed(() => studio.stored.looks.length > 1)
+  /** A set of one look is judged on the stage alone: nothing is compared at every step of the hand. */
+  const keys = computed(() => new Map(several.value ? studio.stored.looks.map(look => [look.id, keyOf(look)]) : []))
 
   const judge = async () => {
     if (!several.value || studio.isDragging) return
