@@ -1,5 +1,5 @@
 import type { LookStep, TimedStep } from '#core/looks/between'
-import type { Overridden } from '#core/looks/overrides'
+import type { Overridden } from '#core/looks/overridden'
 import type { LookCondition } from '#core/model/daySchema'
 import type { Place, StudioSet } from '#core/model/schema'
 import { capital, counted, listed } from './language'

@@ -1,5 +1,6 @@
-import { addToneLooks, duplicateLook, keptOf, moveLook, removeLook, renameLook } from '#core/looks/lookEdits'
-import { takeBackOverride, type Overridden } from '#core/looks/overrides'
+import { addToneLooks, duplicateLook, heirOf, keptOf, moveLook, removeLook, renameLook } from '#core/looks/lookEdits'
+import type { Overridden } from '#core/looks/overridden'
+import { takeBackOverride } from '#core/looks/overrides'
 import type { StudioSet } from '#core/model/schema'
 import { counted, listed } from '#wording/language'
 import { useLooks } from '~/stores/looks'
@@ -46,11 +47,11 @@ export const useLookEdits = () => {
 
   const remove = (id: string) => {
     const { readings, frames } = keptOf(studio.stored, id)
-    const list = studio.stored.looks
-    const at = list.findIndex(look => look.id === id)
+    const gone = studio.stored.looks.find(look => look.id === id)
+    const heir = heirOf(studio.stored, id)
     const outcome = studio.edit(set => removeLook(set, id))
-    if (!outcome.ok) return
-    if (studio.lookId === id) go(studio.stored.looks[Math.max(0, at - 1)]!.id)
+    if (!outcome.ok || !gone || !heir) return
+    if (studio.lookId === id) go(heir.id)
     const kept = [
       ...(readings > 0 ? [counted(readings, 'reading')] : []),
       ...(frames > 0 ? [counted(frames, 'test frame')] : []),
@@ -58,7 +59,7 @@ export const useLookEdits = () => {
     if (kept.length > 0)
       notices.tell({
         id: 'look-gone',
-        words: `"${list[at]!.name}" is deleted; its ${listed(kept)} are kept with "${studio.stored.looks[Math.max(0, at - 1)]!.name}". Undo brings it back.`,
+        words: `"${gone.name}" is deleted; its ${listed(kept)} are kept with "${heir.name}". Undo brings it back.`,
       })
   }
 

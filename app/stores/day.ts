@@ -4,9 +4,9 @@ import { computed, ref } from 'vue'
 import { editDay } from '#core/looks/dayEdits'
 import { clockJump } from '#core/looks/clock'
 import {
+  changeMinutes,
   inOrderOfArrival,
   leftOf,
-  paceOf,
   planDay,
   planRest,
   savingsOf,
@@ -60,9 +60,8 @@ export const useDay = defineStore('day', () => {
   })
   const restAt = computed(() => since.value + overrun.value)
   const rest = computed(() => (overrun.value === 0 ? begun.value : planRest(day.value, dayLooks.value, restAt.value)))
-  /** The looks to come, the one at hand first. */
-  const coming = computed(() => rest.value.slots.filter(slot => slot.kind === 'look'))
-  const current = computed(() => coming.value[0])
+  /** The look at hand. */
+  const current = computed(() => rest.value.slots.find(slot => slot.kind === 'look'))
   /** Minutes that the day is going to end later than it was planned to. */
   const late = computed(() => rest.value.endsAt - plan.value.endsAt)
   const savings = computed(() => savingsOf(day.value, dayLooks.value, restAt.value))
@@ -78,9 +77,8 @@ export const useDay = defineStore('day', () => {
     const slot = current.value
     if (!slot) return
     const sitter = day.value.sitters.find(({ id }) => id === slot.sitterId)!
-    const number = (id: string) => dayLooks.value.ids.indexOf(id)
     const before = day.value.done.filter(one => one.state === 'done').at(-1)
-    const change = before ? dayLooks.value.minutes[number(before.lookId)]![number(slot.lookId)]! : 0
+    const change = changeMinutes(dayLooks.value, before?.lookId, slot.lookId)
     const from = Math.max(since.value, sitter.arrivesAt ?? 0)
     studio.edit(set =>
       editDay(set, {
@@ -130,7 +128,6 @@ export const useDay = defineStore('day', () => {
 
   return {
     day,
-    dayLooks,
     plan,
     jump,
     now,
@@ -138,11 +135,9 @@ export const useDay = defineStore('day', () => {
     hasBegun,
     since,
     rest,
-    coming,
     current,
     late,
     savings,
-    pace: computed(() => paceOf(day.value.done)),
     sitters: computed(() => inOrderOfArrival(day.value.sitters)),
     left: computed(() => leftOf(day.value).sitters.reduce((sum, { lookIds }) => sum + lookIds.length, 0)),
     done: () => end('done'),

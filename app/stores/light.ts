@@ -337,7 +337,6 @@ export const useLight = defineStore('light', () => {
     places,
     ready,
     remember,
-    judge,
     calibration,
     learned,
     planned,

@@ -3,7 +3,7 @@ import { defineStore } from 'pinia'
 import { computed, markRaw, shallowRef, toRaw, watch } from 'vue'
 import { changeSettings } from '#core/edits/edits'
 import { calibratedLighting, learnedOf } from '#core/evaluation/calibratedLighting'
-import { evaluate } from '#core/evaluation/evaluation'
+import { evaluate, type Evaluation } from '#core/evaluation/evaluation'
 import { lightingKey } from '#core/evaluation/solverKeys'
 import { changesBetween, minutesOfSteps, type TimedStep } from '#core/looks/between'
 import { inLook } from '#core/looks/inLook'
@@ -13,7 +13,8 @@ import type { Look } from '#core/model/schema'
 import { looksService } from '#services/looks/looksService'
 import type { JudgedLook } from '#services/looks/looksApi'
 import { isCalledOff, newest } from '#services/rpc/latest'
-import { saidVerdict } from '#wording/verdict'
+import type { Verdict } from '#core/solve/verdict'
+import { saidVerdict, type Said } from '#wording/verdict'
 import { useLight } from './light'
 import { useStudio } from './studio'
 
@@ -36,8 +37,13 @@ export const useLooks = defineStore('looks', () => {
   const keyOf = (look: Look): string =>
     JSON.stringify([lightingKey(inLook(studio.stored, look.id)), { ...look, name: '', run: null, grid: null }])
   const several = computed(() => studio.stored.looks.length > 1)
-  /** A set of one look is judged on the stage alone: nothing is compared at every step of the hand. */
-  const keys = computed(() => new Map(several.value ? studio.stored.looks.map(look => [look.id, keyOf(look)]) : []))
+  /**
+   * A set of one look is judged on the stage alone; and nothing is compared at every step of the hand, under which
+   * no look is known.
+   */
+  const keys = computed(
+    () => new Map(several.value && !studio.isMoving ? studio.stored.looks.map(look => [look.id, keyOf(look)]) : []),
+  )
 
   const judge = async () => {
     if (!several.value || studio.isDragging) return
@@ -73,25 +79,30 @@ export const useLooks = defineStore('looks', () => {
     const known = judged.value.get(look.id)
     return known?.key === keys.value.get(look.id) && known && 'layers' in known.found ? known.found : undefined
   }
+  /** What was said of a look last, and of what: a look that is judged lets the others stand as they are. */
+  const said = new WeakMap<Judged, { of: readonly unknown[]; evaluation: Evaluation; verdict: Verdict & Said }>()
+  const evaluated = (look: Look, found: Judged) => {
+    const set = inLook(studio.stored, look.id)
+    const of = [set, look, light.calibration]
+    const before = said.get(found)
+    if (before?.of.every((one, index) => one === of[index])) return before
+    const lighting = calibratedLighting(set, found.layers, learnedOf(set, look, light.calibration))
+    const evaluation = evaluate(set, look, lighting, found.camera)
+    const now = { of, evaluation, verdict: saidVerdict(evaluation, found.answer) }
+    said.set(found, now)
+    return now
+  }
   /** What is said of each look; without a verdict while it is being worked out. */
   const looks = computed(() =>
     studio.stored.looks.map(look => {
       const known = judged.value.get(look.id)
       const found = judgedOf(look)
-      const set = inLook(studio.stored, look.id)
-      const evaluation =
-        found &&
-        evaluate(
-          set,
-          look,
-          calibratedLighting(set, found.layers, learnedOf(set, look, light.calibration)),
-          found.camera,
-        )
+      const now = found && evaluated(look, found)
       return {
         look,
         camera: found?.camera,
-        evaluation,
-        verdict: evaluation && saidVerdict(evaluation, found!.answer),
+        evaluation: now?.evaluation,
+        verdict: now?.verdict,
         answer: found?.answer,
         picture: known && 'picture' in known.found ? known.found.picture : undefined,
         /** Whether picture and verdict are of the look as it stands. */
@@ -108,20 +119,16 @@ export const useLooks = defineStore('looks', () => {
   }
   const stepsBetween = (from: Look, to: Look): TimedStep[] =>
     changesBetween(toRaw(studio.stored), atLook(from), atLook(to))
+  const minutesBetween = (from: Look, to: Look): number =>
+    minutesOfSteps(stepsBetween(from, to), studio.stored.day.people)
   /** Minutes from each look to each other. */
   const minutes = computed(() =>
-    studio.stored.looks.map(from =>
-      studio.stored.looks.map(to =>
-        from === to ? 0 : minutesOfSteps(stepsBetween(from, to), studio.stored.day.people),
-      ),
-    ),
+    studio.stored.looks.map(from => studio.stored.looks.map(to => (from === to ? 0 : minutesBetween(from, to)))),
   )
 
   /** Minutes from each look to the next, as they lie in the set. */
   const onward = computed(() =>
-    studio.stored.looks
-      .slice(1)
-      .map((to, before) => minutesOfSteps(stepsBetween(studio.stored.looks[before]!, to), studio.stored.day.people)),
+    studio.stored.looks.slice(1).map((to, before) => minutesBetween(studio.stored.looks[before]!, to)),
   )
 
   const numbered = (condition: LookCondition): OrderCondition => {
@@ -158,10 +165,11 @@ export const useLooks = defineStore('looks', () => {
     const at = studio.stored.looks.findIndex(({ id }) => id === studio.look.id)
     return at > 0 ? studio.stored.looks[at - 1] : undefined
   })
-  /** What has to be done from the look before to the present one. */
-  const incoming = computed(() => (previous.value ? stepsBetween(previous.value, studio.look) : []))
-  /** Things that change on the way to the present look. */
-  const changedIds = computed(() => new Set(incoming.value.flatMap(({ step }) => ('id' in step ? [step.id] : []))))
+  /** Things that change on the way from there to the present look. */
+  const changedIds = computed(() => {
+    const steps = previous.value ? stepsBetween(previous.value, studio.look) : []
+    return new Set(steps.flatMap(({ step }) => ('id' in step ? [step.id] : [])))
+  })
 
   /** Looks whose powers are set as soon as they are known. */
   const unset = shallowRef<readonly string[]>([])
@@ -188,8 +196,6 @@ export const useLooks = defineStore('looks', () => {
     order,
     contradicting,
     keepsNow,
-    previous,
-    incoming,
     changedIds,
     setPowers,
     isSetting,

@@ -17,7 +17,7 @@ const isRecord = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null && !Array.isArray(value)
 
 /** Whether two plain values are the same in content. */
-const isEqual = (one: unknown, other: unknown): boolean => {
+export const isEqual = (one: unknown, other: unknown): boolean => {
   if (Object.is(one, other)) return true
   if (Array.isArray(one) && Array.isArray(other))
     return one.length === other.length && one.every((item, index) => isEqual(item, other[index]))

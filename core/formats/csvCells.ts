@@ -1,3 +1,5 @@
+import Papa from 'papaparse'
+
 /** A number as our tables write it. */
 export const CSV_NUMBER = String.raw`-?\d+(?:\.\d+)?(?:e[+-]?\d+)?`
 
@@ -14,3 +16,10 @@ export const guarded = (cell: string): string => (FORMULA.test(cell) && !PLAIN_N
 /** A cell as it was before it was guarded. */
 export const unguarded = (cell: string): string =>
   cell.startsWith("'") && FORMULA.test(cell.slice(1)) ? cell.slice(1) : cell
+
+/** How our tables are written; cells are guarded by ourselves. */
+const AS_CSV = { newline: '\r\n', escapeFormulae: false } as const
+
+/** A table as CSV (RFC 4180): a line of names, then the rows; what a calculator takes for a formula is guarded. */
+export const writeCsv = (fields: readonly string[], rows: readonly (readonly string[])[]): string =>
+  `${Papa.unparse({ fields: [...fields], data: rows.map(cells => cells.map(guarded)) }, AS_CSV)}\r\n`

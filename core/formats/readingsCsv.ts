@@ -1,4 +1,4 @@
-import { CSV_NUMBER, guarded, unguarded } from './csvCells'
+import { CSV_NUMBER, unguarded, writeCsv } from './csvCells'
 import Papa from 'papaparse'
 import * as v from 'valibot'
 import { meterPoints } from '../evaluation/probes/points'
@@ -93,7 +93,10 @@ const rowOf = (reading: Reading): Row => ({
  * nothing is lost on the way back.
  */
 export const writeReadingsCsv = (readings: readonly Reading[]): string =>
-  `${Papa.unparse({ fields: [...COLUMNS], data: readings.map(reading => COLUMNS.map(column => guarded(rowOf(reading)[column]))) }, { newline: '\r\n', escapeFormulae: false })}\r\n`
+  writeCsv(
+    COLUMNS,
+    readings.map(reading => COLUMNS.map(column => rowOf(reading)[column])),
+  )
 
 const number = (text: string): number => (text.trim() === '' ? Number.NaN : Number(text))
 

@@ -1,8 +1,8 @@
 import Papa from 'papaparse'
 import * as v from 'valibot'
 import { parseClock } from '../looks/clock'
-import { addSitter, editDay } from '../looks/dayEdits'
-import { DaySchema } from '../model/daySchema'
+import { addSitter } from '../looks/dayEdits'
+import { SitterSchema } from '../model/daySchema'
 import { MOST } from '../model/limits'
 import type { StudioSet } from '../model/schema'
 import { err, ok, type Outcome } from '../shared/outcome'
@@ -111,7 +111,7 @@ export const parseSittersCsv = (text: string, set: StudioSet): Outcome<SittersIn
     ) as Row
     const found = sitterFrom(clean, set)
     const next = found.ok ? addSitter(answer.set, found.value) : undefined
-    const issue = next && v.safeParse(DaySchema, editDay(next, {}).day).issues?.[0]
+    const issue = next && v.safeParse(SitterSchema, next.day.sitters.at(-1)).issues?.[0]
     // Line 1 holds the names.
     if (!found.ok) answer.problems.push(`Line ${index + 2}: ${found.message}.`)
     else if (issue) answer.problems.push(`Line ${index + 2}: ${issue.message}`)

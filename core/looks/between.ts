@@ -1,3 +1,4 @@
+import { isEqual } from '../edits/patch'
 import { MINUTES } from '../changes/effort'
 import type { CameraSetting, Light, LightSetting, Look, Place, StudioSet } from '../model/schema'
 import { inLook } from './inLook'
@@ -42,8 +43,6 @@ const BETWEEN = {
   turn: 0.3,
 } as const
 
-const isSame = (one: unknown, other: unknown): boolean => one === other || JSON.stringify(one) === JSON.stringify(other)
-
 const isMoved = (from: Place, to: Place): boolean =>
   Math.hypot(from.xM - to.xM, from.yM - to.yM, from.zM - to.zM) > 0.005
 
@@ -61,11 +60,11 @@ const lightSteps = (from: Light, to: Light, was: LightSetting, is: LightSetting)
   })
   return [
     ...moveStep(to.id, from.place, to.place),
-    ...(isSame(from.lamp, to.lamp) ? [] : [fitting('lamp', false)]),
-    ...(isSame(from.modifier, to.modifier) ? [] : [fitting('modifier', false)]),
-    ...(isSame(from.gel, to.gel) && isSame(from.colour, to.colour) ? [] : [fitting('gel', to.gel === null)]),
+    ...(isEqual(from.lamp, to.lamp) ? [] : [fitting('lamp', false)]),
+    ...(isEqual(from.modifier, to.modifier) ? [] : [fitting('modifier', false)]),
+    ...(isEqual(from.gel, to.gel) && isEqual(from.colour, to.colour) ? [] : [fitting('gel', to.gel === null)]),
     // A stand that was taken elsewhere is aimed there; one that stays is aimed only where its aim is another.
-    ...(isSame(from.aim, to.aim) && from.rollDeg === to.rollDeg ? [] : [{ kind: 'aim', id: to.id } as const]),
+    ...(isEqual(from.aim, to.aim) && from.rollDeg === to.rollDeg ? [] : [{ kind: 'aim', id: to.id } as const]),
     ...(was.on === is.on && (!is.on || Math.abs(was.powerStops - is.powerStops) < 1e-6)
       ? []
       : [{ kind: 'power', id: to.id, from: was, to: is } as const]),
@@ -79,24 +78,24 @@ const boardSteps = (from: readonly Board[], to: readonly Board[]): LookStep[] =>
   ...to.flatMap((board): LookStep[] => {
     const was = from.find(({ id }) => id === board.id)
     if (!was) return [{ kind: 'put-up', id: board.id, to: board.place }]
-    if (isSame(was, board)) return []
+    if (isEqual(was, board)) return []
     const { place: _p, turnDeg: _t, ...rest } = board
     const { place: _q, turnDeg: _u, ...wasRest } = was
     return [
       ...moveStep(board.id, was.place, board.place),
       ...(Math.abs(was.turnDeg - board.turnDeg) > 0.05 ? [{ kind: 'turn' as const, id: board.id }] : []),
-      ...(isSame(rest, wasRest) ? [] : [{ kind: 'reshape' as const, id: board.id }]),
+      ...(isEqual(rest, wasRest) ? [] : [{ kind: 'reshape' as const, id: board.id }]),
     ]
   }),
 ]
 
 const stepsBetween = (from: StudioSet, to: StudioSet, was: AtLook, is: AtLook): LookStep[] => [
-  ...(isSame(from.backdrop, to.backdrop)
+  ...(isEqual(from.backdrop, to.backdrop)
     ? []
     : [
         {
           kind: 'backdrop' as const,
-          isOther: !isSame(
+          isOther: !isEqual(
             [from.backdrop.kind, from.backdrop.name, from.backdrop.reflectance],
             [to.backdrop.kind, to.backdrop.name, to.backdrop.reflectance],
           ),
@@ -111,7 +110,7 @@ const stepsBetween = (from: StudioSet, to: StudioSet, was: AtLook, is: AtLook): 
   ...to.subjects
     .filter(
       subject =>
-        !isSame(
+        !isEqual(
           subject,
           from.subjects.find(({ id }) => id === subject.id),
         ),
@@ -120,8 +119,8 @@ const stepsBetween = (from: StudioSet, to: StudioSet, was: AtLook, is: AtLook): 
   ...(isMoved(from.camera.place, to.camera.place) || from.camera.aimHeightM !== to.camera.aimHeightM
     ? [{ kind: 'camera-place' as const, to: to.camera.place }]
     : []),
-  ...(isSame(from.camera.lens, to.camera.lens) ? [] : [{ kind: 'lens' as const }]),
-  ...(isSame(was.camera, is.camera) && from.camera.whiteBalanceK === to.camera.whiteBalanceK
+  ...(isEqual(from.camera.lens, to.camera.lens) ? [] : [{ kind: 'lens' as const }]),
+  ...(isEqual(was.camera, is.camera) && from.camera.whiteBalanceK === to.camera.whiteBalanceK
     ? []
     : [
         {
@@ -166,7 +165,9 @@ const timed = (to: StudioSet, step: LookStep): TimedStep => {
     case 'lens':
       return takes(BETWEEN.lens)
     case 'camera':
-      return takes((isSame(step.from, step.to) ? 0 : MINUTES.camera) + (step.isWhiteBalance ? BETWEEN.whiteBalance : 0))
+      return takes(
+        (isEqual(step.from, step.to) ? 0 : MINUTES.camera) + (step.isWhiteBalance ? BETWEEN.whiteBalance : 0),
+      )
   }
 }
 

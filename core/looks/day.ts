@@ -44,6 +44,10 @@ export type DayLooks = {
   isFlash: readonly boolean[]
 }
 
+/** Minutes from one look to another; none where nothing stands yet. */
+export const changeMinutes = ({ ids, minutes }: DayLooks, fromId: string | null | undefined, toId: string): number =>
+  fromId ? minutes[ids.indexOf(fromId)]![ids.indexOf(toId)]! : 0
+
 /** Where a plan begins in the middle of a day: the time, the look that stands, and how this team's minutes run. */
 export type Standing = { at: number; lookId: string | undefined; pace: number }
 
@@ -78,8 +82,7 @@ type Turn = { sitter: Sitter; lookIds: readonly string[] }
 const turnsOf = (day: Day, looks: DayLooks, sitters: readonly Sitter[], standing: string | undefined) => {
   const broken: string[] = []
   const known = new Map<string, Way[]>()
-  const number = (id: string) => looks.ids.indexOf(id)
-  const between = (from: string, to: string) => looks.minutes[number(from)]![number(to)]!
+  const between = (from: string | undefined, to: string) => changeMinutes(looks, from, to)
   const waysOf = (sitter: Sitter): { ids: readonly string[]; minutes: number }[] => {
     const ids = looks.ids.filter(id => sitter.lookIds.includes(id))
     const key = ids.join(' ')
@@ -102,7 +105,7 @@ const turnsOf = (day: Day, looks: DayLooks, sitters: readonly Sitter[], standing
     for (const way of waysOf(sitter)) {
       const last = way.ids.at(-1)!
       for (const state of states) {
-        const minutes = state.minutes + way.minutes + (state.last === undefined ? 0 : between(state.last, way.ids[0]!))
+        const minutes = state.minutes + way.minutes + between(state.last, way.ids[0]!)
         if (minutes < (best.get(last)?.minutes ?? Number.POSITIVE_INFINITY))
           best.set(last, { minutes, turns: [...state.turns, { sitter, lookIds: way.ids }], last })
       }
@@ -183,7 +186,7 @@ export const planDay = (day: Day, looks: DayLooks, standing?: Standing): DayPlan
   turns.forEach(({ sitter, lookIds }, turn) => {
     if (turn > 0) now += day.spareMinutes
     lookIds.forEach((lookId, index) => {
-      const change = last === null ? 0 : pace * looks.minutes[looks.ids.indexOf(last)]![looks.ids.indexOf(lookId)]!
+      const change = pace * changeMinutes(looks, last, lookId)
       const work = pace * sitter.minutesPerLook
       breakBefore(change + work)
       put(change, { kind: 'change', fromId: last, lookId, sitterId: sitter.id })

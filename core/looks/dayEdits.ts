@@ -1,20 +1,19 @@
+import { isEqual } from '../edits/patch'
 import type { Day, LookCondition, Sitter } from '../model/daySchema'
 import type { StudioSet } from '../model/schema'
 
 /** A set with its day changed. */
 export const editDay = (set: StudioSet, change: Partial<Day>): StudioSet => ({ ...set, day: { ...set.day, ...change } })
 
-const isSame = (one: unknown, other: unknown): boolean => JSON.stringify(one) === JSON.stringify(other)
-
 /** A condition more for the order of looks; one that is there already is not taken twice. */
 export const addCondition = (set: StudioSet, condition: LookCondition): StudioSet =>
-  set.day.conditions.some(one => isSame(one, condition))
+  set.day.conditions.some(one => isEqual(one, condition))
     ? set
     : editDay(set, { conditions: [...set.day.conditions, condition] })
 
 /** The day without a condition. */
 export const dropCondition = (set: StudioSet, condition: LookCondition): StudioSet =>
-  editDay(set, { conditions: set.day.conditions.filter(one => !isSame(one, condition)) })
+  editDay(set, { conditions: set.day.conditions.filter(one => !isEqual(one, condition)) })
 
 /** A sitter of the day with something changed. */
 export const editSitter = (set: StudioSet, id: string, change: Partial<Sitter>): StudioSet =>

@@ -1,14 +1,6 @@
-import type { Look, StudioSet } from '../model/schema'
+import type { StudioSet } from '../model/schema'
 import { NO_OVERRIDES, type OverridableList, type Overrides } from '../model/overridesSchema'
-
-/** Whether a look has anything of the stage otherwise than the set. */
-export const hasOverrides = ({ overrides }: Pick<Look, 'overrides'>): boolean =>
-  overrides.out.length > 0 ||
-  Object.keys(overrides.camera).length > 0 ||
-  Object.keys(overrides.backdrop).length > 0 ||
-  (['lights', 'panels', 'props', 'subjects'] as const).some(list =>
-    Object.values(overrides[list]).some(fields => Object.keys(fields).length > 0),
-  )
+import { hasOverrides } from './overridden'
 
 const withFields = <T extends { id: string }>(items: readonly T[], byId: Readonly<Record<string, object>>): T[] =>
   items.map(item => (byId[item.id] && Object.keys(byId[item.id]!).length > 0 ? { ...item, ...byId[item.id] } : item))

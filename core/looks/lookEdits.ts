@@ -1,6 +1,5 @@
-import { BACKDROP_POINTS, evenBackdrop } from '../brief/looks'
+import { BACKDROP_POINTS, evenBackdrop, LOOKS } from '../brief/looks'
 import { changeTargets } from '../edits/edits'
-import { TONE_NAMES } from '../evaluation/target'
 import type { Day } from '../model/daySchema'
 import type { Look, StudioSet } from '../model/schema'
 import { MOST } from '../model/limits'
@@ -84,16 +83,21 @@ const withoutLook = (day: Day, lookId: string): Day => ({
   done: day.done.filter(one => one.lookId !== lookId),
 })
 
+/** The look that takes over what was read for another one: the one before it, or after it where it is the first. */
+export const heirOf = ({ looks }: StudioSet, lookId: string): Look | undefined => {
+  const at = looks.findIndex(({ id }) => id === lookId)
+  return looks[at === 0 ? 1 : at - 1]
+}
+
 /**
  * A set without a look; the last one stays. Readings and test shots of the look are kept: they belong to the look
  * before it from then on, or the one after where it was the first.
  */
 export const removeLook = (set: StudioSet, lookId: string): StudioSet => {
-  const at = set.looks.findIndex(({ id }) => id === lookId)
-  if (at < 0 || set.looks.length === 1) return set
-  const heir = set.looks[at === 0 ? 1 : at - 1]!.id
+  const heir = heirOf(set, lookId)
+  if (!heir || !set.looks.some(({ id }) => id === lookId)) return set
   const handed = <T extends { lookId: string }>(items: T[]): T[] =>
-    items.map(item => (item.lookId === lookId ? { ...item, lookId: heir } : item))
+    items.map(item => (item.lookId === lookId ? { ...item, lookId: heir.id } : item))
   return {
     ...set,
     looks: set.looks.filter(({ id }) => id !== lookId),
@@ -109,7 +113,8 @@ export const keptOf = (set: StudioSet, lookId: string): { readings: number; fram
   frames: set.frames.filter(frame => frame.lookId === lookId).length,
 })
 
-const capital = (name: string): string => `${name.slice(0, 1).toUpperCase()}${name.slice(1)}`
+/** The tones of the sweep, as looks. */
+const TONES = (['white', 'light-grey', 'mid-grey', 'dark-grey', 'black'] as const).map(kind => LOOKS[kind])
 
 /** The value that a look wants of the whole backdrop, where it wants one. */
 export const wantedValue = ({ targets }: Look): number | undefined => {
@@ -126,10 +131,9 @@ export const wantedValue = ({ targets }: Look): number | undefined => {
 export const addToneLooks = (set: StudioSet, lookId: string): { set: StudioSet; lookIds: string[] } => {
   let [made, after] = [set, lookId]
   const lookIds: string[] = []
-  for (const { value, name } of TONE_NAMES) {
+  for (const { value, name } of TONES) {
     if (made.looks.some(look => wantedValue(look) === value)) continue
-    const { targets } = lookOf(made, lookId)
-    const next = duplicateLook(made, after, { ...lookOf(made, lookId), name: capital(name), targets })
+    const next = duplicateLook(made, after, { ...lookOf(made, lookId), name })
     made = changeTargets(next.set, next.lookId, evenBackdrop(value))
     after = next.lookId
     lookIds.push(next.lookId)

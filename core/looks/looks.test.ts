@@ -11,7 +11,8 @@ import { NO_OVERRIDES, OverridesSchema } from '../model/overridesSchema'
 import { checkSet } from '../formats/setFile'
 import { validationErrors } from '../validation/validation'
 import { inLook } from './inLook'
-import { editInLook, overriddenBy, takeBackOverride } from './overrides'
+import { overriddenBy } from './overridden'
+import { editInLook, takeBackOverride } from './overrides'
 
 /** The demo set with a second look beside its first one, and a board to move. */
 const twoLooks = (): StudioSet => {

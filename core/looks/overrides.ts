@@ -1,8 +1,8 @@
+import { isEqual } from '../edits/patch'
 import type { Aim, Look, StudioSet } from '../model/schema'
 import { inLook } from './inLook'
+import { LISTS, type Overridden } from './overridden'
 import { NO_OVERRIDES, OVERRIDABLE, type OverridableList, type Overrides } from '../model/overridesSchema'
-
-const LISTS = ['lights', 'panels', 'props', 'subjects'] as const
 
 type Fields = Record<string, unknown>
 
@@ -35,26 +35,6 @@ export const withoutStrayOverrides = (overrides: Overrides, set: StudioSet): Ove
   } as Overrides
 }
 
-/** One thing that a look has otherwise: `camera` and `backdrop` by name, others by their list and id. */
-export type Overridden =
-  | { of: OverridableList; id: string; fields: readonly string[] }
-  | { of: 'camera' | 'backdrop'; fields: readonly string[] }
-  /** A panel or prop that is not there in this look. */
-  | { of: 'out'; id: string }
-
-/** All that a look has otherwise than the set. */
-export const overriddenBy = ({ overrides }: Pick<Look, 'overrides'>): Overridden[] => [
-  ...LISTS.flatMap(of =>
-    Object.entries(overrides[of])
-      .map(([id, fields]) => ({ of, id, fields: Object.keys(fields) }))
-      .filter(({ fields }) => fields.length > 0),
-  ),
-  ...(['camera', 'backdrop'] as const)
-    .map(of => ({ of, fields: Object.keys(overrides[of]) }))
-    .filter(({ fields }) => fields.length > 0),
-  ...overrides.out.map(id => ({ of: 'out' as const, id })),
-]
-
 /** A look that has one thing as the set has it again, or everything where none is named. */
 export const takeBackOverride = (look: Look, what?: Overridden): Look => {
   const { overrides } = look
@@ -72,8 +52,6 @@ export const takeBackOverride = (look: Look, what?: Overridden): Look => {
   }
 }
 
-const isSame = (one: unknown, other: unknown) => JSON.stringify(one) === JSON.stringify(other)
-
 /** A thing of the set, and what a look has of it otherwise, after an edit of the thing as the look shows it. */
 const shared = <T extends object>(
   keys: readonly string[],
@@ -85,11 +63,11 @@ const shared = <T extends object>(
   const nextOwn = new Map(Object.entries(own))
   for (const key of Object.keys(after)) {
     const [was, is] = [(before as Fields)[key], (after as Fields)[key]]
-    if (Object.is(was, is) || isSame(was, is)) continue
+    if (isEqual(was, is)) continue
     const isOwn = keys.includes(key) && (isHere || Object.hasOwn(own, key))
     if (!isOwn) nextStored.set(key, is)
     // Moved back to where the set has it, a thing differs no more.
-    else if (isSame((stored as Fields)[key], is)) nextOwn.delete(key)
+    else if (isEqual((stored as Fields)[key], is)) nextOwn.delete(key)
     else nextOwn.set(key, is)
   }
   return { stored: Object.fromEntries(nextStored) as T, own: Object.fromEntries(nextOwn) }
@@ -162,16 +140,12 @@ const intoSet = (
     isHere,
   )
   const boards = ['panels', 'props'] as const
-  const goneHere = isHere
-    ? boards.flatMap(kind =>
-        before[kind].filter(item => !after[kind].some(({ id }) => id === item.id)).map(({ id }) => id),
-      )
-    : []
-  const newHere = isHere
-    ? boards.flatMap(kind =>
-        after[kind].filter(item => !before[kind].some(({ id }) => id === item.id)).map(({ id }) => id),
-      )
-    : []
+  /** Panels and props of one stage that another lacks, as far as that is about this look alone. */
+  const onlyIn = (one: StudioSet, other: StudioSet): string[] =>
+    isHere
+      ? boards.flatMap(kind => one[kind].map(({ id }) => id).filter(id => !other[kind].some(board => board.id === id)))
+      : []
+  const [goneHere, newHere] = [onlyIn(before, after), onlyIn(after, before)]
   const withBoards = <K extends 'panels' | 'props'>(kind: K): StudioSet[K] =>
     [
       ...(lists[kind].stored as StudioSet[K]),

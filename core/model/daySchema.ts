@@ -14,7 +14,7 @@ const ConditionSchema = v.variant('kind', [
 ])
 
 /** Somebody who is photographed on the day; a name or a number. */
-const SitterSchema = v.strictObject({
+export const SitterSchema = v.strictObject({
   id: identifier,
   name: title,
   heightM: v.optional(v.nullable(between(0.4, 2.4)), null),

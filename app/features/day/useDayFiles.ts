@@ -1,16 +1,14 @@
-import Papa from 'papaparse'
 import { ref, toRaw } from 'vue'
 import { writeDayCalendar, type CalendarEntry } from '#core/formats/dayCalendar'
-import { guarded } from '#core/formats/csvCells'
+import { writeCsv } from '#core/formats/csvCells'
 import { parseSittersCsv } from '#core/formats/sittersCsv'
 import { formatClock } from '#core/looks/clock'
-import { counted, plural } from '#wording/language'
+import { counted, leftOutWords } from '#wording/language'
 import { slotWords } from '#wording/day'
 import { useDay } from '~/stores/day'
 import { useStudio } from '~/stores/studio'
 import { downloadText } from '~/support/download'
 
-const NAMED = 3
 /** A list of sitters is no larger than this, bytes. */
 const MOST_BYTES = 2_000_000
 
@@ -41,8 +39,7 @@ export const useDayFiles = () => {
       return
     }
     done.value = `Took in ${counted(taken, 'sitter')} from "${file.name}".`
-    if (problems.length > 0)
-      problem.value = `${counted(problems.length, 'line')} ${plural(problems.length, 'was', 'were')} left out. ${problems.slice(0, NAMED).join(' ')}${problems.length > NAMED ? ` And ${problems.length - NAMED} more.` : ''}`
+    if (problems.length > 0) problem.value = leftOutWords(problems)
   }
 
   const name = () => `${studio.stored.id}-day`
@@ -65,18 +62,15 @@ export const useDayFiles = () => {
   }
   const saveTable = () =>
     downloadText(
-      `${Papa.unparse(
-        {
-          fields: ['from', 'to', 'minutes', 'what'],
-          data: day.plan.slots.map(slot => [
-            formatClock(slot.startsAt),
-            formatClock(slot.startsAt + slot.minutes),
-            String(Math.round(slot.minutes * 10) / 10),
-            guarded(slotWords(studio.stored, slot)),
-          ]),
-        },
-        { newline: '\r\n' },
-      )}\r\n`,
+      writeCsv(
+        ['from', 'to', 'minutes', 'what'],
+        day.plan.slots.map(slot => [
+          formatClock(slot.startsAt),
+          formatClock(slot.startsAt + slot.minutes),
+          String(Math.round(slot.minutes * 10) / 10),
+          slotWords(studio.stored, slot),
+        ]),
+      ),
       `${name()}.csv`,
       'text/csv',
     )

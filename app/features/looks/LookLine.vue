@@ -8,7 +8,7 @@ import VerdictMark from '~/shared/VerdictMark.vue'
 import { useLight } from '~/stores/light'
 import { useLooks } from '~/stores/looks'
 import { useStudio } from '~/stores/studio'
-import { overriddenBy } from '#core/looks/overrides'
+import { overriddenBy } from '#core/looks/overridden'
 import { overriddenWords } from '#wording/lookSteps'
 import { minutesWords } from '#wording/quantities'
 

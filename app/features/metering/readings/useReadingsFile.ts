@@ -1,11 +1,9 @@
-import { counted, plural } from '#wording/language'
+import { counted, leftOutWords } from '#wording/language'
 import { useStudio } from '~/stores/studio'
 import { useVault } from '~/stores/vault'
 import { ref, toRaw } from 'vue'
 import { writeReadingsCsv } from '#core/formats/readingsCsv'
 import { downloadText } from '~/support/download'
-
-const NAMED = 3
 
 /** Readings out to a CSV file and in from one. */
 export const useReadingsFile = () => {
@@ -41,8 +39,7 @@ export const useReadingsFile = () => {
       return
     }
     done.value = `Took in ${counted(ids.size, 'reading')} from "${file.name}".`
-    if (problems.length > 0)
-      problem.value = `${counted(problems.length, 'line')} ${plural(problems.length, 'was', 'were')} left out. ${problems.slice(0, NAMED).join(' ')}${problems.length > NAMED ? ` And ${problems.length - NAMED} more.` : ''}`
+    if (problems.length > 0) problem.value = leftOutWords(problems)
   }
 
   return { save, load, done, problem }
