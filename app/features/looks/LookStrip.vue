@@ -28,8 +28,12 @@ const overridden = computed(() => overriddenBy(studio.look))
 </script>
 
 <template>
-  <section v-if="looks.several" aria-label="Looks" class="flex shrink-0 items-stretch border-b border-rule">
-    <ol class="flex min-w-0 grow overflow-x-auto" data-test="look-strip">
+  <section
+    v-if="looks.several"
+    aria-label="Looks"
+    class="flex shrink-0 flex-wrap items-stretch border-b border-rule sm:flex-nowrap"
+  >
+    <ol class="flex min-w-0 grow basis-full overflow-x-auto sm:basis-0" data-test="look-strip">
       <li v-for="({ look, picture, verdict, isKnown, broken }, index) in looks.looks" :key="look.id" class="flex">
         <span
           v-if="index > 0"
@@ -56,7 +60,7 @@ const overridden = computed(() => overriddenBy(studio.look))
         </button>
       </li>
     </ol>
-    <div class="flex shrink-0 flex-col justify-center gap-0.5 border-l border-rule px-3 text-sm">
+    <div class="flex shrink-0 flex-col justify-center gap-0.5 border-rule px-3 py-1 text-sm sm:border-l">
       <label class="flex items-center gap-1.5 whitespace-nowrap">
         <input v-model="studio.isOnlyHere" type="checkbox" class="accent-accent" data-test="only-here" />
         Change this look only

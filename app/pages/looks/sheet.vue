@@ -7,7 +7,6 @@ import { useStudio } from '~/stores/studio'
 import ChoiceRow from '~/ui/ChoiceRow.vue'
 import { formatClock } from '#core/looks/clock'
 import { clockWords, conflictWords } from '#wording/day'
-import { listed } from '#wording/language'
 
 const day = useDay()
 const studio = useStudio()
@@ -77,13 +76,13 @@ const print = () => globalThis.print()
               <td class="pr-3">{{ sitter.lookIds.map(nameOf).join(', ') }}</td>
               <td>
                 {{
-                  listed([
+                  [
                     ...(sitter.isMinor
                       ? [sitter.hasGuardian ? 'minor, guardian present' : 'minor, guardian needed']
                       : []),
                     ...(sitter.isFlashSensitive ? ['sensitive to flashes'] : []),
                     ...(sitter.notes ? [sitter.notes] : []),
-                  ])
+                  ].join('; ')
                 }}
               </td>
             </tr>
