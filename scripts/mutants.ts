@@ -34,7 +34,7 @@ const everyMutant = async (): Promise<Mutant[]> => {
     files.map(name => ({ name, mutate: true, content: readFileSync(name, 'utf8') })),
     { plugins: null, excludedMutations: ['StringLiteral'], ignorers: [], noHeader: true },
   )
-  return mutants as Mutant[]
+  return (mutants as Mutant[]).filter(({ statusReason, status }) => status !== 'Ignored' && !statusReason)
 }
 
 const keyOf = ({ fileName, location: { start, end }, mutatorName, replacement }: Mutant): string =>

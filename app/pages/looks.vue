@@ -5,6 +5,7 @@ import { NuxtPage } from '#components'
 const PARTS = [
   { to: '/looks', name: 'Looks' },
   { to: '/looks/compare', name: 'Compare' },
+  { to: '/looks/together', name: 'One placement' },
   { to: '/looks/order', name: 'Order' },
   { to: '/looks/day', name: 'Day' },
   { to: '/looks/now', name: 'Now' },

@@ -7,7 +7,14 @@ import { evaluate, type Evaluation } from '#core/evaluation/evaluation'
 import { lightingKey } from '#core/evaluation/solverKeys'
 import { changesBetween, minutesOfSteps, type TimedStep } from '#core/looks/between'
 import { inLook } from '#core/looks/inLook'
-import { bestOrder, contradiction, keepsTo, type OrderCondition, type Ordered } from '#core/looks/order'
+import {
+  bestOrder,
+  conditionsAmong,
+  contradiction,
+  keepsTo,
+  type OrderCondition,
+  type Ordered,
+} from '#core/looks/order'
 import type { LookCondition } from '#core/model/daySchema'
 import type { Look } from '#core/model/schema'
 import { looksService } from '#services/looks/looksService'
@@ -131,31 +138,30 @@ export const useLooks = defineStore('looks', () => {
     studio.stored.looks.slice(1).map((to, before) => minutesBetween(studio.stored.looks[before]!, to)),
   )
 
-  const numbered = (condition: LookCondition): OrderCondition => {
-    const number = (id: string) => studio.stored.looks.findIndex(look => look.id === id)
-    return 'otherId' in condition
-      ? { kind: condition.kind, look: number(condition.lookId), other: number(condition.otherId) }
-      : { kind: condition.kind, look: number(condition.lookId) }
-  }
+  const numbered = (conditions: readonly LookCondition[]): OrderCondition[] =>
+    conditionsAmong(
+      conditions,
+      studio.stored.looks.map(({ id }) => id),
+    )
   const conditions = computed(() => studio.stored.day.conditions)
   /** The order of fewest minutes; undefined where the conditions allow none. */
   const order = computed((): (Omit<Ordered, 'order'> & { looks: Look[] }) | undefined => {
-    const found = bestOrder(minutes.value, conditions.value.map(numbered))
+    const found = bestOrder(minutes.value, numbered(conditions.value))
     return found && { ...found, looks: found.order.map(number => studio.stored.looks[number]!) }
   })
   /** Whether the looks, as they lie in the set, keep to every condition. */
   const keepsNow = computed(() =>
-    conditions.value.every(condition =>
+    numbered(conditions.value).every(condition =>
       keepsTo(
         studio.stored.looks.map((_, number) => number),
-        numbered(condition),
+        condition,
       ),
     ),
   )
   /** Conditions that cannot hold together. */
   const contradicting = computed((): LookCondition[] => {
     if (order.value) return []
-    const numbers = conditions.value.map(numbered)
+    const numbers = numbered(conditions.value)
     const found = contradiction(studio.stored.looks.length, numbers)
     return conditions.value.filter((_, index) => found.includes(numbers[index]!))
   })

@@ -54,6 +54,8 @@ export const useStudio = defineStore('studio', () => {
     set =>
       editInLook(set, id, change, isHere)
   const edit = (change: Change) => held.edit(asShown(change, look.value.id, isOnlyHere.value))
+  /** An edit of the set as it is kept, whatever look is shown. */
+  const editKept = (change: Change) => held.edit(change)
   const ticket = (): Ticket => {
     const open = held.ticket()
     const [id, isHere] = [look.value.id, isOnlyHere.value]
@@ -277,6 +279,7 @@ export const useStudio = defineStore('studio', () => {
     undo: held.undo,
     redo: held.redo,
     edit,
+    editKept,
     step: held.step,
     ticket,
     beginDrag,

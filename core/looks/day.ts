@@ -1,5 +1,5 @@
 import type { Day, Sitter } from '../model/daySchema'
-import { waysThrough, type OrderCondition, type Way } from './order'
+import { conditionsAmong, waysThrough, type Way } from './order'
 
 /** A span of the day; minutes since midnight and minutes long. */
 export type Slot = { startsAt: number; minutes: number } & (
@@ -64,15 +64,6 @@ export const inOrderOfArrival = (sitters: readonly Sitter[]): Sitter[] => {
   return sitters.map(sitter => (sitter.arrivesAt === null ? sitter : timed[next++]!))
 }
 
-const conditionsFor = (day: Day, ids: readonly string[]): OrderCondition[] =>
-  day.conditions.flatMap((condition): OrderCondition[] => {
-    const look = ids.indexOf(condition.lookId)
-    if (look < 0) return []
-    if (!('otherId' in condition)) return [{ kind: condition.kind, look }]
-    const other = ids.indexOf(condition.otherId)
-    return other < 0 ? [] : [{ kind: condition.kind, look, other }]
-  })
-
 type Turn = { sitter: Sitter; lookIds: readonly string[] }
 
 /**
@@ -90,7 +81,7 @@ const turnsOf = (day: Day, looks: DayLooks, sitters: readonly Sitter[], standing
       known.get(key) ??
       waysThrough(
         ids.map(from => ids.map(to => between(from, to))),
-        conditionsFor(day, ids),
+        conditionsAmong(day.conditions, ids),
       )
     known.set(key, ways)
     if (ways.length > 0) return ways.map(({ order, minutes }) => ({ ids: order.map(one => ids[one]!), minutes }))

@@ -1,3 +1,5 @@
+import type { LookCondition } from '../model/daySchema'
+
 /** What an order of looks has to keep to; looks by their number. */
 export type OrderCondition =
   | { kind: 'first'; look: number }
@@ -17,6 +19,16 @@ export type Ordered = {
 
 /** Orders of so many looks are found exactly: 2^14 sets of looks times 14 last ones times 14 next ones. */
 export const MOST_EXACT = 14
+
+/** Conditions between looks of a list of ids, by their numbers in it; those of other looks are left out. */
+export const conditionsAmong = (conditions: readonly LookCondition[], ids: readonly string[]): OrderCondition[] =>
+  conditions.flatMap((condition): OrderCondition[] => {
+    const look = ids.indexOf(condition.lookId)
+    if (look < 0) return []
+    if (!('otherId' in condition)) return [{ kind: condition.kind, look }]
+    const other = ids.indexOf(condition.otherId)
+    return other < 0 ? [] : [{ kind: condition.kind, look, other }]
+  })
 
 /** Whether an order keeps to a condition. */
 export const keepsTo = (order: readonly number[], condition: OrderCondition): boolean => {

@@ -7,6 +7,7 @@ const PAGES = [
   '/looks',
   '/looks/compare',
   '/looks/order',
+  '/looks/together',
   '/looks/day',
   '/looks/now',
   '/looks/sheet',

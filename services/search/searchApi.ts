@@ -5,6 +5,7 @@ import { evenOut, type EveningAnswer } from '#core/solve/evenBackdrop'
 import { exploreTones, type ToneMap } from '#core/solve/explore'
 import { toneSweep } from '#core/solve/toneSweep'
 import type { Change } from '#core/changes/change'
+import { difference } from '#core/edits/patch'
 import type { Miss } from '#core/evaluation/evaluation'
 import { propose, type Binding, type Proposed } from '#core/solve/moves/propose'
 import { changesOf, type Trial, type WeighedMove } from '#core/solve/moves/trial'
@@ -12,6 +13,8 @@ import type { PowerChange } from '#core/solve/powerChanges'
 import type { AxisId } from '#core/solve/axes'
 import type { Situation } from '#core/solve/situation'
 import { sensitivity, type Slip } from '#core/solve/sensitivity'
+import { placeForAll } from '#core/solve/together/placeForAll'
+import type { Placement } from '#core/solve/together/placement'
 import { walkLine, type WalkPoint } from '#core/solve/walkLine'
 import type { Vector } from '#core/physics/units/vector'
 import { wholeOf, type LeanSet } from '../leanSet'
@@ -82,6 +85,25 @@ export type EvenPlaces = 'grid' | 'frame'
 
 /** Where it is to be even, and what was read there: stops over the camera setting. */
 export type EvenQuestion = { places: EvenPlaces; read: Record<string, number> }
+
+/** What is asked of all looks at once: what readings taught of each, and how much each may have moved for itself. */
+export type JointSearch = {
+  learned: Readonly<Record<string, Learned>>
+  mayChangeCamera: boolean
+  mostMoved: number
+}
+
+/** A placement for all looks that can be shown and done, as one change of the set that was asked about. */
+export type PlacedLooks = Omit<Placement, 'set' | 'cost'> & { id: string; change: Change }
+
+/** Placements of which none is beaten by another. */
+export type PlacedFront = { front: PlacedLooks[]; isFinal: boolean }
+
+const placedLooks = (set: StudioSet, { set: after, cost: _, ...placement }: Placement): PlacedLooks => ({
+  ...placement,
+  id: JSON.stringify([placement.start, placement.moves]),
+  change: { kind: 'patch', patch: difference(set, after) },
+})
 
 const situationOf = (set: StudioSet, { lookId, camera, learned }: Search): Situation => ({
   set,
@@ -167,6 +189,23 @@ export const searchApi = () => {
       const places = over === 'frame' ? (of: StudioSet) => framePoints(of).filter(({ id }) => id in read) : undefined
       const { report, pause } = job
       return evenOut(situationOf(take(message), search), { places, read, report, pause })
+    },
+
+    placeForAll: async (
+      job: Job<Found<PlacedFront>>,
+      message: Mirrored<LeanSet>,
+      { mostMoved, ...question }: JointSearch,
+    ): Promise<PlacedFront | undefined> => {
+      const set = take(message)
+      const plain = ({ front, isFinal }: { front: Placement[]; isFinal: boolean }): PlacedFront => ({
+        front: front.map(one => placedLooks(set, one)),
+        isFinal,
+      })
+      const answer = await placeForAll(
+        { set, fixedIds: [], ...question },
+        { mostMoved, pause: job.pause, report: (found, share) => job.report({ found: plain(found), share }) },
+      )
+      return answer && plain(answer)
     },
 
     walk: (

@@ -5,7 +5,16 @@ import type { Vector } from '#core/physics/units/vector'
 import { leanOf, type LeanSet } from '../leanSet'
 import { connect, type Asking, type Carrier } from '../rpc/connect'
 import { mirror } from '../rpc/mirror'
-import type { EvenQuestion, Found, SweptTone, Proposals, Search, SearchApi } from './searchApi'
+import type {
+  EvenQuestion,
+  Found,
+  JointSearch,
+  PlacedFront,
+  Proposals,
+  Search,
+  SearchApi,
+  SweptTone,
+} from './searchApi'
 
 const startWorker = (): Carrier => new Worker(new URL('./search.worker.ts', import.meta.url), { type: 'module' })
 
@@ -25,6 +34,8 @@ export const searchService = (start: () => Carrier = startWorker) => {
       call('map', [sent(set), search, axes], asking),
     even: (set: StudioSet, search: Search, over: EvenQuestion, asking: Asking<number>) =>
       call('even', [sent(set), search, over], asking),
+    placeForAll: (set: StudioSet, search: JointSearch, asking: Asking<Found<PlacedFront>>) =>
+      call('placeForAll', [sent(set), search], asking),
     walk: (set: StudioSet, search: Search, way: { from: Vector; to: Vector }, asking: Asking<never>) =>
       call('walk', [sent(set), search, way], asking),
   }

@@ -15,6 +15,8 @@ const part = (name: string) => app.browser.press(By.xpath(`//nav[@aria-label="Lo
 const toLook = (name: string) =>
   app.browser.press(By.xpath(`//*[@data-test="look-strip"]//button[contains(., "${name}")]`))
 const keyX = async () => (await field('Across')).getAttribute('value')
+/** Parts whose address is not their name. */
+const PATHS: Readonly<Record<string, string>> = { Looks: '/looks', 'One placement': '/together' }
 const download = async (name: string, ending: string): Promise<string> => {
   const known = readdirSync(app.browser.folder)
   await app.browser.click(name)
@@ -112,6 +114,33 @@ describe('five looks from one white set', () => {
     await app.browser.waitForText('order-says', /lie in the best order/)
     expect(await findings(app.browser)).toEqual([])
   })
+
+  it('find one placement, are told which look pays for it and why, take it and take it back', async () => {
+    await part('One placement')
+    await choose('most-moved', 'nothing')
+    await app.browser.click('find-placement')
+    await app.browser.waitForText('placement-says', /of 5 looks on target/)
+    await app.browser.waitFor(
+      'the last answer',
+      async () => (await count('[data-test="find-placement"]')) === 1,
+      120_000,
+    )
+    await app.browser.waitForText('placement-says', /^4 of 5 looks on target, \d\.\d stops missed in all, \d/)
+    await app.browser.waitForText('placement', /Black[\s\S]*too bright[\s\S]*Power cannot do it/)
+    expect(await count('[data-test="placements"] > li')).toBeGreaterThan(1)
+    await app.browser.press(By.css('[data-test="placements"] > li:first-child button'))
+    await app.browser.waitForText('placement-says', /^[0-3] of 5/)
+    await app.browser.press(By.css('[data-test="placements"] > li:last-child button'))
+    const steps = await count('[data-test="placement-steps"] > li')
+    expect(steps).toBeGreaterThan(0)
+    expect(await findings(app.browser)).toEqual([])
+    await app.browser.click('take-placement')
+    await app.browser.waitForText('placed', /Undo takes it back/)
+    await part('Looks')
+    await app.browser.waitForText('looks', /On target: backdrop (5|6)\d to 6\d/)
+    await undo()
+    await app.browser.waitForText('looks', /wanted 60: power cannot do it/)
+  })
 })
 
 describe('a day of eight sitters', () => {
@@ -195,10 +224,10 @@ describe('on a phone', () => {
       await phone.go(`${app.server.url}/sets`)
       await phone.click('open-almanac')
       await phone.waitForText('day-says', /9 sitters/)
-      for (const name of ['Day', 'Order', 'Compare', 'Looks', 'Now']) {
+      for (const name of ['Day', 'Order', 'One placement', 'Compare', 'Looks', 'Now']) {
         await phone.press(By.xpath(`//nav[@aria-label="Looks"]//a[text()="${name}"]`))
         await phone.waitFor('the part', async () =>
-          (await phone.driver.getCurrentUrl()).endsWith(name === 'Looks' ? '/looks' : `/${name.toLowerCase()}`),
+          (await phone.driver.getCurrentUrl()).endsWith(PATHS[name] ?? `/${name.toLowerCase()}`),
         )
         expect(await phone.driver.executeScript('return document.documentElement.scrollWidth'), name).toBe(390)
         expect(await findings(phone), name).toEqual([])

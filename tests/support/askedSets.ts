@@ -188,6 +188,30 @@ export const unreachableQuestion = async (binds: Binds, seed: number): Promise<Q
   }
 }
 
+/** A studio that nobody has seen with two to four looks of one backdrop, each with an even tone of its own. */
+export const jointQuestion = (seed: number): StudioSet => {
+  for (const draw of attemptsOf(seed)) {
+    const studio = withPowers(studioOf(draw), draw, 0.5, 5)
+    if (validationErrors(studio).length > 0) continue
+    const whole = studio.backdrop.reflectance[1] > 0.5 ? [250, 200, 118, 60] : [200, 118, 60, 30]
+    const values = whole.slice(0, Math.floor(draw.between(2, 4.99)))
+    const [first] = studio.looks
+    return {
+      ...studio,
+      looks: values.map((value, index) => ({
+        ...first!,
+        id: index === 0 ? first!.id : `look-${index + 1}`,
+        name: `${value}`,
+        targets: {
+          [KEY_SIDE]: { kind: 'stops', stops: 0 },
+          ...Object.fromEntries(DROP.map(id => [id, { kind: 'value', value } as const])),
+        },
+      })),
+    }
+  }
+  throw new Error('No studio was found.')
+}
+
 /** Whether powers and camera alone would do it. */
 export const isPowerEnough = async ({ set, lookId }: Question): Promise<boolean> => {
   const look = set.looks.find(({ id }) => id === lookId)!

@@ -161,8 +161,8 @@ export const openBrowser = async (size: Size, hosts: readonly string[] = []) => 
         })
       return last
     },
-    waitFor: (what: string, condition: () => Promise<boolean>) =>
-      driver.wait(condition, WAIT_MS, `Waited in vain: ${what}`),
+    waitFor: (what: string, condition: () => Promise<boolean>, waitMs = WAIT_MS) =>
+      driver.wait(condition, waitMs, `Waited in vain: ${what}`),
     /** Presses at the middle of an element and lets go so many pixels further. */
     dragBy: async (element: WebElement, right: number, down: number, steps = 8) => {
       const actions = driver.actions({ async: true }).move({ origin: element }).press()

@@ -57,6 +57,8 @@ export type Trying = {
   solver: Solver
   pause?: SolveOptions['pause']
   isDraft?: boolean
+  /** The camera setting that others are tried around; that of the look when left out. */
+  from?: CameraSetting
   see?: (trial: Trial, solved: SolvedSet) => void
 }
 
@@ -138,7 +140,8 @@ const thingIn = (set: StudioSet, id: string) =>
 const isSameCamera = (a: CameraSetting, b: CameraSetting) =>
   Math.abs(Math.log(a.fNumber / b.fNumber)) < 0.01 && a.iso === b.iso
 
-const MINUTE_COST = 1e-3
+/** What a minute of work costs beside misses, in squared stops; common practice, no source. */
+export const MINUTE_COST = 1e-3
 
 /**
  * Tries a state of the set: its light, the best powers for it, and the camera settings near by where they help.
@@ -148,19 +151,20 @@ export const tryState = async (
   question: Question,
   after: StudioSet,
   moves: readonly WeighedMove[],
-  { solver, pause, isDraft = false, see }: Trying,
+  { solver, pause, isDraft = false, from, see }: Trying,
 ): Promise<Tried | undefined> => {
   const { set: before, lookId, learned, fixedIds, mayChangeCamera } = question
   const solved = await solver(after, { pause })
   if (!solved) return undefined
-  const against = moves.length > 0 ? objection(before, after, solved) : undefined
+  const against = after === before ? undefined : objection(before, after, solved)
   const lighting = calibratedLighting(after, solved.layers, learned)
   const look = lookOf(after, lookId)
   const present = lookOf(before, lookId).exposure
-  const start: CameraSetting =
+  const asItIs = () =>
     moves.length === 0
       ? evaluate(after, look, lighting).camera
       : { fNumber: present.fNumber, shutterS: present.shutterS, iso: present.iso }
+  const start: CameraSetting = from ?? asItIs()
   const trialAt = (camera: CameraSetting): Trial => {
     const { settings, cost } = solveLook(evaluate(after, look, lighting, camera), fixedIds)
     const exposed = changeExposure(changeSettings(after, lookId, settings), lookId, {
