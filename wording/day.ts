@@ -1,6 +1,10 @@
 import { formatClock } from '#core/looks/clock'
 import type { DayConflict, Saving, Slot } from '#core/looks/day'
-import type { StudioSet } from '#core/model/schema'
+import type { Light, StudioSet } from '#core/model/schema'
+import type { LookForSitters, SitterGroup } from '#core/solve/forSitters'
+import { capital, counted, inSentence, listed } from './language'
+import { missWords } from './misses'
+import { powerChangesWords } from './powers'
 import { minutesWords } from './quantities'
 
 type DaySet = Pick<StudioSet, 'day' | 'looks'>
@@ -90,3 +94,30 @@ export const latenessWords = (lateMinutes: number, endsAt: number): string => {
 /** What is to be known of clocks that are changed during the day. */
 export const clockJumpWords = (jump: number): string =>
   `On this date clocks are put ${jump > 0 ? 'forward' : 'back'} ${whole(jump)} during the day: the times here are counted from the start.`
+
+/** What is turned for sitters, and what stays missed: `add 0.3 stop to A`; empty where the powers for all hold. */
+export const forSitterWords = ({ changes, isReached, misses }: SitterGroup, lights: readonly Light[]): string => {
+  const turned = changes.length > 0 ? powerChangesWords(changes, lights) : ''
+  if (isReached) return turned
+  const [missed = 'just off target'] = missWords(misses)
+  return turned ? `${turned}; even so ${inSentence(missed)}` : `${inSentence(missed)}, and no power helps`
+}
+
+/** A look for all who want it: whether one setting holds, and for whom something is turned. */
+export const lookForSittersWords = (
+  set: DaySet & Pick<StudioSet, 'lights'>,
+  { groups, holdsForAll, changes }: LookForSitters,
+): { words: string; lines: string[] } => {
+  const count = groups.reduce((sum, { sitterIds }) => sum + sitterIds.length, 0)
+  const holds = groups.filter(group => group.isReached && group.changes.length === 0)
+  const held = holds.reduce((sum, { sitterIds }) => sum + sitterIds.length, 0)
+  const setting = changes.length > 0 ? `${capital(powerChangesWords(changes, set.lights))}: that` : 'One setting'
+  return {
+    words: holdsForAll
+      ? `${setting} holds for ${count === 1 ? 'the one sitter' : `all ${counted(count, 'sitter')}`}.`
+      : `${setting} holds for ${held} of ${counted(count, 'sitter')}.`,
+    lines: groups
+      .filter(group => !holds.includes(group))
+      .map(group => `${listed(group.sitterIds.map(id => sitterOf(set, id)))}: ${forSitterWords(group, set.lights)}.`),
+  }
+}

@@ -119,6 +119,9 @@ export const useLooks = defineStore('looks', () => {
     }),
   )
 
+  /** Whether a look is still to be judged: until then minutes between looks are of apertures as they were set. */
+  const isJudging = computed(() => several.value && looks.value.some(({ isKnown, broken }) => !isKnown && !broken))
+
   /** A look with the setting that its picture is taken at, as far as that is known. */
   const atLook = (look: Look) => {
     const { followsPointId: _, ...camera } = look.exposure
@@ -195,6 +198,7 @@ export const useLooks = defineStore('looks', () => {
   return {
     looks,
     several,
+    isJudging,
     failure,
     stepsBetween,
     minutes,

@@ -1,15 +1,24 @@
 import { defineStore } from 'pinia'
-import { computed, markRaw, ref, shallowRef, toRaw, watch } from 'vue'
+import { computed, markRaw, nextTick, ref, shallowRef, toRaw, watch } from 'vue'
 import { applyChange } from '#core/changes/apply'
+import { changeSettings } from '#core/edits/edits'
 import { learnedOf } from '#core/evaluation/calibratedLighting'
 import { inLook } from '#core/looks/inLook'
+import type { StudioSet } from '#core/model/schema'
+import type { LookForSitters } from '#core/solve/forSitters'
 import { isCalledOff, newest } from '#services/rpc/latest'
-import type { PlacedFront, PlacedLooks } from '#services/search/searchApi'
+import type { Asking } from '#services/rpc/connect'
+import type { Found, PlacedFront, PlacedLooks } from '#services/search/searchApi'
 import { searchService } from '#services/search/searchService'
 import { useLight } from './light'
 import { useStudio } from './studio'
 
-/** One placement for all looks: asked for in a worker of its own; answers belong to the set they were asked of. */
+type Kind = 'placement' | 'sitters'
+
+/**
+ * What is asked of all looks at once: one placement for them, and powers for everybody who wants them. Worked out in a
+ * worker of its own, one question at a time; answers belong to the set that they were asked of.
+ */
 export const usePlacing = defineStore('placing', () => {
   const studio = useStudio()
   const light = useLight()
@@ -17,51 +26,73 @@ export const usePlacing = defineStore('placing', () => {
   const questions = newest()
   /** Things that each look may have moved for itself. */
   const mostMoved = ref(2)
-  const isBusy = ref(false)
+  const busy = ref<Kind | null>(null)
   const share = ref(0)
-  const failure = ref('')
+  const failure = ref<{ kind: Kind; words: string } | null>(null)
   const found = shallowRef<PlacedFront | null>(null)
   const chosenId = ref<string | null>(null)
-  /** A placement was made since the last question. */
-  const isTaken = ref(false)
+  const sitters = shallowRef<readonly LookForSitters[] | null>(null)
+  /** What was done with an answer since the last question. */
+  const taken = ref<Kind | null>(null)
 
   const stop = () => {
     questions.stop()
-    isBusy.value = false
+    busy.value = null
   }
-  const ask = async () => {
-    const set = toRaw(studio.stored)
+  const learnedByLook = (set: StudioSet) =>
+    Object.fromEntries(set.looks.map(look => [look.id, learnedOf(inLook(set, look.id), look, light.calibration)]))
+  const ask = async <T>(
+    kind: Kind,
+    show: (found: T) => void,
+    run: (set: StudioSet, asking: Asking<Found<T>>) => Promise<T | undefined>,
+  ) => {
     const signal = questions.next()
-    isBusy.value = true
+    busy.value = kind
     share.value = 0
-    failure.value = ''
-    found.value = null
-    chosenId.value = null
-    isTaken.value = false
-    const learned = Object.fromEntries(
-      set.looks.map(look => [look.id, learnedOf(inLook(set, look.id), look, light.calibration)]),
-    )
+    failure.value = null
+    taken.value = null
     try {
-      const answer = await service.placeForAll(
-        set,
-        { learned, mayChangeCamera: true, mostMoved: mostMoved.value },
-        {
-          signal,
-          report: ({ found: some, share: done }) => {
-            found.value = some
-            share.value = done
-          },
-        },
-      )
-      if (answer) found.value = answer
+      const report = ({ found: some, share: done }: Found<T>) => {
+        show(some)
+        share.value = done
+      }
+      const answer = await run(toRaw(studio.stored), { signal, report })
+      if (answer) show(answer)
     } catch (error) {
       if (isCalledOff(error)) return
-      failure.value = `The search broke off: ${(error as Error).message} Your set is as it was.`
+      failure.value = { kind, words: `The search broke off: ${(error as Error).message} Your set is as it was.` }
     }
-    isBusy.value = false
+    busy.value = null
   }
 
-  /** The one that is looked at: chosen, or the one that misses least. */
+  const askPlacement = () => {
+    found.value = null
+    chosenId.value = null
+    return ask<PlacedFront>(
+      'placement',
+      some => {
+        found.value = some
+      },
+      (set, asking) =>
+        service.placeForAll(
+          set,
+          { learned: learnedByLook(set), mayChangeCamera: true, mostMoved: mostMoved.value },
+          asking,
+        ),
+    )
+  }
+  const askSitters = () => {
+    sitters.value = null
+    return ask<LookForSitters[]>(
+      'sitters',
+      some => {
+        sitters.value = some
+      },
+      (set, asking) => service.forSitters(set, learnedByLook(set), asking),
+    )
+  }
+
+  /** The placement that is looked at: chosen, or the one that misses least. */
   const shown = computed((): PlacedLooks | undefined => {
     const front = found.value?.front ?? []
     return front.find(({ id }) => id === chosenId.value) ?? front.toSorted((a, b) => a.missStops - b.missStops)[0]
@@ -69,18 +100,58 @@ export const usePlacing = defineStore('placing', () => {
   /** Makes a placement, one step to undo. */
   const accept = ({ change }: PlacedLooks) => {
     studio.editKept(set => applyChange(set, change))
-    isTaken.value = true
+    taken.value = 'placement'
   }
+  /** Sets each look to the powers that serve all of its sitters best, one step to undo; what was found still holds. */
+  const acceptSitters = async (looks: readonly LookForSitters[]) => {
+    studio.editKept(set => looks.reduce((next, { lookId, settings }) => changeSettings(next, lookId, settings), set))
+    await nextTick()
+    sitters.value = looks.map(look => ({ ...look, changes: [] }))
+    taken.value = 'sitters'
+  }
+  /** What is turned for a sitter in a look, as far as that is known. */
+  const forSitter = (lookId: string, sitterId: string) =>
+    sitters.value?.find(look => look.lookId === lookId)?.groups.find(group => group.sitterIds.includes(sitterId))
 
+  /** All that answers depend on: what comes of a day, names and notes leave the light as it is. */
+  const askedOf = (): readonly unknown[] => {
+    const { day, name: _name, notes: _notes, frames: _frames, ...set } = toRaw(studio.stored)
+    return [...Object.values(set), day.sitters, day.conditions, day.people]
+  }
+  let before = askedOf()
   watch(
     () => studio.stored,
     () => {
-      if (isBusy.value) failure.value = 'The set was changed meanwhile, so the search was stopped. Look again.'
+      const now = askedOf()
+      if (now.every((part, index) => part === before[index])) return
+      before = now
+      if (busy.value)
+        failure.value = {
+          kind: busy.value,
+          words: 'The set was changed meanwhile, so the search was stopped. Ask again.',
+        }
       stop()
       found.value = null
       chosenId.value = null
+      sitters.value = null
     },
   )
 
-  return { mostMoved, isBusy, isTaken, share, failure, found, shown, chosenId, ask, stop, accept }
+  return {
+    mostMoved,
+    busy,
+    share,
+    failure,
+    taken,
+    found,
+    shown,
+    chosenId,
+    sitters,
+    askPlacement,
+    askSitters,
+    stop,
+    accept,
+    acceptSitters,
+    forSitter,
+  }
 })

@@ -12,6 +12,8 @@ export type Control = {
   now: LightSetting
   /** It is not to be touched. */
   isFixed?: boolean
+  /** It is turned, but neither switched on nor off. */
+  isOnlyTurned?: boolean
 }
 
 /** Position of a control: whole clicks below full, or off. */

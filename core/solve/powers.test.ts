@@ -136,6 +136,17 @@ describe('solved powers', () => {
     expect(answer.missStops[1]!).toBeGreaterThan(2)
   })
 
+  it('leaves switches alone where lights are only turned: on stays on at its least, off stays off', () => {
+    const only = (one: Control): Control => ({ ...one, isOnlyTurned: true })
+    const dark = control('d', -2, false)
+    const [k, b, d] = [control('k', 0), control('b', -2), dark].map(only)
+    const least = -Math.floor(b!.rangeStops / b!.clickStops + 1e-6) * b!.clickStops
+    const answer = solvePowers([k!, b!, d!], [wish([1, 0.001, 1], 1, true), wish([0.1, 1, 1], 0.02)])
+    expect(answer.settings.b!.on).toBe(true)
+    expectWithin(answer.settings.b!.powerStops, least, 1e-9)
+    expect(answer.settings.d).toEqual(dark.now)
+  })
+
   it('gives one instruction to lights of a group where two are hardly better', () => {
     const answer = solvePowers(
       [control('b1'), control('b2')],

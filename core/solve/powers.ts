@@ -55,11 +55,11 @@ const packed = (controls: readonly Control[], constraints: readonly Constraint[]
 
 /** The clicks next to a position, and off beside the last of them. */
 const neighbours = (control: Control, position: Position): Position[] => {
-  if (control.isFixed) return []
+  if (control.isFixed || (control.isOnlyTurned && position === 'off')) return []
   const last = lastClick(control)
   if (position === 'off') return [last, Math.max(0, last - 1)]
   const near = [position - 2, position - 1, position + 1, position + 2].filter(click => click >= 0 && click <= last)
-  return [...near, 'off']
+  return control.isOnlyTurned ? near : [...near, 'off']
 }
 
 /**
@@ -210,9 +210,9 @@ export const solvePowers = (controls: readonly Control[], constraints: readonly 
   )
   const rounded = wanted.map((factor, index): Position => {
     const control = controls[index]!
-    if (control.isFixed) return now[index]!
+    if (control.isFixed || (control.isOnlyTurned && now[index] === 'off')) return now[index]!
     const click = Math.round(-stopsFromRatio(factor) / control.clickStops)
-    return click > lastClick(control) + 1 / control.clickStops
+    return !control.isOnlyTurned && click > lastClick(control) + 1 / control.clickStops
       ? 'off'
       : Math.min(lastClick(control), Math.max(0, click))
   })

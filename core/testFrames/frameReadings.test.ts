@@ -145,9 +145,9 @@ describe('what a frame says', () => {
   it('comes from powers that the plan finds once it has learned from it', () => {
     const truth: Learned = { lightStops: { 'backdrop-left': -0.5, 'backdrop-right': -0.5 }, bounceStops: 0 }
     const kept = keepFrame(set, frame, frameReadings(set, look, frame, placesOf(truth), { layers }))
-    const answer = solveLook(evaluate(kept, look, calibratedLighting(kept, layers, learnedOf(kept, look)), camera), [
-      'key',
-    ])
+    const answer = solveLook(evaluate(kept, look, calibratedLighting(kept, layers, learnedOf(kept, look)), camera), {
+      fixedIds: ['key'],
+    })
     const mended = { ...look, lights: answer.settings }
     for (const point of meterPoints(kept).filter(({ surface }) => surface === 'backdrop')) {
       const { stops } = evaluate(kept, mended, { layers, learned: truth }, camera).read(point)

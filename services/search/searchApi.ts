@@ -13,6 +13,7 @@ import type { PowerChange } from '#core/solve/powerChanges'
 import type { AxisId } from '#core/solve/axes'
 import type { Situation } from '#core/solve/situation'
 import { sensitivity, type Slip } from '#core/solve/sensitivity'
+import { lookForSitters, type LookForSitters } from '#core/solve/forSitters'
 import { placeForAll } from '#core/solve/together/placeForAll'
 import type { Placement } from '#core/solve/together/placement'
 import { walkLine, type WalkPoint } from '#core/solve/walkLine'
@@ -207,6 +208,16 @@ export const searchApi = () => {
       )
       return answer && plain(answer)
     },
+
+    forSitters: (
+      job: Job<Found<LookForSitters[]>>,
+      message: Mirrored<LeanSet>,
+      learned: Readonly<Record<string, Learned>>,
+    ): Promise<LookForSitters[] | undefined> =>
+      lookForSitters(take(message), learned, {
+        pause: job.pause,
+        report: (found, share) => job.report({ found, share }),
+      }),
 
     walk: (
       job: Job,

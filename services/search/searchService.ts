@@ -1,4 +1,6 @@
 import type { StudioSet } from '#core/model/schema'
+import type { Learned } from '#core/calibration/calibration'
+import type { LookForSitters } from '#core/solve/forSitters'
 import type { AxisId } from '#core/solve/axes'
 import type { ToneMap } from '#core/solve/explore'
 import type { Vector } from '#core/physics/units/vector'
@@ -36,6 +38,8 @@ export const searchService = (start: () => Carrier = startWorker) => {
       call('even', [sent(set), search, over], asking),
     placeForAll: (set: StudioSet, search: JointSearch, asking: Asking<Found<PlacedFront>>) =>
       call('placeForAll', [sent(set), search], asking),
+    forSitters: (set: StudioSet, learned: Readonly<Record<string, Learned>>, asking: Asking<Found<LookForSitters[]>>) =>
+      call('forSitters', [sent(set), learned], asking),
     walk: (set: StudioSet, search: Search, way: { from: Vector; to: Vector }, asking: Asking<never>) =>
       call('walk', [sent(set), search, way], asking),
   }

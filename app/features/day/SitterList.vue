@@ -7,6 +7,9 @@ import { useDay } from '~/stores/day'
 import { useStudio } from '~/stores/studio'
 import DistanceField from '~/shared/DistanceField.vue'
 import NumberField from '~/ui/NumberField.vue'
+import SelectField from '~/ui/SelectField.vue'
+import { isEqual } from '#core/edits/patch'
+import { CLOTHES, SKINS, type Material } from '#core/kit/materials'
 import { addSitter, editSitter, moveSitter, removeSitter } from '#core/looks/dayEdits'
 import type { Sitter } from '#core/model/daySchema'
 
@@ -30,6 +33,17 @@ const drop = (at: number) => {
   const from = day.day.sitters.findIndex(({ id }) => id === dragged.value)
   if (dragged.value && from >= 0) studio.edit(set => moveSitter(set, dragged.value!, at - from))
   dragged.value = null
+}
+const MATERIALS = [
+  ['clothing', 'Clothing', CLOTHES],
+  ['skin', 'Skin', SKINS],
+] as const
+/** A surface that has no name here, as a file may bring it. */
+const OWN = 'own'
+const materialOf = (reflectance: Sitter['skin'], materials: readonly Material[]): string =>
+  reflectance === null ? '' : (materials.find(one => isEqual(one.reflectance, reflectance))?.name ?? OWN)
+const chooseMaterial = (sitter: Sitter, key: 'skin' | 'clothing', materials: readonly Material[], name: string) => {
+  if (name !== OWN) edit(sitter.id, { [key]: materials.find(one => one.name === name)?.reflectance ?? null })
 }
 const FLAGS = [
   ['isMinor', 'Minor'],
@@ -136,6 +150,18 @@ const FLAGS = [
           <span v-if="sitter.heightM === null" class="pb-1.5 text-sm text-soft">
             not known; the set has {{ distance(studio.document.subjects[0]!.heightM) }}
           </span>
+          <SelectField
+            v-for="[key, label, materials] in MATERIALS"
+            :key="key"
+            :label="label"
+            :value="materialOf(sitter[key], materials)"
+            :options="[
+              { value: '', name: 'as the set has' },
+              ...(materialOf(sitter[key], materials) === OWN ? [{ value: OWN, name: 'a surface of its own' }] : []),
+              ...materials.map(({ name }) => ({ value: name, name })),
+            ]"
+            @choose="name => chooseMaterial(sitter, key, materials, name)"
+          />
           <label v-for="[key, label] in FLAGS" :key="key" class="flex items-center gap-1.5 pb-1.5">
             <input
               type="checkbox"

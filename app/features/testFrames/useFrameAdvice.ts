@@ -44,7 +44,7 @@ export const useFrameAdvice = () => {
     const others = studio.document.lights.filter(({ job }) => job !== 'backdrop').map(({ id }) => id)
     const own = solveLook(
       light.evaluation!.wanting(point => point.surface === 'backdrop'),
-      others,
+      { fixedIds: others },
     )
     return own.isReached ? own : light.answer
   })

@@ -2,6 +2,7 @@
 import DayFiles from '~/features/day/DayFiles.vue'
 import DaySettings from '~/features/day/DaySettings.vue'
 import DayTimeline from '~/features/day/DayTimeline.vue'
+import SitterPowers from '~/features/day/SitterPowers.vue'
 import SitterList from '~/features/day/SitterList.vue'
 import { useDay } from '~/stores/day'
 import { useStudio } from '~/stores/studio'
@@ -35,6 +36,7 @@ const studio = useStudio()
         </section>
         <DaySettings />
         <SitterList />
+        <SitterPowers />
         <DayFiles />
       </div>
       <section aria-label="Timeline">

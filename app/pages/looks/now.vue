@@ -4,14 +4,16 @@ import { useRouter } from 'vue-router'
 import DayTimeline from '~/features/day/DayTimeline.vue'
 import StepList from '~/features/looks/StepList.vue'
 import { useDay } from '~/stores/day'
+import { usePlacing } from '~/stores/placing'
 import { useStudio } from '~/stores/studio'
 import { formatClock } from '#core/looks/clock'
-import { clockWords, latenessWords, savingWords, slotWords } from '#wording/day'
+import { clockWords, forSitterWords, latenessWords, savingWords, slotWords } from '#wording/day'
 import { counted } from '#wording/language'
 import { minutesWords } from '#wording/quantities'
 
 const day = useDay()
 const studio = useStudio()
+const placing = usePlacing()
 const router = useRouter()
 
 const STEPS = [1, 5, 15] as const
@@ -20,6 +22,11 @@ const before = computed(() => {
   return studio.stored.looks.find(({ id }) => id === done?.lookId)
 })
 const look = computed(() => studio.stored.looks.find(({ id }) => id === day.current?.lookId))
+/** What is turned for whoever is in front of the camera, where that was worked out. */
+const turned = computed(() => {
+  const group = day.current && placing.forSitter(day.current.lookId, day.current.sitterId)
+  return group ? forSitterWords(group, studio.stored.lights) : ''
+})
 const isEarly = computed(() => day.now < day.since && !day.hasBegun)
 const running = computed(() => Math.max(0, day.now - day.since))
 const next = computed(() => {
@@ -51,6 +58,7 @@ const show = async () => {
             }}
           </p>
           <h1 class="text-2xl font-semibold" data-test="now">{{ slotWords(studio.stored, day.current) }}</h1>
+          <p v-if="turned" class="text-[19px]" data-test="for-sitter">For this sitter: {{ turned }}.</p>
           <p v-if="next" class="text-soft" data-test="next">
             Then {{ formatClock(next.startsAt) }} {{ slotWords(studio.stored, next) }}
           </p>

@@ -53,7 +53,10 @@ const take = () =>
                   changes{{ looks.keepsNow ? `, ${minutesWords(saved)} less than as they lie now` : '' }}.
                 </template>
               </p>
-              <p class="text-soft">
+              <p v-if="looks.isJudging" role="status" class="text-soft" data-test="order-judging">
+                The looks are being worked out; until then minutes are counted with apertures as they were set.
+              </p>
+              <p v-else class="text-soft">
                 {{
                   looks.order.isExact
                     ? 'No order takes less.'

@@ -44,7 +44,12 @@ const chartWords = computed(() => front.value.map(placementWords).join('. '))
             @choose="most => (placing.mostMoved = Number(most))"
           />
           <p v-if="looks.isSetting" role="status" class="text-soft">Working out the powers of the new looks…</p>
-          <button v-else-if="!placing.isBusy" class="press-main" data-test="find-placement" @click="placing.ask()">
+          <button
+            v-else-if="placing.busy !== 'placement'"
+            class="press-main"
+            data-test="find-placement"
+            @click="placing.askPlacement()"
+          >
             {{ placing.found?.isFinal ? 'Look again' : 'Find one placement' }}
           </button>
           <p v-else class="flex items-center gap-2 text-soft" role="status">
@@ -53,11 +58,11 @@ const chartWords = computed(() => front.value.map(placementWords).join('. '))
             <button class="press" @click="placing.stop()">Stop</button>
           </p>
         </div>
-        <p v-if="placing.failure" role="alert">{{ placing.failure }}</p>
-        <p v-if="placing.isTaken && !placing.found" role="status" data-test="placed">
+        <p v-if="placing.failure?.kind === 'placement'" role="alert">{{ placing.failure.words }}</p>
+        <p v-if="placing.taken === 'placement' && !placing.found" role="status" data-test="placed">
           Placed so, powers and apertures of every look with it. Undo takes it back.
         </p>
-        <p v-else-if="!placing.found && !placing.isBusy" class="text-soft">
+        <p v-else-if="!placing.found && placing.busy !== 'placement'" class="text-soft">
           Lights, subject and camera are placed once, so that every look comes with powers, switches and gels alone.
           Where that cannot be, it says which look pays for it and why.
         </p>

@@ -1,11 +1,11 @@
 import { lightingSolver, withoutLampBodies, type SolvedSet } from '../../evaluation/lightingSolver'
-import type { Miss } from '../../evaluation/evaluation'
 import { probesOf } from '../../evaluation/probes/probes'
 import type { StudioSet } from '../../model/schema'
 import { thingsKey } from '../../evaluation/solverKeys'
 import { DRAFT_QUALITY, QUALITY } from '../../physics/transport/stage'
 import { keyFaultOf } from '../keyFault'
 import { limitOf } from '../limit'
+import { worstMiss } from '../misses'
 import { applyChanges, changedBy, isPossible } from '../../changes/apply'
 import { isSameMove, type Family, type FamilyId } from './family'
 import { lightFamilies } from './lightFamilies'
@@ -89,15 +89,6 @@ const different = (trials: readonly Trial[], fewest: boolean): Trial[] => {
   }
   return kept
 }
-
-/** Worst hard miss. */
-const worstOf = (trial: Trial): Miss | undefined =>
-  trial.misses
-    .filter(miss => miss.isHard)
-    .reduce<Miss | undefined>(
-      (worst, miss) => (!worst || Math.abs(miss.stops) > Math.abs(worst.stops) ? miss : worst),
-      undefined,
-    )
 
 /** A state that would have been better still, had nothing been in its way. */
 type Blocked = { against: 'room' | 'frame'; cost: number }
@@ -277,7 +268,7 @@ const VERIFIED = 9
 /** A move has to save this much of the worst miss to be worth naming, where the target is out of reach. */
 const WORTH_STOPS = 0.05
 
-const worstMiss = (trial: Trial): number => Math.abs(worstOf(trial)?.stops ?? 0)
+const missOf = ({ misses }: Trial): number => Math.abs(worstMiss(misses))
 
 /**
  * An answer without the moves that it does as well without, and what each of the rest saves. A light that ends up
@@ -298,14 +289,14 @@ const onlyNeeded = async (
       moves.map(({ change }) => change),
     )
     const isEnough = ({ trial: without, against }: Tried) =>
-      !against && (best.isReached ? without.isReached : worstMiss(without) - worstMiss(best) < WORTH_STOPS)
+      !against && (best.isReached ? without.isReached : missOf(without) - missOf(best) < WORTH_STOPS)
     const sketch = await tryState(question, after, moves, draft)
     if (!sketch) return undefined
     const again = isEnough(sketch) ? await tryState(question, after, moves, exact) : sketch
     if (!again) return undefined
     if (again !== sketch && isEnough(again)) best = again.trial
     else {
-      const worthStops = worstMiss(again.trial) - worstMiss(best)
+      const worthStops = missOf(again.trial) - missOf(best)
       best = { ...best, moves: best.moves.map(other => (isSameMove(other, move) ? { ...other, worthStops } : other)) }
     }
   }

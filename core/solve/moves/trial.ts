@@ -32,7 +32,7 @@ export type Question = {
  * Light worked out with few rays is off by up to this much, so that more than it has to be left for an answer to
  * hold.
  */
-const DRAFT_STOPS = 0.03
+export const DRAFT_STOPS = 0.03
 
 /** A move with the stops of the worst miss that it saves; known only of answers that were verified. */
 export type WeighedMove = Move & { worthStops?: number }
@@ -166,7 +166,7 @@ export const tryState = async (
       : { fNumber: present.fNumber, shutterS: present.shutterS, iso: present.iso }
   const start: CameraSetting = from ?? asItIs()
   const trialAt = (camera: CameraSetting): Trial => {
-    const { settings, cost } = solveLook(evaluate(after, look, lighting, camera), fixedIds)
+    const { settings, cost } = solveLook(evaluate(after, look, lighting, camera), { fixedIds })
     const exposed = changeExposure(changeSettings(after, lookId, settings), lookId, {
       fNumber: camera.fNumber,
       iso: camera.iso,

@@ -37,8 +37,10 @@ const MOST_SPENT = 170
 const STAGE_COST = 3
 /** On how many placements a move is laid, by how many were made before. */
 const WIDTHS = [2, 5, 3] as const
-/** Share of the work that may be spent by then; the rest is for looks that have things moved for themselves. */
-const SPENT_BY = [0.5, 0.75, 0.85] as const
+/** Share of the work for all looks that may be spent by then. */
+const SPENT_BY = [0.6, 0.85, 1] as const
+/** Share of the whole work that is for all looks, where single ones may have things moved for themselves. */
+const FOR_ALL = 0.85
 /** A move has helped when it cost this much less. */
 const HELPS = 1e-3
 /** Share of the work that is looking; the rest is working out again with every ray. */
@@ -53,7 +55,8 @@ const judged = (set: StudioSet) => probesOf(set, 'judged')
 /** Figures of a placement as coarse as they are told apart, so that "beats" holds along a chain. */
 const coarse = ({ betweenMinutes, missStops, onceMinutes, cost }: Placement) => ({
   minutes: Math.round(betweenMinutes / SAME_MINUTES),
-  stops: Math.round(missStops / SAME_STOPS),
+  // Whatever misses at all is not as good as what serves.
+  stops: Math.ceil(missStops / SAME_STOPS - 1e-9),
   onceMinutes,
   cost,
 })
@@ -230,7 +233,7 @@ const taste = async (search: Search, from: Placement): Promise<Map<FamilyId, num
 }
 
 /** Moves laid on what every look shares: first each by itself, then what helped on what helped most. */
-const moveForAll = async (search: Search, starts: readonly Placement[]): Promise<void> => {
+const moveForAll = async (search: Search, starts: readonly Placement[], share: number): Promise<void> => {
   let beam = starts.toSorted(byCost)
   const gains = await taste(search, beam[0]!)
   for (const [depth, width] of WIDTHS.entries()) {
@@ -245,7 +248,7 @@ const moveForAll = async (search: Search, starts: readonly Placement[]): Promise
       .toSorted((a, b) => b.hope - a.hope)
     const next: Placement[] = []
     for (const { from, family } of pairs) {
-      if (search.isSpent(SPENT_BY[depth])) break
+      if (search.isSpent(share * SPENT_BY[depth]!)) break
       const best = await search.explore(from, family)
       search.tell()
       if (!best) continue
@@ -305,7 +308,7 @@ export const placeForAll = async (
   const exact: Judging = { solverOf: solversFor(set, QUALITY, false), pause }
   const isServedAsIs = starts.length === 1 && starts[0]!.served === set.looks.length
   if (!isServedAsIs) {
-    await moveForAll(search, starts)
+    await moveForAll(search, starts, mostMoved > 0 ? FOR_ALL : 1)
     const [best] = search.found.toSorted(byCost)
     if (best && best.missStops > 0 && mostMoved > 0) await moveForEach(search, best, mostMoved)
   }

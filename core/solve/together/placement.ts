@@ -11,8 +11,9 @@ import { editInLook } from '../../looks/overrides'
 import type { CameraSetting, LightSetting, StudioSet } from '../../model/schema'
 import { keyFaultOf, type KeyFault } from '../keyFault'
 import { limitOf, type Limit } from '../limit'
+import { worstMiss } from '../misses'
 import type { Move } from '../moves/family'
-import { MINUTE_COST, tryState, type Solver, type Tried, type Trying } from '../moves/trial'
+import { DRAFT_STOPS, MINUTE_COST, tryState, type Solver, type Tried, type Trying } from '../moves/trial'
 
 /** What is asked: one placement for all looks of a set as it is kept, with what readings have taught of each look. */
 export type JointQuestion = {
@@ -53,7 +54,7 @@ export type Placement = {
   looks: readonly LookUnder[]
   /** Looks that have all they want. */
   served: number
-  /** Stops missed, summed over the looks. */
+  /** Stops missed past what counts as on target, of each look's worst miss, summed; 0 where all are served. */
   missStops: number
   /** Minutes of making it once, of one person. */
   onceMinutes: number
@@ -62,13 +63,12 @@ export type Placement = {
   cost: number
 }
 
-/** The worst miss that has to be met, in stops; 0 where all are met. */
-export const worstMiss = (misses: readonly Miss[], isReached: boolean): number =>
-  isReached
-    ? 0
-    : misses
-        .filter(({ isHard }) => isHard)
-        .reduce((worst, { stops }) => (Math.abs(stops) > Math.abs(worst) ? stops : worst), 0)
+/** What a look that is not served costs beside its miss, in stops: one served is worth half a stop of another. */
+const UNSERVED = 0.5
+/** How far a look's own cost counts, misses that are not its worst and wishes with it. */
+const WITHIN = 0.1
+/** What a minute of making a placement costs, in stops. */
+const ONCE = 0.01
 
 /** Fewest minutes of changes between all looks of a set, as they stand at these camera settings. */
 export const minutesBetweenAll = (set: StudioSet, cameras: Readonly<Record<string, CameraSetting>>): number => {
@@ -92,7 +92,7 @@ const lookUnder = ({ trial }: Tried, lookId: string): LookUnder => {
   return {
     lookId,
     isReached,
-    missStops: worstMiss(trial.misses, isReached),
+    missStops: isReached ? 0 : worstMiss(trial.misses),
     misses: trial.misses,
     settings: look.lights,
     camera: trial.camera,
@@ -157,6 +157,9 @@ export const judgePlacement = async (
     looks.push(lookUnder(tried, id))
   }
   const set = settled(at.set, looks)
+  const tolerance = ON_TARGET_STOPS - (trying.isDraft ? DRAFT_STOPS : 0)
+  const missStops = looks.reduce((sum, look) => sum + Math.max(0, Math.abs(look.missStops) - tolerance), 0)
+  const served = looks.filter(({ isReached }) => isReached).length
   const cameraOf = Object.fromEntries(looks.map(({ lookId, camera }) => [lookId, camera]))
   const onceMinutes = at.moves
     .filter(({ lookId }) => !lookId)
@@ -167,11 +170,16 @@ export const judgePlacement = async (
       ...at,
       set,
       looks,
-      served: looks.filter(({ isReached }) => isReached).length,
-      missStops: looks.reduce((sum, { missStops }) => sum + Math.max(0, Math.abs(missStops) - ON_TARGET_STOPS), 0),
+      served,
+      missStops,
       onceMinutes,
       betweenMinutes,
-      cost: looks.reduce((sum, { cost }) => sum + cost, 0) + MINUTE_COST * (onceMinutes + betweenMinutes),
+      cost:
+        missStops +
+        UNSERVED * (looks.length - served) +
+        WITHIN * looks.reduce((sum, { cost }) => sum + Math.min(1, cost), 0) +
+        ONCE * onceMinutes +
+        MINUTE_COST * betweenMinutes,
     },
     against,
   }
