@@ -6,6 +6,7 @@ const PARTS = [
   { to: '/looks', name: 'Looks' },
   { to: '/looks/compare', name: 'Compare' },
   { to: '/looks/together', name: 'One placement' },
+  { to: '/looks/lights', name: 'With what' },
   { to: '/looks/order', name: 'Order' },
   { to: '/looks/day', name: 'Day' },
   { to: '/looks/now', name: 'Now' },

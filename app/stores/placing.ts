@@ -4,24 +4,26 @@ import { applyChange } from '#core/changes/apply'
 import { changeSettings } from '#core/edits/edits'
 import { learnedOf } from '#core/evaluation/calibratedLighting'
 import { inLook } from '#core/looks/inLook'
-import type { StudioSet } from '#core/model/schema'
+import type { Light, StudioSet } from '#core/model/schema'
 import type { LookForSitters } from '#core/solve/forSitters'
 import { isCalledOff, newest } from '#services/rpc/latest'
 import type { Asking } from '#services/rpc/connect'
-import type { Found, PlacedFront, PlacedLooks } from '#services/search/searchApi'
+import type { FittedJob, Found, PlacedFront, PlacedLooks } from '#services/search/searchApi'
 import { searchService } from '#services/search/searchService'
+import { useKit } from './kit'
 import { useLight } from './light'
 import { useStudio } from './studio'
 
-type Kind = 'placement' | 'sitters'
+type Kind = 'placement' | 'sitters' | 'lights'
 
 /**
- * What is asked of all looks at once: one placement for them, and powers for everybody who wants them. Worked out in a
+ * What is asked of all looks at once: one placement, which lights for which job, powers for everybody. Worked out in a
  * worker of its own, one question at a time; answers belong to the set that they were asked of.
  */
 export const usePlacing = defineStore('placing', () => {
   const studio = useStudio()
   const light = useLight()
+  const kit = useKit()
   const service = markRaw(searchService())
   const questions = newest()
   /** Things that each look may have moved for itself. */
@@ -32,6 +34,9 @@ export const usePlacing = defineStore('placing', () => {
   const found = shallowRef<PlacedFront | null>(null)
   const chosenId = ref<string | null>(null)
   const sitters = shallowRef<readonly LookForSitters[] | null>(null)
+  /** The job whose lights are to be chosen, and ways to fit them, the best first. */
+  const job = ref<Light['job']>('backdrop')
+  const fittings = shallowRef<readonly FittedJob[] | null>(null)
   /** What was done with an answer since the last question. */
   const taken = ref<Kind | null>(null)
 
@@ -92,6 +97,18 @@ export const usePlacing = defineStore('placing', () => {
     )
   }
 
+  const askLights = () => {
+    fittings.value = null
+    return ask<FittedJob[]>(
+      'lights',
+      some => {
+        fittings.value = some
+      },
+      (set, asking) =>
+        service.forJob(set, { kit: toRaw(kit.kit), job: job.value, learned: learnedByLook(set) }, asking),
+    )
+  }
+
   /** The placement that is looked at: chosen, or the one that misses least. */
   const shown = computed((): PlacedLooks | undefined => {
     const front = found.value?.front ?? []
@@ -101,6 +118,11 @@ export const usePlacing = defineStore('placing', () => {
   const accept = ({ change }: PlacedLooks) => {
     studio.editKept(set => applyChange(set, change))
     taken.value = 'placement'
+  }
+  /** Fits the lights of the job so, with powers for every look, one step to undo. */
+  const acceptLights = ({ change }: FittedJob) => {
+    studio.editKept(set => applyChange(set, change))
+    taken.value = 'lights'
   }
   /** Sets each look to the powers that serve all of its sitters best, one step to undo; what was found still holds. */
   const acceptSitters = async (looks: readonly LookForSitters[]) => {
@@ -134,6 +156,7 @@ export const usePlacing = defineStore('placing', () => {
       found.value = null
       chosenId.value = null
       sitters.value = null
+      fittings.value = null
     },
   )
 
@@ -147,6 +170,10 @@ export const usePlacing = defineStore('placing', () => {
     shown,
     chosenId,
     sitters,
+    job,
+    fittings,
+    askLights,
+    acceptLights,
     askPlacement,
     askSitters,
     stop,

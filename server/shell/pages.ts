@@ -8,6 +8,7 @@ const PAGES = [
   '/looks/compare',
   '/looks/order',
   '/looks/together',
+  '/looks/lights',
   '/looks/day',
   '/looks/now',
   '/looks/sheet',

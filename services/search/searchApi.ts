@@ -1,5 +1,5 @@
 import type { Learned } from '#core/calibration/calibration'
-import type { CameraSetting, StudioSet } from '#core/model/schema'
+import type { CameraSetting, Light, StudioSet } from '#core/model/schema'
 import { framePoints } from '#core/evaluation/probes/framePoints'
 import { evenOut, type EveningAnswer } from '#core/solve/evenBackdrop'
 import { exploreTones, type ToneMap } from '#core/solve/explore'
@@ -14,6 +14,8 @@ import type { AxisId } from '#core/solve/axes'
 import type { Situation } from '#core/solve/situation'
 import { sensitivity, type Slip } from '#core/solve/sensitivity'
 import { lookForSitters, type LookForSitters } from '#core/solve/forSitters'
+import { fittingsFor, type Fitting } from '#core/solve/forJob'
+import type { Kit } from '#core/kit/kitSchema'
 import { placeForAll } from '#core/solve/together/placeForAll'
 import type { Placement } from '#core/solve/together/placement'
 import { walkLine, type WalkPoint } from '#core/solve/walkLine'
@@ -105,6 +107,15 @@ const placedLooks = (set: StudioSet, { set: after, cost: _, ...placement }: Plac
   id: JSON.stringify([placement.start, placement.moves]),
   change: { kind: 'patch', patch: difference(set, after) },
 })
+
+/** More ways than these are no choice. */
+const MOST_FITTINGS = 12
+
+/** What is asked of the kit: which lamp and modifier for the lights of one job. */
+export type JobSearch = { kit: Kit; job: Light['job']; learned: Readonly<Record<string, Learned>> }
+
+/** A way to fit the lights of a job, as one change of the set that was asked about. */
+export type FittedJob = Omit<Fitting, 'set'> & { change: Change }
 
 const situationOf = (set: StudioSet, { lookId, camera, learned }: Search): Situation => ({
   set,
@@ -218,6 +229,24 @@ export const searchApi = () => {
         pause: job.pause,
         report: (found, share) => job.report({ found, share }),
       }),
+
+    forJob: async (
+      job: Job<Found<FittedJob[]>>,
+      message: Mirrored<LeanSet>,
+      search: JobSearch,
+    ): Promise<FittedJob[] | undefined> => {
+      const set = take(message)
+      const plain = (found: readonly Fitting[]) =>
+        found.slice(0, MOST_FITTINGS).map(({ set: after, ...fitting }): FittedJob => ({
+          ...fitting,
+          change: { kind: 'patch', patch: difference(set, after) },
+        }))
+      const found = await fittingsFor(
+        { set, ...search },
+        { pause: job.pause, report: (some, share) => job.report({ found: plain(some), share }) },
+      )
+      return found && plain(found)
+    },
 
     walk: (
       job: Job,

@@ -9,7 +9,9 @@ import { connect, type Asking, type Carrier } from '../rpc/connect'
 import { mirror } from '../rpc/mirror'
 import type {
   EvenQuestion,
+  FittedJob,
   Found,
+  JobSearch,
   JointSearch,
   PlacedFront,
   Proposals,
@@ -40,6 +42,8 @@ export const searchService = (start: () => Carrier = startWorker) => {
       call('placeForAll', [sent(set), search], asking),
     forSitters: (set: StudioSet, learned: Readonly<Record<string, Learned>>, asking: Asking<Found<LookForSitters[]>>) =>
       call('forSitters', [sent(set), learned], asking),
+    forJob: (set: StudioSet, search: JobSearch, asking: Asking<Found<FittedJob[]>>) =>
+      call('forJob', [sent(set), search], asking),
     walk: (set: StudioSet, search: Search, way: { from: Vector; to: Vector }, asking: Asking<never>) =>
       call('walk', [sent(set), search, way], asking),
   }

@@ -16,7 +16,11 @@ const toLook = (name: string) =>
   app.browser.press(By.xpath(`//*[@data-test="look-strip"]//button[contains(., "${name}")]`))
 const keyX = async () => (await field('Across')).getAttribute('value')
 /** Parts whose address is not their name. */
-const PATHS: Readonly<Record<string, string>> = { Looks: '/looks', 'One placement': '/together' }
+const PATHS: Readonly<Record<string, string>> = {
+  Looks: '/looks',
+  'One placement': '/together',
+  'With what': '/lights',
+}
 const download = async (name: string, ending: string): Promise<string> => {
   const known = readdirSync(app.browser.folder)
   await app.browser.click(name)
@@ -114,6 +118,18 @@ describe('five looks from one white set', () => {
     await app.browser.click('take-order')
     await app.browser.waitForText('order-says', /lie in the best order/)
     expect(await findings(app.browser)).toEqual([])
+  })
+
+  it('have lamps and modifiers chosen from the kit, and go back to what hung there', async () => {
+    await part('With what')
+    await app.browser.click('find-lights')
+    await app.browser.waitFor('ways', async () => (await count('[data-test="fittings"] tbody tr')) > 3, 60_000)
+    expect(await findings(app.browser)).toEqual([])
+    await app.browser.press(By.xpath('//button[text()="Stop" or normalize-space()="Stop"]'))
+    await app.browser.waitForText('fittings', /2 × .*\d of 5/)
+    await app.browser.press(By.css('[data-test="fittings"] tbody tr:last-child button'))
+    await app.browser.waitForText('fitted', /Undo takes it back/)
+    await undo()
   })
 
   it('find one placement, are told which look pays for it and why, take it and take it back', async () => {
@@ -230,7 +246,7 @@ describe('on a phone', () => {
       await phone.go(`${app.server.url}/sets`)
       await phone.click('open-almanac')
       await phone.waitForText('day-says', /9 sitters/)
-      for (const name of ['Day', 'Order', 'One placement', 'Compare', 'Looks', 'Now']) {
+      for (const name of ['Day', 'Order', 'With what', 'One placement', 'Compare', 'Looks', 'Now']) {
         await phone.press(By.xpath(`//nav[@aria-label="Looks"]//a[text()="${name}"]`))
         await phone.waitFor('the part', async () =>
           (await phone.driver.getCurrentUrl()).endsWith(PATHS[name] ?? `/${name.toLowerCase()}`),
