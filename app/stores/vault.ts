@@ -9,13 +9,13 @@ import type { Reconciled } from '~/storage/keeper'
 import { storageService } from '~/storage/storageService'
 import { downloadText } from '~/support/download'
 import { fileName } from '~/support/fileName'
+import { formatMoment } from '#wording/notation/moment'
 import { useNotices } from './notices'
 
 /** After a save the second copy may wait so long, so that a row of edits makes one copy. */
 const COPY_AFTER_MS = 1500
 
-const when = (at: string) =>
-  new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(at))
+const when = (at: string) => formatMoment(at, 'whole')
 const inQuotes = (names: readonly string[]) => names.map(name => `"${name}"`).join(', ')
 
 /** Whether the browser promised to keep what is here: `unknown` until it was asked. */

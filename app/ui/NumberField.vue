@@ -15,20 +15,27 @@ const props = withDefaults(
     testName?: string
     narrow?: boolean
     whole?: boolean
+    /** Shown and taken in the place of 0. */
+    zeroWord?: string
   }>(),
-  { unit: '', digits: 1, testName: undefined },
+  { unit: '', digits: 1, testName: undefined, zeroWord: undefined },
 )
 const emit = defineEmits<{ change: [value: number] }>()
 const { words: problem, attempt, refuse } = useRefusal()
 const id = useId()
-const shown = computed(() => `${Number(props.value.toFixed(props.digits))}${props.unit}`.replace('-', '\u2212'))
+const shown = computed(() =>
+  props.zeroWord && props.value === 0
+    ? props.zeroWord
+    : `${Number(props.value.toFixed(props.digits))}${props.unit}`.replace('-', '\u2212'),
+)
 
 const commit = (event: Event) => {
   const field = event.target as HTMLInputElement
   const text = plainFigures(field.value).replace(props.unit.trim(), '').trim()
-  const value = Number(text)
+  const isZeroWord = props.zeroWord !== undefined && ['', props.zeroWord].includes(field.value.trim())
+  const value = isZeroWord ? 0 : Number(text)
   if (
-    text === '' ||
+    (text === '' && !isZeroWord) ||
     !Number.isFinite(value) ||
     value < props.least ||
     value > props.most ||
@@ -51,7 +58,7 @@ const commit = (event: Event) => {
       :id="id"
       :value="shown"
       class="h-8 rounded-sm border border-rule bg-well px-2"
-      :class="narrow ? 'w-16' : 'w-20'"
+      :class="narrow ? 'w-16' : 'w-22'"
       :aria-invalid="problem !== ''"
       :aria-describedby="problem ? `${id}-problem` : undefined"
       :data-test="testName"

@@ -4,6 +4,7 @@ import { expectWithin } from '#support/tolerance'
 import { apertureScale, fNumberFromStops, stopsFromFNumber } from '#core/physics/units/fNumber'
 import { bareMeanings, formatAperture, formatFNumber, parseFNumber, type FNumberStyle } from './aperture'
 import { formatDistance, parseDistance, type LengthUnit } from './distance'
+import { formatMoment } from './moment'
 import { formatStops, parseStops, type StopStyle } from './stops'
 import type { Outcome } from '#core/shared/outcome'
 
@@ -150,5 +151,14 @@ describe('distances', () => {
         },
       ),
     )
+  })
+})
+
+describe('a moment', () => {
+  it('is written the same way everywhere, by the clock of twenty-four hours', () => {
+    const at = new Date(2026, 10, 27, 23, 5, 9)
+    expect(formatMoment(at, 'time')).toBe('23:05')
+    expect(formatMoment(at, 'to-second')).toBe('27 Nov, 23:05:09')
+    expect(formatMoment(at.toISOString(), 'whole')).toBe('27 Nov 2026, 23:05')
   })
 })

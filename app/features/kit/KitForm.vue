@@ -81,6 +81,7 @@ const refreshed = computed(() => refreshCopies(studio.document, props.kind, prop
           :most="field.most"
           :unit="field.unit"
           :digits="field.digits"
+          :zero-word="field.zeroWord"
           @change="value => put({ what: field.write(item.what, value) as never })"
         />
       </template>

@@ -9,6 +9,8 @@ export type KitField<W> = {
   most: number
   unit: string
   digits: number
+  /** What is shown in the place of 0, where that stands for not known. */
+  zeroWord?: string
   read: (what: W) => number
   write: (what: W, value: number) => W
 }
@@ -17,7 +19,7 @@ type What<K extends KitKind> = Kit[K][number]['what']
 
 const field = <W>(
   label: string,
-  range: Pick<KitField<W>, 'least' | 'most' | 'unit' | 'digits'>,
+  range: Pick<KitField<W>, 'least' | 'most' | 'unit' | 'digits' | 'zeroWord'>,
   read: (what: W) => number,
   write: (what: W, value: number) => W,
 ): KitField<W> => ({ label, ...range, read, write })
@@ -96,10 +98,9 @@ export const KIT_FIELDS: { [K in KitKind]: readonly KitField<What<K>>[] } = {
       what => what.cctK,
       (what, cctK) => ({ ...what, cctK }),
     ),
-    // 0 stands for not known.
     field(
       'Power draw',
-      { least: 0, most: 30000, unit: ' W', digits: 0 },
+      { least: 0, most: 30000, unit: ' W', digits: 0, zeroWord: 'not known' },
       what => what.watts ?? 0,
       (what, watts) => ({ ...what, watts: watts >= 1 ? watts : null }),
     ),

@@ -9,6 +9,7 @@ import ProgressBar from '~/ui/ProgressBar.vue'
 import SetBin from '~/features/library/SetBin.vue'
 import SetLine from '~/features/library/SetLine.vue'
 import { Archive, FileUp, Plus } from '@lucide/vue'
+import { formatMoment } from '#wording/notation/moment'
 
 const library = useLibrary()
 const vault = useVault()
@@ -119,7 +120,7 @@ const KEEPING = {
         }}
         <template v-if="vault.copiedAt">
           A second copy of each set (without pictures) is kept beside the first; it was last brought up to date at
-          {{ vault.copiedAt.toLocaleTimeString(undefined, { timeStyle: 'short' }) }}.
+          {{ formatMoment(vault.copiedAt, 'time') }}.
         </template>
       </p>
       <div class="flex flex-wrap items-center gap-x-4 gap-y-2">

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import BenchPicture from '~/shared/BenchPicture.vue'
 import { BACKDROP_MIDDLE } from '#core/model/placeIds'
 import type { Frame } from '#core/model/schema'
+import { formatMoment } from '#wording/notation/moment'
 
 /** The frames of the look, the newest first. */
 const frames = useFrames()
@@ -11,7 +12,7 @@ const frames = useFrames()
 const newest = computed(() => frames.frames.toReversed())
 const number = (frame: Frame) => frames.frames.indexOf(frame) + 1
 const valueOf = ({ values }: Frame) => values[BACKDROP_MIDDLE] ?? Object.values(values)[0]
-const timeOf = ({ at }: Frame) => new Date(at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })
+const timeOf = ({ at }: Frame) => formatMoment(at, 'time')
 </script>
 
 <template>

@@ -8,20 +8,14 @@ import { ArrowDown, ArrowUp, Trash2 } from '@lucide/vue'
 import { formatFNumber } from '#wording/notation/aperture'
 import { formatStops } from '#wording/notation/stops'
 import type { Reading } from '#core/model/schema'
+import { formatMoment } from '#wording/notation/moment'
 
 const { table, filter, problem, all, lines, edit, retype, remove } = useReadingsTable()
 const { words } = useReadingWords()
 const LIMIT = 200
 const shown = ref(LIMIT)
 const rows = computed(() => table.getRowModel().rows.slice(0, shown.value))
-const when = (at: string) =>
-  new Intl.DateTimeFormat('en-GB', {
-    day: 'numeric',
-    month: 'short',
-    hour: '2-digit',
-    minute: '2-digit',
-    second: '2-digit',
-  }).format(new Date(at))
+const when = (at: string) => formatMoment(at, 'to-second')
 const TRUST: Record<Reading['trust'], string> = { auto: 'as it fits', sure: 'believed', out: 'left out' }
 const TRUSTS = Object.entries(TRUST) as [Reading['trust'], string][]
 const write = (reading: Reading) =>
