@@ -4,20 +4,23 @@ import { expectWithin } from '#support/tolerance'
 import { NOTHING_LEARNED } from './calibration'
 import { isOfLights, learnedExposure, measuredExposure, slopesOf, stopsRead, surpriseStops } from './compare'
 
-const parts = { key: { directLuxS: 6, bouncedLuxS: 2 }, fill: { directLuxS: 1, bouncedLuxS: 1 } }
+const parts = {
+  key: { powerStops: 0, directLuxS: 6, bouncedLuxS: 2 },
+  fill: { powerStops: 0, directLuxS: 1, bouncedLuxS: 1 },
+}
 
 describe('a reading against the plan', () => {
   it('is no surprise where it is what the plan says, and one stop where it is twice that', () => {
     const exposure = measuredExposure(aReading())
-    const half = { key: { directLuxS: exposure / 2, bouncedLuxS: exposure / 2 } }
+    const half = { key: { powerStops: 0, directLuxS: exposure / 2, bouncedLuxS: exposure / 2 } }
     expectWithin(surpriseStops(aReading({ lights: half, roomLuxS: 0 }), NOTHING_LEARNED), 0, 1e-9)
-    const twice = { key: { directLuxS: exposure / 4, bouncedLuxS: exposure / 4 } }
+    const twice = { key: { powerStops: 0, directLuxS: exposure / 4, bouncedLuxS: exposure / 4 } }
     expectWithin(surpriseStops(aReading({ lights: twice, roomLuxS: 0 }), NOTHING_LEARNED), 1, 1e-9)
   })
 
   it("leaves the room's own light to the room, but for a twentieth", () => {
     const exposure = measuredExposure(aReading())
-    const lights = { key: { directLuxS: exposure, bouncedLuxS: 0 } }
+    const lights = { key: { powerStops: 0, directLuxS: exposure, bouncedLuxS: 0 } }
     expectWithin(surpriseStops(aReading({ lights, roomLuxS: exposure / 2 }), NOTHING_LEARNED), -1, 1e-9)
     const least = surpriseStops(aReading({ lights, roomLuxS: 2 * exposure }), NOTHING_LEARNED)
     expectWithin(least, Math.log2(1 / 20), 1e-9)
@@ -38,7 +41,7 @@ describe('a reading against the plan', () => {
 
   it('tells of lights only where some gave light', () => {
     expect(isOfLights(aReading({ lights: parts }))).toBe(true)
-    expect(isOfLights(aReading({ lights: { key: { directLuxS: 0, bouncedLuxS: 0 } } }))).toBe(false)
+    expect(isOfLights(aReading({ lights: { key: { powerStops: 0, directLuxS: 0, bouncedLuxS: 0 } } }))).toBe(false)
     expect(isOfLights(aReading({ lights: {} }))).toBe(false)
   })
 
