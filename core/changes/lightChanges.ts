@@ -1,5 +1,5 @@
 import { changeSettings, editLight, featherLight, fitModifier } from '../edits/edits'
-import { addLight, FIRST_SETTING, freeId, freeLetter, mirrorOf } from '../edits/factories'
+import { addLightLike, freeId, freeLetter, mirrorOf } from '../edits/factories'
 import { lightDistance, placeAtDistance } from '../edits/distances'
 import { placeThing } from '../edits/things'
 import type { Light, Place, StudioSet } from '../model/schema'
@@ -119,7 +119,7 @@ export const addTwin = (set: StudioSet, { id }: ChangeOf<'add-twin'>): StudioSet
   eachLight(set, [id], (current, light) => {
     const twin: Light = { ...light, ...mirrorOf(current, light), id: freeId(current, id), name: freeLetter(current) }
     const isInside = Math.abs(twin.place.xM) < current.room.widthM / 2
-    return isInside ? addLight(current, twin, current.looks[0]!.lights[id] ?? FIRST_SETTING) : current
+    return isInside ? addLightLike(current, twin, id) : current
   })
 
 /** A light made the mirror image of another, power and all. */

@@ -77,6 +77,18 @@ export const addLight = (set: StudioSet, light: Light, setting: LightSetting = F
   looks: set.looks.map(look => ({ ...look, lights: { ...look.lights, [light.id]: setting } })),
 })
 
+/** Puts a light into the set that is set in every look as another one is there: off where that is off. */
+export const addLightLike = (set: StudioSet, light: Light, likeId: string): StudioSet => {
+  const added = addLight(set, light)
+  return {
+    ...added,
+    looks: added.looks.map(look => ({
+      ...look,
+      lights: { ...look.lights, [light.id]: look.lights[likeId] ?? FIRST_SETTING },
+    })),
+  }
+}
+
 /** What is known of a light before it has a name of its own. */
 export type LightWish = { job: Light['job']; lamp?: Lamp; modifier?: Modifier; place: Place; aim: Aim; id?: string }
 
@@ -217,11 +229,7 @@ export const mirrorThings = (set: StudioSet, ids: readonly string[]): { set: Stu
     const newId = freeId(current, id)
     made.push(newId)
     if (light)
-      return addLight(
-        current,
-        { ...light, ...mirrorOf(set, light), id: newId, name: freeLetter(current) },
-        set.looks[0]!.lights[id],
-      )
+      return addLightLike(current, { ...light, ...mirrorOf(set, light), id: newId, name: freeLetter(current) }, id)
     return addPanel(current, {
       ...panel!,
       id: newId,
@@ -247,10 +255,10 @@ export const copyThings = (set: StudioSet, ids: readonly string[]): { set: Studi
     switch (thing.kind) {
       case 'light': {
         const light = set.lights.find(candidate => candidate.id === id)!
-        return addLight(
+        return addLightLike(
           current,
           { ...light, id: newId, name: freeLetter(current), place: { ...light.place, xM } },
-          set.looks[0]!.lights[id],
+          id,
         )
       }
       case 'subject': {
