@@ -8,7 +8,8 @@ import { headHeightM } from '../model/headHeight'
 import type { Brief, StudioSet } from '../model/schema'
 import { expectWithin } from '#support/tolerance'
 import { bestLens, distanceFor, FOCAL_LENGTHS_MM, frameNeed, frameUp, lensesThatFit } from './framing'
-import { feasibility, type Answer } from './feasibility'
+import { moveSubjectGroup } from '../edits/subjectGroup'
+import { coverOf, feasibility, nearerUntilCovered, type Answer } from './feasibility'
 import { askLook } from './looks'
 import { askRatio } from './editBrief'
 
@@ -68,6 +69,27 @@ describe('framing', () => {
     expect(longest(room(2, 3.5, 2.7, 'half'))).toBe(70)
     expect(longest(room(2, 3.5, 2.7, 'head'))).toBeGreaterThanOrEqual(85)
     expect(longest(room(5, 7.5, 3.2, 'full', 2.5))).toBeGreaterThanOrEqual(50)
+  })
+})
+
+describe('going nearer until the backdrop fills the frame', () => {
+  // Sitters too far before a narrow roll: the frame at the backdrop is wider than the roll is.
+  const far = frameUp(room(8, 14, 4, 'half', 5), 50)
+  const isCovered = (byM: number) => coverOf(frameUp(moveSubjectGroup(far, -byM))).isOk
+
+  it('goes as far as it has to, with a little to spare, and no further', () => {
+    expect(isCovered(0)).toBe(false)
+    const byM = nearerUntilCovered(far)!
+    expect(isCovered(byM)).toBe(true)
+    // The same by trying every centimetre.
+    const first = Array.from({ length: 500 }, (_, cm) => cm / 100).find(isCovered)!
+    expect(byM).toBeGreaterThanOrEqual(first - 0.01)
+    expect(byM).toBeLessThan(first + 0.3)
+  })
+
+  it('is nothing where the subject would have to stand in the backdrop', () => {
+    const narrow = { ...far, backdrop: { ...far.backdrop, widthM: 0.5 } }
+    expect(nearerUntilCovered(narrow)).toBeUndefined()
   })
 })
 
