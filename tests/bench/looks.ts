@@ -6,6 +6,12 @@ import { bestOrder } from '#core/looks/order'
 import { changesBetween } from '#core/looks/between'
 import { editInLook } from '#core/looks/overrides'
 import { moveThings } from '#core/edits/things'
+import { almanacDay } from '#core/looks/almanac'
+import { NOTHING_LEARNED } from '#core/calibration/calibration'
+import { genericKit } from '#core/kit/genericKit'
+import { placeForAll } from '#core/solve/together/placeForAll'
+import { fittingsFor } from '#core/solve/forJob'
+import { lookForSitters } from '#core/solve/forSitters'
 import type { StudioSet } from '#core/model/schema'
 import { report } from './measure'
 
@@ -56,4 +62,35 @@ export const measureLooks = async (): Promise<void> => {
       run: () => set.looks.forEach((_, from) => set.looks.forEach((_one, to) => changesBetween(set, at(from), at(to)))),
     },
   ])
+  const day = almanacDay()
+  const learned = Object.fromEntries(day.looks.map(({ id }) => [id, NOTHING_LEARNED]))
+  const question = { set: day, learned, fixedIds: [], mayChangeCamera: true }
+  await report("All looks asked at once: the almanac's day, five looks, three lights, nine sitters", [
+    {
+      name: 'one placement, first answer',
+      budgetMs: 3000,
+      isLong: true,
+      run: () => firstAnswer(report => placeForAll(question, report)),
+    },
+    { name: 'one placement, whole', budgetMs: 20_000, isLong: true, run: () => placeForAll(question) },
+    {
+      name: 'lamps and modifiers of the kit for the backdrop, whole',
+      isLong: true,
+      run: () => fittingsFor({ set: day, kit: genericKit(), job: 'backdrop', learned }),
+    },
+    { name: 'powers for the sitters, whole', isLong: true, run: () => lookForSitters(day, learned) },
+  ])
+}
+
+/** Waits for what a long search tells first, and calls it off. */
+const firstAnswer = async (
+  search: (listening: { report: () => void; pause: () => Promise<boolean> }) => Promise<unknown>,
+): Promise<void> => {
+  let isTold = false
+  await search({
+    report: () => {
+      isTold = true
+    },
+    pause: () => Promise.resolve(isTold),
+  })
 }
