@@ -53,7 +53,8 @@ const take = () =>
                   changes{{ looks.keepsNow ? `, ${minutesWords(saved)} less than as they lie now` : '' }}.
                 </template>
               </p>
-              <p v-if="looks.isJudging" role="status" class="text-soft" data-test="order-judging">
+              <p v-if="looks.failure" role="alert">{{ looks.failure }}</p>
+              <p v-else-if="looks.isJudging" role="status" class="text-soft" data-test="order-judging">
                 The looks are being worked out; until then minutes are counted with apertures as they were set.
               </p>
               <p v-else class="text-soft">
