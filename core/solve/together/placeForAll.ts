@@ -305,6 +305,7 @@ export const placeForAll = async (
     starts.push(placement)
     search.tell()
   }
+  if (search.isCalledOff) return undefined
   const exact: Judging = { solverOf: solversFor(set, QUALITY, false), pause }
   const isServedAsIs = starts.length === 1 && starts[0]!.served === set.looks.length
   if (!isServedAsIs) {
