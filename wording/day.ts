@@ -100,7 +100,7 @@ export const forSitterWords = ({ changes, isReached, misses }: SitterGroup, ligh
   const turned = changes.length > 0 ? powerChangesWords(changes, lights) : ''
   if (isReached) return turned
   const [missed = 'just off target'] = missWords(misses)
-  return turned ? `${turned}; even so ${inSentence(missed)}` : `${inSentence(missed)}, and no power helps`
+  return turned ? `${turned}; even so ${inSentence(missed)}` : `${inSentence(missed)}, and powers hardly help`
 }
 
 /** A look for all who want it: whether one setting holds, and for whom something is turned. */

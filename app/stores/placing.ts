@@ -114,22 +114,22 @@ export const usePlacing = defineStore('placing', () => {
     const front = found.value?.front ?? []
     return front.find(({ id }) => id === chosenId.value) ?? front.toSorted((a, b) => a.missStops - b.missStops)[0]
   })
+  /** Does what was answered, and says so until the set is changed again: by undo too. */
+  const take = async (kind: Kind, edit: (set: StudioSet) => StudioSet) => {
+    studio.editKept(edit)
+    await nextTick()
+    taken.value = kind
+  }
   /** Makes a placement, one step to undo. */
-  const accept = ({ change }: PlacedLooks) => {
-    studio.editKept(set => applyChange(set, change))
-    taken.value = 'placement'
-  }
+  const accept = ({ change }: PlacedLooks) => take('placement', set => applyChange(set, change))
   /** Fits the lights of the job so, with powers for every look, one step to undo. */
-  const acceptLights = ({ change }: FittedJob) => {
-    studio.editKept(set => applyChange(set, change))
-    taken.value = 'lights'
-  }
+  const acceptLights = ({ change }: FittedJob) => take('lights', set => applyChange(set, change))
   /** Sets each look to the powers that serve all of its sitters best, one step to undo; what was found still holds. */
   const acceptSitters = async (looks: readonly LookForSitters[]) => {
-    studio.editKept(set => looks.reduce((next, { lookId, settings }) => changeSettings(next, lookId, settings), set))
-    await nextTick()
+    await take('sitters', set =>
+      looks.reduce((next, { lookId, settings }) => changeSettings(next, lookId, settings), set),
+    )
     sitters.value = looks.map(look => ({ ...look, changes: [] }))
-    taken.value = 'sitters'
   }
   /** What is turned for a sitter in a look, as far as that is known. */
   const forSitter = (lookId: string, sitterId: string) =>
@@ -153,6 +153,7 @@ export const usePlacing = defineStore('placing', () => {
           words: 'The set was changed meanwhile, so the search was stopped. Ask again.',
         }
       stop()
+      taken.value = null
       found.value = null
       chosenId.value = null
       sitters.value = null

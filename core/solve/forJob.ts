@@ -3,17 +3,15 @@ import { MINUTES } from '../changes/effort'
 import { isEqual } from '../edits/patch'
 import { calibratedLighting } from '../evaluation/calibratedLighting'
 import { evaluate, type Evaluation } from '../evaluation/evaluation'
-import { lightingSolver, withoutLampBodies } from '../evaluation/lightingSolver'
-import { probesOf } from '../evaluation/probes/probes'
 import { ON_TARGET_STOPS } from '../evaluation/target'
 import type { Kit } from '../kit/kitSchema'
 import { inLook } from '../looks/inLook'
 import { BACKDROP_MIDDLE, KEY_SIDE } from '../model/placeIds'
 import type { CameraSetting, Lamp, Light, LightSetting, StudioSet } from '../model/schema'
-import { DRAFT_QUALITY } from '../physics/transport/stage'
 import { solveLook } from './lookPowers'
 import { worstMiss } from './misses'
 import { goOn, type Listening } from './situation'
+import { draftSolver } from './solvers'
 
 /** What is asked: lamp and modifier for all lights of one job, over all looks of a set as it is kept. */
 export type JobQuestion = {
@@ -53,8 +51,6 @@ export type Fitting = {
 
 /** So many fittings are tried between two reports. */
 const TOLD_EVERY = 6
-
-const judged = (set: StudioSet) => probesOf(set, 'judged')
 
 /** A set whose lights of one job have another lamp and modifier, in every look. */
 export const fitJob = (set: StudioSet, job: Light['job'], lamp: Lamp, modifier: Light['modifier']): StudioSet => {
@@ -150,12 +146,12 @@ export const fittingsFor = async (
   const others = set.lights.filter(light => light.job !== job)
   const ids = mine.map(({ id }) => id)
   if (ids.length === 0) return []
-  const bare = lightingSolver(DRAFT_QUALITY, judged)
+  const solve = draftSolver()
   const cameras = new Map<string, CameraSetting>()
   const lookFitted = async (fitted: StudioSet, lookId: string): Promise<LookFitted | undefined> => {
     const shown = inLook(fitted, lookId)
     const look = shown.looks.find(({ id }) => id === lookId)!
-    const solved = await bare(withoutLampBodies(shown), { pause })
+    const solved = await solve(shown, { pause })
     if (!solved) return undefined
     const evaluation = evaluate(
       shown,

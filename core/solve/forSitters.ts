@@ -1,18 +1,16 @@
 import { calibratedLighting } from '../evaluation/calibratedLighting'
 import { evaluate, type Evaluation, type Miss } from '../evaluation/evaluation'
-import { lightingSolver } from '../evaluation/lightingSolver'
-import { probesOf } from '../evaluation/probes/probes'
 import { isEqual } from '../edits/patch'
 import { inLook } from '../looks/inLook'
 import type { Learned } from '../calibration/calibration'
 import type { Sitter } from '../model/daySchema'
 import type { CameraSetting, LightSetting, StudioSet, Subject } from '../model/schema'
-import { QUALITY } from '../physics/transport/stage'
 import { controlsOf, solveLook } from './lookPowers'
 import { worstMiss } from './misses'
 import { powerChanges, type PowerChange } from './powerChanges'
 import { solvePowers } from './powers'
 import { goOn, type Listening } from './situation'
+import { exactSolver } from './solvers'
 
 /** What sitters who are lit alike need, on top of the powers that all are taken with. */
 export type SitterGroup = {
@@ -128,7 +126,7 @@ export const lookForSitters = async (
   learned: Readonly<Record<string, Learned>>,
   { report, pause = goOn }: Listening<[found: LookForSitters[], share: number]> = {},
 ): Promise<LookForSitters[] | undefined> => {
-  const solve = lightingSolver(QUALITY, of => probesOf(of, 'judged'))
+  const solve = exactSolver()
   const wanted = set.looks
     .map(({ id }) => ({ id, sitters: set.day.sitters.filter(({ lookIds }) => lookIds.includes(id)) }))
     .filter(({ sitters }) => sitters.length > 0)

@@ -1,9 +1,5 @@
-import { lightingSolver, withoutLampBodies } from '#core/evaluation/lightingSolver'
-import { probesOf } from '#core/evaluation/probes/probes'
-import { DRAFT_QUALITY, QUALITY } from '#core/physics/transport/stage'
-import type { StudioSet } from '#core/model/schema'
-import { lightFamilies } from '#core/solve/moves/lightFamilies'
-import { stageFamilies } from '#core/solve/moves/stageFamilies'
+import { familiesOf } from '#core/solve/moves/families'
+import { draftSolver, exactSolver } from '#core/solve/solvers'
 import {
   judgePlacement,
   withMove,
@@ -13,7 +9,6 @@ import {
 } from '#core/solve/together/placement'
 import { attemptsOf } from './draw'
 
-const judged = (set: StudioSet) => probesOf(set, 'judged')
 /** Of what it found, so many are worked out again with every ray. */
 const VERIFIED = 4
 
@@ -27,11 +22,8 @@ export const isBetter = (one: Placement, other: Placement): boolean =>
 
 /** The plain way to look for one placement: up to three moves by chance, for all looks, so many times over. */
 export const randomPlacement = async (question: JointQuestion, tries: number, seed: number): Promise<Placement> => {
-  const bare = lightingSolver(DRAFT_QUALITY, judged)
-  const draft = {
-    solverOf: () => (asked: StudioSet) => bare(withoutLampBodies(asked)),
-    isDraft: true,
-  }
+  const few = draftSolver()
+  const draft = { solverOf: () => few, isDraft: true }
   const start = { kind: 'as-is' } as const
   const [draw] = attemptsOf(seed)
   const found: Placement[] = []
@@ -39,9 +31,7 @@ export const randomPlacement = async (question: JointQuestion, tries: number, se
     const moves: JointMove[] = []
     let { set } = question
     for (let count = Math.floor(draw!.between(0, 4)); count > 0; count--) {
-      const families = [...lightFamilies(set, []), ...stageFamilies(set, [])].filter(
-        ({ id }) => !moves.some(move => move.family === id),
-      )
+      const families = familiesOf(set, []).filter(({ id }) => !moves.some(move => move.family === id))
       const { id, ways } = draw!.oneOf(families)
       const move = { family: id, change: draw!.oneOf(draw!.oneOf(ways)) }
       const after = withMove(set, move)
@@ -53,7 +43,7 @@ export const randomPlacement = async (question: JointQuestion, tries: number, se
     if (!outcome.against) found.push(outcome.placement)
   }
   const order = found.toSorted((a, b) => (isBetter(a, b) ? -1 : Number(isBetter(b, a))))
-  const whole = lightingSolver(QUALITY, judged)
+  const whole = exactSolver()
   let best = (await judgePlacement(question, { set: question.set, start, moves: [] }, { solverOf: () => whole }))!
     .placement
   for (const { moves } of order.slice(0, VERIFIED)) {

@@ -1,20 +1,18 @@
-import { lightingSolver, withoutLampBodies, type SolvedSet } from '../../evaluation/lightingSolver'
-import { probesOf } from '../../evaluation/probes/probes'
+import type { SolvedSet } from '../../evaluation/lightingSolver'
 import type { StudioSet } from '../../model/schema'
 import { thingsKey } from '../../evaluation/solverKeys'
-import { DRAFT_QUALITY, QUALITY } from '../../physics/transport/stage'
 import { keyFaultOf } from '../keyFault'
 import { limitOf } from '../limit'
 import { worstMiss } from '../misses'
+import { draftSolver, exactSolver } from '../solvers'
 import { applyChanges, changedBy, isPossible } from '../../changes/apply'
 import { isSameMove, type Family, type FamilyId } from './family'
-import { lightFamilies } from './lightFamilies'
-import { stageFamilies } from './stageFamilies'
+import { familiesOf } from './families'
 import {
   lookOf,
   tryState,
+  unsettled,
   type Question,
-  type Solver,
   type Trial,
   type Tried,
   type Trying,
@@ -53,9 +51,6 @@ const WIDTHS = [1, 8, 4] as const
 const SPENT_BY = [1, 0.7, 1] as const
 /** A move has helped when it cost this much less. */
 const HELPS = 1e-3
-
-/** An answer is judged by its targets, so nothing else is worked out. */
-const judged = (set: StudioSet) => probesOf(set, 'judged')
 
 const things = ({ moves, powers }: Trial): number => moves.length + powers.length
 
@@ -125,9 +120,7 @@ export const propose = async (
   question: Question,
   { fewest = false, most = MOST_SPENT, report, see, pause = () => Promise.resolve(false) }: ProposeOptions = {},
 ): Promise<Proposed | undefined> => {
-  const bare = lightingSolver(DRAFT_QUALITY, judged)
-  /** What housings hide is left for the verification. */
-  const solver: Solver = (set, options) => bare(withoutLampBodies(set), options)
+  const solver = draftSolver()
   const trials: Trial[] = []
   const blocked: Blocked[] = []
   let [tried, spent] = [0, 0]
@@ -177,21 +170,17 @@ export const propose = async (
   }
 
   // Whether powers alone do it is worth knowing exactly.
-  const exact = lightingSolver(QUALITY, judged)
+  const exact = exactSolver()
   const base = (await tryState(question, question.set, [], { solver: exact, pause, see }))?.trial
   if (!base) return undefined
   trials.push(base)
   tell()
   /** Whether sitter, key and camera could go further from the backdrop, but for a wall. */
   const isWalledIn = ({ set }: Trial) => {
-    const away = familiesOf(set).find(({ id }) => id === 'group-depth')?.ways[0]?.[0]
+    const away = familiesOf(set, question.fixedIds).find(({ id }) => id === 'group-depth')?.ways[0]?.[0]
     return away !== undefined && !isPossible(set, away)
   }
   const isEnough = () => different(trials, fewest).filter(({ isReached }) => isReached).length >= ENOUGH
-  const familiesOf = (set: StudioSet): Family[] => [
-    ...lightFamilies(set, question.fixedIds),
-    ...stageFamilies(set, question.fixedIds),
-  ]
   const gains = new Map<FamilyId, number>()
   let front: Trial[] = [base]
   for (const [depth, width] of WIDTHS.entries()) {
@@ -200,7 +189,7 @@ export const propose = async (
     const pairs = front
       .slice(0, width)
       .flatMap(from =>
-        familiesOf(from.set)
+        familiesOf(from.set, question.fixedIds)
           .filter(
             ({ id }) =>
               !from.moves.some(move => familyOf(move) === id) && (depth === 0 || (gains.get(id) ?? 0) > HELPS),
@@ -219,7 +208,7 @@ export const propose = async (
       )
         continue
       const best = await explore(
-        depth === 0 ? { ...base, set: question.set } : { ...from, set: withLookOf(question, from) },
+        depth === 0 ? { ...base, set: question.set } : { ...from, set: unsettled(question.set, from.set) },
         family,
       )
       if (!best) continue
@@ -252,15 +241,6 @@ export const propose = async (
   report?.(answer, 1)
   return answer
 }
-
-/** The set as it would stand, but with the powers and the camera of now: changes are counted from there. */
-const withLookOf = ({ set }: Question, trial: Trial): StudioSet => ({
-  ...trial.set,
-  looks: trial.set.looks.map(look => {
-    const before = set.looks.find(({ id }) => id === look.id)!
-    return { ...look, lights: { ...look.lights, ...before.lights }, exposure: before.exposure }
-  }),
-})
 
 /** At most so many answers are solved again. */
 const VERIFIED = 9
@@ -310,9 +290,8 @@ const verify = async (
   order: readonly Trial[],
   { fewest = false, pause, see }: ProposeOptions,
 ): Promise<Trial[] | undefined> => {
-  const exact: Trying = { solver: lightingSolver(QUALITY, judged), pause }
-  const bare = lightingSolver(DRAFT_QUALITY, judged)
-  const draft: Trying = { solver: (set, options) => bare(withoutLampBodies(set), options), pause }
+  const exact: Trying = { solver: exactSolver(), pause }
+  const draft: Trying = { solver: draftSolver(), pause }
   const verified = [...known]
   const kinds = new Set(known.map(kindOf))
   for (const trial of order) {
@@ -320,7 +299,7 @@ const verify = async (
     if (chosen.length >= PROPOSALS || kinds.size > VERIFIED) break
     if (kinds.has(kindOf(trial)) || different([...chosen, trial], fewest).length === chosen.length) continue
     kinds.add(kindOf(trial))
-    const again = await tryState(question, withLookOf(question, trial), trial.moves, { ...exact, see })
+    const again = await tryState(question, unsettled(question.set, trial.set), trial.moves, { ...exact, see })
     if (!again) return undefined
     if (again.against) continue
     const needed = await onlyNeeded(question, again.trial, exact, draft)

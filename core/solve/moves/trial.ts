@@ -136,6 +136,15 @@ const objection = (before: StudioSet, after: StudioSet, solved: SolvedSet): 'fra
 const thingIn = (set: StudioSet, id: string) =>
   set.lights.find(light => light.id === id)?.place ?? set.panels.find(panel => panel.id === id)?.place
 
+/** A set with the powers and the exposures of another state of it: what there is to turn is counted from there. */
+export const unsettled = (before: StudioSet, after: StudioSet): StudioSet => ({
+  ...after,
+  looks: after.looks.map(look => {
+    const was = before.looks.find(({ id }) => id === look.id)!
+    return { ...look, lights: { ...look.lights, ...was.lights }, exposure: was.exposure }
+  }),
+})
+
 /** What of the camera setting was changed counts as one thing to do. */
 const isSameCamera = (a: CameraSetting, b: CameraSetting) =>
   Math.abs(Math.log(a.fNumber / b.fNumber)) < 0.01 && a.iso === b.iso

@@ -1,16 +1,13 @@
-import { lightingSolver, withoutLampBodies } from '../../evaluation/lightingSolver'
-import { probesOf } from '../../evaluation/probes/probes'
 import { stageKey, lightKey } from '../../evaluation/solverKeys'
 import { inLook } from '../../looks/inLook'
 import { looksPlacedOtherwise, onePlacement } from '../../looks/onePlacement'
 import { isEqual } from '../../edits/patch'
 import type { StudioSet } from '../../model/schema'
-import { DRAFT_QUALITY, QUALITY, type Quality } from '../../physics/transport/stage'
 import type { Family, FamilyId } from '../moves/family'
-import { lightFamilies } from '../moves/lightFamilies'
-import { stageFamilies } from '../moves/stageFamilies'
-import type { Solver } from '../moves/trial'
+import { familiesOf } from '../moves/families'
+import { unsettled, type Solver } from '../moves/trial'
 import { goOn, type Listening } from '../situation'
+import { draftSolver, exactSolver } from '../solvers'
 import {
   judgePlacement,
   withMove,
@@ -50,8 +47,6 @@ const SHOWN = 6
 const SAME_MINUTES = 0.05
 const SAME_STOPS = 0.02
 
-const judged = (set: StudioSet) => probesOf(set, 'judged')
-
 /** Figures of a placement as coarse as they are told apart, so that "beats" holds along a chain. */
 const coarse = ({ betweenMinutes, missStops, onceMinutes, cost }: Placement) => ({
   minutes: Math.round(betweenMinutes / SAME_MINUTES),
@@ -90,7 +85,7 @@ const shown = (front: readonly Placement[]): Placement[] => {
 }
 
 /** A solver for each group of looks that stand alike, so that what one look needs is there for the next. */
-const solversFor = (set: StudioSet, quality: Quality, isBare: boolean) => {
+const solversFor = (set: StudioSet, make: () => Solver) => {
   const byKey = new Map<string, Solver>()
   const keys = new Map(
     set.looks.map(({ id }) => {
@@ -102,8 +97,7 @@ const solversFor = (set: StudioSet, quality: Quality, isBare: boolean) => {
     const key = keys.get(lookId)!
     const known = byKey.get(key)
     if (known) return known
-    const solver = lightingSolver(quality, judged)
-    const made: Solver = isBare ? (asked, options) => solver(withoutLampBodies(asked), options) : solver
+    const made = make()
     byKey.set(key, made)
     return made
   }
@@ -125,15 +119,6 @@ const startsOf = (set: StudioSet): { set: StudioSet; start: Start }[] => {
 /** Moves that change surfaces or people, after which all light is worked out anew. */
 const STAGE_MOVES: ReadonlySet<FamilyId> = new Set(['key-flag', 'group-depth', 'black-sides', 'curtains', 'fill-board'])
 
-/** A placement with the powers and the apertures of now: what there is to turn is counted from there. */
-const unsettled = (before: StudioSet, set: StudioSet): StudioSet => ({
-  ...set,
-  looks: set.looks.map(look => {
-    const was = before.looks.find(({ id }) => id === look.id)!
-    return { ...look, lights: { ...look.lights, ...was.lights }, exposure: was.exposure }
-  }),
-})
-
 type At = { set: StudioSet; start: Start; moves: readonly JointMove[] }
 type Only = Parameters<typeof judgePlacement>[3]
 
@@ -153,7 +138,7 @@ class Search {
     private readonly question: JointQuestion,
     private readonly options: Required<Pick<PlaceOptions, 'most' | 'pause'>> & Pick<PlaceOptions, 'report'>,
   ) {
-    this.draft = { solverOf: solversFor(question.set, DRAFT_QUALITY, true), pause: options.pause, isDraft: true }
+    this.draft = { solverOf: solversFor(question.set, draftSolver), pause: options.pause, isDraft: true }
   }
 
   isSpent(share = 1): boolean {
@@ -167,8 +152,7 @@ class Search {
   }
 
   familiesOf(set: StudioSet): Family[] {
-    const { fixedIds } = this.question
-    return [...lightFamilies(set, fixedIds), ...stageFamilies(set, fixedIds)]
+    return familiesOf(set, this.question.fixedIds)
   }
 
   /** Judges one placement and keeps it where it can be. */
@@ -306,7 +290,7 @@ export const placeForAll = async (
     search.tell()
   }
   if (search.isCalledOff) return undefined
-  const exact: Judging = { solverOf: solversFor(set, QUALITY, false), pause }
+  const exact: Judging = { solverOf: solversFor(set, exactSolver), pause }
   const isServedAsIs = starts.length === 1 && starts[0]!.served === set.looks.length
   if (!isServedAsIs) {
     await moveForAll(search, starts, mostMoved > 0 ? FOR_ALL : 1)
