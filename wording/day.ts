@@ -1,5 +1,6 @@
 import { formatClock } from '#core/looks/clock'
 import type { DayConflict, Saving, Slot } from '#core/looks/day'
+import type { Sitter } from '#core/model/daySchema'
 import type { Light, StudioSet } from '#core/model/schema'
 import type { LookForSitters, SitterGroup } from '#core/solve/forSitters'
 import { capital, counted, inSentence, listed } from './language'
@@ -46,7 +47,9 @@ export const clockWords = (minutes: number): string =>
 export const conflictWords = (set: DaySet, conflict: DayConflict): string => {
   switch (conflict.kind) {
     case 'sitter-waits':
-      return `${sitterOf(set, conflict.sitterId)} waits ${whole(conflict.minutes)}: ask for a later time, or begin earlier.`
+      return conflict.behindId === null
+        ? `${sitterOf(set, conflict.sitterId)} waits ${whole(conflict.minutes)}: ask for a later time, or begin earlier.`
+        : `${sitterOf(set, conflict.sitterId)} comes while ${sitterOf(set, conflict.behindId)} is in front of the camera, and waits ${whole(conflict.minutes)}: ask for a later time, or give ${sitterOf(set, conflict.behindId)} less.`
     case 'set-waits':
       return `The set waits ${whole(conflict.minutes)} for ${sitterOf(set, conflict.sitterId)}: ask for an earlier time.`
     case 'ends-late':
@@ -57,6 +60,8 @@ export const conflictWords = (set: DaySet, conflict: DayConflict): string => {
       return `${breakOf(set, conflict.breakId)} begins ${whole(conflict.minutes)} ${conflict.minutes > 0 ? 'late' : 'early'}, between two looks.`
     case 'break-too-long':
       return `${breakOf(set, conflict.breakId)} is as long as the whole day.`
+    case 'break-not-taken':
+      return `${breakOf(set, conflict.breakId)} comes after the last look: no time is kept for it.`
     case 'breaks-overlap':
       return `${breakOf(set, conflict.breakId)} is not over when ${breakOf(set, conflict.otherId)} begins.`
     case 'nothing-wanted':
@@ -71,6 +76,10 @@ export const conflictWords = (set: DaySet, conflict: DayConflict): string => {
       return `The day ends at ${clockWords(set.day.endsAt)}, not after it begins at ${clockWords(set.day.startsAt)}.`
   }
 }
+
+/** Who is to come at another time: what has to be told to them. */
+export const otherArrivalsWords = (sitters: readonly Sitter[]): string =>
+  `${listed(sitters.map(({ name, arrivesAt }) => `${name} now comes at ${formatClock(arrivesAt!)}`))}: tell them.`
 
 /** What can be given up to be on time again. */
 export const savingWords = (set: DaySet, saving: Saving): string => {

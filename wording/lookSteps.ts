@@ -1,8 +1,9 @@
 import type { LookStep, TimedStep } from '#core/looks/between'
+import type { LookTaken } from '#core/looks/lookFrom'
 import type { Overridden } from '#core/looks/overridden'
 import type { LookCondition } from '#core/model/daySchema'
 import type { Place, StudioSet } from '#core/model/schema'
-import { capital, counted, listed } from './language'
+import { capital, counted, listed, plural } from './language'
 import { formatPower, letterOf } from './lights'
 import { formatAperture } from './notation/aperture'
 import type { InLength } from './notation/distance'
@@ -56,6 +57,8 @@ export const lookStepWords = (set: StudioSet, step: LookStep, inLength: InLength
       return `${capital(nameOf(set, step.id))}: another place or pose`
     case 'backdrop':
       return step.isOther ? `Backdrop: ${set.backdrop.name}` : 'Shift the backdrop'
+    case 'clean':
+      return 'Sweep the paper, or pull fresh paper down'
     case 'camera-place':
       return `Camera: ${placeWords(step.to, inLength)}`
     case 'lens':
@@ -106,6 +109,24 @@ export const overriddenWords = (set: StudioSet, what: Overridden): string => {
   return `${capital(name)}: ${fields}`
 }
 
+/** What a look from another set brought that the set did not have, and what it had to leave; empty for nothing. */
+export const lookTakenWords = ({ set, addedLights, subjectsLeft, targetsLeft }: LookTaken): string => {
+  const added = addedLights.map(id => letterOf(id, set.lights))
+  return [
+    ...(added.length > 0
+      ? [`${capital(listed(added))} ${plural(added.length, 'is', 'are')} new, and off in every other look.`]
+      : []),
+    ...(subjectsLeft > 0
+      ? [`It is for ${counted(subjectsLeft, 'subject')} more than this set has marks for: they were left out.`]
+      : []),
+    ...(targetsLeft > 0
+      ? [
+          `${capital(counted(targetsLeft, 'target'))} at points that this set does not have ${plural(targetsLeft, 'was', 'were')} left out.`,
+        ]
+      : []),
+  ].join(' ')
+}
+
 /** A condition on the order of looks. */
 export const conditionWords = (set: StudioSet, condition: LookCondition): string => {
   const name = (id: string) => `"${set.looks.find(look => look.id === id)?.name ?? id}"`
@@ -118,6 +139,8 @@ export const conditionWords = (set: StudioSet, condition: LookCondition): string
       return `${name(condition.lookId)} before ${name(condition.otherId)}`
     case 'together':
       return `${name(condition.lookId)} and ${name(condition.otherId)} one after the other`
+    case 'dirties':
+      return `${name(condition.lookId)} dirties the paper: ${minutesWords(condition.minutes)} to clean before another look`
   }
 }
 

@@ -1,7 +1,19 @@
-import { addToneLooks, duplicateLook, heirOf, keptOf, moveLook, removeLook, renameLook } from '#core/looks/lookEdits'
+import { lookFrom, type LookTaken } from '#core/looks/lookFrom'
+import {
+  addToneLooks,
+  duplicateLook,
+  heirOf,
+  keptOf,
+  lookFromFrame,
+  moveLook,
+  removeLook,
+  renameLook,
+} from '#core/looks/lookEdits'
 import type { Overridden } from '#core/looks/overridden'
 import { takeBackOverride } from '#core/looks/overrides'
 import type { StudioSet } from '#core/model/schema'
+import { err, ok, type Outcome } from '#core/shared/outcome'
+import { lookTakenWords } from '#wording/lookSteps'
 import { counted, listed } from '#wording/language'
 import { useLooks } from '~/stores/looks'
 import { useNotices } from '~/stores/notices'
@@ -45,6 +57,32 @@ export const useLookEdits = () => {
     if (outcome.ok) looks.setPowers(made)
   }
 
+  /** A look that wants what a test frame shows. */
+  const fromFrame = (frameId: string): boolean => {
+    let made = ''
+    const outcome = studio.edit(set => {
+      const next = lookFromFrame(set, frameId)
+      made = next.lookId
+      return next.set
+    })
+    if (outcome.ok) go(made)
+    return outcome.ok
+  }
+
+  /** A look that stands as one of another set does, after the look on the screen; says what did not come along. */
+  const fromSet = (other: { set: StudioSet; lookId: string; name: string }): Outcome<string> => {
+    let taken: LookTaken | undefined
+    const outcome = studio.editKept(set => {
+      taken = lookFrom(set, studio.look.id, other)
+      return taken.set
+    })
+    if (!outcome.ok || !taken) return outcome.ok ? err('Nothing was changed.') : outcome
+    go(taken.lookId)
+    const words = lookTakenWords(taken)
+    if (words) notices.tell({ id: 'look-taken', words })
+    return ok(taken.lookId)
+  }
+
   const remove = (id: string) => {
     const { readings, frames } = keptOf(studio.stored, id)
     const gone = studio.stored.looks.find(look => look.id === id)
@@ -74,6 +112,8 @@ export const useLookEdits = () => {
     step,
     duplicate,
     addTones,
+    fromFrame,
+    fromSet,
     remove,
     takeBack,
     rename: (id: string, name: string) => studio.edit(set => renameLook(set, id, name)),

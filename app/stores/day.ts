@@ -1,12 +1,13 @@
 import { useNow } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
+import { MINUTES } from '#core/changes/effort'
 import { editDay } from '#core/looks/dayEdits'
 import { clockJump } from '#core/looks/clock'
 import {
-  changeMinutes,
   inOrderOfArrival,
   leftOf,
+  minutesBefore,
   planDay,
   planRest,
   savingsOf,
@@ -15,6 +16,7 @@ import {
 } from '#core/looks/day'
 import type { Day } from '#core/model/daySchema'
 import { useLooks } from './looks'
+import { usePlacing } from './placing'
 import { useStudio } from './studio'
 
 const DAY = 24 * 60
@@ -23,6 +25,7 @@ const DAY = 24 * 60
 export const useDay = defineStore('day', () => {
   const studio = useStudio()
   const looks = useLooks()
+  const placing = usePlacing()
   const wall = useNow({ interval: 5000 })
   /** The clock of a rehearsal, minutes since midnight; null while the real one counts. */
   const rehearsed = ref<number | null>(null)
@@ -34,6 +37,8 @@ export const useDay = defineStore('day', () => {
     isFlash: studio.stored.looks.map(look =>
       studio.stored.lights.some(({ id, lamp }) => lamp.kind === 'flash' && look.lights[id]?.on),
     ),
+    // Turned before the sitter, and back after.
+    turning: (sitterId, lookId) => 2 * MINUTES.power * (placing.forSitter(lookId, sitterId)?.changes.length ?? 0),
   }))
   const plan = computed(() => planDay(day.value, dayLooks.value))
   const jump = computed(() =>
@@ -78,7 +83,7 @@ export const useDay = defineStore('day', () => {
     if (!slot) return
     const sitter = day.value.sitters.find(({ id }) => id === slot.sitterId)!
     const before = day.value.done.filter(one => one.state === 'done').at(-1)
-    const change = changeMinutes(dayLooks.value, before?.lookId, slot.lookId)
+    const change = minutesBefore(dayLooks.value, before?.lookId, slot.lookId, slot.sitterId)
     const from = Math.max(since.value, sitter.arrivesAt ?? 0)
     studio.edit(set =>
       editDay(set, {

@@ -61,8 +61,15 @@ export const useFrames = defineStore('frames', () => {
         .map(([id, { value }]) => [id, value]),
     )
 
+  /** The light that a frame is held against; of the look on the screen, whichever is there when the picture is read. */
+  const planned = () => ({ layers: light.planned, room: light.learned.room })
   /** A set with a frame, what was read from it, and its readings. */
-  const withFrame = (set: StudioSet, frame: Frame, read: FrameView): StudioSet => {
+  const withFrame = (
+    set: StudioSet,
+    frame: Frame,
+    read: FrameView,
+    { layers, room }: ReturnType<typeof planned>,
+  ): StudioSet => {
     // What does not look like a backdrop teaches nothing, unless somebody marked it.
     const isDoubted = !read.reading.confidence.isSure && frame.edits.length === 0
     const full = { ...frame, values: valuesOf(read.reading), black: read.reading.black }
@@ -70,9 +77,7 @@ export const useFrames = defineStore('frames', () => {
     return keepFrame(
       set,
       full,
-      light.planned && look && !isDoubted
-        ? frameReadings(set, look, full, read.reading.places, { layers: light.planned, room: light.learned.room })
-        : [],
+      layers && look && !isDoubted ? frameReadings(set, look, full, read.reading.places, { layers, room }) : [],
     )
   }
 
@@ -90,7 +95,12 @@ export const useFrames = defineStore('frames', () => {
   }
 
   /** What the set said when a picture was taken. */
-  const setting = () => ({ look: studio.look, camera: { ...light.camera! }, ticket: studio.ticket() })
+  const setting = () => ({
+    look: studio.look,
+    camera: { ...light.camera! },
+    ticket: studio.ticket(),
+    against: planned(),
+  })
 
   /**
    * Takes a picture in as a frame of the look; says what was wrong where it cannot. Without `taken` it was taken as
@@ -106,7 +116,7 @@ export const useFrames = defineStore('frames', () => {
     progress.value = 0
     try {
       await light.ready()
-      const { look, camera, ticket } = taken ?? setting()
+      const { look, camera, ticket, against: held } = taken ?? setting()
       const id = `frame-${freshId()}`
       const outcome = await reader.read(
         id,
@@ -150,6 +160,7 @@ export const useFrames = defineStore('frames', () => {
           changeExposure(set, look.id, { fNumber: camera.fNumber, followsPointId: null }),
           frame,
           outcome.value,
+          held,
         ),
       )
       if (!kept.ok) {
@@ -170,22 +181,22 @@ export const useFrames = defineStore('frames', () => {
 
   /** Reads the chosen frame with other regions, and learns from it anew. */
   const mend = async (edits: readonly RegionEdit[]) => {
-    const ticket = studio.ticket()
+    const [ticket, held] = [studio.ticket(), planned()]
     const frame = chosen.value && { ...toRaw(chosen.value), edits: [...edits] }
     const read = frame && (await readAgain(frame))
     if (!frame || !read) return
     view.value = { id: frame.id, view: read, of: against(frame.edits) }
     ticket.commit('This region', set =>
-      set.frames.some(({ id }) => id === frame.id) ? withFrame(set, frame, read) : set,
+      set.frames.some(({ id }) => id === frame.id) ? withFrame(set, frame, read, held) : set,
     )
   }
 
   /** Reads all frames of the look again, since what the camera makes of light is known better now. */
   const readAll = async () => {
-    const ticket = studio.ticket()
+    const [ticket, held] = [studio.ticket(), planned()]
     for (const frame of frames.value) {
       const read = await readAgain(toRaw(frame))
-      if (read && !ticket.commit('Reading frames anew', set => withFrame(set, toRaw(frame), read)).ok) return
+      if (read && !ticket.commit('Reading frames anew', set => withFrame(set, toRaw(frame), read, held)).ok) return
     }
     await show()
   }

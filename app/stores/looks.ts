@@ -11,6 +11,7 @@ import {
   bestOrder,
   conditionsAmong,
   contradiction,
+  isOnOrder,
   keepsTo,
   type OrderCondition,
   type Ordered,
@@ -146,7 +147,7 @@ export const useLooks = defineStore('looks', () => {
       conditions,
       studio.stored.looks.map(({ id }) => id),
     )
-  const conditions = computed(() => studio.stored.day.conditions)
+  const conditions = computed(() => studio.stored.day.conditions.filter(isOnOrder))
   /** The order of fewest minutes; undefined where the conditions allow none. */
   const order = computed((): (Omit<Ordered, 'order'> & { looks: Look[] }) | undefined => {
     const found = bestOrder(minutes.value, numbered(conditions.value))

@@ -29,7 +29,7 @@ const choose = (event: Event) => {
     <select
       :id="id"
       class="press h-8"
-      :class="wide ? 'w-full' : 'w-34'"
+      :class="wide ? 'w-full' : 'field-sizing-content max-w-64 min-w-34'"
       :value="value"
       :data-test="testName"
       :aria-invalid="problem !== '' || undefined"

@@ -30,7 +30,7 @@ const APPLY: { [K in ChangeKind]: Apply<K> } = {
   arrange,
   'add-twin': lights.addTwin,
   mirror: lights.mirror,
-  'add-lights': (set, { what }) => newLights(set, what),
+  'add-lights': (set, { what, lookId }) => newLights(set, what, lookId),
   flag: (set, { id, off }) => eachLight(set, [id], off === 'lens' ? flagOffLens : flagOff),
   stand: (set, { what }) => stand(set, what),
   power: (set, { lookId, settings }) => changeSettings(set, lookId, settings),

@@ -43,7 +43,8 @@ export type Change =
   | { kind: 'add-twin'; id: string }
   /** A light made the mirror image of another, power and all. */
   | { kind: 'mirror'; fromId: string; toId: string; lookId: string }
-  | { kind: 'add-lights'; what: NewLights }
+  /** Lights more, which are on in one look and off in the others. */
+  | { kind: 'add-lights'; what: NewLights; lookId: string }
   /** A flag before a light, on its way to the subject or to the lens. */
   | { kind: 'flag'; id: string; off: 'subject' | 'lens' }
   | { kind: 'stand'; what: Standing }

@@ -41,9 +41,9 @@ const EVERY: readonly Change[] = [
   { kind: 'arrange', ids, how: 'crossed-wide' },
   { kind: 'add-twin', id: 'key' },
   { kind: 'mirror', fromId: 'backdrop-left', toId: 'key', lookId: 'white' },
-  { kind: 'add-lights', what: 'backdrop-pair' },
-  { kind: 'add-lights', what: 'edge' },
-  { kind: 'add-lights', what: 'key' },
+  { kind: 'add-lights', what: 'backdrop-pair', lookId: 'white' },
+  { kind: 'add-lights', what: 'edge', lookId: 'white' },
+  { kind: 'add-lights', what: 'key', lookId: 'white' },
   { kind: 'flag', id: 'backdrop-left', off: 'subject' },
   { kind: 'flag', id: 'backdrop-left', off: 'lens' },
   { kind: 'stand', what: 'key-flag' },
@@ -238,7 +238,7 @@ describe('changes of the stage', () => {
 
   it('add lights with jobs of their own: a pair at both sides, an edge from behind, a key in front', () => {
     const added = (what: 'backdrop-pair' | 'edge' | 'key') =>
-      applyChange(set, { kind: 'add-lights', what }).lights.slice(set.lights.length)
+      applyChange(set, { kind: 'add-lights', what, lookId: 'white' }).lights.slice(set.lights.length)
     expect(added('backdrop-pair').map(({ job }) => job)).toEqual(['backdrop', 'backdrop'])
     const [a, b] = added('backdrop-pair')
     expectWithin(a!.place.xM - set.backdrop.centreXM, set.backdrop.centreXM - b!.place.xM, 1e-9)
@@ -251,6 +251,19 @@ describe('changes of the stage', () => {
   })
 })
 
+describe('lights that a change adds', () => {
+  it('are on in the look that they are for, and off in every other', () => {
+    const two = { ...set, looks: [set.looks[0]!, { ...set.looks[0]!, id: 'other', name: 'Other' }] }
+    const added = applyChange(two, { kind: 'add-lights', what: 'backdrop-pair', lookId: 'other' })
+    const ids = added.lights.slice(set.lights.length).map(({ id }) => id)
+    expect(added.looks.map(look => ids.map(id => look.lights[id]!.on))).toEqual([
+      [false, false],
+      [true, true],
+    ])
+    expect(added.looks[0]!.lights).toMatchObject(set.looks[0]!.lights)
+  })
+})
+
 describe('what a change asks for', () => {
   it('is minutes by what is carried, turned and climbed', () => {
     const minutes = (change: Change) => minutesOf(set, change)
@@ -260,8 +273,8 @@ describe('what a change asks for', () => {
     expect(minutes({ kind: 'half-scrim', ids, turnDeg: 90, isMirrored: true })).toBe(2 * MINUTES.fit)
     expect(minutes({ kind: 'stand', what: 'black-sides' })).toBe(2 * MINUTES.board)
     expect(minutes({ kind: 'stand', what: 'key-flag' })).toBe(MINUTES.board)
-    expect(minutes({ kind: 'add-lights', what: 'backdrop-pair' })).toBe(2 * MINUTES.light)
-    expect(minutes({ kind: 'add-lights', what: 'edge' })).toBe(MINUTES.light)
+    expect(minutes({ kind: 'add-lights', what: 'backdrop-pair', lookId: 'white' })).toBe(2 * MINUTES.light)
+    expect(minutes({ kind: 'add-lights', what: 'edge', lookId: 'white' })).toBe(MINUTES.light)
     expect(minutes({ kind: 'arrange', ids, how: 'from-above' })).toBe(2 * MINUTES.place)
     expect(minutes({ kind: 'arrange', ids, how: 'crossed' })).toBe(2 * MINUTES.aim)
     expect(minutes({ kind: 'power', lookId: 'white', settings })).toBe(MINUTES.power)

@@ -83,5 +83,20 @@ const ADDED: Record<NewLights, (set: StudioSet) => StudioSet> = {
   key: keyAdded,
 }
 
-/** The set with lights more. */
-export const newLights = (set: StudioSet, what: NewLights): StudioSet => ADDED[what](set)
+/** The set with lights more, on in one look: what other looks were set to stays what it was. */
+export const newLights = (set: StudioSet, what: NewLights, lookId: string): StudioSet => {
+  const added = ADDED[what](set)
+  const old = new Set(set.lights.map(({ id }) => id))
+  return {
+    ...added,
+    looks: added.looks.map(look => ({
+      ...look,
+      lights: Object.fromEntries(
+        Object.entries(look.lights).map(([id, setting]) => [
+          id,
+          look.id === lookId || old.has(id) ? setting : { ...setting, on: false },
+        ]),
+      ),
+    })),
+  }
+}

@@ -23,14 +23,15 @@ const slidAside = (set: StudioSet, id: string, isStill: (set: StudioSet) => bool
 }
 
 const fixOf = (context: CheckContext, fault: KeyFault): Fix | undefined => {
-  const { set } = context
+  const { set, look } = context
+  const addKey: Fix = { change: { kind: 'add-lights', what: 'key', lookId: look.id } }
   switch (fault.kind) {
     case 'away':
       return { change: { kind: 'aim', id: fault.key.id, aim: aimAtHead(set.subjects[0]!) } }
     case 'no-key':
-      return { change: { kind: 'add-lights', what: 'key' } }
+      return addKey
     case 'no-light':
-      return set.lights.length === 0 ? { change: { kind: 'add-lights', what: 'key' } } : undefined
+      return set.lights.length === 0 ? addKey : undefined
     case 'shaded': {
       const { by, key } = fault
       if (!by) return undefined

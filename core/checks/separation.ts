@@ -47,7 +47,8 @@ export const separation: Check = context => {
     const boards = { kind: 'stand', what: 'near-black-sides' } as const
     return [problem(set, 'separation/white', { ...fact, isBlack: false }, { change: boards })]
   }
+  const addEdge = { change: { kind: 'add-lights', what: 'edge', lookId: look.id } } as const
   return closest.backdrop < BLACK && closest.apart < APART_BLACK && sides.every(side => side.apart < CARRIES)
-    ? [problem(set, 'separation/black', { ...fact, isBlack: true }, { change: { kind: 'add-lights', what: 'edge' } })]
+    ? [problem(set, 'separation/black', { ...fact, isBlack: true }, addEdge)]
     : []
 }

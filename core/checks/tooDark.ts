@@ -45,11 +45,10 @@ const keyBack = (set: StudioSet, look: Look, key: Light, byStops: number): Fix |
   }
 }
 
-const TWO_LIGHTS: Fix = { change: { kind: 'add-lights', what: 'backdrop-pair' } }
-
 /** A backdrop that stays too dark whatever the powers: for want of a light, or of power. */
 export const tooDark: Check = context => {
   const { set, look, answer } = context
+  const twoLights: Fix = { change: { kind: 'add-lights', what: 'backdrop-pair', lookId: look.id } }
   const short = Math.min(
     0,
     ...answer.misses
@@ -66,10 +65,10 @@ export const tooDark: Check = context => {
   const lights = set.lights.filter(light => light.job === 'backdrop')
   const key = litOf(context, 'key')[0]
   if (lights.length === 0) {
-    if (!key) return [problem(set, 'too-dark', { is: 'no-light-on-backdrop' }, TWO_LIGHTS)]
+    if (!key) return [problem(set, 'too-dark', { is: 'no-light-on-backdrop' }, twoLights)]
     const [reachM, toBackdropM] = [lightDistance(key, set).lengthM, key.place.yM]
     const fact = { is: 'only-key', reachM, toBackdropM, fallStops: 2 * Math.log2(toBackdropM / reachM) } as const
-    return [problem(set, 'too-dark', fact, keyBack(set, look, key, -short), TWO_LIGHTS)]
+    return [problem(set, 'too-dark', fact, keyBack(set, look, key, -short), twoLights)]
   }
   const atFull = lights.filter(
     light => answer.settings[light.id]!.on && answer.settings[light.id]!.powerStops > -light.lamp.clickStops,
@@ -94,7 +93,7 @@ export const tooDark: Check = context => {
     purpose: { as: 'open-camera', stops: short - past },
     change: { kind: 'power', lookId: look.id, settings },
   }
-  return [problem(set, 'too-dark', { is: 'at-full', shortStops: short }, canOpen ? openUp : undefined, TWO_LIGHTS)]
+  return [problem(set, 'too-dark', { is: 'at-full', shortStops: short }, canOpen ? openUp : undefined, twoLights)]
 }
 
 /** Only the settings of the lights on the subject. */

@@ -1,5 +1,6 @@
 import { isEqual } from '../edits/patch'
 import { MINUTES } from '../changes/effort'
+import type { Day, LookCondition } from '../model/daySchema'
 import type { CameraSetting, Light, LightSetting, Look, Place, StudioSet } from '../model/schema'
 import { inLook } from './inLook'
 
@@ -15,6 +16,7 @@ export type LookStep =
   | { kind: 'reshape'; id: string }
   | { kind: 'subject'; id: string }
   | { kind: 'backdrop'; isOther: boolean }
+  | { kind: 'clean'; minutes: number }
   | { kind: 'camera-place'; to: Place }
   | { kind: 'lens' }
   | { kind: 'camera'; from: CameraSetting; to: CameraSetting; isWhiteBalance: boolean }
@@ -160,6 +162,8 @@ const timed = (to: StudioSet, step: LookStep): TimedStep => {
       return takes(BETWEEN.subject)
     case 'backdrop':
       return takes(step.isOther ? BETWEEN.backdrop : BETWEEN.backdropShift)
+    case 'clean':
+      return takes(step.minutes)
     case 'camera-place':
       return takes(BETWEEN.cameraPlace)
     case 'lens':
@@ -176,7 +180,7 @@ export type AtLook = { look: Look; camera: CameraSetting }
 
 /** Where a step is done: the thing's place, or the camera's. */
 const placeOfStep = (set: StudioSet, before: StudioSet, step: LookStep): { xM: number; yM: number } => {
-  if (step.kind === 'backdrop') return { xM: set.backdrop.centreXM, yM: 0 }
+  if (step.kind === 'backdrop' || step.kind === 'clean') return { xM: set.backdrop.centreXM, yM: 0 }
   if ('to' in step && 'xM' in step.to) return step.to
   const id = 'id' in step ? step.id : undefined
   const thing = [...set.lights, ...set.panels, ...set.props, ...set.subjects, ...before.panels, ...before.props].find(
@@ -204,13 +208,28 @@ const walked = (set: StudioSet, before: StudioSet, steps: readonly TimedStep[]):
   return [...order, ...steps.filter(isAtCamera)]
 }
 
+/** Marks that one look leaves on the paper and that the next would show: swept, or fresh paper pulled down. */
+const cleaning = ({ conditions }: Day, fromId: string, toId: string): LookStep[] => {
+  const dirt = (lookId: string) =>
+    conditions.find(
+      (condition): condition is Extract<LookCondition, { kind: 'dirties' }> =>
+        condition.kind === 'dirties' && condition.lookId === lookId,
+    )
+  const left = dirt(fromId)
+  return left && fromId !== toId && !dirt(toId) ? [{ kind: 'clean', minutes: left.minutes }] : []
+}
+
 /** Everything to do from one look of a set to another, each with its minutes, in the order of a walk. */
 export const changesBetween = (set: StudioSet, from: AtLook, to: AtLook): TimedStep[] => {
   const [before, after] = [inLook(set, from.look.id), inLook(set, to.look.id)]
+  const steps = stepsBetween(before, after, from, to)
+  // Another backdrop is a clean one.
+  const isFresh = steps.some(step => step.kind === 'backdrop' && step.isOther)
+  const all = isFresh ? steps : [...cleaning(set.day, from.look.id, to.look.id), ...steps]
   return walked(
     after,
     before,
-    stepsBetween(before, after, from, to).map(step => timed(after, step)),
+    all.map(step => timed(after, step)),
   )
 }
 

@@ -66,6 +66,70 @@ const someBreaks = fc
   })
   .map(list => list.map((one, index) => ({ ...one, id: `b${index}`, name: `Break ${index}` })))
 
+describe('what a day says of its times', () => {
+  it('names who is in front of the camera when the next one comes, and a break that comes after everything', () => {
+    const day = dayOf({
+      startsAt: 540,
+      setUpMinutes: 0,
+      sitters: [
+        sitter('ann', { lookIds: ['white'], minutesPerLook: 30, arrivesAt: 540 }),
+        sitter('bob', { lookIds: ['white'], arrivesAt: 550 }),
+      ],
+      breaks: [{ id: 'lunch', name: 'Lunch', at: 900, minutes: 30 }],
+    })
+    const { conflicts, slots } = planDay(day, looks)
+    expect(conflicts).toContainEqual({ kind: 'sitter-waits', sitterId: 'bob', minutes: 20, behindId: 'ann' })
+    expect(conflicts).toContainEqual({ kind: 'break-not-taken', breakId: 'lunch' })
+    expect(slots.some(({ kind }) => kind === 'break')).toBe(false)
+    const late = planDay(
+      dayOf({ startsAt: 540, setUpMinutes: 60, sitters: [sitter('ann', { arrivesAt: 560 })] }),
+      looks,
+    )
+    expect(late.conflicts).toContainEqual({ kind: 'sitter-waits', sitterId: 'ann', minutes: 40, behindId: null })
+  })
+
+  it('counts what is turned for a sitter alone, before each of the looks that want it', () => {
+    const day = dayOf({ setUpMinutes: 0, strikeMinutes: 0, sitters: [sitter('ann'), sitter('bob')] })
+    const turning = (id: string, lookId: string) => (id === 'bob' && lookId === 'grey' ? 0.8 : 0)
+    const [plain, turned] = [planDay(day, looks), planDay(day, { ...looks, turning })]
+    expectWithin(turned.changeMinutes, plain.changeMinutes + 0.8, 1e-9)
+    expectWithin(turned.endsAt, plain.endsAt + 0.8, 1e-9)
+  })
+})
+
+describe('marks on the paper', () => {
+  const set = almanacDay()
+  const at = (of: typeof set, index: number) => {
+    const look = of.looks[index]!
+    return { look, camera: look.exposure }
+  }
+  const between = (of: typeof set, from: number, to: number) => changesBetween(of, at(of, from), at(of, to))
+  const dirt = (index: number) => ({ kind: 'dirties' as const, lookId: set.looks[index]!.id, minutes: 4 })
+  const dirtied = (...indices: number[]) => ({ ...set, day: { ...set.day, conditions: indices.map(dirt) } })
+
+  it('are swept before a look that shows them, and only then', () => {
+    const cleans = (of: typeof set, from: number, to: number) =>
+      between(of, from, to)
+        .filter(({ step }) => step.kind === 'clean')
+        .map(({ minutes }) => minutes)
+    expect(cleans(dirtied(0), 0, 1)).toEqual([4])
+    expect(cleans(dirtied(0), 1, 0)).toEqual([])
+    expect(cleans(dirtied(0, 1), 0, 1)).toEqual([])
+    expectWithin(minutesOfSteps(between(dirtied(0), 0, 1)), minutesOfSteps(between(set, 0, 1)) + 4, 1e-9)
+  })
+
+  it('do not matter where another backdrop comes down', () => {
+    const other = {
+      ...dirtied(0),
+      looks: set.looks.map((look, index) =>
+        index === 1 ? { ...look, overrides: { ...look.overrides, backdrop: { name: 'Fresh paper' } } } : look,
+      ),
+    }
+    expect(between(other, 0, 1).some(({ step }) => step.kind === 'clean')).toBe(false)
+    expect(between(other, 0, 2).some(({ step }) => step.kind === 'clean')).toBe(true)
+  })
+})
+
 describe('a planned day', () => {
   it('has everything in it once, one thing after the other, and times that add up', () => {
     fc.assert(

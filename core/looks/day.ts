@@ -14,12 +14,15 @@ type Unplaced = Slot extends infer One ? (One extends Slot ? Omit<One, 'startsAt
 
 /** What does not go together in a plan. Minutes. */
 export type DayConflict =
-  | { kind: 'sitter-waits'; sitterId: string; minutes: number }
+  /** `behindId` is who is before the camera until then; null where the set is not ready. */
+  | { kind: 'sitter-waits'; sitterId: string; minutes: number; behindId: string | null }
   | { kind: 'set-waits'; sitterId: string; minutes: number }
   | { kind: 'ends-late'; minutes: number }
   | { kind: 'past-midnight'; minutes: number }
   | { kind: 'break-moved'; breakId: string; minutes: number }
   | { kind: 'break-too-long'; breakId: string }
+  /** Its time comes when all looks are done. */
+  | { kind: 'break-not-taken'; breakId: string }
   | { kind: 'breaks-overlap'; breakId: string; otherId: string }
   | { kind: 'nothing-wanted'; sitterId: string }
   | { kind: 'no-order'; sitterId: string }
@@ -42,11 +45,17 @@ export type DayLooks = {
   minutes: readonly (readonly number[])[]
   /** Whether any light that is on in the look is a flash. */
   isFlash: readonly boolean[]
+  /** Minutes of turning powers for a sitter in a look, as far as that is worked out; none where it is not given. */
+  turning?: (sitterId: string, lookId: string) => number
 }
 
 /** Minutes from one look to another; none where nothing stands yet. */
 export const changeMinutes = ({ ids, minutes }: DayLooks, fromId: string | null | undefined, toId: string): number =>
   fromId ? minutes[ids.indexOf(fromId)]![ids.indexOf(toId)]! : 0
+
+/** Minutes before a sitter's look: from the look before to it, and what is turned for the sitter alone. */
+export const minutesBefore = (looks: DayLooks, fromId: string | null | undefined, lookId: string, sitterId: string) =>
+  changeMinutes(looks, fromId, lookId) + (looks.turning?.(sitterId, lookId) ?? 0)
 
 /** Where a plan begins in the middle of a day: the time, the look that stands, and how this team's minutes run. */
 export type Standing = { at: number; lookId: string | undefined; pace: number }
@@ -177,7 +186,7 @@ export const planDay = (day: Day, looks: DayLooks, standing?: Standing): DayPlan
   turns.forEach(({ sitter, lookIds }, turn) => {
     if (turn > 0) now += day.spareMinutes
     lookIds.forEach((lookId, index) => {
-      const change = pace * changeMinutes(looks, last, lookId)
+      const change = pace * minutesBefore(looks, last, lookId, sitter.id)
       const work = pace * sitter.minutesPerLook
       breakBefore(change + work)
       put(change, { kind: 'change', fromId: last, lookId, sitterId: sitter.id })
@@ -193,12 +202,18 @@ export const planDay = (day: Day, looks: DayLooks, standing?: Standing): DayPlan
             conflicts.push({ kind: 'set-waits', sitterId: sitter.id, minutes: sitter.arrivesAt - now })
           put(sitter.arrivesAt - now, { kind: 'wait' })
         } else if (now - sitter.arrivesAt > WAIT_FREE)
-          conflicts.push({ kind: 'sitter-waits', sitterId: sitter.id, minutes: now - sitter.arrivesAt })
+          conflicts.push({
+            kind: 'sitter-waits',
+            sitterId: sitter.id,
+            minutes: now - sitter.arrivesAt,
+            behindId: turns[turn - 1]?.sitter.id ?? null,
+          })
       }
       put(work, { kind: 'look', lookId, sitterId: sitter.id })
       last = lookId
     })
   })
+  conflicts.push(...breaks.map(({ id }) => ({ kind: 'break-not-taken' as const, breakId: id })))
   put(day.strikeMinutes, { kind: 'strike' })
   if (now > day.endsAt + 0.5 && day.endsAt > day.startsAt)
     conflicts.push({ kind: 'ends-late', minutes: now - day.endsAt })

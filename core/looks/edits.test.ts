@@ -7,11 +7,21 @@ import { MOST } from '../model/limits'
 import { NO_OVERRIDES, type Overrides } from '../model/overridesSchema'
 import { almanacDay } from './almanac'
 import { formatClock, parseClock } from './clock'
-import { addCondition, addSitter, dropCondition, editDay, editSitter, moveSitter, removeSitter } from './dayEdits'
+import {
+  addCondition,
+  addSitter,
+  dropCondition,
+  editDay,
+  editSitter,
+  moveSitter,
+  otherArrivals,
+  removeSitter,
+} from './dayEdits'
 import {
   addToneLooks,
   duplicateLook,
   heirOf,
+  lookFromFrame,
   moveLook,
   orderLooks,
   removeLook,
@@ -147,11 +157,72 @@ describe('sitters of a day', () => {
     expect(moveSitter(set, 'nobody', 1)).toBe(set)
   })
 
+  it('take the times of the places in the row that they are put to', () => {
+    const times = [540, null, 560, 580]
+    const timed = times.reduce(
+      (next, arrivesAt, index) => editSitter(next, set.day.sitters[index]!.id, { arrivesAt }),
+      editDay(set, { sitters: set.day.sitters.slice(0, 4) }),
+    )
+    const [first, second, third, fourth] = timed.day.sitters.map(({ id }) => id)
+    const arrivals = (of: StudioSet) => of.day.sitters.map(({ id, arrivesAt }) => [id, arrivesAt])
+    const swapped = moveSitter(timed, fourth!, -2)
+    expect(arrivals(swapped)).toEqual([
+      [first, 540],
+      [fourth, 560],
+      [second, null],
+      [third, 580],
+    ])
+    expect(otherArrivals(timed.day, swapped.day).map(({ id }) => id)).toEqual([fourth, third])
+    // Whoever comes when it is the turn changes nobody's time.
+    expect(otherArrivals(timed.day, moveSitter(timed, second!, 2).day)).toEqual([])
+  })
+
   it('keep to conditions that are each there once', () => {
     const condition = { kind: 'last', lookId: 'white' } as const
     const once = addCondition(set, condition)
     expect(addCondition(once, { ...condition })).toBe(once)
     expect(dropCondition(once, { ...condition }).day.conditions).toEqual(set.day.conditions)
+    const dirt = (minutes: number) => ({ kind: 'dirties', lookId: 'white', minutes }) as const
+    const dirty = addCondition(addCondition(once, dirt(3)), dirt(5))
+    expect(dirty.day.conditions.filter(({ kind }) => kind === 'dirties')).toEqual([dirt(5)])
+    expect(dirty.day.conditions).toContainEqual(condition)
+  })
+})
+
+describe('a look from a test frame', () => {
+  const of = demoSet()
+  const frame = {
+    id: 'frame-1',
+    lookId: 'white',
+    at: '2026-03-14T09:00:00.000Z',
+    name: 'IMG_4.jpg',
+    source: 'file' as const,
+    camera: { fNumber: 5.6, shutterS: 1 / 125, iso: 200 },
+    tags: null,
+    lights: { key: { on: true, powerStops: -2.5 } },
+    values: { 'backdrop/left': 201.4, 'backdrop/middle': 255.3 },
+    expected: {},
+    black: null,
+    edits: [],
+    note: '',
+  }
+  it('wants its values, with lights and camera as they were, and nothing of other places', () => {
+    const { set, lookId } = lookFromFrame({ ...of, frames: [frame] }, 'frame-1')
+    const look = set.looks.find(({ id }) => id === lookId)!
+    expect(look).toMatchObject({
+      name: 'IMG_4',
+      exposure: { ...frame.camera, followsPointId: null },
+      targets: { 'backdrop/left': { kind: 'value', value: 201 }, 'backdrop/middle': { kind: 'value', value: 255 } },
+    })
+    expect(Object.keys(look.targets)).toHaveLength(2)
+    expect(look.lights).toEqual({ ...of.looks[0]!.lights, ...frame.lights })
+    expect(validationErrors(set)).toEqual([])
+  })
+  it('is refused where no backdrop was read', () => {
+    expect(() => lookFromFrame({ ...of, frames: [{ ...frame, values: {} }] }, 'frame-1')).toThrow(
+      /No backdrop was read/,
+    )
+    expect(() => lookFromFrame(of, 'frame-1')).toThrow(/not there any more/)
   })
 })
 

@@ -113,6 +113,29 @@ export const keptOf = (set: StudioSet, lookId: string): { readings: number; fram
   frames: set.frames.filter(frame => frame.lookId === lookId).length,
 })
 
+/**
+ * A look more, which wants what a test frame shows: its values at the backdrop as targets, lights and camera as they
+ * were when it was taken; put after the look that the frame is of. Throws where the frame shows no backdrop.
+ */
+export const lookFromFrame = (set: StudioSet, frameId: string): { set: StudioSet; lookId: string } => {
+  const frame = set.frames.find(({ id }) => id === frameId)
+  if (!frame) throw new RangeError('The test frame is not there any more.')
+  const values = BACKDROP_POINTS.flatMap(id =>
+    frame.values[id] === undefined ? [] : [[id, frame.values[id]] as const],
+  )
+  if (values.length === 0) throw new RangeError('No backdrop was read in this frame, so there is nothing to aim at.')
+  const { lights } = lookOf(set, frame.lookId)
+  return duplicateLook(set, frame.lookId, {
+    name: frame.name.replace(/\.[a-z0-9]{2,5}$/i, '').slice(0, 74) || 'From a frame',
+    lights: Object.fromEntries(Object.entries(lights).map(([id, setting]) => [id, frame.lights[id] ?? setting])),
+    exposure: { ...frame.camera, followsPointId: null },
+    targets: Object.fromEntries(
+      values.map(([id, value]) => [id, { kind: 'value' as const, value: Math.round(Math.min(255, value)) }]),
+    ),
+    areas: [],
+  })
+}
+
 /** The tones of the sweep, as looks. */
 const TONES = (['white', 'light-grey', 'mid-grey', 'dark-grey', 'black'] as const).map(kind => LOOKS[kind])
 

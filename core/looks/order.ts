@@ -20,9 +20,13 @@ export type Ordered = {
 /** Orders of so many looks are found exactly: 2^14 sets of looks times 14 last ones times 14 next ones. */
 export const MOST_EXACT = 14
 
+/** Conditions on the order itself; what a look leaves behind only costs minutes. */
+export const isOnOrder = (condition: LookCondition): condition is Exclude<LookCondition, { kind: 'dirties' }> =>
+  condition.kind !== 'dirties'
+
 /** Conditions between looks of a list of ids, by their numbers in it; those of other looks are left out. */
 export const conditionsAmong = (conditions: readonly LookCondition[], ids: readonly string[]): OrderCondition[] =>
-  conditions.flatMap((condition): OrderCondition[] => {
+  conditions.filter(isOnOrder).flatMap((condition): OrderCondition[] => {
     const look = ids.indexOf(condition.lookId)
     if (look < 0) return []
     if (!('otherId' in condition)) return [{ kind: condition.kind, look }]

@@ -11,6 +11,8 @@ const span = between(0, 24 * 60)
 const ConditionSchema = v.variant('kind', [
   v.strictObject({ kind: v.picklist(['first', 'last']), lookId: identifier }),
   v.strictObject({ kind: v.picklist(['before', 'together']), lookId: identifier, otherId: identifier }),
+  /** Shoes or powder leave marks: so many minutes of sweeping or fresh paper before another look shows them. */
+  v.strictObject({ kind: v.literal('dirties'), lookId: identifier, minutes: between(0, 60) }),
 ])
 
 /** Somebody who is photographed on the day; a name or a number. */

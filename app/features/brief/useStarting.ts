@@ -1,20 +1,15 @@
-import { storeToRefs } from 'pinia'
 import { navigateTo } from '#imports'
-import { useKit } from '~/stores/kit'
-import { useLight } from '~/stores/light'
+import { useReadySetUp } from '~/shared/useReadySetUp'
 import { useStudio } from '~/stores/studio'
-import { computed, ref, shallowRef, toRaw } from 'vue'
-import { missedWords } from '#wording/misses'
-import { replacedBy, startFrom } from '#core/starting/startFrom'
+import { computed, ref, shallowRef } from 'vue'
+import { replacedBy } from '#core/starting/startFrom'
 import type { StudioSet } from '#core/model/schema'
 import type { StartingPoint } from '#core/starting/startingPoint'
-import { validationErrors } from '#core/validation/validation'
 
 /** Putting a ready set-up into the open set: fitted, its powers found, one step to undo. */
 export const useStarting = () => {
   const studio = useStudio()
-  const light = useLight()
-  const { kit } = storeToRefs(useKit())
+  const setUp = useReadySetUp()
   const isStarting = ref<string | null>(null)
   const problem = ref('')
   const lacks = ref<string[]>([])
@@ -51,35 +46,20 @@ export const useStarting = () => {
     problem.value = ''
     waiting.value = null
     const before = studio.document
-    try {
-      const started = startFrom(toRaw(before), point, toRaw(kit.value))
-      const [fault] = validationErrors(started.set)
-      if (fault) {
-        problem.value = `"${point.name}" does not fit this room: ${fault} No change made; make the room larger or choose another.`
-        return
-      }
-      const { set: settled, missed } = await light.service.settle(started.set)
-      // Whoever changed something meanwhile keeps it.
-      if (studio.document !== before) {
-        problem.value = 'The set was changed meanwhile, so nothing was set up. Press again.'
-        return
-      }
-      if (missed.length > 0) {
-        waiting.value = {
-          point,
-          set: settled,
-          before,
-          lacks: started.lacks,
-          words: missedWords(missed, settled.looks.length > 1).join('; '),
-        }
-        return
-      }
-      await take(settled, started.lacks)
-    } catch (error) {
-      problem.value = `It could not be set up: ${(error as Error).message} Nothing was changed.`
-    } finally {
-      isStarting.value = null
+    const ready = await setUp(before, point)
+    isStarting.value = null
+    if (!ready.ok) {
+      problem.value = ready.message
+      return
     }
+    // Whoever changed something meanwhile keeps it.
+    if (studio.document !== before) {
+      problem.value = 'The set was changed meanwhile, so nothing was set up. Press again.'
+      return
+    }
+    const { set, lacks: lacking, missed } = ready.value
+    if (missed) waiting.value = { point, set, before, lacks: lacking, words: missed }
+    else await take(set, lacking)
   }
 
   const replaced = computed(() => replacedBy(studio.document))

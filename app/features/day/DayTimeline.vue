@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { useSitterOrder } from '~/features/day/useSitterOrder'
 import { useStudio } from '~/stores/studio'
 import type { Slot } from '#core/looks/day'
 import { formatClock } from '#core/looks/clock'
@@ -7,8 +8,9 @@ import { slotWords } from '#wording/day'
 import { minutesWords } from '#wording/quantities'
 
 /** The day from top to bottom: each look as high as it is long; what is between is thin. */
-const props = defineProps<{ slots: readonly Slot[]; endsAt: number }>()
+const props = defineProps<{ slots: readonly Slot[]; endsAt: number; mayBeOrdered?: boolean }>()
 const studio = useStudio()
+const { dragged, dropOn } = useSitterOrder()
 
 /** Height of a minute, pixels; no line is lower than its words. */
 const MINUTE_PX = 2.2
@@ -31,6 +33,7 @@ const lines = computed(() =>
       words: slotWords(studio.stored, slot),
       minutes: minutesWords(slot.minutes),
       heightPx: Math.min(MOST_PX, Math.max(LEAST_PX, slot.minutes * MINUTE_PX)),
+      sitterId: props.mayBeOrdered && slot.kind === 'look' ? slot.sitterId : undefined,
       isFirstOfSitter: slot.kind === 'look' && sitterBefore(slot) !== slot.sitterId,
     })),
 )
@@ -45,9 +48,15 @@ const lines = computed(() =>
       :class="[
         line.slot.kind === 'look' ? 'bg-panel' : 'text-soft',
         line.isFirstOfSitter ? 'border-ink' : 'border-rule',
+        line.sitterId && (line.sitterId === dragged ? 'cursor-grabbing opacity-60' : 'cursor-grab'),
       ]"
       :style="{ minHeight: `${line.heightPx}px` }"
       :data-kind="line.slot.kind"
+      :data-sitter="line.sitterId"
+      :draggable="line.sitterId !== undefined"
+      @dragstart="dragged = line.sitterId ?? null"
+      @dragover="line.sitterId && $event.preventDefault()"
+      @drop.prevent="line.sitterId && dropOn(line.sitterId)"
     >
       <span class="figure w-11 shrink-0">{{ line.at }}</span>
       <span class="min-w-0 grow truncate" :class="{ 'font-medium text-ink': line.isFirstOfSitter }">

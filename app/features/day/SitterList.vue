@@ -2,6 +2,7 @@
 import { ref } from 'vue'
 import { ChevronDown, ChevronUp, Trash2 } from '@lucide/vue'
 import ClockField from '~/features/day/ClockField.vue'
+import { useSitterOrder } from '~/features/day/useSitterOrder'
 import { useUnits } from '~/shared/useUnits'
 import { useDay } from '~/stores/day'
 import { useStudio } from '~/stores/studio'
@@ -10,7 +11,7 @@ import NumberField from '~/ui/NumberField.vue'
 import SelectField from '~/ui/SelectField.vue'
 import { isEqual } from '#core/edits/patch'
 import { CLOTHES, SKINS, type Material } from '#core/kit/materials'
-import { addSitter, editSitter, moveSitter, removeSitter } from '#core/looks/dayEdits'
+import { addSitter, editSitter, removeSitter } from '#core/looks/dayEdits'
 import type { Sitter } from '#core/model/daySchema'
 
 /** Who comes, and what each wants: names or numbers, looks, minutes, arrival, what to mind. */
@@ -27,13 +28,7 @@ const renamed = (event: Event, { id, name }: Sitter) => {
 }
 const toggle = ({ id, lookIds }: Sitter, lookId: string) =>
   edit(id, { lookIds: lookIds.includes(lookId) ? lookIds.filter(one => one !== lookId) : [...lookIds, lookId] })
-/** The sitter that is dragged to another place in the row. */
-const dragged = ref<string | null>(null)
-const drop = (at: number) => {
-  const from = day.day.sitters.findIndex(({ id }) => id === dragged.value)
-  if (dragged.value && from >= 0) studio.edit(set => moveSitter(set, dragged.value!, at - from))
-  dragged.value = null
-}
+const { dragged, move, dropOn } = useSitterOrder()
 const MATERIALS = [
   ['clothing', 'Clothing', CLOTHES],
   ['skin', 'Skin', SKINS],
@@ -70,7 +65,7 @@ const FLAGS = [
         :data-test="sitter.id"
         @dragstart="dragged = sitter.id"
         @dragover.prevent
-        @drop.prevent="drop(index)"
+        @drop.prevent="dropOn(sitter.id)"
       >
         <div class="flex flex-wrap items-end gap-x-3 gap-y-1">
           <input
@@ -106,7 +101,7 @@ const FLAGS = [
               class="press h-8"
               :disabled="index === 0"
               :aria-label="`${sitter.name} earlier`"
-              @click="studio.edit(set => moveSitter(set, sitter.id, -1))"
+              @click="move(sitter.id, -1)"
             >
               <ChevronUp :size="15" />
             </button>
@@ -114,7 +109,7 @@ const FLAGS = [
               class="press h-8"
               :disabled="index === day.day.sitters.length - 1"
               :aria-label="`${sitter.name} later`"
-              @click="studio.edit(set => moveSitter(set, sitter.id, 1))"
+              @click="move(sitter.id, 1)"
             >
               <ChevronDown :size="15" />
             </button>

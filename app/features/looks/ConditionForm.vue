@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useStudio } from '~/stores/studio'
+import NumberField from '~/ui/NumberField.vue'
 import SelectField from '~/ui/SelectField.vue'
 import { addCondition } from '#core/looks/dayEdits'
 import type { LookCondition } from '#core/model/daySchema'
@@ -12,6 +13,7 @@ const KINDS = [
   { value: 'last', name: 'comes last' },
   { value: 'before', name: 'comes before' },
   { value: 'together', name: 'is next to' },
+  { value: 'dirties', name: 'dirties the paper' },
 ] as const
 const kind = ref<LookCondition['kind']>('last')
 const chosen = ref<{ look?: string; other?: string }>({})
@@ -25,15 +27,20 @@ const otherId = computed(
 )
 const needsOther = computed(() => kind.value === 'before' || kind.value === 'together')
 
-const add = () =>
-  studio.edit(set =>
-    addCondition(
-      set,
-      kind.value === 'before' || kind.value === 'together'
-        ? { kind: kind.value, lookId: lookId.value, otherId: otherId.value }
-        : { kind: kind.value, lookId: lookId.value },
-    ),
-  )
+/** Sweeping a sweep; common practice, no source. */
+const minutes = ref(3)
+const made = (): LookCondition => {
+  switch (kind.value) {
+    case 'before':
+    case 'together':
+      return { kind: kind.value, lookId: lookId.value, otherId: otherId.value }
+    case 'dirties':
+      return { kind: 'dirties', lookId: lookId.value, minutes: minutes.value }
+    default:
+      return { kind: kind.value, lookId: lookId.value }
+  }
+}
+const add = () => studio.edit(set => addCondition(set, made()))
 </script>
 
 <template>
@@ -59,6 +66,15 @@ const add = () =>
       :options="others"
       test-name="condition-other"
       @choose="id => (chosen = { ...chosen, other: id })"
+    />
+    <NumberField
+      v-if="kind === 'dirties'"
+      label="To clean, min"
+      :value="minutes"
+      :least="0.5"
+      :most="60"
+      narrow
+      @change="value => (minutes = value)"
     />
     <button class="press" data-test="add-condition">Add</button>
   </form>

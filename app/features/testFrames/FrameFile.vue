@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { useFrames } from '~/stores/frames'
+import { useLookEdits } from '~/shared/useLookEdits'
 import { computed, defineAsyncComponent } from 'vue'
+import { useRouter } from 'vue-router'
 import { shutterWords } from '#wording/quantities'
 import type { Frame } from '#core/model/schema'
 import { formatAperture } from '#wording/notation/aperture'
@@ -10,6 +12,8 @@ import { formatBytes } from '~/support/bytes'
 /** The file behind a frame, its tones, and what can be done with it. */
 const props = defineProps<{ view: FrameView; frame: Frame }>()
 const frames = useFrames()
+const router = useRouter()
+const { fromFrame } = useLookEdits()
 const Chart = defineAsyncComponent(() => import('~/shared/BarChart.vue'))
 const BINS = 64
 
@@ -26,6 +30,9 @@ const exposure = computed(() => {
   const { fNumber, shutterS, iso } = props.frame.camera
   return `${formatAperture(fNumber)}, ${shutterWords(shutterS)}, ISO ${iso}${props.frame.tags ? '' : ' (as the set says)'}`
 })
+const asLook = async () => {
+  if (fromFrame(props.frame.id)) await router.push('/')
+}
 const size = computed(() => {
   const { width, height, depth, kind, bytes } = props.view.file
   return `${kind.toUpperCase()}, ${width} × ${height}, ${depth} bits, ${formatBytes(bytes)}`
@@ -49,6 +56,15 @@ const size = computed(() => {
       This picture has another shape than the set's camera takes. Its regions are read; places on the backdrop are not,
       so it teaches nothing.
     </p>
+    <button
+      v-if="Object.keys(frame.values).length > 0"
+      class="press self-start"
+      data-test="frame-look"
+      title="A look more, whose targets are the values of this frame"
+      @click="asLook"
+    >
+      A look that wants this
+    </button>
     <button class="press self-start" data-test="frame-remove" @click="frames.remove(frame.id)">
       Delete this frame
     </button>

@@ -40,7 +40,7 @@ const studio = useStudio()
         <DayFiles />
       </div>
       <section aria-label="Timeline">
-        <DayTimeline :slots="day.plan.slots" :ends-at="day.plan.endsAt" />
+        <DayTimeline :slots="day.plan.slots" :ends-at="day.plan.endsAt" may-be-ordered />
       </section>
     </div>
   </div>

@@ -2,6 +2,7 @@
 import { useLookEdits } from '~/shared/useLookEdits'
 import { useLooks } from '~/stores/looks'
 import { useStudio } from '~/stores/studio'
+import BeginLook from '~/features/looks/BeginLook.vue'
 import LookLine from '~/features/looks/LookLine.vue'
 
 const studio = useStudio()
@@ -25,6 +26,7 @@ const { duplicate, addTones } = useLookEdits()
         A look has its own targets, exposure, switches, powers, and whatever of the stage it has otherwise; the rest it
         shares with the set.
       </p>
+      <BeginLook />
       <p v-if="looks.isSetting" role="status" class="text-soft">Working out the powers of the new looks…</p>
       <p v-if="looks.failure" role="alert">{{ looks.failure }}</p>
       <ol class="flex flex-col" data-test="looks">
