@@ -6,6 +6,7 @@ import { learnedOf } from '#core/evaluation/calibratedLighting'
 import { inLook } from '#core/looks/inLook'
 import type { Light, StudioSet } from '#core/model/schema'
 import type { LookForSitters } from '#core/solve/forSitters'
+import { withFlatterWalk, type FlatterWalk, type LookWalk, type Way } from '#core/solve/walks'
 import { isCalledOff, newest } from '#services/rpc/latest'
 import type { Asking } from '#services/rpc/connect'
 import type { FittedJob, Found, PlacedFront, PlacedLooks } from '#services/search/searchApi'
@@ -14,7 +15,7 @@ import { useKit } from './kit'
 import { useLight } from './light'
 import { useStudio } from './studio'
 
-type Kind = 'placement' | 'sitters' | 'lights'
+type Kind = 'placement' | 'sitters' | 'lights' | 'walks' | 'flatter'
 
 /**
  * What is asked of all looks at once: one placement, which lights for which job, powers for everybody. Worked out in a
@@ -37,6 +38,10 @@ export const usePlacing = defineStore('placing', () => {
   /** The job whose lights are to be chosen, and ways to fit them, the best first. */
   const job = ref<Light['job']>('backdrop')
   const fittings = shallowRef<readonly FittedJob[] | null>(null)
+  const walks = shallowRef<readonly LookWalk[] | null>(null)
+  /** The way that the walks are of, and what makes them flatter. */
+  const way = shallowRef<Way | null>(null)
+  const flatter = shallowRef<readonly FlatterWalk[] | null>(null)
   /** What was done with an answer since the last question. */
   const taken = ref<Kind | null>(null)
 
@@ -109,6 +114,41 @@ export const usePlacing = defineStore('placing', () => {
     )
   }
 
+  /** An answer that comes as a whole: only its share is heard of before. */
+  const askWhole = <T>(
+    kind: Kind,
+    show: (found: T) => void,
+    run: (set: StudioSet, asking: Asking<number>) => Promise<T | undefined>,
+  ) =>
+    ask<T>(kind, show, (set, { signal }) =>
+      run(set, {
+        signal,
+        report: done => {
+          share.value = done
+        },
+      }),
+    )
+  const askWalks = (along: Way) => {
+    walks.value = flatter.value = null
+    way.value = along
+    return askWhole<LookWalk[]>(
+      'walks',
+      some => {
+        walks.value = some
+      },
+      (set, asking) => service.walks(set, learnedByLook(set), along, asking),
+    )
+  }
+  const askFlatter = () =>
+    way.value &&
+    askWhole<FlatterWalk[]>(
+      'flatter',
+      some => {
+        flatter.value = some
+      },
+      (set, asking) => service.flatterWalks(set, learnedByLook(set), way.value!, asking),
+    )
+
   /** The placement that is looked at: chosen, or the one that misses least. */
   const shown = computed((): PlacedLooks | undefined => {
     const front = found.value?.front ?? []
@@ -124,6 +164,8 @@ export const usePlacing = defineStore('placing', () => {
   const accept = ({ change }: PlacedLooks) => take('placement', set => applyChange(set, change))
   /** Fits the lights of the job so, with powers for every look, one step to undo. */
   const acceptLights = ({ change }: FittedJob) => take('lights', set => applyChange(set, change))
+  /** Makes a walk flatter, with powers for every look, one step to undo. */
+  const acceptFlatter = (found: FlatterWalk) => take('flatter', set => withFlatterWalk(set, found))
   /** Sets each look to the powers that serve all of its sitters best, one step to undo; what was found still holds. */
   const acceptSitters = async (looks: readonly LookForSitters[]) => {
     await take('sitters', set =>
@@ -158,6 +200,7 @@ export const usePlacing = defineStore('placing', () => {
       chosenId.value = null
       sitters.value = null
       fittings.value = null
+      walks.value = flatter.value = null
     },
   )
 
@@ -173,6 +216,11 @@ export const usePlacing = defineStore('placing', () => {
     sitters,
     job,
     fittings,
+    walks,
+    flatter,
+    askWalks,
+    askFlatter,
+    acceptFlatter,
     askLights,
     acceptLights,
     askPlacement,

@@ -7,8 +7,6 @@ import type { AxisId } from '#core/solve/axes'
 import { withBackdropValue } from '#core/solve/toneSweep'
 import type { EveningAnswer } from '#core/solve/evenBackdrop'
 import type { ToneMap } from '#core/solve/explore'
-import type { WalkPoint } from '#core/solve/walkLine'
-import type { Vector } from '#core/physics/units/vector'
 import type { Slip } from '#core/solve/sensitivity'
 import { isCalledOff, newest } from '#services/rpc/latest'
 import type { EvenPlaces, Found, SweptTone, Proposal, Proposals, Search } from '#services/search/searchApi'
@@ -16,7 +14,7 @@ import { searchService } from '#services/search/searchService'
 import { useLight } from './light'
 import { useStudio } from './studio'
 
-type Kind = 'proposals' | 'toneSweep' | 'sensitivity' | 'map' | 'even' | 'walk'
+type Kind = 'proposals' | 'toneSweep' | 'sensitivity' | 'map' | 'even'
 
 /**
  * What could be done: looked for in a worker of its own, one question at a time. Answers belong to the set they were
@@ -36,7 +34,6 @@ export const useSearch = defineStore('search', () => {
   const slips = shallowRef<Slip[] | null>(null)
   const map = shallowRef<(ToneMap & { axes: readonly [AxisId, AxisId] }) | null>(null)
   const evening = shallowRef<EveningAnswer | null>(null)
-  const steps = shallowRef<WalkPoint[] | null>(null)
   /** The proposal that is shown as a ghost. */
   const preview = shallowRef<Proposal | null>(null)
 
@@ -116,11 +113,6 @@ export const useSearch = defineStore('search', () => {
       evening.value = (await service.even(present(), search, { places, read }, { signal, report: hearShare })) ?? null
     })
 
-  const walk = (from: Vector, to: Vector) =>
-    ask('walk', async (search, signal) => {
-      steps.value = (await service.walk(present(), search, { from, to }, { signal })) ?? null
-    })
-
   const draw = (axes: readonly [AxisId, AxisId]) =>
     ask('map', async (search, signal) => {
       const show = (found: ToneMap) => {
@@ -158,7 +150,6 @@ export const useSearch = defineStore('search', () => {
       slips.value = null
       map.value = null
       evening.value = null
-      steps.value = null
     },
   )
 
@@ -172,14 +163,12 @@ export const useSearch = defineStore('search', () => {
     slips,
     map,
     evening,
-    steps,
     preview,
     propose,
     sweepTones,
     weighPlacements,
     draw,
     even,
-    walk,
     stop,
     close,
     accept,

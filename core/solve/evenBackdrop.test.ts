@@ -9,7 +9,6 @@ import { gridPoints } from '../evaluation/probes/gridPoints'
 import { readPoint } from '../evaluation/readout'
 import { applyChange } from '../changes/apply'
 import { evenOut } from './evenBackdrop'
-import { walkLine } from './walkLine'
 
 const camera = { fNumber: 8, shutterS: 1 / 125, iso: 100 }
 const grid = { over: 'backdrop' as const, places: 'nine' as const, free: [] }
@@ -75,33 +74,5 @@ describe('what evens a backdrop', () => {
   it('has nothing to say without a grid, and stops when told to', async () => {
     expect(await even(demoSet())).toBeUndefined()
     expect(await evenOut(asked(swung), { pause: () => Promise.resolve(true) })).toBeUndefined()
-  })
-})
-
-describe('a walk line', () => {
-  it('falls by the square of the distance under one small lamp in a black room', async () => {
-    const demo = demoSet()
-    const black = [0, 0, 0] as const
-    const [key] = demo.lights
-    const set: StudioSet = {
-      ...demo,
-      room: {
-        ...demo.room,
-        reflectances: { back: black, front: black, left: black, right: black, floor: black, ceiling: black },
-      },
-      backdrop: { ...demo.backdrop, reflectance: black },
-      lights: [
-        {
-          ...key!,
-          place: { xM: 0, yM: 7, zM: 1.6 },
-          modifier: { ...key!.modifier, front: { shape: 'disc', radiusM: 0.02 }, halfIntensityDeg: 80, housing: null },
-          aim: { at: 'place', place: { xM: 0, yM: 0, zM: 1.6 }, featherPanDeg: 0, featherTiltDeg: 0 },
-        },
-      ],
-      looks: [{ ...demo.looks[0]!, lights: { key: { on: true, powerStops: 0 } } }],
-    }
-    const walk = (await walkLine(asked(set), [0, 5, 1.6], [0, 3, 1.6]))!
-    expectWithin(walk[0]!.stops - walk.at(-1)!.stops, 2, 0.03)
-    expectWithin(walk.at(-1)!.alongM, 2, 1e-9)
   })
 })

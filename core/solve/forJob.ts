@@ -1,8 +1,7 @@
 import type { Learned } from '../calibration/calibration'
 import { MINUTES } from '../changes/effort'
 import { isEqual } from '../edits/patch'
-import { calibratedLighting } from '../evaluation/calibratedLighting'
-import { evaluate, type Evaluation } from '../evaluation/evaluation'
+import type { Evaluation } from '../evaluation/evaluation'
 import { ON_TARGET_STOPS } from '../evaluation/target'
 import type { Kit } from '../kit/kitSchema'
 import { inLook } from '../looks/inLook'
@@ -11,6 +10,7 @@ import type { CameraSetting, Lamp, Light, LightSetting, StudioSet } from '../mod
 import { solveLook } from './lookPowers'
 import { worstMiss } from './misses'
 import { goOn, type Listening } from './situation'
+import { solvedLook } from './solvedLook'
 import { draftSolver } from './solvers'
 
 /** What is asked: lamp and modifier for all lights of one job, over all looks of a set as it is kept. */
@@ -150,15 +150,8 @@ export const fittingsFor = async (
   const cameras = new Map<string, CameraSetting>()
   const lookFitted = async (fitted: StudioSet, lookId: string): Promise<LookFitted | undefined> => {
     const shown = inLook(fitted, lookId)
-    const look = shown.looks.find(({ id }) => id === lookId)!
-    const solved = await solve(shown, { pause })
-    if (!solved) return undefined
-    const evaluation = evaluate(
-      shown,
-      look,
-      calibratedLighting(shown, solved.layers, learned[lookId]!),
-      cameras.get(lookId),
-    )
+    const evaluation = await solvedLook(solve, shown, lookId, learned[lookId]!, { pause, camera: cameras.get(lookId) })
+    if (!evaluation) return undefined
     if (!cameras.has(lookId)) cameras.set(lookId, evaluation.camera)
     const { settings, misses, isReached } = solveLook(evaluation)
     return {

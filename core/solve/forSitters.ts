@@ -1,5 +1,4 @@
-import { calibratedLighting } from '../evaluation/calibratedLighting'
-import { evaluate, type Evaluation, type Miss } from '../evaluation/evaluation'
+import type { Evaluation, Miss } from '../evaluation/evaluation'
 import { isEqual } from '../edits/patch'
 import { inLook } from '../looks/inLook'
 import type { Learned } from '../calibration/calibration'
@@ -10,6 +9,7 @@ import { worstMiss } from './misses'
 import { powerChanges, type PowerChange } from './powerChanges'
 import { solvePowers } from './powers'
 import { goOn, type Listening } from './situation'
+import { solvedLook } from './solvedLook'
 import { exactSolver } from './solvers'
 
 /** What sitters who are lit alike need, on top of the powers that all are taken with. */
@@ -133,11 +133,8 @@ export const lookForSitters = async (
   const found: LookForSitters[] = []
   for (const [index, { id, sitters }] of wanted.entries()) {
     const shown = inLook(set, id)
-    const look = shown.looks.find(one => one.id === id)!
-    const evaluated = async (of: StudioSet, camera?: CameraSetting) => {
-      const solved = await solve(of, { pause })
-      return solved && evaluate(of, look, calibratedLighting(of, solved.layers, learned[id]!), camera)
-    }
+    const evaluated = (of: StudioSet, camera?: CameraSetting) =>
+      solvedLook(solve, of, id, learned[id]!, { pause, camera })
     const plain = await evaluated(shown)
     if (!plain) return undefined
     const groups: Evaluated[] = []

@@ -18,8 +18,7 @@ import { fittingsFor, type Fitting } from '#core/solve/forJob'
 import type { Kit } from '#core/kit/kitSchema'
 import { placeForAll } from '#core/solve/together/placeForAll'
 import type { Placement } from '#core/solve/together/placement'
-import { walkLine, type WalkPoint } from '#core/solve/walkLine'
-import type { Vector } from '#core/physics/units/vector'
+import { flatterWalks, walkLooks, type FlatterWalk, type LookWalk, type Way } from '#core/solve/walks'
 import { wholeOf, type LeanSet } from '../leanSet'
 import type { Developed } from '../light/lightApi'
 import type { Job } from '../rpc/job'
@@ -248,12 +247,19 @@ export const searchApi = () => {
       return found && plain(found)
     },
 
-    walk: (
-      job: Job,
+    walks: (
+      job: Job<number>,
       message: Mirrored<LeanSet>,
-      search: Search,
-      { from, to }: { from: Vector; to: Vector },
-    ): Promise<WalkPoint[] | undefined> => walkLine(situationOf(take(message), search), from, to, { pause: job.pause }),
+      learned: Readonly<Record<string, Learned>>,
+      way: Way,
+    ): Promise<LookWalk[] | undefined> => walkLooks({ set: take(message), learned }, way, job),
+
+    flatterWalks: (
+      job: Job<number>,
+      message: Mirrored<LeanSet>,
+      learned: Readonly<Record<string, Learned>>,
+      way: Way,
+    ): Promise<FlatterWalk[] | undefined> => flatterWalks({ set: take(message), learned }, way, job),
   }
 }
 

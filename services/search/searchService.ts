@@ -3,7 +3,7 @@ import type { Learned } from '#core/calibration/calibration'
 import type { LookForSitters } from '#core/solve/forSitters'
 import type { AxisId } from '#core/solve/axes'
 import type { ToneMap } from '#core/solve/explore'
-import type { Vector } from '#core/physics/units/vector'
+import type { Way } from '#core/solve/walks'
 import { leanOf, type LeanSet } from '../leanSet'
 import { connect, type Asking, type Carrier } from '../rpc/connect'
 import { mirror } from '../rpc/mirror'
@@ -44,7 +44,9 @@ export const searchService = (start: () => Carrier = startWorker) => {
       call('forSitters', [sent(set), learned], asking),
     forJob: (set: StudioSet, search: JobSearch, asking: Asking<Found<FittedJob[]>>) =>
       call('forJob', [sent(set), search], asking),
-    walk: (set: StudioSet, search: Search, way: { from: Vector; to: Vector }, asking: Asking<never>) =>
-      call('walk', [sent(set), search, way], asking),
+    walks: (set: StudioSet, learned: Readonly<Record<string, Learned>>, way: Way, asking: Asking<number>) =>
+      call('walks', [sent(set), learned, way], asking),
+    flatterWalks: (set: StudioSet, learned: Readonly<Record<string, Learned>>, way: Way, asking: Asking<number>) =>
+      call('flatterWalks', [sent(set), learned, way], asking),
   }
 }

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { useLooks } from '~/stores/looks'
 import { usePlacing } from '~/stores/placing'
 import { useStudio } from '~/stores/studio'
-import ProgressBar from '~/ui/ProgressBar.vue'
+import WorkingLine from '~/ui/WorkingLine.vue'
 import { lookForSittersWords } from '#wording/day'
 
 /** Sitters differ: powers of each look that hold for all who want it, and what is turned for whom. */
@@ -26,11 +26,13 @@ const hasChanges = computed(() => placing.sitters?.some(({ changes }) => changes
   <section v-if="studio.stored.day.sitters.length > 0" aria-labelledby="sitter-powers">
     <div class="flex flex-wrap items-center gap-3">
       <h2 id="sitter-powers" class="font-semibold">Powers for the sitters</h2>
-      <p v-if="isAsked" role="status" class="ml-auto flex items-center gap-2 text-soft">
-        <ProgressBar :value="placing.share" label="Working out each look for each sitter" />
-        Working out each look for each sitter
-        <button class="press" @click="placing.stop()">Stop</button>
-      </p>
+      <WorkingLine
+        v-if="isAsked"
+        class="ml-auto"
+        :value="placing.share"
+        words="Working out each look for each sitter"
+        @stop="placing.stop()"
+      />
       <button
         v-else
         class="press ml-auto"

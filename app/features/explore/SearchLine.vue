@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useSearch } from '~/stores/search'
 import { computed } from 'vue'
-import ProgressBar from '~/ui/ProgressBar.vue'
+import WorkingLine from '~/ui/WorkingLine.vue'
+
 /** Progress of one kind of search, and its end. */
 const props = defineProps<{ kind: 'toneSweep' | 'sensitivity' | 'map'; words: string }>()
 const search = useSearch()
@@ -9,9 +10,12 @@ const isMine = computed(() => search.busy === props.kind)
 </script>
 
 <template>
-  <p v-if="isMine" class="flex items-center gap-2 text-sm text-soft" :data-test="`busy-${kind}`">
-    <ProgressBar :value="search.share" :label="words" />
-    {{ words }}
-    <button class="press" @click="search.stop()">Stop</button>
-  </p>
+  <WorkingLine
+    v-if="isMine"
+    class="text-sm"
+    :data-test="`busy-${kind}`"
+    :value="search.share"
+    :words="words"
+    @stop="search.stop()"
+  />
 </template>

@@ -4,8 +4,8 @@ import FittingTable from '~/features/looks/FittingTable.vue'
 import { usePlacing } from '~/stores/placing'
 import { useStudio } from '~/stores/studio'
 import { useLooks } from '~/stores/looks'
-import ProgressBar from '~/ui/ProgressBar.vue'
 import SelectField from '~/ui/SelectField.vue'
+import WorkingLine from '~/ui/WorkingLine.vue'
 
 const placing = usePlacing()
 const studio = useStudio()
@@ -36,11 +36,12 @@ const jobs = computed(() => JOBS.filter(({ value }) => studio.stored.lights.some
             test-name="job"
             @choose="job => job && (placing.job = job)"
           />
-          <p v-if="placing.busy === 'lights'" class="flex items-center gap-2 text-soft" role="status">
-            <ProgressBar :value="placing.share" label="Trying every lamp and modifier of your kit" />
-            Trying every lamp and modifier of your kit
-            <button class="press" @click="placing.stop()">Stop</button>
-          </p>
+          <WorkingLine
+            v-if="placing.busy === 'lights'"
+            :value="placing.share"
+            words="Trying every lamp and modifier of your kit"
+            @stop="placing.stop()"
+          />
           <p v-else-if="looks.isSetting" role="status" class="text-soft">Working out the powers of the new looks…</p>
           <button v-else class="press-main" data-test="find-lights" @click="placing.askLights()">
             {{ placing.fittings ? 'Try them again' : 'Try what the kit has' }}

@@ -4,8 +4,8 @@ import PlacementAnswer from '~/features/looks/PlacementAnswer.vue'
 import PlacementFront from '~/features/looks/PlacementFront.vue'
 import { useLooks } from '~/stores/looks'
 import { usePlacing } from '~/stores/placing'
-import ProgressBar from '~/ui/ProgressBar.vue'
 import SelectField from '~/ui/SelectField.vue'
+import WorkingLine from '~/ui/WorkingLine.vue'
 import { placementWords } from '#wording/placements'
 
 const looks = useLooks()
@@ -52,11 +52,7 @@ const chartWords = computed(() => front.value.map(placementWords).join('. '))
           >
             {{ placing.found?.isFinal ? 'Look again' : 'Find one placement' }}
           </button>
-          <p v-else class="flex items-center gap-2 text-soft" role="status">
-            <ProgressBar :value="placing.share" label="Looking for one placement" />
-            Looking for one placement
-            <button class="press" @click="placing.stop()">Stop</button>
-          </p>
+          <WorkingLine v-else :value="placing.share" words="Looking for one placement" @stop="placing.stop()" />
         </div>
         <p v-if="placing.failure?.kind === 'placement'" role="alert">{{ placing.failure.words }}</p>
         <p v-if="placing.taken === 'placement' && !placing.found" role="status" data-test="placed">

@@ -1,14 +1,19 @@
 <script setup lang="ts">
-import { useUnits } from '~/shared/useUnits'
-import { useSearch } from '~/stores/search'
-import { useStudio } from '~/stores/studio'
 import { computed, reactive } from 'vue'
-import DistanceField from '~/shared/DistanceField.vue'
 import WalkChart from '~/features/metering/continuous/WalkChart.vue'
+import DistanceField from '~/shared/DistanceField.vue'
+import { useUnits } from '~/shared/useUnits'
+import { usePlacing } from '~/stores/placing'
+import { useStudio } from '~/stores/studio'
+import WorkingLine from '~/ui/WorkingLine.vue'
 import { headHeightM } from '#core/model/headHeight'
+import { capital } from '#wording/language'
+import { changeWords } from '#wording/changes'
+import { flatterWords, walkRangeWords, walkWords } from '#wording/walks'
 
+/** How the light on a face changes on its way, in every look, and what would flatten it. */
 const studio = useStudio()
-const search = useSearch()
+const placing = usePlacing()
 const { distance, unit } = useUnits()
 const FEET_A_METRE = 1 / 0.3048
 
@@ -22,29 +27,28 @@ const ENDS = [
 
 const walk = () => {
   const heightM = headHeightM(subject.value)
-  void search.walk([from.xM, from.yM, heightM], [to.xM, to.yM, heightM])
+  void placing.askWalks({ from: [from.xM, from.yM, heightM], to: [to.xM, to.yM, heightM] })
 }
-const lengths = computed(() =>
-  (search.steps ?? []).map(
-    ({ alongM, stops }) => [unit.value === 'metric' ? alongM : alongM * FEET_A_METRE, stops] as const,
-  ),
+const isBusy = computed(() => placing.busy === 'walks' || placing.busy === 'flatter')
+const nameOf = (id: string) => studio.stored.looks.find(look => look.id === id)?.name ?? id
+const shown = computed(() => (placing.walks ?? []).find(({ lookId }) => lookId === studio.look.id))
+const others = computed(() => (placing.walks ?? []).filter(({ lookId }) => lookId !== studio.look.id))
+const lines = computed(() =>
+  (placing.walks ?? []).map(({ lookId, points }) => ({
+    name: nameOf(lookId),
+    isPresent: lookId === studio.look.id,
+    points: points.map(
+      ({ alongM, stops }) => [unit.value === 'metric' ? alongM : alongM * FEET_A_METRE, stops] as const,
+    ),
+  })),
 )
-const change = computed(() => {
-  const stops = (search.steps ?? []).map(point => point.stops)
-  return stops.length > 0 ? Math.max(...stops) - Math.min(...stops) : undefined
-})
-const step = computed(() => {
-  const points = search.steps ?? []
-  const steepest = points.slice(1).reduce(
-    (most, point, index) => {
-      const before = points[index]!
-      const slope = Math.abs(point.stops - before.stops) / Math.max(0.01, point.alongM - before.alongM)
-      return slope > most.slope ? { slope, atM: (point.alongM + before.alongM) / 2 } : most
-    },
-    { slope: 0, atM: 0 },
-  )
-  return steepest
-})
+const ways = computed(() =>
+  (placing.flatter ?? []).map(found => ({
+    found,
+    does: capital(changeWords(studio.stored, found.change, distance)),
+    comes: flatterWords(found, studio.stored.looks.length),
+  })),
+)
 </script>
 
 <template>
@@ -61,26 +65,55 @@ const step = computed(() => {
         <DistanceField label="Across" :value="end.xM" @change="metres => (end.xM = metres)" />
         <DistanceField label="From backdrop" :value="end.yM" @change="metres => (end.yM = metres)" />
       </fieldset>
-      <button class="press-main" :disabled="search.busy === 'walk'" data-test="walk" @click="walk">
-        {{ search.busy === 'walk' ? 'Walking…' : 'Walk it' }}
-      </button>
+      <WorkingLine
+        v-if="isBusy"
+        :value="placing.share"
+        :words="placing.busy === 'walks' ? 'Walking it in every look' : 'Trying other placements'"
+        @stop="placing.stop()"
+      />
+      <button v-else class="press-main" data-test="walk" @click="walk">Walk it</button>
     </div>
-    <p v-if="search.failure" role="alert">
-      {{ search.failure }}
+    <p v-if="placing.failure?.kind === 'walks' || placing.failure?.kind === 'flatter'" role="alert">
+      {{ placing.failure.words }}
     </p>
-    <template v-if="change !== undefined">
+    <template v-if="shown">
       <p class="mt-3" data-test="walk-words">
-        <strong class="text-3xl">{{ change.toFixed(1) }} {{ change < 1.05 ? 'stop' : 'stops' }}</strong> along the way;
-        it changes fastest {{ distance(step.atM) }} from the start, {{ step.slope.toFixed(1) }} stop a metre. Larger
-        sources further back change less.
+        <strong class="text-3xl">{{ walkRangeWords(shown) }}</strong> along the way; {{ walkWords(shown, distance) }}
       </p>
+      <ul v-if="others.length > 0" class="mt-1" data-test="walk-looks">
+        <li v-for="one in others" :key="one.lookId" class="flex max-w-md justify-between border-t border-rule py-0.5">
+          {{ nameOf(one.lookId) }} <span class="figure">{{ walkRangeWords(one) }}</span>
+        </li>
+      </ul>
       <div class="mt-2 h-64">
         <WalkChart
-          :points="lengths"
+          :lines="lines"
           :unit="unit === 'metric' ? 'metres' : 'feet'"
           label="Stops over the camera setting along the walk"
         />
       </div>
+      <button v-if="!placing.flatter && !isBusy" class="press mt-2" data-test="flatten" @click="placing.askFlatter()">
+        What would flatten it
+      </button>
+      <p v-if="placing.flatter && ways.length === 0" class="mt-2" data-test="flatter">
+        Nothing that was tried takes off a tenth of a stop: lights further away, higher, or a second one opposite the
+        key.
+      </p>
+      <ul v-else-if="placing.flatter" class="mt-2" data-test="flatter">
+        <li
+          v-for="way in ways"
+          :key="way.does"
+          class="flex items-center justify-between gap-3 border-t border-rule py-1"
+        >
+          <span>{{ way.does }}: {{ way.comes }}</span>
+          <button class="press shrink-0" :aria-label="`Do it: ${way.does}`" @click="placing.acceptFlatter(way.found)">
+            Do it
+          </button>
+        </li>
+      </ul>
     </template>
+    <p v-else-if="placing.taken === 'flatter'" role="status" class="mt-3">
+      Done, powers of every look with it. Undo takes it back; walk it again to see it.
+    </p>
   </section>
 </template>
