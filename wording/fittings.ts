@@ -1,3 +1,4 @@
+import { circuitsFor } from '#core/kit/circuits'
 import type { Fitting } from '#core/solve/forJob'
 import { counted, listed, plural } from './language'
 
@@ -13,10 +14,19 @@ export const lackWords = ({ lampsMissing, modifiersMissing }: Fitted): string =>
     ...(modifiersMissing > 0 ? [counted(modifiersMissing, 'modifier')] : []),
   ])
 
-/** What lamps draw while they burn: watts of continuous ones; flash draws by its charging. */
-export const loadWords = (watts: number | undefined, isContinuous: boolean): string => {
-  if (!isContinuous) return 'flash'
-  return watts === undefined ? 'not known' : `${Math.round(watts)} W`
+/** What lamps draw while they burn, and the circuits that it takes; flash draws by its charging. */
+export const loadWords = (
+  { lamp, stands, watts }: Pick<Fitting, 'lamp' | 'stands' | 'watts'>,
+  circuitWatts: number,
+): string => {
+  if (lamp.kind === 'flash') return 'flash'
+  if (watts === undefined) return 'not known'
+  const circuits = circuitsFor(
+    Array.from({ length: stands }, () => watts / stands),
+    circuitWatts,
+  )
+  const said = `${Math.round(watts)} W`
+  return circuits === undefined ? `${said}, too much for one circuit` : `${said}, ${counted(circuits, 'circuit')}`
 }
 
 /** What stands over a list of fittings, by how many there are. */

@@ -32,6 +32,8 @@ const PreferencesSchema = v.object({
   figureHabit: v.fallback(v.nullable(v.picklist(['tenths', 'decimal'])), null),
   /** How places are read by habit; new sets begin with it. */
   holds: v.fallback(v.record(v.string(), HoldSchema), {}),
+  /** What a circuit of the studio carries, watts. */
+  circuitWatts: v.fallback(v.pipe(v.number(), v.minValue(500), v.maxValue(20000)), 2300),
   /** When everything was backed up last, and whether to remind of it each week. */
   backedUpAt: v.fallback(v.nullable(v.string()), null),
   remindsOfBackup: v.fallback(v.boolean(), true),
