@@ -12,7 +12,11 @@ export const useChartInk = () => {
     /** Lines, figures and name of an axis. */
     axis: computed(() => ({
       axisLine: { lineStyle: { color: soft.value } },
-      axisLabel: { color: ink.value, fontFamily: 'Inter Variable' },
+      axisLabel: {
+        color: ink.value,
+        fontFamily: 'Inter Variable',
+        formatter: (value: number | string) => String(value).replace(/^-/, '\u2212'),
+      },
       splitLine: { lineStyle: { color: soft.value, opacity: 0.25 } },
       nameTextStyle: { color: ink.value },
     })),

@@ -78,6 +78,8 @@ export const useLookEdits = () => {
     })
     if (!outcome.ok || !taken) return outcome.ok ? err('Nothing was changed.') : outcome
     go(taken.lookId)
+    // Its lamps are the set's own, which may give another light.
+    looks.setPowers([taken.lookId])
     const words = lookTakenWords(taken)
     if (words) notices.tell({ id: 'look-taken', words })
     return ok(taken.lookId)

@@ -76,6 +76,12 @@ describe('a look from another set', () => {
     },
   )
 
+  it('leaves the sitters of a day with the one look of a set-up that takes the whole set', () => {
+    const { set } = startFrom(almanacDay(), single[0]!, genericKit())
+    expect(validationErrors(set)).toEqual([])
+    expect(set.day.sitters.map(({ lookIds }) => lookIds)).toEqual(Array.from({ length: 9 }, () => [set.looks[0]!.id]))
+  })
+
   it('tells what it had to leave: subjects without a mark, targets of points that are not there', () => {
     const set = demoSet()
     const crowd: StudioSet = {

@@ -55,7 +55,10 @@ const staged = (set: StudioSet, other: StudioSet, partnerOf: ReadonlyMap<string,
     ...set,
     lights: set.lights.map(light => {
       const from = other.lights.find(({ id }) => partnerOf.get(id) === light.id)
-      return from ? { ...light, ...fieldsOf(from, OVERRIDABLE.lights), aim: aimIn(from.aim, subjects) } : light
+      if (!from) return light
+      // Nobody carries another head of the same kind to a stand that has one.
+      const lamp = from.lamp.kind === light.lamp.kind ? light.lamp : from.lamp
+      return { ...light, ...fieldsOf(from, OVERRIDABLE.lights), lamp, aim: aimIn(from.aim, subjects) }
     }),
     subjects: set.subjects.map((subject, index) => ({
       ...subject,
@@ -72,8 +75,8 @@ const staged = (set: StudioSet, other: StudioSet, partnerOf: ReadonlyMap<string,
 
 /**
  * A look more, which stands as a look of another set does: its lights are found again among the set's own by their
- * jobs, what is missing is added and off in every other look, panels and props are there in this look only. Powers,
- * exposure and targets are the other look's. The room stays, and so do the number of subjects and the camera's sensor.
+ * jobs and keep their lamps, what is missing is added and off in every other look, panels and props are there in this look
+ * only. Powers, exposure and targets are the other look's; with other lamps powers have to be solved anew. The room stays, and so do the number of subjects and the camera's sensor.
  * Throws where no look more fits.
  */
 export const lookFrom = (
@@ -105,9 +108,11 @@ export const lookFrom = (
   const asLook = (look: Look): Look => ({
     ...look,
     lights: Object.fromEntries(
-      withLights.lights.map(({ id }) => {
+      withLights.lights.map(({ id, lamp }) => {
         const from = other.lights.find(light => partnerOf.get(light.id) === id)
-        return [id, from ? model.lights[from.id]! : { ...look.lights[id]!, on: false }]
+        if (!from) return [id, { ...look.lights[id]!, on: false }]
+        const { on, powerStops } = model.lights[from.id]!
+        return [id, { on, powerStops: Math.max(powerStops, -lamp.rangeStops) }]
       }),
     ),
     targets: Object.fromEntries(kept),

@@ -72,6 +72,8 @@ const withDepthBehind = (set: StudioSet, wantedM: number): StudioSet => {
   return { ...set, room: { ...set.room, behindBackdropM } }
 }
 
+const FIRST_LOOK = 'first'
+
 /** An empty stage: room, camera and subjects stay, everything else goes. */
 const cleared = (set: StudioSet): StudioSet => ({
   ...set,
@@ -84,10 +86,17 @@ const cleared = (set: StudioSet): StudioSet => ({
   readings: [],
   frames: [],
   frozen: null,
+  // Whoever comes is taken in the one look that there is now; what was done was done in other looks.
+  day: {
+    ...set.day,
+    conditions: [],
+    done: [],
+    sitters: set.day.sitters.map(sitter => ({ ...sitter, lookIds: [FIRST_LOOK] })),
+  },
   looks: [
     {
       ...set.looks[0]!,
-      id: 'first',
+      id: FIRST_LOOK,
       name: 'First look',
       lights: {},
       targets: {},
@@ -156,7 +165,7 @@ export const startFrom = (before: StudioSet, point: StartingPoint, kit: Kit): St
   const { aside, above } = uncovered(framed)
   const nearerM = aside + above > 0 ? nearerUntilCovered(framed) : undefined
   const covered = nearerM === undefined ? framed : frameUp(moveSubjectGroup(framed, -nearerM))
-  const studio = studioBuilder(askLook(covered, 'first', point.look), picker)
+  const studio = studioBuilder(askLook(covered, FIRST_LOOK, point.look), picker)
   studio.change(set => ({ ...set, looks: set.looks.map(look => ({ ...look, name: point.name.slice(0, 80) })) }))
   point.build(studio)
   return { set: studio.set, lacks: picker.missing() }

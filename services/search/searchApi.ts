@@ -110,6 +110,12 @@ const placedLooks = (set: StudioSet, { set: after, cost: _, ...placement }: Plac
 /** More ways than these are no choice. */
 const MOST_FITTINGS = 12
 
+/** The best fittings, and of every number of lights the best one. */
+const fittingsToldOf = (found: readonly Fitting[]): Fitting[] =>
+  found.filter(
+    (one, index) => index < MOST_FITTINGS || found.findIndex(({ stands }) => stands === one.stands) === index,
+  )
+
 /** What is asked of the kit: which lamp and modifier for the lights of one job. */
 export type JobSearch = { kit: Kit; job: Light['job']; learned: Readonly<Record<string, Learned>> }
 
@@ -236,7 +242,7 @@ export const searchApi = () => {
     ): Promise<FittedJob[] | undefined> => {
       const set = take(message)
       const plain = (found: readonly Fitting[]) =>
-        found.slice(0, MOST_FITTINGS).map(({ set: after, ...fitting }): FittedJob => ({
+        fittingsToldOf(found).map(({ set: after, ...fitting }): FittedJob => ({
           ...fitting,
           change: { kind: 'patch', patch: difference(set, after) },
         }))

@@ -120,6 +120,36 @@ describe('five looks from one white set', () => {
     expect(await findings(app.browser)).toEqual([])
   })
 
+  it('count what cleaning the paper takes, unless the look that dirties it comes last', async () => {
+    const minutesNow = async () =>
+      Number(/([\d.]+) min of changes/.exec(await app.browser.waitForText('order-says', /min of changes/))![1])
+    const dirty = async (look: string) => {
+      await choose('condition-look', look)
+      await choose('condition-kind', 'dirties')
+      await type(await field('To clean, min'), '30')
+      await app.browser.click('add-condition')
+    }
+    const before = await minutesNow()
+    // White comes last already.
+    await dirty('White')
+    expect(await minutesNow()).toBe(before)
+    await undo()
+    await dirty('Mid grey')
+    await app.browser.waitForText('order-says', /\d{2} min of changes/)
+    expect(Math.abs((await minutesNow()) - before - 30)).toBeLessThan(0.6)
+    await undo()
+  })
+
+  it('begin from a ready set-up beside the others, which stay as they are', async () => {
+    await part('Looks')
+    await choose('look-set-up', 'One light turned toward the camera')
+    await app.browser.click('begin-look')
+    await app.browser.waitFor('six looks', async () => (await count('[data-test="looks"] > li')) === 6, 60_000)
+    await app.browser.waitForText('looks', /One light turned|Subject: place/)
+    await undo()
+    await app.browser.waitFor('five looks', async () => (await count('[data-test="looks"] > li')) === 5)
+  })
+
   it('have lamps and modifiers chosen from the kit, and go back to what hung there', async () => {
     await part('With what')
     await app.browser.click('find-lights')
@@ -178,6 +208,17 @@ describe('a day of eight sitters', () => {
     await type(await field('Height'), '1.1')
     await app.browser.click('ask-sitters')
     await app.browser.waitForText('sitter-powers', /Mid grey .*holds for (all 8|7 of 8) sitters/)
+    // Whoever goes before another takes that one's time, and has to be told.
+    const arrives = (id: string) =>
+      app.browser.locate(By.xpath(`//li[@data-test="${id}"]//label[text()="Arrives"]/following-sibling::input`))
+    await type(await arrives('sitter-1'), '10:00')
+    await type(await arrives('sitter-2'), '10:20')
+    await app.browser.press(By.css('[aria-label="Keeper 2 earlier"]'))
+    await app.browser.waitForText(
+      'notice-other-arrivals',
+      /Keeper 2 now comes at 10:00 and Keeper 1 now comes at 10:20: tell them/,
+    )
+    for (let number = 0; number < 3; number++) await undo()
     await app.browser.click('add-break')
     await type(await field('At'), '11:00')
     await app.browser.waitForText('timeline', /Lunch/)

@@ -56,7 +56,7 @@ const isContinuous = computed(() => props.fittings.some(({ lamp }) => lamp.kind 
         <tbody>
           <tr v-for="row in rows" :key="row.name" class="border-t border-rule">
             <td class="py-1 pr-3">{{ row.name }}</td>
-            <td class="figure pr-3 text-right">{{ row.fitting.served }} of {{ count }}</td>
+            <td class="figure pr-3 text-right whitespace-nowrap">{{ row.fitting.served }} of {{ count }}</td>
             <td class="figure pr-3 text-right">{{ row.fitting.missStops.toFixed(1) }}</td>
             <td class="figure pr-3 text-right">{{ row.uneven }}</td>
             <td class="figure pr-3 text-right">{{ row.fitting.powerLeftStops.toFixed(1) }}</td>
@@ -64,7 +64,7 @@ const isContinuous = computed(() => props.fittings.some(({ lamp }) => lamp.kind 
             <td class="figure pr-3 text-right">{{ row.fitting.shadows }}</td>
             <td class="figure pr-3 text-right whitespace-nowrap">{{ row.room }}</td>
             <td class="figure pr-3 text-right">{{ row.load }}</td>
-            <td class="figure pr-3 text-right">{{ minutesWords(row.fitting.minutes) }}</td>
+            <td class="figure pr-3 text-right whitespace-nowrap">{{ minutesWords(row.fitting.minutes) }}</td>
             <td class="pr-3">{{ row.lacks }}</td>
             <td>
               <button class="press" :aria-label="`Fit ${row.name}`" @click="placing.acceptLights(row.fitting)">

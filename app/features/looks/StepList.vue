@@ -49,7 +49,7 @@ const tick = (words: string) => {
             @change="tick(line.words)"
           />
           <span :class="{ 'text-soft line-through': ticked.has(line.words) }">
-            {{ line.words }}<span v-if="line.caution" class="text-soft"> {{ line.caution }}</span>
+            {{ line.words }}{{ ' ' }}<span v-if="line.caution" class="text-soft">{{ line.caution }}</span>
           </span>
         </label>
       </li>

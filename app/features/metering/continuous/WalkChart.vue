@@ -10,6 +10,25 @@ const props = defineProps<{
   label: string
 }>()
 const { ink, axis } = useChartInk()
+/** Names nearer to each other than this share of the chart's height would lie on each other. */
+const APART = 0.07
+/** Lines that are named at their end: the one on the stage, and others as far as they keep apart. */
+const named = computed(() => {
+  const all = props.lines.flatMap(({ points }) => points.map(([, stops]) => stops))
+  const apart = APART * Math.max(1, Math.max(...all) - Math.min(...all))
+  const ends: number[] = []
+  return new Set(
+    props.lines
+      .toSorted((a, b) => Number(b.isPresent) - Number(a.isPresent))
+      .filter(({ points }) => {
+        const end = points.at(-1)![1]
+        const isClear = ends.every(other => Math.abs(other - end) > apart)
+        if (isClear) ends.push(end)
+        return isClear
+      })
+      .map(({ name }) => name),
+  )
+})
 const option = computed(() => ({
   grid: { left: 48, right: 110, top: 28, bottom: 40 },
   xAxis: { type: 'value', name: `${props.unit} walked`, nameLocation: 'middle', nameGap: 26, ...axis.value },
@@ -19,8 +38,13 @@ const option = computed(() => ({
     data: points,
     showSymbol: false,
     lineStyle: { color: ink.value, width: isPresent ? 2.5 : 1, opacity: isPresent ? 1 : 0.6 },
-    endLabel: { show: props.lines.length > 1, formatter: name, color: ink.value, width: 100, overflow: 'truncate' },
-    labelLayout: { moveOverlap: 'shiftY' },
+    endLabel: {
+      show: props.lines.length > 1 && named.value.has(name),
+      formatter: name,
+      color: ink.value,
+      width: 100,
+      overflow: 'truncate',
+    },
     silent: true,
   })),
 }))

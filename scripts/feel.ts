@@ -1,0 +1,134 @@
+// Measures how the built app feels in a real browser: npm run feel [-- drag|looks]. Build it first (npm start does).
+import { By, Key } from 'selenium-webdriver'
+import { demoSet } from '../core/edits/demo'
+import { addToneLooks, duplicateLook } from '../core/looks/lookEdits'
+import { changeTargets } from '../core/edits/edits'
+import { evenBackdrop } from '../core/brief/looks'
+import type { StudioSet } from '../core/model/schema'
+import { LAPTOP, openBrowser } from '../tests/support/browser'
+import { startServer } from '../tests/support/server'
+import { stepsIn } from '../tests/support/steps'
+
+const median = (numbers: readonly number[]): number =>
+  numbers.toSorted((a, b) => a - b)[numbers.length >> 1] ?? Number.NaN
+const percentile = (numbers: readonly number[], share: number): number =>
+  numbers.toSorted((a, b) => a - b)[Math.min(numbers.length - 1, Math.floor(share * numbers.length))] ?? Number.NaN
+const ms = (number: number): string => `${Math.round(number)} ms`
+
+/** Watches the page from inside: what the verdict and a marker of the rail say at each frame, and long tasks. */
+const WATCH = `
+  window.feel = { frames: [], tasks: [], events: [] }
+  new PerformanceObserver(list => list.getEntries().forEach(({ startTime, duration }) =>
+    window.feel.tasks.push({ at: startTime, ms: duration }))).observe({ type: 'longtask' })
+  for (const type of ['keydown', 'pointermove'])
+    addEventListener(type, event => window.feel.events.push({ type, at: event.timeStamp }), { capture: true })
+  const look = at => {
+    const text = name => document.querySelector('[data-test="' + name + '"]')
+    window.feel.frames.push({
+      at,
+      verdict: text('verdict')?.textContent ?? '',
+      stops: document.querySelector('[data-test^="marker-"]')?.dataset.stops ?? '',
+      picture: document.querySelector('[data-test="look-strip"] [aria-current] canvas, [data-test="look-strip"] canvas') !== null,
+    })
+    requestAnimationFrame(look)
+  }
+  requestAnimationFrame(look)`
+
+type Seen = {
+  frames: { at: number; verdict: string; stops: string }[]
+  tasks: { at: number; ms: number }[]
+  events: { type: string; at: number }[]
+}
+
+const fortyLooks = (): StudioSet => {
+  let { set } = addToneLooks(demoSet(), 'white')
+  for (let number = set.looks.length; number < 40; number++) {
+    const next = duplicateLook(set, set.looks.at(-1)!.id, { name: `Look ${number + 1}` })
+    set = changeTargets(next.set, next.lookId, evenBackdrop(60 + 4 * number))
+  }
+  return { ...set, id: 'forty', name: 'Forty looks' }
+}
+
+const server = await startServer()
+const browser = await openBrowser(LAPTOP)
+const steps = stepsIn({ browser })
+const seen = () => browser.driver.executeScript<Seen>('const { feel } = window; return feel')
+const clear = () => browser.driver.executeScript('Object.values(window.feel).forEach(list => (list.length = 0))')
+const rest = (milliseconds: number) => new Promise(resolve => setTimeout(resolve, milliseconds))
+
+/** Milliseconds from each event to the first frame after it that shows something else than the frame before it. */
+const answers = ({ events, frames }: Seen, type: string, key: 'verdict' | 'stops'): number[] =>
+  events
+    .filter(event => event.type === type)
+    .flatMap(({ at }) => {
+      const before = frames.findLast(frame => frame.at <= at)
+      const after = frames.find(
+        frame => frame.at > at && frame[key] !== before?.[key] && !/Working/.test(frame.verdict),
+      )
+      return after ? [after.at - at] : []
+    })
+
+const drag = async () => {
+  await browser.waitForText('verdict', /wanted 250/)
+  await browser.stopsAtRest('backdrop/middle')
+  await clear()
+  const circle = await (await browser.find('plan-key')).findElement(By.css('circle'))
+  await browser.dragBy(circle, 60, 30, 60)
+  await browser.dragBy(circle, -60, -30, 60)
+  await rest(500)
+  const all = await seen()
+  const waits = answers(all, 'pointermove', 'stops')
+  const long = all.tasks.map(task => task.ms)
+  console.log(
+    `drag of a light, three lights: pointer to rail ${ms(median(waits))}, p95 ${ms(percentile(waits, 0.95))} (${waits.length} moves); longest task ${long.length > 0 ? ms(Math.max(...long)) : 'under 50 ms'}`,
+  )
+}
+
+const looks = async () => {
+  await steps.open(fortyLooks())
+  await steps.visit('Looks')
+  // Opening a set is another matter.
+  await rest(1000)
+  await clear()
+  await browser.waitFor(
+    'forty looks judged',
+    async () => (await steps.count('[data-test="looks"] canvas')) === 40,
+    240_000,
+  )
+  await rest(2000)
+  const judged = await seen()
+  const long = judged.tasks.map(task => task.ms)
+  console.log(
+    `40 looks judged in the background: ${long.length} tasks over 50 ms (${long.map(Math.round).join(', ')}), longest ${long.length > 0 ? ms(Math.max(...long)) : 'under 50 ms'}`,
+  )
+  const memory = await browser.driver.executeAsyncScript<number>(`
+    const done = arguments[arguments.length - 1]
+    performance.measureUserAgentSpecificMemory().then(({ bytes }) => done(bytes), () => done(-1))`)
+  console.log(`memory of the page and its workers: ${memory < 0 ? 'not told' : `${Math.round(memory / 1e6)} MB`}`)
+  await steps.visit('Stage')
+  await browser.waitForText('verdict', /\d/)
+  await rest(3000)
+  await clear()
+  for (let number = 0; number < 12; number++) {
+    await steps.press(Key.PAGE_DOWN)
+    await rest(1200)
+  }
+  const all = await seen()
+  const waits = answers(all, 'keydown', 'verdict')
+  const tasks = all.tasks.map(task => task.ms)
+  console.log(
+    `look switched: key to verdict ${ms(median(waits))}, p95 ${ms(percentile(waits, 0.95))} (${waits.length} of 12); longest task ${tasks.length > 0 ? ms(Math.max(...tasks)) : 'under 50 ms'}`,
+  )
+}
+
+const KINDS: Record<string, () => Promise<void>> = { drag, looks }
+const wanted = process.argv.slice(2)
+try {
+  await browser.go(server.url)
+  await browser.waitForText('verdict', /wanted 250/)
+  await browser.driver.executeScript(WATCH)
+  for (const [name, measure] of Object.entries(KINDS)) if (wanted.length === 0 || wanted.includes(name)) await measure()
+} finally {
+  await browser.close()
+  await server.stop()
+}
