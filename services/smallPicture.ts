@@ -17,9 +17,14 @@ export type Exposed = {
   learned: Learned
 }
 
-/** A small picture of a set whose light is worked out, in its own tones; 116 pixels wide. */
-export const smallPicture = (set: StudioSet, solved: SolvedSet, { settings, camera, learned }: Exposed): Developed => {
-  const work = lightViewOf(set, solved, cameraView(set, solved, PICTURE_WIDTH))
+/** A small picture of a set whose light is worked out, in its own tones; so many pixels wide. */
+export const smallPicture = (
+  set: StudioSet,
+  solved: SolvedSet,
+  { settings, camera, learned }: Exposed,
+  width = PICTURE_WIDTH,
+): Developed => {
+  const work = lightViewOf(set, solved, cameraView(set, solved, width))
   let turn = work.next()
   while (!turn.done) turn = work.next()
   const weights = frameWeights(set, settings, camera, learned)

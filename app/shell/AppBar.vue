@@ -22,6 +22,7 @@ const VIEWS = [
   { to: '/explore', name: 'Explore' },
   { to: '/meter', name: 'Meter' },
   { to: '/frames', name: 'Frames' },
+  { to: '/logbook', name: 'Logbook' },
   { to: '/sets', name: 'Sets' },
 ] as const
 </script>
@@ -29,7 +30,10 @@ const VIEWS = [
 <template>
   <header class="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule px-3 py-1.5">
     <NuxtLink to="/" class="text-base font-semibold tracking-tight"> Keen Tonal </NuxtLink>
-    <nav class="flex flex-wrap gap-x-1 max-sm:-mx-1 max-sm:gap-x-0 max-sm:text-[13px]" aria-label="Views">
+    <nav
+      class="flex gap-x-1 max-sm:-mx-1 max-sm:w-full max-sm:gap-x-0 max-sm:overflow-x-auto max-sm:text-[13px] sm:flex-wrap"
+      aria-label="Views"
+    >
       <NuxtLink
         v-for="view in VIEWS"
         :key="view.to"

@@ -2,6 +2,7 @@ import { openCopies, type Copies } from './copies'
 import { openDatabase, type Database } from './database'
 import { createKeeper, type Keeper } from './keeper'
 import { createPictureRoom } from './pictures'
+import { createRecords, type Records } from './records'
 import { createLibrary, type Library } from './library'
 
 /**
@@ -12,6 +13,7 @@ export type BrowserStorage = {
   database: Database
   library: Library
   pictures: ReturnType<typeof createPictureRoom>
+  records: Records
   copies: Copies | undefined
   keeper: Keeper | undefined
   /** Why nothing is kept beyond this page; empty where it is. */
@@ -26,6 +28,7 @@ const around = (database: Database, copies: Copies | undefined, unkept: string):
     copies,
     unkept,
     pictures: createPictureRoom(database),
+    records: createRecords(database),
     keeper: copies && createKeeper(database, library, copies),
   }
 }

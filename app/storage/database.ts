@@ -1,4 +1,5 @@
 import Dexie, { type DexieOptions, type EntityTable, type Table } from 'dexie'
+import type { RecordHead } from '#core/records/recordHead'
 import type { Step } from '../document/history'
 
 /** A set as it lies in the browser. The document is checked whenever it is opened. */
@@ -58,6 +59,15 @@ export type PictureRow = {
 /** What a picture is before it lies in the table. */
 export type Picture = Pick<PictureRow, 'bytes' | 'type' | 'preview'>
 
+/** A record as it lies in the browser: what was kept, and what is written on it. Checked whenever it is opened. */
+export type RecordRow = { id: string; record: unknown; annotation: unknown }
+
+/** What lists know of a record. */
+export type RecordHeadRow = RecordHead & { deletedAt?: string }
+
+/** A picture of a record, whole or small: each in a table of its own, so that a list loads no whole one. */
+export type RecordPictureRow = { id: string; bytes: Uint8Array<ArrayBuffer>; type: string }
+
 /** A preference as it is stored. */
 export type PreferenceRow = { key: string; value: unknown }
 
@@ -70,6 +80,10 @@ export const openDatabase = (name = 'keen-tonal', options: DexieOptions = {}) =>
     steps: Table<StepRow, [string, number]>
     pictures: EntityTable<PictureRow, 'id'>
     preferences: EntityTable<PreferenceRow, 'key'>
+    records: EntityTable<RecordRow, 'id'>
+    recordHeads: EntityTable<RecordHeadRow, 'id'>
+    recordPictures: EntityTable<RecordPictureRow, 'id'>
+    recordThumbs: EntityTable<RecordPictureRow, 'id'>
   }
   database.version(1).stores({ sets: 'id, updatedAt', pictures: 'id, setId', preferences: 'key' })
   // Version 1 kept PNG files only.
@@ -95,6 +109,8 @@ export const openDatabase = (name = 'keen-tonal', options: DexieOptions = {}) =>
     .upgrade(transaction =>
       transaction.table('sets').each(row => transaction.table('heads').put(headOf(row as SetRow))),
     )
+  // Version 3 knew no logbook.
+  database.version(4).stores({ records: 'id', recordHeads: 'id', recordPictures: 'id', recordThumbs: 'id' })
   return database
 }
 

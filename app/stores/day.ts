@@ -16,7 +16,9 @@ import {
 } from '#core/looks/day'
 import type { Day } from '#core/model/daySchema'
 import { useLooks } from './looks'
+import { useLight } from './light'
 import { usePlacing } from './placing'
+import { useRecords } from './records'
 import { useStudio } from './studio'
 
 const DAY = 24 * 60
@@ -26,6 +28,8 @@ export const useDay = defineStore('day', () => {
   const studio = useStudio()
   const looks = useLooks()
   const placing = usePlacing()
+  const light = useLight()
+  const records = useRecords()
   const wall = useNow({ interval: 5000 })
   /** The clock of a rehearsal, minutes since midnight; null while the real one counts. */
   const rehearsed = ref<number | null>(null)
@@ -78,6 +82,14 @@ export const useDay = defineStore('day', () => {
       0,
     )
 
+  /** Each look of a day is kept as it stood, where it has been worked out. */
+  const keepRecord = (lookId: string, sitter: string) => {
+    const line = looks.looks.find(({ look }) => look.id === lookId)
+    // A set of one look is judged on the stage alone.
+    const { evaluation, verdict } = (looks.several ? line : light) ?? {}
+    if (evaluation && verdict) void records.keepStanding({ evaluation, verdict }, { from: 'day', sitter })
+  }
+
   const end = (state: Day['done'][number]['state']) => {
     const slot = current.value
     if (!slot) return
@@ -85,6 +97,7 @@ export const useDay = defineStore('day', () => {
     const before = day.value.done.filter(one => one.state === 'done').at(-1)
     const change = minutesBefore(dayLooks.value, before?.lookId, slot.lookId, slot.sitterId)
     const from = Math.max(since.value, sitter.arrivesAt ?? 0)
+    if (state === 'done') keepRecord(slot.lookId, sitter.name)
     studio.edit(set =>
       editDay(set, {
         done: [

@@ -178,6 +178,9 @@ export const useStudio = defineStore('studio', () => {
       holds: Object.fromEntries(Object.entries(preferences.values.holds).filter(([id]) => FIXED_HOLDS.includes(id))),
     }))
 
+  /** A set that comes from elsewhere, under an id of its own. */
+  const openNew = (set: ReturnType<typeof demoSet>) => begin(() => ({ ...set, id: `set-${freshId(8)}` }))
+
   /** Goes on with the newest other set, or the demo set where there is none. */
   const openAnother = async () => {
     held.abandon()
@@ -290,6 +293,7 @@ export const useStudio = defineStore('studio', () => {
     openAlmanac,
     openEmpty,
     openAnother,
+    openNew,
     start,
   }
 })

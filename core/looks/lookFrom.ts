@@ -75,9 +75,9 @@ const staged = (set: StudioSet, other: StudioSet, partnerOf: ReadonlyMap<string,
 
 /**
  * A look more, which stands as a look of another set does: its lights are found again among the set's own by their
- * jobs and keep their lamps, what is missing is added and off in every other look, panels and props are there in this look
- * only. Powers, exposure and targets are the other look's; with other lamps powers have to be solved anew. The room stays, and so do the number of subjects and the camera's sensor.
- * Throws where no look more fits.
+ * jobs and keep their lamps, what is missing is added and off in every other look, panels and props are there in this
+ * look only. Powers, exposure and targets are the other look's; with other lamps powers have to be solved anew. The
+ * room stays, and so do the number of subjects and the camera's sensor. Throws where no look more fits.
  */
 export const lookFrom = (
   set: StudioSet,

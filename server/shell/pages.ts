@@ -22,6 +22,12 @@ const PAGES = [
   '/frames/compare',
   '/frames/response',
   '/frames/pictures',
+  '/logbook',
+  '/logbook/record',
+  '/logbook/compare',
+  '/logbook/repeat',
+  '/logbook/card',
+  '/logbook/figures',
   '/sets',
 ]
 

@@ -13,10 +13,14 @@ import { wholeOf, type LeanSet } from '../leanSet'
 import type { Developed } from '../light/lightApi'
 import type { Job } from '../rpc/job'
 import { reflection, type Mirrored } from '../rpc/mirror'
+import { jpegOf } from '../jpeg'
 import { smallPicture } from '../smallPicture'
 
 /** A look to be judged, with what readings have taught about its light. */
 export type AskedLook = { lookId: string; learned: Learned }
+
+/** Widths of a look's picture and of its small one, pixels. */
+export type PictureWidths = { width: number; smallWidth: number }
 
 /** All that can be said of a look that nobody has on the screen; or why nothing can. */
 export type JudgedLook =
@@ -74,6 +78,22 @@ export const looksApi = () => {
         if (await job.pause()) return false
       }
       return true
+    },
+
+    /** The picture of a look as JPEG files, whole and small; undefined where the look is gone or it was called off. */
+    picture: async (
+      job: Job,
+      message: Mirrored<LeanSet>,
+      { lookId, learned }: AskedLook,
+      { width, smallWidth }: PictureWidths,
+    ): Promise<{ whole: Uint8Array<ArrayBuffer>; small: Uint8Array<ArrayBuffer>; type: string } | undefined> => {
+      const set = inLook(wholeOf(sets.take(message)), lookId)
+      const look = set.looks.find(({ id }) => id === lookId)
+      const solved = look && (await solver(set, { pause: job.pause }))
+      if (!look || !solved) return undefined
+      const { camera } = evaluate(set, look, calibratedLighting(set, solved.layers, learned))
+      const picture = smallPicture(set, solved, { settings: look.lights, camera, learned }, width)
+      return { whole: await jpegOf(picture), small: await jpegOf(picture, smallWidth), type: 'image/jpeg' }
     },
   }
 }

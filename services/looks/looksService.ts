@@ -2,7 +2,7 @@ import type { StudioSet } from '#core/model/schema'
 import { leanOf, type LeanSet } from '../leanSet'
 import { connect, type Asking, type Carrier } from '../rpc/connect'
 import { mirror } from '../rpc/mirror'
-import type { AskedLook, JudgedLook, LooksApi } from './looksApi'
+import type { AskedLook, JudgedLook, LooksApi, PictureWidths } from './looksApi'
 
 const startWorker = (): Carrier => new Worker(new URL('./looks.worker.ts', import.meta.url), { type: 'module' })
 
@@ -15,6 +15,10 @@ export const looksService = (start: () => Carrier = startWorker) => {
     judge: (set: StudioSet, looks: readonly AskedLook[], asking: Asking<JudgedLook>) => {
       lean = leanOf(set, lean)
       return call('judge', [sets.send(lean), looks], asking)
+    },
+    picture: (set: StudioSet, look: AskedLook, widths: PictureWidths) => {
+      lean = leanOf(set, lean)
+      return call('picture', [sets.send(lean), look, widths])
     },
   }
 }

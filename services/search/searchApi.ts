@@ -18,6 +18,7 @@ import { fittingsFor, type Fitting } from '#core/solve/forJob'
 import type { Kit } from '#core/kit/kitSchema'
 import { placeForAll } from '#core/solve/together/placeForAll'
 import type { Placement } from '#core/solve/together/placement'
+import { designRepeat, type RepeatDesign } from '#core/records/repeat'
 import { flatterWalks, walkLooks, type FlatterWalk, type LookWalk, type Way } from '#core/solve/walks'
 import { wholeOf, type LeanSet } from '../leanSet'
 import type { Developed } from '../light/lightApi'
@@ -259,6 +260,13 @@ export const searchApi = () => {
       learned: Readonly<Record<string, Learned>>,
       way: Way,
     ): Promise<LookWalk[] | undefined> => walkLooks({ set: take(message), learned }, way, job),
+
+    designRepeat: (
+      job: Job<number>,
+      message: Mirrored<LeanSet>,
+      camera: CameraSetting,
+      { learned, readings }: { learned: Learned; readings: StudioSet['readings'] },
+    ): Promise<RepeatDesign | undefined> => designRepeat({ ...take(message), readings }, camera, learned, job),
 
     flatterWalks: (
       job: Job<number>,

@@ -1,4 +1,4 @@
-import type { StudioSet } from '#core/model/schema'
+import type { CameraSetting, StudioSet } from '#core/model/schema'
 import type { Learned } from '#core/calibration/calibration'
 import type { LookForSitters } from '#core/solve/forSitters'
 import type { AxisId } from '#core/solve/axes'
@@ -46,6 +46,12 @@ export const searchService = (start: () => Carrier = startWorker) => {
       call('forJob', [sent(set), search], asking),
     walks: (set: StudioSet, learned: Readonly<Record<string, Learned>>, way: Way, asking: Asking<number>) =>
       call('walks', [sent(set), learned, way], asking),
+    designRepeat: (
+      set: StudioSet,
+      camera: CameraSetting,
+      { learned, readings }: { learned: Learned; readings: StudioSet['readings'] },
+      asking: Asking<number>,
+    ) => call('designRepeat', [sent(set), camera, { learned, readings }], asking),
     flatterWalks: (set: StudioSet, learned: Readonly<Record<string, Learned>>, way: Way, asking: Asking<number>) =>
       call('flatterWalks', [sent(set), learned, way], asking),
   }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useFrames } from '~/stores/frames'
+import KeepButton from '~/shared/KeepButton.vue'
 import { useLookEdits } from '~/shared/useLookEdits'
 import { computed, defineAsyncComponent } from 'vue'
 import { useRouter } from 'vue-router'
@@ -65,6 +66,7 @@ const size = computed(() => {
     >
       A look that wants this
     </button>
+    <KeepButton from="frame" :frame="frame" class="self-start" />
     <button class="press self-start" data-test="frame-remove" @click="frames.remove(frame.id)">
       Delete this frame
     </button>

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { useMeterRun } from '~/features/metering/run/useMeterRun'
+import { useKeptRun } from '~/features/metering/run/useKeptRun'
 import { onMounted } from 'vue'
 import RunEnd from '~/features/metering/run/RunEnd.vue'
 import RunStep from '~/features/metering/run/RunStep.vue'
 import RunSteps from '~/features/metering/run/RunSteps.vue'
 const run = useMeterRun()
+useKeptRun()
 
 onMounted(run.resume)
 </script>

@@ -7,6 +7,7 @@ import { useLight } from '~/stores/light'
 import { useStudio } from '~/stores/studio'
 import { computed } from 'vue'
 import BenchPicture from '~/shared/BenchPicture.vue'
+import KeepButton from '~/shared/KeepButton.vue'
 import FrameValues from '~/shared/FrameValues.vue'
 import { NuxtLink } from '#components'
 import { formatFNumber } from '#wording/notation/aperture'
@@ -63,6 +64,7 @@ const learned = computed(() =>
       <button class="press min-h-12" :disabled="isShooting || !light.camera" data-test="run-shoot" @click="shoot">
         {{ isShooting ? 'Shooting…' : 'Simulate a test shot' }}
       </button>
+      <KeepButton from="run" class="min-h-12" />
     </div>
     <p v-if="problem" role="alert">
       {{ problem }}

@@ -8,6 +8,7 @@ import { useStudio } from '~/stores/studio'
 import { computed, ref } from 'vue'
 import BounceTable from '~/features/stage/verdict/BounceTable.vue'
 import FindingList from '~/features/stage/verdict/FindingList.vue'
+import KeepButton from '~/shared/KeepButton.vue'
 import ProposalList from '~/shared/ProposalList.vue'
 import SolveProgress from '~/features/stage/verdict/SolveProgress.vue'
 import VerdictMark from '~/shared/VerdictMark.vue'
@@ -81,6 +82,7 @@ useCommands({
           Other ways
         </button>
         <button v-if="isAsking" class="press" title="Escape" data-test="dismiss" @click="dismiss">Cancel</button>
+        <KeepButton v-if="!isAsking" from="stage" class="hidden sm:block" />
         <button class="press" :aria-expanded="isOpen" data-test="why" @click="isOpen = !isOpen">Why</button>
       </div>
     </div>

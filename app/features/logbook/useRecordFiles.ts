@@ -1,0 +1,56 @@
+import { ref } from 'vue'
+import { useRecords } from '~/stores/records'
+import { downloadBlob, downloadText } from '~/support/download'
+import { fileStem } from '~/support/fileName'
+import { formatBytes } from '~/support/bytes'
+import { parseRecordFile, writeRecordFile } from '#core/records/recordFile'
+import type { Annotation, StudioRecord } from '#core/records/recordSchema'
+import { writeRecordLightsCsv } from '#core/records/recordTables'
+import { recordMarkdown } from '#wording/recordText'
+
+/** A record of a set at its limits has some ten million bytes. */
+const MOST_BYTES = 40_000_000
+
+const stemOf = ({ set }: StudioRecord) => fileStem(`${set.name} ${set.looks[0]!.name}`)
+
+/** Records out to files that other programs read, and in from this app's own. */
+export const useRecordFiles = () => {
+  const records = useRecords()
+  const done = ref('')
+  const problem = ref('')
+
+  const take = async (file: File) => {
+    done.value = problem.value = ''
+    if (file.size > MOST_BYTES) {
+      problem.value = `"${file.name}" has ${formatBytes(file.size)}; a record has at most ${formatBytes(MOST_BYTES)}. Nothing was changed in the logbook.`
+      return
+    }
+    const outcome = parseRecordFile(await file.text())
+    if (!outcome.ok) {
+      problem.value = outcome.message
+      return
+    }
+    const { record, annotation } = outcome.value
+    const id = await records.takeIn(record, annotation)
+    done.value = id
+      ? `Taken in: "${record.set.name}, ${record.set.looks[0]!.name}". Pictures are not in record files.`
+      : `"${record.set.name}, ${record.set.looks[0]!.name}" is in the logbook already, so nothing was added.`
+  }
+
+  return {
+    take,
+    done,
+    problem,
+    saveRecord: (record: StudioRecord, annotation: Annotation) =>
+      downloadText(writeRecordFile(record, annotation), `${stemOf(record)}.keen-tonal-record.json`),
+    saveLights: (record: StudioRecord) =>
+      downloadText(writeRecordLightsCsv(record), `${stemOf(record)}-lights.csv`, 'text/csv'),
+    saveText: (record: StudioRecord, annotation: Annotation, inLength: (metres: number) => string) =>
+      downloadText(recordMarkdown(record, annotation, inLength), `${stemOf(record)}.md`, 'text/markdown'),
+    savePlan: (record: StudioRecord, svg: SVGElement) =>
+      downloadBlob(
+        new Blob([new XMLSerializer().serializeToString(svg)], { type: 'image/svg+xml' }),
+        `${stemOf(record)}-plan.svg`,
+      ),
+  }
+}

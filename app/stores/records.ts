@@ -1,0 +1,211 @@
+import { defineStore } from 'pinia'
+import { computed, markRaw, reactive, ref, shallowRef, toRaw } from 'vue'
+import type { Evaluation } from '#core/evaluation/evaluation'
+import { learnedOf } from '#core/evaluation/calibratedLighting'
+import type { Frame } from '#core/model/schema'
+import { createRecordIndex, foundRecords, NO_FILTER, type RecordFilter, type RecordSort } from '#core/records/find'
+import { recordOf } from '#core/records/keep'
+import type { RecordHead } from '#core/records/recordHead'
+import type { Annotation, StudioRecord } from '#core/records/recordSchema'
+import { statisticsOf } from '#core/records/statistics'
+import { looksService } from '#services/looks/looksService'
+import { findingWords } from '#wording/findings'
+import type { Verdict } from '#core/solve/verdict'
+import { createWriter } from '~/document/writer'
+import { useKept } from '~/shared/useKept'
+import { useUnits } from '~/shared/useUnits'
+import { freshId } from '~/support/freshId'
+import { useLight } from './light'
+import { useNotices } from './notices'
+import { useStudio } from './studio'
+
+const WIDTHS = { width: 360, smallWidth: 96 }
+
+/** What is kept, beside the look that it is kept of. */
+type Occasion = { from: StudioRecord['from']; frame?: Frame; sitter?: string | null }
+/** A look, how it stands, and what is said of it. */
+type Standing = { evaluation: Evaluation; verdict: Verdict & { headline: string } }
+
+/** The logbook: what was kept, found again, and written on. */
+export const useRecords = defineStore('records', () => {
+  const { records } = useKept()
+  const studio = useStudio()
+  const light = useLight()
+  const notices = useNotices()
+  const { distance } = useUnits()
+  const painter = markRaw(looksService())
+
+  const heads = shallowRef<readonly RecordHead[]>([])
+  const isLoaded = ref(false)
+  const failure = ref('')
+  let index = createRecordIndex()
+  const filter = reactive<RecordFilter>({ ...NO_FILTER })
+  const sort = ref<RecordSort>('newest')
+
+  const load = async () => {
+    try {
+      heads.value = await records.list()
+      index = createRecordIndex()
+      index.putAll(heads.value)
+      failure.value = ''
+    } catch (error) {
+      failure.value = `The logbook could not be read: ${(error as Error).message} It is kept as it is.`
+    }
+    isLoaded.value = true
+  }
+  const found = computed(() => foundRecords(heads.value, index, filter, sort.value))
+  const statistics = computed(() => statisticsOf(heads.value))
+  const showAll = () => Object.assign(filter, NO_FILTER)
+
+  const put = (head: RecordHead) => {
+    heads.value = [head, ...heads.value.filter(({ id }) => id !== head.id)].toSorted((a, b) => b.at.localeCompare(a.at))
+    index.put(head)
+  }
+
+  /** Keeps a look; its picture follows as soon as it is painted. Answers the record's id, undefined where it failed. */
+  const keepStanding = async ({ evaluation, verdict }: Standing, occasion: Occasion): Promise<string | undefined> => {
+    const id = `record-${freshId()}`
+    const { look } = evaluation
+    const [set, learned] = [toRaw(studio.stored), learnedOf(toRaw(evaluation.set), toRaw(look), light.calibration)]
+    const cautions = light.findings
+      .filter(({ kind }) => kind === 'caution')
+      .map(finding => findingWords(studio.document, finding, distance))
+    try {
+      const record = recordOf(evaluation, {
+        ...occasion,
+        id,
+        at: new Date().toISOString(),
+        isOnTarget: verdict.state === 'on-target',
+        headline: verdict.headline,
+        cautions,
+      })
+      const head = await records.keep(structuredClone(toPlain(record)))
+      if (head) put(head)
+    } catch (error) {
+      notices.tell({
+        id: 'record',
+        words: `This could not be kept: ${(error as Error).message} The set itself is as it was.`,
+      })
+      return undefined
+    }
+    void paint(id, { set, lookId: look.id, learned })
+    return id
+  }
+  const toPlain = (record: StudioRecord): StudioRecord => JSON.parse(JSON.stringify(record)) as StudioRecord
+
+  const paint = async (
+    id: string,
+    { set, ...asked }: { set: typeof studio.stored; lookId: string; learned: ReturnType<typeof learnedOf> },
+  ) => {
+    try {
+      const pictures = await painter.picture(set, asked, WIDTHS)
+      if (!pictures) return
+      await records.putPictures(id, pictures)
+      await showThumbs([id], true)
+    } catch (error) {
+      notices.tell({ id: 'record', words: `The record is kept, but without a picture: ${(error as Error).message}` })
+    }
+  }
+
+  /** Keeps the look on the screen, once its figures are of the set as it stands. */
+  const keep = async (occasion: Occasion): Promise<string | undefined> => {
+    await light.ready()
+    const { evaluation, verdict } = light
+    if (!evaluation || !verdict) return undefined
+    const id = await keepStanding({ evaluation, verdict }, occasion)
+    if (id) lastKept.value = id
+    return id
+  }
+  /** The record that was kept last, to be said so and opened. */
+  const lastKept = ref<string | null>(null)
+
+  /** Addresses of small pictures, made when a list first shows them. */
+  const thumbs = shallowRef<ReadonlyMap<string, string>>(new Map())
+  const showThumbs = async (ids: readonly string[], isAnew = false) => {
+    const missing = isAnew ? [...ids] : ids.filter(id => !thumbs.value.has(id))
+    if (missing.length === 0) return
+    const next = new Map(thumbs.value)
+    for (const [id, blob] of await records.thumbs(missing)) next.set(id, URL.createObjectURL(blob))
+    thumbs.value = next
+  }
+
+  const unwritten = new Map<string, Annotation>()
+  const writer = createWriter({
+    write: async () => {
+      for (const [id, annotation] of [...unwritten]) {
+        if (!(await records.annotate(id, annotation)))
+          notices.tell({ id: 'record', words: 'A record that was written on is not in this browser any more.' })
+        if (unwritten.get(id) === annotation) unwritten.delete(id)
+      }
+      return { kind: 'saved' }
+    },
+    onState: (state, reason) =>
+      notices.follow(
+        'annotation',
+        state === 'failed'
+          ? { words: `What was written on a record could not be kept: ${reason}. It is tried again.` }
+          : undefined,
+      ),
+  })
+  /** Writes on a record; the record itself stays as it is. */
+  const annotate = (id: string, change: Partial<Annotation>) => {
+    const head = heads.value.find(one => one.id === id)
+    if (!head) return
+    const { notes, tags, rating } = { ...head, ...change }
+    const annotation = { notes, tags: [...tags], rating }
+    put({ ...head, ...annotation })
+    unwritten.set(id, annotation)
+    writer.touch()
+  }
+
+  const remove = async (id: string) => {
+    const head = heads.value.find(one => one.id === id)
+    if (!head) return
+    await records.putInBin([id], new Date().toISOString())
+    heads.value = heads.value.filter(one => one.id !== id)
+    index.drop(id)
+    notices.tell({
+      id: 'record-gone',
+      words: `The record "${head.setName}, ${head.lookName}" is deleted.`,
+      actions: [
+        {
+          name: 'Put it back',
+          run: async () => {
+            await records.putInBin([id], undefined)
+            put(head)
+            notices.drop('record-gone')
+          },
+        },
+      ],
+    })
+  }
+
+  /** Takes a record in from a file's text; answers its id. */
+  const takeIn = async (record: StudioRecord, annotation: Annotation): Promise<string | undefined> => {
+    const head = await records.keep(toPlain(record), undefined, annotation)
+    if (head) put(head)
+    return head?.id
+  }
+
+  return {
+    heads,
+    isLoaded,
+    failure,
+    filter,
+    sort,
+    found,
+    statistics,
+    thumbs,
+    lastKept,
+    load,
+    showAll,
+    showThumbs,
+    keep,
+    keepStanding,
+    annotate,
+    remove,
+    takeIn,
+    open: records.open,
+    picture: records.picture,
+  }
+})

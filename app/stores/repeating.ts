@@ -1,0 +1,86 @@
+import { defineStore } from 'pinia'
+import { markRaw, ref, shallowRef } from 'vue'
+import { learnedOf } from '#core/evaluation/calibratedLighting'
+import type { StudioRecord } from '#core/records/recordSchema'
+import {
+  culpritsAfter,
+  nextChecks,
+  offOfReading,
+  REPEAT_READINGS,
+  type Culprit,
+  type RepeatDesign,
+  type RepeatReading,
+} from '#core/records/repeat'
+import { isCalledOff, newest } from '#services/rpc/latest'
+import { searchService } from '#services/search/searchService'
+
+/** A record that is set up again: the readings that would show a difference, and what they show. */
+export const useRepeating = defineStore('repeating', () => {
+  const service = markRaw(searchService())
+  const questions = newest()
+  const record = shallowRef<StudioRecord | null>(null)
+  const design = shallowRef<RepeatDesign | null>(null)
+  const taken = shallowRef<readonly (RepeatReading & { fNumber: number })[]>([])
+  /** The check that is to be read next; null where none is left or nothing was worked out. */
+  const next = ref<number | null>(null)
+  const share = ref(0)
+  const isBusy = ref(false)
+  const failure = ref('')
+
+  const choose = () => {
+    const count = Math.max(1, REPEAT_READINGS - taken.value.length)
+    next.value = design.value ? (nextChecks(design.value, taken.value, count)[0] ?? null) : null
+  }
+  /** Works out which readings tell most about a record. */
+  const begin = async (of: StudioRecord) => {
+    record.value = of
+    design.value = null
+    taken.value = []
+    next.value = null
+    failure.value = ''
+    isBusy.value = true
+    share.value = 0
+    const signal = questions.next()
+    try {
+      const learned = learnedOf(of.set, of.set.looks[0]!)
+      const found = await service.designRepeat(
+        of.set,
+        of.camera,
+        { learned, readings: of.set.readings },
+        {
+          signal,
+          report: done => {
+            share.value = done
+          },
+        },
+      )
+      design.value = found ?? null
+      choose()
+    } catch (error) {
+      if (isCalledOff(error)) return
+      failure.value = `The readings could not be worked out: ${(error as Error).message} The record is as it was.`
+    }
+    isBusy.value = false
+  }
+  const stop = () => {
+    questions.stop()
+    isBusy.value = false
+  }
+  /** What a meter showed at the check that was asked for. */
+  const take = (fNumber: number) => {
+    if (!record.value || !design.value || next.value === null) return
+    const { set, camera } = record.value
+    const check = next.value
+    const offStops = offOfReading(set, camera, design.value.checks[check]!, fNumber)
+    taken.value = [...taken.value, { check, offStops, fNumber }]
+    choose()
+  }
+  const takeBack = () => {
+    taken.value = taken.value.slice(0, -1)
+    choose()
+  }
+  const culprits = (): Culprit[] =>
+    design.value && taken.value.length > 0 ? culpritsAfter(design.value, taken.value) : []
+
+  return { record, design, taken, next, share, isBusy, failure, begin, stop, take, takeBack, culprits }
+})
