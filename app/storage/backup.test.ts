@@ -49,6 +49,7 @@ describe('a backup of everything', () => {
       names: ['first', 'second'],
       alreadyHere: 0,
       pictures: 2,
+      records: 0,
       hasKit: true,
       problems: [],
     })

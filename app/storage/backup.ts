@@ -9,15 +9,23 @@ import {
 } from '@zip.js/zip.js'
 import * as v from 'valibot'
 import { parseSetFile, writeSetFile, checkSet } from '#core/formats/setFile'
+import { checkAnnotation, parseRecordFile, writeRecordFile } from '#core/records/recordFile'
+import type { StudioRecord } from '#core/records/recordSchema'
 import { parseKit } from '#core/kit/kitFile'
 import type { StudioSet } from '#core/model/schema'
 import { err, ok, type Outcome } from '#core/shared/outcome'
 import { mediaType } from '../support/mediaType'
 import type { Database, Picture } from './database'
+import { createRecords } from './records'
 import type { Library } from './library'
 
 const FORMAT = 'keen-tonal-backup'
 const VERSION = 1
+/** Endings of a record's parts; one in the bin has a word before them. */
+const RECORD = '.keen-tonal-record.json'
+const WHOLE = '.jpg'
+const SMALL = '.small.jpg'
+const BINNED = '.binned'
 const KIT = 'kit'
 const PREFERENCES = 'app'
 const ENDINGS: Record<string, string> = {
@@ -40,7 +48,14 @@ const MOST_TEXT_BYTES = 100_000_000
 const MOST_PICTURE_BYTES = 400_000_000
 
 /** What came back from a backup, and what did not, with the reasons. */
-export type Restored = { names: string[]; alreadyHere: number; pictures: number; hasKit: boolean; problems: string[] }
+export type Restored = {
+  names: string[]
+  alreadyHere: number
+  pictures: number
+  records: number
+  hasKit: boolean
+  problems: string[]
+}
 
 type Part = { name: string; bytes: Uint8Array; isText: boolean; at?: Date }
 
@@ -83,6 +98,23 @@ async function* partsOf(database: Database, at: string, report: (share: number) 
         }
     }
     report((index + 1) / rows.length)
+  }
+  yield* recordParts(database)
+}
+
+/** Every record with its pictures, one after another; those in the bin are named so. */
+async function* recordParts(database: Database): AsyncGenerator<Part> {
+  for (const [index, id] of (await database.records.toCollection().primaryKeys()).entries()) {
+    const [row, head] = [await database.records.get(id), await database.recordHeads.get(id)]
+    if (!row) continue
+    const stem = `records/${index + 1}${head?.deletedAt === undefined ? '' : BINNED}`
+    yield textPart(`${stem}${RECORD}`, writeRecordFile(row.record as StudioRecord, checkAnnotation(row.annotation)))
+    const pictures = [
+      [WHOLE, await database.recordPictures.get(id)],
+      [SMALL, await database.recordThumbs.get(id)],
+    ] as const
+    for (const [ending, picture] of pictures)
+      if (picture) yield { name: `${stem}${ending}`, bytes: picture.bytes, isText: false }
   }
 }
 
@@ -158,7 +190,9 @@ export const readBackup = async (
   withSettings: boolean,
   report: (share: number) => void,
 ): Promise<Outcome<Restored>> => {
-  const restored: Restored = { names: [], alreadyHere: 0, pictures: 0, hasKit: false, problems: [] }
+  const restored: Restored = { names: [], alreadyHere: 0, pictures: 0, records: 0, hasKit: false, problems: [] }
+  const records = createRecords(database)
+  const recordOfStem = new Map<string, string>()
   let manifest: v.InferOutput<typeof ManifestSchema> | undefined
   const idOfFolder = new Map<string, string>()
   const textOf = (bytes: Uint8Array) => new TextDecoder().decode(bytes)
@@ -210,7 +244,33 @@ export const readBackup = async (
     await database.preferences.put({ key, value })
   }
 
+  const takeRecord = async (name: string, bytes: Uint8Array) => {
+    const outcome = parseRecordFile(textOf(bytes))
+    if (!outcome.ok) {
+      restored.problems.push(`${name}: ${outcome.message}`)
+      return
+    }
+    const { record, annotation } = outcome.value
+    const stem = name.slice(0, -RECORD.length)
+    const head = await records.keep(record, undefined, annotation)
+    if (!head) {
+      restored.alreadyHere += 1
+      return
+    }
+    recordOfStem.set(stem, record.id)
+    restored.records += 1
+    if (stem.endsWith(BINNED)) await records.putInBin([record.id], new Date().toISOString())
+  }
+  const takeRecordPicture = async (name: string, bytes: Uint8Array<ArrayBuffer>) => {
+    const isSmall = name.endsWith(SMALL)
+    const id = recordOfStem.get(name.slice(0, -(isSmall ? SMALL : WHOLE).length))
+    const table = isSmall ? database.recordThumbs : database.recordPictures
+    if (id) await table.put({ id, bytes, type: mediaType(bytes) })
+  }
+
   const take = (name: string, bytes: Uint8Array<ArrayBuffer>): Promise<void> | void => {
+    if (name.startsWith('records/'))
+      return name.endsWith(RECORD) ? takeRecord(name, bytes) : takeRecordPicture(name, bytes)
     if (name.startsWith('sets/')) return takeSet(name, bytes)
     if (name.startsWith('pictures/')) return takePicture(name, bytes)
     if (name === 'kit.json') return takeSettings(KIT, bytes)
@@ -228,12 +288,11 @@ export const readBackup = async (
       )
     manifest = read.output
     // Sets come before their pictures, whatever their order in the file.
-    const ordered = entries.toSorted(
-      (a, b) => Number(a.filename.startsWith('pictures/')) - Number(b.filename.startsWith('pictures/')),
-    )
+    const isPicture = ({ filename }: Entry) => filename.startsWith('pictures/') || filename.endsWith(WHOLE)
+    const ordered = entries.toSorted((a, b) => Number(isPicture(a)) - Number(isPicture(b)))
     for (const [index, entry] of ordered.entries()) {
       try {
-        const bytes = await unpack(entry, entry.filename.startsWith('pictures/') ? MOST_PICTURE_BYTES : MOST_TEXT_BYTES)
+        const bytes = await unpack(entry, isPicture(entry) ? MOST_PICTURE_BYTES : MOST_TEXT_BYTES)
         if (bytes) await take(entry.filename, bytes)
         else restored.problems.push(`${entry.filename} is larger than such a part can be, and was passed over.`)
       } catch (error) {

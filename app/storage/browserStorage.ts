@@ -2,6 +2,7 @@ import { openCopies, type Copies } from './copies'
 import { openDatabase, type Database } from './database'
 import { createKeeper, type Keeper } from './keeper'
 import { createPictureRoom } from './pictures'
+import { createRecordKeeper, type RecordKeeper } from './recordKeeper'
 import { createRecords, type Records } from './records'
 import { createLibrary, type Library } from './library'
 
@@ -16,27 +17,33 @@ export type BrowserStorage = {
   records: Records
   copies: Copies | undefined
   keeper: Keeper | undefined
+  recordKeeper: RecordKeeper | undefined
   /** Why nothing is kept beyond this page; empty where it is. */
   unkept: string
 }
 
-const around = (database: Database, copies: Copies | undefined, unkept: string): BrowserStorage => {
-  const library = createLibrary(database)
+const around = (
+  database: Database,
+  { copies, recordCopies }: { copies?: Copies; recordCopies?: Copies },
+  unkept: string,
+): BrowserStorage => {
+  const [library, records] = [createLibrary(database), createRecords(database)]
   return {
     database,
     library,
     copies,
     unkept,
     pictures: createPictureRoom(database),
-    records: createRecords(database),
+    records,
     keeper: copies && createKeeper(database, library, copies),
+    recordKeeper: recordCopies && createRecordKeeper(database, records, recordCopies),
   }
 }
 
 /** A stand-in for the browser's database, in memory: a general-purpose library, loaded only where it is needed. */
 const inMemory = async (reason: string): Promise<BrowserStorage> => {
   const { indexedDB, IDBKeyRange } = await import('fake-indexeddb')
-  return around(openDatabase('keen-tonal', { indexedDB, IDBKeyRange }), undefined, reason)
+  return around(openDatabase('keen-tonal', { indexedDB, IDBKeyRange }), {}, reason)
 }
 
 /**
@@ -52,5 +59,5 @@ export const openBrowserStorage = async (): Promise<BrowserStorage> => {
     database.close()
     return inMemory((error as Error).message.split('\n')[0]!.slice(0, 160))
   }
-  return around(database, await openCopies(), '')
+  return around(database, { copies: await openCopies(), recordCopies: await openCopies('record-copies') }, '')
 }

@@ -9,7 +9,6 @@ export type Copies = {
   remove: (id: string) => Promise<void>
 }
 
-const FOLDER = 'copies'
 const ENDING = '.json'
 const fileOf = (id: string) => `${encodeURIComponent(id)}${ENDING}`
 
@@ -30,9 +29,9 @@ const isCopy = (value: unknown): value is Copy => {
  * plain http. A writable stream writes beside the file and takes its place when it is closed, so that a kill leaves
  * the old copy.
  */
-export const openCopies = async (): Promise<Copies | undefined> => {
+export const openCopies = async (of: 'copies' | 'record-copies' = 'copies'): Promise<Copies | undefined> => {
   const root = await globalThis.navigator?.storage?.getDirectory?.().catch(() => undefined)
-  const folder = await root?.getDirectoryHandle(FOLDER, { create: true }).catch(() => undefined)
+  const folder = await root?.getDirectoryHandle(of, { create: true }).catch(() => undefined)
   if (!folder || !('createWritable' in FileSystemFileHandle.prototype)) return undefined
   return {
     write: async copy => {

@@ -10,7 +10,7 @@ import { err, type Outcome } from '#core/shared/outcome'
 import { isZip, readBackup, writeBackup, type Restored } from '~/storage/backup'
 import { openBrowserStorage } from '~/storage/browserStorage'
 import type { Reconciled } from '~/storage/keeper'
-import type { SetText } from '~/storage/library'
+import { BIN_DAYS, type SetText } from '~/storage/library'
 import { formatBytes } from '~/support/bytes'
 
 /**
@@ -25,6 +25,20 @@ const api = {
   /** Takes a second copy of a set as it lies in the database. */
   copy: async (_job: Job, id: string): Promise<void> => {
     await (await storage).keeper?.copyRow(id)
+  },
+
+  /** Takes a second copy of a record. */
+  copyRecord: async (_job: Job, id: string): Promise<void> => {
+    await (await storage).recordKeeper?.copyRow(id)
+  },
+
+  /** The same for the logbook; answers how many records came back. Deletes what has lain in the bin long enough. */
+  reconcileRecords: async (_job: Job): Promise<number> => {
+    const { recordKeeper, records } = await storage
+    const broughtBack = (await recordKeeper?.reconcile()) ?? 0
+    const gone = await records.emptyBin(new Date(Date.now() - BIN_DAYS * 24 * 60 * 60 * 1000).toISOString())
+    await recordKeeper?.forget(gone)
+    return broughtBack
   },
 
   /**

@@ -13,6 +13,8 @@ export const storageService = (start: () => Carrier = startWorker) => {
   return {
     copy: (id: string) => call('copy', [id]),
     reconcile: () => call('reconcile', []),
+    copyRecord: (id: string) => call('copyRecord', [id]),
+    reconcileRecords: () => call('reconcileRecords', []),
     exportSet: (id: string, open: StudioSet | undefined) => call('exportSet', [id, open]),
     importSet: (file: Blob) => call('importSet', [file]),
     readLamp: (file: Blob, name: string) => call('readLamp', [file, name]),

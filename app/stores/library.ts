@@ -141,13 +141,14 @@ export const useLibrary = defineStore('library', () => {
     return outcome.ok ? { ok: true, value: outcome.value.set.name } : outcome
   }
 
-  const restoredWords = ({ names, alreadyHere, pictures, hasKit }: Restored): string =>
+  const restoredWords = ({ names, alreadyHere, pictures, records, hasKit }: Restored): string =>
     [
       names.length > 0 ? `Brought back ${names.map(name => `"${name}"`).join(', ')}` : 'No set had to come back',
       pictures > 0 ? `with ${counted(pictures, 'picture')}` : '',
       alreadyHere > 0
         ? `${names.length > 0 ? 'and ' : ': '}${counted(alreadyHere, 'set')} ${plural(alreadyHere, 'was', 'were')} here already in the same state`
         : '',
+      records > 0 ? `and ${counted(records, 'record')} of the logbook` : '',
       hasKit ? 'and the kit' : '',
     ]
       .filter(Boolean)

@@ -18,6 +18,7 @@ import { freshId } from '~/support/freshId'
 import { useLight } from './light'
 import { useNotices } from './notices'
 import { useStudio } from './studio'
+import { useVault } from './vault'
 
 const WIDTHS = { width: 360, smallWidth: 96 }
 
@@ -33,6 +34,7 @@ export const useRecords = defineStore('records', () => {
   const light = useLight()
   const notices = useNotices()
   const { distance } = useUnits()
+  const vault = useVault()
   const painter = markRaw(looksService())
 
   const heads = shallowRef<readonly RecordHead[]>([])
@@ -81,6 +83,7 @@ export const useRecords = defineStore('records', () => {
       })
       const head = await records.keep(structuredClone(toPlain(record)))
       if (head) put(head)
+      void vault.copyRecord(id)
     } catch (error) {
       notices.tell({
         id: 'record',
@@ -135,6 +138,7 @@ export const useRecords = defineStore('records', () => {
       for (const [id, annotation] of [...unwritten]) {
         if (!(await records.annotate(id, annotation)))
           notices.tell({ id: 'record', words: 'A record that was written on is not in this browser any more.' })
+        else void vault.copyRecord(id)
         if (unwritten.get(id) === annotation) unwritten.delete(id)
       }
       return { kind: 'saved' }
@@ -183,7 +187,10 @@ export const useRecords = defineStore('records', () => {
   /** Takes a record in from a file's text; answers its id. */
   const takeIn = async (record: StudioRecord, annotation: Annotation): Promise<string | undefined> => {
     const head = await records.keep(toPlain(record), undefined, annotation)
-    if (head) put(head)
+    if (head) {
+      put(head)
+      void vault.copyRecord(head.id)
+    }
     return head?.id
   }
 

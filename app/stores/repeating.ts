@@ -4,6 +4,7 @@ import { learnedOf } from '#core/evaluation/calibratedLighting'
 import type { StudioRecord } from '#core/records/recordSchema'
 import {
   culpritsAfter,
+  isExplained,
   nextChecks,
   offOfReading,
   REPEAT_READINGS,
@@ -82,5 +83,8 @@ export const useRepeating = defineStore('repeating', () => {
   const culprits = (): Culprit[] =>
     design.value && taken.value.length > 0 ? culpritsAfter(design.value, taken.value) : []
 
-  return { record, design, taken, next, share, isBusy, failure, begin, stop, take, takeBack, culprits }
+  /** Whether anything that is thought of makes sense of what was read. */
+  const isClear = () => !design.value || isExplained(design.value, taken.value)
+
+  return { isClear, record, design, taken, next, share, isBusy, failure, begin, stop, take, takeBack, culprits }
 })

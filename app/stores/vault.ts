@@ -66,6 +66,12 @@ export const useVault = defineStore('vault', () => {
       else persistence.value = (await storage.persisted()) || (await storage.persist()) ? 'granted' : 'refused'
       const found = await files()?.reconcile()
       if (found) tellBroughtBack(found, 'The database lacked sets that were kept before.')
+      const records = await files()?.reconcileRecords()
+      if (records)
+        notices.tell({
+          id: 'records-back',
+          words: `The logbook lacked records that were kept before: ${records} came back from second copies. Pictures are not in copies.`,
+        })
       // Only where there are copies at all.
       if (copies) copiedAt.value = new Date()
     } catch (error) {
@@ -96,6 +102,18 @@ export const useVault = defineStore('vault', () => {
     if (!copies) return
     waiting.add(id)
     void copyWaiting()
+  }
+
+  /** Takes a second copy of a record; a failure is told as for sets. */
+  const copyRecord = async (id: string) => {
+    try {
+      await files()?.copyRecord(id)
+    } catch (error) {
+      notices.tell({
+        id: 'copies',
+        words: `The second copy of a record could not be written: ${(error as Error).message}. The record itself is kept.`,
+      })
+    }
   }
 
   /** Deletes second copies of sets that go for good. */
@@ -187,6 +205,7 @@ export const useVault = defineStore('vault', () => {
     copiedAt,
     meet,
     settle,
+    copyRecord,
     copySoon,
     forget,
     exportOpen,

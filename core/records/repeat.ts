@@ -243,20 +243,24 @@ const density = (off: number, shift: number, { spreadStops }: RepeatCheck): numb
   return Math.exp(-0.5 * ((off - shift) / spread) ** 2) / spread
 }
 
-/** Who looks for a difference mostly has one: nothing at all is held so much less likely than each culprit. */
-const NOTHING_PRIOR = 0.05
+/** Readings are chosen to part culprits: that there is none at all is held so much less likely meanwhile. */
+const NONE_WHILE_CHOOSING = 0.05
 
 /**
  * Equal chances for lamps, walls, paper and subject, shared among their guesses, and then what readings say of each
  * (Bayes).
  */
-const beliefs = ({ checks, suspects, shifts }: RepeatDesign, taken: readonly RepeatReading[]): number[] => {
+const beliefs = (
+  { checks, suspects, shifts }: RepeatDesign,
+  taken: readonly RepeatReading[],
+  noneShare = 1,
+): number[] => {
   const counts = new Map<string, number>()
   for (const { kind } of suspects) counts.set(kind, (counts.get(kind) ?? 0) + 1)
   const weights = suspects.map((suspect, index) =>
     taken.reduce(
       (weight, { check, offStops }) => weight * density(offStops, shifts[index]![check]!, checks[check]!),
-      (suspect.kind === 'nothing' ? NOTHING_PRIOR : 1) / counts.get(suspect.kind)!,
+      (suspect.kind === 'nothing' ? noneShare : 1) / counts.get(suspect.kind)!,
     ),
   )
   const whole = weights.reduce((sum, weight) => sum + weight, 0)
@@ -280,6 +284,19 @@ export const culpritsAfter = (design: RepeatDesign, taken: readonly RepeatReadin
     .map(({ suspect, probability }) => ({ suspect, probability }))
     .toSorted((a, b) => b.probability - a.probability)
 }
+
+/** Further from a guess than so many spreads, a reading is not what the guess makes of it. */
+const STRANGE_SPREADS = 4
+
+/** Whether some guess makes sense of every reading; where none does, something was read or set otherwise. */
+export const isExplained = ({ checks, suspects, shifts }: RepeatDesign, taken: readonly RepeatReading[]): boolean =>
+  suspects.some((_, guess) =>
+    taken.every(({ check, offStops }) => {
+      const shift = shifts[guess]![check]!
+      const spread = Math.hypot(checks[check]!.spreadStops, SIZE_SHARE * shift)
+      return Math.abs(offStops - shift) <= STRANGE_SPREADS * spread
+    }),
+  )
 
 /** Eight draws of a standard normal, at the middles of equal shares of it, in orders that do not go together. */
 const QUANTILES = [-1.534, -0.887, -0.489, -0.157, 0.157, 0.489, 0.887, 1.534]
@@ -326,7 +343,7 @@ const EXCHANGES = 3
  * Begun one by one, then each exchanged for the best beside the others.
  */
 export const nextChecks = (design: RepeatDesign, taken: readonly RepeatReading[], count: number): number[] => {
-  const chances = beliefs(design, taken)
+  const chances = beliefs(design, taken, NONE_WHILE_CHOOSING)
   const left = design.checks.map((_, check) => check).filter(check => !taken.some(one => one.check === check))
   const bestBeside = (others: readonly number[]): number | undefined =>
     left

@@ -114,7 +114,8 @@ export const findHidden = async (
     taken.push({ check, offStops: await readAgain(record, hidden, design.checks[check]!, { seed, roughness, take }) })
   }
   const culprits = culpritsAfter(design, taken)
-  return { design, taken, culprits, named: culprits[0]!.suspect }
+  // That something is otherwise is known here.
+  return { design, taken, culprits, named: culprits.find(({ suspect }) => suspect.kind !== 'nothing')!.suspect }
 }
 
 /** Whether two guesses are of one culprit. */

@@ -49,9 +49,21 @@ const lights = computed(() =>
     const sideAt = side(yM, zM)
     const sideAhead = side(yM + ((ty - yM) / length) * 0.5, zM + ((tz - zM) / length) * 0.5)
     const isOn = props.set.looks[0]!.lights[light.id]?.on === true
-    return { id: light.id, name: light.name, at, front, ahead, sideAt, sideAhead, foot: side(yM, 0), isOn }
+    const behind = plan(xM - ax * 0.42, yM - ay * 0.42)
+    return { id: light.id, name: light.name, behind, at, front, ahead, sideAt, sideAhead, foot: side(yM, 0), isOn }
   }),
 )
+/** Lights that lie on each other from the side share a label. */
+const SAME_PX = 14
+const sideLabels = computed(() => {
+  const labels: { x: number; y: number; names: string[] }[] = []
+  for (const { sideAt, name } of lights.value) {
+    const near = labels.find(({ x, y }) => Math.abs(x - sideAt.x) < SAME_PX && Math.abs(y - sideAt.y) < SAME_PX)
+    if (near) near.names.push(name)
+    else labels.push({ ...sideAt, names: [name] })
+  }
+  return labels
+})
 const boards = computed(() =>
   [...props.set.panels, ...props.set.props].map(board => {
     const turn = (board.turnDeg * Math.PI) / 180
@@ -122,6 +134,23 @@ const bar = computed(() => {
       stroke-width="2"
     />
     <line :x1="drop.from.x" :y1="drop.from.y" :x2="drop.to.x" :y2="drop.to.y" stroke-width="4" />
+    <rect
+      v-if="set.backdrop.sweepM > 0"
+      :x="drop.from.x"
+      :y="drop.from.y"
+      :width="set.backdrop.widthM * scale"
+      :height="set.backdrop.sweepM * scale"
+      stroke="#999999"
+      stroke-width="0.6"
+    />
+    <line
+      v-if="set.backdrop.sweepM > 0"
+      :x1="drop.foot.x"
+      :y1="drop.foot.y"
+      :x2="drop.foot.x + set.backdrop.sweepM * scale"
+      :y2="drop.foot.y"
+      stroke-width="4"
+    />
     <line :x1="drop.top.x" :y1="drop.top.y" :x2="drop.foot.x" :y2="drop.foot.y" stroke-width="4" />
     <line
       v-for="board in boards"
@@ -162,11 +191,28 @@ const bar = computed(() => {
         stroke="#999999"
         stroke-width="0.6"
       />
-      <text :x="light.at.x + 6" :y="light.at.y - 6" fill="#111111" stroke="none" font-weight="bold">
+      <text
+        :x="light.behind.x"
+        :y="light.behind.y + 4"
+        fill="#111111"
+        stroke="none"
+        font-weight="bold"
+        text-anchor="middle"
+      >
         {{ light.name }}
       </text>
-      <text :x="light.sideAt.x + 5" :y="light.sideAt.y - 5" fill="#111111" stroke="none">{{ light.name }}</text>
     </g>
+    <text
+      v-for="mark in sideLabels"
+      :key="mark.names.join()"
+      :x="mark.x + 4"
+      :y="mark.y - 6"
+      fill="#111111"
+      stroke="none"
+      font-weight="bold"
+    >
+      {{ mark.names.join(', ') }}
+    </text>
     <path
       :d="`M${camera.at.x - 7} ${camera.at.y + 10} L${camera.at.x} ${camera.at.y - 4} L${camera.at.x + 7} ${camera.at.y + 10} Z`"
     />

@@ -77,10 +77,10 @@ const rows = computed(() => {
         <td class="py-1 pr-3">
           <span class="font-medium">{{ row.name }}</span><span v-if="row.what" class="text-soft">, {{ row.what }}</span>
         </td>
-        <td class="figure pr-3 whitespace-nowrap">{{ row.power }}</td>
-        <td class="pr-3">{{ row.where }}</td>
-        <td class="pr-3">{{ row.aim }}</td>
-        <td class="text-soft">{{ row.care }}</td>
+        <td class="figure py-1 pr-3 whitespace-nowrap">{{ row.power }}</td>
+        <td class="py-1 pr-3">{{ row.where }}</td>
+        <td class="py-1 pr-3">{{ row.aim }}</td>
+        <td class="py-1 text-soft">{{ row.care }}</td>
       </tr>
     </tbody>
   </table>

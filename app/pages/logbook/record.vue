@@ -83,12 +83,14 @@ const remove = async () => {
               <li v-for="words in record.cautions" :key="words">{{ words }}</li>
             </ul>
             <div class="flex flex-wrap gap-2">
-              <NuxtLink class="press-main" :to="`/logbook/repeat?id=${id}`" data-test="repeat"
+              <NuxtLink class="press-main inline-flex items-center" :to="`/logbook/repeat?id=${id}`" data-test="repeat"
                 >Set it up again</NuxtLink
               >
               <button class="press" data-test="open-record" @click="open">Open as a set</button>
               <button class="press" data-test="look-from-record" @click="asLook">A look of the open set</button>
-              <NuxtLink class="press" :to="`/logbook/card?id=${id}`" data-test="card">Card</NuxtLink>
+              <NuxtLink class="press inline-flex items-center" :to="`/logbook/card?id=${id}`" data-test="card"
+                >Card</NuxtLink
+              >
             </div>
             <div class="flex flex-wrap gap-2 text-sm">
               <button class="press" data-test="save-record" @click="head && saveRecord(record, head)">

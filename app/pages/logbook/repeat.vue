@@ -58,6 +58,10 @@ const culprits = computed(() => {
     .slice(0, 3)
     .map(({ suspect, probability }) => ({ ...suspectWords(suspect, lights, distance), probability, suspect }))
 })
+const isClear = computed(() => {
+  void repeating.taken
+  return repeating.isClear()
+})
 const isEnough = computed(() => repeating.taken.length >= REPEAT_READINGS)
 const isNamed = computed(() => (culprits.value[0]?.probability ?? 0) >= NAMED_PROBABILITY)
 </script>
@@ -99,7 +103,12 @@ const isNamed = computed(() => (culprits.value[0]?.probability ?? 0) >= NAMED_PR
               >
             </li>
           </ol>
-          <div v-if="culprits.length > 0" data-test="culprit" aria-live="polite">
+          <p v-if="!isClear" data-test="culprit" aria-live="polite">
+            <span class="text-[19px] font-medium">These readings fit nothing that was thought of.</span>
+            Look at which lights burn and at their powers, at the ISO on the meter, and where it was held; take the last
+            reading back and read again.
+          </p>
+          <div v-else-if="culprits.length > 0" data-test="culprit" aria-live="polite">
             <p class="text-[19px] leading-snug font-medium">
               {{ isNamed ? culprits[0]!.words : isEnough ? 'Not clear yet; most likely:' : 'So far most likely:' }}
             </p>
@@ -116,6 +125,7 @@ const isNamed = computed(() => (culprits.value[0]?.probability ?? 0) >= NAMED_PR
                 isEnough ? 'One more would tell:' : `Reading ${repeating.taken.length + 1} of ${REPEAT_READINGS}:`
               }}</span>{{ ' ' }}<span class="font-medium">{{ words(repeating.next!) }}</span>
             </p>
+            <p class="text-soft">As it was, the meter shows {{ expected }}.</p>
             <div class="flex items-end gap-2">
               <label class="flex flex-col text-xs text-soft">
                 The meter shows
@@ -127,12 +137,11 @@ const isNamed = computed(() => (culprits.value[0]?.probability ?? 0) >= NAMED_PR
                   data-test="repeat-reading"
                 />
               </label>
-              <button class="press-main h-10" data-test="repeat-take">Take it</button>
-              <span class="pb-2 text-soft">as it was: {{ expected }}</span>
+              <button class="press-main h-10 whitespace-nowrap" data-test="repeat-take">Take it</button>
               <button
                 v-if="repeating.taken.length > 0"
                 type="button"
-                class="press ml-auto h-10"
+                class="press ml-auto h-10 whitespace-nowrap"
                 @click="repeating.takeBack()"
               >
                 Take the last back
