@@ -155,5 +155,5 @@ export const checkWords = (
   const on = lights.filter(({ id }) => lightIds.includes(id)).map(({ name }) => name)
   const place = inSentence(places.find(one => one.pointId === pointId)?.name ?? pointId)
   const what = meter === 'spot' ? `spot meter on the ${place}` : `incident meter at the ${place}`
-  return `${listed(on)} alone on: ${what}`
+  return `${listed(on)} ${on.length === 1 ? 'alone on' : 'on'}: ${what}`
 }

@@ -28,6 +28,7 @@ import { crowdedSet } from '../support/scenes'
 import { readLargeFrames } from './frames'
 import { compareKernels } from './kernel'
 import { measureLooks } from './looks'
+import { measureRecords } from './records'
 import { medianMs, report, shownMs } from './measure'
 import { withLights, withPanels } from './sets'
 
@@ -174,3 +175,4 @@ if (isWanted('kernel'))
 if (isWanted('growth')) await growth()
 if (isWanted('frames')) await readLargeFrames()
 if (isWanted('looks')) await measureLooks()
+if (isWanted('records')) await measureRecords()

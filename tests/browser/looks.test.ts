@@ -267,14 +267,10 @@ describe('a day of eight sitters', () => {
     await part('Day')
     await app.browser.click('print-day')
     await app.browser.waitForText('sheet', /Sandbag every stand[\s\S]*Keeper 8[\s\S]*White → Mid grey/)
-    const pages = async () => {
-      const pdf = Buffer.from(
-        await (app.browser.driver as never as { printPage: (options: object) => Promise<string> }).printPage({}),
-        'base64',
-      ).toString('latin1')
-      return (pdf.match(/\/Type\s*\/Page\b/g) ?? []).length
-    }
-    expect(await pages()).toBeLessThanOrEqual(4)
+    const { pages, size } = await app.browser.printed()
+    expect(pages).toBeLessThanOrEqual(3)
+    // A4 in points of 1/72 inch.
+    expect(size).toMatch(/^59\d\S* 84\d/)
     expect(await findings(app.browser)).toEqual([])
     expect(await app.browser.complaints()).toEqual([])
   })

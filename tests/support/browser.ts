@@ -175,6 +175,20 @@ export const openBrowser = async (size: Size, hosts: readonly string[] = []) => 
       }
       await actions.release().perform()
     },
+    /** The page as it would be printed, on the paper that its style asks for: a PDF, and how many sheets it has. */
+    printed: async (): Promise<{ pdf: Buffer; pages: number; size: string }> => {
+      const { data } = (await driver.sendAndGetDevToolsCommand('Page.printToPDF', {
+        preferCSSPageSize: true,
+        printBackground: true,
+      })) as unknown as { data: string }
+      const pdf = Buffer.from(data, 'base64')
+      const text = pdf.toString('latin1')
+      return {
+        pdf,
+        pages: (text.match(/\/Type\s*\/Page\b/g) ?? []).length,
+        size: /\/MediaBox ?\[0 0 ([\d.]+ [\d.]+)\]/.exec(text)?.[1] ?? '',
+      }
+    },
     picture: async (path: string) => writeFileSync(path, await driver.takeScreenshot(), 'base64'),
     /** Everything the page complained about since the last call. */
     complaints: async (...allowed: RegExp[]): Promise<string[]> =>

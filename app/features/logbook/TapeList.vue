@@ -10,7 +10,7 @@ import { aimWords, careWords, tapedWords } from '#wording/records'
 import { formatPower } from '#wording/lights'
 
 /** Where everything stood, as one person measures it with a tape, with power and aim. */
-const props = defineProps<{ record: StudioRecord; marks: TapeMarks }>()
+const props = defineProps<{ record: StudioRecord; marks: TapeMarks; isShort?: boolean }>()
 const { distance } = useUnits()
 
 const where = (place: Place) => tapedWords(tapedPlace(props.record.set, place, props.marks), distance)
@@ -69,7 +69,7 @@ const rows = computed(() => {
         <th class="pr-3 font-normal">Power</th>
         <th class="pr-3 font-normal">Where, by tape</th>
         <th class="pr-3 font-normal">Aim</th>
-        <th class="font-normal">How carefully</th>
+        <th v-if="!isShort" class="font-normal">How carefully</th>
       </tr>
     </thead>
     <tbody>
@@ -80,7 +80,7 @@ const rows = computed(() => {
         <td class="figure py-1 pr-3 whitespace-nowrap">{{ row.power }}</td>
         <td class="py-1 pr-3">{{ row.where }}</td>
         <td class="py-1 pr-3">{{ row.aim }}</td>
-        <td class="py-1 text-soft">{{ row.care }}</td>
+        <td v-if="!isShort" class="py-1 text-soft">{{ row.care }}</td>
       </tr>
     </tbody>
   </table>

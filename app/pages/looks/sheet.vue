@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import ChangeCard from '~/features/looks/ChangeCard.vue'
 import DayTimeline from '~/features/day/DayTimeline.vue'
+import { usePaper } from '~/shared/usePaper'
 import { useDay } from '~/stores/day'
 import { useStudio } from '~/stores/studio'
 import ChoiceRow from '~/ui/ChoiceRow.vue'
@@ -16,7 +17,7 @@ const PAPERS = [
   { value: 'letter', name: 'Letter' },
   { value: 'A6', name: 'A6 cards' },
 ] as const
-const paper = ref<(typeof PAPERS)[number]['value']>('A4')
+const { paper } = usePaper()
 const isCards = computed(() => paper.value === 'A6')
 const CAUTIONS = [
   'Sandbag every stand and boom; tape cables or lay them under mats.',
@@ -48,7 +49,6 @@ const print = () => globalThis.print()
     </div>
     <article
       class="mx-auto max-w-3xl bg-white p-6 text-black print:max-w-none print:p-0 [&_*]:border-neutral-400 [&_*]:bg-transparent! [&_*]:text-black!"
-      :class="`paper-${paper}`"
       data-test="sheet"
     >
       <template v-if="!isCards">

@@ -1,0 +1,191 @@
+import { readFileSync, readdirSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { By, Key } from 'selenium-webdriver'
+import { describe, expect, it } from 'vitest'
+import { findings } from '#support/accessibility'
+import { useApp } from '#support/app'
+import { openBrowser, PHONE } from '#support/browser'
+import { meteringIn } from '#support/meterRun'
+import { stepsIn } from '#support/steps'
+import { writeRecordFile } from '#core/records/recordFile'
+import { madeRecord } from '#support/madeRecord'
+
+const app = useApp()
+const { visit, choose, count, type } = stepsIn(app)
+const lines = () => count('[data-test="records"] > li')
+const openNewest = () => app.browser.press(By.css('[data-test="records"] li a[class*="font-medium"]'))
+const download = async (name: string, ending: string): Promise<string> => {
+  const known = readdirSync(app.browser.folder)
+  await app.browser.click(name)
+  let found: string | undefined
+  await app.browser.waitFor(`the ${ending}`, async () => {
+    found = readdirSync(app.browser.folder).find(file => file.endsWith(ending) && !known.includes(file))
+    return found !== undefined
+  })
+  return readFileSync(join(app.browser.folder, found!), 'utf8')
+}
+const takeIn = async (text: string) => {
+  const path = join(app.browser.folder, 'in.json')
+  writeFileSync(path, text)
+  await app.browser.locate(By.css('[data-test="record-file"]')).sendKeys(path)
+}
+
+describe('the logbook', () => {
+  it('says what it is for while nothing is kept', async () => {
+    await visit('Logbook')
+    await app.browser.waitForText('records-say', /^0 records/)
+    expect(await findings(app.browser)).toEqual([])
+  })
+
+  it('keeps a look with one press, and a run that is read to its end by itself', async () => {
+    await visit('Stage')
+    await app.browser.click('keep')
+    await app.browser.waitForText('kept', /Kept/)
+    await visit('Meter')
+    await meteringIn(app).runToTheEnd()
+    await visit('Logbook')
+    await app.browser.waitFor('two records', async () => (await lines()) === 2)
+    await app.browser.waitFor('their pictures', async () => (await count('[data-test="records"] img')) === 2, 30_000)
+    // Coming back to a run that was kept keeps nothing more.
+    await visit('Meter')
+    await app.browser.driver.sleep(1000)
+    await visit('Logbook')
+    await app.browser.waitForText('records-say', /^2 records/)
+    expect(await findings(app.browser)).toEqual([])
+  })
+
+  it('shows what stood where, what was metered, and takes notes that are found again after a reload', async () => {
+    await openNewest()
+    await app.browser.waitForText('tapes', /A, Flash head 400[\s\S]*4\.93 m from the backdrop/)
+    await app.browser.waitForText('places', /Backdrop middle/)
+    await type(await app.browser.find('record-notes'), 'paper was creased at the left')
+    await type(await app.browser.find('record-tags'), 'winter, keepers')
+    await choose('record-rating', '4 of 5')
+    await app.browser.press(By.xpath('//*[@role="radio"]//span[contains(text(), "two corners")]'))
+    await app.browser.waitForText('tapes', /from the left corner/)
+    await app.browser.find('record-picture')
+    expect(await findings(app.browser)).toEqual([])
+    await app.browser.driver.sleep(600)
+    await app.browser.driver.navigate().refresh()
+    await app.browser.waitForText('record-headline', /Backdrop/)
+    await visit('Logbook')
+    await (await app.browser.find('search-records')).sendKeys('creasd')
+    await app.browser.waitForText('records-say', /^1 of 2 records/)
+    await choose('filter-target', 'on target')
+    await app.browser.waitForText('none-found', /No record is like this/)
+    await app.browser.press(By.xpath('//button[normalize-space()="Show all"]'))
+    await app.browser.waitForText('records-say', /^2 records/)
+  })
+
+  it('prints a card on one page of each paper, and gives plan, lights and text', async () => {
+    await openNewest()
+    expect(await download('save-lights', '-lights.csv')).toMatch(/^light,job,lamp/)
+    expect(await download('save-text', '.md')).toMatch(/## Lights/)
+    await app.browser.click('card')
+    await app.browser.waitForText('record-card', /Sandbag every stand/)
+    await app.browser.find('plan-sketch')
+    expect(await findings(app.browser)).toEqual([])
+    const plan = await download('save-plan', '-plan.svg')
+    expect(plan).toMatch(/^<svg[^>]*xmlns="http:\/\/www\.w3\.org\/2000\/svg"/)
+    // Widths in points of 1/72 inch (ISO 216, ANSI/ASME Y14.1).
+    for (const [paper, width] of [
+      ['A4', 595],
+      ['Letter', 612],
+      ['A6', 298],
+    ] as const) {
+      await app.browser.press(By.xpath(`//*[@role="radio"]//span[contains(text(), "${paper}")]`))
+      await app.browser.waitFor(
+        `a sheet of ${paper}`,
+        async () => Math.abs(Number.parseFloat((await app.browser.printed()).size) - width) < 1.5,
+      )
+      expect((await app.browser.printed()).pages, paper).toBe(1)
+    }
+    await app.browser.driver.navigate().back()
+  })
+
+  it('sets it up again, and names a lamp that gives a third of a stop less from three readings', async () => {
+    await app.browser.click('repeat')
+    for (let reading = 1; reading <= 3; reading++) {
+      const check = await app.browser.waitForText('repeat-check', new RegExp(`Reading ${reading} of 3`))
+      // What the meter shows where all is as it was, less a third of a stop wherever its light is A's.
+      const shown = await app.browser.locate(
+        By.xpath('//p[starts-with(normalize-space(), "As it was, the meter shows")]'),
+      )
+      const [, whole, tenths = '0'] = /f\/([\d.]+)(?: \+0\.(\d))?/.exec(await shown.getText())!
+      const expected = Number(whole) * 2 ** (Number(tenths) / 20)
+      const read = expected * (/: A alone|: A.* on: incident meter at the subject/.test(check) ? 2 ** (-1 / 6) : 1)
+      await (await app.browser.find('repeat-reading')).sendKeys(read.toFixed(2), Key.ENTER)
+    }
+    await app.browser.waitForText('culprit', /A gives about 0\.3 stop less than it did/)
+    expect(await findings(app.browser)).toEqual([])
+    expect(await app.browser.complaints()).toEqual([])
+  })
+
+  it('compares two, and opens one as a set', async () => {
+    await visit('Logbook')
+    for (const box of await app.browser.driver.findElements(By.css('[data-test="records"] input[type="checkbox"]')))
+      await box.click()
+    await app.browser.click('compare-records')
+    await app.browser.waitForText('compare-two', /What differs[\s\S]*Backdrop middle/)
+    expect(await findings(app.browser)).toEqual([])
+    await visit('Logbook')
+    await openNewest()
+    await app.browser.click('open-record')
+    await app.browser.waitForText('verdict', /wanted 250|On target/)
+    await app.browser.waitFor('its name', async () =>
+      /again$/.test(
+        (await app.browser
+          .locate(By.css('header input'))
+          .getAttribute('value')
+          .catch(() => '')) || (await app.browser.locate(By.css('header')).getText()),
+      ),
+    )
+  })
+
+  it('takes a record in once, refuses what is none, and gives back what was deleted', async () => {
+    await visit('Logbook')
+    const text = writeRecordFile(madeRecord('record-from-elsewhere'), { notes: '<b>bold</b>', tags: [], rating: 0 })
+    await takeIn(text)
+    await app.browser.waitForText('record-file-done', /Taken in: "Fernhollow white, White"/)
+    await takeIn(text)
+    await app.browser.waitForText('record-file-done', /in the logbook already/)
+    await takeIn('{"format":"else"}')
+    await app.browser.waitForText('record-file-problem', /lacks "format".*Nothing was changed/)
+    await app.browser.press(By.css('[data-test="record-from-elsewhere"] a[class*="font-medium"]'))
+    await app.browser.waitFor(
+      'the note as it was written',
+      async () => (await (await app.browser.find('record-notes')).getAttribute('value')) === '<b>bold</b>',
+    )
+    await app.browser.click('delete-record')
+    await app.browser.waitForText('records-say', /^2 records/)
+    await app.browser.press(By.xpath('//button[normalize-space()="Put it back"]'))
+    await app.browser.waitForText('records-say', /^3 records/)
+    await app.browser.press(By.linkText('Figures'))
+    await app.browser.waitForText('lamp-figures', /A: Flash head 400/)
+    expect(await findings(app.browser)).toEqual([])
+    expect(await app.browser.complaints()).toEqual([])
+  })
+})
+
+describe('on a phone', () => {
+  it('a record is found and read', async () => {
+    const phone = await openBrowser(PHONE)
+    try {
+      await phone.go(app.server.url)
+      await phone.waitForText('verdict', /wanted 250/)
+      await phone.go(`${app.server.url}/logbook`)
+      await phone.waitForText('records-say', /^0 records/)
+      const path = join(phone.folder, 'in.json')
+      writeFileSync(path, writeRecordFile(madeRecord('record-a'), { notes: '', tags: [], rating: 0 }))
+      await phone.locate(By.css('[data-test="record-file"]')).sendKeys(path)
+      await phone.waitForText('record-file-done', /Taken in/)
+      await phone.press(By.css('[data-test="record-a"] a[class*="font-medium"]'))
+      await phone.waitForText('record-headline', /On target/)
+      expect(await findings(phone)).toEqual([])
+      const wide = await phone.driver.executeScript<number>('return document.documentElement.scrollWidth')
+      expect(wide).toBeLessThanOrEqual(390)
+    } finally {
+      await phone.close()
+    }
+  })
+})
