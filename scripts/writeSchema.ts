@@ -1,8 +1,7 @@
-// Writes docs/set-file.schema.json from the schema that the app itself checks files with: npm run schema
+// Writes the JSON Schemas in docs from the schemas that the app itself checks files with: npm run schema
 import { writeFileSync } from 'node:fs'
-import { setFileJsonSchema } from '../core/formats/jsonSchema'
+import { recordFileJsonSchema, setFileJsonSchema } from '../core/formats/jsonSchema'
 
-writeFileSync(
-  new URL('../docs/set-file.schema.json', import.meta.url),
-  `${JSON.stringify(setFileJsonSchema(), null, 2)}\n`,
-)
+const SCHEMAS = { 'set-file': setFileJsonSchema, 'record-file': recordFileJsonSchema }
+for (const [name, schema] of Object.entries(SCHEMAS))
+  writeFileSync(new URL(`../docs/${name}.schema.json`, import.meta.url), `${JSON.stringify(schema(), null, 2)}\n`)

@@ -3,6 +3,7 @@ import { useThingActions } from '~/shared/useThingActions'
 import { useStudio } from '~/stores/studio'
 import { computed } from 'vue'
 import DistanceField from '~/shared/DistanceField.vue'
+import TapeRow from '~/shared/TapeRow.vue'
 import { placeExactly, placeRange, thingOf } from '#core/edits/things'
 import type { Place } from '#core/model/schema'
 
@@ -35,4 +36,5 @@ const put = (changes: Partial<Place>) =>
     :most="range[key][1]"
     @change="put({ [key]: $event })"
   />
+  <TapeRow :id="id" :place="place" />
 </template>

@@ -1,4 +1,5 @@
 import { toJsonSchema } from '@valibot/to-json-schema'
+import { RecordFileSchema } from '../records/recordFile'
 import { SetFileSchema } from './setFile'
 
 /**
@@ -6,3 +7,6 @@ import { SetFileSchema } from './setFile'
  * docs/formats.md lists them.
  */
 export const setFileJsonSchema = () => toJsonSchema(SetFileSchema, { errorMode: 'ignore' })
+
+/** The JSON Schema of a record file; its set follows the same rules beyond it. */
+export const recordFileJsonSchema = () => toJsonSchema(RecordFileSchema, { errorMode: 'ignore' })

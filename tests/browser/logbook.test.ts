@@ -142,6 +142,24 @@ describe('the logbook', () => {
     )
   })
 
+  it('is put where the tape says, and stays where it was when two tapes do not meet', async () => {
+    await visit('Stage')
+    await app.browser.click('plan-key')
+    await app.browser.press(By.css('summary'))
+    await (await app.browser.find('tape-left')).sendKeys('0.2 m')
+    await (await app.browser.find('tape-right')).sendKeys('0.3 m')
+    await app.browser.click('tape-put')
+    await app.browser.waitForText('field-problem', /do not meet in front of the backdrop/)
+    // 2.70 m of paper: 3.6 m to the left corner and 4.5 m to the right one are a right angle at the left.
+    await type(await app.browser.find('tape-left'), '3.6 m')
+    await type(await app.browser.find('tape-right'), '4.5 m')
+    await app.browser.click('tape-put')
+    const across = () => app.browser.locate(By.xpath('//label[text()="Across"]/following-sibling::input'))
+    await app.browser.waitFor('its place', async () => /1\.3/.test((await across().getAttribute('value')) ?? ''))
+    await app.browser.waitFor('its light', async () => (await count('[data-known="true"]')) === 1)
+    expect(await findings(app.browser)).toEqual([])
+  })
+
   it('takes a record in once, refuses what is none, and gives back what was deleted', async () => {
     await visit('Logbook')
     const text = writeRecordFile(madeRecord('record-from-elsewhere'), { notes: '<b>bold</b>', tags: [], rating: 0 })
