@@ -5,7 +5,8 @@ import { measuredLight, type MeasuredLamp } from '#core/formats/measuredLight'
 import { parseReadingsCsv, type ReadingsIn } from '#core/formats/readingsCsv'
 import { parseKitFile } from '#core/kit/kitFile'
 import type { Kit } from '#core/kit/kitSchema'
-import type { StudioSet } from '#core/model/schema'
+import { writeIes } from '#core/formats/writeIes'
+import type { Light, StudioSet } from '#core/model/schema'
 import { err, type Outcome } from '#core/shared/outcome'
 import { isZip, readBackup, writeBackup, type Restored } from '~/storage/backup'
 import { openBrowserStorage } from '~/storage/browserStorage'
@@ -73,6 +74,10 @@ const api = {
     const read = parseIes(await file.text())
     return read.ok ? measuredLight(read.value, read.value.keywords.LUMINAIRE ?? name) : read
   },
+
+  /** Writes a light as a photometric file. */
+  writeLamp: async (_job: Job, light: Light, learnedStops: number, issued: string): Promise<string> =>
+    writeIes(light, learnedStops, issued),
 
   /** Reads a table of readings against a set. */
   readReadings: async (_job: Job, file: Blob, set: StudioSet): Promise<Outcome<ReadingsIn>> => {

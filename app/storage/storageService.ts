@@ -1,4 +1,4 @@
-import type { StudioSet } from '#core/model/schema'
+import type { Light, StudioSet } from '#core/model/schema'
 import { connect, type Asking, type Carrier } from '#services/rpc/connect'
 import type { StorageApi } from './storage.worker'
 
@@ -18,6 +18,7 @@ export const storageService = (start: () => Carrier = startWorker) => {
     exportSet: (id: string, open: StudioSet | undefined) => call('exportSet', [id, open]),
     importSet: (file: Blob) => call('importSet', [file]),
     readLamp: (file: Blob, name: string) => call('readLamp', [file, name]),
+    writeLamp: (light: Light, learnedStops: number, issued: string) => call('writeLamp', [light, learnedStops, issued]),
     readReadings: (file: Blob, set: StudioSet) => call('readReadings', [file, set]),
     readKit: (file: Blob) => call('readKit', [file]),
     isZip: (file: Blob) => call('isZip', [file]),

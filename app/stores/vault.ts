@@ -31,6 +31,7 @@ export const useVault = defineStore('vault', () => {
   /** Reads files away from the page; also where nothing is kept. */
   const reader = {
     readLamp: service.readLamp,
+    writeLamp: service.writeLamp,
     readReadings: service.readReadings,
     readKit: service.readKit,
   }

@@ -7,6 +7,7 @@ import { useApp } from '#support/app'
 import { openBrowser, PHONE } from '#support/browser'
 import { meteringIn } from '#support/meterRun'
 import { stepsIn } from '#support/steps'
+import { parseIes } from '#core/formats/iesFile'
 import { writeRecordFile } from '#core/records/recordFile'
 import { madeRecord } from '#support/madeRecord'
 
@@ -158,6 +159,15 @@ describe('the logbook', () => {
     await app.browser.waitFor('its place', async () => /1\.3/.test((await across().getAttribute('value')) ?? ''))
     await app.browser.waitFor('its light', async () => (await count('[data-known="true"]')) === 1)
     expect(await findings(app.browser)).toEqual([])
+  })
+
+  it('gives a lamp with its modifier as a photometric file', async () => {
+    await visit('Stage')
+    await app.browser.click('plan-key')
+    await app.browser.press(By.xpath('//*[@role="radio"]//span[text()="Fit"]'))
+    const file = parseIes(await download('save-ies', '.ies'))
+    expect(file).toMatchObject({ ok: true, value: { version: '2019', type: 'C' } })
+    await app.browser.press(By.xpath('//*[@role="radio"]//span[text()="Place"]'))
   })
 
   it('takes a record in once, refuses what is none, and gives back what was deleted', async () => {

@@ -3,8 +3,13 @@ import { useLightTab } from '~/features/stage/thing/useLightTab'
 import { useThingActions } from '~/shared/useThingActions'
 import { useUnits } from '~/shared/useUnits'
 import { useKit } from '~/stores/kit'
+import { useLight } from '~/stores/light'
+import { useNotices } from '~/stores/notices'
 import { useStudio } from '~/stores/studio'
-import { computed } from 'vue'
+import { useVault } from '~/stores/vault'
+import { downloadText } from '~/support/download'
+import { fileStem } from '~/support/fileName'
+import { computed, ref, toRaw } from 'vue'
 import AimFields from '~/features/stage/thing/AimFields.vue'
 import DistanceField from '~/shared/DistanceField.vue'
 import FitFields from '~/features/stage/thing/FitFields.vue'
@@ -21,6 +26,9 @@ const studio = useStudio()
 const { edit } = useThingActions()
 const { distance } = useUnits()
 const kit = useKit()
+const lighting = useLight()
+const vault = useVault()
+const notices = useNotices()
 const { shows } = useLightTab()
 
 const JOBS: Light['job'][] = ['key', 'fill', 'edge', 'hair', 'top', 'backdrop']
@@ -41,6 +49,21 @@ const lamps = computed(() => [
 const takeLamp = (id: string) => {
   const item = kit.kit.lamps.find(candidate => candidate.id === id)
   if (item) edit(set => editLight(set, props.light.id, light => ({ ...light, lamp: { ...item.what, kitId: id } })))
+}
+const isWriting = ref(false)
+const savePhotometry = async () => {
+  isWriting.value = true
+  const { name, lamp, modifier } = props.light
+  try {
+    const issued = new Date().toISOString().slice(0, 10)
+    const learned = lighting.learned.lightStops[props.light.id] ?? 0
+    const text = await vault.reader.writeLamp(toRaw(props.light), learned, issued)
+    downloadText(text, `${fileStem(`${name} ${lamp.name} ${modifier.name}`)}.ies`, 'text/plain')
+  } catch (error) {
+    notices.tell({ id: 'ies', words: `The photometric file could not be written: ${(error as Error).message}` })
+  } finally {
+    isWriting.value = false
+  }
 }
 </script>
 
@@ -83,6 +106,15 @@ const takeLamp = (id: string) => {
       @choose="takeLamp"
     />
     <FitFields :light="light" />
+    <button
+      class="press h-8"
+      data-test="save-ies"
+      title="Lamp and modifier as a photometric file (LM-63), as readings have shown"
+      :disabled="isWriting"
+      @click="savePhotometry"
+    >
+      {{ isWriting ? 'Writing…' : 'As LM-63' }}
+    </button>
   </div>
   <AimFields v-else-if="shows === 'aim'" :light="light" />
   <ShapeFields v-else :light="light" />
