@@ -1,5 +1,5 @@
 // Takes the pictures in docs/screenshots from the demo set, through the built app: npm run pictures
-import { By, until } from 'selenium-webdriver'
+import { By } from 'selenium-webdriver'
 import { LAPTOP, openBrowser, PHONE, type Browser, type Size } from '../tests/support/browser'
 import { framesIn } from '../tests/support/frameRun'
 import { meteringIn } from '../tests/support/meterRun'
@@ -8,8 +8,6 @@ import { startServer } from '../tests/support/server'
 const FOLDER = new URL('../docs/screenshots/', import.meta.url).pathname
 /** Long enough for the frame to be lit after the figures have come. */
 const REST_MS = 5000
-/** A frame of several subjects takes this long at most. */
-const FRAME_MS = 60_000
 const SEARCH_MS = 120_000
 
 const rest = () => new Promise(resolve => setTimeout(resolve, REST_MS))
@@ -27,13 +25,6 @@ const see = async (browser: Browser, view: string) =>
 const choose = async (browser: Browser, name: string, option: string) =>
   (await browser.find(name)).findElement(By.xpath(`.//option[contains(normalize-space(text()), "${option}")]`)).click()
 
-const startFrom = async (browser: Browser, id: string) => {
-  await browser.click(`start-${id}`)
-  await browser.waitForText('verdict', /\.$/)
-}
-const dragLight = async (browser: Browser, id: string, right: number, down: number) =>
-  browser.dragBy(await (await browser.find(`plan-${id}`)).findElement(By.css('circle')), right, down)
-
 /** Opens the almanac's day and waits until its looks are judged. */
 const openAlmanac = async (browser: Browser) => {
   await browser.click('open-almanac')
@@ -43,6 +34,21 @@ const openAlmanac = async (browser: Browser) => {
 }
 const toPart = (browser: Browser, name: string) =>
   browser.press(By.xpath(`//nav[@aria-label="Looks"]//a[text()="${name}"]`))
+
+/** Keeps the demo set as it stands, on target, and as it was metered. */
+const keepSome = async (browser: Browser) => {
+  for (const act of [undefined, 'accept']) {
+    if (act) await browser.click(act)
+    await browser.waitFor('a button to keep it', async () =>
+      browser.driver.findElements(By.css('[data-test="keep"]')).then(({ length }) => length === 1),
+    )
+    await browser.click('keep')
+    await browser.waitForText('kept', /Kept/)
+  }
+  await browser.press(By.linkText('Meter'))
+  await meterToTheEnd(browser)
+  await rest()
+}
 
 const PICTURES: { name: string; size: Size; path: string; prepare?: (browser: Browser) => Promise<void> }[] = [
   { name: 'stage', size: LAPTOP, path: '/' },
@@ -66,27 +72,24 @@ const PICTURES: { name: string; size: Size; path: string; prepare?: (browser: Br
     },
   },
   {
-    name: 'stage-ready',
-    size: LAPTOP,
-    path: '/brief',
-    prepare: async browser => {
-      await startFrom(browser, 'stage-group')
-      await choose(browser, 'contour-choice', 'all lights')
-      await browser.click('plan-key')
-      await browser.driver.wait(
-        until.elementLocated(By.css('canvas[data-test="predicted-frame"][width="232"]')),
-        FRAME_MS,
-      )
-    },
-  },
-  {
-    name: 'stage-findings',
+    name: 'logbook',
     size: LAPTOP,
     path: '/',
     prepare: async browser => {
-      await dragLight(browser, 'backdrop-left', 62, -62)
-      await browser.waitForText('findings', /more|Other ways/)
-      await browser.click('more-findings')
+      await keepSome(browser)
+      await browser.driver.get(new URL('/logbook', await browser.driver.getCurrentUrl()).href)
+      await browser.waitForText('records-say', /^3 records/)
+    },
+  },
+  {
+    name: 'logbook-record',
+    size: LAPTOP,
+    path: '/',
+    prepare: async browser => {
+      await keepSome(browser)
+      await browser.driver.get(new URL('/logbook', await browser.driver.getCurrentUrl()).href)
+      await browser.press(By.css('[data-test="records"] li a[class*="font-medium"]'))
+      await browser.find('record-picture')
     },
   },
   {

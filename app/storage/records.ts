@@ -46,6 +46,12 @@ export const createRecords = (database: Database) => {
       .filter(({ deletedAt }) => deletedAt === undefined)
       .sort((a, b) => b.at.localeCompare(a.at))
 
+  /** Heads of records in the bin, the last deleted first. */
+  const binned = async (): Promise<RecordHead[]> =>
+    (await recordHeads.toArray())
+      .filter(({ deletedAt }) => deletedAt !== undefined)
+      .sort((a, b) => b.deletedAt!.localeCompare(a.deletedAt!))
+
   const open = async (id: string): Promise<Outcome<{ record: StudioRecord; annotation: Annotation }>> => {
     const row = await records.get(id)
     if (!row) return err(GONE)
@@ -95,7 +101,7 @@ export const createRecords = (database: Database) => {
     return row && new Blob([row.bytes], { type: row.type })
   }
 
-  return { keep, putPictures, list, open, annotate, putInBin, emptyBin, thumbs, picture }
+  return { keep, putPictures, list, binned, open, annotate, putInBin, emptyBin, thumbs, picture }
 }
 
 /** The logbook as it is kept. */

@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, markRaw, reactive, ref, shallowRef, toRaw } from 'vue'
+import { isEqual } from '#core/edits/patch'
 import type { Evaluation } from '#core/evaluation/evaluation'
 import { learnedOf } from '#core/evaluation/calibratedLighting'
 import type { Frame } from '#core/model/schema'
@@ -168,6 +169,7 @@ export const useRecords = defineStore('records', () => {
     await records.putInBin([id], new Date().toISOString())
     heads.value = heads.value.filter(one => one.id !== id)
     index.drop(id)
+    if (bin.value) await showBin()
     notices.tell({
       id: 'record-gone',
       words: `The record "${head.setName}, ${head.lookName}" is deleted.`,
@@ -177,6 +179,7 @@ export const useRecords = defineStore('records', () => {
           run: async () => {
             await records.putInBin([id], undefined)
             put(head)
+            if (bin.value) await showBin()
             notices.drop('record-gone')
           },
         },
@@ -184,8 +187,25 @@ export const useRecords = defineStore('records', () => {
     })
   }
 
-  /** Takes a record in from a file's text; answers its id. */
-  const takeIn = async (record: StudioRecord, annotation: Annotation): Promise<string | undefined> => {
+  /** Records in the bin; read when somebody asks for them. */
+  const bin = shallowRef<readonly RecordHead[] | null>(null)
+  const showBin = async () => {
+    bin.value = await records.binned()
+  }
+  const putBack = async (id: string) => {
+    await records.putInBin([id], undefined)
+    await load()
+    await showBin()
+  }
+
+  /**
+   * Takes a record in that came from a file; answers its id, undefined where the very same is here already. Another one
+   * that goes by the same id is taken in beside it.
+   */
+  const takeIn = async (taken: StudioRecord, annotation: Annotation): Promise<string | undefined> => {
+    const here = await records.open(taken.id)
+    const isOther = here.ok && !isEqual(toPlain(here.value.record), toPlain(taken))
+    const record = isOther ? { ...taken, id: `record-${freshId()}` } : taken
     const head = await records.keep(toPlain(record), undefined, annotation)
     if (head) {
       put(head)
@@ -212,6 +232,9 @@ export const useRecords = defineStore('records', () => {
     annotate,
     remove,
     takeIn,
+    bin,
+    showBin,
+    putBack,
     open: records.open,
     picture: records.picture,
   }

@@ -9,6 +9,7 @@ import { meteringIn } from '#support/meterRun'
 import { stepsIn } from '#support/steps'
 import { parseIes } from '#core/formats/iesFile'
 import { writeRecordFile } from '#core/records/recordFile'
+import { NO_ANNOTATION } from '#core/records/recordSchema'
 import { madeRecord } from '#support/madeRecord'
 
 const app = useApp()
@@ -82,6 +83,7 @@ describe('the logbook', () => {
     await openNewest()
     expect(await download('save-lights', '-lights.csv')).toMatch(/^light,job,lamp/)
     expect(await download('save-text', '.md')).toMatch(/## Lights/)
+    expect(await download('save-picture', '.png')).toMatch(/^.PNG[\s\S]*tEXtTitle/)
     await app.browser.click('card')
     await app.browser.waitForText('record-card', /Sandbag every stand/)
     await app.browser.find('plan-sketch')
@@ -186,8 +188,18 @@ describe('the logbook', () => {
     )
     await app.browser.click('delete-record')
     await app.browser.waitForText('records-say', /^2 records/)
+    // From the notice, and later from the list of what was deleted.
     await app.browser.press(By.xpath('//button[normalize-space()="Put it back"]'))
     await app.browser.waitForText('records-say', /^3 records/)
+    await app.browser.press(By.css('[data-test="record-from-elsewhere"] a[class*="font-medium"]'))
+    await app.browser.click('delete-record')
+    await app.browser.waitForText('records-say', /^2 records/)
+    await app.browser.click('show-bin')
+    await app.browser.press(By.css('[data-test="record-bin"] button'))
+    await app.browser.waitForText('records-say', /^3 records/)
+    // Another record by the same name is none of ours: it comes in beside it.
+    await takeIn(writeRecordFile(madeRecord('record-from-elsewhere', { headline: 'Another one' }), NO_ANNOTATION))
+    await app.browser.waitForText('records-say', /^4 records/)
     await app.browser.press(By.linkText('Figures'))
     await app.browser.waitForText('lamp-figures', /A: Flash head 400/)
     expect(await findings(app.browser)).toEqual([])

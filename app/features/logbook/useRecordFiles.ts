@@ -4,7 +4,7 @@ import { downloadBlob, downloadText } from '~/support/download'
 import { fileStem } from '~/support/fileName'
 import { formatBytes } from '~/support/bytes'
 import { parseRecordFile, writeRecordFile } from '#core/records/recordFile'
-import type { Annotation, StudioRecord } from '#core/records/recordSchema'
+import { NO_ANNOTATION, type Annotation, type StudioRecord } from '#core/records/recordSchema'
 import { writeRecordLightsCsv } from '#core/records/recordTables'
 import { recordMarkdown } from '#wording/recordText'
 
@@ -47,6 +47,25 @@ export const useRecordFiles = () => {
       downloadText(writeRecordLightsCsv(record), `${stemOf(record)}-lights.csv`, 'text/csv'),
     saveText: (record: StudioRecord, annotation: Annotation, inLength: (metres: number) => string) =>
       downloadText(recordMarkdown(record, annotation, inLength), `${stemOf(record)}.md`, 'text/markdown'),
+    /** The record's picture as a PNG that says itself what it is of. */
+    savePicture: async (record: StudioRecord, inLength: (metres: number) => string) => {
+      const blob = await records.picture(record.id)
+      if (!blob) return
+      const { pngWithFacts } = await import('~/support/factsPicture')
+      const bitmap = await createImageBitmap(blob)
+      const canvas = new OffscreenCanvas(bitmap.width, bitmap.height)
+      const context = canvas.getContext('2d')!
+      context.drawImage(bitmap, 0, 0)
+      const { fNumber, shutterS, iso } = record.camera
+      const png = pngWithFacts(context.getImageData(0, 0, bitmap.width, bitmap.height), {
+        Title: `${record.set.name}, ${record.set.looks[0]!.name}`,
+        'Creation Time': record.at,
+        Source: `f/${fNumber.toFixed(1)}, ${shutterS.toPrecision(3)} s, ISO ${Math.round(iso)}; simulated`,
+        Description: record.headline,
+        Comment: recordMarkdown(record, NO_ANNOTATION, inLength),
+      })
+      downloadBlob(new Blob([png], { type: 'image/png' }), `${stemOf(record)}.png`)
+    },
     savePlan: (record: StudioRecord, svg: SVGElement) =>
       downloadBlob(
         new Blob([new XMLSerializer().serializeToString(svg)], { type: 'image/svg+xml' }),

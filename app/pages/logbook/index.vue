@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
+import RecordBin from '~/features/logbook/RecordBin.vue'
 import RecordFilters from '~/features/logbook/RecordFilters.vue'
 import RecordLine from '~/features/logbook/RecordLine.vue'
 import { useRecordFiles } from '~/features/logbook/useRecordFiles'
@@ -80,6 +81,7 @@ const compare = () => router.push(`/logbook/compare?one=${chosen.value[0]}&other
       <button v-if="records.found.length > most" class="press self-center" @click="most += PAGE">
         Show {{ Math.min(PAGE, records.found.length - most) }} more
       </button>
+      <RecordBin />
     </div>
   </div>
 </template>

@@ -23,7 +23,7 @@ const records = useRecords()
 const studio = useStudio()
 const router = useRouter()
 const { distance } = useUnits()
-const { saveRecord, saveLights, saveText } = useRecordFiles()
+const { saveRecord, saveLights, saveText, savePicture } = useRecordFiles()
 const { fromSet } = useLookEdits()
 
 const MARKS = [
@@ -99,6 +99,9 @@ const remove = async () => {
               <button class="press" data-test="save-lights" @click="saveLights(record)">Lights as CSV</button>
               <button class="press" data-test="save-text" @click="head && saveText(record, head, distance)">
                 Markdown
+              </button>
+              <button v-if="picture" class="press" data-test="save-picture" @click="savePicture(record, distance)">
+                Picture as PNG
               </button>
               <button class="press" data-test="delete-record" @click="remove">Delete</button>
             </div>
