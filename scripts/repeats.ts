@@ -1,6 +1,7 @@
 // Sets that were metered in one hall and are metered again with something hidden: npm run repeats [COUNT [ROUGHNESS]]
 import { demoSet } from '#core/edits/demo'
-import { findHidden, hiddenOf, isSameCulprit } from '#support/repeats'
+import { isSameCulprit } from '#core/records/repeat'
+import { findHidden, hiddenOf } from '#support/repeats'
 import { xorshift } from '#support/xorshift'
 
 const [countText = '10', roughnessText = '0.5'] = process.argv.slice(2)

@@ -4,6 +4,8 @@ import { learnedOf } from '#core/evaluation/calibratedLighting'
 import type { StudioRecord } from '#core/records/recordSchema'
 import {
   culpritsAfter,
+  hallWith,
+  hideable,
   isExplained,
   nextChecks,
   offOfReading,
@@ -11,14 +13,19 @@ import {
   type Culprit,
   type RepeatDesign,
   type RepeatReading,
+  type Suspect,
 } from '#core/records/repeat'
 import { isCalledOff, newest } from '#services/rpc/latest'
+import { askBenchReading, NO_SERVER } from '~/support/bench'
+import { benchHere } from '~/support/benchHere'
+import { usePreferences } from './preferences'
 import { searchService } from '#services/search/searchService'
 
 /** A record that is set up again: the readings that would show a difference, and what they show. */
 export const useRepeating = defineStore('repeating', () => {
   const service = markRaw(searchService())
   const questions = newest()
+  const preferences = usePreferences()
   const record = shallowRef<StudioRecord | null>(null)
   const design = shallowRef<RepeatDesign | null>(null)
   const taken = shallowRef<readonly (RepeatReading & { fNumber: number })[]>([])
@@ -35,6 +42,7 @@ export const useRepeating = defineStore('repeating', () => {
   /** Works out which readings tell most about a record. */
   const begin = async (of: StudioRecord) => {
     record.value = of
+    hidden.value = null
     design.value = null
     taken.value = []
     next.value = null
@@ -76,6 +84,42 @@ export const useRepeating = defineStore('repeating', () => {
     taken.value = [...taken.value, { check, offStops, fNumber }]
     choose()
   }
+  /** Something that is hidden in the simulator's hall, to practise on; null where nothing is. */
+  const hidden = shallowRef<Suspect | null>(null)
+  const isReading = ref(false)
+  /** Hides one thing that can be otherwise, and begins anew. */
+  const hide = () => {
+    if (!record.value) return
+    const some = hideable(record.value.set)
+    hidden.value = some[Math.floor(Math.random() * some.length)] ?? null
+    taken.value = []
+    choose()
+  }
+  /** Reads the check that is asked for with the simulator, in the hall where something is hidden. */
+  const readThere = async () => {
+    const [of, check] = [record.value, next.value === null ? undefined : design.value?.checks[next.value]]
+    if (!of || !check || !hidden.value) return
+    isReading.value = true
+    failure.value = ''
+    const { benchSeed: seed, benchRoughness: roughness } = preferences.values
+    const request = {
+      set: { ...hallWith(of.set, hidden.value), readings: [] },
+      lookId: of.set.looks[0]!.id,
+      pointId: check.pointId,
+      lightIds: [...check.lightIds],
+      camera: of.camera,
+      seed,
+      roughness,
+      meter: check.meter,
+      take: 1000 + taken.value.length,
+    }
+    const answered = await askBenchReading(request)
+    const answer = answered === NO_SERVER ? await benchHere.reading(request as never) : answered
+    isReading.value = false
+    if (!answer.ok) failure.value = answer.message
+    else if (answer.value === undefined) failure.value = 'No light reaches the meter there.'
+    else take(answer.value)
+  }
   const takeBack = () => {
     taken.value = taken.value.slice(0, -1)
     choose()
@@ -86,5 +130,23 @@ export const useRepeating = defineStore('repeating', () => {
   /** Whether anything that is thought of makes sense of what was read. */
   const isClear = () => !design.value || isExplained(design.value, taken.value)
 
-  return { isClear, record, design, taken, next, share, isBusy, failure, begin, stop, take, takeBack, culprits }
+  return {
+    isClear,
+    record,
+    design,
+    taken,
+    next,
+    share,
+    isBusy,
+    failure,
+    hidden,
+    hide,
+    isReading,
+    readThere,
+    begin,
+    stop,
+    take,
+    takeBack,
+    culprits,
+  }
 })

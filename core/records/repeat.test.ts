@@ -1,13 +1,17 @@
 import { beforeAll, describe, expect, it } from 'vitest'
-import { findHidden, isSameCulprit, meteredIn } from '#support/repeats'
+import { findHidden, meteredIn } from '#support/repeats'
 import { expectWithin } from '#support/tolerance'
 import { demoSet } from '../edits/demo'
+import { changeSettings } from '../edits/edits'
 import { validationErrors } from '../validation/validation'
 import {
   culpritsAfter,
   designRepeat,
   expectedFNumber,
+  hallWith,
+  hideable,
   isExplained,
+  isSameCulprit,
   nextChecks,
   offOfReading,
   suspected,
@@ -55,6 +59,18 @@ describe('readings that would show a difference', () => {
 
   it('of guesses that a room can hold', () => {
     for (const suspect of suspectsOf(record.set)) expect(validationErrors(suspected(record.set, suspect))).toEqual([])
+  })
+
+  it('can be hidden in a hall, each in its own way, but for more than a lamp has', () => {
+    const full = changeSettings(record.set, 'white', { key: { on: true, powerStops: 0 } })
+    const more = { kind: 'lamp', lightId: 'key', stops: 1 / 3 } as const
+    expect(hideable(record.set)).toContainEqual(more)
+    expect(hallWith(full, more).looks[0]!.lights.key).toEqual({ on: true, powerStops: 0 })
+    for (const suspect of hideable(record.set)) {
+      expect(validationErrors(hallWith(record.set, suspect))).toEqual([])
+      expect(hallWith(record.set, suspect)).not.toEqual(record.set)
+      expect(isSameCulprit(suspect, suspect)).toBe(true)
+    }
   })
 
   it('are three that name a hidden thing in a hall as planned', async () => {

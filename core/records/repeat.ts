@@ -2,6 +2,7 @@ import { lightingSolver } from '../evaluation/lightingSolver'
 import { evaluate, type Evaluation } from '../evaluation/evaluation'
 import { calibratedLighting } from '../evaluation/calibratedLighting'
 import { meterPoints } from '../evaluation/probes/points'
+import { changeSettings } from '../edits/edits'
 import { stopsRead } from '../calibration/compare'
 import type { Learned } from '../calibration/calibration'
 import { BACKDROP_PLACES, KEY_SIDE, SHADOW_SIDE } from '../model/placeIds'
@@ -113,6 +114,24 @@ export const suspected = (set: StudioSet, suspect: Suspect): StudioSet => {
     }
   }
 }
+
+/** A hall in which a guess is true: a lamp that gives more or less does so at the power that it is set to. */
+export const hallWith = (set: StudioSet, suspect: Suspect): StudioSet => {
+  const there = suspected(set, suspect)
+  if (suspect.kind !== 'lamp') return there
+  const [look] = there.looks
+  const { on, powerStops } = look!.lights[suspect.lightId]!
+  return changeSettings(there, look!.id, {
+    [suspect.lightId]: { on, powerStops: Math.min(0, Math.max(-12, powerStops + suspect.stops)) },
+  })
+}
+
+/** Guesses that a hall can hide: a lamp at full gives no more. */
+export const hideable = (set: StudioSet): Suspect[] =>
+  suspectsOf(set).filter(suspect => suspect.kind !== 'nothing' && hallWith(set, suspect) !== set)
+
+/** Whether two guesses are of one culprit. */
+export const isSameCulprit = (one: Suspect, other: Suspect): boolean => culpritOf(one) === culpritOf(other)
 
 const aimedStill = (set: StudioSet): StudioSet['lights'] =>
   set.lights.map(light => {

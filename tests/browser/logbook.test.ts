@@ -124,6 +124,22 @@ describe('the logbook', () => {
     expect(await app.browser.complaints()).toEqual([])
   })
 
+  it('rehearses with the simulator: one thing is hidden, three readings look for it, and it is told', async () => {
+    await app.browser.click('repeat-hide')
+    for (let reading = 1; reading <= 3; reading++) {
+      await app.browser.waitForText('repeat-check', new RegExp(`Reading ${reading} of 3`))
+      await app.browser.click('repeat-simulate')
+      await app.browser.waitFor(
+        `reading ${reading}`,
+        async () => (await count('[data-test="repeat-taken"] li')) === reading,
+      )
+    }
+    await app.browser.waitForText('hidden-was', /What was hidden: .+/)
+    await app.browser.waitForText('culprit', /\w/)
+    expect(await findings(app.browser)).toEqual([])
+    expect(await app.browser.complaints()).toEqual([])
+  })
+
   it('compares two, and opens one as a set', async () => {
     await visit('Logbook')
     for (const box of await app.browser.driver.findElements(By.css('[data-test="records"] input[type="checkbox"]')))

@@ -3,16 +3,15 @@ import { lightingSolver } from '#core/evaluation/lightingSolver'
 import { evaluate } from '#core/evaluation/evaluation'
 import { calibratedLighting, calibrationOf, learnedOf } from '#core/evaluation/calibratedLighting'
 import { meterPoints } from '#core/evaluation/probes/points'
-import { changeSettings } from '#core/edits/edits'
 import { meteringRun } from '#core/metering/run'
 import { recordReading } from '#core/metering/record'
 import type { StudioSet } from '#core/model/schema'
 import {
   culpritsAfter,
   designRepeat,
+  hallWith,
   nextChecks,
   offOfReading,
-  suspected,
   suspectsOf,
   type RepeatCheck,
   type RepeatReading,
@@ -73,16 +72,7 @@ const readAgain = async (
   { seed, roughness, take }: { seed: number; roughness: number; take: number },
 ): Promise<number> => {
   const [look] = set.looks
-  const otherwise = suspected(set, hidden)
-  const there =
-    hidden.kind === 'lamp'
-      ? changeSettings(otherwise, look!.id, {
-          [hidden.lightId]: {
-            ...look!.lights[hidden.lightId]!,
-            powerStops: look!.lights[hidden.lightId]!.powerStops + hidden.stops,
-          },
-        })
-      : otherwise
+  const there = hallWith(set, hidden)
   const fNumber = await benchReading({
     set: there,
     lookId: look!.id,
@@ -117,10 +107,6 @@ export const findHidden = async (
   // That something is otherwise is known here.
   return { design, taken, culprits, named: culprits.find(({ suspect }) => suspect.kind !== 'nothing')!.suspect }
 }
-
-/** Whether two guesses are of one culprit. */
-export const isSameCulprit = (one: Suspect, other: Suspect): boolean =>
-  one.kind === other.kind && (one.kind !== 'lamp' || other.kind !== 'lamp' || one.lightId === other.lightId)
 
 /** One hidden thing of each kind, drawn by a seed. */
 export const hiddenOf = (set: StudioSet, draw: () => number): Suspect[] => {

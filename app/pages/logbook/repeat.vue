@@ -62,6 +62,9 @@ const isClear = computed(() => {
   void repeating.taken
   return repeating.isClear()
 })
+const hiddenWords = computed(() =>
+  repeating.hidden ? suspectWords(repeating.hidden, record.value?.set.lights ?? [], distance).words : '',
+)
 const isEnough = computed(() => repeating.taken.length >= REPEAT_READINGS)
 const isNamed = computed(() => (culprits.value[0]?.probability ?? 0) >= NAMED_PROBABILITY)
 </script>
@@ -147,8 +150,30 @@ const isNamed = computed(() => (culprits.value[0]?.probability ?? 0) >= NAMED_PR
                 Take the last back
               </button>
             </div>
+            <button
+              v-if="repeating.hidden"
+              type="button"
+              class="press self-start"
+              data-test="repeat-simulate"
+              :disabled="repeating.isReading"
+              @click="repeating.readThere()"
+            >
+              {{ repeating.isReading ? 'Metering…' : 'Read it with the simulator' }}
+            </button>
             <p v-if="refusal" role="alert">{{ refusal }}</p>
           </form>
+          <p v-if="repeating.hidden && isEnough" class="border-t border-rule pt-2" data-test="hidden-was">
+            What was hidden: {{ hiddenWords }}
+          </p>
+          <button
+            v-if="repeating.design"
+            type="button"
+            class="press self-start text-sm"
+            data-test="repeat-hide"
+            @click="repeating.hide()"
+          >
+            {{ repeating.hidden ? 'Hide another thing' : 'Rehearse: hide something in the simulator’s hall' }}
+          </button>
         </section>
       </template>
     </div>
