@@ -1,4 +1,4 @@
-import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { By, Key } from 'selenium-webdriver'
 import { describe, expect, it } from 'vitest'
@@ -11,7 +11,7 @@ import { keepingIn } from '#support/keeping'
 import { stepsIn } from '#support/steps'
 
 const app = useApp()
-const { visit, hold, undo, count, open } = stepsIn(app)
+const { visit, hold, undo, count, open, newFile } = stepsIn(app)
 const keeping = keepingIn(app)
 
 const saved = () => app.browser.waitForText('save-state', /^Saved$/)
@@ -25,16 +25,6 @@ const importText = async (name: string, text: string | Buffer) => {
 }
 const button = (name: string, what: string) =>
   app.browser.locate(By.xpath(`//li[.//input[@aria-label="Name of ${name}"]]//button[@data-test="${what}"]`))
-const newFile = async (ending: string, act: () => Promise<unknown>): Promise<string> => {
-  const known = readdirSync(app.browser.folder)
-  await act()
-  let name: string | undefined
-  await app.browser.waitFor('the file', async () => {
-    name = readdirSync(app.browser.folder).find(file => file.endsWith(ending) && !known.includes(file))
-    return name !== undefined
-  })
-  return join(app.browser.folder, name!)
-}
 const reload = async () => {
   await app.browser.driver.navigate().refresh()
   await app.browser.waitForText('save-state', /\w/)

@@ -1,4 +1,4 @@
-import { readFileSync, readdirSync, writeFileSync } from 'node:fs'
+import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { By, Key } from 'selenium-webdriver'
 import { describe, expect, it } from 'vitest'
@@ -13,19 +13,9 @@ import { NO_ANNOTATION } from '#core/records/recordSchema'
 import { madeRecord } from '#support/madeRecord'
 
 const app = useApp()
-const { visit, choose, count, type } = stepsIn(app)
+const { visit, choose, count, type, download } = stepsIn(app)
 const lines = () => count('[data-test="records"] > li')
 const openNewest = () => app.browser.press(By.css('[data-test="records"] li a[class*="font-medium"]'))
-const download = async (name: string, ending: string): Promise<string> => {
-  const known = readdirSync(app.browser.folder)
-  await app.browser.click(name)
-  let found: string | undefined
-  await app.browser.waitFor(`the ${ending}`, async () => {
-    found = readdirSync(app.browser.folder).find(file => file.endsWith(ending) && !known.includes(file))
-    return found !== undefined
-  })
-  return readFileSync(join(app.browser.folder, found!), 'utf8')
-}
 const takeIn = async (text: string) => {
   const path = join(app.browser.folder, 'in.json')
   writeFileSync(path, text)
@@ -142,8 +132,9 @@ describe('the logbook', () => {
 
   it('compares two, and opens one as a set', async () => {
     await visit('Logbook')
-    for (const box of await app.browser.driver.findElements(By.css('[data-test="records"] input[type="checkbox"]')))
-      await box.click()
+    await app.browser.waitFor('two records', async () => (await lines()) === 2)
+    for (const line of [1, 2])
+      await app.browser.press(By.css(`[data-test="records"] > li:nth-child(${line}) input[type="checkbox"]`))
     await app.browser.click('compare-records')
     await app.browser.waitForText('compare-two', /What differs[\s\S]*Backdrop middle/)
     expect(await findings(app.browser)).toEqual([])

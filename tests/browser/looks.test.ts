@@ -1,4 +1,4 @@
-import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import ICAL from 'ical.js'
 import { By, Key } from 'selenium-webdriver'
@@ -9,7 +9,7 @@ import { openBrowser, PHONE } from '#support/browser'
 import { stepsIn } from '#support/steps'
 
 const app = useApp()
-const { press, visit, choose, field, type, undo, count } = stepsIn(app)
+const { press, visit, choose, field, type, undo, count, download } = stepsIn(app)
 const part = (name: string) => app.browser.press(By.xpath(`//nav[@aria-label="Looks"]//a[text()="${name}"]`))
 /** Presses what a look's place in the strip holds. */
 const toLook = (name: string) =>
@@ -20,16 +20,6 @@ const PATHS: Readonly<Record<string, string>> = {
   Looks: '/looks',
   'One placement': '/together',
   'With what': '/lights',
-}
-const download = async (name: string, ending: string): Promise<string> => {
-  const known = readdirSync(app.browser.folder)
-  await app.browser.click(name)
-  let found: string | undefined
-  await app.browser.waitFor(`the ${ending}`, async () => {
-    found = readdirSync(app.browser.folder).find(file => file.endsWith(ending) && !known.includes(file))
-    return found !== undefined
-  })
-  return readFileSync(join(app.browser.folder, found!), 'utf8')
 }
 
 describe('five looks from one white set', () => {

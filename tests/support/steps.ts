@@ -1,4 +1,4 @@
-import { writeFileSync } from 'node:fs'
+import { readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { By, Key, type WebElement } from 'selenium-webdriver'
 import { writeSetFile } from '#core/formats/setFile'
@@ -12,6 +12,18 @@ export const stepsIn = (app: { browser: Browser }) => {
       .actions()
       .sendKeys(...keys)
       .perform()
+  /** The path of a file that comes of something done, once it is there whole: the browser lays an empty one first. */
+  const newFile = async (ending: string, act: () => Promise<unknown>): Promise<string> => {
+    const { folder } = app.browser
+    const known = readdirSync(folder)
+    await act()
+    let found: string | undefined
+    await app.browser.waitFor(`the ${ending}`, async () => {
+      found = readdirSync(folder).find(file => file.endsWith(ending) && !known.includes(file))
+      return found !== undefined && statSync(join(folder, found)).size > 0
+    })
+    return join(folder, found!)
+  }
   return {
     press,
     /** Presses a key while others are held. */
@@ -52,6 +64,10 @@ export const stepsIn = (app: { browser: Browser }) => {
         .locate(By.xpath(`//li[.//input[@aria-label="Name of ${set.name}"]]//button[@data-test="open"]`))
         .click()
     },
+    newFile,
+    /** Presses what gives a file, and reads it as text. */
+    download: async (name: string, ending: string): Promise<string> =>
+      readFileSync(await newFile(ending, () => app.browser.click(name)), 'utf8'),
     count: async (css: string) => (await app.browser.driver.findElements(By.css(css))).length,
   }
 }
