@@ -39,7 +39,7 @@ const quantile = (values: readonly number[], share: number) =>
 
 const truths = new Map<string, { all: number[]; single: number[] }>()
 for (const { name, set } of sets) {
-  const runs = []
+  const runs: Awaited<ReturnType<typeof readings>>[] = []
   for (const seed of [101, 102, 103, 104])
     runs.push(
       await readings(

@@ -1,5 +1,5 @@
 // Takes the pictures in docs/screenshots from the demo set, through the built app: npm run pictures
-import { By } from 'selenium-webdriver'
+import { By, until } from 'selenium-webdriver'
 import { LAPTOP, openBrowser, PHONE, type Browser, type Size } from '../tests/support/browser'
 import { framesIn } from '../tests/support/frameRun'
 import { meteringIn } from '../tests/support/meterRun'
