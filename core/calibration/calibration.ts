@@ -1,5 +1,4 @@
 import type { Vector } from '../physics/units/vector'
-import type { RoomReading } from './roomLight'
 
 /**
  * A place that a reading can say something of: on a surface it speaks for what is near, elsewhere for its own point
@@ -15,6 +14,9 @@ export type Spot = {
 
 /** What a reading leaves over after all is learned, where it was taken. */
 export type Residual = Spot & { stops: number; spreadStops: number }
+
+/** Where the room's own light was read, and what falls on a flat receptor there, lux. */
+export type RoomReading = { position: Vector | null; lux: number }
 
 /**
  * What readings have shown: each light's output and the room's bounce, in stops against the plan, what that leaves

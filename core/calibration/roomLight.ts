@@ -3,11 +3,9 @@ import type { Receptor } from '../physics/photometry/meter'
 import type { Reading, StudioSet } from '../model/schema'
 import { grey, scaleRgb, type Rgb } from '../physics/units/rgb'
 import { distance, type Vector } from '../physics/units/vector'
+import type { RoomReading } from './calibration'
 import { constantOfReading } from './compare'
 import { exposureFromReading } from '../physics/photometry/meter'
-
-/** Where the room's own light was read, and what falls on a flat receptor there, lux. */
-export type RoomReading = { position: Vector | null; lux: number }
 
 /**
  * A dome takes light from all sides: in a room that is alike all round twice what a flat receptor takes, of light
