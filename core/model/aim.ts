@@ -9,6 +9,14 @@ export const aimedAt = (aim: Aim, set: StudioSet): Vector => {
   return [subject.place.xM, subject.place.yM, aim.heightM]
 }
 
+/** The lights of a set, each looking where it does now, whoever moves or leaves. */
+export const aimsHeld = (set: StudioSet): Light[] =>
+  set.lights.map(light => {
+    const [xM, yM, zM] = aimedAt(light.aim, set)
+    const { featherPanDeg, featherTiltDeg } = light.aim
+    return { ...light, aim: { at: 'place', place: { xM, yM, zM }, featherPanDeg, featherTiltDeg } }
+  })
+
 /** Unit vector along a light's axis, feathering included. */
 export const axisOf = (light: Light, set: StudioSet): Vector =>
   turn(

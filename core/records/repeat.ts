@@ -1,16 +1,17 @@
 import { lightingSolver } from '../evaluation/lightingSolver'
-import { evaluate, type Evaluation } from '../evaluation/evaluation'
-import { calibratedLighting } from '../evaluation/calibratedLighting'
+import type { Evaluation } from '../evaluation/evaluation'
 import { meterPoints } from '../evaluation/probes/points'
 import { changeSettings } from '../edits/edits'
 import { stopsRead } from '../calibration/compare'
 import type { Learned } from '../calibration/calibration'
+import { aimsHeld } from '../model/aim'
 import { BACKDROP_PLACES, KEY_SIDE, SHADOW_SIDE } from '../model/placeIds'
 import { onlyOn } from '../model/settings'
 import type { CameraSetting, StudioSet } from '../model/schema'
 import { QUALITY } from '../physics/transport/stage'
 import { luminance, scaleRgb, type Rgb } from '../physics/units/rgb'
 import { goOn, type Listening } from '../solve/situation'
+import { solvedLook } from '../solve/solvedLook'
 
 /** A reading that could be taken: which lights burn, where the meter is held, and which meter. */
 export type RepeatCheck = {
@@ -43,7 +44,7 @@ export type RepeatDesign = {
 /** A reading that was taken: the number of the check, and stops over what was expected. */
 export type RepeatReading = { check: number; offStops: number }
 
-/** One culprit, all of its guesses together; `size` is the guess that fits best. */
+/** One culprit, all of its guesses together; `suspect` is the guess that fits best. */
 export type Culprit = { suspect: Suspect; probability: number }
 
 /**
@@ -110,7 +111,7 @@ export const suspected = (set: StudioSet, suspect: Suspect): StudioSet => {
       const { along, byM } = suspect
       const place = along === 'depth' ? { xM, yM: yM + byM } : { xM: xM + byM, yM }
       // Lights stay aimed where they were: nobody turned them.
-      return { ...set, subjects: [{ ...first!, place }, ...others], lights: aimedStill(set) }
+      return { ...set, subjects: [{ ...first!, place }, ...others], lights: aimsHeld(set) }
     }
   }
 }
@@ -132,22 +133,6 @@ export const hideable = (set: StudioSet): Suspect[] =>
 
 /** Whether two guesses are of one culprit. */
 export const isSameCulprit = (one: Suspect, other: Suspect): boolean => culpritOf(one) === culpritOf(other)
-
-const aimedStill = (set: StudioSet): StudioSet['lights'] =>
-  set.lights.map(light => {
-    if (light.aim.at !== 'subject') return light
-    const subject = set.subjects.find(({ id }) => light.aim.at === 'subject' && id === light.aim.subjectId)!
-    const { heightM, featherPanDeg, featherTiltDeg } = light.aim
-    return {
-      ...light,
-      aim: {
-        at: 'place',
-        place: { xM: subject.place.xM, yM: subject.place.yM, zM: heightM },
-        featherPanDeg,
-        featherTiltDeg,
-      },
-    }
-  })
 
 const PLACES: readonly string[] = [KEY_SIDE, SHADOW_SIDE, ...BACKDROP_PLACES.map(({ id }) => id)]
 
@@ -205,10 +190,7 @@ export const designRepeat = async (
 ): Promise<RepeatDesign | undefined> => {
   const [look] = set.looks
   const solver = lightingSolver(QUALITY, meterPoints)
-  const evaluated = async (of: StudioSet, taught: Learned): Promise<Evaluation | undefined> => {
-    const solved = await solver(of, { pause })
-    return solved && evaluate(of, look!, calibratedLighting(of, solved.layers, taught), camera)
-  }
+  const evaluated = (of: StudioSet, taught: Learned) => solvedLook(solver, of, look!.id, taught, { pause, camera })
   const plain = await evaluated(set, learned)
   if (!plain) return undefined
   const checks = askable(set)

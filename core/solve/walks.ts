@@ -10,7 +10,7 @@ import { inLook } from '../looks/inLook'
 import type { LightSetting, StudioSet } from '../model/schema'
 import { DRAFT_QUALITY, QUALITY, type Quality } from '../physics/transport/stage'
 import type { Vector } from '../physics/units/vector'
-import { aimedAt } from '../model/aim'
+import { aimsHeld } from '../model/aim'
 import { solveLook } from './lookPowers'
 import { goOn, type Listening } from './situation'
 import { solvedLook, type LooksQuestion } from './solvedLook'
@@ -43,22 +43,7 @@ const WORTH_STOPS = 0.1
 const TOLD = 3
 
 /** Whoever walks does not stand on the mark at the same time; lights go on looking where they did. */
-const withoutSubjects = (set: StudioSet): StudioSet => ({
-  ...set,
-  subjects: [],
-  lights: set.lights.map(light => {
-    const [xM, yM, zM] = aimedAt(light.aim, set)
-    return {
-      ...light,
-      aim: {
-        at: 'place',
-        place: { xM, yM, zM },
-        featherPanDeg: light.aim.featherPanDeg,
-        featherTiltDeg: light.aim.featherTiltDeg,
-      },
-    }
-  }),
-})
+const withoutSubjects = (set: StudioSet): StudioSet => ({ ...set, subjects: [], lights: aimsHeld(set) })
 
 const rangeOf = (points: readonly WalkPoint[]): number =>
   Math.max(...points.map(({ stops }) => stops)) - Math.min(...points.map(({ stops }) => stops))

@@ -6,6 +6,7 @@ import { roomBounds } from '#core/model/bounds'
 import { headHeightM } from '#core/model/headHeight'
 import { rolledReach } from '#core/physics/sources/frontShape'
 import type { StudioSet } from '#core/model/schema'
+import { METRES_PER_FOOT } from '#wording/notation/distance'
 
 /** Plan and side view of a set to one scale, with a scale bar: plain lines that print, and that other programs read. */
 const props = defineProps<{ set: StudioSet; widthPx: number; label: string }>()
@@ -97,9 +98,8 @@ const drop = computed(() => {
     foot: side(0, 0),
   }
 })
-const FOOT_M = 0.3048
 const bar = computed(() => {
-  const [lengthM, words] = unit.value === 'metric' ? [1, '1 m'] : [5 * FOOT_M, '5 ft']
+  const [lengthM, words] = unit.value === 'metric' ? [1, '1 m'] : [5 * METRES_PER_FOOT, '5 ft']
   return { px: lengthM * scale.value, words }
 })
 </script>

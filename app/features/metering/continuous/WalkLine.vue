@@ -9,13 +9,13 @@ import WorkingLine from '~/ui/WorkingLine.vue'
 import { headHeightM } from '#core/model/headHeight'
 import { capital } from '#wording/language'
 import { changeWords } from '#wording/changes'
+import { METRES_PER_FOOT } from '#wording/notation/distance'
 import { flatterWords, walkRangeWords, walkWords } from '#wording/walks'
 
 /** How the light on a face changes on its way, in every look, and what would flatten it. */
 const studio = useStudio()
 const placing = usePlacing()
 const { distance, unit } = useUnits()
-const FEET_A_METRE = 1 / 0.3048
 
 const subject = computed(() => studio.document.subjects[0]!)
 const from = reactive({ xM: subject.value.place.xM - 1, yM: subject.value.place.yM })
@@ -38,7 +38,7 @@ const lines = computed(() =>
     name: nameOf(lookId),
     isPresent: lookId === studio.look.id,
     points: points.map(
-      ({ alongM, stops }) => [unit.value === 'metric' ? alongM : alongM * FEET_A_METRE, stops] as const,
+      ({ alongM, stops }) => [unit.value === 'metric' ? alongM : alongM / METRES_PER_FOOT, stops] as const,
     ),
   })),
 )
