@@ -3,12 +3,10 @@ import { aimedAt } from '#core/model/aim'
 import type { Annotation, StudioRecord } from '#core/records/recordSchema'
 import { aimAngles, tapedPlace, tapeErrorStops } from '#core/records/tape'
 import { formatPower } from './lights'
-import { formatAperture } from './notation/aperture'
 import type { InLength } from './notation/distance'
 import { formatMoment } from './notation/moment'
 import { formatStops } from './notation/stops'
-import { shutterWords } from './quantities'
-import { agreementWords, aimWords, careWords, tapedWords } from './records'
+import { agreementWords, aimWords, cameraWords, careWords, tapedWords } from './records'
 
 /** A text in which nothing of Markdown (CommonMark) means anything. */
 const plain = (text: string): string => text.replaceAll(/([\\`*_{}[\]()#+\-.!|<>~])/g, '\\$1').replaceAll(/\s+/g, ' ')
@@ -42,7 +40,7 @@ export const recordMarkdown = (record: StudioRecord, { notes, tags }: Annotation
   return [
     `# ${plain(`${set.name}, ${look!.name}`)}`,
     `${formatMoment(record.at, 'whole')}. ${plain(record.headline)}`,
-    `Camera ${formatAperture(camera.fNumber)}, ${shutterWords(camera.shutterS)}, ISO ${Math.round(camera.iso)}; backdrop ${plain(set.backdrop.name)}; room ${inLength(set.room.widthM)} × ${inLength(set.room.depthM)} × ${inLength(set.room.heightM)}.`,
+    `Camera ${cameraWords(camera)}; backdrop ${plain(set.backdrop.name)}; room ${inLength(set.room.widthM)} × ${inLength(set.room.depthM)} × ${inLength(set.room.heightM)}.`,
     '## Lights',
     table(['Light', 'What', 'Power', 'Where', 'Aim', 'How carefully'], lights),
     '## Places, against the camera setting',

@@ -1,5 +1,5 @@
 import { toneName, type RecordFilter, type RecordSort } from '#core/records/find'
-import type { Light } from '#core/model/schema'
+import type { CameraSetting, Light } from '#core/model/schema'
 import type { RecordDifference } from '#core/records/compareRecords'
 import type { RepeatCheck, Suspect } from '#core/records/repeat'
 import type { RecordHead } from '#core/records/recordHead'
@@ -7,9 +7,10 @@ import type { StudioRecord } from '#core/records/recordSchema'
 import { MATTERS_STOPS, type Taped } from '#core/records/tape'
 import { inSentence, listed } from './language'
 import { letterOf } from './lights'
+import { formatAperture } from './notation/aperture'
 import type { InLength } from './notation/distance'
 import { formatStops } from './notation/stops'
-import { stopWords } from './quantities'
+import { shutterWords, stopWords } from './quantities'
 
 const FROM: Record<StudioRecord['from'], string> = {
   stage: 'kept from the stage',
@@ -79,6 +80,10 @@ export const aimWords = ({ panDeg, tiltDeg }: { panDeg: number; tiltDeg: number 
     ...(Math.abs(rollDeg) < 0.5 ? [] : [`rolled ${Math.round(rollDeg)}°`]),
   ].join(', ')
 
+/** What a record was taken at: `f/8, 1/125 s, ISO 100`. */
+export const cameraWords = ({ fNumber, shutterS, iso }: CameraSetting): string =>
+  `${formatAperture(fNumber)}, ${shutterWords(shutterS)}, ISO ${Math.round(iso)}`
+
 /** One thing that two records have differently: its name, and how each has it. */
 export const differenceWords = (
   difference: RecordDifference,
@@ -99,6 +104,8 @@ export const differenceWords = (
         other: power(difference.otherStops),
       }
     }
+    case 'exposure':
+      return { name: difference.name, one: cameraWords(difference.one), other: cameraWords(difference.other) }
     case 'only':
       return {
         name: difference.name,

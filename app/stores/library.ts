@@ -146,7 +146,7 @@ export const useLibrary = defineStore('library', () => {
       names.length > 0 ? `Brought back ${names.map(name => `"${name}"`).join(', ')}` : 'No set had to come back',
       pictures > 0 ? `with ${counted(pictures, 'picture')}` : '',
       alreadyHere > 0
-        ? `${names.length > 0 ? 'and ' : ': '}${counted(alreadyHere, 'set')} ${plural(alreadyHere, 'was', 'were')} here already in the same state`
+        ? `${names.length > 0 ? 'and ' : ': '}${alreadyHere} ${plural(alreadyHere, 'set or record was', 'sets or records were')} here already in the same state`
         : '',
       records > 0 ? `and ${counted(records, 'record')} of the logbook` : '',
       hasKit ? 'and the kit' : '',

@@ -70,7 +70,9 @@ export const useRecords = defineStore('records', () => {
     const id = `record-${freshId()}`
     const { look } = evaluation
     const [set, learned] = [toRaw(studio.stored), learnedOf(toRaw(evaluation.set), toRaw(look), light.calibration)]
-    const cautions = light.findings
+    // What speaks up speaks of the look on the screen.
+    const isShown = light.evaluation?.look.id === look.id
+    const cautions = (isShown ? light.findings : [])
       .filter(({ kind }) => kind === 'caution')
       .map(finding => findingWords(studio.document, finding, distance))
     try {

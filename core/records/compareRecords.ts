@@ -1,11 +1,13 @@
 import { lightDistance } from '../edits/distances'
-import type { Light, StudioSet } from '../model/schema'
+import { isEqual } from '../edits/patch'
+import type { CameraSetting, Light, StudioSet } from '../model/schema'
 import type { StudioRecord } from './recordSchema'
 
 /** One thing that two records have differently: figures as they are, for words to be made of. */
 export type RecordDifference =
   | { kind: 'room'; one: readonly [number, number, number]; other: readonly [number, number, number] }
-  | { kind: 'backdrop' | 'lens' | 'exposure' | 'kit'; name: string; one: string; other: string }
+  | { kind: 'backdrop' | 'lens' | 'kit'; name: string; one: string; other: string }
+  | { kind: 'exposure'; name: string; one: CameraSetting; other: CameraSetting }
   | { kind: 'length'; name: string; oneM: number; otherM: number }
   | { kind: 'power'; name: string; oneStops: number | null; otherStops: number | null }
   | { kind: 'only'; name: string; isInOne: boolean }
@@ -37,12 +39,8 @@ const paired = (one: readonly Light[], other: readonly Light[]): [Light | undefi
 const length = (name: string, oneM: number, otherM: number): RecordDifference[] =>
   Math.abs(oneM - otherM) > SAME_M ? [{ kind: 'length', name, oneM, otherM }] : []
 
-const text = (
-  kind: 'backdrop' | 'lens' | 'exposure' | 'kit',
-  name: string,
-  one: string,
-  other: string,
-): RecordDifference[] => (one === other ? [] : [{ kind, name, one, other }])
+const text = (kind: 'backdrop' | 'lens' | 'kit', name: string, one: string, other: string): RecordDifference[] =>
+  one === other ? [] : [{ kind, name, one, other }]
 
 const sizeOf = ({ room }: StudioSet) => [room.widthM, room.depthM, room.heightM] as const
 
@@ -65,8 +63,6 @@ export const differencesOf = (one: StudioRecord, other: StudioRecord): RecordDif
         : [{ kind: 'power' as const, name, oneStops: powers[0]!, otherStops: powers[1]! }]),
     ]
   })
-  const exposure = ({ camera }: StudioRecord) =>
-    `f/${camera.fNumber.toFixed(1)} 1/${Math.round(1 / camera.shutterS)} ${camera.iso}`
   return [
     ...(sizeOf(a).some((metres, at) => Math.abs(metres - sizeOf(b)[at]!) > SAME_M)
       ? [{ kind: 'room' as const, one: sizeOf(a), other: sizeOf(b) }]
@@ -76,7 +72,9 @@ export const differencesOf = (one: StudioRecord, other: StudioRecord): RecordDif
     ...lights,
     ...length('Camera, from the backdrop', a.camera.place.yM, b.camera.place.yM),
     ...text('lens', 'Lens', `${a.camera.lens.focalLengthMm} mm`, `${b.camera.lens.focalLengthMm} mm`),
-    ...text('exposure', 'Camera', exposure(one), exposure(other)),
+    ...(isEqual(one.camera, other.camera)
+      ? []
+      : [{ kind: 'exposure' as const, name: 'Camera', one: one.camera, other: other.camera }]),
   ]
 }
 

@@ -14,6 +14,14 @@ const props = defineProps<{ record: StudioRecord; marks: TapeMarks; isShort?: bo
 const { distance } = useUnits()
 
 const where = (place: Place) => tapedWords(tapedPlace(props.record.set, place, props.marks), distance)
+/** What 5 cm of a subject's place come to: by the nearest of the lights that are on and aimed at it. */
+const careOfSubject = (id: string): number => {
+  const { set } = props.record
+  const lit = set.lights.filter(
+    light => light.aim.at === 'subject' && light.aim.subjectId === id && set.looks[0]!.lights[light.id]!.on,
+  )
+  return Math.max(0, ...lit.map(light => tapeErrorStops(lightDistance(light, set).lengthM)))
+}
 const rows = computed(() => {
   const { set } = props.record
   const [look] = set.looks
@@ -25,7 +33,7 @@ const rows = computed(() => {
       power: '',
       where: where({ ...place, zM: 0 }).replace(/, 0[^,]* high$/, ''),
       aim: '',
-      care: careWords(0.1),
+      care: careWords(careOfSubject(id)),
     })),
     ...set.lights.map(light => {
       const setting = look!.lights[light.id]!

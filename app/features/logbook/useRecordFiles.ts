@@ -6,6 +6,7 @@ import { formatBytes } from '~/support/bytes'
 import { parseRecordFile, writeRecordFile } from '#core/records/recordFile'
 import { NO_ANNOTATION, type Annotation, type StudioRecord } from '#core/records/recordSchema'
 import { writeRecordLightsCsv } from '#core/records/recordTables'
+import { cameraWords } from '#wording/records'
 import { recordMarkdown } from '#wording/recordText'
 
 /** A record of a set at its limits has some ten million bytes. */
@@ -56,11 +57,10 @@ export const useRecordFiles = () => {
       const canvas = new OffscreenCanvas(bitmap.width, bitmap.height)
       const context = canvas.getContext('2d')!
       context.drawImage(bitmap, 0, 0)
-      const { fNumber, shutterS, iso } = record.camera
       const png = pngWithFacts(context.getImageData(0, 0, bitmap.width, bitmap.height), {
         Title: `${record.set.name}, ${record.set.looks[0]!.name}`,
         'Creation Time': record.at,
-        Source: `f/${fNumber.toFixed(1)}, ${shutterS.toPrecision(3)} s, ISO ${Math.round(iso)}; simulated`,
+        Source: `${cameraWords(record.camera)}; simulated`,
         Description: record.headline,
         Comment: recordMarkdown(record, NO_ANNOTATION, inLength),
       })

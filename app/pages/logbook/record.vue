@@ -66,7 +66,7 @@ const remove = async () => {
               :alt="`${record.set.looks[0]!.name} as the camera saw it`"
               data-test="record-picture"
             />
-            <template v-else>No picture yet</template>
+            <template v-else>No picture</template>
           </div>
           <div class="flex min-w-0 grow basis-80 flex-col gap-2">
             <h1 class="text-lg font-semibold">
