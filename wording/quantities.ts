@@ -1,4 +1,5 @@
 import { plural } from './language'
+import { formatStops } from './notation/stops'
 
 /** A size in stops without its sign, to a tenth: `0.4 stop`, `1 stop`, `2.1 stops`. */
 export const stopWords = (stops: number): string => {
@@ -19,3 +20,7 @@ export const luxWords = (lux: number): string => `${lux < 10 ? lux.toFixed(1) : 
 /** `1/125 s`, `0.5 s`. */
 export const shutterWords = (seconds: number): string =>
   seconds < 0.4 ? `1/${Math.round(1 / seconds)} s` : `${Math.round(seconds * 10) / 10} s`
+
+/** What a place renders and reads, in one figure of two: `118  −2.3`; the value left out where none is meant. */
+export const valueAndStopsWords = (value: number | null | undefined, stops: number): string =>
+  `${value === undefined || value === null ? '' : `${Math.round(value)}  `}${formatStops(stops, 'tenths')}`

@@ -8,6 +8,8 @@ const props = defineProps<{
   value: T | ''
   options: readonly { value: T | ''; name: string }[]
   wide?: boolean
+  /** The label is there for those who listen; what it stands beside says it to the eye. */
+  isLabelHidden?: boolean
   testName?: string
 }>()
 const emit = defineEmits<{ choose: [value: T | ''] }>()
@@ -25,7 +27,7 @@ const choose = (event: Event) => {
 
 <template>
   <div class="relative flex flex-col">
-    <label :for="id" class="text-xs text-soft">{{ label }}</label>
+    <label :for="id" class="text-xs text-soft" :class="{ 'sr-only': isLabelHidden }">{{ label }}</label>
     <select
       :id="id"
       class="press h-8"

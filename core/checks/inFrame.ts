@@ -56,7 +56,8 @@ export const hideBehind = (set: StudioSet, light: Light): Place => {
 /** A light between subject and backdrop this near the camera's line is meant to be hidden. */
 const MEANT_TO_HIDE_M = 0.5
 
-const isMeantToHide = (set: StudioSet, light: Light): boolean => {
+/** Whether a light stands where lights are meant to be hidden: between subject and backdrop, near the camera's line. */
+export const isMeantToHide = (set: StudioSet, light: Light): boolean => {
   const subject = set.subjects[0]!
   return (
     light.place.yM > 0 &&

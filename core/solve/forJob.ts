@@ -5,6 +5,7 @@ import { addLightLike, freeId, freeLetter, removeThings } from '../edits/factori
 import { isEqual } from '../edits/patch'
 import type { Evaluation } from '../evaluation/evaluation'
 import { ON_TARGET_STOPS } from '../evaluation/target'
+import { goesOn } from '../kit/goesOn'
 import type { Kit } from '../kit/kitSchema'
 import { inLook } from '../looks/inLook'
 import { MOST } from '../model/limits'
@@ -164,13 +165,6 @@ const metrics = (job: Light['job'], ids: readonly string[], looks: readonly Look
     ...floorOf(looks[0]!.evaluation.set.lights.filter(({ id }) => ids.includes(id))),
   }
 }
-
-/** Fronts that are lamps of their own, which burn; ring flashes flash. Common practice, no source. */
-const BURNS: ReadonlySet<string> = new Set(['led-panel', 'tube-bank', 'open-face'])
-const FLASHES: ReadonlySet<string> = new Set(['ring-flash'])
-
-const goesOn = (lamp: Lamp, { kind }: Light['modifier']): boolean =>
-  lamp.kind === 'flash' ? !BURNS.has(kind) : !FLASHES.has(kind)
 
 const tenths = (stops = 0): number => Math.round(stops * 10)
 

@@ -26,6 +26,7 @@ const PAGES = [
   '/logbook/record',
   '/logbook/compare',
   '/logbook/repeat',
+  '/logbook/match',
   '/logbook/card',
   '/logbook/figures',
   '/sets',

@@ -1,4 +1,4 @@
-import type { Learned } from '#core/calibration/calibration'
+import { NOTHING_LEARNED, type Learned } from '#core/calibration/calibration'
 import type { CameraSetting, Light, StudioSet } from '#core/model/schema'
 import { framePoints } from '#core/evaluation/probes/framePoints'
 import { evenOut, type EveningAnswer } from '#core/solve/evenBackdrop'
@@ -18,6 +18,9 @@ import { fittingsFor, type Fitting } from '#core/solve/forJob'
 import type { Kit } from '#core/kit/kitSchema'
 import { placeForAll } from '#core/solve/together/placeForAll'
 import type { Placement } from '#core/solve/together/placement'
+import type { Asked } from '#core/match/deviations'
+import { matchElsewhere, type Match, type MatchAnswer, type MatchedPlace } from '#core/match/match'
+import { readSource } from '#core/match/source'
 import { designRepeat, type RepeatDesign } from '#core/records/repeat'
 import { flatterWalks, walkLooks, type FlatterWalk, type LookWalk, type Way } from '#core/solve/walks'
 import { wholeOf, type LeanSet } from '../leanSet'
@@ -122,6 +125,22 @@ export type JobSearch = { kit: Kit; job: Light['job']; learned: Readonly<Record<
 
 /** A way to fit the lights of a job, as one change of the set that was asked about. */
 export type FittedJob = Omit<Fitting, 'set'> & { change: Change }
+
+/** What is asked of a match: the look that is matched, what its readings taught, what there is, how firmly. */
+export type MatchSearch = {
+  source: { set: LeanSet; camera: CameraSetting; learned: Learned }
+  kit: Kit
+  asked: Asked
+}
+
+/** One way to match, with its picture once it is worked out with every ray. */
+export type MatchWay = Match & { picture?: Developed }
+
+/** Ways to match, beside what is matched. */
+export type MatchWays = { was: MatchedPlace[]; picture: Developed; ways: MatchWay[]; isFinal: boolean }
+
+/** Pixels across the pictures that a match is judged by. */
+const MATCH_WIDTH = 200
 
 const situationOf = (set: StudioSet, { lookId, camera, learned }: Search): Situation => ({
   set,
@@ -260,6 +279,46 @@ export const searchApi = () => {
       learned: Readonly<Record<string, Learned>>,
       way: Way,
     ): Promise<LookWalk[] | undefined> => walkLooks({ set: take(message), learned }, way, job),
+
+    match: async (
+      job: Job<Found<MatchWays>>,
+      message: Mirrored<LeanSet>,
+      { source: { set: lean, camera, learned }, kit, asked }: MatchSearch,
+    ): Promise<MatchWays | undefined> => {
+      const room = take(message)
+      const set = wholeOf(lean)
+      const source = { set, look: set.looks[0]!, camera }
+      const read = await readSource(source, learned, job)
+      if (!read) return undefined
+      const { character, places: was, solved } = read
+      const picture = smallPicture(set, solved, { settings: source.look.lights, camera, learned }, MATCH_WIDTH)
+      const pictures = new Map<Match, Developed>()
+      const plain = ({ matches, isFinal }: MatchAnswer): MatchWays => ({
+        was,
+        picture,
+        isFinal,
+        ways: matches.map(match => ({ ...match, picture: pictures.get(match) })),
+      })
+      job.report({ found: plain({ matches: [], isFinal: false }), share: 0 })
+      const answer = await matchElsewhere(
+        { source, character, room, kit, asked },
+        {
+          pause: job.pause,
+          report: (found, share) => job.report({ found: plain(found), share }),
+          see: (match, light) =>
+            pictures.set(
+              match,
+              smallPicture(
+                match.set,
+                light,
+                { settings: match.set.looks[0]!.lights, camera: match.camera, learned: NOTHING_LEARNED },
+                MATCH_WIDTH,
+              ),
+            ),
+        },
+      )
+      return answer && plain(answer)
+    },
 
     designRepeat: (
       job: Job<number>,

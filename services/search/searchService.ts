@@ -13,6 +13,8 @@ import type {
   Found,
   JobSearch,
   JointSearch,
+  MatchSearch,
+  MatchWays,
   PlacedFront,
   Proposals,
   Search,
@@ -52,6 +54,8 @@ export const searchService = (start: () => Carrier = startWorker) => {
       { learned, readings }: { learned: Learned; readings: StudioSet['readings'] },
       asking: Asking<number>,
     ) => call('designRepeat', [sent(set), camera, { learned, readings }], asking),
+    match: (room: StudioSet, search: MatchSearch, asking: Asking<Found<MatchWays>>) =>
+      call('match', [sent(room), search], asking),
     flatterWalks: (set: StudioSet, learned: Readonly<Record<string, Learned>>, way: Way, asking: Asking<number>) =>
       call('flatterWalks', [sent(set), learned, way], asking),
   }

@@ -6,9 +6,8 @@ import { useLooks } from '~/stores/looks'
 import { useStudio } from '~/stores/studio'
 import { inLook } from '#core/looks/inLook'
 import { formatAperture } from '#wording/notation/aperture'
-import { formatStops } from '#wording/notation/stops'
 import { lookStepWords } from '#wording/lookSteps'
-import { shutterWords } from '#wording/quantities'
+import { shutterWords, valueAndStopsWords } from '#wording/quantities'
 
 /** Two looks side by side: picture, what each place renders, and everything that differs. */
 const props = defineProps<{ oneId: string; otherId: string }>()
@@ -25,8 +24,6 @@ const steps = computed(() => {
   const set = inLook(studio.stored, other.look.id)
   return looks.stepsBetween(one.look, other.look).map(({ step }) => lookStepWords(set, step, distance))
 })
-const figure = (value: number | undefined, stops: number) =>
-  `${value === undefined ? '' : `${Math.round(value)}  `}${formatStops(stops, 'tenths')}`
 const rows = computed(() => {
   const [one, other] = pair.value
   if (!one?.evaluation || !other?.evaluation) return []
@@ -37,8 +34,8 @@ const rows = computed(() => {
           {
             id: readout.point.id,
             name: readout.point.name,
-            one: figure(readout.value, readout.stops),
-            other: figure(there.value, there.stops),
+            one: valueAndStopsWords(readout.value, readout.stops),
+            other: valueAndStopsWords(there.value, there.stops),
           },
         ]
       : []

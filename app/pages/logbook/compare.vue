@@ -5,6 +5,7 @@ import { useUnits } from '~/shared/useUnits'
 import { differencesOf, placesOf } from '#core/records/compareRecords'
 import { formatMoment } from '#wording/notation/moment'
 import { formatStops } from '#wording/notation/stops'
+import { valueAndStopsWords } from '#wording/quantities'
 import { differenceWords } from '#wording/records'
 
 const first = useRecordOf('one')
@@ -21,8 +22,8 @@ const places = computed(() =>
   pair.value
     ? placesOf(...pair.value).map(place => ({
         ...place,
-        one: `${place.oneValue === null ? '' : `${Math.round(place.oneValue)}  `}${formatStops(place.oneStops, 'tenths')}`,
-        other: `${place.otherValue === null ? '' : `${Math.round(place.otherValue)}  `}${formatStops(place.otherStops, 'tenths')}`,
+        one: valueAndStopsWords(place.oneValue, place.oneStops),
+        other: valueAndStopsWords(place.otherValue, place.otherStops),
         apart: formatStops(place.otherStops - place.oneStops, 'tenths'),
       }))
     : [],

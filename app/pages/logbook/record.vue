@@ -86,6 +86,9 @@ const remove = async () => {
               <NuxtLink class="press-main inline-flex items-center" :to="`/logbook/repeat?id=${id}`" data-test="repeat"
                 >Set it up again</NuxtLink
               >
+              <NuxtLink class="press inline-flex items-center" :to="`/logbook/match?id=${id}`" data-test="match"
+                >Match it here</NuxtLink
+              >
               <button class="press" data-test="open-record" @click="open">Open as a set</button>
               <button class="press" data-test="look-from-record" @click="asLook">A look of the open set</button>
               <NuxtLink class="press inline-flex items-center" :to="`/logbook/card?id=${id}`" data-test="card"

@@ -49,7 +49,8 @@ const place = (set: StudioSet, id: string, xM: number, heightM: number): MeterPo
   isEssential: false,
 })
 
-const gridPoints = (set: StudioSet): MeterPoint[] => {
+/** A grid over what the frame shows of the backdrop, row by row from the top left. */
+export const visibleGrid = (set: StudioSet): MeterPoint[] => {
   const { leftM, rightM, bottomM, topM } = visibleBackdrop(set)
   return Array.from({ length: AREA_ROWS * AREA_COLUMNS }, (_, index) => {
     const [row, column] = [Math.floor(index / AREA_COLUMNS), index % AREA_COLUMNS]
@@ -88,7 +89,7 @@ const poolPoints = (
 
 /** Points that the area targets of some looks are judged at; none where no area is asked for. */
 export const areaPoints = (set: StudioSet, looks: readonly Look[] = set.looks): MeterPoint[] => [
-  ...(looks.some(({ areas }) => areas.some(({ kind }) => kind === 'even' || kind === 'ramp')) ? gridPoints(set) : []),
+  ...(looks.some(({ areas }) => areas.some(({ kind }) => kind === 'even' || kind === 'ramp')) ? visibleGrid(set) : []),
   ...looks.flatMap(({ id, areas }) => {
     const pool = areas.find(area => area.kind === 'pool')
     return pool ? poolPoints(set, id, pool) : []
