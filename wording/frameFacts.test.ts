@@ -31,6 +31,7 @@ const reading = (changes: Partial<FrameReading>): FrameReading => ({
   shadow: undefined,
   outline: undefined,
   highlight: undefined,
+  key: undefined,
   edges: undefined,
   flaws: [],
   histogram: new Float64Array(256),

@@ -1,6 +1,8 @@
 import type { Help } from '#core/match/build'
 import type { Cause } from '#core/match/causes'
 import { isMet, type Aspect, type Deviation, type Firmness } from '#core/match/deviations'
+import type { Softness } from '#core/match/knownFromFrames'
+import type { ShadedKey } from '#core/testFrames/keyFromShading'
 import type { Match } from '#core/match/match'
 import { capital, counted, listed, plural } from './language'
 import type { InLength } from './notation/distance'
@@ -138,4 +140,25 @@ export const matchHeadline = (
   return wishes.length === 0
     ? 'Matches in everything that is asked.'
     : `Matches in all that has to; not in ${listed(wishes.map(name => name.toLowerCase()))}.`
+}
+
+const SOFTNESS: Readonly<Record<Softness, string>> = {
+  hard: 'hard, as from a bare reflector',
+  medium: 'medium, as from a beauty dish',
+  soft: 'soft, as from a softbox',
+  'very-soft': 'very soft, as from a large frame',
+}
+
+/** How soft a key looks, in words. */
+export const softnessName = (id: Softness): string => SOFTNESS[id]
+
+/** What the shading of a face tells of the key. */
+export const shadedKeyWords = (key: ShadedKey | undefined): string => {
+  const rest = 'How high it stands, how soft it is and the ratio are for you to say.'
+  if (!key) return `No face is large enough to tell where the key stood. Say where, and how soft it is and the ratio.`
+  const round = Math.abs(key.roundDeg)
+  const side = key.roundDeg < 0 ? 'left' : 'right'
+  if (!key.isSure) return `The face does not tell for sure where the key stood. ${rest}`
+  const where = round < 8 ? 'near the camera' : `about ${round}° round to the ${side} of the camera`
+  return `By the shading of the face the key stood ${where}, give or take 20°. ${rest}`
 }

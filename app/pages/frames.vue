@@ -5,6 +5,7 @@ import { NuxtPage } from '#components'
 const PARTS = [
   { to: '/frames', name: 'Read' },
   { to: '/frames/compare', name: 'Compare' },
+  { to: '/frames/match', name: 'Match' },
   { to: '/frames/response', name: 'Camera response' },
   { to: '/frames/pictures', name: 'Pictures' },
 ] as const

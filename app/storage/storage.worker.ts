@@ -6,7 +6,7 @@ import { parseReadingsCsv, type ReadingsIn } from '#core/formats/readingsCsv'
 import { parseKitFile } from '#core/kit/kitFile'
 import type { Kit } from '#core/kit/kitSchema'
 import { writeIes } from '#core/formats/writeIes'
-import type { Light, StudioSet } from '#core/model/schema'
+import type { CameraSetting, Light, StudioSet } from '#core/model/schema'
 import { err, type Outcome } from '#core/shared/outcome'
 import { isZip, readBackup, writeBackup, type Restored } from '~/storage/backup'
 import { openBrowserStorage } from '~/storage/browserStorage'
@@ -76,6 +76,10 @@ const api = {
   },
 
   /** Writes a light as a photometric file. */
+  /** A look as a scene for 3D programs; the set shows it as its first. */
+  writeScene: async (_job: Job, set: StudioSet, camera: CameraSetting): Promise<Uint8Array<ArrayBuffer>> =>
+    (await import('#core/formats/gltf')).writeGltf(set, set.looks[0]!, camera),
+
   writeLamp: async (_job: Job, light: Light, learnedStops: number, issued: string): Promise<string> =>
     writeIes(light, learnedStops, issued),
 

@@ -1,4 +1,4 @@
-import type { Light, StudioSet } from '#core/model/schema'
+import type { CameraSetting, Light, StudioSet } from '#core/model/schema'
 import { connect, type Asking, type Carrier } from '#services/rpc/connect'
 import type { StorageApi } from './storage.worker'
 
@@ -19,6 +19,7 @@ export const storageService = (start: () => Carrier = startWorker) => {
     importSet: (file: Blob) => call('importSet', [file]),
     readLamp: (file: Blob, name: string) => call('readLamp', [file, name]),
     writeLamp: (light: Light, learnedStops: number, issued: string) => call('writeLamp', [light, learnedStops, issued]),
+    writeScene: (set: StudioSet, camera: CameraSetting) => call('writeScene', [set, camera]),
     readReadings: (file: Blob, set: StudioSet) => call('readReadings', [file, set]),
     readKit: (file: Blob) => call('readKit', [file]),
     isZip: (file: Blob) => call('isZip', [file]),

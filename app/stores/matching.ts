@@ -3,35 +3,41 @@ import { markRaw, ref, shallowRef, toRaw } from 'vue'
 import { learnedOf } from '#core/evaluation/calibratedLighting'
 import { inLook } from '#core/looks/inLook'
 import { USUALLY_ASKED, type Aspect, type Firmness } from '#core/match/deviations'
+import type { PictureKnown } from '#core/match/fromPicture'
 import type { StudioRecord } from '#core/records/recordSchema'
 import { leanOf } from '#services/leanSet'
 import { isCalledOff, newest } from '#services/rpc/latest'
-import type { MatchWays } from '#services/search/searchApi'
+import type { Matched, MatchWays } from '#services/search/searchApi'
 import { searchService } from '#services/search/searchService'
 import { useKit } from './kit'
 import { useStudio } from './studio'
 
-/** A record that is matched in the room of the open set with the kit that there is. */
+/** What is matched, by what it is called in addresses: a record, or a frame by what is known of it. */
+export type MatchSubject = { kind: 'record'; record: StudioRecord } | { kind: 'frame'; id: string; known: PictureKnown }
+
+/** A record or a picture that is matched in the room of the open set with the kit that there is. */
 export const useMatching = defineStore('matching', () => {
   const studio = useStudio()
   const kit = useKit()
   const service = markRaw(searchService())
   const questions = newest()
-  const record = shallowRef<StudioRecord | null>(null)
+  const subject = shallowRef<MatchSubject | null>(null)
   const asked = ref<Record<Aspect, Firmness>>({ ...USUALLY_ASKED })
   const answer = shallowRef<MatchWays | null>(null)
-  /** The room that the answer is for, by the set that was open. */
-  const roomName = ref('')
   const share = ref(0)
   const isBusy = ref(false)
   const failure = ref('')
 
-  /** Looks for ways to match a record; what was looked for before makes room. */
-  const match = async (of: StudioRecord) => {
-    record.value = of
+  const sourceOf = (of: MatchSubject): Matched => {
+    if (of.kind === 'frame') return { kind: 'picture', known: { ...of.known } }
+    const { set, camera } = of.record
+    return { kind: 'look', set: leanOf(set), camera, learned: learnedOf(set, set.looks[0]!) }
+  }
+  /** Looks for ways to match something; what was looked for before makes room. */
+  const match = async (of: MatchSubject) => {
+    subject.value = of
     answer.value = null
     failure.value = ''
-    roomName.value = studio.document.name
     if (kit.kit.lamps.length === 0) {
       questions.stop()
       isBusy.value = false
@@ -42,10 +48,9 @@ export const useMatching = defineStore('matching', () => {
     share.value = 0
     const signal = questions.next()
     try {
-      const learned = learnedOf(of.set, of.set.looks[0]!)
       const found = await service.match(
         inLook(studio.stored, studio.look.id),
-        { source: { set: leanOf(of.set), camera: of.camera, learned }, kit: toRaw(kit.kit), asked: { ...asked.value } },
+        { source: sourceOf(of), kit: toRaw(kit.kit), asked: { ...asked.value } },
         {
           signal,
           report: told => {
@@ -68,7 +73,7 @@ export const useMatching = defineStore('matching', () => {
   /** Asks an aspect otherwise, and looks again. */
   const ask = (aspect: Aspect, firmness: Firmness) => {
     asked.value = { ...asked.value, [aspect]: firmness }
-    if (record.value) void match(record.value)
+    if (subject.value) void match(subject.value)
   }
-  return { record, asked, answer, roomName, share, isBusy, failure, match, stop, ask }
+  return { subject, asked, answer, share, isBusy, failure, match, stop, ask }
 })

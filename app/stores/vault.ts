@@ -32,6 +32,7 @@ export const useVault = defineStore('vault', () => {
   const reader = {
     readLamp: service.readLamp,
     writeLamp: service.writeLamp,
+    writeScene: service.writeScene,
     readReadings: service.readReadings,
     readKit: service.readKit,
   }

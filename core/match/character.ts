@@ -30,8 +30,8 @@ export type KeyLight = {
  */
 export type Character = {
   toneStops: number | null
-  /** Right over left, top over bottom, and the middle over its surroundings, of the backdrop as the frame shows it. */
-  gradient: { acrossStops: number; uprightStops: number; hollowStops: number } | null
+  /** Of the backdrop as the frame shows it: right over left, top over bottom, the middle over its surroundings. */
+  gradient: { acrossStops: number; uprightStops: number; hollowStops: number | null } | null
   key: KeyLight | null
   keyStops: number | null
   /** Lit cheek over the other. */

@@ -89,7 +89,7 @@ const OFFS: {
         ? furthest([
             is.acrossStops - was.acrossStops,
             is.uprightStops - was.uprightStops,
-            is.hollowStops - was.hollowStops,
+            is.hollowStops === null || was.hollowStops === null ? 0 : is.hollowStops - was.hollowStops,
           ])
         : undefined,
   },

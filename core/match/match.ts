@@ -12,7 +12,7 @@ import { tintOf, type Character } from './character'
 import { isMet, type Asked, type Aspect, type Deviation } from './deviations'
 import type { MatchQuestion } from './question'
 import { stepsFor } from './steps'
-import { Search, type Tried } from './trying'
+import { Search, type Solve, type Tried } from './trying'
 import { keptAreas, wantedOf } from './wanted'
 
 /** One way to match: a set with one look, and how near each aspect comes. */
@@ -97,12 +97,20 @@ const backdropsFor = ({ source, room, kit }: MatchQuestion): Backdrop[] => {
 const TUNED = 30
 /** The one that begins best is worth more. */
 const TUNED_FIRST = 50
+/** With every ray each costs several times as much. */
+const TUNED_EXACT = 14
+/** What small changes mend. */
+const HARD_TOLD: readonly Aspect[] = ['tone', 'gradient', 'ratio', 'key-light']
 const HALVED = 2
 const BETTER = 0.02
 
 /** Goes down small changes as long as they bring what is off nearer. */
-const tuned = async (search: Search, from: Tried, asked: Asked, most = TUNED): Promise<Tried> => {
-  const solve = search.draft()
+const tuned = async (
+  search: Search,
+  from: Tried,
+  asked: Asked,
+  { most = TUNED, solve = search.draft() }: { most?: number; solve?: Solve } = {},
+): Promise<Tried> => {
   let current = from
   let left = most
   const steps = stepsFor(from.set)
@@ -140,6 +148,8 @@ const isOther = (one: Design, other: Design): boolean =>
   one.keep !== other.keep ||
   one.backdrop.name !== other.backdrop.name
 
+/** Other fronts that are tried for the key, by how like they are. */
+const OTHER_KEYS = [1, 2] as const
 /** Other fronts that are tried on the backdrop, by how like they are. */
 const OTHER_BEAMS = [1, 2, 3] as const
 
@@ -215,7 +225,7 @@ export const matchElsewhere = async (
   const first: Design = { backdrop: backdrop!, keep: 'backdrop', keyRank: 0, beamRank: 0, help: 'none' }
   const begun = await search.attempt(first)
   if (!begun) return search.isCalledOff ? undefined : { matches: [], isFinal: true }
-  await search.attempt({ ...first, keyRank: 1 })
+  for (const keyRank of OTHER_KEYS) await search.attempt({ ...first, keyRank })
   if (begun.built.lack.shortM > 0) await search.attempt({ ...first, keep: 'camera' })
   if (other) await search.attempt({ ...first, backdrop: other })
   const [best] = distinct(search.found, 1)
@@ -226,7 +236,7 @@ export const matchElsewhere = async (
       ({ design }) => !ways.some(way => !isOther(way.design, design)),
     )
     if (!next) break
-    const way = await tuned(search, next, question.asked, ways.length === 0 ? TUNED_FIRST : TUNED)
+    const way = await tuned(search, next, question.asked, { most: ways.length === 0 ? TUNED_FIRST : TUNED })
     ways.push(way)
     if (search.isCalledOff) return undefined
     // Where no aiming brings the backdrop's shape about, other fronts may.
@@ -237,8 +247,12 @@ export const matchElsewhere = async (
   }
   const exact: Match[] = []
   for (const way of ways) {
-    const sure = await search.exact(way)
-    if (!sure) return undefined
+    const { solve, sure: first } = await search.exact(way)
+    if (!first) return undefined
+    // What only every ray shows to be off is brought nearer with every ray.
+    const isShort = exact.length === 0 && HARD_TOLD.some(aspect => isUnmet(first, aspect, question.asked))
+    const sure = isShort ? await tuned(search, first, question.asked, { most: TUNED_EXACT, solve }) : first
+    if (search.isCalledOff) return undefined
     const match = matchOf(question, sure)
     see?.(match, sure.solved)
     exact.push(match)

@@ -215,12 +215,11 @@ export class Search {
     return this.judged(from.design, { ...from.built, camera: from.camera }, settled, solve)
   }
 
-  /** The same way with every ray, lamps hiding what they hide. */
-  async exact(of: Tried): Promise<Tried | undefined> {
+  /** The same way with every ray, lamps hiding what they hide; and what goes on working it out so. */
+  async exact(of: Tried): Promise<{ solve: Solve; sure: Tried | undefined }> {
     const solver = lightingSolver(QUALITY, characterPoints)
+    const solve: Solve = set => solver(set, { pause: this.pause })
     const settled = changeSettings(of.set, of.built.look.id, of.settings)
-    return this.judged(of.design, { ...of.built, camera: of.camera }, settled, set =>
-      solver(set, { pause: this.pause }),
-    )
+    return { solve, sure: await this.judged(of.design, { ...of.built, camera: of.camera }, settled, solve) }
   }
 }

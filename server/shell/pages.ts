@@ -20,6 +20,7 @@ const PAGES = [
   '/meter/continuous',
   '/frames',
   '/frames/compare',
+  '/frames/match',
   '/frames/response',
   '/frames/pictures',
   '/logbook',

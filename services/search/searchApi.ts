@@ -20,6 +20,9 @@ import { placeForAll } from '#core/solve/together/placeForAll'
 import type { Placement } from '#core/solve/together/placement'
 import type { Asked } from '#core/match/deviations'
 import { matchElsewhere, type Match, type MatchAnswer, type MatchedPlace } from '#core/match/match'
+import type { Character } from '#core/match/character'
+import { sourceFromPicture, type PictureKnown } from '#core/match/fromPicture'
+import type { MatchSource } from '#core/match/question'
 import { readSource } from '#core/match/source'
 import { designRepeat, type RepeatDesign } from '#core/records/repeat'
 import { flatterWalks, walkLooks, type FlatterWalk, type LookWalk, type Way } from '#core/solve/walks'
@@ -126,9 +129,13 @@ export type JobSearch = { kit: Kit; job: Light['job']; learned: Readonly<Record<
 /** A way to fit the lights of a job, as one change of the set that was asked about. */
 export type FittedJob = Omit<Fitting, 'set'> & { change: Change }
 
-/** What is asked of a match: the look that is matched, what its readings taught, what there is, how firmly. */
+/** What is matched: a look with what its readings taught, or a picture by what is known of it. */
+export type Matched =
+  { kind: 'look'; set: LeanSet; camera: CameraSetting; learned: Learned } | { kind: 'picture'; known: PictureKnown }
+
+/** What is asked of a match: what is matched, what there is, and how firmly. */
 export type MatchSearch = {
-  source: { set: LeanSet; camera: CameraSetting; learned: Learned }
+  source: Matched
   kit: Kit
   asked: Asked
 }
@@ -137,10 +144,30 @@ export type MatchSearch = {
 export type MatchWay = Match & { picture?: Developed }
 
 /** Ways to match, beside what is matched. */
-export type MatchWays = { was: MatchedPlace[]; picture: Developed; ways: MatchWay[]; isFinal: boolean }
+export type MatchWays = { was: MatchedPlace[]; picture?: Developed; ways: MatchWay[]; isFinal: boolean }
 
 /** Pixels across the pictures that a match is judged by. */
 const MATCH_WIDTH = 200
+
+type SeenLook = { source: MatchSource; character: Character; was?: MatchedPlace[]; picture?: Developed }
+
+/** A look that is matched, its light worked out and seen. */
+const seenLook = async (
+  { set: lean, camera, learned }: Extract<Matched, { kind: 'look' }>,
+  job: Pick<Job<unknown>, 'pause'>,
+): Promise<SeenLook | undefined> => {
+  const set = wholeOf(lean)
+  const source = { set, look: set.looks[0]!, camera }
+  const read = await readSource(source, learned, job)
+  return (
+    read && {
+      source,
+      character: read.character,
+      was: read.places,
+      picture: smallPicture(set, read.solved, { settings: source.look.lights, camera, learned }, MATCH_WIDTH),
+    }
+  )
+}
 
 const situationOf = (set: StudioSet, { lookId, camera, learned }: Search): Situation => ({
   set,
@@ -283,15 +310,12 @@ export const searchApi = () => {
     match: async (
       job: Job<Found<MatchWays>>,
       message: Mirrored<LeanSet>,
-      { source: { set: lean, camera, learned }, kit, asked }: MatchSearch,
+      { source: matched, kit, asked }: MatchSearch,
     ): Promise<MatchWays | undefined> => {
       const room = take(message)
-      const set = wholeOf(lean)
-      const source = { set, look: set.looks[0]!, camera }
-      const read = await readSource(source, learned, job)
-      if (!read) return undefined
-      const { character, places: was, solved } = read
-      const picture = smallPicture(set, solved, { settings: source.look.lights, camera, learned }, MATCH_WIDTH)
+      const begun = matched.kind === 'look' ? await seenLook(matched, job) : sourceFromPicture(room, matched.known)
+      if (!begun) return undefined
+      const { source, character, was = [], picture }: SeenLook = begun
       const pictures = new Map<Match, Developed>()
       const plain = ({ matches, isFinal }: MatchAnswer): MatchWays => ({
         was,

@@ -1,7 +1,10 @@
 <script setup lang="ts">
+import { useSceneFile } from '~/shared/useSceneFile'
+import { useLight } from '~/stores/light'
 import { useLibrary } from '~/stores/library'
 import { useStudio } from '~/stores/studio'
 import { useVault } from '~/stores/vault'
+import { fileStem } from '~/support/fileName'
 import { computed } from 'vue'
 import type { SetSummary } from '~/storage/library'
 
@@ -10,6 +13,14 @@ const studio = useStudio()
 const { open, duplicate, exportSet, remove, rename, downloadOriginal, dropOriginal } = useLibrary()
 
 const isOpen = computed(() => studio.document.id === props.set.id)
+const light = useLight()
+const { saveScene } = useSceneFile()
+const saveOpen = () => {
+  const { document, look } = studio
+  if (light.camera)
+    void saveScene({ ...document, looks: [look] }, light.camera, fileStem(`${document.name} ${look.name}`))
+}
+
 const { when } = useVault()
 const changed = computed(() => (props.set.updatedAt ? when(props.set.updatedAt) : 'no one knows when'))
 
@@ -51,6 +62,15 @@ const changeName = async (event: Event) => {
     </button>
     <button class="press" data-test="export" :aria-label="`Export ${set.name}`" @click="exportSet(set.id, set.name)">
       Export
+    </button>
+    <button
+      v-if="isOpen && light.camera"
+      class="press"
+      data-test="scene"
+      title="The look that is shown, for other 3D programs"
+      @click="saveOpen"
+    >
+      3D scene (glTF)
     </button>
     <button class="press" data-test="delete" :aria-label="`Delete ${set.name}`" @click="remove(set.id)">Delete</button>
   </li>

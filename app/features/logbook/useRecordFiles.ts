@@ -1,4 +1,5 @@
 import { ref } from 'vue'
+import { useSceneFile } from '~/shared/useSceneFile'
 import { useRecords } from '~/stores/records'
 import { downloadBlob, downloadText } from '~/support/download'
 import { fileStem } from '~/support/fileName'
@@ -17,6 +18,7 @@ const stemOf = ({ set }: StudioRecord) => fileStem(`${set.name} ${set.looks[0]!.
 /** Records out to files that other programs read, and in from this app's own. */
 export const useRecordFiles = () => {
   const records = useRecords()
+  const { saveScene } = useSceneFile()
   const done = ref('')
   const problem = ref('')
 
@@ -48,6 +50,8 @@ export const useRecordFiles = () => {
       downloadText(writeRecordLightsCsv(record), `${stemOf(record)}-lights.csv`, 'text/csv'),
     saveText: (record: StudioRecord, annotation: Annotation, inLength: (metres: number) => string) =>
       downloadText(recordMarkdown(record, annotation, inLength), `${stemOf(record)}.md`, 'text/markdown'),
+    /** The record as a scene for 3D programs. */
+    saveScene: (record: StudioRecord) => saveScene(record.set, record.camera, stemOf(record)),
     /** The record's picture as a PNG that says itself what it is of. */
     savePicture: async (record: StudioRecord, inLength: (metres: number) => string) => {
       const blob = await records.picture(record.id)

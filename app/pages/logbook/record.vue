@@ -23,7 +23,7 @@ const records = useRecords()
 const studio = useStudio()
 const router = useRouter()
 const { distance } = useUnits()
-const { saveRecord, saveLights, saveText, savePicture } = useRecordFiles()
+const { saveRecord, saveLights, saveText, savePicture, saveScene } = useRecordFiles()
 const { fromSet } = useLookEdits()
 
 const MARKS = [
@@ -103,6 +103,7 @@ const remove = async () => {
               <button class="press" data-test="save-text" @click="head && saveText(record, head, distance)">
                 Markdown
               </button>
+              <button class="press" data-test="save-scene" @click="saveScene(record)">3D scene (glTF)</button>
               <button v-if="picture" class="press" data-test="save-picture" @click="savePicture(record, distance)">
                 Picture as PNG
               </button>

@@ -1,5 +1,6 @@
 import { falloffOf, type Falloff } from '../../camera/falloff'
 import { responseOf } from '../../camera/response'
+import { keyFromShading, type ShadedKey } from '../keyFromShading'
 import { confidenceOf, type Confidence } from '../../imaging/regions/confidence'
 import { meterPoints } from '../../evaluation/probes/points'
 import type { StudioSet } from '../../model/schema'
@@ -27,6 +28,8 @@ export type FrameReading = {
   shadow: Shadow | undefined
   outline: Outline | undefined
   highlight: Highlight | undefined
+  /** Where the key comes from by how it shades the face; undefined where no head is large enough. */
+  key: ShadedKey | undefined
   edges: { left: number; right: number } | undefined
   flaws: Flaw[]
   /** Pixels of the file by value, and how many there are. */
@@ -77,6 +80,7 @@ export const readFrame = (set: StudioSet, picture: Reduced, regions: Uint8Array,
     shadow: shadowOf(light, backdrop, subject),
     outline: outlineOf(picture, light, backdrop, subject),
     highlight: highlightOf(light, subject),
+    key: keyFromShading(light, subject),
     edges: edgesOf(light, subject),
     flaws: flawsOf(light, backdrop),
     histogram: picture.histogram,

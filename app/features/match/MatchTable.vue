@@ -45,7 +45,7 @@ const rows = computed(() => {
       </tr>
     </thead>
     <tbody>
-      <tr v-for="row in rows" :key="row.aspect" class="border-t border-rule align-top">
+      <tr v-for="row in rows" :key="row.aspect" class="border-t border-rule align-middle">
         <th class="py-1 pr-2 font-normal">{{ row.name }}</th>
         <td class="py-1 pr-2">
           <SelectField
