@@ -93,9 +93,28 @@ describe('the logbook as it is kept', () => {
     await Promise.all(database.tables.map(table => table.clear()))
     expect(await keeper.reconcile()).toBe(2)
     expect((await records.list()).find(({ id }) => id === 'record-a')).toMatchObject({ notes: 'later' })
+    // The picture comes back with it, byte by byte.
+    expect(new Uint8Array(await (await records.picture('record-a'))!.arrayBuffer())).toEqual(pictures.whole)
+    expect((await records.thumbs(['record-a'])).get('record-a')!.type).toBe(pictures.type)
     await keeper.forget(['record-a', 'record-b'])
     await Promise.all(database.tables.map(table => table.clear()))
     expect(await keeper.reconcile()).toBe(0)
+  })
+
+  it('comes back without a picture where the copy of the picture cannot be read', async () => {
+    const copies = memoryCopies()
+    const keeper = createRecordKeeper(database, records, copies)
+    await keepTwo()
+    await keeper.reconcile()
+    const copy = (await copies.read('record-a'))!
+    await copies.write({
+      ...copy,
+      revision: copy.revision + 1,
+      document: { ...(copy.document as object), pictures: { whole: '***', small: 7, type: 'text/html' } },
+    })
+    await Promise.all(database.tables.map(table => table.clear()))
+    expect(await keeper.reconcile()).toBe(2)
+    expect(await records.picture('record-a')).toBeUndefined()
   })
 
   it('goes with the backup, pictures, notes and bin and all, and comes back once', async () => {

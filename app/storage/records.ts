@@ -1,3 +1,4 @@
+import { liveQuery } from 'dexie'
 import { checkAnnotation, checkRecord } from '#core/records/recordFile'
 import { recordHead, type RecordHead } from '#core/records/recordHead'
 import { NO_ANNOTATION, type Annotation, type StudioRecord } from '#core/records/recordSchema'
@@ -8,6 +9,13 @@ import type { Database } from './database'
 export type RecordPictures = { whole: Uint8Array<ArrayBuffer>; small: Uint8Array<ArrayBuffer>; type: string }
 
 const GONE = 'This record is not in this browser any more.'
+
+/** Which records a list has, as a text that differs where another list has others. */
+export const stampOf = (heads: readonly Pick<RecordHead, 'id'>[]): string =>
+  heads
+    .map(({ id }) => id)
+    .toSorted()
+    .join()
 
 /** The logbook: records that are kept once and never changed, beside them what is written on them later. */
 export const createRecords = (database: Database) => {
@@ -92,6 +100,11 @@ export const createRecords = (database: Database) => {
       return ids
     })
 
+  /** Tells which records there are, whenever a tab adds one, deletes one or takes one out of the bin. */
+  const watchList = (told: (stamp: string) => void): void => {
+    liveQuery(async () => stampOf(await list())).subscribe(told)
+  }
+
   const thumbs = async (ids: readonly string[]): Promise<Map<string, Blob>> => {
     const rows = await recordThumbs.bulkGet([...ids])
     return new Map(rows.flatMap(row => (row ? [[row.id, new Blob([row.bytes], { type: row.type })] as const] : [])))
@@ -101,7 +114,7 @@ export const createRecords = (database: Database) => {
     return row && new Blob([row.bytes], { type: row.type })
   }
 
-  return { keep, putPictures, list, binned, open, annotate, putInBin, emptyBin, thumbs, picture }
+  return { keep, putPictures, list, binned, open, annotate, putInBin, emptyBin, thumbs, picture, watchList }
 }
 
 /** The logbook as it is kept. */

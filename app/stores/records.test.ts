@@ -128,4 +128,14 @@ describe('the store of the logbook', () => {
     await store.putBack('record-a')
     expect([store.heads.length, store.bin!.length]).toEqual([1, 0])
   })
+
+  it('shows what another tab keeps and deletes', async () => {
+    const store = await open()
+    await store.load()
+    const elsewhere = madeRecord('record-elsewhere')
+    await records.keep(elsewhere)
+    await vi.waitFor(() => expect(store.heads.map(({ id }) => id)).toContain('record-elsewhere'))
+    await records.putInBin(['record-elsewhere'], '2026-03-14T09:00:00.000Z')
+    await vi.waitFor(() => expect(store.heads.map(({ id }) => id)).not.toContain('record-elsewhere'))
+  })
 })

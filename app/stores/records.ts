@@ -15,6 +15,7 @@ import type { Verdict } from '#core/solve/verdict'
 import { createWriter } from '~/document/writer'
 import { useKept } from '~/shared/useKept'
 import { useUnits } from '~/shared/useUnits'
+import { stampOf } from '~/storage/records'
 import { freshId } from '~/support/freshId'
 import { useLight } from './light'
 import { useNotices } from './notices'
@@ -56,6 +57,10 @@ export const useRecords = defineStore('records', () => {
     }
     isLoaded.value = true
   }
+  // Another tab keeps, deletes and puts back: what it did shows here too, but for what this tab is writing itself.
+  records.watchList(stamp => {
+    if (isLoaded.value && stamp !== stampOf(heads.value) && unwritten.size === 0) void load()
+  })
   const found = computed(() => foundRecords(heads.value, index, filter, sort.value))
   const statistics = computed(() => statisticsOf(heads.value))
   const showAll = () => Object.assign(filter, NO_FILTER)
@@ -99,14 +104,16 @@ export const useRecords = defineStore('records', () => {
   }
   const toPlain = (record: StudioRecord): StudioRecord => JSON.parse(JSON.stringify(record)) as StudioRecord
 
-  const paint = async (
-    id: string,
-    { set, ...asked }: { set: typeof studio.stored; lookId: string; learned: ReturnType<typeof learnedOf> },
-  ) => {
+  type Painted = { set: typeof studio.stored; lookId: string; learned: ReturnType<typeof learnedOf> }
+  /** Pictures are painted one after another: several records may be kept at once. */
+  let painting: Promise<void> = Promise.resolve()
+  const paint = (id: string, of: Painted): Promise<void> => (painting = painting.then(() => paintOne(id, of)))
+  const paintOne = async (id: string, { set, ...asked }: Painted) => {
     try {
       const pictures = await painter.picture(set, asked, WIDTHS)
       if (!pictures) return
       await records.putPictures(id, pictures)
+      void vault.copyRecord(id)
       await showThumbs([id], true)
     } catch (error) {
       notices.tell({ id: 'record', words: `The record is kept, but without a picture: ${(error as Error).message}` })
@@ -204,7 +211,11 @@ export const useRecords = defineStore('records', () => {
    * Takes a record in that came from a file; answers its id, undefined where the very same is here already. Another one
    * that goes by the same id is taken in beside it.
    */
-  const takeIn = async (taken: StudioRecord, annotation: Annotation): Promise<string | undefined> => {
+  const takeIn = async (
+    taken: StudioRecord,
+    annotation: Annotation,
+    isPainted = false,
+  ): Promise<string | undefined> => {
     const here = await records.open(taken.id)
     const isOther = here.ok && !isEqual(toPlain(here.value.record), toPlain(taken))
     const record = isOther ? { ...taken, id: `record-${freshId()}` } : taken
@@ -212,6 +223,9 @@ export const useRecords = defineStore('records', () => {
     if (head) {
       put(head)
       void vault.copyRecord(head.id)
+      const { set } = record
+      const look = set.looks[0]!
+      if (isPainted) void paint(head.id, { set, lookId: look.id, learned: learnedOf(set, look) })
     }
     return head?.id
   }

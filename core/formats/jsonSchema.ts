@@ -1,4 +1,5 @@
 import { toJsonSchema } from '@valibot/to-json-schema'
+import { KitFileSchema } from '../kit/kitFile'
 import { RecordFileSchema } from '../records/recordFile'
 import { SetFileSchema } from './setFile'
 
@@ -10,3 +11,6 @@ export const setFileJsonSchema = () => toJsonSchema(SetFileSchema, { errorMode: 
 
 /** The JSON Schema of a record file; its set follows the same rules beyond it. */
 export const recordFileJsonSchema = () => toJsonSchema(RecordFileSchema, { errorMode: 'ignore' })
+
+/** The JSON Schema of a kit file. */
+export const kitFileJsonSchema = () => toJsonSchema(KitFileSchema, { errorMode: 'ignore' })

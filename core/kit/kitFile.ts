@@ -5,7 +5,11 @@ import { KIT_VERSION, KitSchema, type Kit } from './kitSchema'
 const FORMAT = 'keen-tonal-kit'
 
 /** A kit as a file; documented in docs/formats.md. */
-const KitFileSchema = v.strictObject({ format: v.literal(FORMAT), version: v.literal(KIT_VERSION), kit: KitSchema })
+export const KitFileSchema = v.strictObject({
+  format: v.literal(FORMAT),
+  version: v.literal(KIT_VERSION),
+  kit: KitSchema,
+})
 
 const reason = (issues: readonly v.BaseIssue<unknown>[]): string => {
   const [issue] = issues

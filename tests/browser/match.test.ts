@@ -12,6 +12,16 @@ const texts = async (test: string) =>
     (await app.browser.driver.findElements(By.css(`[data-test="${test}"]`))).map(element => element.getText()),
   )
 
+describe('an empty logbook', () => {
+  it('offers the records of the made-up almanac, and paints them', async () => {
+    await visit('Logbook')
+    await app.browser.click('take-almanac')
+    await app.browser.waitForText('records-say', /^5 records/)
+    await app.browser.waitFor('pictures', async () => (await count('[data-test="records"] img')) === 5, 60_000)
+    expect(await findings(app.browser)).toEqual([])
+  })
+})
+
 describe('matching a record elsewhere', () => {
   it('keeps a look, and opens another hall', async () => {
     await visit('Stage')

@@ -40,8 +40,27 @@ export const useRecordFiles = () => {
       : `"${record.set.name}, ${record.set.looks[0]!.name}" is in the logbook already, so nothing was added.`
   }
 
+  /** Takes in the records of the made-up almanac that ship with the app, to look about in. */
+  const takeAlmanac = async () => {
+    done.value = problem.value = ''
+    const answer = await fetch('/demo/almanac-records.json').catch(() => undefined)
+    if (!answer?.ok) {
+      problem.value = 'The almanac’s records could not be fetched from this app. Nothing was changed in the logbook.'
+      return
+    }
+    for (const file of (await answer.json()) as unknown[]) {
+      const outcome = parseRecordFile(JSON.stringify(file))
+      if (!outcome.ok) {
+        problem.value = outcome.message
+        return
+      }
+      await records.takeIn(outcome.value.record, outcome.value.annotation, true)
+    }
+  }
+
   return {
     take,
+    takeAlmanac,
     done,
     problem,
     saveRecord: (record: StudioRecord, annotation: Annotation) =>

@@ -11,7 +11,7 @@ import { counted } from '#wording/language'
 
 const records = useRecords()
 const router = useRouter()
-const { take, done, problem } = useRecordFiles()
+const { take, takeAlmanac, done, problem } = useRecordFiles()
 
 /** So many lines at once; a press shows as many again. */
 const PAGE = 40
@@ -63,6 +63,9 @@ const compare = () => router.push(`/logbook/compare?one=${chosen.value[0]}&other
         Nothing is kept yet. "Keep this" on the stage, at the end of a run or beside a frame keeps a look as it stands:
         distances, powers, readings, picture. A run that is read to its end and each look of a day are kept by
         themselves.
+        <button class="press ml-2" data-test="take-almanac" @click="takeAlmanac">
+          Look about in the made-up almanac’s five
+        </button>
       </p>
       <ol data-test="records">
         <RecordLine
