@@ -73,8 +73,8 @@ const drag = async () => {
   await browser.stopsAtRest('backdrop/middle')
   await clear()
   const circle = await (await browser.find('plan-key')).findElement(By.css('circle'))
-  await browser.dragBy(circle, 60, 30, 60)
-  await browser.dragBy(circle, -60, -30, 60)
+  // Far enough at each move that it is another place on the plan's grid, so that there is something to show.
+  for (const way of [1, -1, 1, -1]) await browser.dragBy(circle, way * 100, 0, 20)
   await rest(500)
   const all = await seen()
   const waits = answers(all, 'pointermove', 'stops')

@@ -33,8 +33,10 @@ type WholeLight = { of: string; layers: LightLayer[]; intrusions: FrameIntrusion
 /** Stands of the set whose light is kept, a few for every look. */
 const MOST_REMEMBERED = 48
 
-/** After this long a solve under way is told to make room for a newer question. */
+/** After this long a rough solve under way is told to make room for a newer question. */
 const PATIENCE_MS = 120
+/** While something is under the hand, the whole is left until the hand has rested for so long. */
+const REST_MS = 150
 
 /** Light on the open set: layers from the worker, and everything derived from them. Nothing here is ever edited. */
 export const useLight = defineStore('light', () => {
@@ -57,6 +59,9 @@ export const useLight = defineStore('light', () => {
   /** Figures that are not yet what everything comes to rest at. */
   const isBusy = ref(false)
   let isWaiting = false
+  let isWholeUnderWay = false
+  /** Ends the wait for the hand to rest. */
+  let wake: (() => void) | undefined
 
   const geometry = computed(() => lightingKey(studio.document))
   let lastThings = ''
@@ -65,6 +70,7 @@ export const useLight = defineStore('light', () => {
   const solveOnce = async (exactness: Exactness): Promise<boolean> => {
     const [set, of] = [toRaw(studio.document), geometry.value]
     revision += 1
+    isWholeUnderWay = exactness === 'full'
     startedAt = performance.now()
     progress.value = 0
     const answer = await service
@@ -104,7 +110,9 @@ export const useLight = defineStore('light', () => {
   const solve = async () => {
     if (isBusy.value) {
       isWaiting = true
-      if (performance.now() - startedAt > PATIENCE_MS) solves.stop()
+      // Figures are there already: the whole of what stood before is no use to anybody.
+      if (isWholeUnderWay || performance.now() - startedAt > PATIENCE_MS) solves.stop()
+      wake?.()
       return
     }
     isBusy.value = true
@@ -113,6 +121,7 @@ export const useLight = defineStore('light', () => {
         isWaiting = false
         isStopped.value = false
         const isWhole = await solveOnce(firstExactness())
+        if (!isWhole && !isWaiting) await rested()
         if (!isWhole && !isWaiting && !isStopped.value) await solveOnce('full')
       } while (isWaiting)
       if (!isStopped.value) void service.warm().catch(() => {})
@@ -124,9 +133,20 @@ export const useLight = defineStore('light', () => {
     }
   }
 
+  /** Waits until nothing has moved under the hand for a while, or something newer is asked. */
+  const rested = async () => {
+    if (!studio.isDragging) return
+    await new Promise<void>(resolve => {
+      wake = resolve
+      setTimeout(resolve, REST_MS)
+    })
+    wake = undefined
+  }
+
   /** Stops the solve under way; what figures there are stay. */
   const stop = () => {
     isStopped.value = true
+    wake?.()
     solves.stop()
   }
 

@@ -1,3 +1,4 @@
+import { atOnce, type Steps } from '../shared/steps'
 import { castRay, noHit, RAY_OFFSET_M, type Hit } from '../physics/geometry/kernel'
 import { sideOf, transmits, type Body } from '../physics/geometry/surface'
 import { pointOn, turnOut } from '../physics/geometry/surfacePoint'
@@ -141,8 +142,11 @@ const materialOf = ({ triangles, material, materialAt }: TriangleMesh, { triangl
   return materialAt(at(0), at(1), at(2))
 }
 
-/** Casts one ray through the middle of every pixel. */
-export const castFrame = (stage: Stage, rayThrough: RayThrough, width: number, height: number): FrameView => {
+/** Casting lets others in after so many pixels. */
+const PIXELS_A_TURN = 512
+
+/** Casts one ray through the middle of every pixel, in steps. */
+export function* castingFrame(stage: Stage, rayThrough: RayThrough, width: number, height: number): Steps<FrameView> {
   const { scene, patches } = stage
   let seen = placesFor(width * height)
   const book = vertexBook(stage)
@@ -193,6 +197,7 @@ export const castFrame = (stage: Stage, rayThrough: RayThrough, width: number, h
 
   const pixels = width * height
   for (let pixel = 0; pixel < pixels; pixel++) {
+    if (pixel % PIXELS_A_TURN === 0) yield pixel / pixels
     const { from, way } = rayThrough(((pixel % width) + 0.5) / width, (Math.floor(pixel / width) + 0.5) / height)
     look(pixel, from, direction(way), true)
   }
@@ -210,3 +215,7 @@ export const castFrame = (stage: Stage, rayThrough: RayThrough, width: number, h
     mirrorShare: Float32Array.from(mirrors, mirror => mirror.share),
   }
 }
+
+/** What each pixel of a frame sees, at once. */
+export const castFrame = (stage: Stage, rayThrough: RayThrough, width: number, height: number): FrameView =>
+  atOnce(castingFrame(stage, rayThrough, width, height))

@@ -1,5 +1,6 @@
 import type { Learned } from '../calibration/calibration'
 import { weightsOf } from '../calibration/weights'
+import type { LightField } from '../physics/transport/lightLayer'
 import type { SolvedSet } from '../evaluation/lightingSolver'
 import type { CameraSetting, LightSetting, StudioSet } from '../model/schema'
 import { roomColour, roomLuxAt } from '../calibration/roomLight'
@@ -35,20 +36,29 @@ const roomLayer = ({ width, height, reflectance }: FrameView, colour: Rgb): { la
 export const frameHeight = (set: StudioSet, width: number): number =>
   Math.round((width * set.camera.sensor.heightMm) / set.camera.sensor.widthMm)
 
-/** Lights every pixel of a view by every light. Yields now and then; returns the whole when it is done. */
+/**
+ * Lights every pixel of a view by every light. Yields now and then; returns the whole when it is done.
+ * @param known layers of fields that were lit in this very view before; what is lit now is added
+ */
 export function* lightView(
   solved: Pick<SolvedSet, 'stage' | 'fields' | 'layers'>,
   view: FrameView,
   sampling?: Sampling,
-  roomsColour: Rgb = grey(1),
+  { roomsColour = grey(1), known }: { roomsColour?: Rgb; known?: WeakMap<LightField, Float32Array> } = {},
 ): Steps<LitFrame> {
   const room = roomLayer(view, roomsColour)
   const layers: Record<string, Float32Array> = { [ROOM_LAYER]: room.layer }
   for (const [index, field] of solved.fields.entries()) {
+    const kept = known?.get(field)
+    if (kept) {
+      layers[field.emitter.id] = kept
+      continue
+    }
     const work = lightFrame(solved.stage, view, field, sampling)
     for (let turn = work.next(); ; turn = work.next()) {
       if (turn.done) {
         layers[field.emitter.id] = turn.value
+        known?.set(field, turn.value)
         break
       }
       yield index / solved.fields.length
@@ -108,8 +118,13 @@ export const veilOf = (
   }, grey(0))
 
 /** Lights a view of a set with the room's own light in its colour. */
-export const lightViewOf = (set: StudioSet, solved: SolvedSet, view: FrameView, sampling?: Sampling): Steps<LitFrame> =>
-  lightView(solved, view, sampling, roomColour(set))
+export const lightViewOf = (
+  set: StudioSet,
+  solved: Pick<SolvedSet, 'stage' | 'fields' | 'layers'>,
+  view: FrameView,
+  sampling?: Sampling,
+  known?: WeakMap<LightField, Float32Array>,
+): Steps<LitFrame> => lightView(solved, view, sampling, { roomsColour: roomColour(set), known })
 
 /** Linear values of a lit frame at some light settings and camera setting. */
 export const exposeFrame = (

@@ -4,8 +4,8 @@ import { toneMapLight } from '#core/render/toneMap'
 import { exposureGain } from '#core/camera/exposureGain'
 import { frameSum } from '#core/render/frameSum'
 import { FOR_MAPS, type Sampling } from '#core/render/frameLight'
-import { cameraView, exposeFrame, frameWeights, lightViewOf, veilOf, type LitFrame } from '#core/render/takeFrame'
-import { castFrame } from '#core/render/gBuffer'
+import { exposeFrame, frameWeights, veilOf, type LitFrame } from '#core/render/takeFrame'
+import { cameraSight, frameKeeper, type Sight } from '#core/render/frameKeeper'
 import { around, ontoBackdrop, ontoFloor, type RayThrough } from '#core/camera/projection'
 import { lightingSolver, withoutLampBodies, type SolvedSet } from '#core/evaluation/lightingSolver'
 import type { CameraSetting, LightSetting, StudioSet } from '#core/model/schema'
@@ -56,18 +56,23 @@ export type PictureUse = Looking['at'] | 'evenness'
 /** Where the bounced part of each reading comes from, luminance at full power: point, light, thing. */
 export type BounceTable = Record<string, Record<string, Record<string, number>>>
 
-const viewOf = (set: StudioSet, solvedSet: SolvedSet, looking: Looking) => {
-  const cast = (rays: RayThrough, height: number) =>
-    castFrame(solvedSet.stage, rays, looking.width, Math.max(8, Math.round(height)))
+const sightOf = (set: StudioSet, looking: Looking): Sight => {
+  const { width } = looking
+  const sight = (of: unknown, rays: RayThrough, height: number): Sight => ({
+    key: JSON.stringify(of),
+    rays,
+    width,
+    height: Math.max(8, Math.round(height)),
+  })
   switch (looking.at) {
     case 'frame':
-      return cameraView(set, solvedSet, looking.width)
+      return cameraSight(set, width)
     case 'floor':
-      return cast(ontoFloor(set), (looking.width * set.room.depthM) / set.room.widthM)
+      return sight(set.room, ontoFloor(set), (width * set.room.depthM) / set.room.widthM)
     case 'backdrop':
-      return cast(ontoBackdrop(set), (looking.width * set.backdrop.heightM) / set.backdrop.widthM)
+      return sight(set.backdrop, ontoBackdrop(set), (width * set.backdrop.heightM) / set.backdrop.widthM)
     case 'around':
-      return cast(around(looking.eye, looking.turnDeg), looking.width / 2)
+      return sight([looking.eye, looking.turnDeg], around(looking.eye, looking.turnDeg), width / 2)
   }
 }
 
@@ -93,6 +98,12 @@ export const lightApi = () => {
     PictureUse,
     { revision: number; set: StudioSet; lit: LitFrame; sum: ReturnType<typeof frameSum> }
   >()
+  const keepers = new Map<PictureUse, ReturnType<typeof frameKeeper>>()
+  const keeperOf = (use: PictureUse) => {
+    const keeper = keepers.get(use) ?? frameKeeper()
+    keepers.set(use, keeper)
+    return keeper
+  }
 
   const take = (message: Mirrored<LeanSet>): StudioSet => {
     const whole = wholeOf(sets.take(message))
@@ -136,7 +147,7 @@ export const lightApi = () => {
     light: async (job: Job, revision: number, use: PictureUse, looking: Looking): Promise<boolean> => {
       if (solved?.revision !== revision) return false
       const { set: lighted, answer } = solved
-      const work = lightViewOf(lighted, answer, viewOf(lighted, answer, looking), SAMPLING[looking.at])
+      const work = keeperOf(use)(lighted, answer, sightOf(lighted, looking), SAMPLING[looking.at])
       for (;;) {
         const turn = work.next()
         if (turn.done) {
