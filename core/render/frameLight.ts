@@ -10,7 +10,7 @@ import { shiningFronts } from '../physics/transport/transmittedRadiosity'
 import type { Stage } from '../physics/transport/stage'
 import type { Vector } from '../physics/units/vector'
 import type { FrameView } from './gBuffer'
-import { evened, ROWS_A_TURN, visibility } from './visibility'
+import { evened, PIXELS_A_TURN, visibility } from './visibility'
 
 /**
  * Samples of a light's front for the open light, per side; and of its 64 shadow samples, how many each pixel asks:
@@ -25,17 +25,18 @@ export const FOR_MAPS: Sampling = { front: 8, shadowsAsked: 32, isEvened: false 
 const SHADOW_FRONT = 8
 
 /** Bounced light at every node of the view (patches, then vertices) from one light, three channels. */
-const lightOnNodes = (stage: Stage, view: FrameView, field: LightField): Float32Array => {
+function* lightOnNodes(stage: Stage, view: FrameView, field: LightField): Generator<void, Float32Array> {
   const nodes = new Float32Array(field.irradiance.length + view.vertices.length * 3)
   nodes.set(field.irradiance)
-  view.vertices.forEach(({ position, normal, view: seen }, index) => {
+  for (const [index, { position, normal, view: seen }] of view.vertices.entries()) {
+    if (index % PIXELS_A_TURN === 0) yield
     const bounced = gather(seen, field.radiosity)
     const thrown = thrownAt(stage, field, position, normal)
     for (let channel = 0; channel < 3; channel++) {
       nodes[field.irradiance.length + index * 3 + channel] =
         bounced[channel]! + thrown * field.emitter.intensity[channel]!
     }
-  })
+  }
   return nodes
 }
 
@@ -66,7 +67,7 @@ function* directOnPlaces(
   const direct = new Float32Array(view.count)
   const p = view.points
   for (let index = 0; index < view.count; index++) {
-    if (index % (view.width * ROWS_A_TURN) === 0) yield
+    if (index % PIXELS_A_TURN === 0) yield
     if (view.surface[index]! < 0) continue
     const at = index * 6
     const samples = isFar(open.whole, p, at) ? open.few : open.whole
@@ -128,13 +129,14 @@ const cosineToward = (view: FrameView, index: number, place: Vector): number => 
  * Turns the direct light that every place receives into what it sends toward the viewer, bounced light and its own
  * glow included.
  */
-const sendBack = (stage: Stage, view: FrameView, field: LightField, direct: Float32Array): void => {
+function* sendBack(stage: Stage, view: FrameView, field: LightField, direct: Float32Array): Generator<void, void> {
   const { emitter } = field
   const { surfaces } = stage.scene
-  const nodes = lightOnNodes(stage, view, field)
+  const nodes = yield* lightOnNodes(stage, view, field)
   const glowing = ownSurface(stage, emitter)
   const glowToward = radianceToward(stage, emitter)
   for (let index = 0; index < view.count; index++) {
+    if (index % (4 * PIXELS_A_TURN) === 0) yield
     const surface = surfaces[view.surface[index]!]
     if (!surface) continue
     const isFront = view.isFront[index] === 1
@@ -178,7 +180,7 @@ export function* lightFrame(
   sampling: Sampling = FOR_PICTURES,
 ): Generator<void, Float32Array> {
   const sent = yield* receiveDirect(stage, view, field, sampling)
-  sendBack(stage, view, field, sent)
+  yield* sendBack(stage, view, field, sent)
   const pixels = view.width * view.height
   view.mirrorPixel.forEach((pixel, mirror) => {
     for (let channel = 0; channel < 3; channel++)

@@ -5,19 +5,25 @@ import { ownSurface } from '../physics/transport/emittedRadiance'
 import type { Stage } from '../physics/transport/stage'
 import type { FrameView } from './gBuffer'
 
-/** Rows of pixels between two chances for other work. */
-export const ROWS_A_TURN = 24
+/** Pixels, and tiles of them, between two chances for other work: a few milliseconds. */
+export const PIXELS_A_TURN = 256
+const TILES_A_TURN = 64
 
 /** Whether anything may stand between each tile of a view and a front. */
-const shadowedTiles = (stage: Stage, { tiles }: FrameView, front: EmitterSamples): boolean[] => {
+function* shadowedTiles(stage: Stage, { tiles }: FrameView, front: EmitterSamples): Generator<void, boolean[]> {
   const around = frontBox(front)
   const own = ownSurface(stage, front.emitter)
-  return tiles.boxes.map((box, tile) => mayStandBetween(stage.rays, around, box, tiles.flat[tile]!, own))
+  const shadowed: boolean[] = []
+  for (const [tile, box] of tiles.boxes.entries()) {
+    if (tile % TILES_A_TURN === 0) yield
+    shadowed.push(mayStandBetween(stage.rays, around, box, tiles.flat[tile]!, own))
+  }
+  return shadowed
 }
 
 /**
- * The share of a front that each place sees, from a few samples each; neighbours ask different ones. Yields between
- * rows.
+ * The share of a front that each place sees, from a few samples each; neighbours ask different ones. Yields now
+ * and then.
  */
 export function* visibility(
   stage: Stage,
@@ -28,11 +34,11 @@ export function* visibility(
 ): Generator<void, Float32Array> {
   const share = new Float32Array(view.count)
   const p = view.points
-  const isShadowed = shadowedTiles(stage, view, shadow)
+  const isShadowed = yield* shadowedTiles(stage, view, shadow)
   // Every tile of 4 x 4 pixels asks all the samples, each pixel its own few.
   const step = Math.max(1, Math.floor(shadow.count / asked))
   for (let index = 0; index < view.count; index++) {
-    if (index % (view.width * ROWS_A_TURN) === 0) yield
+    if (index % PIXELS_A_TURN === 0) yield
     if (!(open[index]! > 0)) continue
     if (!isShadowed[view.tiles.of[index]!]) {
       share[index] = 1
