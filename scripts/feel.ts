@@ -1,4 +1,4 @@
-// Measures how the built app feels in a real browser: npm run feel [-- drag|looks]. Build it first (npm start does).
+// Measures how the built app feels in a real browser: npm run feel [-- load|drag|looks]. Build it first.
 import { By, Key } from 'selenium-webdriver'
 import { demoSet } from '../core/edits/demo'
 import { addToneLooks, duplicateLook } from '../core/looks/lookEdits'
@@ -121,7 +121,31 @@ const looks = async () => {
   )
 }
 
-const KINDS: Record<string, () => Promise<void>> = { drag, looks }
+/** From an empty profile: milliseconds from the address to the first verdict, and to figures that rest. */
+const load = async () => {
+  const firsts: number[] = []
+  const rests: number[] = []
+  for (let time = 0; time < 5; time++) {
+    const fresh = await openBrowser(LAPTOP)
+    try {
+      await fresh.go(server.url)
+      const when = (condition: string) =>
+        fresh.driver.executeAsyncScript<number>(`
+          const done = arguments[arguments.length - 1]
+          const look = () => (${condition}) ? done(performance.now()) : requestAnimationFrame(look)
+          look()`)
+      firsts.push(await when(`/wanted 250/.test(document.querySelector('[data-test="verdict"]')?.textContent ?? '')`))
+      rests.push(await when(`document.querySelector('[data-test="rail"]')?.getAttribute('aria-busy') !== 'true'`))
+    } finally {
+      await fresh.close()
+    }
+  }
+  console.log(
+    `first load, empty profile: first verdict ${ms(median(firsts))}, figures at rest ${ms(median(rests))} (5 loads)`,
+  )
+}
+
+const KINDS: Record<string, () => Promise<void>> = { load, drag, looks }
 const wanted = process.argv.slice(2)
 try {
   await browser.go(server.url)

@@ -111,4 +111,32 @@ describe('the light store', () => {
     await vi.waitFor(() => expect(light.isBusy).toBe(false))
     expect([light.isStopped, light.failure, solves.length]).toEqual([true, null, 1])
   }, 60_000)
+
+  it('leaves the whole while the hand moves, asks for it at rest, and drops it as soon as the hand moves on', async () => {
+    const light = await open()
+    await settled()
+    // The first answer is rough, so that there are figures soon; the whole follows by itself.
+    expect(solves[0]!.exactness).toBe('draft')
+    solves[0]!.answer({ ...(await answerOf(solves[0]!)), isDraft: true })
+    await vi.waitFor(() => expect(solves).toHaveLength(2))
+    expect(solves[1]!.exactness).toBe('full')
+    solves[1]!.answer(await answerOf(solves[1]!))
+    await vi.waitFor(() => expect(light.verdict).toBeDefined())
+
+    fake.studio.isDragging = true
+    const key = demoSet().lights[0]!
+    const moveTo = (xM: number) => put(moveLight(demoSet(), key.id, { ...key.place, xM }))
+    for (const [step, xM] of [0.2, 0.4, 0.6].entries()) {
+      moveTo(xM)
+      await vi.waitFor(() => expect(solves).toHaveLength(3 + step))
+      expect(solves[2 + step]!.exactness).toBe('quick')
+      solves[2 + step]!.answer({ ...(await answerOf(solves[2 + step]!)), isDraft: true })
+    }
+    await vi.waitFor(() => expect(solves).toHaveLength(6))
+    expect(solves[5]!.exactness).toBe('full')
+    moveTo(0.8)
+    await vi.waitFor(() => expect(solves[5]!.asking.signal!.aborted).toBe(true))
+    await vi.waitFor(() => expect(solves).toHaveLength(7))
+    expect(solves[6]!.exactness).toBe('quick')
+  }, 60_000)
 })

@@ -98,7 +98,7 @@ export const useLight = defineStore('light', () => {
    */
   const firstExactness = (): Exactness => {
     const [things, surfaces] = [thingsKey(studio.document), stageKey(studio.document)]
-    const isWhole = lastThings === '' || surfaces === lastSurfaces
+    const isWhole = surfaces === lastSurfaces
     const isLights = things === lastThings
     lastThings = things
     lastSurfaces = surfaces

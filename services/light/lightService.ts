@@ -2,12 +2,11 @@ import type { StudioSet } from '#core/model/schema'
 import { leanOf, type LeanSet } from '../leanSet'
 import { connect, type Asking, type Carrier } from '../rpc/connect'
 import { mirror } from '../rpc/mirror'
+import { lightWorker } from './lightWorker'
 import type { Exactness, Exposing, LightApi, Looking, PictureUse } from './lightApi'
 
-const startWorker = (): Carrier => new Worker(new URL('./light.worker.ts', import.meta.url), { type: 'module' })
-
 /** The service that carries the light. It holds a copy of the set: what changed is all that is sent. */
-export const lightService = (start: () => Carrier = startWorker) => {
+export const lightService = (start: () => Carrier = lightWorker) => {
   const { call, generation, restart } = connect<LightApi>(start)
   const sets = mirror<LeanSet>(generation)
   let lean: LeanSet | undefined

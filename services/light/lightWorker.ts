@@ -1,0 +1,17 @@
+import type { Carrier } from '../rpc/connect'
+
+const start = (): Carrier => new Worker(new URL('./light.worker.ts', import.meta.url), { type: 'module' })
+
+let early: Carrier | undefined
+
+/** Starts the worker before anybody asks: it loads, and makes its sitter ready, while the app and its data do. */
+export const startLightEarly = (): void => {
+  early ??= start()
+}
+
+/** The worker that was started early, or another. */
+export const lightWorker = (): Carrier => {
+  const begun = early
+  early = undefined
+  return begun ?? start()
+}
