@@ -93,6 +93,21 @@ const PICTURES: { name: string; size: Size; path: string; prepare?: (browser: Br
     },
   },
   {
+    name: 'match',
+    size: LAPTOP,
+    path: '/logbook',
+    prepare: async browser => {
+      await browser.click('take-almanac')
+      await browser.waitForText('records-say', /^5 records/)
+      await browser.press(By.xpath('//*[@data-test="records"]//a[contains(., "Honey wash")]'))
+      await browser.click('match')
+      await browser.driver.wait(
+        async () => (await browser.driver.findElements(By.css('[data-test="match-way"] canvas'))).length > 2,
+        SEARCH_MS,
+      )
+    },
+  },
+  {
     name: 'stage-ways',
     size: LAPTOP,
     path: '/',
@@ -142,7 +157,6 @@ const PICTURES: { name: string; size: Size; path: string; prepare?: (browser: Br
       await browser.click('ask-bench')
     },
   },
-  { name: 'run-end', size: LAPTOP, path: '/meter', prepare: meterToTheEnd },
   { name: 'run-phone', size: PHONE, path: '/meter', prepare: browser => browser.click('step-alone/key') },
   {
     name: 'frames',
