@@ -1,6 +1,6 @@
 // Sets that were metered in one hall and are metered again with something hidden: npm run repeats [COUNT [ROUGHNESS]]
 import { demoSet } from '#core/edits/demo'
-import { isSameCulprit } from '#core/records/repeat'
+import { isSameCulprit } from '#core/records/suspects'
 import { findHidden, hiddenOf } from '#support/repeats'
 import { xorshift } from '#support/xorshift'
 

@@ -1,7 +1,8 @@
 import { toneName, type RecordFilter, type RecordSort } from '#core/records/find'
 import type { CameraSetting, Light } from '#core/model/schema'
 import type { RecordDifference } from '#core/records/compareRecords'
-import type { RepeatCheck, Suspect } from '#core/records/repeat'
+import type { Suspect } from '#core/records/suspects'
+import type { RepeatCheck } from '#core/records/repeatDesign'
 import type { RecordHead } from '#core/records/recordHead'
 import type { StudioRecord } from '#core/records/recordSchema'
 import { MATTERS_STOPS, type Taped } from '#core/records/tape'
@@ -94,26 +95,53 @@ export const differenceWords = (
       const size = (metres: readonly number[]) => metres.map(inLength).join(' × ')
       return { name: 'Room', one: size(difference.one), other: size(difference.other) }
     }
+    case 'backdrop':
+      return { name: 'Backdrop', one: difference.one, other: difference.other }
+    case 'lens':
+      return { name: 'Lens', one: `${difference.oneMm} mm`, other: `${difference.otherMm} mm` }
+    case 'kit': {
+      const fitted = ({ lamp, modifier }: { lamp: string; modifier: string }) => `${lamp}, ${modifier}`
+      return { name: lightName(difference.light), one: fitted(difference.one), other: fitted(difference.other) }
+    }
     case 'length':
-      return { name: difference.name, one: inLength(difference.oneM), other: inLength(difference.otherM) }
+      return {
+        name: comparedLengthName(difference.of),
+        one: inLength(difference.oneM),
+        other: inLength(difference.otherM),
+      }
     case 'power': {
       const power = (stops: number | null) => (stops === null ? 'off' : formatStops(stops, 'tenths'))
       return {
-        name: `${difference.name}, power`,
+        name: `${lightName(difference.light)}, power`,
         one: power(difference.oneStops),
         other: power(difference.otherStops),
       }
     }
     case 'exposure':
-      return { name: difference.name, one: cameraWords(difference.one), other: cameraWords(difference.other) }
+      return { name: 'Camera', one: cameraWords(difference.one), other: cameraWords(difference.other) }
     case 'only':
       return {
-        name: difference.name,
+        name: lightName(difference.light),
         one: difference.isInOne ? 'there' : 'not there',
         other: difference.isInOne ? 'not there' : 'there',
       }
-    default:
-      return { name: difference.name, one: difference.one, other: difference.other }
+  }
+}
+
+const lightName = ({ name, job }: { name: string; job: string }): string => `${name} ${job}`
+
+const comparedLengthName = (of: Extract<RecordDifference, { kind: 'length' }>['of']): string => {
+  switch (of.is) {
+    case 'subject-depth':
+      return 'Subject, from the backdrop'
+    case 'camera-depth':
+      return 'Camera, from the backdrop'
+    case 'light-distance':
+      return `${lightName(of.light)}, to what it lights`
+    case 'light-depth':
+      return `${lightName(of.light)}, from the backdrop`
+    case 'light-height':
+      return `${lightName(of.light)}, high`
   }
 }
 

@@ -2,19 +2,16 @@ import { defineStore } from 'pinia'
 import { markRaw, ref, shallowRef } from 'vue'
 import { learnedOf } from '#core/evaluation/calibratedLighting'
 import type { StudioRecord } from '#core/records/recordSchema'
+import { hallWith, hideable, type Suspect } from '#core/records/suspects'
+import { offOfReading, type RepeatDesign } from '#core/records/repeatDesign'
 import {
   culpritsAfter,
-  hallWith,
-  hideable,
   isExplained,
   nextChecks,
-  offOfReading,
   REPEAT_READINGS,
   type Culprit,
-  type RepeatDesign,
   type RepeatReading,
-  type Suspect,
-} from '#core/records/repeat'
+} from '#core/records/culprits'
 import { isCalledOff, newest } from '#services/rpc/latest'
 import { askBenchReading, NO_SERVER } from '~/support/bench'
 import { benchHere } from '~/support/benchHere'

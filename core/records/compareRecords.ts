@@ -6,11 +6,22 @@ import type { StudioRecord } from './recordSchema'
 /** One thing that two records have differently: figures as they are, for words to be made of. */
 export type RecordDifference =
   | { kind: 'room'; one: readonly [number, number, number]; other: readonly [number, number, number] }
-  | { kind: 'backdrop' | 'lens' | 'kit'; name: string; one: string; other: string }
-  | { kind: 'exposure'; name: string; one: CameraSetting; other: CameraSetting }
-  | { kind: 'length'; name: string; oneM: number; otherM: number }
-  | { kind: 'power'; name: string; oneStops: number | null; otherStops: number | null }
-  | { kind: 'only'; name: string; isInOne: boolean }
+  | { kind: 'backdrop'; one: string; other: string }
+  | { kind: 'lens'; oneMm: number; otherMm: number }
+  | { kind: 'exposure'; one: CameraSetting; other: CameraSetting }
+  | { kind: 'kit'; light: NamedLight; one: Fitted; other: Fitted }
+  | { kind: 'length'; of: ComparedLength; oneM: number; otherM: number }
+  | { kind: 'power'; light: NamedLight; oneStops: number | null; otherStops: number | null }
+  | { kind: 'only'; light: NamedLight; isInOne: boolean }
+
+/** A light by what it is called and what it is for. */
+type NamedLight = Pick<Light, 'name' | 'job'>
+/** A lamp with its modifier, by name. */
+type Fitted = { lamp: string; modifier: string }
+/** A length that two records may have differently. */
+type ComparedLength =
+  | { is: 'subject-depth' | 'camera-depth' }
+  | { is: 'light-distance' | 'light-depth' | 'light-height'; light: NamedLight }
 
 /** A place in both records, stops over the camera setting and pixel value. */
 export type PlaceDifference = {
@@ -36,11 +47,10 @@ const paired = (one: readonly Light[], other: readonly Light[]): [Light | undefi
   return [...pairs, ...left.map((light): [Light | undefined, Light | undefined] => [undefined, light])]
 }
 
-const length = (name: string, oneM: number, otherM: number): RecordDifference[] =>
-  Math.abs(oneM - otherM) > SAME_M ? [{ kind: 'length', name, oneM, otherM }] : []
+const length = (of: ComparedLength, oneM: number, otherM: number): RecordDifference[] =>
+  Math.abs(oneM - otherM) > SAME_M ? [{ kind: 'length', of, oneM, otherM }] : []
 
-const text = (kind: 'backdrop' | 'lens' | 'kit', name: string, one: string, other: string): RecordDifference[] =>
-  one === other ? [] : [{ kind, name, one, other }]
+const fitted = ({ lamp, modifier }: Light): Fitted => ({ lamp: lamp.name, modifier: modifier.name })
 
 const sizeOf = ({ room }: StudioSet) => [room.widthM, room.depthM, room.heightM] as const
 
@@ -49,32 +59,37 @@ export const differencesOf = (one: StudioRecord, other: StudioRecord): RecordDif
   const [a, b] = [one.set, other.set]
   const settingOf = ({ set }: StudioRecord, id: string) => set.looks[0]!.lights[id]!
   const lights = paired(a.lights, b.lights).flatMap(([left, right]): RecordDifference[] => {
-    const name = `${(left ?? right)!.name} ${(left ?? right)!.job}`
-    if (!left || !right) return [{ kind: 'only', name, isInOne: left !== undefined }]
+    const { name, job } = (left ?? right)!
+    const light = { name, job }
+    if (!left || !right) return [{ kind: 'only', light, isInOne: left !== undefined }]
     const [was, is] = [settingOf(one, left.id), settingOf(other, right.id)]
     const powers = [was, is].map(({ on, powerStops }) => (on ? powerStops : null))
     return [
-      ...text('kit', name, `${left.lamp.name}, ${left.modifier.name}`, `${right.lamp.name}, ${right.modifier.name}`),
-      ...length(`${name}, to what it lights`, lightDistance(left, a).lengthM, lightDistance(right, b).lengthM),
-      ...length(`${name}, from the backdrop`, left.place.yM, right.place.yM),
-      ...length(`${name}, high`, left.place.zM, right.place.zM),
+      ...(isEqual(fitted(left), fitted(right))
+        ? []
+        : [{ kind: 'kit' as const, light, one: fitted(left), other: fitted(right) }]),
+      ...length({ is: 'light-distance', light }, lightDistance(left, a).lengthM, lightDistance(right, b).lengthM),
+      ...length({ is: 'light-depth', light }, left.place.yM, right.place.yM),
+      ...length({ is: 'light-height', light }, left.place.zM, right.place.zM),
       ...(powers[0] === powers[1] || Math.abs((powers[0] ?? -99) - (powers[1] ?? -99)) < 0.01
         ? []
-        : [{ kind: 'power' as const, name, oneStops: powers[0]!, otherStops: powers[1]! }]),
+        : [{ kind: 'power' as const, light, oneStops: powers[0]!, otherStops: powers[1]! }]),
     ]
   })
   return [
     ...(sizeOf(a).some((metres, at) => Math.abs(metres - sizeOf(b)[at]!) > SAME_M)
       ? [{ kind: 'room' as const, one: sizeOf(a), other: sizeOf(b) }]
       : []),
-    ...text('backdrop', 'Backdrop', a.backdrop.name, b.backdrop.name),
-    ...length('Subject, from the backdrop', a.subjects[0]!.place.yM, b.subjects[0]!.place.yM),
-    ...lights,
-    ...length('Camera, from the backdrop', a.camera.place.yM, b.camera.place.yM),
-    ...text('lens', 'Lens', `${a.camera.lens.focalLengthMm} mm`, `${b.camera.lens.focalLengthMm} mm`),
-    ...(isEqual(one.camera, other.camera)
+    ...(a.backdrop.name === b.backdrop.name
       ? []
-      : [{ kind: 'exposure' as const, name: 'Camera', one: one.camera, other: other.camera }]),
+      : [{ kind: 'backdrop' as const, one: a.backdrop.name, other: b.backdrop.name }]),
+    ...length({ is: 'subject-depth' }, a.subjects[0]!.place.yM, b.subjects[0]!.place.yM),
+    ...lights,
+    ...length({ is: 'camera-depth' }, a.camera.place.yM, b.camera.place.yM),
+    ...(a.camera.lens.focalLengthMm === b.camera.lens.focalLengthMm
+      ? []
+      : [{ kind: 'lens' as const, oneMm: a.camera.lens.focalLengthMm, otherMm: b.camera.lens.focalLengthMm }]),
+    ...(isEqual(one.camera, other.camera) ? [] : [{ kind: 'exposure' as const, one: one.camera, other: other.camera }]),
   ]
 }
 

@@ -238,9 +238,16 @@ describe('two records', () => {
     const set = changeSettings(moved, 'white', { 'backdrop-left': { on: false, powerStops: -2 } })
     const other = { ...record, set, camera: { ...record.camera, iso: 400 } }
     const differences = differencesOf(record, other)
-    expect(differences).toContainEqual({ kind: 'length', name: 'A key, high', oneM: 2.05, otherM: 2.5 })
-    expect(differences).toContainEqual(expect.objectContaining({ kind: 'power', name: 'B backdrop', otherStops: null }))
-    expect(differences).toContainEqual(expect.objectContaining({ kind: 'exposure', name: 'Camera' }))
+    expect(differences).toContainEqual({
+      kind: 'length',
+      of: { is: 'light-height', light: { name: 'A', job: 'key' } },
+      oneM: 2.05,
+      otherM: 2.5,
+    })
+    expect(differences).toContainEqual(
+      expect.objectContaining({ kind: 'power', light: { name: 'B', job: 'backdrop' }, otherStops: null }),
+    )
+    expect(differences).toContainEqual(expect.objectContaining({ kind: 'exposure', other: other.camera }))
     expect(differences.map(({ kind }) => kind)).not.toContain('room')
     expect(placesOf(record, other)).toHaveLength(record.places.length)
   })

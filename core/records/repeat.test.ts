@@ -4,21 +4,9 @@ import { expectWithin } from '#support/tolerance'
 import { demoSet } from '../edits/demo'
 import { changeSettings } from '../edits/edits'
 import { validationErrors } from '../validation/validation'
-import {
-  culpritsAfter,
-  designRepeat,
-  expectedFNumber,
-  hallWith,
-  hideable,
-  isExplained,
-  isSameCulprit,
-  nextChecks,
-  offOfReading,
-  suspected,
-  suspectsOf,
-  type RepeatDesign,
-  type Suspect,
-} from './repeat'
+import { hallWith, hideable, isSameCulprit, suspected, suspectsOf, type Suspect } from './suspects'
+import { designRepeat, expectedFNumber, offOfReading, type RepeatDesign } from './repeatDesign'
+import { culpritsAfter, isExplained, nextChecks } from './culprits'
 
 let design: RepeatDesign
 let record: Awaited<ReturnType<typeof meteredIn>>

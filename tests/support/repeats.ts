@@ -6,17 +6,9 @@ import { meterPoints } from '#core/evaluation/probes/points'
 import { meteringRun } from '#core/metering/run'
 import { recordReading } from '#core/metering/record'
 import type { StudioSet } from '#core/model/schema'
-import {
-  culpritsAfter,
-  designRepeat,
-  hallWith,
-  nextChecks,
-  offOfReading,
-  suspectsOf,
-  type RepeatCheck,
-  type RepeatReading,
-  type Suspect,
-} from '#core/records/repeat'
+import { hallWith, suspectsOf, type Suspect } from '#core/records/suspects'
+import { designRepeat, offOfReading, type RepeatCheck } from '#core/records/repeatDesign'
+import { culpritsAfter, nextChecks, type RepeatReading } from '#core/records/culprits'
 import { NO_FAULTS } from '#core/bench/slips'
 
 const ISO_AT = '2026-03-14T09:00:00.000Z'
