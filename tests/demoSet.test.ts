@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { expectWithin } from '#support/tolerance'
+import { mirroredLights } from '#support/mirrored'
 import { solvedSet } from '#support/solvedSet'
 import { demoSet } from '#core/edits/demo'
 import { changeSettings, changeTargets, moveLight, moveSubject } from '#core/edits/edits'
@@ -120,14 +121,7 @@ describe('light in the room', () => {
     const set = demoSet()
     const mirrored = {
       ...set,
-      lights: set.lights.map(light => ({
-        ...light,
-        place: { ...light.place, xM: -light.place.xM },
-        aim:
-          light.aim.at === 'place'
-            ? { ...light.aim, place: { ...light.aim.place, xM: -light.aim.place.xM } }
-            : light.aim,
-      })),
+      lights: mirroredLights(set.lights),
     }
     const [one, other] = [await solvedSet(set), await solvedSet(mirrored)]
     expectWithin(one.at('backdrop/left').stops, other.at('backdrop/right').stops, 0.03)

@@ -1,5 +1,5 @@
 import { withoutStrayOverrides } from '../looks/overrides'
-import type { Modifier } from '../physics/sources/modifiers'
+import type { Modifier } from '../physics/sources/modifier'
 import { modifierOfKind } from '../physics/sources/modifiers'
 import { grey } from '../physics/units/rgb'
 import { headHeightM } from '../model/headHeight'

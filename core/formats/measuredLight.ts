@@ -1,5 +1,6 @@
 import type { IesFile } from './iesFile'
-import { modifierOfKind, type EmitterShape, type Modifier } from '../physics/sources/modifiers'
+import type { EmitterShape, Modifier } from '../physics/sources/modifier'
+import { modifierOfKind } from '../physics/sources/modifiers'
 import type { Output } from '../physics/sources/output'
 import { LUX_AT_1_M, MOST_FRONT_M } from '../model/lightSchema'
 import { err, ok, type Outcome } from '../shared/outcome'

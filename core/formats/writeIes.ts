@@ -1,7 +1,7 @@
 import type { Light } from '../model/schema'
 import { rayScene } from '../physics/geometry/kernel'
 import { placedEmitter, type Emitter } from '../physics/sources/emitter'
-import type { EmitterShape } from '../physics/sources/modifiers'
+import type { EmitterShape } from '../physics/sources/modifier'
 import { lampIntensity } from '../physics/sources/output'
 import { directAt, sampleEmitter, type EmitterSamples } from '../physics/transport/direct'
 import { luminance } from '../physics/units/rgb'

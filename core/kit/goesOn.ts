@@ -1,5 +1,5 @@
 import type { Lamp } from '../model/schema'
-import type { Modifier } from '../physics/sources/modifiers'
+import type { Modifier } from '../physics/sources/modifier'
 
 /** Fronts that are lamps of their own, which burn; ring flashes flash. Common practice, no source. */
 const BURNS: ReadonlySet<string> = new Set(['led-panel', 'tube-bank', 'open-face'])

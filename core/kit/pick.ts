@@ -1,6 +1,7 @@
 import { GENERIC_FLASH } from '../edits/factories'
 import { lampIntensity } from '../physics/sources/output'
-import { modifierOfKind, type Modifier } from '../physics/sources/modifiers'
+import type { Modifier } from '../physics/sources/modifier'
+import { modifierOfKind } from '../physics/sources/modifiers'
 import type { Backdrop, Lamp } from '../model/schema'
 import { backdropNamed } from './backdropPresets'
 import type { Kit } from './kitSchema'

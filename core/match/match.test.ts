@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { hallOf, sourceOf } from '#support/matches'
+import { mirroredLights } from '#support/mirrored'
 import { changeExposure, changeSettings, turnedBy } from '../edits/edits'
 import { aimAtPlace } from '../edits/factories'
 import { demoSet } from '../edits/demo'
@@ -72,17 +73,7 @@ describe('the character of a light', () => {
   it('turns round in a mirror: what was brighter to the right is so to the left', async () => {
     const set = withKey(demoSet(), { place: { ...key(demoSet()).place, xM: -1.3 } })
     const lean = changeSettings(set, set.looks[0]!.id, { 'backdrop-right': { on: false, powerStops: -3 } })
-    const mirrored: StudioSet = {
-      ...lean,
-      lights: lean.lights.map(light => ({
-        ...light,
-        place: { ...light.place, xM: -light.place.xM },
-        aim:
-          light.aim.at === 'place'
-            ? { ...light.aim, place: { ...light.aim.place, xM: -light.aim.place.xM } }
-            : light.aim,
-      })),
-    }
+    const mirrored = { ...lean, lights: mirroredLights(lean.lights) }
     const [one, other] = [(await sourceOf(lean)).character, (await sourceOf(mirrored)).character]
     expect(Math.abs(one.gradient!.acrossStops)).toBeGreaterThan(0.15)
     expect(other.gradient!.acrossStops).toBeCloseTo(-one.gradient!.acrossStops, 1)

@@ -3,7 +3,8 @@ import { moveLight, moveSubject } from '#core/edits/edits'
 import { panelOfKind } from '#core/edits/panels'
 import type { Light, Panel, StudioSet } from '#core/model/schema'
 import { placeAtDistance } from '#core/edits/distances'
-import { modifierOfKind, type Modifier } from '#core/physics/sources/modifiers'
+import type { Modifier } from '#core/physics/sources/modifier'
+import { modifierOfKind } from '#core/physics/sources/modifiers'
 import { grey } from '#core/physics/units/rgb'
 
 const painted = (set: StudioSet, walls: number, ceiling: number, floor: number): StudioSet => ({

@@ -1,5 +1,5 @@
 import type { Emitter } from '#core/physics/sources/emitter'
-import type { EmitterShape } from '#core/physics/sources/modifiers'
+import type { EmitterShape } from '#core/physics/sources/modifier'
 import { matt, opaqueSheet, type Scene, type Sheet, type Side, type Surface } from '#core/physics/geometry/surface'
 import { demoSet } from '#core/edits/demo'
 import { panelOfKind } from '#core/edits/panels'

@@ -1,7 +1,7 @@
 import { add, frameAround, scale, type Vector } from '../units/vector'
 import type { Rgb } from '../units/rgb'
 import { patternExponent } from './patternExponent'
-import type { Cutoff, EmitterShape, HalfScrim, Leaves, Lens, Mask, Modifier } from './modifiers'
+import type { Cutoff, EmitterShape, HalfScrim, Leaves, Lens, Mask, Modifier } from './modifier'
 import type { PhotometricTable } from './photometricTable'
 
 /** A light as the transport sees it: a bright front in the room with an angular pattern. */

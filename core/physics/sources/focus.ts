@@ -1,4 +1,4 @@
-import type { EmitterShape, Lens, Modifier } from './modifiers'
+import type { EmitterShape, Lens, Modifier } from './modifier'
 import { patternExponent } from './patternExponent'
 
 /** Flux of a pattern cos^m of axis intensity 1 into the half space ahead: 2 pi / (m + 1). */

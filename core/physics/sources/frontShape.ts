@@ -1,4 +1,4 @@
-import type { EmitterShape } from './modifiers'
+import type { EmitterShape } from './modifier'
 
 /** Half the size of the front across and up: where barn doors hinge. */
 export const frontReach = (front: EmitterShape): { across: number; up: number } => {

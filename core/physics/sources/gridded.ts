@@ -1,4 +1,5 @@
-import { MODIFIERS, type Modifier } from './modifiers'
+import type { Modifier } from './modifier'
+import { MODIFIERS } from './modifiers'
 
 /** The same modifier with a grid before it, where there is one. */
 export const gridded = (modifier: Modifier): Modifier | undefined =>

@@ -1,6 +1,6 @@
 import type { Emitter } from './emitter'
 import { frontReach } from './frontShape'
-import type { Cutoff, HalfScrim, Leaves, Mask } from './modifiers'
+import type { Cutoff, HalfScrim, Leaves, Mask } from './modifier'
 import { relativeIntensity } from './photometricTable'
 
 /** Share that a grid, snoot or lens lets through at an angle off the axis: a straight ramp about its cut-off. */

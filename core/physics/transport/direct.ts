@@ -1,6 +1,6 @@
 import type { Emitter } from '../sources/emitter'
 import { frontArea } from '../sources/frontShape'
-import type { Lens } from '../sources/modifiers'
+import type { Lens } from '../sources/modifier'
 import { onProfile, profileOf, shapingOf } from '../sources/pattern'
 import { relativeIntensity } from '../sources/photometricTable'
 import type { Receptor } from '../photometry/meter'

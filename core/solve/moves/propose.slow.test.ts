@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { reachableQuestion, unreachableQuestion, type Binds } from '#support/askedSets'
+import { mirroredLights } from '#support/mirrored'
 import { askLook } from '../../brief/looks'
 import { demoSet } from '../../edits/demo'
 import { validationErrors } from '../../validation/validation'
@@ -97,14 +98,7 @@ describe('the search for moves', () => {
     const set = changeSettings(demoSet(), 'white', { 'backdrop-right': { on: true, powerStops: -4 } })
     const mirrored: StudioSet = {
       ...set,
-      lights: set.lights.map(light => ({
-        ...light,
-        place: { ...light.place, xM: -light.place.xM },
-        aim:
-          light.aim.at === 'place'
-            ? { ...light.aim, place: { ...light.aim.place, xM: -light.aim.place.xM } }
-            : light.aim,
-      })),
+      lights: mirroredLights(set.lights),
       camera: { ...set.camera, place: { ...set.camera.place, xM: -set.camera.place.xM } },
       subjects: set.subjects.map(subject => ({
         ...subject,
