@@ -157,6 +157,8 @@ describe('steps that the interface offers', () => {
     }
     await open(twelve)
     await app.browser.waitForText('verdict', /\.$/)
+    // What speaks up comes with the whole light and moves the list that is pressed below.
+    await app.browser.stopsAtRest('backdrop/middle')
     await (await app.browser.locate(By.css('[data-test="plan-subject"]'))).sendKeys(Key.SPACE)
     await hold('d', Key.CONTROL)
     await app.browser.waitForText(
