@@ -77,7 +77,7 @@ export const matchCauseWords = (cause: Cause, inLength: InLength): string => {
     case 'too-few-lamps':
       return `${counted(cause.lamps, 'lamp')} for ${counted(cause.wanted, 'light')}: none is left for the ${listed([...new Set(cause.without)].map(job => `${job} light`))}`
     case 'too-little-power':
-      return `the ${cause.job} light is at full power, ${stopWords(cause.stops)} short`
+      return `the ${cause.job} light has too little power: ${stopWords(cause.stops)} short`
     case 'room':
       return ROOM[cause.of](cause.job, inLength(Math.max(0.01, cause.byM)))
     case 'room-too-short':
@@ -85,11 +85,9 @@ export const matchCauseWords = (cause: Cause, inLength: InLength): string => {
     case 'no-source-as-large':
       return `no source as large: the largest front in the kit is ${inLength(cause.widestM)}`
     case 'no-source-as-small':
-      return 'no source as small at a distance that the room has'
+      return 'no source as small'
     case 'room-throws-back':
       return `the room throws back ${Math.round(100 * cause.share)} % of the light there`
-    case 'room-swallows':
-      return 'the room swallows the light that filled the shadow, and nothing in the kit takes its place'
     case 'key-on-backdrop':
       return `${Math.round(100 * cause.share)} % of the light on the backdrop is not from backdrop lights`
     case 'backdrop':
@@ -97,11 +95,15 @@ export const matchCauseWords = (cause: Cause, inLength: InLength): string => {
     case 'no-gel':
       return `the kit has no gel ${listed([...new Set(cause.names)])}`
     case 'no-such-beam':
-      return 'no front in the kit spreads its light as that one did'
+      return 'other fronts make it here, and none that was tried spreads its light as that one did'
     case 'no-panel':
       return `the kit has no ${listed([...new Set(cause.names)])}`
+    case 'no-place':
+      return `no front of the kit finds a place for the ${cause.job} light`
     case 'floor':
       return 'the floor is of another surface'
+    case 'tried':
+      return 'nothing that was tried brought it nearer'
   }
 }
 

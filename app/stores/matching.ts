@@ -1,9 +1,11 @@
 import { defineStore } from 'pinia'
-import { markRaw, ref, shallowRef, toRaw } from 'vue'
+import { computed, markRaw, ref, shallowRef, toRaw } from 'vue'
 import { learnedOf } from '#core/evaluation/calibratedLighting'
 import { inLook } from '#core/looks/inLook'
 import { USUALLY_ASKED, type Aspect, type Firmness } from '#core/match/deviations'
 import type { PictureKnown } from '#core/match/fromPicture'
+import { isEqual } from '#core/edits/patch'
+import type { StudioSet } from '#core/model/schema'
 import type { StudioRecord } from '#core/records/recordSchema'
 import { leanOf } from '#services/leanSet'
 import { isCalledOff, newest } from '#services/rpc/latest'
@@ -24,6 +26,8 @@ export const useMatching = defineStore('matching', () => {
   const subject = shallowRef<MatchSubject | null>(null)
   const asked = ref<Record<Aspect, Firmness>>({ ...USUALLY_ASKED })
   const answer = shallowRef<MatchWays | null>(null)
+  /** The set whose room the answer is for, as it was when it was asked. */
+  const room = shallowRef<StudioSet | null>(null)
   const share = ref(0)
   const isBusy = ref(false)
   const failure = ref('')
@@ -38,6 +42,7 @@ export const useMatching = defineStore('matching', () => {
     subject.value = of
     answer.value = null
     failure.value = ''
+    room.value = toRaw(studio.document)
     if (kit.kit.lamps.length === 0) {
       questions.stop()
       isBusy.value = false
@@ -75,5 +80,11 @@ export const useMatching = defineStore('matching', () => {
     asked.value = { ...asked.value, [aspect]: firmness }
     if (subject.value) void match(subject.value)
   }
-  return { subject, asked, answer, share, isBusy, failure, match, stop, ask }
+  /** The room of the open set is another than the one that was asked about. */
+  const isElsewhere = computed(
+    () =>
+      room.value !== null &&
+      !(isEqual(room.value.room, studio.document.room) && isEqual(room.value.backdrop, studio.document.backdrop)),
+  )
+  return { subject, asked, answer, room, isElsewhere, share, isBusy, failure, match, stop, ask }
 })

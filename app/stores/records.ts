@@ -56,11 +56,17 @@ export const useRecords = defineStore('records', () => {
       failure.value = `The logbook could not be read: ${(error as Error).message} It is kept as it is.`
     }
     isLoaded.value = true
+    watchOthers()
   }
-  // Another tab keeps, deletes and puts back: what it did shows here too, but for what this tab is writing itself.
-  records.watchList(stamp => {
-    if (isLoaded.value && stamp !== stampOf(heads.value) && unwritten.size === 0) void load()
-  })
+  let isWatched = false
+  /** Another tab keeps, deletes and puts back: what it did shows here too, but for what this tab is writing itself. */
+  const watchOthers = () => {
+    if (isWatched) return
+    isWatched = true
+    records.watchList(stamp => {
+      if (stamp !== stampOf(heads.value) && unwritten.size === 0) void load()
+    })
+  }
   const found = computed(() => foundRecords(heads.value, index, filter, sort.value))
   const statistics = computed(() => statisticsOf(heads.value))
   const showAll = () => Object.assign(filter, NO_FILTER)

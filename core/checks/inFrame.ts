@@ -5,11 +5,9 @@ import type { Fix } from '../changes/fix'
 import type { Light, Place, StudioSet } from '../model/schema'
 import type { Vector } from '../physics/units/vector'
 import { pointOn } from '../physics/geometry/surfacePoint'
-import { anyInFrame, lampPlaces, standPlaces, type FrameIntrusion } from '../render/frameIntrusions'
+import { anyInFrame, lampPlaces, standPlaces, HIDDEN, type FrameIntrusion } from '../render/frameIntrusions'
 import { problem, type Check, type Finding } from './finding'
 
-/** Seen by less than this share of what lies in the frame, a thing counts as hidden. */
-const HIDDEN = 0.12
 const STEP_M = 0.05
 
 const placesOf = (set: StudioSet, id: string): Vector[] => {

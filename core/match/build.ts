@@ -1,11 +1,11 @@
-import { addLight, aimAtHead, freeId, freeLetter } from '../edits/factories'
+import { addLight, aimAtHead, newLight } from '../edits/factories'
 import { isEqual } from '../edits/patch'
 import { goesOn } from '../kit/goesOn'
 import type { Kit, KitItem } from '../kit/kitSchema'
 import { insideRoom } from '../model/bounds'
 import { headHeightM } from '../model/headHeight'
 import type { Backdrop, CameraSetting, Lamp, Light, LightSetting, Look, StudioSet } from '../model/schema'
-import { lampIntensity } from '../physics/sources/output'
+import { frontArea } from '../physics/sources/frontShape'
 import { apertureScale } from '../physics/units/fNumber'
 import { roundToClicks } from '../physics/units/stops'
 import { grey } from '../physics/units/rgb'
@@ -37,7 +37,7 @@ export type Lack = {
   lamps: number
   lampsWanted: number
   /** What of the room is in the way of a light. */
-  against: readonly { job: Light['job']; limit: FitLimit; turnedDeg: number }[]
+  against: readonly { job: Light['job']; limit: FitLimit }[]
   /** Lights that find no place at all. */
   placeless: readonly Light['job'][]
   gels: readonly string[]
@@ -147,19 +147,19 @@ const gelOf = (light: Light, kit: Kit): { gel: Light['gel']; isMissing: boolean 
 
 const FILL_ROUND_DEG = 25
 const FILL_REACH_M = 2
+/** A front of about this size fills softly and stands where a person can walk by, square metres; common practice. */
+const FILL_AREA_M2 = 0.8
 
-/** A lamp more, with the largest front that is left, beside the camera on the side that the key leaves dark. */
+/** A lamp more, with a soft front of middling size, beside the camera on the side that the key leaves dark. */
 const fillAdded = (set: StudioSet, lamp: Lamp, kit: Kit): StudioSet => {
   const subject = set.subjects[0]!
   const key = set.lights.find(({ job }) => job === 'key')
   const side = (key?.place.xM ?? -1) <= subject.place.xM ? 1 : -1
-  const area = ({ what: { front } }: KitItem<'modifiers'>) =>
-    front.shape === 'rectangle'
-      ? front.widthM * front.heightM
-      : 3 * (front.shape === 'ring' ? front.outerRadiusM : front.radiusM) ** 2
   const soft = kit.modifiers
     .filter(({ what }) => goesOn(lamp, what) && !what.cutoff && what.front.shape !== 'ball')
-    .toSorted((a, b) => Math.abs(area(a) - 0.8) - Math.abs(area(b) - 0.8))[0]
+    .toSorted(
+      (a, b) => Math.abs(frontArea(a.what.front) - FILL_AREA_M2) - Math.abs(frontArea(b.what.front) - FILL_AREA_M2),
+    )[0]
   if (!soft) return set
   const round = (FILL_ROUND_DEG * Math.PI) / 180
   const place = insideRoom(
@@ -171,22 +171,10 @@ const fillAdded = (set: StudioSet, lamp: Lamp, kit: Kit): StudioSet => {
     set.room,
     0.15,
   )
-  return addLight(
-    set,
-    {
-      id: freeId(set, 'fill'),
-      name: freeLetter(set),
-      job: 'fill',
-      lamp,
-      modifier: soft.what,
-      colour: grey(1),
-      gel: null,
-      place,
-      aim: aimAtHead(subject),
-      rollDeg: 0,
-    },
-    { on: true, powerStops: -Math.min(3, lamp.rangeStops) },
-  )
+  return addLight(set, newLight(set, { job: 'fill', lamp, modifier: soft.what, place, aim: aimAtHead(subject) }), {
+    on: true,
+    powerStops: -Math.min(3, lamp.rangeStops),
+  })
 }
 
 const powerFor = (lamp: Lamp, stops: number): LightSetting => ({
@@ -211,7 +199,7 @@ export const buildMatch = (source: MatchSource, room: StudioSet, kit: Kit, desig
     Math.log2(outputOf(light, look.lights[light.id]!.powerStops, source.camera.shutterS)) + fit.needsStops
   const ordered = picks.toSorted((a, b) => needOf(b) - needOf(a))
   const { shutterS } = source.camera
-  const fullOf = (lamp: Lamp) => Math.log2(lampIntensity(lamp) * (lamp.kind === 'flash' ? 1 : shutterS))
+  const fullOf = (lamp: Lamp) => Math.log2(outputOf({ lamp }, 0, shutterS))
   const short = ordered.map((pick, index) => needOf(pick) - fullOf(lamps[index]!.lamp))
   const camera = openedBy(staged.set, source.camera, Math.ceil(3 * Math.max(0, ...short)) / 3)
   const opened = short.length === 0 ? 0 : Math.max(0, ...short)
@@ -249,9 +237,7 @@ export const buildMatch = (source: MatchSource, room: StudioSet, kit: Kit, desig
       withoutLamp: on.slice(lamps.length).map(({ job }) => job),
       lamps: lamps.length,
       lampsWanted: on.length,
-      against: picks.flatMap(({ light, fit }) =>
-        fit.against ? [{ job: light.job, limit: fit.against, turnedDeg: fit.turnedDeg }] : [],
-      ),
+      against: picks.flatMap(({ light, fit }) => (fit.against ? [{ job: light.job, limit: fit.against }] : [])),
       placeless,
       gels,
       panels: staged.panelsMissing,

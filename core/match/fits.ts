@@ -8,7 +8,7 @@ import { rolledReach } from '../physics/sources/frontShape'
 import { lampIntensity } from '../physics/sources/output'
 import type { Modifier } from '../physics/sources/modifier'
 import { ratioFromStops } from '../physics/units/stops'
-import { add, direction, distance, dot, scale, subtract, type Vector } from '../physics/units/vector'
+import { add, direction, distance, dot, scale, subtract, turn, type Vector } from '../physics/units/vector'
 import { apparentSize, shadowEdgeDeg, softnessDeg } from './apparentSize'
 
 /** A light of a set made with another modifier, at a place in another room that gives what the light gave. */
@@ -29,7 +29,7 @@ export type Fit = {
 export type FitLimit = { of: 'ceiling' | 'wall' | 'backdrop'; byM: number }
 
 /** Lights nearer to a face than this are in nobody's way only on paper, metres. */
-export const NEAREST_M = 0.5
+const NEAREST_M = 0.5
 /** Free air between a front and a wall, metres. */
 const AIR_M = 0.1
 /** A light behind the subject keeps so far before the backdrop, metres. */
@@ -77,13 +77,6 @@ const reachAlong = (
   return ends.reduce((least, one) => (one.mostM < least.mostM ? one : least))
 }
 
-const spun = (way: Vector, panDeg: number, tiltDeg: number): Vector => {
-  const level = Math.hypot(way[0], way[1])
-  const elevation = Math.atan2(way[2], level) + (tiltDeg * Math.PI) / 180
-  const round = Math.atan2(way[1], way[0]) + (panDeg * Math.PI) / 180
-  return [Math.cos(elevation) * Math.cos(round), Math.cos(elevation) * Math.sin(round), Math.sin(elevation)]
-}
-
 /** The nearest way to one that leaves room for a front at a distance: lower, higher, or swung aside. */
 const turnedUntilFits = (
   set: StudioSet,
@@ -99,7 +92,7 @@ const turnedUntilFits = (
       [byDeg, 0],
       [-byDeg, 0],
     ] as const) {
-      const turned = spun(way, panDeg, tiltDeg)
+      const turned = turn(way, panDeg, tiltDeg)
       const there = reachAlong(set, turned, reach)
       if (there.mostM >= NEAREST_M) {
         const turnedDeg = (Math.acos(Math.min(1, dot(way, turned))) * 180) / Math.PI

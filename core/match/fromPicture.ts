@@ -4,7 +4,7 @@ import { modifierOfKind } from '../physics/sources/modifiers'
 import { axisIntensity } from '../physics/sources/output'
 import { exposureFromReading, METER_CONSTANT } from '../physics/photometry/meter'
 import { frontReach } from '../physics/sources/frontShape'
-import { direction, type Vector } from '../physics/units/vector'
+import { direction, turn, type Vector } from '../physics/units/vector'
 import { headHeightM } from '../model/headHeight'
 import { NO_OVERRIDES } from '../model/overridesSchema'
 import { PLAIN_RUN } from '../model/readingSchema'
@@ -29,6 +29,8 @@ export type PictureKnown = {
 /** Backdrops darker than this had no light of their own, as a guess to begin with; stops under white. */
 const UNLIT_STOPS = -5.5
 const F_NUMBER = 8
+/** From the subject toward the camera, as the camera sees it. */
+const TOWARD: Vector = [0, 1, 0]
 
 /**
  * A set whose light would make such a picture, in the room and with the sitter and camera of another: a key where it
@@ -52,8 +54,7 @@ export const sourceFromPicture = (
     frozen: null,
   }
   const subject = bare.subjects[0]!
-  const [round, up] = [(roundDeg * Math.PI) / 180, (upDeg * Math.PI) / 180]
-  const way: Vector = [Math.sin(round) * Math.cos(up), Math.cos(round) * Math.cos(up), Math.sin(up)]
+  const way = turn(TOWARD, -roundDeg, upDeg)
   // Round from the camera, wherever it stands.
   const [cx, cy] = direction([bare.camera.place.xM - subject.place.xM, bare.camera.place.yM - subject.place.yM, 0])
   const modifier = modifierOfKind('octa')

@@ -10,7 +10,7 @@ import { isEqual } from '../edits/patch'
 import { placeThing } from '../edits/things'
 import type { CameraSetting, LightSetting, Look, Place, StudioSet } from '../model/schema'
 import { DRAFT_QUALITY, QUALITY } from '../physics/transport/stage'
-import { frameIntrusions } from '../render/frameIntrusions'
+import { frameIntrusions, HANGS_UNDER_M, HIDDEN } from '../render/frameIntrusions'
 import { solveLook } from '../solve/lookPowers'
 import { validationErrors } from '../validation/validation'
 import { buildMatch, isWideOpen, openedBy, type Built, type Design } from './build'
@@ -21,8 +21,6 @@ import { wantedOf } from './wanted'
 
 /** What stands in the picture costs as much as a hard aspect that is far off. */
 const IN_FRAME = 6
-/** Seen by less of what is in the frame, a thing counts as hidden. */
-const HIDDEN = 0.12
 
 /** A way that was tried: what it is, and how near it comes. */
 export type Tried = {
@@ -113,12 +111,12 @@ const settled = (
 
 type Put = (set: StudioSet, id: string) => Place | undefined
 
-/** A lamp this near under the ceiling hangs, and has no stand. */
-const HUNG_UNDER_M = 0.65
+/** A lamp that is hung up is so much nearer to the ceiling than what hangs at the lowest, metres. */
+const SURELY_M = 0.05
 
 const hungUp: Put = (set, id) => {
   const light = set.lights.find(one => one.id === id)
-  return light && { ...light.place, zM: set.room.heightM - HUNG_UNDER_M }
+  return light && { ...light.place, zM: set.room.heightM - HANGS_UNDER_M + SURELY_M }
 }
 const hiddenBehind: Put = (set, id) => {
   const light = set.lights.find(one => one.id === id)

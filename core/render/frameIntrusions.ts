@@ -15,7 +15,9 @@ export type FrameIntrusion = { id: string; what: 'lamp' | 'stand' | 'panel'; inF
 const GRID = [-1, -0.5, 0, 0.5, 1] as const
 const STAND_SAMPLES = 10
 /** A lamp this near the ceiling hangs and has no stand. */
-const HANGS_UNDER_M = 0.7
+export const HANGS_UNDER_M = 0.7
+/** Seen by less than this share of what lies in the frame, a thing counts as hidden. */
+export const HIDDEN = 0.12
 /** What stands this near the backdrop is part of it. */
 const PART_OF_BACKDROP_M = 0.4
 /** A ray that gets this near its goal has met it. */

@@ -1,6 +1,7 @@
 import type { FrameLight } from '../imaging/picture/frameLight'
+import { quantile } from '../imaging/regions/smoothField'
 import { stopsFromRatio } from '../physics/units/stops'
-import { direction, dot, type Vector } from '../physics/units/vector'
+import { direction, dot, turn, type Vector } from '../physics/units/vector'
 
 /**
  * From which side the key comes by how it shades a face, degrees round to the camera's right from the camera; how
@@ -46,7 +47,18 @@ export const headIn = (
   let widest = top
   // The head grows to its widest; whatever is half as wide again is shoulders.
   for (let y = top; y < height; y++) {
-    if (rows[y]!.wide > SHOULDERS * Math.max(LEAST_HEAD, median(rows.slice(top, y).map(({ wide }) => wide)))) break
+    if (
+      rows[y]!.wide >
+      SHOULDERS *
+        Math.max(
+          LEAST_HEAD,
+          quantile(
+            rows.slice(top, y).map(({ wide }) => wide),
+            0.5,
+          ),
+        )
+    )
+      break
     if (rows[y]!.wide > rows[widest]!.wide) widest = y
     if (y - top > HEAD_SHAPE * 1.2 * rows[widest]!.wide && rows[widest]!.wide >= LEAST_HEAD) break
   }
@@ -55,8 +67,6 @@ export const headIn = (
   const halfHeight = (HEAD_SHAPE * wide) / 2
   return { x: (left + right) / 2, y: top + halfHeight, halfWidth: wide / 2, halfHeight }
 }
-
-const median = (values: readonly number[]): number => values.toSorted((a, b) => a - b)[values.length >> 1] ?? 0
 
 /** Of the ellipse only the face counts: from the brow to the chin, and not where it turns away. */
 const FACE = { from: -0.15, to: 0.7, leastAhead: 0.3 } as const
@@ -70,10 +80,8 @@ const SURE = { explained: 0.55, withinDeg: 25 } as const
 /** Cheeks lie so far aside of the middle of the head, shares of half its width. */
 const CHEEK = { from: 0.45, to: 0.8 } as const
 
-const wayOf = (roundDeg: number, upDeg: number): Vector => {
-  const [round, up] = [(roundDeg * Math.PI) / 180, (upDeg * Math.PI) / 180]
-  return [Math.sin(round) * Math.cos(up), Math.cos(round) * Math.cos(up), Math.sin(up)]
-}
+/** From the face toward the camera. */
+const TOWARD: Vector = [0, 1, 0]
 
 type Fit = { base: number; gain: number; left: number }
 
@@ -121,11 +129,10 @@ export const keyFromShading = (frame: FrameLight, subject: Uint8Array): ShadedKe
     }
   if (values.length < LEAST_HEAD ** 2 / 2) return undefined
   // Eyes, brows and lips are darker than the skin, glints lighter: neither says where light comes from.
-  const sorted = values.toSorted((a, b) => a - b)
-  const [low, high] = [sorted[Math.floor(values.length * 0.03)]!, sorted[Math.floor(values.length * 0.97)]!]
+  const [low, high] = [quantile(values, 0.03), quantile(values, 0.97)]
   const light = Float64Array.from(values, value => Math.min(high, Math.max(low, value)))
   const fits = ROUND_DEG.map(roundDeg => {
-    const way = wayOf(roundDeg, USUAL_UP_DEG)
+    const way = turn(TOWARD, -roundDeg, USUAL_UP_DEG)
     const cosines = Float64Array.from(normals, normal => Math.max(0, dot(normal, way)))
     return { roundDeg, ...fitted(cosines, light) }
   })

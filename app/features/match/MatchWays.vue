@@ -91,9 +91,7 @@ const asLook = async (way: MatchWay) => {
         </figcaption>
       </figure>
     </div>
-    <p v-if="matching.answer?.isFinal && ways.length === 0" role="status">
-      Nothing of this set finds a place in this room.
-    </p>
+    <p v-if="matching.answer?.isFinal && ways.length === 0" role="status">No way was found in this room.</p>
     <div v-if="ways.length > 0" class="overflow-x-auto"><MatchTable /></div>
     <table v-if="ways.length > 0 && places.length > 0" class="max-w-2xl text-left text-sm" data-test="match-places">
       <caption class="pb-1 text-left text-base font-semibold">

@@ -1,4 +1,4 @@
-import { frameIntrusions } from '../../render/frameIntrusions'
+import { frameIntrusions, HIDDEN } from '../../render/frameIntrusions'
 import { changeExposure, changeSettings } from '../../edits/edits'
 import { distance } from '../../physics/units/vector'
 import { vectorOf } from '../../model/bounds'
@@ -112,8 +112,6 @@ const cameraOptions = (set: StudioSet, camera: CameraSetting, mayChange: boolean
 }
 
 const NEAREST_LIGHT_M = 0.45
-/** Seen by more than this share, a thing that was not in the frame before must not come into it. */
-const HIDDEN = 0.12
 
 /** Why a state cannot be: something came into the frame, or too near. */
 const objection = (before: StudioSet, after: StudioSet, solved: SolvedSet): 'frame' | 'room' | undefined => {
