@@ -1,4 +1,6 @@
 import {
+  mayHideFrom,
+  openAt,
   readField,
   solveField,
   viewReceiver,
@@ -7,7 +9,8 @@ import {
   type SeenReceiver,
   type Share,
 } from '../physics/transport/lightLayer'
-import { prepareStage, QUALITY, type Quality, type Stage } from '../physics/transport/stage'
+import type { Changes } from '../physics/transport/changes'
+import { QUALITY, renewStage, type Quality, type Stage } from '../physics/transport/stage'
 import { lensLightOf, lensTotal, lensViewOf, type LensLight, type LensView } from '../camera/lensLight'
 import { projectionOf } from '../camera/projection'
 import { inSteps } from '../shared/steps'
@@ -15,6 +18,7 @@ import { lightKey, stageKey } from './solverKeys'
 import { receiversOf, type MeterPoint } from './probes/points'
 import { probesOf } from './probes/probes'
 import { emitterOf, sceneOf } from '../scene/scene'
+import type { Emitter } from '../physics/sources/emitter'
 import type { StudioSet } from '../model/schema'
 
 /**
@@ -41,13 +45,20 @@ export type SolveOptions = {
   pause?: (share: number) => Promise<boolean>
 }
 
-/** Keeps what was made for a key as long as each round asks for it again. */
+/**
+ * Keeps what was made for a key on one stage, as long as each round asks for the key again. What was made on the stage
+ * before can be renewed by what has changed since; what is older is made anew.
+ */
 const cache = <T>() => {
-  let kept = new Map<string, T>()
+  let kept = new Map<string, { number: number; value: T }>()
   return {
-    get: (key: string): T | undefined => kept.get(key),
-    set: (key: string, value: T): T => {
-      kept.set(key, value)
+    on: ({ number, changes }: KnownStage, key: string): { now?: T; earlier?: { value: T; changes: Changes } } => {
+      const entry = kept.get(key)
+      if (entry?.number === number) return { now: entry.value }
+      return entry?.number === number - 1 && changes ? { earlier: { value: entry.value, changes } } : {}
+    },
+    set: ({ number }: KnownStage, key: string, value: T): T => {
+      kept.set(key, { number, value })
       return value
     },
     keepOnly: (keys: readonly string[]) => {
@@ -56,35 +67,67 @@ const cache = <T>() => {
   }
 }
 
+/** A stage with its key and number, and what has changed since the one before. */
+type KnownStage = { key: string; number: number; stage: Stage; changes: Changes | undefined }
+
 /** Share of the whole work that the stage takes; the lights take the rest. */
 const STAGE_SHARE = 0.5
 
+/** A lamp's light, and what comes straight from it at receivers by their keys, per unit of axis intensity. */
+type Lamp = { field: LightField; opens: Map<string, number> }
+
+/** Something with the key that it is kept under. */
+type Keyed<T> = { key: string; value: T }
+
 /**
  * Solves sets one after another and keeps what has not changed: the stage while surfaces stay, a light's field while
- * it stays,
- * and what each receiver sees. Answers undefined when it was told to stop; what was finished by then is kept.
+ * it stays, and what each receiver sees; of what has changed, only what the change may concern is worked out again.
+ * Answers undefined when it was told to stop; what was finished by then is kept.
  */
 export const lightingSolver = (quality: Quality = QUALITY, probes: (set: StudioSet) => MeterPoint[] = probesOf) => {
-  let known: { key: string; number: number; stage: Stage } | undefined
-  const fields = cache<LightField>()
+  let known: KnownStage | undefined
+  const lamps = cache<Lamp>()
   const receivers = cache<SeenReceiver>()
 
   /** What was read of a field at a receiver lasts as long as both do. */
   const shares = new WeakMap<LightField, WeakMap<SeenReceiver, Share>>()
-  const shareOf = (stage: Stage, field: LightField, receiver: SeenReceiver): Share => {
+
+  const shareOf = (stage: Stage, { field, opens }: Lamp, { key, value: receiver }: Keyed<SeenReceiver>): Share => {
     const ofField = shares.get(field) ?? new WeakMap<SeenReceiver, Share>()
     shares.set(field, ofField)
-    const share = ofField.get(receiver) ?? readField(stage, field, receiver)
+    const kept = ofField.get(receiver)
+    if (kept) return kept
+    const open = opens.get(key) ?? openAt(stage, field, receiver)
+    opens.set(key, open)
+    const share = readField(stage, field, receiver, open)
     ofField.set(receiver, share)
     return share
+  }
+
+  const lampOf = (
+    { stage }: KnownStage,
+    emitter: Emitter,
+    points: readonly Keyed<SeenReceiver>[],
+    earlier: { value: Lamp; changes: Changes } | undefined,
+  ): Lamp => {
+    if (!earlier) return { field: solveField(stage, emitter), opens: new Map() }
+    const { value: before, changes } = earlier
+    const stays = points.filter(({ value }) => !mayHideFrom(changes, before.field, value))
+    return {
+      field: solveField(stage, emitter, { field: before.field, changes }),
+      opens: new Map(
+        stays.flatMap(({ key }) => (before.opens.has(key) ? [[key, before.opens.get(key)!] as const] : [])),
+      ),
+    }
   }
 
   const stageOf = async (set: StudioSet, pause: (share: number) => Promise<boolean>) => {
     const key = stageKey(set)
     if (known?.key === key) return known
-    const stage = await inSteps(prepareStage(sceneOf(set), quality), share => pause(STAGE_SHARE * share))
-    if (!stage) return undefined
-    known = { key, number: (known?.number ?? 0) + 1, stage }
+    const work = renewStage(known?.stage, sceneOf(set), quality)
+    const renewed = await inSteps(work, share => pause(STAGE_SHARE * share))
+    if (!renewed) return undefined
+    known = { key, number: (known?.number ?? 0) + 1, ...renewed }
     return known
   }
 
@@ -119,27 +162,34 @@ export const lightingSolver = (quality: Quality = QUALITY, probes: (set: StudioS
 
     const points = probes(set)
       .flatMap(receiversOf)
-      .map(point => ({
-        point,
-        key: JSON.stringify([number, point.id, point.position, point.facing, point.receptor]),
-      }))
+      .map(point => ({ point, key: JSON.stringify([point.id, point.position, point.facing, point.receptor]) }))
     receivers.keepOnly(points.map(({ key }) => key))
-    const seen = points.map(({ point, key }) => receivers.get(key) ?? receivers.set(key, viewReceiver(stage, point)))
+    const seen = points.map(({ point, key }): Keyed<SeenReceiver> => {
+      const { now, earlier } = receivers.on(ground, key)
+      if (now) return { key, value: now }
+      const made = viewReceiver(stage, point, earlier && { view: earlier.value.view, changes: earlier.changes })
+      return { key, value: receivers.set(ground, key, made) }
+    })
 
-    const lights = set.lights.map(light => ({ light, key: `${number} ${light.id} ${lightKey(light, set)}` }))
-    fields.keepOnly(lights.map(({ key }) => key))
-    const solved: LightField[] = []
+    const lights = set.lights.map(light => ({ light, key: `${light.id} ${lightKey(light, set)}` }))
+    lamps.keepOnly(lights.map(({ key }) => key))
+    const solved: Lamp[] = []
     for (const [index, { light, key }] of lights.entries()) {
-      const kept = fields.get(key)
-      if (!kept && (await pause(STAGE_SHARE + ((1 - STAGE_SHARE) * index) / lights.length))) return undefined
-      solved.push(kept ?? fields.set(key, solveField(stage, emitterOf(light, set))))
+      const { now, earlier } = lamps.on(ground, key)
+      if (!now && (await pause(STAGE_SHARE + ((1 - STAGE_SHARE) * index) / lights.length))) return undefined
+      solved.push(now ?? lamps.set(ground, key, lampOf(ground, emitterOf(light, set), seen, earlier)))
     }
     const lens = lensOf(set, stage, number)
-    const layers = solved.map((field): LightLayer => ({
-      lightId: field.emitter.id,
-      ...inLens(stage, lens, field),
-      shares: Object.fromEntries(seen.map(receiver => [receiver.id, shareOf(stage, field, receiver)])),
+    const layers = solved.map((lamp): LightLayer => ({
+      lightId: lamp.field.emitter.id,
+      ...inLens(stage, lens, lamp.field),
+      shares: Object.fromEntries(seen.map(receiver => [receiver.value.id, shareOf(stage, lamp, receiver)])),
     }))
-    return { stage, fields: solved, layers, receivers: seen }
+    return {
+      stage,
+      fields: solved.map(({ field }) => field),
+      layers,
+      receivers: seen.map(({ value }) => value),
+    }
   }
 }

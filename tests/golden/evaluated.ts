@@ -1,7 +1,7 @@
 import { genericKit } from '#core/kit/genericKit'
 import { demoSet } from '#core/edits/demo'
 import { evaluate } from '#core/evaluation/evaluation'
-import { lightingSolver } from '#core/evaluation/lightingSolver'
+import type { lightingSolver } from '#core/evaluation/lightingSolver'
 import type { StudioSet } from '#core/model/schema'
 import { solveLook } from '#core/solve/lookPowers'
 import { solveSetFromScratch } from '#core/solve/solveFromScratch'
@@ -30,10 +30,11 @@ export const goldenSets = (): { name: string; isReady: boolean; set: StudioSet }
   ...REFERENCE_SETS.map(({ name, set }) => ({ name: `reference/${name}`, isReady: false, set })),
 ]
 
-const solve = lightingSolver()
-
 /** Evaluates a set; a ready set-up has its powers found first. */
-export const evaluated = async (set: StudioSet, isReady: boolean): Promise<Evaluated> => {
+export const evaluated = async (
+  { set, isReady }: { set: StudioSet; isReady: boolean },
+  solve: ReturnType<typeof lightingSolver>,
+): Promise<Evaluated> => {
   const { layers } = (await solve(set))!
   const lighting = calibratedLighting(set, layers, learnedOf(set, set.looks[0]!))
   const stood = isReady ? solveSetFromScratch(set, lighting) : set

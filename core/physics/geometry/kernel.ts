@@ -2,9 +2,13 @@ import type { Scene } from './surface'
 import { KIND, layOut, STRIDE, type LaidOut } from './layOut'
 import { intersectArc, intersectBowl, intersectSheet, strikeTriangles } from './intersect'
 import { aimWalker, walkTree, type LeafTest, type Walker } from './walk'
+import { HIT_AT, HIT_NUMBERS_AT, loopsHere, RAY_AT, type Loops } from '../loops/loops'
+import { loadScene } from '../loops/sceneInLoops'
 
 /** A scene ready for rays. One caster at a time may use it, since it carries the scratch memory of a walk. */
 export type RayScene = LaidOut & {
+  /** The fast loops; undefined where the plain code below does their work. */
+  loops: Loops | undefined
   /** Tests of the things in a leaf, for the nearest and for any; and of the triangles of each body, by primitive. */
   testNearest: LeafTest
   testAny: LeafTest
@@ -81,6 +85,7 @@ export const rayScene = (scene: Scene): RayScene => {
   const laid = layOut(scene)
   const rays: RayScene = {
     ...laid,
+    loops: loopsHere(),
     testNearest: (first, count) => testLeaf(rays, false, first, count),
     testAny: (first, count) => testLeaf(rays, true, first, count),
     testTriangles: laid.bodies.map(
@@ -102,6 +107,38 @@ const strikeWalls = (bounds: Float64Array, { ray, inverse }: Walker, found: Floa
       found[3] = side
     }
   }
+}
+
+/** The fast loops with a scene loaded; undefined where it does not fit or this machine has none. */
+export const loopsFor = (scene: RayScene): Loops | undefined => {
+  if (scene.loops && !loadScene(scene.loops, scene)) scene.loops = undefined
+  return scene.loops
+}
+
+const setRayInLoops = (
+  { f64 }: Loops,
+  ox: number,
+  oy: number,
+  oz: number,
+  dx: number,
+  dy: number,
+  dz: number,
+): void => {
+  f64[RAY_AT] = ox
+  f64[RAY_AT + 1] = oy
+  f64[RAY_AT + 2] = oz
+  f64[RAY_AT + 3] = dx
+  f64[RAY_AT + 4] = dy
+  f64[RAY_AT + 5] = dz
+}
+
+const readHit = ({ f64, i32 }: Loops, hit: Hit): void => {
+  hit.distanceM = f64[HIT_AT]!
+  hit.s = f64[HIT_AT + 1]!
+  hit.t = f64[HIT_AT + 2]!
+  hit.surface = i32[HIT_NUMBERS_AT]!
+  hit.isFront = i32[HIT_NUMBERS_AT + 1] === 1
+  hit.triangle = i32[HIT_NUMBERS_AT + 2]!
 }
 
 const setRay = ({ outer }: RayScene, ox: number, oy: number, oz: number, dx: number, dy: number, dz: number): void => {
@@ -200,6 +237,13 @@ export const castRay = (
   dz: number,
   hit: Hit,
 ): void => {
+  const loops = loopsFor(scene)
+  if (loops) {
+    setRayInLoops(loops, ox, oy, oz, dx, dy, dz)
+    loops.cast()
+    readHit(loops, hit)
+    return
+  }
   setRay(scene, ox, oy, oz, dx, dy, dz)
   castSet(scene, hit)
 }
@@ -217,6 +261,11 @@ export const isBlocked = (
   dy: number,
   dz: number,
 ): boolean => {
+  const loops = loopsFor(scene)
+  if (loops) {
+    setRayInLoops(loops, ox, oy, oz, dx, dy, dz)
+    return loops.blocked() === 1
+  }
   setRay(scene, ox, oy, oz, dx, dy, dz)
   return isSetBlocked(scene)
 }

@@ -129,7 +129,8 @@ const hullOf = (surface: Surface): Vector[] => {
   }
 }
 
-const boxOf = (surface: Surface): number[] => {
+/** The box around a surface, a hair wider than it: least x, y, z, then greatest. */
+export const boxAround = (surface: Surface): number[] => {
   const hull = hullOf(surface)
   const along = (axis: number) => hull.map(point => point[axis]!)
   return [0, 1, 2]
@@ -163,7 +164,7 @@ export const layOut = (scene: Scene): LaidOut => {
   const isWall = (entry: (typeof all)[number]): entry is { surface: Sheet; index: number } =>
     entry.surface.shape === 'sheet' && entry.surface.encloses
   const things = all.filter(entry => !isWall(entry))
-  const boxes = Float64Array.from(things.flatMap(({ surface }) => boxOf(surface)))
+  const boxes = Float64Array.from(things.flatMap(({ surface }) => boxAround(surface)))
   const tree = boxTree(boxes, LEAF_PRIMITIVES)
   const ordered = Array.from(tree.order, item => things[item]!)
   const data = new Float64Array(ordered.length * STRIDE)

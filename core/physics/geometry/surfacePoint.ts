@@ -1,5 +1,6 @@
 import { add, cross, direction, length, scale, type Vector } from '../units/vector'
 import type { Arc, Body, Bowl, Sheet, Surface } from './surface'
+import type { TriangleMesh } from './triangleMesh'
 
 /** A place on a surface with its unit normal, which looks out of the side that is meant. */
 export type SurfacePoint = { position: Vector; normal: Vector }
@@ -59,15 +60,14 @@ const onBody = (body: Body, s: number, t: number, triangle: number): SurfacePoin
   }
 }
 
-/** The unit normal of a body's flat triangle. */
-export const facetNormal = (body: Body, triangle: number): Vector => {
-  const { triangles } = body.mesh
+/** The unit normal of a mesh's flat triangle, in the mesh's own coordinates. */
+export const facetOf = ({ triangles }: TriangleMesh, triangle: number): Vector => {
   const edge = (at: number): Vector => [
     triangles[triangle * 9 + at]!,
     triangles[triangle * 9 + at + 1]!,
     triangles[triangle * 9 + at + 2]!,
   ]
-  return turnOut(body, direction(cross(edge(3), edge(6))))
+  return direction(cross(edge(3), edge(6)))
 }
 
 /**

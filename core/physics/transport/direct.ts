@@ -5,7 +5,8 @@ import { onProfile, profileOf, shapingOf } from '../sources/pattern'
 import { relativeIntensity } from '../sources/photometricTable'
 import type { Receptor } from '../photometry/meter'
 import { emptyBox, holdPlaces } from '../geometry/box'
-import { isBlocked, RAY_OFFSET_M, type RayScene } from '../geometry/kernel'
+import { isBlocked, loopsFor, RAY_OFFSET_M, type RayScene } from '../geometry/kernel'
+import { loadFront } from '../loops/frontInLoops'
 import { placeOnFront } from './front'
 import { fraction } from './sequence'
 
@@ -172,8 +173,10 @@ export const directAt = (
   nz: number,
   receptor: Receptor,
 ): number => {
-  let sum = 0
   const isDome = receptor === 'dome'
+  const loops = loopsFor(scene)
+  if (loops && loadFront(loops, samples)) return loops.direct(x, y, z, nx, ny, nz, isDome ? 1 : 0)
+  let sum = 0
   // A flat receptor lies on a surface, so its rays start clear of it; a dome hangs in free air.
   const lift = isDome ? 0 : RAY_OFFSET_M
   for (let index = 0; index < samples.count; index++) {

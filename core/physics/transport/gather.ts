@@ -1,11 +1,20 @@
-import { noHit, RAY_OFFSET_M } from '../geometry/kernel'
+import { loopsFor, noHit, RAY_OFFSET_M } from '../geometry/kernel'
+import { loadPatches } from '../loops/groundInLoops'
+import { STRUCK_GLOSS, UNKNOWN_REACH } from '../loops/layout'
+import { takeRoom, type Loops } from '../loops/loops'
 import type { Receptor } from '../photometry/meter'
 import type { Rgb } from '../units/rgb'
+import { NO_CHANGES, putChanges, type Changes } from './changes'
 import { directionAround, followRay, type Ground } from './follow'
 import { fraction, R2_STEP_X, R2_STEP_Y, scramble } from './sequence'
 
 /** The patches that a receptor sees, each ray an equal share of its response. */
-export type View = { receptor: Receptor; seen: Int32Array }
+export type View = {
+  receptor: Receptor
+  seen: Int32Array
+  /** Length of each ray, metres: tells whether a change concerns it; below 0 where it is not known. */
+  reach: Float32Array
+}
 
 /** Light in a uniform field, as a multiple of the surrounding radiosity: a dome sees both halves of the sphere. */
 const FIELD_RESPONSE: Record<Receptor, number> = { flat: 1, dome: 2 }
@@ -17,19 +26,68 @@ export const castView = (
   facing: readonly number[],
   receptor: Receptor,
   rays: number,
-  seed = 0,
+  { seed = 0, earlier }: { seed?: number; earlier?: { view: View; changes: Changes } } = {},
 ): View => {
-  const [aFrom, bFrom] = seed === 0 ? [0.5, 0.5] : [scramble(seed, 41), scramble(seed, 43)]
-  const seen = new Int32Array(rays)
-  const way = new Float64Array(3)
-  const hit = noHit()
+  const from: readonly [number, number] = seed === 0 ? [0.5, 0.5] : [scramble(seed, 41), scramble(seed, 43)]
   const lift = receptor === 'flat' ? RAY_OFFSET_M : 0
   const [x, y, z] = [
     position[0]! + lift * facing[0]!,
     position[1]! + lift * facing[1]!,
     position[2]! + lift * facing[2]!,
   ]
-  for (let ray = 0; ray < rays; ray++) {
+  const loops = loopsFor(ground.rays)
+  const mayKeep = earlier && loops && earlier.view.seen.length === rays
+  const [seen, reach] = mayKeep
+    ? [earlier.view.seen.slice(), earlier.view.reach.slice()]
+    : [new Int32Array(rays), new Float32Array(rays)]
+  const changes = mayKeep ? earlier.changes : undefined
+  const looking = { ground, eye: [x, y, z] as const, facing, receptor, from, seen, reach, changes }
+  if (!loops || !lookInLoops(loops, looking)) lookPlainly(looking, false)
+  else if (seen.includes(STRUCK_GLOSS)) lookPlainly(looking, true)
+  return { receptor, seen, reach }
+}
+
+/** A receptor that looks around from its eye, facing one way, and what it sees so far. */
+type Looking = {
+  ground: Ground
+  eye: readonly [number, number, number]
+  facing: readonly number[]
+  receptor: Receptor
+  from: readonly [number, number]
+  seen: Int32Array
+  reach: Float32Array
+  changes: Changes | undefined
+}
+
+/** In the fast loops; false where what they need does not fit. Rays that struck gloss are left to be followed. */
+const lookInLoops = (loops: Loops, looking: Looking): boolean => {
+  const { ground, eye, facing, receptor, from, seen, reach, changes } = looking
+  const { scratch } = loops.regions
+  scratch.next = scratch.start
+  const [seenAt, reachAt] = [takeRoom(scratch, seen.byteLength), takeRoom(scratch, reach.byteLength)]
+  const put = changes ? putChanges(loops, changes) : NO_CHANGES
+  if (seenAt === undefined || reachAt === undefined || !put || !loadPatches(loops, ground)) return false
+  if (changes) {
+    loops.i32.set(seen, seenAt / 4)
+    loops.f32.set(reach, reachAt / 4)
+  }
+  const [nx, ny, nz] = [facing[0]!, facing[1]!, facing[2]!]
+  const isDome = receptor === 'dome' ? 1 : 0
+  loops.look(...eye, nx, ny, nz, isDome, seen.length, ...from, seenAt, reachAt, put.changes, put.touched)
+  seen.set(loops.i32.subarray(seenAt / 4, seenAt / 4 + seen.length))
+  reach.set(loops.f32.subarray(reachAt / 4, reachAt / 4 + reach.length))
+  return true
+}
+
+const lookPlainly = (
+  { ground, eye: [x, y, z], facing, receptor, from: [aFrom, bFrom], seen, reach }: Looking,
+  areFewLeft: boolean,
+): void => {
+  const way = new Float64Array(3)
+  const hit = noHit()
+  for (let ray = 0; ray < seen.length; ray++) {
+    if (areFewLeft && seen[ray] !== STRUCK_GLOSS) continue
+    reach[ray] = UNKNOWN_REACH
     const a = fraction(aFrom + ray * R2_STEP_X)
     const b = fraction(bFrom + ray * R2_STEP_Y)
     // Flat: cosine over the half sphere. Dome: (1 + cos) / 2 over the whole, whose share below c is ((1 + c) / 2)^2.
@@ -45,7 +103,6 @@ export const castView = (
     )
     seen[ray] = followRay(ground, x, y, z, way[0]!, way[1]!, way[2]!, fraction(ray * 0.5545497), hit)
   }
-  return { receptor, seen }
 }
 
 /** Bounced light that a receptor reads, per channel, in the unit of the radiosity (three channels a patch). */

@@ -60,10 +60,8 @@ describe('light that bounces', () => {
   // Closed room of one reflectance: in the mean E = flux / (A (1 - rho)), since what is not absorbed goes round again.
   it.each([0.2, 0.5, 0.88])('fills a closed box of reflectance %s as flux / (A (1 - rho))', reflectance => {
     const { patches, rows } = staged(closedBox(3, 4, 2.5, reflectance))
-    const direct = Float64Array.from({ length: patches.count * 3 }, (_, at) =>
-      patches.surface[(at / 3) | 0] === 0 ? 40 / (3 * 4) : 0,
-    )
-    const { radiosity } = solveRadiosity(patches, rows, direct)
+    const amounts = Float64Array.from(patches.surface, surface => (surface === 0 ? 40 / (3 * 4) : 0))
+    const { radiosity } = solveRadiosity(patches, rows, { amounts, colour: [1, 1, 1] })
     const area = sum(patches.areaM2)
     const mean = sum(patches.areaM2.map((areaM2, patch) => (areaM2 * radiosity[patch * 3]!) / reflectance)) / area
     expectShare(mean, 40 / (area * (1 - reflectance)), 0.01)

@@ -1,25 +1,15 @@
-import { enteringShare } from './gloss'
 import type { Receptor } from '../photometry/meter'
-import { mayStandBetween } from '../geometry/between'
-import type { Gloss } from '../geometry/surface'
 import type { Emitter } from '../sources/emitter'
 import { scaleRgb, type Rgb } from '../units/rgb'
 import type { Vector } from '../units/vector'
-import {
-  directAt,
-  directFromSample,
-  frontBox,
-  resampled,
-  sampleEmitter,
-  sampleEmitterFor,
-  type EmitterSamples,
-} from './direct'
+import { directAt, frontBox, resampled, sampleEmitter, sampleEmitterFor, type EmitterSamples } from './direct'
+import { concernsBetween, type Changes } from './changes'
 import { castView, gather, gatherByOwner, type View } from './gather'
-import { ownSurface } from './emittedRadiance'
 import { glintsAt, strikeGlints, type LitGlints } from './glints'
-import { solveRadiosity } from './interreflection'
+import { coloured, solveRadiosity } from './interreflection'
 import { imageIn, viaMirror, type MirroredLight } from './mirrors'
-import { sideOfPatch, type Patches } from './patches'
+import { directOnPatches, overPatches, partOfFront } from './onPatches'
+import type { Patches } from './patches'
 import type { Stage } from './stage'
 
 /** A place where light is read. */
@@ -39,6 +29,8 @@ export type LightField = {
   /** The light by way of mirrors, sampled for single points, and of lobes. */
   mirrored: MirroredLight[]
   glints: LitGlints
+  /** Mean light on every patch straight from the lamp, per unit of axis intensity. */
+  straight: Float64Array
   /** What every patch sends out, three channels a patch, without `shining`. */
   radiosity: Float64Array
   /**
@@ -72,73 +64,21 @@ export type LightLayer = {
 /** A receiver with what it sees of the scene; independent of the lights. */
 export type SeenReceiver = Receiver & { view: View }
 
-/** What a receiver sees of the stage; the same for every light. */
-export const viewReceiver = (stage: Stage, receiver: Receiver): SeenReceiver => ({
-  ...receiver,
-  view: castView(
-    stage,
-    receiver.position,
-    receiver.facing,
-    receiver.receptor,
-    stage.quality.raysPerPoint,
-    stage.quality.seed,
-  ),
-})
-
-/** A body's patches are small and costly to leave: every other point of theirs is asked. */
-const BODY_POINT_STEP = 2
-
 /**
- * Mean over the points of every patch of what `at` gives there; each point is told its number and asks its own part
- * of a front.
+ * What a receiver sees of the stage; the same for every light.
+ * @param earlier what it saw before something changed
  */
-const overPatches = (
+export const viewReceiver = (
   stage: Stage,
-  at: (x: number, y: number, z: number, nx: number, ny: number, nz: number, point: number, patch: number) => number,
-): Float64Array => {
-  const { patches, samples, scene } = stage
-  const mean = new Float64Array(patches.count)
-  const p = samples.points
-  for (let patch = 0; patch < patches.count; patch++) {
-    if (!samples.exposed[patch]) continue
-    const step = scene.surfaces[patches.surface[patch]!]!.shape === 'body' ? BODY_POINT_STEP : 1
-    let sum = 0
-    for (let index = 0; index < samples.perPatch; index += step) {
-      const from = (patch * samples.perPatch + index) * 6
-      sum += at(p[from]!, p[from + 1]!, p[from + 2]!, p[from + 3]!, p[from + 4]!, p[from + 5]!, index / step, patch)
-    }
-    mean[patch] = (sum * step) / samples.perPatch
-  }
-  return mean
-}
-
-/** A step coprime to the count pairs points and parts of the front anew on every patch. */
-const partOfFront = (point: number, patch: number, count: number) => (point * 7 + patch) % count
-
-/** Mean direct light on every patch per unit of axis intensity, less what coats turn away. */
-const directOnPatches = (stage: Stage, front: EmitterSamples): Float64Array => {
-  const { patches, samples, rays, scene } = stage
-  const glosses: (Gloss | null)[] = Array.from(patches.surface, (_, patch) => sideOfPatch(scene, patches, patch).gloss)
-  const around = frontBox(front)
-  const own = ownSurface(stage, front.emitter)
-  const blockers = Array.from(patches.surface, (surface, patch) =>
-    mayStandBetween(rays, around, samples.boxes[patch]!, scene.surfaces[surface]!.shape === 'sheet' ? surface : -1, own)
-      ? rays
-      : undefined,
-  )
-  return overPatches(stage, (x, y, z, nx, ny, nz, point, patch) => {
-    const part = partOfFront(point, patch, front.count)
-    const open = directFromSample(front, part, blockers[patch], x, y, z, nx, ny, nz)
-    const gloss = glosses[patch] ?? null
-    if (gloss === null || open === 0) return open
-    const [dx, dy, dz] = [
-      front.positions[part * 3]! - x,
-      front.positions[part * 3 + 1]! - y,
-      front.positions[part * 3 + 2]! - z,
-    ]
-    return open * enteringShare(gloss, (dx * nx + dy * ny + dz * nz) / Math.hypot(dx, dy, dz))
-  })
-}
+  receiver: Receiver,
+  earlier?: { view: View; changes: Changes },
+): SeenReceiver => ({
+  ...receiver,
+  view: castView(stage, receiver.position, receiver.facing, receiver.receptor, stage.quality.raysPerPoint, {
+    seed: stage.quality.seed,
+    earlier,
+  }),
+})
 
 /** Light that mirrors and lobes throw on patches, per unit of axis intensity; undefined where there are none. */
 const thrownOnPatches = (
@@ -161,16 +101,17 @@ const thrownOnPatches = (
 const mirroredIn = (stage: Stage, light: EmitterSamples, perSide: number): MirroredLight[] =>
   stage.mirrors.planes.map(mirror => ({ mirror, light, image: sampleEmitter(imageIn(mirror, light.emitter), perSide) }))
 
-/** Per-patch amounts per unit of axis intensity, in the colour of the light. */
-const coloured = (amounts: Float64Array, intensity: Rgb): Float64Array =>
-  Float64Array.from({ length: amounts.length * 3 }, (_, at) => amounts[(at / 3) | 0]! * intensity[at % 3]!)
-
-/** What diffusion sends out of the light that strikes its other side. */
-const shiningThrough = ({ partner, transmittance }: Patches, direct: Float64Array): Float64Array | undefined =>
+/** What diffusion sends out of the light that strikes its other side, three channels a patch. */
+const shiningThrough = (
+  { partner, transmittance }: Patches,
+  straight: Float64Array,
+  colour: Rgb,
+): Float64Array | undefined =>
   partner.some(other => other >= 0)
-    ? direct.map((_, at) =>
-        partner[(at / 3) | 0]! < 0 ? 0 : transmittance[at]! * direct[partner[(at / 3) | 0]! * 3 + (at % 3)]!,
-      )
+    ? transmittance.map((share, at) => {
+        const other = partner[(at / 3) | 0]!
+        return other < 0 ? 0 : share * straight[other]! * colour[at % 3]!
+      })
     : undefined
 
 /** What is left of a whole less a part; nothing where the difference is only rounding. */
@@ -178,29 +119,38 @@ const remainder = (whole: number, part: number): number => (whole - part > ROUND
 
 const ROUNDING = 1e-6
 
-/** Solves one light on a prepared stage: direct light on every patch, then interreflection. */
-export const solveField = (stage: Stage, emitter: Emitter): LightField => {
+/**
+ * Solves one light on a prepared stage: direct light on every patch, then interreflection.
+ * @param earlier the same light's field before something of the stage changed
+ */
+export const solveField = (
+  stage: Stage,
+  emitter: Emitter,
+  earlier?: { field: LightField; changes: Changes },
+): LightField => {
   const { patches, quality } = stage
   const coarse = sampleEmitter(emitter, quality.frontForPatches)
   const front = resampled(coarse, quality.frontForPoints)
   const glints = strikeGlints(stage, coarse)
-  const straight = coloured(directOnPatches(stage, coarse), emitter.intensity)
-  const onPatches = thrownOnPatches(stage, mirroredIn(stage, coarse, quality.frontForPatches), glints)
-  const thrown = onPatches && coloured(onPatches, emitter.intensity)
+  const straight = directOnPatches(stage, coarse, earlier && { mean: earlier.field.straight, changes: earlier.changes })
+  const thrown = thrownOnPatches(stage, mirroredIn(stage, coarse, quality.frontForPatches), glints)
   const { radiosity: all, received } = solveRadiosity(
     patches,
     stage.rows,
-    thrown ? straight.map((value, at) => value + thrown[at]!) : straight,
+    { amounts: thrown ? straight.map((value, at) => value + thrown[at]!) : straight, colour: emitter.intensity },
+    stage.rays.loops,
   )
-  const shining = shiningThrough(patches, straight)
+  const shining = shiningThrough(patches, straight, emitter.intensity)
+  const thrownInColour = thrown && coloured(thrown, emitter.intensity)
   return {
     emitter,
     front,
     mirrored: mirroredIn(stage, front, quality.frontForPoints),
     glints,
+    straight,
     radiosity: shining ? all.map((value, at) => remainder(value, shining[at]!)) : all,
     shining,
-    irradiance: thrown ? received.map((value, at) => value + thrown[at]!) : received,
+    irradiance: thrownInColour ? received.map((value, at) => value + thrownInColour[at]!) : received,
   }
 }
 
@@ -238,17 +188,32 @@ export const thrownAt = (stage: Stage, { mirrored, glints }: LightField, [x, y, 
 /** Samples of a mirrored front that a place in a picture asks. */
 const MIRRORED_LOOKS = 9
 
-/** Reads a light at one receiver: fresh direct samples there, and a final gather of the bounced light. */
-export const readField = (stage: Stage, field: LightField, receiver: SeenReceiver): Share => {
-  const { position, facing, receptor, view } = receiver
-  const { intensity } = field.emitter
-  const open = directAt(
+/** Light at a receiver straight from the lamp, per unit of axis intensity: fresh samples of its front. */
+export const openAt = (stage: Stage, field: LightField, { position, facing, receptor }: Receiver): number =>
+  directAt(
     sampleEmitterFor(field.front, stage.quality.frontForPoints, position),
     stage.rays,
     ...position,
     ...facing,
     receptor,
   )
+
+/** Whether a change of the stage may concern what a lamp gives a receiver straight. */
+export const mayHideFrom = (changes: Changes, field: LightField, { position }: Receiver): boolean =>
+  concernsBetween(changes, frontBox(field.front), Float64Array.of(...position, ...position))
+
+/**
+ * Reads a light at one receiver: what comes straight from the lamp, and a final gather of the bounced light.
+ * @param open as of {@link openAt}
+ */
+export const readField = (
+  stage: Stage,
+  field: LightField,
+  receiver: SeenReceiver,
+  open = openAt(stage, field, receiver),
+): Share => {
+  const { view } = receiver
+  const { intensity } = field.emitter
   return {
     direct: field.shining ? sum(scaleRgb(intensity, open), gather(view, field.shining)) : scaleRgb(intensity, open),
     bounced: sum(scaleRgb(intensity, thrownOn(stage, field, receiver)), gather(view, field.radiosity)),

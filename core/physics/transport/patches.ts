@@ -1,5 +1,6 @@
 import type { Hit } from '../geometry/kernel'
-import { sideOf, type Scene, type Sheet, type Side, type Surface } from '../geometry/surface'
+import { sideOf, transmits, type Scene, type Sheet, type Side, type Surface } from '../geometry/surface'
+import type { Rgb } from '../units/rgb'
 import { cross, length } from '../units/vector'
 import { passesThrough, splitLines, type SplitLine } from './splits'
 
@@ -89,7 +90,6 @@ const partShares = (
   rows: number,
 ): number[] => {
   const parts = new Array<number>(1 << (lines?.length ?? 0)).fill(0)
-  if (!lines && !(surface as Sheet).isRound) return [1]
   for (let probe = 0; probe < PROBES * PROBES; probe++) {
     const s = (column + ((probe % PROBES) + 0.5) / PROBES) / columns
     const t = (row + (Math.floor(probe / PROBES) + 0.5) / PROBES) / rows
@@ -98,99 +98,132 @@ const partShares = (
   return parts
 }
 
+/** Patches as they are cut, one number a patch in each list. */
+class Cutting {
+  readonly surface: number[] = []
+  readonly isFront: number[] = []
+  readonly material: number[] = []
+  readonly areaM2: number[] = []
+  readonly sides: Side[] = []
+
+  get count(): number {
+    return this.surface.length
+  }
+
+  add(surface: number, isFront: boolean, material: number, areaM2: number, side: Side): void {
+    this.surface.push(surface)
+    this.isFront.push(isFront ? 1 : 0)
+    this.material.push(material)
+    this.areaM2.push(areaM2)
+    this.sides.push(side)
+  }
+}
+
+/** The lines that pass through each cell of a surface; undefined where none does. */
+const linesThrough = (
+  lines: readonly SplitLine[],
+  columns: number,
+  rows: number,
+): (readonly SplitLine[] | undefined)[] => {
+  const through = new Array<readonly SplitLine[] | undefined>(columns * rows).fill(undefined)
+  if (lines.length === 0) return through
+  return through.map((_, cell) => {
+    const [column, row] = [cell % columns, Math.floor(cell / columns)]
+    const least = [column / columns, row / rows] as const
+    const most = [(column + 1) / columns, (row + 1) / rows] as const
+    const met = lines.filter(line => passesThrough(line, least, most)).slice(0, MOST_LINES)
+    return met.length > 0 ? met : undefined
+  })
+}
+
+/** Cuts one side of a surface into the patches of a grid. */
+const cutGrid = (
+  cutting: Cutting,
+  surface: Exclude<Surface, { shape: 'body' }>,
+  index: number,
+  isFront: boolean,
+  lines: readonly SplitLine[],
+): PatchGrid => {
+  const { columns, rows, areaM2 } = cellsOf(surface)
+  const cellLines = linesThrough(lines, columns, rows)
+  const cellFirst = new Int32Array(columns * rows)
+  const side = sideOf(surface, isFront, 0)
+  const isWhole = !(surface as Sheet).isRound
+  for (let cell = 0; cell < columns * rows; cell++) {
+    cellFirst[cell] = cutting.count
+    const through = cellLines[cell]
+    if (isWhole && !through) cutting.add(index, isFront, 0, areaM2, side)
+    else {
+      for (const share of partShares(surface, through, cell % columns, Math.floor(cell / columns), columns, rows))
+        cutting.add(index, isFront, 0, areaM2 * share, side)
+    }
+  }
+  return { surface: index, isFront, columns, rows, cellFirst, cellLines }
+}
+
+/** Three numbers a patch. */
+const channelsOf = (count: number, at: (patch: number) => Rgb): Float64Array => {
+  const all = new Float64Array(count * 3)
+  for (let patch = 0, to = 0; patch < count; patch++, to += 3) {
+    const [red, green, blue] = at(patch)
+    all[to] = red
+    all[to + 1] = green
+    all[to + 2] = blue
+  }
+  return all
+}
+
+const NO_LIGHT: Rgb = [0, 0, 0]
+
 /** Cuts a scene into patches. Sheets inside the room carry patches on both sides. */
 export const cutIntoPatches = (scene: Scene): Patches => {
   const none = () => new Int32Array(scene.surfaces.length).fill(-1)
   const [frontGrid, backGrid, bodyFirst] = [none(), none(), none()]
   const grids: PatchGrid[] = []
-  const patches: {
-    surface: number
-    isFront: boolean
-    material: number
-    areaM2: number
-    side: Side
-    partner: number
-  }[] = []
-
-  const layGrid = (
-    surface: Exclude<Surface, { shape: 'body' }>,
-    index: number,
-    isFront: boolean,
-    lines: readonly SplitLine[],
-  ) => {
-    const { columns, rows, areaM2 } = cellsOf(surface)
-    const grid: PatchGrid = {
-      surface: index,
-      isFront,
-      columns,
-      rows,
-      cellFirst: new Int32Array(columns * rows),
-      cellLines: [],
-    }
-    ;(isFront ? frontGrid : backGrid)[index] = grids.length
-    for (let cell = 0; cell < columns * rows; cell++) {
-      const [column, row] = [cell % columns, Math.floor(cell / columns)]
-      const through = lines
-        .filter(line => passesThrough(line, [column / columns, row / rows], [(column + 1) / columns, (row + 1) / rows]))
-        .slice(0, MOST_LINES)
-      grid.cellLines[cell] = through.length > 0 ? through : undefined
-      grid.cellFirst[cell] = patches.length
-      for (const share of partShares(surface, grid.cellLines[cell], column, row, columns, rows)) {
-        patches.push({
-          surface: index,
-          isFront,
-          material: 0,
-          areaM2: areaM2 * share,
-          side: sideOf(surface, isFront, 0),
-          partner: -1,
-        })
-      }
-    }
-    grids.push(grid)
-  }
+  const cutting = new Cutting()
+  /** First patches of the two sides of what lets light through, and how many there are. */
+  const through: [number, number, number][] = []
 
   scene.surfaces.forEach((surface, index) => {
     if (surface.shape === 'body') {
-      bodyFirst[index] = patches.length
-      for (let patch = 0; patch < surface.mesh.patchCount; patch++) {
-        const material = surface.mesh.material[surface.mesh.patchTriangles[surface.mesh.patchFirst[patch]!]!]!
-        patches.push({
-          surface: index,
-          isFront: true,
-          material,
-          areaM2: surface.mesh.patchArea[patch]! * surface.scaleM ** 2,
-          side: surface.materials[material]!,
-          partner: -1,
-        })
+      const { mesh } = surface
+      bodyFirst[index] = cutting.count
+      for (let patch = 0; patch < mesh.patchCount; patch++) {
+        const material = mesh.material[mesh.patchTriangles[mesh.patchFirst[patch]!]!]!
+        cutting.add(index, true, material, mesh.patchArea[patch]! * surface.scaleM ** 2, surface.materials[material]!)
       }
       return
     }
     const lines = surface.shape === 'sheet' ? splitLines(scene, surface) : []
-    const first = patches.length
-    layGrid(surface, index, true, lines)
+    const first = cutting.count
+    frontGrid[index] = grids.push(cutGrid(cutting, surface, index, true, lines)) - 1
     if (surface.shape === 'sheet' && surface.encloses) return
-    const second = patches.length
-    layGrid(surface, index, false, lines)
-    if (surface.shape !== 'sheet' || !surface.transmittance.some(share => share > 0)) return
-    for (let offset = 0; offset < second - first; offset++) {
-      patches[first + offset]!.partner = second + offset
-      patches[second + offset]!.partner = first + offset
-    }
+    const second = cutting.count
+    backGrid[index] = grids.push(cutGrid(cutting, surface, index, false, lines)) - 1
+    if (transmits(surface)) through.push([first, second, second - first])
   })
-  const through = (surface: Surface) => (surface.shape === 'sheet' ? surface.transmittance : [0, 0, 0])
+  const { count } = cutting
+  const partner = new Int32Array(count).fill(-1)
+  for (const [first, second, pairs] of through) {
+    for (let pair = 0; pair < pairs; pair++) {
+      partner[first + pair] = second + pair
+      partner[second + pair] = first + pair
+    }
+  }
+  const shines = scene.surfaces.map(surface => (surface.shape === 'sheet' ? surface.transmittance : NO_LIGHT))
   return {
-    count: patches.length,
+    count,
     grids,
     frontGrid,
     backGrid,
     bodyFirst,
-    surface: Int32Array.from(patches, patch => patch.surface),
-    isFront: Uint8Array.from(patches, patch => (patch.isFront ? 1 : 0)),
-    material: Uint8Array.from(patches, patch => patch.material),
-    areaM2: Float64Array.from(patches, patch => patch.areaM2),
-    reflectance: Float64Array.from(patches.flatMap(patch => patch.side.reflectance)),
-    transmittance: Float64Array.from(patches.flatMap(patch => through(scene.surfaces[patch.surface]!))),
-    partner: Int32Array.from(patches, patch => patch.partner),
+    surface: new Int32Array(cutting.surface),
+    isFront: new Uint8Array(cutting.isFront),
+    material: new Uint8Array(cutting.material),
+    areaM2: new Float64Array(cutting.areaM2),
+    reflectance: channelsOf(count, patch => cutting.sides[patch]!.reflectance),
+    transmittance: channelsOf(count, patch => shines[cutting.surface[patch]!]!),
+    partner,
   }
 }
 

@@ -1,7 +1,8 @@
 import type { Scene } from '../geometry/surface'
 import type { Steps } from '../../shared/steps'
+import { changesBetween, type Changes } from './changes'
 import { groundOf, type Ground } from './follow'
-import { castRows, type Rows } from './interreflection'
+import { castRows, type Rows } from './rows'
 import { samplePatches, type PatchSamples } from './patchSamples'
 import { mirrorsOf, type Mirrors } from './mirrors'
 
@@ -41,9 +42,25 @@ export type Stage = Ground & { samples: PatchSamples; rows: Rows; mirrors: Mirro
 
 /** Everything of a scene that does not depend on its lights, in steps. */
 export function* prepareStage(scene: Scene, quality: Quality = QUALITY): Steps<Stage> {
+  return (yield* renewStage(undefined, scene, quality)).stage
+}
+
+/**
+ * The same, from a stage that stood before: rays that what has changed does not concern end where they did, so that
+ * the answer is that of a stage made anew. With it comes what has changed; undefined where all was made anew.
+ */
+export function* renewStage(
+  before: Stage | undefined,
+  scene: Scene,
+  quality: Quality,
+): Steps<{ stage: Stage; changes: Changes | undefined }> {
   const ground = groundOf(scene)
   const { patches } = ground
   const samples = samplePatches(scene, patches, quality.samplesPerPatch, quality.seed)
-  const rows = yield* castRows(ground, samples, quality.raysPerPatch, quality.seed)
-  return { ...ground, samples, rows, mirrors: mirrorsOf(scene, samples, patches), quality }
+  const changes = before?.quality === quality ? changesBetween(before, ground) : undefined
+  const rows = yield* castRows(ground, samples, quality.raysPerPatch, {
+    seed: quality.seed,
+    earlier: before && changes && { rows: before.rows, changes },
+  })
+  return { stage: { ...ground, samples, rows, mirrors: mirrorsOf(scene, samples, patches), quality }, changes }
 }
