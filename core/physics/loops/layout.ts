@@ -7,7 +7,6 @@ export const RAY = 1024
 export const HIT = 1088
 /** Open branches of a walk: through surfaces, and through a body's triangles. */
 export const OUTER_OPEN = 2048
-/** The same through the triangles of a body. */
 /** The same through a body's triangles. */
 export const INNER_OPEN = 3072
 /** The distances at which the four boxes of a node are entered. */
@@ -19,11 +18,9 @@ export const FIRST_FREE = 8192
 export const PAGES = 1536
 
 /** A node: six rows of four f32 (least x, y, z and greatest of four boxes), four i32 children, sixteen bytes free. */
-/** Its children, from its start. */
 export const NODE_BYTES = 128
 /** Its children, from its start. */
 export const NODE_CHILDREN = 96
-/** Numbers of its triangles, from its start. */
 /** Four triangles: nine rows of four f32 (corner, two edges), four i32 numbers. */
 export const BLOCK_BYTES = 160
 /** Its triangles' numbers, from its start. */
