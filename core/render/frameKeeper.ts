@@ -9,12 +9,18 @@ import { castingFrame, type FrameView } from './gBuffer'
 import { frameHeight, lightViewOf, type LitFrame } from './takeFrame'
 
 /** What is looked at: rays, how many pixels, and a name that is the same as long as the rays are. */
-export type Sight = { key: string; rays: RayThrough; width: number; height: number }
+export type Sight = { key: string; rays: RayThrough; width: number; height: number; isSmooth: boolean }
 
 /** What the camera of a set sees, so many pixels wide. */
 export const cameraSight = (set: StudioSet, width: number): Sight => {
   const projection = projectionOf(set)
-  return { key: JSON.stringify(projection), rays: throughLens(projection), width, height: frameHeight(set, width) }
+  return {
+    key: JSON.stringify(projection),
+    rays: throughLens(projection),
+    width,
+    height: frameHeight(set, width),
+    isSmooth: true,
+  }
 }
 
 type Kept = { stage: Stage; key: string; view: FrameView; layers: WeakMap<LightField, Float32Array> }
@@ -37,7 +43,7 @@ export const frameKeeper = () => {
     const key = `${sight.width} ${sight.height} ${sight.key}`
     let mine = kept.find(one => one.stage === solved.stage && one.key === key)
     if (!mine) {
-      const view = yield* castingFrame(solved.stage, sight.rays, sight.width, sight.height)
+      const view = yield* castingFrame(solved.stage, sight.rays, sight.width, sight.height, sight.isSmooth)
       mine = { stage: solved.stage, key, view, layers: new WeakMap() }
     }
     kept = [mine, ...kept.filter(one => one !== mine)].slice(0, MOST_KEPT)

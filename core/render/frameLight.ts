@@ -1,5 +1,8 @@
-import { sideOf, transmits } from '../physics/geometry/surface'
-import { frontReach } from '../physics/sources/frontShape'
+import { loopsFor } from '../physics/geometry/kernel'
+import { sideOf, transmits, type Gloss } from '../physics/geometry/surface'
+import { loadFront } from '../physics/loops/frontInLoops'
+import { PLACE_BYTES } from '../physics/loops/layout'
+import { takeRoom } from '../physics/loops/loops'
 import { openLightAt, resampled, type EmitterSamples } from '../physics/transport/direct'
 import { gather } from '../physics/transport/gather'
 import { lobeToward } from '../physics/transport/glints'
@@ -10,6 +13,7 @@ import { shiningFronts } from '../physics/transport/transmittedRadiosity'
 import type { Stage } from '../physics/transport/stage'
 import type { Vector } from '../physics/units/vector'
 import type { FrameView } from './gBuffer'
+import { smoothed } from './edges'
 import { evened, PIXELS_A_TURN, visibility } from './visibility'
 
 /**
@@ -40,41 +44,52 @@ function* lightOnNodes(stage: Stage, view: FrameView, field: LightField): Genera
   return nodes
 }
 
-/** A front sampled for the light without shadows: few samples will do from far away. */
-type OpenSamples = { whole: EmitterSamples; few: EmitterSamples }
+/** Places that the loops are given in one go. */
+const PLACES_AT_ONCE = 4096
 
-const FEW = 2
-/** From this many times its own size on, a front is nearly a point. */
-const FAR = 4
-
-const isFar = ({ emitter }: EmitterSamples, p: Float32Array, at: number): boolean => {
-  const { across, up } = frontReach(emitter.front)
-  const reach = 2 * FAR * Math.max(across, up)
-  return (
-    (p[at]! - emitter.centre[0]) ** 2 + (p[at + 1]! - emitter.centre[1]) ** 2 + (p[at + 2]! - emitter.centre[2]) ** 2 >
-    reach * reach
-  )
+/** Light of one front on every place without shadows, in the fast loops; undefined where they cannot be used. */
+function* openInLoops(stage: Stage, view: FrameView, front: EmitterSamples): Generator<void, Float32Array | undefined> {
+  const direct = new Float32Array(view.count)
+  for (let from = 0; from < view.count; from += PLACES_AT_ONCE) {
+    yield
+    const some = Math.min(PLACES_AT_ONCE, view.count - from)
+    const loops = loopsFor(stage.rays)
+    if (!loops || !loadFront(loops, front)) return undefined
+    const { scratch } = loops.regions
+    scratch.next = scratch.start
+    const [points, open] = [takeRoom(scratch, some * PLACE_BYTES), takeRoom(scratch, some * 4)]
+    if (points === undefined || open === undefined) return undefined
+    loops.f32.set(view.points.subarray(from * 6, (from + some) * 6), points / 4)
+    loops.openPlaces(some, points, open)
+    direct.set(loops.f32.subarray(open / 4, open / 4 + some), from)
+  }
+  return direct
 }
 
-/** Direct light of one front on every place, shadows included, per unit of axis intensity. */
-function* directOnPlaces(
-  stage: Stage,
-  view: FrameView,
-  open: OpenSamples,
-  shadow: EmitterSamples,
-  sampling: Sampling,
-): Generator<void, Float32Array> {
+/** The same by the plain code. */
+function* openPlainly(view: FrameView, front: EmitterSamples): Generator<void, Float32Array> {
   const direct = new Float32Array(view.count)
   const p = view.points
   for (let index = 0; index < view.count; index++) {
     if (index % PIXELS_A_TURN === 0) yield
     if (view.surface[index]! < 0) continue
     const at = index * 6
-    const samples = isFar(open.whole, p, at) ? open.few : open.whole
-    direct[index] = openLightAt(samples, p[at]!, p[at + 1]!, p[at + 2]!, p[at + 3]!, p[at + 4]!, p[at + 5]!)
+    direct[index] = openLightAt(front, p[at]!, p[at + 1]!, p[at + 2]!, p[at + 3]!, p[at + 4]!, p[at + 5]!)
   }
+  return direct
+}
+
+/** Direct light of one front on every place, shadows included, per unit of axis intensity. */
+function* directOnPlaces(
+  stage: Stage,
+  view: FrameView,
+  open: EmitterSamples,
+  shadow: EmitterSamples,
+  sampling: Sampling,
+): Generator<void, Float32Array> {
+  const direct = (yield* openInLoops(stage, view, open)) ?? (yield* openPlainly(view, open))
   const seen = yield* visibility(stage, view, shadow, direct, sampling.shadowsAsked)
-  const share = sampling.isEvened ? evened(view, seen) : seen
+  const share = sampling.isEvened ? evened(view, seen) : seen.share
   for (let index = 0; index < view.count; index++) direct[index]! *= share[index]!
   return direct
 }
@@ -91,12 +106,12 @@ function* receiveDirect(
   const fronts = [
     {
       intensity: emitter.intensity,
-      open: { whole: resampled(field.front, sampling.front), few: resampled(field.front, FEW) },
+      open: resampled(field.front, sampling.front),
       shadow: resampled(field.front, SHADOW_FRONT),
     },
     ...shiningFronts(stage, field).map(front => ({
       intensity: front.emitter.intensity,
-      open: { whole: front, few: front },
+      open: front,
       shadow: front,
     })),
   ]
@@ -109,12 +124,15 @@ function* receiveDirect(
   return received
 }
 
-/** A channel of some amount at the nodes around a place. */
-const amongNodes = (view: FrameView, index: number, amounts: ArrayLike<number>, channel: number): number => {
-  let sum = 0
-  for (let corner = index * 4; corner < index * 4 + 4; corner++)
-    sum += view.nodeShares[corner]! * amounts[view.nodes[corner]! * 3 + channel]!
-  return sum
+/** Some amount at the nodes around a place, three channels, added to what stands in `sum`. */
+const addAmongNodes = (view: FrameView, index: number, amounts: ArrayLike<number>, sum: Float64Array): void => {
+  for (let corner = index * 4; corner < index * 4 + 4; corner++) {
+    const share = view.nodeShares[corner]!
+    const at = view.nodes[corner]! * 3
+    sum[0]! += share * amounts[at]!
+    sum[1]! += share * amounts[at + 1]!
+    sum[2]! += share * amounts[at + 2]!
+  }
 }
 
 /** Cosine to the normal at which a place of the view sees another; 0 from behind. */
@@ -135,17 +153,21 @@ function* sendBack(stage: Stage, view: FrameView, field: LightField, direct: Flo
   const nodes = yield* lightOnNodes(stage, view, field)
   const glowing = ownSurface(stage, emitter)
   const glowToward = radianceToward(stage, emitter)
+  const isThrough = surfaces.map(transmits)
+  const glosses = [true, false].map(isFront =>
+    surfaces.map(surface => (surface.shape === 'body' ? null : sideOf(surface, isFront, 0).gloss)),
+  ) as [(Gloss | null)[], (Gloss | null)[]]
+  const around = new Float64Array(3)
+  const { intensity } = emitter
   for (let index = 0; index < view.count; index++) {
-    if (index % (4 * PIXELS_A_TURN) === 0) yield
-    const surface = surfaces[view.surface[index]!]
-    if (!surface) continue
+    if (index % (16 * PIXELS_A_TURN) === 0) yield
+    const at = view.surface[index]!
+    if (at < 0) continue
     const isFront = view.isFront[index] === 1
-    const gloss = surface.shape === 'body' ? null : sideOf(surface, isFront, 0).gloss
-    const isThrough = transmits(surface)
+    const gloss = glosses[isFront ? 0 : 1][at]!
     const entering = gloss?.kind === 'coat' ? enteringShare(gloss, cosineToward(view, index, emitter.centre)) : 1
     let own = 0
-    if (view.surface[index] === glowing && isFront)
-      own = Math.PI * glowToward(view.ways.subarray(index * 3, index * 3 + 3))
+    if (at === glowing && isFront) own = Math.PI * glowToward(view.ways.subarray(index * 3, index * 3 + 3))
     else if (gloss?.kind === 'lobe')
       own =
         Math.PI *
@@ -156,14 +178,19 @@ function* sendBack(stage: Stage, view: FrameView, field: LightField, direct: Flo
           view.points.subarray(index * 6, index * 6 + 6),
           view.ways.subarray(index * 3, index * 3 + 3),
         )
-    for (let channel = 0; channel < 3; channel++) {
-      const at = index * 3 + channel
+    const to = index * 3
+    around.fill(0)
+    if (isThrough[at]) {
       // What lets light through shows what its patches send out, of light from both sides.
-      const scattered = isThrough
-        ? amongNodes(view, index, field.radiosity, channel) +
-          (field.shining ? amongNodes(view, index, field.shining, channel) : 0)
-        : (direct[at]! * entering + amongNodes(view, index, nodes, channel)) * view.reflectance[at]!
-      direct[at] = scattered + own * emitter.intensity[channel]!
+      addAmongNodes(view, index, field.radiosity, around)
+      if (field.shining) addAmongNodes(view, index, field.shining, around)
+      for (let channel = 0; channel < 3; channel++) direct[to + channel] = around[channel]! + own * intensity[channel]!
+    } else {
+      addAmongNodes(view, index, nodes, around)
+      for (let channel = 0; channel < 3; channel++)
+        direct[to + channel] =
+          (direct[to + channel]! * entering + around[channel]!) * view.reflectance[to + channel]! +
+          own * intensity[channel]!
     }
   }
 }
@@ -186,5 +213,5 @@ export function* lightFrame(
     for (let channel = 0; channel < 3; channel++)
       sent[pixel * 3 + channel]! += view.mirrorShare[mirror]! * sent[(pixels + mirror) * 3 + channel]!
   })
-  return sent.slice(0, pixels * 3)
+  return smoothed(view.edges, sent.slice(0, pixels * 3))
 }

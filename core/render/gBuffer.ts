@@ -1,6 +1,6 @@
 import { atOnce, type Steps } from '../shared/steps'
-import { castRay, noHit, RAY_OFFSET_M, type Hit } from '../physics/geometry/kernel'
-import { sideOf, transmits, type Body } from '../physics/geometry/surface'
+import { castRays, RAY_OFFSET_M, type Hit } from '../physics/geometry/kernel'
+import { sideOf, transmits, type Body, type Surface } from '../physics/geometry/surface'
 import { pointOn, turnOut } from '../physics/geometry/surfacePoint'
 import type { TriangleMesh } from '../physics/geometry/triangleMesh'
 import { mirrored } from '../physics/transport/follow'
@@ -10,6 +10,7 @@ import { patchOfCell, type PatchGrid } from '../physics/transport/patches'
 import type { Stage } from '../physics/transport/stage'
 import { add, direction, dot, scale, type Vector } from '../physics/units/vector'
 import type { RayThrough } from '../camera/projection'
+import { NO_EDGES, smoothEdges, type Edges } from './edges'
 import { tilesOf, type Tiles } from './tiles'
 
 /**
@@ -44,37 +45,30 @@ export type FrameView = {
   mirrorShare: Float32Array
   /** Places taken together where they may be: tiles of pixels, and mirrored places in a row. */
   tiles: Tiles
+  edges: Edges
 }
 
 /** Rays that a vertex of a body casts for its bounced light. */
 const VERTEX_RAYS = 64
 
-/** The two cells of a row of `count` between which a coordinate lies, and the share of the second. */
-const between = (coordinate: number, count: number): [number, number, number] => {
-  const at = coordinate * count - 0.5
-  const low = Math.floor(at)
-  const keep = (cell: number) => Math.min(count - 1, Math.max(0, cell))
-  return [keep(low), keep(low + 1), at - low]
-}
-
-/** The patches around a place, each on the place's own side of whatever stands there. */
-const nodesOnGrid = (grid: PatchGrid, s: number, t: number): { nodes: number[]; shares: number[] } => {
-  const [left, right, across] = between(s, grid.columns)
-  const [low, high, along] = between(t, grid.rows)
-  const own =
-    Math.min(grid.rows - 1, Math.floor(t * grid.rows)) * grid.columns +
-    Math.min(grid.columns - 1, Math.floor(s * grid.columns))
-  const lines = grid.cellLines[own]
-  const node = (column: number, row: number) => {
-    const [cs, ct] = [(column + 0.5) / grid.columns, (row + 0.5) / grid.rows]
+/** Writes the patches around a place, each on the place's own side of whatever stands there, and their shares. */
+const writeNodesOnGrid = (grid: PatchGrid, s: number, t: number, places: Places, to: number): void => {
+  const { columns, rows } = grid
+  const [x, y] = [s * columns - 0.5, t * rows - 0.5]
+  const [low, near] = [Math.floor(x), Math.floor(y)]
+  const [across, along] = [x - low, y - near]
+  const own = [Math.min(columns - 1, Math.floor(s * columns)), Math.min(rows - 1, Math.floor(t * rows))] as const
+  const lines = grid.cellLines[own[1] * columns + own[0]]
+  for (let corner = 0; corner < 4; corner++) {
+    const [right, far] = [corner & 1, corner >> 1]
+    const column = Math.min(columns - 1, Math.max(0, low + right))
+    const row = Math.min(rows - 1, Math.max(0, near + far))
+    const [cs, ct] = [(column + 0.5) / columns, (row + 0.5) / rows]
     const isBeyond = lines?.some(({ a, b, c }) => a * s + b * t + c > 0 !== a * cs + b * ct + c > 0)
-    return isBeyond
-      ? patchOfCell(grid, own % grid.columns, Math.floor(own / grid.columns), s, t)
+    places.nodes[to + corner] = isBeyond
+      ? patchOfCell(grid, own[0], own[1], s, t)
       : patchOfCell(grid, column, row, s, t)
-  }
-  return {
-    nodes: [node(left, low), node(right, low), node(left, high), node(right, high)],
-    shares: [(1 - across) * (1 - along), across * (1 - along), (1 - across) * along, across * along],
+    places.nodeShares[to + corner] = (right ? across : 1 - across) * (far ? along : 1 - along)
   }
 }
 
@@ -134,75 +128,162 @@ const withRoomFor = (places: Places, more: number): Places => {
   return all
 }
 
-/** The material that a ray met on a mesh: of the very place where the form knows it, of its triangle otherwise. */
-const materialOf = ({ triangles, material, materialAt }: TriangleMesh, { triangle, s, t }: Hit): number => {
-  if (!materialAt) return material[triangle]!
+/** The material that a ray met on a mesh: of the very place where its triangle holds several, of its triangle otherwise. */
+const materialOf = (mesh: TriangleMesh, { triangle, s, t }: Hit): number => {
+  const { triangles, material, materialAt, isMixed } = mesh
+  if (!materialAt || isMixed?.[triangle] === 0) return material[triangle]!
   const at = (axis: number) =>
     triangles[triangle * 9 + axis]! + s * triangles[triangle * 9 + 3 + axis]! + t * triangles[triangle * 9 + 6 + axis]!
   return materialAt(at(0), at(1), at(2))
 }
 
-/** Casting lets others in after so many pixels. */
-const PIXELS_A_TURN = 512
+/** Writes place and normal of what was struck. */
+const writePoint = (surface: Surface, hit: Hit, points: Float32Array, to: number): void => {
+  if (surface.shape !== 'body') {
+    const { position, normal } = pointOn(surface, hit.s, hit.t, hit.isFront)
+    points.set(position, to)
+    points.set(normal, to + 3)
+    return
+  }
+  const { mesh, place, scaleM, turnDeg } = surface
+  const corner = hit.triangle * 3
+  const [a, b, c] = [mesh.corners[corner]! * 3, mesh.corners[corner + 1]! * 3, mesh.corners[corner + 2]! * 3]
+  const first = 1 - hit.s - hit.t
+  const angle = (turnDeg * Math.PI) / 180
+  const [cos, sin] = [Math.cos(angle), Math.sin(angle)]
+  const among = (of: Float64Array, axis: number) =>
+    first * of[a + axis]! + hit.s * of[b + axis]! + hit.t * of[c + axis]!
+  const { vertices, normals } = mesh
+  const [x, y, z] = [among(vertices, 0), among(vertices, 1), among(vertices, 2)]
+  points[to] = place[0] + scaleM * (cos * x - sin * y)
+  points[to + 1] = place[1] + scaleM * (sin * x + cos * y)
+  points[to + 2] = place[2] + scaleM * z
+  const [nx, ny, nz] = [among(normals, 0), among(normals, 1), among(normals, 2)]
+  const size = Math.sqrt(nx * nx + ny * ny + nz * nz) || 1
+  points[to + 3] = (cos * nx - sin * ny) / size
+  points[to + 4] = (sin * nx + cos * ny) / size
+  points[to + 5] = nz / size
+}
 
-/** Casts one ray through the middle of every pixel, in steps. */
-export function* castingFrame(stage: Stage, rayThrough: RayThrough, width: number, height: number): Steps<FrameView> {
+/** Casting lets others in after so many pixels. */
+const PIXELS_A_TURN = 1024
+/** More materials than a body can have. */
+const MOST_MATERIALS = 256
+
+/**
+ * Casts one ray through the middle of every pixel, in steps.
+ * @param isSmooth whether pixels on edges show a mean of what they hold, as a picture does and a map does not
+ */
+export function* castingFrame(
+  stage: Stage,
+  rayThrough: RayThrough,
+  width: number,
+  height: number,
+  isSmooth = false,
+): Steps<FrameView> {
   const { scene, patches } = stage
   let seen = placesFor(width * height)
   const book = vertexBook(stage)
   const mirrors: { pixel: number; share: number; from: Vector; way: Vector }[] = []
-  const hit = noHit()
-
-  const nodesOf = (at: Hit): { nodes: number[]; shares: number[] } => {
-    const surface = scene.surfaces[at.surface]!
-    if (surface.shape === 'body') {
-      const corner = (index: number) => book.nodeOf(surface, at.surface, surface.mesh.corners[at.triangle * 3 + index]!)
-      return { nodes: [corner(0), corner(1), corner(2), corner(2)], shares: [1 - at.s - at.t, at.s, at.t, 0] }
-    }
-    return nodesOnGrid(patches.grids[(at.isFront ? patches.frontGrid : patches.backGrid)[at.surface]!]!, at.s, at.t)
+  const pixels = width * height
+  const looks = new Int32Array(isSmooth ? pixels : 0).fill(-1)
+  const lookOf = ({ surface, isFront }: Hit, made: number): number =>
+    (surface * 2 + (isFront ? 1 : 0)) * MOST_MATERIALS + made
+  const lookAt = (hit: Hit): number => {
+    const surface = scene.surfaces[hit.surface]!
+    return lookOf(hit, surface.shape === 'body' ? materialOf(surface.mesh, hit) : 0)
   }
 
-  const look = (place: number, from: Vector, way: Vector, mayMirror: boolean) => {
-    castRay(stage.rays, from[0], from[1], from[2], way[0], way[1], way[2], hit)
-    seen.surface[place] = hit.surface
-    seen.isFront[place] = hit.isFront ? 1 : 0
-    seen.ways.set(way, place * 3)
-    const surface = scene.surfaces[hit.surface]
+  const writeNodes = (place: number, hit: Hit, surface: Surface) => {
+    if (surface.shape !== 'body') {
+      const grid = patches.grids[(hit.isFront ? patches.frontGrid : patches.backGrid)[hit.surface]!]!
+      writeNodesOnGrid(grid, hit.s, hit.t, seen, place * 4)
+      return
+    }
+    for (let corner = 0; corner < 3; corner++)
+      seen.nodes[place * 4 + corner] = book.nodeOf(
+        surface,
+        hit.surface,
+        surface.mesh.corners[hit.triangle * 3 + corner]!,
+      )
+    seen.nodes[place * 4 + 3] = seen.nodes[place * 4 + 2]!
+    seen.nodeShares[place * 4] = 1 - hit.s - hit.t
+    seen.nodeShares[place * 4 + 1] = hit.s
+    seen.nodeShares[place * 4 + 2] = hit.t
+  }
+
+  const note = (place: number, hit: Hit, way: Float64Array, wayAt: number, mayMirror: boolean) => {
+    const { surface: at, isFront, triangle, s: across, t: along } = hit
+    const surface = scene.surfaces[at]
+    seen.surface[place] = at
+    seen.isFront[place] = isFront ? 1 : 0
+    for (let axis = 0; axis < 3; axis++) seen.ways[place * 3 + axis] = way[wayAt + axis]!
     if (!surface) return
-    const { position, normal } = pointOn(surface, hit.s, hit.t, hit.isFront, hit.triangle)
-    const { gloss, reflectance } = sideOf(
-      surface,
-      hit.isFront,
-      surface.shape === 'body' ? materialOf(surface.mesh, hit) : 0,
-    )
-    const away = gloss ? glossShare(gloss, Math.min(1, Math.abs(dot(way, normal)))) : 0
-    const { nodes, shares } = nodesOf(hit)
-    seen.points.set(position, place * 6)
-    seen.points.set(normal, place * 6 + 3)
+    writePoint(surface, hit, seen.points, place * 6)
+    const made = surface.shape === 'body' ? materialOf(surface.mesh, hit) : 0
+    if (isSmooth && mayMirror) looks[place] = lookOf(hit, made)
+    const { gloss, reflectance } = sideOf(surface, isFront, made)
+    // Vertices that are met for the first time look around, and cast rays for it.
+    writeNodes(place, { surface: at, isFront, triangle, s: across, t: along, distanceM: hit.distanceM }, surface)
+    const away = gloss ? glossShare(gloss, Math.min(1, Math.abs(dot(wayOf(place), normalOf(place))))) : 0
     // What lets light through shows what its patches send out; see frameLight.
     if (!transmits(surface))
       for (let channel = 0; channel < 3; channel++)
         seen.reflectance[place * 3 + channel] = reflectance[channel]! * (1 - away)
-    seen.nodes.set(nodes, place * 4)
-    seen.nodeShares.set(shares, place * 4)
     if (gloss?.kind === 'coat' && mayMirror) {
+      const { position, normal } = pointOn(surface, across, along, isFront, triangle)
+      const straight: Vector = [way[wayAt]!, way[wayAt + 1]!, way[wayAt + 2]!]
       mirrors.push({
         pixel: place,
         share: away,
         from: add(position, scale(normal, RAY_OFFSET_M)),
-        way: direction(mirrored(way, normal)),
+        way: direction(mirrored(straight, normal)),
       })
     }
   }
+  const wayOf = (place: number): Vector => [seen.ways[place * 3]!, seen.ways[place * 3 + 1]!, seen.ways[place * 3 + 2]!]
+  const normalOf = (place: number): Vector => [
+    seen.points[place * 6 + 3]!,
+    seen.points[place * 6 + 4]!,
+    seen.points[place * 6 + 5]!,
+  ]
 
-  const pixels = width * height
-  for (let pixel = 0; pixel < pixels; pixel++) {
-    if (pixel % PIXELS_A_TURN === 0) yield pixel / pixels
-    const { from, way } = rayThrough(((pixel % width) + 0.5) / width, (Math.floor(pixel / width) + 0.5) / height)
-    look(pixel, from, direction(way), true)
+  const rays = new Float64Array(PIXELS_A_TURN * 6)
+  /** Casts places from `first` on, so many rays in all, and notes what each sees. */
+  function* looking(
+    first: number,
+    all: number,
+    rayOf: (index: number) => { from: Vector; way: Vector },
+    mayMirror: boolean,
+  ): Generator<number, void> {
+    for (let start = 0; start < all; start += PIXELS_A_TURN) {
+      yield (first + start) / pixels
+      const some = Math.min(PIXELS_A_TURN, all - start)
+      for (let index = 0; index < some; index++) {
+        const { from, way } = rayOf(start + index)
+        const at = index * 6
+        const inverse = 1 / Math.sqrt(way[0] * way[0] + way[1] * way[1] + way[2] * way[2])
+        rays[at] = from[0]
+        rays[at + 1] = from[1]
+        rays[at + 2] = from[2]
+        rays[at + 3] = way[0] * inverse
+        rays[at + 4] = way[1] * inverse
+        rays[at + 5] = way[2] * inverse
+      }
+      castRays(stage.rays, rays, some, (index, hit) => note(first + start + index, hit, rays, index * 6 + 3, mayMirror))
+    }
   }
+
+  yield* looking(
+    0,
+    pixels,
+    pixel => rayThrough(((pixel % width) + 0.5) / width, (Math.floor(pixel / width) + 0.5) / height),
+    true,
+  )
   seen = withRoomFor(seen, mirrors.length)
-  mirrors.forEach(({ from, way }, mirror) => look(pixels + mirror, from, way, false))
+  yield* looking(pixels, mirrors.length, mirror => mirrors[mirror]!, false)
+  const middles = { width, height, looks, points: seen.points }
+  const edges = isSmooth ? yield* smoothEdges(stage, middles, rayThrough, lookAt) : NO_EDGES
   const count = pixels + mirrors.length
   return {
     width,
@@ -211,11 +292,17 @@ export function* castingFrame(stage: Stage, rayThrough: RayThrough, width: numbe
     ...seen,
     tiles: tilesOf(scene, { width, height, count, surface: seen.surface, points: seen.points }),
     vertices: book.vertices,
+    edges,
     mirrorPixel: Int32Array.from(mirrors, mirror => mirror.pixel),
     mirrorShare: Float32Array.from(mirrors, mirror => mirror.share),
   }
 }
 
 /** What each pixel of a frame sees, at once. */
-export const castFrame = (stage: Stage, rayThrough: RayThrough, width: number, height: number): FrameView =>
-  atOnce(castingFrame(stage, rayThrough, width, height))
+export const castFrame = (
+  stage: Stage,
+  rayThrough: RayThrough,
+  width: number,
+  height: number,
+  isSmooth = false,
+): FrameView => atOnce(castingFrame(stage, rayThrough, width, height, isSmooth))

@@ -9,6 +9,7 @@ import { grey, scaleRgb, type Rgb } from '../physics/units/rgb'
 import { linearFrame } from './toneMap'
 import type { Steps } from '../shared/steps'
 import { lightFrame, type Sampling } from './frameLight'
+import { smoothed } from './edges'
 import { castFrame, type FrameView } from './gBuffer'
 import { projectionOf, throughLens } from '../camera/projection'
 
@@ -23,8 +24,14 @@ export type LitFrame = {
 /** The layer of the room's own light, as if it gave one lux everywhere. */
 export const ROOM_LAYER = '@room'
 
-const roomLayer = ({ width, height, reflectance }: FrameView, colour: Rgb): { layer: Float32Array; mean: Rgb } => {
-  const layer = Float32Array.from({ length: width * height * 3 }, (_, at) => reflectance[at]! * colour[at % 3]!)
+const roomLayer = (
+  { width, height, reflectance, edges }: FrameView,
+  colour: Rgb,
+): { layer: Float32Array; mean: Rgb } => {
+  const layer = smoothed(
+    edges,
+    Float32Array.from({ length: width * height * 3 }, (_, at) => reflectance[at]! * colour[at % 3]!),
+  )
   const sums = [0, 0, 0]
   layer.forEach((value, at) => {
     sums[at % 3]! += value
@@ -76,7 +83,7 @@ export function* lightView(
 
 /** What the camera of the set sees, so many pixels wide. */
 export const cameraView = (set: StudioSet, solved: SolvedSet, width: number): FrameView =>
-  castFrame(solved.stage, throughLens(projectionOf(set)), width, frameHeight(set, width))
+  castFrame(solved.stage, throughLens(projectionOf(set)), width, frameHeight(set, width), true)
 
 /**
  * Illuminance of the room's own light that a picture shows, lux: that at the first subject's head, as if it were

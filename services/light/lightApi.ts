@@ -63,6 +63,7 @@ const sightOf = (set: StudioSet, looking: Looking): Sight => {
     rays,
     width,
     height: Math.max(8, Math.round(height)),
+    isSmooth: looking.at === 'around',
   })
   switch (looking.at) {
     case 'frame':

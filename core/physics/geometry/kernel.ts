@@ -2,7 +2,8 @@ import type { Scene } from './surface'
 import { KIND, layOut, STRIDE, type LaidOut } from './layOut'
 import { intersectArc, intersectBowl, intersectSheet, strikeTriangles } from './intersect'
 import { aimWalker, walkTree, type LeafTest, type Walker } from './walk'
-import { HIT_AT, HIT_NUMBERS_AT, loopsHere, RAY_AT, type Loops } from '../loops/loops'
+import { CAST_BYTES, CAST_HIT } from '../loops/layout'
+import { HIT_AT, HIT_NUMBERS_AT, loopsHere, RAY_AT, takeRoom, type Loops } from '../loops/loops'
 import { loadScene } from '../loops/sceneInLoops'
 
 /** A scene ready for rays. One caster at a time may use it, since it carries the scratch memory of a walk. */
@@ -246,6 +247,55 @@ export const castRay = (
   }
   setRay(scene, ox, oy, oz, dx, dy, dz)
   castSet(scene, hit)
+}
+
+/** Rays that are handed to the loops in one go. */
+const RAYS_AT_ONCE = 1024
+
+/**
+ * Casts many rays, six numbers each, and tells of each in turn what it struck. The hit is one and the same every time.
+ */
+export const castRays = (
+  scene: RayScene,
+  rays: Float64Array,
+  count: number,
+  tell: (index: number, hit: Hit) => void,
+): void => {
+  const hit = noHit()
+  const loops = loopsFor(scene)
+  const room = loops && roomForRays(loops, Math.min(count, RAYS_AT_ONCE))
+  if (!loops || room === undefined) {
+    for (let index = 0, at = 0; index < count; index++, at += 6) {
+      castRay(scene, rays[at]!, rays[at + 1]!, rays[at + 2]!, rays[at + 3]!, rays[at + 4]!, rays[at + 5]!, hit)
+      tell(index, hit)
+    }
+    return
+  }
+  for (let from = 0; from < count; from += RAYS_AT_ONCE) {
+    const some = Math.min(count - from, RAYS_AT_ONCE)
+    // Whoever is told may have cast rays of another scene meanwhile.
+    loopsFor(scene)
+    for (let index = 0, to = room / 8; index < some; index++, to += CAST_BYTES / 8)
+      loops.f64.set(rays.subarray((from + index) * 6, (from + index) * 6 + 6), to)
+    loops.castMany(some, room)
+    const struck = loops.f64.slice(room / 8, (room + some * CAST_BYTES) / 8)
+    const numbers = new Int32Array(struck.buffer)
+    for (let index = 0; index < some; index++) {
+      const at = (index * CAST_BYTES + CAST_HIT) / 8
+      hit.distanceM = struck[at]!
+      hit.s = struck[at + 1]!
+      hit.t = struck[at + 2]!
+      hit.surface = numbers[at * 2 + 6]!
+      hit.isFront = numbers[at * 2 + 7] === 1
+      hit.triangle = numbers[at * 2 + 8]!
+      tell(from + index, hit)
+    }
+  }
+}
+
+const roomForRays = ({ regions: { scratch } }: Loops, count: number): number | undefined => {
+  scratch.next = scratch.start
+  return takeRoom(scratch, count * CAST_BYTES)
 }
 
 /**

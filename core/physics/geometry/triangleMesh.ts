@@ -17,6 +17,8 @@ export type TriangleMesh = {
    */
   material: Uint8Array
   materialAt?: (x: number, y: number, z: number) => number
+  /** 0 for each triangle that is of one material all over, where that is known. */
+  isMixed?: Uint8Array
   /** The patch of each triangle, their number, and area of each patch in the mesh's own unit. */
   patch: Int32Array
   patchCount: number

@@ -74,7 +74,9 @@ export const BOX_BYTES = 48
 
 /**
  * A light's front: f64 axis (3), lens rim, spread, image distance (0 without a lens), back share, back exponent;
- * i32 count, ball (0 or 1); then f64 profile, then five f64 a sample: place (3), share, and one free.
+ * i32 count, ball (0 or 1); then the beam's profile as f64 and as f32, then five f64 a sample: place (3), share, one
+ * free. Behind them the samples again as four rows of f32 (x, y, z, share), as many as there are and up to a
+ * multiple of four.
  */
 export const FRONT_LENS = 24
 /** Share and exponent of what goes behind the front. */
@@ -84,13 +86,22 @@ export const FRONT_COUNT = 64
 /** 1 for a ball. */
 export const FRONT_IS_BALL = 68
 /** Profile of the beam. */
-export const FRONT_PROFILE = 72
+export const FRONT_PROFILE = 80
 /** Its steps. */
 export const PROFILE_STEPS = 4096
+/** The profile in single precision. */
+export const FRONT_SINGLE = 32864
 /** The samples of the front. */
-export const FRONT_SAMPLES = 32856
+export const FRONT_SAMPLES = 49264
 /** Bytes of one of them. */
 export const SAMPLE_BYTES = 40
+
+/** A place of a picture: f32 place and normal, three each. */
+export const PLACE_BYTES = 24
+/** A ray and what it struck, as RAY and HIT have them, one after another. */
+export const CAST_BYTES = 88
+/** What was struck, from the start of the ray. */
+export const CAST_HIT = 48
 
 /** Boxes of what has changed: i32 count, four bytes free, then six f64 a box. */
 export const CHANGES_HEAD = 8

@@ -2,7 +2,7 @@ import { LOOPS_WASM } from './loops.wasm'
 import { PAGES } from './layout'
 
 /** What the module of the loops can do; see the AssemblyScript beside. Places are bytes in its memory. */
-export type LoopFunctions = {
+export type LoopFunctions = PlaceFunctions & {
   useTree: (root: number, isEmpty: number, nodes: number, primitives: number) => void
   useWalls: (walls: number) => void
   useSurfaces: (surfaces: number) => void
@@ -77,6 +77,24 @@ export type LoopFunctions = {
     received: number,
     radiosity: number,
   ) => number
+}
+
+/** Places of a picture: points are six f32 each. */
+type PlaceFunctions = {
+  castMany: (count: number, rays: number) => void
+  openPlaces: (places: number, points: number, open: number) => void
+  tryTile: (points: number, stride: number, columns: number, rows: number, turn: number, lift: number) => number
+  seenShares: (
+    points: number,
+    stride: number,
+    columns: number,
+    rows: number,
+    left: number,
+    top: number,
+    step: number,
+    lift: number,
+    shares: number,
+  ) => void
 }
 
 /** What of WebAssembly is used: the core is compiled without the library of any host. */

@@ -11,6 +11,15 @@ export function useFront(place: usize): void {
   front = place
 }
 
+export function frontPlace(): usize {
+  return front
+}
+
+/** What goes behind the front at a cosine below 0. */
+export function behindFront(ahead: f64): f64 {
+  return load<f64>(front, at.FRONT_BACK) * pow(-ahead, load<f64>(front, at.FRONT_BACK + 8))
+}
+
 function onProfile(cosine: f64): f64 {
   const where = Math.sqrt(Math.max(0, 1 - cosine)) * <f64>at.PROFILE_STEPS
   const step = <i32>where
@@ -48,8 +57,7 @@ function weight(sample: usize, x: f64, y: f64, z: f64, nx: f64, ny: f64, nz: f64
   let intensity: f64 = 1
   if (load<i32>(front, at.FRONT_IS_BALL) != 0) intensity = 1
   else if (ahead <= 0) {
-    const share = load<f64>(front, at.FRONT_BACK)
-    intensity = share > 0 ? share * pow(-ahead, load<f64>(front, at.FRONT_BACK + 8)) : 0
+    intensity = load<f64>(front, at.FRONT_BACK) > 0 ? behindFront(ahead) : 0
   } else intensity = onProfile(ahead)
   return ((intensity * response * near) / squared) * load<f64>(sample, 24)
 }
