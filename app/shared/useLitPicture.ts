@@ -68,8 +68,16 @@ export const useLitPicture = (looking: () => Looking, { settings, isLive = false
       await develop()
     }
     isLighting = false
+    if (litFor.value === mine) void showFigures()
     // Things moved on meanwhile.
     if (mine !== wanted.value) void (isFollowing.value ? relight() : relightAtRest())
+  }
+  /** Sitters are shown plain until they are made as they look. */
+  const showFigures = async () => {
+    if (!['frame', 'around'].includes(looking().at)) return
+    // Where they cannot be made, sitters stay plain.
+    const areNew = await light.service.figures().catch(() => false)
+    if (areNew) await relight()
   }
   const relightAtRest = useDebounceFn(relight, REST_MS)
 

@@ -70,6 +70,8 @@ export const demoSet = (): StudioSet => ({
       skin: [0.5, 0.33, 0.25],
       clothing: [0.72, 0.69, 0.6],
       hair: [0.07, 0.05, 0.04],
+      haircut: 'short',
+      glasses: false,
       pose: 'standing',
       turnDeg: 0,
     },

@@ -37,3 +37,14 @@ export const SKINS: readonly Material[] = [
   { name: 'deep brown', reflectance: [0.13, 0.075, 0.05] },
   { name: 'very dark', reflectance: [0.075, 0.045, 0.033] },
 ]
+
+/** Hair, as sent back by a head of it; rounded from memory. */
+export const HAIRS: readonly Material[] = [
+  { name: 'black', reflectance: [0.03, 0.025, 0.022] },
+  { name: 'dark brown', reflectance: [0.07, 0.05, 0.04] },
+  { name: 'brown', reflectance: [0.13, 0.085, 0.055] },
+  { name: 'red', reflectance: [0.2, 0.085, 0.045] },
+  { name: 'fair', reflectance: [0.38, 0.27, 0.15] },
+  { name: 'grey', reflectance: [0.3, 0.29, 0.28] },
+  { name: 'white', reflectance: [0.55, 0.53, 0.5] },
+]

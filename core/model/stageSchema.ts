@@ -1,4 +1,5 @@
 import * as v from 'valibot'
+import { HAIRCUTS } from '../physics/figure/shown/shown'
 import { POSES } from '../physics/figure/poses'
 import {
   between,
@@ -84,6 +85,9 @@ export const SubjectSchema = v.strictObject({
   skin: reflectance,
   clothing: reflectance,
   hair: v.optional(reflectance, DARK_HAIR),
+  /** How pictures show the hair, and whether glasses are worn: what light does to meters is the same. */
+  haircut: v.optional(v.picklist(HAIRCUTS), 'short'),
+  glasses: v.optional(v.boolean(), false),
   pose: v.optional(v.picklist(POSES), 'standing'),
   /** 0 faces the camera's side of the room; above 0 turns toward the camera's left. */
   turnDeg: v.optional(degrees, 0),

@@ -6,7 +6,9 @@ import type { StudioSet } from '../model/schema'
 import { DRAFT_QUALITY } from '../physics/transport/stage'
 import { atOnce } from '../shared/steps'
 import { cameraSight, frameKeeper } from './frameKeeper'
-import { cameraView, lightViewOf } from './takeFrame'
+import { castFrame } from './gBuffer'
+import { shownStage } from './shownStage'
+import { lightViewOf } from './takeFrame'
 
 const WIDTH = 40
 const key = demoSet().lights.find(({ job }) => job === 'key')!
@@ -21,7 +23,10 @@ describe('pictures of one use', () => {
     for (const set of [demoSet(), moved, walked, moved, demoSet()]) {
       const light = await solved(set)
       const kept = atOnce(keep(set, light, cameraSight(set, WIDTH)))
-      const anew = atOnce(lightViewOf(set, light, cameraView(set, light, WIDTH)))
+      const { rays, width, height } = cameraSight(set, WIDTH)
+      const stage = shownStage(light.stage)
+      const view = castFrame(stage, rays, width, height, { isSmooth: true, ground: light.stage })
+      const anew = atOnce(lightViewOf(set, { ...light, stage }, view))
       expect(Object.keys(kept.layers)).toEqual(Object.keys(anew.layers))
       for (const [id, layer] of Object.entries(anew.layers)) expect(kept.layers[id]).toEqual(layer)
     }

@@ -6,10 +6,14 @@ import type { Stage } from '../physics/transport/stage'
 import type { Steps } from '../shared/steps'
 import type { Sampling } from './frameLight'
 import { castingFrame, type FrameView } from './gBuffer'
+import { shownStage, type Showing } from './shownStage'
 import { frameHeight, lightViewOf, type LitFrame } from './takeFrame'
 
-/** What is looked at: rays, how many pixels, and a name that is the same as long as the rays are. */
-export type Sight = { key: string; rays: RayThrough; width: number; height: number; isSmooth: boolean }
+/**
+ * What is looked at: rays, how many pixels, and a name that is the same as long as the rays are. A picture has smooth
+ * edges and shows sitters as they look; a map is read place by place.
+ */
+export type Sight = { key: string; rays: RayThrough; width: number; height: number; isPicture: boolean }
 
 /** What the camera of a set sees, so many pixels wide. */
 export const cameraSight = (set: StudioSet, width: number): Sight => {
@@ -19,7 +23,7 @@ export const cameraSight = (set: StudioSet, width: number): Sight => {
     rays: throughLens(projection),
     width,
     height: frameHeight(set, width),
-    isSmooth: true,
+    isPicture: true,
   }
 }
 
@@ -31,22 +35,24 @@ const MOST_KEPT = 2
 /**
  * Lights pictures of one use one after another and keeps what stays: what each pixel sees as long as surfaces and eye
  * do, and a light on it as long as the light does. A light that is moved is all that is lit again.
+ * @param showing whether pictures wait for figures to be made
  */
-export const frameKeeper = () => {
+export const frameKeeper = (showing: Showing = 'all') => {
   let kept: Kept[] = []
   return function* (
     set: StudioSet,
     solved: Pick<SolvedSet, 'stage' | 'fields' | 'layers'>,
-    sight: Sight,
+    { key: rays, rays: rayThrough, width, height, isPicture }: Sight,
     sampling?: Sampling,
   ): Steps<LitFrame> {
-    const key = `${sight.width} ${sight.height} ${sight.key}`
-    let mine = kept.find(one => one.stage === solved.stage && one.key === key)
+    const key = `${width} ${height} ${rays}`
+    const stage = isPicture ? shownStage(solved.stage, showing) : solved.stage
+    let mine = kept.find(one => one.stage === stage && one.key === key)
     if (!mine) {
-      const view = yield* castingFrame(solved.stage, sight.rays, sight.width, sight.height, sight.isSmooth)
-      mine = { stage: solved.stage, key, view, layers: new WeakMap() }
+      const how = { isSmooth: isPicture, ground: solved.stage }
+      mine = { stage, key, view: yield* castingFrame(stage, rayThrough, width, height, how), layers: new WeakMap() }
     }
     kept = [mine, ...kept.filter(one => one !== mine)].slice(0, MOST_KEPT)
-    return yield* lightViewOf(set, solved, mine.view, sampling, mine.layers)
+    return yield* lightViewOf(set, { ...solved, stage }, mine.view, sampling, mine.layers)
   }
 }

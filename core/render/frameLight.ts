@@ -1,5 +1,5 @@
 import { loopsFor } from '../physics/geometry/kernel'
-import { sideOf, transmits, type Gloss } from '../physics/geometry/surface'
+import { sideOf, transmits } from '../physics/geometry/surface'
 import { loadFront } from '../physics/loops/frontInLoops'
 import { PLACE_BYTES } from '../physics/loops/layout'
 import { takeRoom } from '../physics/loops/loops'
@@ -14,6 +14,7 @@ import type { Stage } from '../physics/transport/stage'
 import type { Vector } from '../physics/units/vector'
 import type { FrameView } from './gBuffer'
 import { smoothed } from './edges'
+import { addSheen } from './sheen'
 import { evened, PIXELS_A_TURN, visibility } from './visibility'
 
 /**
@@ -86,10 +87,12 @@ function* directOnPlaces(
   open: EmitterSamples,
   shadow: EmitterSamples,
   sampling: Sampling,
+  sheen: Float32Array | undefined,
 ): Generator<void, Float32Array> {
   const direct = (yield* openInLoops(stage, view, open)) ?? (yield* openPlainly(view, open))
   const seen = yield* visibility(stage, view, shadow, direct, sampling.shadowsAsked)
   const share = sampling.isEvened ? evened(view, seen) : seen.share
+  if (sheen) addSheen(stage, view, open, share, sheen)
   for (let index = 0; index < view.count; index++) direct[index]! *= share[index]!
   return direct
 }
@@ -100,9 +103,11 @@ function* receiveDirect(
   view: FrameView,
   field: LightField,
   sampling: Sampling,
-): Generator<void, Float32Array> {
+): Generator<void, { received: Float32Array; shining: Float32Array }> {
   const { emitter } = field
   const received = new Float32Array(view.count * 3)
+  const shining = new Float32Array(view.count * 3)
+  const sheen = new Float32Array(view.count)
   const fronts = [
     {
       intensity: emitter.intensity,
@@ -116,12 +121,23 @@ function* receiveDirect(
     })),
   ]
   for (const { intensity, open, shadow } of fronts) {
-    const direct = yield* directOnPlaces(stage, view, open, shadow, sampling)
+    sheen.fill(0)
+    const direct = yield* directOnPlaces(
+      stage,
+      view,
+      open,
+      shadow,
+      sampling,
+      view.edges.pixels.length > 0 ? sheen : undefined,
+    )
     for (let index = 0, at = 0; index < view.count; index++) {
-      for (let channel = 0; channel < 3; channel++, at++) received[at]! += direct[index]! * intensity[channel]!
+      for (let channel = 0; channel < 3; channel++, at++) {
+        received[at]! += direct[index]! * intensity[channel]!
+        shining[at]! += sheen[index]! * intensity[channel]!
+      }
     }
   }
-  return received
+  return { received, shining }
 }
 
 /** Some amount at the nodes around a place, three channels, added to what stands in `sum`. */
@@ -154,9 +170,11 @@ function* sendBack(stage: Stage, view: FrameView, field: LightField, direct: Flo
   const glowing = ownSurface(stage, emitter)
   const glowToward = radianceToward(stage, emitter)
   const isThrough = surfaces.map(transmits)
-  const glosses = [true, false].map(isFront =>
-    surfaces.map(surface => (surface.shape === 'body' ? null : sideOf(surface, isFront, 0).gloss)),
-  ) as [(Gloss | null)[], (Gloss | null)[]]
+  const glossOf = surfaces.map(surface =>
+    surface.shape === 'body'
+      ? (_isFront: boolean, made: number) => surface.materials[made]!.gloss
+      : (isFront: boolean) => sideOf(surface, isFront, 0).gloss,
+  )
   const around = new Float64Array(3)
   const { intensity } = emitter
   for (let index = 0; index < view.count; index++) {
@@ -164,7 +182,7 @@ function* sendBack(stage: Stage, view: FrameView, field: LightField, direct: Flo
     const at = view.surface[index]!
     if (at < 0) continue
     const isFront = view.isFront[index] === 1
-    const gloss = glosses[isFront ? 0 : 1][at]!
+    const gloss = glossOf[at]!(isFront, view.made[index]!)
     const entering = gloss?.kind === 'coat' ? enteringShare(gloss, cosineToward(view, index, emitter.centre)) : 1
     let own = 0
     if (at === glowing && isFront) own = Math.PI * glowToward(view.ways.subarray(index * 3, index * 3 + 3))
@@ -206,8 +224,9 @@ export function* lightFrame(
   field: LightField,
   sampling: Sampling = FOR_PICTURES,
 ): Generator<void, Float32Array> {
-  const sent = yield* receiveDirect(stage, view, field, sampling)
+  const { received: sent, shining } = yield* receiveDirect(stage, view, field, sampling)
   yield* sendBack(stage, view, field, sent)
+  for (let at = 0; at < sent.length; at++) sent[at]! += shining[at]!
   const pixels = view.width * view.height
   view.mirrorPixel.forEach((pixel, mirror) => {
     for (let channel = 0; channel < 3; channel++)

@@ -1,5 +1,6 @@
 import { atOnce, type Steps } from '../shared/steps'
 import { castRays, RAY_OFFSET_M, type Hit } from '../physics/geometry/kernel'
+import type { ShownMesh } from '../physics/figure/shown/shownMesh'
 import { sideOf, transmits, type Body, type Surface } from '../physics/geometry/surface'
 import { pointOn, turnOut } from '../physics/geometry/surfacePoint'
 import type { TriangleMesh } from '../physics/geometry/triangleMesh'
@@ -26,6 +27,8 @@ export type FrameView = {
   /** Index of the surface in the scene; -1 where there is none. */
   surface: Int16Array
   isFront: Uint8Array
+  /** Material of a body; 0 elsewhere. */
+  made: Uint8Array
   /** Place and normal, six numbers each. */
   points: Float32Array
   /** Unit direction that each is looked at along. */
@@ -103,11 +106,15 @@ const vertexBook = (stage: Stage) => {
   }
 }
 
-type Places = Pick<FrameView, 'surface' | 'isFront' | 'points' | 'ways' | 'reflectance' | 'nodes' | 'nodeShares'>
+type Places = Pick<
+  FrameView,
+  'surface' | 'isFront' | 'made' | 'points' | 'ways' | 'reflectance' | 'nodes' | 'nodeShares'
+>
 
 const placesFor = (count: number): Places => ({
   surface: new Int16Array(count).fill(-1),
   isFront: new Uint8Array(count),
+  made: new Uint8Array(count),
   points: new Float32Array(count * 6),
   ways: new Float32Array(count * 3),
   reflectance: new Float32Array(count * 3),
@@ -120,6 +127,7 @@ const withRoomFor = (places: Places, more: number): Places => {
   const all = placesFor(places.surface.length + more)
   all.surface.set(places.surface)
   all.isFront.set(places.isFront)
+  all.made.set(places.made)
   all.points.set(places.points)
   all.ways.set(places.ways)
   all.reflectance.set(places.reflectance)
@@ -165,6 +173,38 @@ const writePoint = (surface: Surface, hit: Hit, points: Float32Array, to: number
   points[to + 5] = nz / size
 }
 
+/** Shares of a triangle's corners at the place of it that a point of the room lies over. */
+const sharesUnder = (
+  { place, turnDeg, scaleM }: Body,
+  { triangles }: TriangleMesh,
+  triangle: number,
+  points: Float32Array,
+  at: number,
+  shares: Float32Array,
+  to: number,
+): void => {
+  const angle = (turnDeg * Math.PI) / 180
+  const [cos, sin] = [Math.cos(angle), Math.sin(angle)]
+  const [rx, ry] = [points[at]! - place[0], points[at + 1]! - place[1]]
+  const from = triangle * 9
+  const t = (index: number) => triangles[from + index]!
+  const x = (cos * rx + sin * ry) / scaleM - t(0)
+  const y = (cos * ry - sin * rx) / scaleM - t(1)
+  const z = (points[at + 2]! - place[2]) / scaleM - t(2)
+  const aa = t(3) * t(3) + t(4) * t(4) + t(5) * t(5)
+  const ab = t(3) * t(6) + t(4) * t(7) + t(5) * t(8)
+  const bb = t(6) * t(6) + t(7) * t(7) + t(8) * t(8)
+  const pa = x * t(3) + y * t(4) + z * t(5)
+  const pb = x * t(6) + y * t(7) + z * t(8)
+  const scale = aa * bb - ab * ab
+  const u = Math.max(0, scale > 0 ? (bb * pa - ab * pb) / scale : 0)
+  const v = Math.max(0, scale > 0 ? (aa * pb - ab * pa) / scale : 0)
+  const sum = Math.max(1, u + v)
+  shares[to] = Math.max(0, 1 - (u + v) / sum)
+  shares[to + 1] = u / sum
+  shares[to + 2] = v / sum
+}
+
 /** Casting lets others in after so many pixels. */
 const PIXELS_A_TURN = 1024
 /** More materials than a body can have. */
@@ -172,6 +212,7 @@ const MOST_MATERIALS = 256
 
 /**
  * Casts one ray through the middle of every pixel, in steps.
+ * @param ground the stage that light was reckoned on, where another is shown
  * @param isSmooth whether pixels on edges show a mean of what they hold, as a picture does and a map does not
  */
 export function* castingFrame(
@@ -179,11 +220,11 @@ export function* castingFrame(
   rayThrough: RayThrough,
   width: number,
   height: number,
-  isSmooth = false,
+  { isSmooth = false, ground = stage }: { isSmooth?: boolean; ground?: Stage } = {},
 ): Steps<FrameView> {
   const { scene, patches } = stage
   let seen = placesFor(width * height)
-  const book = vertexBook(stage)
+  const book = vertexBook(ground)
   const mirrors: { pixel: number; share: number; from: Vector; way: Vector }[] = []
   const pixels = width * height
   const looks = new Int32Array(isSmooth ? pixels : 0).fill(-1)
@@ -194,10 +235,31 @@ export function* castingFrame(
     return lookOf(hit, surface.shape === 'body' ? materialOf(surface.mesh, hit) : 0)
   }
 
+  /** The nodes of the plain form that a place of a finer one lies over, less where creases close it in. */
+  const writeNodesUnder = (place: number, hit: Hit, surface: Body, { under, corners, open }: ShownMesh) => {
+    const [a, b, c] = [0, 1, 2].map(corner => corners[hit.triangle * 3 + corner]!) as [number, number, number]
+    const shares = [1 - hit.s - hit.t, hit.s, hit.t]
+    const nearest = shares[0]! >= shares[1]! && shares[0]! >= shares[2]! ? a : shares[1]! >= shares[2]! ? b : c
+    const triangle = under.triangleOfVertex[nearest]!
+    const openness = shares[0]! * open[a]! + shares[1]! * open[b]! + shares[2]! * open[c]!
+    const plain = { ...surface, mesh: under.mesh }
+    sharesUnder(surface, under.mesh, triangle, seen.points, place * 6, seen.nodeShares, place * 4)
+    for (let corner = 0; corner < 3; corner++) {
+      seen.nodes[place * 4 + corner] = book.nodeOf(plain, hit.surface, under.mesh.corners[triangle * 3 + corner]!)
+      seen.nodeShares[place * 4 + corner]! *= openness
+    }
+    seen.nodes[place * 4 + 3] = seen.nodes[place * 4 + 2]!
+  }
+
   const writeNodes = (place: number, hit: Hit, surface: Surface) => {
     if (surface.shape !== 'body') {
       const grid = patches.grids[(hit.isFront ? patches.frontGrid : patches.backGrid)[hit.surface]!]!
       writeNodesOnGrid(grid, hit.s, hit.t, seen, place * 4)
+      return
+    }
+    const { mesh } = surface
+    if ('under' in mesh) {
+      writeNodesUnder(place, hit, surface, mesh as ShownMesh)
       return
     }
     for (let corner = 0; corner < 3; corner++)
@@ -221,15 +283,16 @@ export function* castingFrame(
     if (!surface) return
     writePoint(surface, hit, seen.points, place * 6)
     const made = surface.shape === 'body' ? materialOf(surface.mesh, hit) : 0
+    seen.made[place] = made
     if (isSmooth && mayMirror) looks[place] = lookOf(hit, made)
-    const { gloss, reflectance } = sideOf(surface, isFront, made)
+    const { gloss, reflectance, sheen } = sideOf(surface, isFront, made)
     // Vertices that are met for the first time look around, and cast rays for it.
     writeNodes(place, { surface: at, isFront, triangle, s: across, t: along, distanceM: hit.distanceM }, surface)
     const away = gloss ? glossShare(gloss, Math.min(1, Math.abs(dot(wayOf(place), normalOf(place))))) : 0
     // What lets light through shows what its patches send out; see frameLight.
     if (!transmits(surface))
       for (let channel = 0; channel < 3; channel++)
-        seen.reflectance[place * 3 + channel] = reflectance[channel]! * (1 - away)
+        seen.reflectance[place * 3 + channel] = Math.max(0, reflectance[channel]! - (sheen?.share ?? 0)) * (1 - away)
     if (gloss?.kind === 'coat' && mayMirror) {
       const { position, normal } = pointOn(surface, across, along, isFront, triangle)
       const straight: Vector = [way[wayAt]!, way[wayAt + 1]!, way[wayAt + 2]!]
@@ -304,5 +367,5 @@ export const castFrame = (
   rayThrough: RayThrough,
   width: number,
   height: number,
-  isSmooth = false,
-): FrameView => atOnce(castingFrame(stage, rayThrough, width, height, isSmooth))
+  how: { isSmooth?: boolean; ground?: Stage } = {},
+): FrameView => atOnce(castingFrame(stage, rayThrough, width, height, how))

@@ -83,7 +83,7 @@ export function* lightView(
 
 /** What the camera of the set sees, so many pixels wide. */
 export const cameraView = (set: StudioSet, solved: SolvedSet, width: number): FrameView =>
-  castFrame(solved.stage, throughLens(projectionOf(set)), width, frameHeight(set, width), true)
+  castFrame(solved.stage, throughLens(projectionOf(set)), width, frameHeight(set, width), { isSmooth: true })
 
 /**
  * Illuminance of the room's own light that a picture shows, lux: that at the first subject's head, as if it were

@@ -160,21 +160,17 @@ function* visibleInLoops(
   return { share, isMixed }
 }
 
-/** Tiles that see a part of the front, or something else than a tile beside them: an edge of shadow may run there. */
-const unlikeNeighbours = (sees: Uint8Array, across: number, down: number): Uint8Array => {
-  const isMixed = new Uint8Array(sees.length)
-  for (let row = 0; row < down; row++) {
-    for (let column = 0; column < across; column++) {
-      const tile = row * across + column
-      if (sees[tile] === SEES.some) isMixed[tile] = 1
-      for (const other of [column + 1 < across ? tile + 1 : tile, row + 1 < down ? tile + across : tile]) {
-        const isUnlike = sees[other] !== sees[tile] && sees[other] !== SEES.some && sees[tile] !== SEES.some
-        if (isUnlike) isMixed[tile] = isMixed[other] = 1
-      }
+/** Tiles that see a part of the front, or something else than any tile around: an edge of shadow may run there. */
+const unlikeNeighbours = (sees: Uint8Array, across: number, down: number): Uint8Array =>
+  sees.map((own, tile) => {
+    if (own === SEES.some) return 1
+    const [column, row] = [tile % across, Math.floor(tile / across)]
+    for (let y = Math.max(0, row - 1); y <= Math.min(down - 1, row + 1); y++) {
+      for (let x = Math.max(0, column - 1); x <= Math.min(across - 1, column + 1); x++)
+        if (sees[y * across + x] !== own) return 1
     }
-  }
-  return isMixed
-}
+    return 0
+  })
 
 /** Bodies are facets under a smooth normal: rays start a little further off, or facets would shade themselves. */
 const LIFT_M = 6 * RAY_OFFSET_M

@@ -1,6 +1,7 @@
 import { figureMesh } from '../physics/figure/figureMesh'
 import { FIGURE_MATERIALS, type FigureMaterial } from '../physics/figure/form'
-import { matt, type Body, type Scene } from '../physics/geometry/surface'
+import { SHOWN_MATERIALS, type ShownMaterial } from '../physics/figure/shown/shapes'
+import { matt, type Body, type Gloss, type Scene, type Sheen, type Side } from '../physics/geometry/surface'
 import { lampColour } from '../physics/sources/colourTemperature'
 import { placedEmitter, type Emitter } from '../physics/sources/emitter'
 import { gelShare } from '../physics/sources/gels'
@@ -20,6 +21,24 @@ import type { Light, StudioSet, Subject } from '../model/schema'
 const EYES: Rgb = [0.42, 0.36, 0.33]
 const IRISES: Rgb = [0.04, 0.03, 0.025]
 
+/** What pictures show of a face beside skin and hair; from memory. */
+const EYE_WHITES: Rgb = [0.46, 0.41, 0.385]
+const SHOWN_IRISES: Rgb = [0.07, 0.045, 0.03]
+const LIPS: Rgb = [0.84, 0.66, 0.66]
+const SHOES = 0.35
+/** Tears over the eye: a smooth layer of water (refractive index of the cornea 1.376, from memory). */
+const TEARS: Gloss = { kind: 'coat', refractiveIndex: 1.376 }
+/** How skin, lips and hair shine; shares and widths from memory of faces in soft light. */
+const SHEENS: Partial<Record<ShownMaterial, Sheen>> = {
+  skin: { along: 'surface', share: 0.03, exponent: 14 },
+  lips: { along: 'surface', share: 0.035, exponent: 40 },
+  hair: { along: 'strands', share: 0.008, exponent: 90 },
+  brows: { along: 'surface', share: 0.01, exponent: 10 },
+  shoes: { along: 'surface', share: 0.04, exponent: 30 },
+  frames: { along: 'surface', share: 0.04, exponent: 80 },
+}
+const WET: ReadonlySet<ShownMaterial> = new Set(['eyes', 'irises', 'pupils'])
+
 const figureOf = (subject: Subject): Body => {
   const reflectances: Record<FigureMaterial, Rgb> = {
     skin: subject.skin,
@@ -37,7 +56,33 @@ const figureOf = (subject: Subject): Body => {
     turnDeg: subject.turnDeg,
     scaleM: subject.heightM,
     materials: FIGURE_MATERIALS.map(material => matt(reflectances[material])),
+    shown: shownOf(subject),
   }
+}
+
+/** How pictures show a sitter; a thing is shown as it is reckoned with. */
+const shownOf = ({ pose, skin, clothing, hair, haircut, glasses }: Subject): Body['shown'] => {
+  if (pose === 'object') return undefined
+  const reflectances: Record<ShownMaterial, Rgb> = {
+    skin,
+    clothing,
+    hair,
+    eyes: EYE_WHITES,
+    irises: SHOWN_IRISES,
+    lips: multiplyRgb(skin, LIPS),
+    mouth: scaleRgb(multiplyRgb(skin, LIPS), 0.25),
+    brows: [0, 1, 2].map(channel => (hair[channel]! * 2 + skin[channel]!) / 3) as unknown as Rgb,
+    pupils: grey(0.01),
+    shoes: scaleRgb(clothing, SHOES),
+    frames: grey(0.03),
+    glasses: grey(0),
+  }
+  const sides = SHOWN_MATERIALS.map((material): Side => ({
+    reflectance: reflectances[material],
+    gloss: WET.has(material) ? TEARS : null,
+    sheen: SHEENS[material],
+  }))
+  return { as: { pose, haircut, glasses }, materials: sides }
 }
 
 /**

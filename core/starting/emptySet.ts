@@ -46,6 +46,8 @@ export const emptySet = (id: string, name: string): StudioSet => {
         skin: [0.5, 0.33, 0.25],
         clothing: grey(0.25),
         hair: [0.07, 0.05, 0.04],
+        haircut: 'short',
+        glasses: false,
         pose: 'standing',
         turnDeg: 0,
       },

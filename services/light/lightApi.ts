@@ -17,9 +17,11 @@ import { lightOnMap } from '#core/render/lightOnMap'
 import { probeFrame, type Probe } from '#core/render/probe'
 import { missedOf, solveSetFromScratch, type Missed } from '#core/solve/solveFromScratch'
 import { NOTHING_LEARNED } from '#core/calibration/calibration'
+import { missingFigures } from '#core/render/shownStage'
 import { evennessOf, type Evenness } from '#core/render/evenness'
 import { luminance } from '#core/physics/units/rgb'
 import type { Vector } from '#core/physics/units/vector'
+import type { FigureMaker } from './figureApi'
 import { checked, wholeOf, type LeanSet } from '../leanSet'
 import type { Job } from '../rpc/job'
 import { reflection, type Mirrored } from '../rpc/mirror'
@@ -63,7 +65,7 @@ const sightOf = (set: StudioSet, looking: Looking): Sight => {
     rays,
     width,
     height: Math.max(8, Math.round(height)),
-    isSmooth: looking.at === 'around',
+    isPicture: looking.at === 'around',
   })
   switch (looking.at) {
     case 'frame':
@@ -85,7 +87,7 @@ const SAMPLING: Record<Looking['at'], Sampling | undefined> = {
 }
 
 /** What the light service can be asked; it holds the set, the light on it and the pictures that were made of it. */
-export const lightApi = () => {
+export const lightApi = (makeFigure: FigureMaker) => {
   const solvers = {
     draft: lightingSolver(DRAFT_QUALITY),
     full: lightingSolver(QUALITY),
@@ -101,7 +103,7 @@ export const lightApi = () => {
   >()
   const keepers = new Map<PictureUse, ReturnType<typeof frameKeeper>>()
   const keeperOf = (use: PictureUse) => {
-    const keeper = keepers.get(use) ?? frameKeeper()
+    const keeper = keepers.get(use) ?? frameKeeper('made')
     keepers.set(use, keeper)
     return keeper
   }
@@ -157,6 +159,16 @@ export const lightApi = () => {
         }
         if ((await job.pause()) || newest > revision) return false
       }
+    },
+
+    /**
+     * Makes the figures that pictures of what was solved last do not show yet; true when there are new ones to show.
+     */
+    figures: async (): Promise<boolean> => {
+      if (!solved) return false
+      const missing = missingFigures(solved.answer.stage.scene)
+      await Promise.all(missing.map(makeFigure))
+      return missing.length > 0
     },
 
     /** A lit picture at some powers and camera setting. */

@@ -17,6 +17,7 @@ export const lightService = (start: () => Carrier = lightWorker) => {
     },
     warm: (asking?: Asking<never>) => call('warm', [], asking),
     light: (revision: number, use: PictureUse, looking: Looking) => call('light', [revision, use, looking]),
+    figures: () => call('figures', []),
     develop: (use: PictureUse, exposing: Exposing) => call('develop', [use, exposing]),
     map: (use: PictureUse, exposing: Exposing) => call('map', [use, exposing]),
     probe: (use: PictureUse, place: { u: number; v: number }, exposing: Exposing) =>

@@ -1,5 +1,6 @@
 import type { Rgb } from '../units/rgb'
 import { cross, length, type Vector } from '../units/vector'
+import type { Shown } from '../figure/shown/shown'
 import type { TriangleMesh } from './triangleMesh'
 
 /**
@@ -12,7 +13,14 @@ import type { TriangleMesh } from './triangleMesh'
 export type Gloss = { kind: 'coat'; refractiveIndex: number } | { kind: 'lobe'; share: number; halfWidthDeg: number }
 
 /** One side of a surface: diffuse reflectance per channel, and its gloss or null. */
-export type Side = { reflectance: Rgb; gloss: Gloss | null }
+export type Side = { reflectance: Rgb; gloss: Gloss | null; sheen?: Sheen }
+
+/**
+ * A broad shine that only pictures show: `share` is what it sends back of light that comes from all round, and is part
+ * of the side's reflectance, so that what meters read stays the same. About the mirror direction of the surface, or
+ * about the cone that strands throw.
+ */
+export type Sheen = { along: 'surface' | 'strands'; share: number; exponent: number }
 
 type Named = {
   id: string
@@ -80,6 +88,8 @@ export type Body = Named & {
   scaleM: number
   /** By the mesh's material numbers. */
   materials: readonly Side[]
+  /** How pictures show it, where that is finer than what light is reckoned with. */
+  shown?: { as: Shown; materials: readonly Side[] }
 }
 
 /** Surfaces that light falls on. */

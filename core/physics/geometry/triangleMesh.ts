@@ -69,13 +69,16 @@ const gatherPatches = (
   return { patch, count: numbers.size }
 }
 
-/** Prepares a mesh: `faces` has three vertex numbers a triangle, counter-clockwise from outside. */
+/**
+ * Prepares a mesh: `faces` has three vertex numbers a triangle, counter-clockwise from outside. Without a patch size
+ * all of it is one patch, for meshes that are only looked at.
+ */
 export const triangleMesh = (
   vertices: Float64Array,
   normals: Float64Array,
   faces: Uint32Array,
   materials: Uint8Array,
-  patchSize: number,
+  patchSize: number | undefined,
 ): TriangleMesh => {
   const count = faces.length / 3
   const boxes = new Float64Array(count * 6)
@@ -102,7 +105,10 @@ export const triangleMesh = (
     triangles[triangle * 9 + at + 2]!,
   ]
   const faceNormal = (triangle: number) => cross(edge(triangle, 3), edge(triangle, 6))
-  const { patch, count: patchCount } = gatherPatches(triangles, material, faceNormal, patchSize)
+  const { patch, count: patchCount } =
+    patchSize === undefined
+      ? { patch: new Int32Array(count), count: 1 }
+      : gatherPatches(triangles, material, faceNormal, patchSize)
   const patchArea = new Float64Array(patchCount)
   const patchFirst = new Int32Array(patchCount + 1)
   for (let triangle = 0; triangle < count; triangle++) {

@@ -64,8 +64,8 @@ type GroundHere = { scene: Scene; patches: Patches; isGlossy: Uint8Array }
 /** Loads what tells the patch that a ray struck; the scene has to be loaded. False where it does not fit. */
 export const loadPatches = (loops: Loops, { scene, patches, isGlossy }: GroundHere): boolean => {
   const region = loops.regions.patches
-  if (region.owner === patches) return true
-  claim(region, patches)
+  if (region.owner === scene) return true
+  claim(region, scene)
   const shelf = new Shelf(loops, region)
   const table = shelf.take(scene.surfaces.length * SURFACE_BYTES)
   if (shelf.isFull) return giveUp(region)

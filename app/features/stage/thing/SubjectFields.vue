@@ -6,12 +6,18 @@ import NumberField from '~/ui/NumberField.vue'
 import PlaceRow from '~/shared/PlaceRow.vue'
 import SelectField from '~/ui/SelectField.vue'
 import { editSubject } from '#core/edits/edits'
-import { CLOTHES, SKINS } from '#core/kit/materials'
+import { CLOTHES, HAIRS, SKINS } from '#core/kit/materials'
 import type { Subject } from '#core/model/schema'
 
 const props = defineProps<{ subject: Subject }>()
 const { edit } = useThingActions()
 const change = (changes: Partial<Subject>) => edit(set => editSubject(set, props.subject.id, changes))
+const HAIRCUT_CHOICES = [
+  { value: 'short', name: 'short' },
+  { value: 'long', name: 'long' },
+  { value: 'tied', name: 'tied up' },
+  { value: 'none', name: 'none' },
+] as const
 const POSES = [
   { value: 'standing', name: 'standing' },
   { value: 'sitting', name: 'sitting' },
@@ -73,5 +79,33 @@ const POSES = [
       test-name="skin"
       @change="skin => change({ skin })"
     />
+    <MaterialField
+      v-if="subject.pose !== 'object'"
+      label="Hair colour"
+      :value="subject.hair"
+      :materials="HAIRS"
+      test-name="hair"
+      @change="hair => change({ hair })"
+    />
+    <SelectField
+      v-if="subject.pose !== 'object'"
+      label="Hair"
+      :value="subject.haircut"
+      :options="HAIRCUT_CHOICES"
+      test-name="haircut"
+      class="w-24"
+      wide
+      @choose="haircut => haircut && change({ haircut })"
+    />
+    <label v-if="subject.pose !== 'object'" class="flex h-8 items-center gap-1.5">
+      <input
+        type="checkbox"
+        class="size-4"
+        :checked="subject.glasses"
+        data-test="glasses"
+        @change="change({ glasses: ($event.target as HTMLInputElement).checked })"
+      />
+      glasses
+    </label>
   </div>
 </template>

@@ -1,0 +1,4 @@
+import { serve } from '../rpc/serve'
+import { figureApi } from './figureApi'
+
+serve(figureApi())
