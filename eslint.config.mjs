@@ -127,7 +127,11 @@ export default withNuxt(
   },
   {
     // Inner loops take what they need as it is: an object for each ray would be made and thrown away again.
-    files: ['core/physics/{geometry,transport,figure,loops}/**/*.ts', 'core/imaging/regions/maps.ts'],
+    files: [
+      'core/physics/{geometry,transport,figure,loops}/**/*.ts',
+      'core/render/{gBuffer,placesSeen}.ts',
+      'core/imaging/regions/maps.ts',
+    ],
     rules: { 'max-params': 'off' },
   },
   {

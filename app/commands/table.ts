@@ -39,6 +39,7 @@ export type CommandId =
   | 'copy'
   | 'turn-left'
   | 'turn-right'
+  | 'picture'
   | 'help'
 
 const OUTSIDE_TEXT = ['rest', 'plan', 'rail', 'control'] as const
@@ -113,6 +114,13 @@ export const COMMANDS: readonly Command[] = [
     zones: OUTSIDE_TEXT,
     shown: 'Page up',
     words: 'the look before',
+  },
+  {
+    id: 'picture',
+    keys: ['p'],
+    zones: ['rest', 'plan', 'rail', 'control'],
+    shown: 'P',
+    words: 'the picture over the whole screen, on the stage',
   },
   { id: 'help', keys: ['?', 'shift+?'], zones: OUTSIDE_TEXT, shown: '?', words: 'this list' },
 ]

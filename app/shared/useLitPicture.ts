@@ -8,6 +8,8 @@ import type { Developed, Looking } from '#services/light/lightApi'
 
 /** Under the hand, and before there is any, a picture is coarse, so that it comes at once. */
 export const COARSE_WIDTH = 64
+/** A large picture is shown this wide before it is sharp. */
+const MIDDLE_WIDTH = 232
 
 /** A picture is lit once the hand rests. */
 const REST_MS = 120
@@ -55,16 +57,26 @@ export const useLitPicture = (looking: () => Looking, { settings, isLive = false
     isDeveloping = false
   }
 
+  /** Widths that a picture is lit at, one after another: at once, then sharp. */
+  const widths = (): number[] => {
+    const { width } = looking()
+    const isFirst = isLive && !picture.value
+    return [
+      ...(isFirst && width > COARSE_WIDTH ? [COARSE_WIDTH] : []),
+      ...(isLive && width > 1.6 * MIDDLE_WIDTH ? [MIDDLE_WIDTH] : []),
+      width,
+    ]
+  }
+
   let isLighting = false
   const relight = async () => {
     if (isLighting) return
     isLighting = true
     const mine = wanted.value
-    const isFirst = isLive && !picture.value
-    if (isFirst && (await light.service.light(revision.value, looking().at, { ...looking(), width: COARSE_WIDTH })))
-      await develop()
-    if (await light.service.light(revision.value, looking().at, looking())) {
-      litFor.value = mine
+    for (const width of widths()) {
+      const isLit = await light.service.light(revision.value, looking().at, { ...looking(), width })
+      if (!isLit || mine !== wanted.value) break
+      if (width === looking().width) litFor.value = mine
       await develop()
     }
     isLighting = false
@@ -74,7 +86,7 @@ export const useLitPicture = (looking: () => Looking, { settings, isLive = false
   }
   /** Sitters are shown plain until they are made as they look. */
   const showFigures = async () => {
-    if (!['frame', 'around'].includes(looking().at)) return
+    if (!['frame', 'screen', 'around'].includes(looking().at)) return
     // Where they cannot be made, sitters stay plain.
     const areNew = await light.service.figures().catch(() => false)
     if (areNew) await relight()

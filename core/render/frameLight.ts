@@ -84,10 +84,8 @@ function* openPlainly(view: FrameView, front: EmitterSamples): Generator<void, F
 function* directOnPlaces(
   stage: Stage,
   view: FrameView,
-  open: EmitterSamples,
-  shadow: EmitterSamples,
-  sampling: Sampling,
-  sheen: Float32Array | undefined,
+  { open, shadow }: { open: EmitterSamples; shadow: EmitterSamples },
+  { sampling, sheen }: { sampling: Sampling; sheen: Float32Array | undefined },
 ): Generator<void, Float32Array> {
   const direct = (yield* openInLoops(stage, view, open)) ?? (yield* openPlainly(view, open))
   const seen = yield* visibility(stage, view, shadow, direct, sampling.shadowsAsked)
@@ -105,6 +103,8 @@ function* receiveDirect(
   sampling: Sampling,
 ): Generator<void, { received: Float32Array; shining: Float32Array }> {
   const { emitter } = field
+  // Only pictures show what shines: maps say what falls on a surface.
+  const isShown = view.edges.pixels.length > 0
   const received = new Float32Array(view.count * 3)
   const shining = new Float32Array(view.count * 3)
   const sheen = new Float32Array(view.count)
@@ -125,10 +125,8 @@ function* receiveDirect(
     const direct = yield* directOnPlaces(
       stage,
       view,
-      open,
-      shadow,
-      sampling,
-      view.edges.pixels.length > 0 ? sheen : undefined,
+      { open, shadow },
+      { sampling, sheen: isShown ? sheen : undefined },
     )
     for (let index = 0, at = 0; index < view.count; index++) {
       for (let channel = 0; channel < 3; channel++, at++) {

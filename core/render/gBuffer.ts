@@ -3,14 +3,21 @@ import { castRays, RAY_OFFSET_M, type Hit } from '../physics/geometry/kernel'
 import type { ShownMesh } from '../physics/figure/shown/shownMesh'
 import { sideOf, transmits, type Body, type Surface } from '../physics/geometry/surface'
 import { pointOn, turnOut } from '../physics/geometry/surfacePoint'
-import type { TriangleMesh } from '../physics/geometry/triangleMesh'
 import { mirrored } from '../physics/transport/follow'
 import { castView, type View } from '../physics/transport/gather'
 import { glossShare } from '../physics/transport/gloss'
-import { patchOfCell, type PatchGrid } from '../physics/transport/patches'
 import type { Stage } from '../physics/transport/stage'
 import { add, direction, dot, scale, type Vector } from '../physics/units/vector'
 import type { RayThrough } from '../camera/projection'
+import {
+  materialOf,
+  placesFor,
+  withRoomFor,
+  writeNodesOnGrid,
+  writeNodesUnder,
+  writePoint,
+  type Places,
+} from './placesSeen'
 import { NO_EDGES, smoothEdges, type Edges } from './edges'
 import { tilesOf, type Tiles } from './tiles'
 
@@ -19,28 +26,11 @@ import { tilesOf, type Tiles } from './tiles'
  * behind them
  * stand the places that glossy pixels mirror.
  */
-export type FrameView = {
+export type FrameView = Places & {
   width: number
   height: number
   /** Pixels and mirrored places together. */
   count: number
-  /** Index of the surface in the scene; -1 where there is none. */
-  surface: Int16Array
-  isFront: Uint8Array
-  /** Material of a body; 0 elsewhere. */
-  made: Uint8Array
-  /** Place and normal, six numbers each. */
-  points: Float32Array
-  /** Unit direction that each is looked at along. */
-  ways: Float32Array
-  /** What of the light there comes back evenly toward the viewer, three channels. */
-  reflectance: Float32Array
-  /**
-   * Four nodes around each and their shares, for bounced light without steps. A node is a patch, or a vertex behind
-   * the patches.
-   */
-  nodes: Int32Array
-  nodeShares: Float32Array
   /** What vertices of bodies see. */
   vertices: { position: Vector; normal: Vector; view: View }[]
   /** Which pixel shows each mirrored place, and how much of it. */
@@ -53,27 +43,6 @@ export type FrameView = {
 
 /** Rays that a vertex of a body casts for its bounced light. */
 const VERTEX_RAYS = 64
-
-/** Writes the patches around a place, each on the place's own side of whatever stands there, and their shares. */
-const writeNodesOnGrid = (grid: PatchGrid, s: number, t: number, places: Places, to: number): void => {
-  const { columns, rows } = grid
-  const [x, y] = [s * columns - 0.5, t * rows - 0.5]
-  const [low, near] = [Math.floor(x), Math.floor(y)]
-  const [across, along] = [x - low, y - near]
-  const own = [Math.min(columns - 1, Math.floor(s * columns)), Math.min(rows - 1, Math.floor(t * rows))] as const
-  const lines = grid.cellLines[own[1] * columns + own[0]]
-  for (let corner = 0; corner < 4; corner++) {
-    const [right, far] = [corner & 1, corner >> 1]
-    const column = Math.min(columns - 1, Math.max(0, low + right))
-    const row = Math.min(rows - 1, Math.max(0, near + far))
-    const [cs, ct] = [(column + 0.5) / columns, (row + 0.5) / rows]
-    const isBeyond = lines?.some(({ a, b, c }) => a * s + b * t + c > 0 !== a * cs + b * ct + c > 0)
-    places.nodes[to + corner] = isBeyond
-      ? patchOfCell(grid, own[0], own[1], s, t)
-      : patchOfCell(grid, column, row, s, t)
-    places.nodeShares[to + corner] = (right ? across : 1 - across) * (far ? along : 1 - along)
-  }
-}
 
 /** Numbers the vertices that pictures meet, and lets each look around once. */
 const vertexBook = (stage: Stage) => {
@@ -106,105 +75,6 @@ const vertexBook = (stage: Stage) => {
   }
 }
 
-type Places = Pick<
-  FrameView,
-  'surface' | 'isFront' | 'made' | 'points' | 'ways' | 'reflectance' | 'nodes' | 'nodeShares'
->
-
-const placesFor = (count: number): Places => ({
-  surface: new Int16Array(count).fill(-1),
-  isFront: new Uint8Array(count),
-  made: new Uint8Array(count),
-  points: new Float32Array(count * 6),
-  ways: new Float32Array(count * 3),
-  reflectance: new Float32Array(count * 3),
-  nodes: new Int32Array(count * 4),
-  nodeShares: new Float32Array(count * 4),
-})
-
-/** The same places with room for so many more behind them. */
-const withRoomFor = (places: Places, more: number): Places => {
-  const all = placesFor(places.surface.length + more)
-  all.surface.set(places.surface)
-  all.isFront.set(places.isFront)
-  all.made.set(places.made)
-  all.points.set(places.points)
-  all.ways.set(places.ways)
-  all.reflectance.set(places.reflectance)
-  all.nodes.set(places.nodes)
-  all.nodeShares.set(places.nodeShares)
-  return all
-}
-
-/** The material that a ray met on a mesh: of the very place where its triangle holds several, of its triangle otherwise. */
-const materialOf = (mesh: TriangleMesh, { triangle, s, t }: Hit): number => {
-  const { triangles, material, materialAt, isMixed } = mesh
-  if (!materialAt || isMixed?.[triangle] === 0) return material[triangle]!
-  const at = (axis: number) =>
-    triangles[triangle * 9 + axis]! + s * triangles[triangle * 9 + 3 + axis]! + t * triangles[triangle * 9 + 6 + axis]!
-  return materialAt(at(0), at(1), at(2))
-}
-
-/** Writes place and normal of what was struck. */
-const writePoint = (surface: Surface, hit: Hit, points: Float32Array, to: number): void => {
-  if (surface.shape !== 'body') {
-    const { position, normal } = pointOn(surface, hit.s, hit.t, hit.isFront)
-    points.set(position, to)
-    points.set(normal, to + 3)
-    return
-  }
-  const { mesh, place, scaleM, turnDeg } = surface
-  const corner = hit.triangle * 3
-  const [a, b, c] = [mesh.corners[corner]! * 3, mesh.corners[corner + 1]! * 3, mesh.corners[corner + 2]! * 3]
-  const first = 1 - hit.s - hit.t
-  const angle = (turnDeg * Math.PI) / 180
-  const [cos, sin] = [Math.cos(angle), Math.sin(angle)]
-  const among = (of: Float64Array, axis: number) =>
-    first * of[a + axis]! + hit.s * of[b + axis]! + hit.t * of[c + axis]!
-  const { vertices, normals } = mesh
-  const [x, y, z] = [among(vertices, 0), among(vertices, 1), among(vertices, 2)]
-  points[to] = place[0] + scaleM * (cos * x - sin * y)
-  points[to + 1] = place[1] + scaleM * (sin * x + cos * y)
-  points[to + 2] = place[2] + scaleM * z
-  const [nx, ny, nz] = [among(normals, 0), among(normals, 1), among(normals, 2)]
-  const size = Math.sqrt(nx * nx + ny * ny + nz * nz) || 1
-  points[to + 3] = (cos * nx - sin * ny) / size
-  points[to + 4] = (sin * nx + cos * ny) / size
-  points[to + 5] = nz / size
-}
-
-/** Shares of a triangle's corners at the place of it that a point of the room lies over. */
-const sharesUnder = (
-  { place, turnDeg, scaleM }: Body,
-  { triangles }: TriangleMesh,
-  triangle: number,
-  points: Float32Array,
-  at: number,
-  shares: Float32Array,
-  to: number,
-): void => {
-  const angle = (turnDeg * Math.PI) / 180
-  const [cos, sin] = [Math.cos(angle), Math.sin(angle)]
-  const [rx, ry] = [points[at]! - place[0], points[at + 1]! - place[1]]
-  const from = triangle * 9
-  const t = (index: number) => triangles[from + index]!
-  const x = (cos * rx + sin * ry) / scaleM - t(0)
-  const y = (cos * ry - sin * rx) / scaleM - t(1)
-  const z = (points[at + 2]! - place[2]) / scaleM - t(2)
-  const aa = t(3) * t(3) + t(4) * t(4) + t(5) * t(5)
-  const ab = t(3) * t(6) + t(4) * t(7) + t(5) * t(8)
-  const bb = t(6) * t(6) + t(7) * t(7) + t(8) * t(8)
-  const pa = x * t(3) + y * t(4) + z * t(5)
-  const pb = x * t(6) + y * t(7) + z * t(8)
-  const scale = aa * bb - ab * ab
-  const u = Math.max(0, scale > 0 ? (bb * pa - ab * pb) / scale : 0)
-  const v = Math.max(0, scale > 0 ? (aa * pb - ab * pa) / scale : 0)
-  const sum = Math.max(1, u + v)
-  shares[to] = Math.max(0, 1 - (u + v) / sum)
-  shares[to + 1] = u / sum
-  shares[to + 2] = v / sum
-}
-
 /** Casting lets others in after so many pixels. */
 const PIXELS_A_TURN = 1024
 /** More materials than a body can have. */
@@ -235,22 +105,6 @@ export function* castingFrame(
     return lookOf(hit, surface.shape === 'body' ? materialOf(surface.mesh, hit) : 0)
   }
 
-  /** The nodes of the plain form that a place of a finer one lies over, less where creases close it in. */
-  const writeNodesUnder = (place: number, hit: Hit, surface: Body, { under, corners, open }: ShownMesh) => {
-    const [a, b, c] = [0, 1, 2].map(corner => corners[hit.triangle * 3 + corner]!) as [number, number, number]
-    const shares = [1 - hit.s - hit.t, hit.s, hit.t]
-    const nearest = shares[0]! >= shares[1]! && shares[0]! >= shares[2]! ? a : shares[1]! >= shares[2]! ? b : c
-    const triangle = under.triangleOfVertex[nearest]!
-    const openness = shares[0]! * open[a]! + shares[1]! * open[b]! + shares[2]! * open[c]!
-    const plain = { ...surface, mesh: under.mesh }
-    sharesUnder(surface, under.mesh, triangle, seen.points, place * 6, seen.nodeShares, place * 4)
-    for (let corner = 0; corner < 3; corner++) {
-      seen.nodes[place * 4 + corner] = book.nodeOf(plain, hit.surface, under.mesh.corners[triangle * 3 + corner]!)
-      seen.nodeShares[place * 4 + corner]! *= openness
-    }
-    seen.nodes[place * 4 + 3] = seen.nodes[place * 4 + 2]!
-  }
-
   const writeNodes = (place: number, hit: Hit, surface: Surface) => {
     if (surface.shape !== 'body') {
       const grid = patches.grids[(hit.isFront ? patches.frontGrid : patches.backGrid)[hit.surface]!]!
@@ -259,7 +113,9 @@ export function* castingFrame(
     }
     const { mesh } = surface
     if ('under' in mesh) {
-      writeNodesUnder(place, hit, surface, mesh as ShownMesh)
+      writeNodesUnder(seen, place, hit, { body: surface, mesh: mesh as ShownMesh }, (plain, vertex) =>
+        book.nodeOf(plain, hit.surface, vertex),
+      )
       return
     }
     for (let corner = 0; corner < 3; corner++)

@@ -11,8 +11,8 @@ const riseAt = (cosine: number): number => 1 + (GRAZING - 1) * (1 - cosine) ** 5
 
 /**
  * What share of the light that arrives a sheen sends on toward the eye, per steradian.
- * Along a surface: a lobe about the normal half-way between the two, kept in energy as (n + 8) / 8 pi (as in E. Lafortune
- * and Y. Willems, 1994). Along strands: a cone about the strand, after J. Kajiya and T. Kay (1989).
+ * Along a surface: a lobe about the normal half-way between the two, kept in energy as (n + 8) / 8 pi (as in
+ * E. Lafortune and Y. Willems, 1994). Along strands: a cone about the strand, after J. Kajiya and T. Kay (1989).
  * @param light unit direction to the light
  * @param eye unit direction to the eye
  * @param normal of the surface
@@ -58,7 +58,10 @@ const strandAt = (body: Body, point: Vector, normal: Vector): Vector => {
 
 const SEAT_DROP = 0.2
 
-/** Adds what sheens send toward the eye under one front, as light on white, to `sent`; `share` is what each place sees. */
+/**
+ * Adds what sheens send toward the eye under one front, as light on white, to `sent`; `share` is what each place sees
+ * of it.
+ */
 export const addSheen = (
   stage: Stage,
   view: FrameView,

@@ -71,3 +71,21 @@ export const toneMapLight = (
 /** Turns linear values into an opaque picture, four bytes a pixel. */
 export const developFrame = (linear: Float32Array, response: Response): Uint8ClampedArray<ArrayBuffer> =>
   toneMapLight(linear, 1, NO_VEIL, response)
+
+/** The most that sixteen bits hold, of which 255 of eight are 257 each. */
+const DEEP_WHITE = 65_535
+
+/** The same in sixteen bits, three numbers a pixel: what lies between two of the 256 steps is kept. */
+export const deepToneMap = (
+  light: Float32Array,
+  gain: number,
+  veil: Rgb,
+  response: Response,
+): Uint16Array<ArrayBuffer> => {
+  const values = new Uint16Array(light.length)
+  for (let at = 0; at < light.length; at++) {
+    const value = response.valueFromLinear((light[at]! + veil[at % 3]!) * gain)
+    values[at] = Math.round((Math.min(255, Math.max(0, value)) / 255) * DEEP_WHITE)
+  }
+  return values
+}

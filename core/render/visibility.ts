@@ -52,7 +52,9 @@ export function* visibility(
   return { share, isMixed: Uint8Array.from(isShadowed, is => (is ? 1 : 0)) }
 }
 
-/** The share that one place sees by the plain code: every tile of 4 x 4 pixels asks all samples, each pixel its own few. */
+/**
+ * The share that one place sees by the plain code: every tile of 4 x 4 pixels asks all samples, each pixel its own few.
+ */
 const shareSeen = (stage: Stage, view: FrameView, shadow: EmitterSamples, index: number, step: number): number => {
   const p = view.points
   const at = index * 6

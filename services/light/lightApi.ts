@@ -1,6 +1,6 @@
 import { transfer } from 'comlink'
 import { responseOf } from '#core/camera/response'
-import { toneMapLight } from '#core/render/toneMap'
+import { deepToneMap, toneMapLight } from '#core/render/toneMap'
 import { exposureGain } from '#core/camera/exposureGain'
 import { frameSum } from '#core/render/frameSum'
 import { FOR_MAPS, type Sampling } from '#core/render/frameLight'
@@ -42,12 +42,15 @@ export type Exposing = { settings: Record<string, LightSetting>; camera: CameraS
 /** A picture ready for a canvas. */
 export type Developed = { revision: number; width: number; height: number; data: Uint8ClampedArray<ArrayBuffer> }
 
+/** A picture of sixteen bits, three numbers a pixel. */
+export type DeepPicture = { width: number; height: number; data: Uint16Array<ArrayBuffer> }
+
 /** Stops over the camera setting all over a surface, row by row from the upper left. */
 export type StopsMap = { width: number; height: number; stops: Float32Array<ArrayBuffer> }
 
 /** A picture of the set: through its lens, of its backdrop square on, or all round a place. */
 export type Looking =
-  | { at: 'frame'; width: number }
+  | { at: 'frame' | 'screen'; width: number }
   | { at: 'floor'; width: number }
   | { at: 'backdrop'; width: number }
   | { at: 'around'; width: number; eye: Vector; turnDeg: number }
@@ -69,6 +72,7 @@ const sightOf = (set: StudioSet, looking: Looking): Sight => {
   })
   switch (looking.at) {
     case 'frame':
+    case 'screen':
       return cameraSight(set, width)
     case 'floor':
       return sight(set.room, ontoFloor(set), (width * set.room.depthM) / set.room.widthM)
@@ -81,6 +85,7 @@ const sightOf = (set: StudioSet, looking: Looking): Sight => {
 
 const SAMPLING: Record<Looking['at'], Sampling | undefined> = {
   frame: undefined,
+  screen: undefined,
   floor: FOR_MAPS,
   backdrop: FOR_MAPS,
   around: undefined,
@@ -184,6 +189,17 @@ export const lightApi = (makeFigure: FigureMaker) => {
         responseOf(shown.camera),
       )
       return transfer({ revision, width: lit.view.width, height: lit.view.height, data }, [data.buffer])
+    },
+
+    /** The same in sixteen bits, three numbers a pixel. */
+    developDeep: (_job: Job, use: PictureUse, { settings, camera, learned }: Exposing): DeepPicture | undefined => {
+      const picture = pictures.get(use)
+      if (!picture) return undefined
+      const { set: shown, lit, sum } = picture
+      const weights = frameWeights(shown, settings, camera, learned)
+      const veil = veilOf(shown.camera.veilingGlare, lit, weights)
+      const data = deepToneMap(sum(weights), exposureGain(camera), veil, responseOf(shown.camera))
+      return transfer({ width: lit.view.width, height: lit.view.height, data }, [data.buffer])
     },
 
     /**

@@ -19,6 +19,7 @@ export const lightService = (start: () => Carrier = lightWorker) => {
     light: (revision: number, use: PictureUse, looking: Looking) => call('light', [revision, use, looking]),
     figures: () => call('figures', []),
     develop: (use: PictureUse, exposing: Exposing) => call('develop', [use, exposing]),
+    developDeep: (use: PictureUse, exposing: Exposing) => call('developDeep', [use, exposing]),
     map: (use: PictureUse, exposing: Exposing) => call('map', [use, exposing]),
     probe: (use: PictureUse, place: { u: number; v: number }, exposing: Exposing) =>
       call('probe', [use, place, exposing]),

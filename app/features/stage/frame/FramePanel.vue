@@ -5,6 +5,7 @@ import BackdropMap from '~/features/stage/frame/BackdropMap.vue'
 import BenchPicture from '~/shared/BenchPicture.vue'
 import ChoiceRow from '~/ui/ChoiceRow.vue'
 import CompareView from '~/features/stage/frame/CompareView.vue'
+import FullPicture from '~/features/stage/frame/FullPicture.vue'
 import FrameValues from '~/shared/FrameValues.vue'
 import LookBack from '~/features/stage/frame/LookBack.vue'
 import PredictedFrame from '~/features/stage/frame/PredictedFrame.vue'
@@ -47,6 +48,7 @@ const take = async () => {
       <button class="press" :disabled="isShooting" data-test="shoot" @click="take">
         {{ isShooting ? 'Shooting…' : 'Simulate a test shot' }}
       </button>
+      <FullPicture />
       <p v-if="problem" role="alert" class="text-sm" data-test="frame-problem">
         {{ problem }}
       </p>

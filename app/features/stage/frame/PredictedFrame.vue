@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { useFramePicture } from '~/features/stage/frame/useFramePicture'
+import { sharpWidth, useFramePicture } from '~/features/stage/frame/useFramePicture'
 import { useFrameSplit } from '~/shared/useFrameSplit'
 import { useLight } from '~/stores/light'
 import { useSearch } from '~/stores/search'
 import { useStudio } from '~/stores/studio'
+import { useElementSize } from '@vueuse/core'
 import { computed, shallowRef, useTemplateRef, watch } from 'vue'
 import PictureCanvas from '~/ui/PictureCanvas.vue'
 import ProbeReading from '~/features/stage/frame/ProbeReading.vue'
@@ -19,12 +20,16 @@ import type { Probe } from '#core/render/probe'
 const studio = useStudio()
 const light = useLight()
 const { shownLights, choices, choice } = useFrameSplit()
-const { picture: lit, isFresh } = useFramePicture()
+const { picture: lit, isFresh, width } = useFramePicture()
 const search = useSearch()
 /** A proposal that is looked at shows in the place of what is. */
 const picture = computed(() => search.preview?.picture ?? lit.value)
 const probe = shallowRef<(Probe & { u: number; v: number }) | undefined>()
 const field = useTemplateRef('field')
+const { width: fieldWidth } = useElementSize(field)
+watch(fieldWidth, wide => {
+  if (wide > 0) width.value = sharpWidth(wide)
+})
 
 const shape = computed(() => studio.document.camera.sensor.widthMm / studio.document.camera.sensor.heightMm)
 let isProbing = false

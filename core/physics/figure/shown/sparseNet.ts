@@ -36,6 +36,13 @@ const openness = (field: Displace, place: readonly number[], normal: readonly nu
   return Math.max(0.25, 1 - 0.6 * closed)
 }
 
+/** Where the edges of a cell along each axis begin. */
+const EDGE_STARTS: readonly ((u: number, v: number) => readonly [number, number, number])[] = [
+  (u, v) => [0, u, v],
+  (u, v) => [v, 0, u],
+  (u, v) => [u, v, 0],
+]
+
 type Grid = { step: number; low: readonly [number, number, number]; counts: readonly [number, number, number] }
 
 /** The blocks of cells that hold the form. */
@@ -122,17 +129,17 @@ export const sparseNet = (pieces: readonly Piece[], step: number, displace?: Dis
     for (let edge = 0; edge < 12; edge++) {
       const axis = edge >> 2
       const [u, v] = [edge & 1, (edge >> 1) & 1]
-      const a = axis === 0 ? [0, u, v] : axis === 1 ? [v, 0, u] : [u, v, 0]
-      const from = values[node(i + a[0]!, j + a[1]!, k + a[2]!)]!
+      const a = EDGE_STARTS[axis]!(u, v)
+      const from = values[node(i + a[0], j + a[1], k + a[2])]!
       const to =
         values[
-          node(i + a[0]! + (axis === 0 ? 1 : 0), j + a[1]! + (axis === 1 ? 1 : 0), k + a[2]! + (axis === 2 ? 1 : 0))
+          node(i + a[0] + (axis === 0 ? 1 : 0), j + a[1] + (axis === 1 ? 1 : 0), k + a[2] + (axis === 2 ? 1 : 0))
         ]!
       if (from < 0 === to < 0) continue
       const share = from / (from - to)
-      sx += a[0]! + (axis === 0 ? share : 0)
-      sy += a[1]! + (axis === 1 ? share : 0)
-      sz += a[2]! + (axis === 2 ? share : 0)
+      sx += a[0] + (axis === 0 ? share : 0)
+      sy += a[1] + (axis === 1 ? share : 0)
+      sz += a[2] + (axis === 2 ? share : 0)
       crossings += 1
     }
     if (crossings === 0) return
