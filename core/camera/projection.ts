@@ -57,13 +57,17 @@ export const throughLens =
     way: add(ahead, add(scale(right, (2 * u - 1) * halfWidth), scale(up, (1 - 2 * v) * halfHeight))),
   })
 
-/** Every direction around a place in one wide picture: `turnDeg` in its middle, up at the top, behind at both ends. */
+/**
+ * Every direction around a place in one wide picture: `turnDeg` in its middle, up at the top, behind at both ends.
+ * Sight begins `clearM` off the place, so that one's own head is not in the way.
+ */
 export const around =
-  (eye: Vector, turnDeg: number): RayThrough =>
+  (eye: Vector, turnDeg: number, clearM = 0): RayThrough =>
   (u, v) => {
     const turned = (turnDeg * Math.PI) / 180 + Math.PI / 2 + (u - 0.5) * 2 * Math.PI
     const up = (0.5 - v) * Math.PI
-    return { from: eye, way: [Math.cos(turned) * Math.cos(up), Math.sin(turned) * Math.cos(up), Math.sin(up)] }
+    const way: Vector = [Math.cos(turned) * Math.cos(up), Math.sin(turned) * Math.cos(up), Math.sin(up)]
+    return { from: add(eye, scale(way, clearM)), way }
   }
 
 /** Maps look straight at a surface from this close, so that nothing stands between. */

@@ -35,8 +35,8 @@ export const sheenToward = (
   }
   const onStrand = (hx * strand[0] + hy * strand[1] + hz * strand[2]) / size
   const across = Math.sqrt(Math.max(0, 1 - onStrand * onStrand))
-  // A cone all round the strand holds less in any one direction: the exponent counts once only.
-  return ((share * Math.sqrt(exponent + 1)) / (2 * Math.PI)) * across ** exponent * rise
+  // Even light, seen from the front: over the strand a bell of width sqrt(8 pi / n), around it the integral of cosines, 2.
+  return share * Math.sqrt(exponent / (32 * Math.PI)) * across ** exponent * rise
 }
 
 const MOST_RISE = 8

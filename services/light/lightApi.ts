@@ -53,7 +53,7 @@ export type Looking =
   | { at: 'frame' | 'screen'; width: number }
   | { at: 'floor'; width: number }
   | { at: 'backdrop'; width: number }
-  | { at: 'around'; width: number; eye: Vector; turnDeg: number }
+  | { at: 'around'; width: number; eye: Vector; turnDeg: number; clearM: number }
 
 /** Pictures are kept by what they are for, so that two views of one surface do not take each other's place. */
 export type PictureUse = Looking['at'] | 'evenness'
@@ -79,7 +79,11 @@ const sightOf = (set: StudioSet, looking: Looking): Sight => {
     case 'backdrop':
       return sight(set.backdrop, ontoBackdrop(set), (width * set.backdrop.heightM) / set.backdrop.widthM)
     case 'around':
-      return sight([looking.eye, looking.turnDeg], around(looking.eye, looking.turnDeg), width / 2)
+      return sight(
+        [looking.eye, looking.turnDeg, looking.clearM],
+        around(looking.eye, looking.turnDeg, looking.clearM),
+        width / 2,
+      )
   }
 }
 

@@ -1,15 +1,17 @@
 import { add, type Vector } from '../../physics/units/vector'
-import { facingOf } from '../../scene/surfaces/panelSheets'
 import { headHeightM } from '../../model/headHeight'
 import { SHADOW_SIDE } from '../../model/placeIds'
 import { meterPoints } from './points'
 import type { StudioSet } from '../../model/schema'
 
-/** A place from which to look around, and the way that is straight ahead there (0 is toward the camera's side). */
-export type Viewpoint = { id: string; name: string; eye: Vector; turnDeg: number }
+/**
+ * A place from which to look around, the way that is straight ahead there (0 is toward the camera's side), and how far
+ * off it sight begins: beyond one's own head.
+ */
+export type Viewpoint = { id: string; name: string; eye: Vector; turnDeg: number; clearM: number }
 
-/** A face looks from before itself, so that it does not see its own inside. */
-const BEFORE_FACE_M = 0.16
+/** A head is smaller than this all round, with hair and glasses. */
+const CLEAR_OF_HEAD_M = 0.2
 const BEFORE_SURFACE_M = 0.05
 /** Clear of the curve as well. */
 const BEFORE_DROP_M = 0.4
@@ -24,6 +26,7 @@ export const backdropViewpoint = ({ backdrop }: StudioSet, across: number, up: n
     Math.max(BEFORE_DROP_M, up * backdrop.heightM),
   ],
   turnDeg: 0,
+  clearM: 0,
 })
 
 /** Places worth looking from: every subject's face, the backdrop, and the user's own points. */
@@ -31,11 +34,9 @@ export const viewpoints = (set: StudioSet): Viewpoint[] => [
   ...set.subjects.map((subject): Viewpoint => ({
     id: `face/${subject.id}`,
     name: `${subject.name}\u2019s face`,
-    eye: add(
-      [subject.place.xM, subject.place.yM, headHeightM(subject)],
-      facingOf(subject.turnDeg).map(part => part * BEFORE_FACE_M) as unknown as Vector,
-    ),
+    eye: [subject.place.xM, subject.place.yM, headHeightM(subject)],
     turnDeg: subject.turnDeg,
+    clearM: CLEAR_OF_HEAD_M,
   })),
   ...meterPoints(set)
     .filter(point => point.surface !== 'subject' || point.id === SHADOW_SIDE)
@@ -44,5 +45,6 @@ export const viewpoints = (set: StudioSet): Viewpoint[] => [
       name: point.name,
       eye: add(point.position, point.facing.map(part => part * BEFORE_SURFACE_M) as unknown as Vector),
       turnDeg: (Math.atan2(-point.facing[0], point.facing[1]) * 180) / Math.PI,
+      clearM: 0,
     })),
 ]

@@ -22,6 +22,7 @@ const { picture, isFresh } = useLitPicture(() => ({
   width: PICTURE_WIDTH,
   eye: place.value.eye,
   turnDeg: place.value.turnDeg,
+  clearM: place.value.clearM,
 }))
 const fieldId = useId()
 </script>

@@ -132,9 +132,7 @@ export const sparseNet = (pieces: readonly Piece[], step: number, displace?: Dis
       const a = EDGE_STARTS[axis]!(u, v)
       const from = values[node(i + a[0], j + a[1], k + a[2])]!
       const to =
-        values[
-          node(i + a[0] + (axis === 0 ? 1 : 0), j + a[1] + (axis === 1 ? 1 : 0), k + a[2] + (axis === 2 ? 1 : 0))
-        ]!
+        values[node(i + a[0] + (axis === 0 ? 1 : 0), j + a[1] + (axis === 1 ? 1 : 0), k + a[2] + (axis === 2 ? 1 : 0))]!
       if (from < 0 === to < 0) continue
       const share = from / (from - to)
       sx += a[0] + (axis === 0 ? share : 0)
