@@ -48,6 +48,8 @@ export default defineNuxtConfig({
   experimental: { viteEnvironmentApi: true },
   compatibilityDate: '2026-11-01',
   nitro: {
+    // What a browser takes compressed is sent so.
+    compressPublicAssets: { gzip: true, brotli: false },
     // The offline fallback needs one ready-made page.
     prerender: { routes: ['/'], crawlLinks: false },
     typescript: { tsConfig: { exclude: ['../**/*.test.ts'] } },

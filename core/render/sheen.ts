@@ -35,7 +35,7 @@ export const sheenToward = (
   }
   const onStrand = (hx * strand[0] + hy * strand[1] + hz * strand[2]) / size
   const across = Math.sqrt(Math.max(0, 1 - onStrand * onStrand))
-  // Even light, seen from the front: over the strand a bell of width sqrt(8 pi / n), around it the integral of cosines, 2.
+  // Even light, seen from the front: over the strand a bell of width sqrt(8 pi / n), around it 2, of cosines.
   return share * Math.sqrt(exponent / (32 * Math.PI)) * across ** exponent * rise
 }
 

@@ -6,7 +6,8 @@ import { frameSum } from '#core/render/frameSum'
 import { FOR_MAPS, type Sampling } from '#core/render/frameLight'
 import { exposeFrame, frameWeights, veilOf, type LitFrame } from '#core/render/takeFrame'
 import { cameraSight, frameKeeper, type Sight } from '#core/render/frameKeeper'
-import { around, ontoBackdrop, ontoFloor, type RayThrough } from '#core/camera/projection'
+import { around, focusOf, ontoBackdrop, ontoFloor, type RayThrough } from '#core/camera/projection'
+import { depthOfField } from '#core/render/depthOfField'
 import { lightingSolver, withoutLampBodies, type SolvedSet } from '#core/evaluation/lightingSolver'
 import type { CameraSetting, LightSetting, StudioSet } from '#core/model/schema'
 import type { Learned } from '#core/calibration/calibration'
@@ -93,6 +94,25 @@ const SAMPLING: Record<Looking['at'], Sampling | undefined> = {
   floor: FOR_MAPS,
   backdrop: FOR_MAPS,
   around: undefined,
+}
+
+/** What the lens makes of a picture's light; maps and views all round are seen without one. */
+const throughTheLens = (
+  use: PictureUse,
+  set: StudioSet,
+  { view }: LitFrame,
+  light: Float32Array,
+  { fNumber }: CameraSetting,
+): Float32Array => {
+  if (use !== 'frame' && use !== 'screen') return light
+  const { sensor, lens } = set.camera
+  const { projection, focusM } = focusOf(set)
+  return depthOfField(view, light, projection, {
+    fNumber,
+    focusM,
+    focalLengthMm: lens.focalLengthMm,
+    sensorWidthMm: sensor.widthMm,
+  })
 }
 
 /** What the light service can be asked; it holds the set, the light on it and the pictures that were made of it. */
@@ -187,7 +207,7 @@ export const lightApi = (makeFigure: FigureMaker) => {
       const { set: shown, lit, revision, sum } = picture
       const weights = frameWeights(shown, settings, camera, learned)
       const data = toneMapLight(
-        sum(weights),
+        throughTheLens(use, shown, lit, sum(weights), camera),
         exposureGain(camera),
         veilOf(shown.camera.veilingGlare, lit, weights),
         responseOf(shown.camera),
@@ -202,7 +222,8 @@ export const lightApi = (makeFigure: FigureMaker) => {
       const { set: shown, lit, sum } = picture
       const weights = frameWeights(shown, settings, camera, learned)
       const veil = veilOf(shown.camera.veilingGlare, lit, weights)
-      const data = deepToneMap(sum(weights), exposureGain(camera), veil, responseOf(shown.camera))
+      const light = throughTheLens(use, shown, lit, sum(weights), camera)
+      const data = deepToneMap(light, exposureGain(camera), veil, responseOf(shown.camera))
       return transfer({ width: lit.view.width, height: lit.view.height, data }, [data.buffer])
     },
 

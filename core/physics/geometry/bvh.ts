@@ -25,122 +25,143 @@ const BINS = 8
 
 type Span = { first: number; end: number }
 
-const grow = (box: Float64Array, boxes: Float64Array, item: number): void => {
+/** Widens six numbers of one list, from `at` on, to hold a box of another. */
+const grow = (into: Float64Array, at: number, boxes: Float64Array, from: number): void => {
   for (let axis = 0; axis < 3; axis++) {
-    box[axis] = Math.min(box[axis]!, boxes[item * 6 + axis]!)
-    box[axis + 3] = Math.max(box[axis + 3]!, boxes[item * 6 + 3 + axis]!)
+    if (boxes[from + axis]! < into[at + axis]!) into[at + axis] = boxes[from + axis]!
+    if (boxes[from + 3 + axis]! > into[at + 3 + axis]!) into[at + 3 + axis] = boxes[from + 3 + axis]!
   }
 }
 
-const halfArea = (box: Float64Array): number => {
-  const [x, y, z] = [box[3]! - box[0]!, box[4]! - box[1]!, box[5]! - box[2]!]
+const empty = (boxes: Float64Array): void => {
+  for (let at = 0; at < boxes.length; at += 6) {
+    boxes.fill(Infinity, at, at + 3)
+    boxes.fill(-Infinity, at + 3, at + 6)
+  }
+}
+
+const halfArea = (box: Float64Array, at: number): number => {
+  const [x, y, z] = [box[at + 3]! - box[at]!, box[at + 4]! - box[at + 1]!, box[at + 5]! - box[at + 2]!]
   return x < 0 ? 0 : x * y + y * z + z * x
 }
 
+const centreOf = (items: Float64Array, item: number, axis: number): number =>
+  (items[item * 6 + axis]! + items[item * 6 + 3 + axis]!) / 2
+
+/** Memory that every cut uses again: bins with their boxes and counts, and areas of all bins above each cut. */
+const scratch = () => ({
+  counts: new Int32Array(BINS),
+  boxes: new Float64Array(BINS * 6),
+  sum: new Float64Array(6),
+  above: new Float64Array(BINS),
+  countAbove: new Int32Array(BINS),
+})
+
+/** The bin of an item along an axis, in equal bins between the least and the most centre. */
+const binOf = (items: Float64Array, item: number, axis: number, least: number, most: number): number =>
+  Math.min(BINS - 1, Math.floor(((centreOf(items, item, axis) - least) / (most - least)) * BINS))
+
 /**
- * Which items go low where a span is best cut along an axis, by the surface-area heuristic (J. Goldsmith and J.
- * Salmon, 1987) in equal bins.
+ * The bin below which items go low where a span is best cut along an axis, by the surface-area heuristic (J. Goldsmith
+ * and J. Salmon, 1987) in equal bins; -1 where every cut leaves one side empty.
  */
 const bestCut = (
+  { counts, boxes, sum, above, countAbove }: ReturnType<typeof scratch>,
   items: Float64Array,
   order: Int32Array,
   { first, end }: Span,
   axis: number,
   least: number,
   most: number,
-) => {
-  const counts = new Int32Array(BINS)
-  const bins = Array.from({ length: BINS }, emptyBox)
-  const binOf = (item: number) =>
-    Math.min(BINS - 1, Math.floor(((centreOf(items, item, axis) - least) / (most - least)) * BINS))
+): number => {
+  counts.fill(0)
+  empty(boxes)
   for (let index = first; index < end; index++) {
-    const bin = binOf(order[index]!)
+    const bin = binOf(items, order[index]!, axis, least, most)
     counts[bin]! += 1
-    grow(bins[bin]!, items, order[index]!)
+    grow(boxes, bin * 6, items, order[index]! * 6)
   }
-  let [best, cost] = [-1, Infinity]
+  empty(sum)
+  for (let cut = BINS - 1, count = 0; cut > 0; cut--) {
+    if (counts[cut]! > 0) grow(sum, 0, boxes, cut * 6)
+    count += counts[cut]!
+    above[cut] = halfArea(sum, 0)
+    countAbove[cut] = count
+  }
+  empty(sum)
+  let [best, cost, below] = [-1, Infinity, 0]
   for (let cut = 1; cut < BINS; cut++) {
-    const [low, high] = [emptyBox(), emptyBox()]
-    let [lowCount, highCount] = [0, 0]
-    for (let bin = 0; bin < BINS; bin++) {
-      if (counts[bin] === 0) continue
-      grow(bin < cut ? low : high, bins[bin]!, 0)
-      if (bin < cut) lowCount += counts[bin]!
-      else highCount += counts[bin]!
-    }
-    const here = halfArea(low) * lowCount + halfArea(high) * highCount
-    if (lowCount > 0 && highCount > 0 && here < cost) [best, cost] = [cut, here]
+    if (counts[cut - 1]! > 0) grow(sum, 0, boxes, (cut - 1) * 6)
+    below += counts[cut - 1]!
+    const here = halfArea(sum, 0) * below + above[cut]! * countAbove[cut]!
+    if (below > 0 && countAbove[cut]! > 0 && here < cost) [best, cost] = [cut, here]
   }
-  return (item: number): boolean => binOf(item) < best
-}
-
-const centreOf = (items: Float64Array, item: number, axis: number): number =>
-  (items[item * 6 + axis]! + items[item * 6 + 3 + axis]!) / 2
-
-/** Moves the items of a span that fit to its front; answers where the others begin. */
-const partition = (order: Int32Array, { first, end }: Span, isLow: (item: number) => boolean): number => {
-  let middle = first
-  for (let index = first; index < end; index++) {
-    const item = order[index]!
-    if (!isLow(item)) continue
-    order[index] = order[middle]!
-    order[middle] = item
-    middle += 1
-  }
-  return middle
+  return best
 }
 
 /** Builds the tree over items given as boxes, six numbers an item; leaves hold up to `leafSize` items. */
 export const boxTree = (items: Float64Array, leafSize: number): BoxTree => {
   const count = items.length / 6
   const order = Int32Array.from({ length: count }, (_, index) => index)
-  const boxes: number[] = []
-  const children: number[] = []
+  // Every cut takes something off both sides: there are fewer inner nodes than items.
+  const boxes = new Float64Array(12 * count)
+  const children = new Int32Array(2 * count)
   const leaves: number[] = []
+  const memory = scratch()
+  const centres = new Float64Array(6)
+  let nodes = 0
 
   const layLeaf = ({ first, end }: Span): number => {
     leaves.push(first, end - first)
     return -leaves.length / 2
   }
 
-  const build = (span: Span, depth: number): { child: number; box: Float64Array } => {
-    const box = emptyBox()
-    const centres = emptyBox()
+  /** Moves the items of a span that lie below a cut to its front; answers where the others begin. */
+  const partition = ({ first, end }: Span, axis: number, least: number, most: number, cut: number): number => {
+    let middle = first
+    for (let index = first; index < end; index++) {
+      const item = order[index]!
+      if (binOf(items, item, axis, least, most) >= cut) continue
+      order[index] = order[middle]!
+      order[middle] = item
+      middle += 1
+    }
+    return middle
+  }
+
+  /** Builds a span and writes its box to six numbers of `into`. */
+  const build = (span: Span, depth: number, into: Float64Array, at: number): number => {
+    into.fill(Infinity, at, at + 3)
+    into.fill(-Infinity, at + 3, at + 6)
+    empty(centres)
     for (let index = span.first; index < span.end; index++) {
-      grow(box, items, order[index]!)
+      grow(into, at, items, order[index]! * 6)
       for (let axis = 0; axis < 3; axis++) {
         const middle = centreOf(items, order[index]!, axis)
-        centres[axis] = Math.min(centres[axis]!, middle)
-        centres[axis + 3] = Math.max(centres[axis + 3]!, middle)
+        if (middle < centres[axis]!) centres[axis] = middle
+        if (middle > centres[axis + 3]!) centres[axis + 3] = middle
       }
     }
     const widths = [0, 1, 2].map(axis => centres[axis + 3]! - centres[axis]!)
     const axis = widths.indexOf(Math.max(...widths))
-    if (span.end - span.first <= leafSize || depth >= MOST_DEPTH - 2 || widths[axis]! <= 1e-9)
-      return { child: layLeaf(span), box }
-    const middle = partition(order, span, bestCut(items, order, span, axis, centres[axis]!, centres[axis + 3]!))
-    const node = children.length / 2
-    children.push(0, 0)
-    boxes.push(...new Float64Array(12))
-    const parts = [
-      build({ first: span.first, end: middle }, depth + 1),
-      build({ first: middle, end: span.end }, depth + 1),
-    ]
-    parts.forEach((part, side) => {
-      children[node * 2 + side] = part.child
-      part.box.forEach((bound, at) => {
-        boxes[node * 12 + side * 6 + at] = bound
-      })
-    })
-    return { child: node, box }
+    if (span.end - span.first <= leafSize || depth >= MOST_DEPTH - 2 || widths[axis]! <= 1e-9) return layLeaf(span)
+    const [least, most] = [centres[axis]!, centres[axis + 3]!]
+    const cut = bestCut(memory, items, order, span, axis, least, most)
+    const middle = partition(span, axis, least, most, cut)
+    const node = nodes
+    nodes += 1
+    children[node * 2] = build({ first: span.first, end: middle }, depth + 1, boxes, node * 12)
+    children[node * 2 + 1] = build({ first: middle, end: span.end }, depth + 1, boxes, node * 12 + 6)
+    return node
   }
 
-  const whole = count > 0 ? build({ first: 0, end: count }, 0) : undefined
+  const bounds = emptyBox()
+  const root = count > 0 ? build({ first: 0, end: count }, 0, bounds, 0) : undefined
   return {
-    root: whole?.child,
-    bounds: whole?.box ?? emptyBox(),
-    boxes: Float64Array.from(boxes),
-    children: Int32Array.from(children),
+    root,
+    bounds,
+    boxes: boxes.slice(0, nodes * 12),
+    children: children.slice(0, nodes * 2),
     leaves: Int32Array.from(leaves),
     order,
   }
