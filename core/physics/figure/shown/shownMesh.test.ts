@@ -42,7 +42,11 @@ describe('the figure that pictures show', () => {
   it('looks outward all over: normals are of unit length and agree with their triangles', () => {
     let turned = 0
     for (let triangle = 0; triangle < mesh.count; triangle++) {
-      const [a, b, c] = cornersOf(mesh, triangle) as [readonly number[], readonly number[], readonly number[]]
+      const [a, b, c] = cornersOf(mesh, triangle) as unknown as [
+        readonly number[],
+        readonly number[],
+        readonly number[],
+      ]
       const [u, v] = [b.map((part, axis) => part - a[axis]!), c.map((part, axis) => part - a[axis]!)]
       const facet = [u[1]! * v[2]! - u[2]! * v[1]!, u[2]! * v[0]! - u[0]! * v[2]!, u[0]! * v[1]! - u[1]! * v[0]!]
       const vertex = mesh.corners[triangle * 3]! * 3
