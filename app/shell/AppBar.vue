@@ -4,6 +4,7 @@ import KeyHelp from '~/shell/KeyHelp.vue'
 import SaveState from '~/shell/SaveState.vue'
 import SetName from '~/shell/SetName.vue'
 import SettingsMenu from '~/shell/SettingsMenu.vue'
+import StepList from '~/shell/StepList.vue'
 import { NuxtLink } from '#components'
 import { Redo2, Undo2 } from '@lucide/vue'
 import { useCommands, useKeys } from '~/commands/useCommands'
@@ -67,6 +68,7 @@ const VIEWS = [
       >
         <Redo2 :size="16" />
       </button>
+      <StepList />
       <SettingsMenu />
       <KeyHelp />
     </div>

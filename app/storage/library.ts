@@ -1,3 +1,4 @@
+import { copyName } from './copyName'
 import { checkSet, parseSetFile, writeSetFile, type SetFile } from '#core/formats/setFile'
 import { salvageSet } from '#core/formats/salvage'
 import type { StudioSet } from '#core/model/schema'
@@ -258,7 +259,8 @@ export const createLibrary = (database: Database) => {
       return err(
         `"${headOf(row).name}" is damaged and cannot be copied as it is. Open it first; then copy what could be saved.`,
       )
-    return ok(await addBeside({ ...checked.value, name: `${checked.value.name} copy`.slice(0, 80) }, id))
+    const taken = (await heads.toArray()).map(({ name }) => name)
+    return ok(await addBeside({ ...checked.value, name: copyName(checked.value.name, taken) }, id))
   }
 
   /**

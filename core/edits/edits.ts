@@ -191,6 +191,20 @@ export const editBackdrop = (set: StudioSet, changes: Partial<Backdrop>): Studio
   ...set,
   backdrop: { ...set.backdrop, ...changes },
 })
+/** A backdrop hangs at least so far under the ceiling, metres, and is as long as a roll is cut: to five centimetres. */
+const UNDER_CEILING_M = 0.1
+const CUT_M = 0.05
+
+/** The longest drop that hangs under a ceiling, metres. */
+export const longestUnder = (ceilingM: number): number =>
+  Math.round(Math.floor((ceilingM - UNDER_CEILING_M) / CUT_M + 1e-9) * CUT_M * 100) / 100
+
+/** Lowers the ceiling, and the backdrop with it where it would not fit under it. */
+export const lowerCeiling = (set: StudioSet, heightM: number): StudioSet => ({
+  ...editRoom(set, { heightM }),
+  backdrop: { ...set.backdrop, heightM: Math.min(set.backdrop.heightM, longestUnder(heightM)) },
+})
+
 /** Changes parts of the room. */
 export const editRoom = (set: StudioSet, changes: Partial<Room>): StudioSet => ({
   ...set,

@@ -1,4 +1,8 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { expectWithin } from '#support/tolerance'
+import { checkSet } from '../formats/setFile'
+import { emptySet } from '../starting/emptySet'
 import { aReading } from '#support/readings'
 import { applyChange } from '../changes/apply'
 import { duplicateLook } from '../looks/lookEdits'
@@ -156,5 +160,29 @@ describe('a light made from another', () => {
     expect(settingsOf(after, made.id)).toEqual(settingsOf(single, 'backdrop-left'))
     expect(settingsOf(after, made.id).map(one => one!.on)).toEqual([true, false])
     expect(validationErrors(after).length).toBeLessThanOrEqual(validationErrors(single).length)
+  })
+})
+
+describe('a ceiling that is lowered', () => {
+  it('takes the backdrop with it: a roll of 2.80 m under 2.70 m is cut to 2.60 m, and the set is sound', () => {
+    const set = emptySet('set', 'Set')
+    const roll = edits.editBackdrop(set, { heightM: 2.8 })
+    expect(checkSet(edits.editRoom(roll, { heightM: 2.7 })).ok).toBe(false)
+    const low = edits.lowerCeiling(roll, 2.7)
+    expect(low.backdrop.heightM).toBe(2.6)
+    expect(checkSet(low).ok).toBe(true)
+  })
+
+  it('cuts to whole five centimetres, never above the ceiling, and leaves what fits', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 1.9, max: 6, noNaN: true }), ceiling => {
+        const longest = edits.longestUnder(ceiling)
+        expect(longest).toBeLessThan(ceiling)
+        expect(ceiling - longest).toBeLessThan(0.1501)
+        expectWithin(longest / 0.05, Math.round(longest / 0.05), 1e-6)
+        const high = edits.lowerCeiling(edits.editBackdrop(emptySet('set', 'Set'), { heightM: 1.5 }), ceiling)
+        expect(high.backdrop.heightM).toBe(1.5)
+      }),
+    )
   })
 })

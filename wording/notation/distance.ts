@@ -40,18 +40,29 @@ const imperialFrom = (text: string): number | undefined => {
   return Number(match[1] ?? 0) * METRES_PER_FOOT + inches * METRES_PER_INCH
 }
 
+/** Feet and inches as they are written without units: `13 9`, `13-9`, `13 9 1/2`. */
+const bareFeetFrom = (text: string): number | undefined => {
+  const match = /^(\d+)[ -](\d+(?: \d+\/\d+)?|\d+\/\d+|\d+\.\d+)$/.exec(text)
+  return match ? imperialFrom(`${match[1]} ft ${match[2]} in`) : undefined
+}
+
+/** Curled quotes, as phones write them, count as straight ones. */
+const straightQuotes = (text: string): string =>
+  text.replaceAll(/[\u2018\u2019]/g, "'").replaceAll(/[\u201c\u201d]/g, '"')
+
 /**
  * Reads a distance in metres, centimetres, millimetres or feet and inches: `1.8`, `180 cm`, `5'11"`, `5 ft 10 1/2 in`.
- * A bare number is metres, or feet where the user works in feet. A minus sign is kept. Answers in metres.
+ * A bare number is metres, or feet where the user works in feet; there two bare numbers are feet and inches (`13 9`,
+ * `13-9`). A minus sign is kept. Answers in metres.
  */
 export const parseDistance = (text: string, unit: LengthUnit): Outcome<number> => {
-  const plain = plainFigures(text)
+  const plain = plainFigures(straightQuotes(text))
   const sign = plain.startsWith('-') ? -1 : 1
   const body = plain.replace(/^[+-]\s*/, '')
   const metric = /^(\d+(?:\.\d*)?|\.\d+) ?(m|cm|mm)?$/i.exec(body)
   const size = metric
     ? Number(metric[1]) * (METRES_PER[metric[2]?.toLowerCase() ?? ''] ?? (unit === 'metric' ? 1 : METRES_PER_FOOT))
-    : imperialFrom(body)
+    : ((unit === 'imperial' ? bareFeetFrom(body) : undefined) ?? imperialFrom(body))
   if (size === undefined || Number.isNaN(size)) {
     return err(`"${text.trim()}" is not a distance. Write for example 1.80 m, 180 cm, 5 ft 11 in or 5'11".`)
   }

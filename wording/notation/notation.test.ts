@@ -138,6 +138,24 @@ describe('distances', () => {
     expect(parseDistance(text, 'metric').ok).toBe(false),
   )
 
+  it.each([
+    ['13 9', 13, 9],
+    ['13-9', 13, 9],
+    ['13 9 1/2', 13, 9.5],
+    ['13 9½', 13, 9.5],
+    ['13’ 9½”', 13, 9.5],
+    ['13’9”', 13, 9],
+    ['6 0', 6, 0],
+    ['-13-9', -13, -9],
+  ])('takes "%s" for feet and inches where the user works in feet', (text, feet, inches) =>
+    expectWithin(valueOf(parseDistance(text, 'imperial')), feet * 0.3048 + inches * 0.0254, 1e-9),
+  )
+
+  it.each(['13 9', '13-9', '13 13'])('refuses "%s" where the user works in metres, or with too many inches', text => {
+    expect(parseDistance(text, 'metric').ok).toBe(false)
+    expect(parseDistance('13 13', 'imperial').ok).toBe(false)
+  })
+
   it('reads back whatever it writes, to half a centimetre or a quarter inch', () => {
     fc.assert(
       fc.property(

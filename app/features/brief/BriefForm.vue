@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useStudio } from '~/stores/studio'
-import { computed } from 'vue'
+import { usePreferences } from '~/stores/preferences'
+import { computed, ref } from 'vue'
 import BackdropFields from '~/shared/BackdropFields.vue'
 import CameraFields from '~/shared/CameraFields.vue'
 import DistanceField from '~/shared/DistanceField.vue'
@@ -9,12 +10,14 @@ import NumberField from '~/ui/NumberField.vue'
 import SelectField from '~/ui/SelectField.vue'
 import { askLook, LOOKS } from '#core/brief/looks'
 import { FRAMINGS, bestLens, frameUp } from '#core/brief/framing'
-import { editRoom, editSubject } from '#core/edits/edits'
+import { editRoom, editSubject, longestUnder, lowerCeiling } from '#core/edits/edits'
 import { askRatio, editBrief } from '#core/brief/editBrief'
 import { CLOTHES, ROOM_MATERIALS, SKINS } from '#core/kit/materials'
 import type { Brief, Room } from '#core/model/schema'
+import { formatDistance } from '#wording/notation/distance'
 
 const studio = useStudio()
+const preferences = usePreferences()
 const brief = computed(() => studio.document.brief)
 const room = computed(() => studio.document.room)
 const subject = computed(() => studio.document.subjects[0]!)
@@ -46,6 +49,19 @@ const WALLS = [
 ] as const
 
 const change = (changes: Partial<Room>) => studio.edit(set => editRoom(set, changes))
+/** A ceiling that was asked for, and that the backdrop does not fit under. */
+const tooLow = ref<number>()
+const changeSize = (changes: Partial<Room>) => {
+  const isDone = change(changes).ok
+  const { heightM } = changes
+  tooLow.value = !isDone && heightM !== undefined && studio.document.backdrop.heightM >= heightM ? heightM : undefined
+}
+const shorten = () => {
+  const { value: heightM } = tooLow
+  tooLow.value = undefined
+  if (heightM !== undefined) studio.edit(set => lowerCeiling(set, heightM))
+}
+const metres = (lengthM: number) => formatDistance(lengthM, preferences.values.unit)
 const paint = (walls: readonly (keyof Room['reflectances'])[], reflectance: Room['reflectances']['left']) =>
   change({
     reflectances: { ...room.value.reflectances, ...Object.fromEntries(walls.map(wall => [wall, reflectance])) },
@@ -147,8 +163,19 @@ const isGloss = computed(() => room.value.floorGloss !== null)
           :value="room[key]"
           :least="least"
           :most="most"
-          @change="metres => change({ [key]: metres })"
+          @change="length => changeSize({ [key]: length })"
         />
+        <p
+          v-if="tooLow !== undefined"
+          role="status"
+          class="flex w-full flex-wrap items-center gap-2"
+          data-test="too-low"
+        >
+          The backdrop is {{ metres(studio.document.backdrop.heightM) }} high.
+          <button class="press" data-test="shorten" @click="shorten">
+            Shorten it to {{ metres(longestUnder(tooLow)) }}, for a ceiling at {{ metres(tooLow) }}
+          </button>
+        </p>
         <MaterialField
           v-for="[name, walls] in WALLS"
           :key="name"

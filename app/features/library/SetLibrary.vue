@@ -4,7 +4,8 @@ import { useKept } from '~/shared/useKept'
 import { usePreferences } from '~/stores/preferences'
 import { useLibrary } from '~/stores/library'
 import { useVault } from '~/stores/vault'
-import { useTemplateRef } from 'vue'
+import { computed, ref, useTemplateRef } from 'vue'
+import ChoiceRow from '~/ui/ChoiceRow.vue'
 import ProgressBar from '~/ui/ProgressBar.vue'
 import SetBin from '~/features/library/SetBin.vue'
 import SetLine from '~/features/library/SetLine.vue'
@@ -14,6 +15,19 @@ import { formatMoment } from '#wording/notation/moment'
 const library = useLibrary()
 const vault = useVault()
 const preferences = usePreferences()
+/** So many are seen at once: no search is offered for them. */
+const FEW = 5
+const sought = ref('')
+const order = ref<'changed' | 'name'>('changed')
+/** Letters alone count, whatever their case and marks. */
+const plain = (text: string) => text.normalize('NFD').replaceAll(/\p{M}/gu, '').toLowerCase()
+const shown = computed(() => {
+  const words = plain(sought.value).split(/\s+/).filter(Boolean)
+  const found = library.sets.filter(({ name }) => words.every(word => plain(name).includes(word)))
+  return order.value === 'name'
+    ? found.toSorted((a, b) => a.name.localeCompare(b.name, undefined, { numeric: true }))
+    : found
+})
 const { unkept } = useKept()
 const picker = useTemplateRef<HTMLInputElement>('picker')
 const page = useTemplateRef<HTMLElement>('page')
@@ -105,8 +119,31 @@ const KEEPING = {
         Put it back
       </button>
     </p>
+    <div v-if="library.sets.length > FEW" class="mb-3 flex flex-wrap items-center gap-3">
+      <input
+        v-model="sought"
+        type="search"
+        placeholder="Search by name"
+        aria-label="Search sets by name"
+        class="h-9 min-w-40 grow rounded-sm border border-rule bg-well px-2"
+        data-test="search-sets"
+      />
+      <ChoiceRow
+        label="Order"
+        hide-label
+        :value="order"
+        :choices="[
+          { value: 'changed', name: 'Last changed' },
+          { value: 'name', name: 'By name' },
+        ]"
+        @choose="order = $event"
+      />
+    </div>
+    <p v-if="shown.length === 0 && library.sets.length > 0" class="mb-3 text-soft" role="status">
+      No set has "{{ sought.trim() }}" in its name; {{ library.sets.length }} are here.
+    </p>
     <ul class="divide-y divide-rule border-y border-rule">
-      <SetLine v-for="set in library.sets" :key="set.id" :set="set" />
+      <SetLine v-for="set in shown" :key="set.id" :set="set" />
     </ul>
     <p class="mt-4 text-soft">Drop set files or a backup anywhere on this page to import them.</p>
     <SetBin v-if="library.bin.length > 0" class="mt-8" />
