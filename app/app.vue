@@ -1,20 +1,26 @@
 <script setup lang="ts">
-import { onNuxtReady } from '#imports'
+import { onNuxtReady, useHead, useRoute } from '#imports'
 import { usePreferences } from '~/stores/preferences'
 import { useLibrary } from '~/stores/library'
 import { useStudio } from '~/stores/studio'
 import { useVault } from '~/stores/vault'
-import { watchEffect } from 'vue'
+import { useTemplateRef, watchEffect } from 'vue'
 import AppBar from '~/shell/AppBar.vue'
+import { pageTitle } from '~/shell/pageNames'
 import NewVersion from '~/shell/NewVersion.vue'
 import NoticeBar from '~/shell/NoticeBar.vue'
 import { NuxtPage } from '#components'
 import '@fontsource-variable/inter/index.css'
 
+const content = useTemplateRef<HTMLElement>('content')
 const studio = useStudio()
 const preferences = usePreferences()
 const vault = useVault()
 const library = useLibrary()
+
+const route = useRoute()
+// Said before anything is waited for.
+useHead({ title: () => pageTitle(route.path, studio.document?.name ?? '') })
 
 await studio.start()
 // What can wait until there is something to see.
@@ -30,10 +36,18 @@ watchEffect(() => {
 
 <template>
   <div class="flex min-h-full flex-col bg-ground text-ink lg:h-full">
+    <a
+      href="#content"
+      class="press-main absolute top-1 left-1 z-40 not-focus:sr-only"
+      data-test="skip"
+      @click.prevent="content?.focus()"
+    >
+      To the page
+    </a>
     <AppBar />
     <NoticeBar />
     <NewVersion />
-    <main class="flex min-h-0 grow flex-col">
+    <main id="content" ref="content" tabindex="-1" class="flex min-h-0 grow flex-col outline-none">
       <NuxtPage />
     </main>
   </div>

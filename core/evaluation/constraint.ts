@@ -16,6 +16,8 @@ export type Constraint = {
   measure: (sums: Float64Array, from: number) => number
   /** How far a figure is off, in stops: above 0 too much, below 0 too little. */
   missOf: (measured: number) => number
+  /** Where the miss is just the stops of the first row over a level: that level, lux-seconds. */
+  level?: number
   /** The level that a row is looked for at first. */
   aims: readonly { row: number; wanted: number }[]
   /** Every tone is relative to this one, so no other constraint may pull it away. */
@@ -42,6 +44,7 @@ export const levelConstraint = (
     ...standing,
     measure: (sums, from) => stopsFromRatio(sums[from]! / wanted),
     missOf: stops => missFrom(stops, band),
+    level: band.freeAbove === 0 && band.freeBelow === 0 ? wanted : undefined,
     // Where any amount is welcome on one side, the least that counts is as good as any.
     aims: band.freeBelow > 0 ? [] : [{ row: 0, wanted }],
   }

@@ -3,6 +3,7 @@ import type { Constraint } from '../evaluation/constraint'
 import { ON_TARGET_STOPS } from '../evaluation/target'
 import { stopsFromRatio, tidyStops } from '../physics/units/stops'
 import { boundedLeastSquares } from './boundedLeastSquares'
+import { powerFloor } from './powerFloor'
 import { factorAt, lastClick, positionNow, turnsCost, type Control, type Position } from './controls'
 
 /** Powers that meet constraints best, and what they miss. */
@@ -69,6 +70,7 @@ const neighbours = (control: Control, position: Position): Position[] => {
 const scales = (controls: readonly Control[], constraints: readonly Constraint[], now: readonly Position[]) => {
   const { count, starts, bases, columns } = packed(controls, constraints)
   const moved = new Float64Array(count)
+  const floor = powerFloor(constraints, columns, starts, penalty)
 
   const sumsAt = (positions: readonly Position[]): Float64Array => {
     const sums = Float64Array.from(bases)
@@ -90,7 +92,7 @@ const scales = (controls: readonly Control[], constraints: readonly Constraint[]
     }
     return cost
   }
-  return { moved, sumsAt, addTurn, missesAt, costAt }
+  return { moved, floor, sumsAt, addTurn, missesAt, costAt }
 }
 
 /**
@@ -99,12 +101,13 @@ const scales = (controls: readonly Control[], constraints: readonly Constraint[]
  */
 const searchClicks = (
   controls: readonly Control[],
-  { moved, sumsAt, addTurn, costAt }: ReturnType<typeof scales>,
+  { moved, floor, sumsAt, addTurn, costAt }: ReturnType<typeof scales>,
   start: readonly Position[],
 ) => {
   let best = [...start]
   let sums = sumsAt(best)
   let cost = costAt(sums, best)
+  floor.lookAt(sums)
   const second = new Float64Array(sums.length)
   const stepOf = (control: number, position: Position) =>
     factorAt(controls[control]!, position) - factorAt(controls[control]!, best[control]!)
@@ -114,12 +117,15 @@ const searchClicks = (
     best = candidate
     sums = sumsAt(best)
     cost = found
+    floor.lookAt(sums)
     return true
   }
   const improveOne = (): boolean =>
     controls.some((control, i) =>
       neighbours(control, best[i]!).some(position => {
-        addTurn(sums, moved, i, stepOf(i, position))
+        const step = stepOf(i, position)
+        if (floor.isHopeless(sums, i, step, cost)) return false
+        addTurn(sums, moved, i, step)
         return takeIfBetter(best.with(i, position), moved)
       }),
     )
@@ -131,7 +137,9 @@ const searchClicks = (
           (other, j) =>
             j > i &&
             neighbours(other, best[j]!).some(next => {
-              addTurn(moved, second, j, stepOf(j, next))
+              const step = stepOf(j, next)
+              if (floor.isHopeless(moved, j, step, cost)) return false
+              addTurn(moved, second, j, step)
               return takeIfBetter(best.with(i, position).with(j, next), second)
             }),
         )

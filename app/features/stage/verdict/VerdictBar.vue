@@ -46,6 +46,10 @@ const detail = computed(() =>
 
 useCommands({
   cancel: () => {
+    if (isOpen.value) {
+      isOpen.value = false
+      return
+    }
     dismiss()
     studio.selectedIds = []
   },
@@ -54,11 +58,14 @@ useCommands({
 </script>
 
 <template>
-  <section aria-label="Verdict" class="flex min-h-28 shrink-0 flex-col justify-center border-b border-rule px-4 py-2">
+  <section
+    aria-label="Verdict"
+    class="relative flex min-h-28 shrink-0 flex-col justify-center border-b border-rule px-4 py-2"
+  >
     <div class="flex flex-wrap items-center gap-x-4 gap-y-2 lg:flex-nowrap">
       <VerdictMark :verdict="verdict" />
       <div
-        class="min-w-0 grow basis-72"
+        class="min-w-0 grow basis-72 lg:max-h-24 lg:overflow-y-auto"
         :class="{ 'opacity-60': isStale }"
         :aria-busy="isStale"
         :data-known="light.isKnown"
@@ -89,9 +96,14 @@ useCommands({
     <ProposalList v-if="search.proposals" />
     <FindingList v-else-if="!isAsking" />
     <SolveProgress />
-    <template v-if="isOpen">
+    <!-- Where there is room, Why lies over the panels: what it speaks of stays where it is. -->
+    <div
+      v-if="isOpen"
+      class="lg:absolute lg:inset-x-0 lg:top-full lg:z-20 lg:max-h-[70vh] lg:overflow-y-auto lg:border-b lg:border-rule lg:bg-panel lg:px-4 lg:pb-4 lg:shadow-lg"
+      data-test="why-drawer"
+    >
       <WhyTable />
       <BounceTable />
-    </template>
+    </div>
   </section>
 </template>

@@ -1,0 +1,43 @@
+/** What the pages are called, in the bar, in their parts and in the browser's title. */
+const NAMES: Readonly<Record<string, string>> = {
+  '/': 'Stage',
+  '/brief': 'Brief',
+  '/kit': 'Kit',
+  '/tones': 'Tones',
+  '/looks': 'Looks',
+  '/looks/compare': 'Looks compared',
+  '/looks/order': 'Order of looks',
+  '/looks/together': 'One placement',
+  '/looks/lights': 'With what',
+  '/looks/day': 'Day',
+  '/looks/now': 'Now',
+  '/looks/sheet': 'Day sheet',
+  '/explore': 'Explore',
+  '/meter': 'Meter',
+  '/meter/even': 'Evenness',
+  '/meter/spill': 'Spill',
+  '/meter/readings': 'Readings',
+  '/meter/continuous': 'Continuous light',
+  '/frames': 'Frames',
+  '/frames/compare': 'Frames compared',
+  '/frames/match': 'Match a picture',
+  '/frames/response': 'Camera response',
+  '/frames/pictures': 'Pictures',
+  '/logbook': 'Logbook',
+  '/logbook/record': 'Record',
+  '/logbook/compare': 'Records compared',
+  '/logbook/repeat': 'Repeat',
+  '/logbook/match': 'Match elsewhere',
+  '/logbook/card': 'Card',
+  '/logbook/figures': 'Logbook figures',
+  '/sets': 'Sets',
+}
+
+/** Pages that have a name. */
+export const NAMED_PAGES = Object.keys(NAMES)
+
+/** The title of a page: what it is, of which set, in which app. */
+export const pageTitle = (path: string, setName: string): string => {
+  const name = NAMES[path.length > 1 ? path.replace(/\/$/, '') : path]
+  return [name, setName, 'Keen Tonal'].filter(Boolean).join(' · ')
+}
