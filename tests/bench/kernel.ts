@@ -76,7 +76,7 @@ const perSecond = (ms: number) => `${(RAYS / ms / 1000).toFixed(2)} M`
 /** Rays per second of the core and of the library, side by side. */
 export const compareKernels = async (sets: readonly { name: string; set: StudioSet }[]): Promise<void> => {
   console.log(
-    '\nRays a second, nearest hit, any rays in the room\n\n| set | core | general-purpose library | ratio (budget 6) | core, shadow rays of 4 m |\n|---|---|---|---|---|',
+    '\nRays a second, nearest hit, any rays in the room\n\n| set | core | general-purpose library | ratio (budget 14) | core, shadow rays of 4 m |\n|---|---|---|---|---|',
   )
   for (const { name, set } of sets) {
     const scene = sceneOf(set)

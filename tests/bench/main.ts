@@ -9,6 +9,8 @@ import { castFrame } from '#core/render/gBuffer'
 import { ontoBackdrop } from '#core/camera/projection'
 import { SRGB_RESPONSE } from '#core/camera/response'
 import { cameraView, lightView } from '#core/render/takeFrame'
+import { cameraSight, frameKeeper } from '#core/render/frameKeeper'
+import { onPlainCode } from '#core/physics/loops/loops'
 import { learnedExposure } from '#core/calibration/compare'
 import { NOTHING_LEARNED } from '#core/calibration/calibration'
 import { calibrate } from '#core/calibration/calibrate'
@@ -42,6 +44,34 @@ const points = meterPoints(set)
 let step = 0
 const moved = () => moveLight(set, 'key', { xM: -1 - (step = (step + 1) % 50) / 100, yM: 4.9, zM: 2 })
 const subjectMoved = () => moveSubject(set, 'sitter', (step = (step + 1) % 50) / 100, 3.6)
+
+/** The same work by the loops and by the plain code, one after the other in one run. */
+const besidePlain = async () => {
+  console.log('\nThe loops beside the plain code\n\n| what | loops | plain | ratio |\n|---|---|---|---|')
+  const both = async (name: string, make: () => () => unknown) => {
+    const [fast, plain] = [make(), await onPlainCode(async () => Promise.resolve(make()))]
+    const fastMs = await medianMs({ name, run: fast })
+    const plainMs = await onPlainCode(() => medianMs({ name, run: plain }))
+    console.log(`| ${name} | ${shownMs(fastMs)} | ${shownMs(plainMs)} | ${(plainMs / fastMs).toFixed(1)} |`)
+  }
+  await both('from nothing, eight lights', () => () => lightingSolver()(set))
+  await both('one light moved, first answer', () => {
+    const solver = lightingSolver(DRAFT_QUALITY)
+    return () => solver(withoutLampBodies(moved()))
+  })
+  await both('one light moved, the whole', () => {
+    const solver = lightingSolver()
+    return () => solver(moved())
+  })
+  await both('the subject moved, first answer', () => {
+    const solver = lightingSolver(DRAFT_QUALITY)
+    return () => solver(subjectMoved())
+  })
+  await both('the subject moved, the whole', () => {
+    const solver = lightingSolver()
+    return () => solver(subjectMoved())
+  })
+}
 
 const everyday = async () => {
   const [full, draft] = [lightingSolver(), lightingSolver(DRAFT_QUALITY)]
@@ -101,19 +131,27 @@ const everyday = async () => {
       },
       {
         name: 'all powers change: a frame of 400 × 500 again',
-        budgetMs: 8,
+        budgetMs: 6,
         run: () => exposed(set.lights.map(({ id }) => id)),
       },
       { name: 'one power changes: a frame of 400 × 500 again', budgetMs: 4, run: () => exposed(['key']) },
       {
         name: 'one light moved, first answer (a quarter of the rays, housings follow with the whole): all points, interreflection included',
-        budgetMs: 30,
+        budgetMs: 5,
         run: () => quick(withoutLampBodies(moved())),
       },
-      { name: 'one light moved, the whole: all lights, what its housing hides included', run: () => full(moved()) },
-      { name: 'the subject moved, first answer (a quarter of the rays)', run: () => draft(subjectMoved()) },
-      { name: 'the subject moved, the whole', budgetMs: 200, run: () => full(subjectMoved()) },
-      { name: 'powers solved, 200 targets', budgetMs: 1, run: () => solvePowers(controlsOf(set, look), manyDemands) },
+      {
+        name: 'one light moved, the whole: all lights, what its housing hides included',
+        budgetMs: 60,
+        run: () => full(moved()),
+      },
+      {
+        name: 'the subject moved, first answer (a quarter of the rays)',
+        budgetMs: 30,
+        run: () => draft(subjectMoved()),
+      },
+      { name: 'the subject moved, the whole', budgetMs: 90, run: () => full(subjectMoved()) },
+      { name: 'powers solved, 200 targets', budgetMs: 20, run: () => solvePowers(controlsOf(set, look), manyDemands) },
       { name: 'powers solved, four targets', budgetMs: 1, run: () => solveLook(evaluate(set, look, lighting, camera)) },
       {
         name: 'readings calibration, 100 of them',
@@ -125,19 +163,24 @@ const everyday = async () => {
       },
       {
         name: 'what evens the backdrop over fifteen places',
+        budgetMs: 1200,
         run: () => evenOut({ set: gridded, look: gridded.looks[0]!, camera, learned: NOTHING_LEARNED }),
       },
       {
         name: 'backdrop map 48 × 36',
-        budgetMs: 100,
+        budgetMs: 50,
         run: () => atOnce(lightView(solved, castFrame(solved.stage, ontoBackdrop(set), 48, 36), FOR_MAPS)),
       },
-      { name: 'frame 400 × 500: what each pixel sees', run: () => cameraView(portrait, solved, 400) },
-      { name: 'frame 400 × 500: lit by all lights', budgetMs: 1500, run: () => atOnce(lightView(solved, view)) },
       {
-        name: 'frame 104 × 130, seen and lit: a first picture',
-        budgetMs: 300,
-        run: () => atOnce(lightView(solved, cameraView(portrait, solved, 104))),
+        name: 'picture 400 × 600, edges smooth, sitters as they look: seen and lit by all lights',
+        budgetMs: 800,
+        isLong: true,
+        run: () => atOnce(frameKeeper()(set, solved, cameraSight(set, 400))),
+      },
+      {
+        name: 'the same 64 wide: a first picture',
+        budgetMs: 100,
+        run: () => atOnce(frameKeeper()(set, solved, cameraSight(set, 64))),
       },
     ],
   )
@@ -167,6 +210,7 @@ console.log(
   `${new Date().toISOString().slice(0, 10)}, ${cpus().length} cores of ${cpus()[0]?.model}, Node ${process.versions.node}; medians`,
 )
 if (isWanted('everyday')) await everyday()
+if (isWanted('loops')) await besidePlain()
 if (isWanted('kernel'))
   await compareKernels([
     { name: 'demo room', set },
