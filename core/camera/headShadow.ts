@@ -1,5 +1,5 @@
 import { project, projectionOf } from './projection'
-import { headHeightM } from '../model/headHeight'
+import { headHeightM, headOf } from '../model/headHeight'
 import type { Light, StudioSet } from '../model/schema'
 import { rolledReach } from '../physics/sources/frontShape'
 
@@ -40,7 +40,7 @@ export const shadowShows = (set: StudioSet, light: Light): boolean => {
     return false
   const projection = projectionOf(set)
   const seen = project(projection, [shadow.xM, 0, shadow.zM])
-  const head = project(projection, [subject.place.xM, subject.place.yM, headHeightM(subject)])
+  const head = project(projection, headOf(subject))
   if (!seen || !head || Math.abs(seen.u) > 1 || Math.abs(seen.v) > 1) return false
   const toHead = Math.hypot((seen.u - head.u) * projection.halfWidth, (seen.v - head.v) * projection.halfHeight)
   const eyeToDrop = projection.eye[1]

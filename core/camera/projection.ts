@@ -1,5 +1,5 @@
 import { roomBounds, vectorOf } from '../model/bounds'
-import { headHeightM } from '../model/headHeight'
+import { firstHeadOf } from '../model/headHeight'
 import { coveRadius } from '../scene/surfaces/backdropSurfaces'
 import type { StudioSet } from '../model/schema'
 import { add, direction, dot, frameAround, scale, subtract, type Vector } from '../physics/units/vector'
@@ -34,9 +34,7 @@ export const projectionOf = (set: StudioSet): Projection => {
 /** The camera with how far ahead it is focused: on the first subject's face. */
 export const focusOf = (set: StudioSet): { projection: Projection; focusM: number } => {
   const projection = projectionOf(set)
-  const subject = set.subjects[0]!
-  const face: Vector = [subject.place.xM, subject.place.yM, headHeightM(subject)]
-  return { projection, focusM: Math.max(0.2, dot(subtract(face, projection.eye), projection.ahead)) }
+  return { projection, focusM: Math.max(0.2, dot(subtract(firstHeadOf(set), projection.eye), projection.ahead)) }
 }
 
 /**

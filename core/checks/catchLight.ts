@@ -1,4 +1,4 @@
-import { headHeightM } from '../model/headHeight'
+import { headHeightM, headOf } from '../model/headHeight'
 import { placeThing } from '../edits/things'
 import { add, direction, dot, scale, subtract, type Vector } from '../physics/units/vector'
 import { facingOf } from '../scene/surfaces/panelSheets'
@@ -21,7 +21,7 @@ export type CatchLight = { upDeg: number; rightDeg: number }
 
 /** Where a light mirrors in the eyes: along the half-way direction between camera and light. */
 export const catchLightOf = (set: StudioSet, subject: Subject, light: Light): CatchLight => {
-  const eye: Vector = [subject.place.xM, subject.place.yM, headHeightM(subject)]
+  const eye: Vector = headOf(subject)
   const toCamera = direction(subtract(vectorOf(set.camera.place), eye))
   const toLight = direction(subtract(vectorOf(light.place), eye))
   const half = direction(add(toCamera, toLight))
@@ -64,11 +64,7 @@ export const catchLight: Check = context => {
   const { set } = context
   const subject = set.subjects[0]!
   const lights = litOf(context, 'key', 'fill').filter(
-    light =>
-      dot(
-        direction(subtract(vectorOf(light.place), [subject.place.xM, subject.place.yM, headHeightM(subject)])),
-        facingOf(subject.turnDeg),
-      ) > AHEAD,
+    light => dot(direction(subtract(vectorOf(light.place), headOf(subject))), facingOf(subject.turnDeg)) > AHEAD,
   )
   if (
     subject.pose === 'object' ||

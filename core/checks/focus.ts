@@ -1,5 +1,5 @@
 import type { Fix } from '../changes/fix'
-import { headHeightM } from '../model/headHeight'
+import { headOf } from '../model/headHeight'
 import { distance } from '../physics/units/vector'
 import { vectorOf } from '../model/bounds'
 import { roundToClicks } from '../physics/units/stops'
@@ -29,7 +29,7 @@ export const focusLimits = (
 /** Too little in focus, or subjects that stand in front of or behind it. */
 export const focus: Check = ({ set, look, camera }) => {
   const subject = set.subjects[0]!
-  const away = distance(vectorOf(set.camera.place), [subject.place.xM, subject.place.yM, headHeightM(subject)])
+  const away = distance(vectorOf(set.camera.place), headOf(subject))
   const { nearM, farM } = focusLimits(away, set.camera.lens.focalLengthMm, camera.fNumber, set.camera.sensor)
   const depths = set.subjects.map(other => set.camera.place.yM - other.place.yM)
   const need = Math.max(HEAD_DEPTH_M, Math.max(...depths) - Math.min(...depths) + HEAD_DEPTH_M)

@@ -1,15 +1,13 @@
 import { distance, type Vector } from '../physics/units/vector'
 import { aimedAt } from '../model/aim'
 import { vectorOf } from '../model/bounds'
-import { headHeightM } from '../model/headHeight'
+import { headOf } from '../model/headHeight'
 import type { Light, StudioSet, Subject } from '../model/schema'
 
 /** A distance worth knowing, as a tape from one place to another. */
 export type MeasuredDistance = { id: string; from: Vector; to: Vector; lengthM: number }
 
 const tape = (id: string, from: Vector, to: Vector): MeasuredDistance => ({ id, from, to, lengthM: distance(from, to) })
-
-const headOf = (subject: Subject): Vector => [subject.place.xM, subject.place.yM, headHeightM(subject)]
 
 /** From the front of a light to what it lights: the subject's head, or the place it is aimed at. */
 export const lightDistance = (light: Light, set: StudioSet): MeasuredDistance => {

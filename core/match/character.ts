@@ -5,7 +5,7 @@ import { cardAtKey, type MeterPoint } from '../evaluation/probes/points'
 import { probesOf } from '../evaluation/probes/probes'
 import { edgeId, sensePoints } from '../evaluation/probes/sensePoints'
 import { vectorOf } from '../model/bounds'
-import { headHeightM } from '../model/headHeight'
+import { firstHeadOf } from '../model/headHeight'
 import { BACKDROP_MIDDLE, FLOOR, HAIR, KEY_SIDE, LIT_CHEEK, SHADOW_SIDE } from '../model/placeIds'
 import type { Light, StudioSet } from '../model/schema'
 import { totalOf } from '../physics/transport/exposureAt'
@@ -56,14 +56,9 @@ export const characterPoints = (set: StudioSet): MeterPoint[] => [
 const keyOf = ({ set, look }: Evaluation): Light | undefined =>
   set.lights.find(({ id, job }) => job === 'key' && look.lights[id]!.on)
 
-const headOf = (set: StudioSet): Vector => {
-  const subject = set.subjects[0]!
-  return [subject.place.xM, subject.place.yM, headHeightM(subject)]
-}
-
 /** A way as the camera sees it: to its right, toward it, up. */
 const asSeen = (set: StudioSet, [x, y, z]: Vector): Vector => {
-  const head = headOf(set)
+  const head = firstHeadOf(set)
   const [cx, cy] = direction([set.camera.place.xM - head[0], set.camera.place.yM - head[1], 0], [0, 1, 0])
   return [x * cy - y * cx, x * cx + y * cy, z]
 }
@@ -72,7 +67,7 @@ const keyLight = (evaluation: Evaluation): KeyLight | null => {
   const key = keyOf(evaluation)
   if (!key) return null
   const { set } = evaluation
-  const head = headOf(set)
+  const head = firstHeadOf(set)
   const size = apparentSize(key, set, head)
   return {
     way: asSeen(set, direction(subtract(vectorOf(key.place), head))),

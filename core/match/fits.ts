@@ -2,7 +2,7 @@ import { isMeantToHide } from '../checks/inFrame'
 import type { Kit, KitItem } from '../kit/kitSchema'
 import { axisOf } from '../model/aim'
 import { roomBounds, vectorOf } from '../model/bounds'
-import { headHeightM } from '../model/headHeight'
+import { firstHeadOf } from '../model/headHeight'
 import type { Lamp, Light, StudioSet } from '../model/schema'
 import { rolledReach } from '../physics/sources/frontShape'
 import { lampIntensity } from '../physics/sources/output'
@@ -38,11 +38,6 @@ const BEFORE_BACKDROP_M = 0.2
 const TURN_STEP_DEG = 4
 const MOST_TURN_DEG = 80
 
-const headOf = (set: StudioSet): Vector => {
-  const subject = set.subjects[0]!
-  return [subject.place.xM, subject.place.yM, headHeightM(subject)]
-}
-
 /** How far along a way from the head a front finds room; with what is in its way first. */
 const reachAlong = (
   set: StudioSet,
@@ -50,7 +45,7 @@ const reachAlong = (
   { across, up }: { across: number; up: number },
 ): { mostM: number; against: FitLimit['of'] } => {
   const { left, right, front, ceiling } = roomBounds(set.room)
-  const head = headOf(set)
+  const head = firstHeadOf(set)
   const level = Math.hypot(way[0], way[1])
   // A front that looks at the head leans by its height: its rim rises by what is level of it.
   const rise = up * level
@@ -135,7 +130,7 @@ export const fitOnSubject = (
   { id, what: modifier }: KitItem<'modifiers'>,
 ): Fit | undefined => {
   const { set, aim } = to
-  const wasHead = headOf(was.set)
+  const wasHead = firstHeadOf(was.set)
   const wasM = Math.max(0.1, distance(vectorOf(was.light.place), wasHead))
   const wasSize = apparentSize(was.light, was.set, wasHead)
   const reach = rolledReach(modifier.front, was.light.rollDeg)
@@ -147,9 +142,9 @@ export const fitOnSubject = (
   const oneM = Math.sqrt(Math.max(1e-6, reach.across * reach.up) * facing)
   const wantedM = oneM / Math.tan((softnessDeg(wasSize) * Math.PI) / 360)
   const isM = Math.max(NEAREST_M, Math.min(mostM, wantedM))
-  const [xM, yM, zM] = add(headOf(set), scale(way, isM))
+  const [xM, yM, zM] = add(firstHeadOf(set), scale(way, isM))
   const place = { xM, yM, zM }
-  const size = apparentSize({ ...was.light, modifier, place, aim }, set, headOf(set))
+  const size = apparentSize({ ...was.light, modifier, place, aim }, set, firstHeadOf(set))
   const unlikeSize = (of: (size: ReturnType<typeof apparentSize>) => number) =>
     (Math.log2(of(size) / of(wasSize)) / SIZE_SHARE) ** 2
   return {

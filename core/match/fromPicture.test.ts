@@ -4,7 +4,7 @@ import { responseOf } from '../camera/response'
 import { genericKit } from '../kit/genericKit'
 import { inLook } from '../looks/inLook'
 import { vectorOf } from '../model/bounds'
-import { headHeightM } from '../model/headHeight'
+import { headOf } from '../model/headHeight'
 import { distance } from '../physics/units/vector'
 import { apparentSize, softnessDeg } from './apparentSize'
 import { isMet, USUALLY_ASKED } from './deviations'
@@ -27,7 +27,7 @@ describe('what a picture is matched by', () => {
   it('is a key as large and as far round as was said, lights on a backdrop that has light and none on one that has not', () => {
     const { source, character } = sourceFromPicture(set(), KNOWN)
     const subject = source.set.subjects[0]!
-    const head = [subject.place.xM, subject.place.yM, headHeightM(subject)] as const
+    const head = headOf(subject)
     const key = source.set.lights.find(({ job }) => job === 'key')!
     expect(softnessDeg(apparentSize(key, source.set, head))).toBeCloseTo(30, 1)
     expect((Math.asin((key.place.zM - head[2]) / distance(vectorOf(key.place), head)) * 180) / Math.PI).toBeCloseTo(

@@ -5,7 +5,7 @@ import { changeExposure, changeSettings, turnedBy } from '../edits/edits'
 import { aimAtPlace } from '../edits/factories'
 import { demoSet } from '../edits/demo'
 import { genericKit } from '../kit/genericKit'
-import { headHeightM } from '../model/headHeight'
+import { headOf } from '../model/headHeight'
 import type { Light, StudioSet } from '../model/schema'
 import { modifierOfKind } from '../physics/sources/modifiers'
 import { startFrom, STARTING_POINTS } from '../starting/startFrom'
@@ -20,7 +20,7 @@ const DEG = Math.PI / 180
 const key = (set: StudioSet) => set.lights.find(({ job }) => job === 'key')!
 const head = (set: StudioSet) => {
   const subject = set.subjects[0]!
-  return [subject.place.xM, subject.place.yM, headHeightM(subject)] as const
+  return headOf(subject)
 }
 const withKey = (set: StudioSet, changes: Partial<Light>): StudioSet => ({
   ...set,

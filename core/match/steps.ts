@@ -1,7 +1,7 @@
 import type { Change } from '../changes/change'
 import { aimedAt } from '../model/aim'
 import { vectorOf } from '../model/bounds'
-import { headHeightM } from '../model/headHeight'
+import { headOf } from '../model/headHeight'
 import type { StudioSet } from '../model/schema'
 import { add, scale, subtract, type Vector } from '../physics/units/vector'
 import type { Aspect } from './deviations'
@@ -11,7 +11,7 @@ const alongItsWay = (set: StudioSet, id: string, factor: number): Change | undef
   const light = set.lights.find(one => one.id === id)
   if (!light) return undefined
   const subject = set.subjects[0]!
-  const head: Vector = [subject.place.xM, subject.place.yM, headHeightM(subject)]
+  const head: Vector = headOf(subject)
   const from = light.job === 'backdrop' ? aimedAt(light.aim, set) : head
   const [xM, yM, zM] = add(from, scale(subtract(vectorOf(light.place), from), factor))
   return { kind: 'place', id, place: { xM, yM, zM } }

@@ -76,6 +76,9 @@ const shareSeen = (stage: Stage, view: FrameView, shadow: EmitterSamples, index:
   )
 }
 
+/** In pictures of fewer pixels a tile spans half a face: there every place is asked. */
+const TRIED_FROM = 60_000
+
 /** What a tile of a picture sees of a front. */
 const SEES = { all: 0, none: 1, some: 2 } as const
 
@@ -94,6 +97,7 @@ function* visibleInLoops(
   const [across, down] = [Math.ceil(width / TILE), Math.ceil(height / TILE)]
   const sees = Uint8Array.from(isShadowed, is => (is ? SEES.some : SEES.all))
   const share = new Float32Array(count).fill(1)
+  const isFine = width * height >= TRIED_FROM
 
   /** Loads rows of pixels for the loops: nothing else may be loaded until they have been asked. */
   const placed = (row: number): { loops: Loops; points: number; shares: number } | undefined => {
@@ -116,7 +120,7 @@ function* visibleInLoops(
     const tried: number[] = []
     for (let column = 0; column < across; column++) {
       const tile = row * across + column
-      if (isShadowed[tile] && tiles.only[tile]! >= 0) tried.push(column)
+      if (isFine && isShadowed[tile] && tiles.only[tile]! >= 0) tried.push(column)
     }
     const here = tried.length > 0 ? placed(row) : undefined
     if (!here) continue

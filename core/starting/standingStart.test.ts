@@ -4,7 +4,7 @@ import { genericKit } from '../kit/genericKit'
 import { axisOf } from '../model/aim'
 import { demoSet } from '../edits/demo'
 import { validationErrors } from '../validation/validation'
-import { headHeightM } from '../model/headHeight'
+import { headOf } from '../model/headHeight'
 import { thingOf } from '../edits/things'
 import { backdropSide, figureSide, panelSide } from '../scene/sideOutlines'
 import { crowdedSet } from '#support/scenes'
@@ -45,9 +45,7 @@ describe('what is put on the stage', () => {
     const { set, ids } = standingStart(emptySet('a', 'A'), 'key', kit)!
     const key = set.lights.find(({ id }) => id === ids[0])!
     const subject = set.subjects[0]!
-    const toHead = direction(
-      subtract([subject.place.xM, subject.place.yM, headHeightM(subject)], [key.place.xM, key.place.yM, key.place.zM]),
-    )
+    const toHead = direction(subtract(headOf(subject), [key.place.xM, key.place.yM, key.place.zM]))
     expectWithin(dot(axisOf(key, set), toHead), 1, 1e-4)
     const lamps = [1, 2, 3]
       .reduce((before, _) => standingStart(before, 'fill', kit)!.set, set)

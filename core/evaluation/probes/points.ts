@@ -5,7 +5,7 @@ import { add, direction, dot, scale, subtract, type Vector } from '../../physics
 import { vectorOf } from '../../model/bounds'
 import { coveRadius } from '../../scene/surfaces/backdropSurfaces'
 import { facingOf } from '../../scene/surfaces/panelSheets'
-import { headHeightM } from '../../model/headHeight'
+import { headHeightM, headOf } from '../../model/headHeight'
 import { ALL_BACKDROP, BACKDROP_PLACES, FLOOR, HAIR, KEY_SIDE, LIT_CHEEK, SHADOW_SIDE } from '../../model/placeIds'
 import type { Hold, Light, OwnPoint, StudioSet, Subject } from '../../model/schema'
 
@@ -50,8 +50,6 @@ const SIDE_SHARE = 0.6
 
 /** A receptor on the skin keeps this far off it. */
 const METER_FROM_SKIN_M = 0.003
-
-const headOf = (subject: Subject): Vector => [subject.place.xM, subject.place.yM, headHeightM(subject)]
 
 /** Turned to the camera's left as the subject is. */
 const turned = ({ turnDeg }: Subject, [x, y, z]: Vector): Vector => {

@@ -2,7 +2,7 @@ import { coveRadius } from '../../scene/surfaces/backdropSurfaces'
 import { add, direction, type Vector } from '../../physics/units/vector'
 import { METER_CONSTANT } from '../../physics/photometry/meter'
 import { cardAtKey, onBackdrop, readHeightM, type MeterPoint } from './points'
-import { headHeightM } from '../../model/headHeight'
+import { headOf } from '../../model/headHeight'
 import type { StudioSet, Subject } from '../../model/schema'
 
 /** The sides of a subject as the camera sees them. */
@@ -53,7 +53,7 @@ const turned = (subject: Subject, [x, y, z]: Vector): Vector => {
  */
 export const sensePoints = (set: StudioSet): MeterPoint[] => {
   const subject = set.subjects[0]!
-  const head: Vector = [subject.place.xM, subject.place.yM, headHeightM(subject)]
+  const head: Vector = headOf(subject)
   const at = (offset: Vector): Vector =>
     add(head, turned(subject, [offset[0] * subject.heightM, offset[1] * subject.heightM, offset[2] * subject.heightM]))
   const footM = Math.min(readHeightM(set), (set.backdrop.sweepM > 0 ? coveRadius(set.backdrop) : 0) + 0.15)

@@ -1,5 +1,5 @@
 import { add, type Vector } from '../../physics/units/vector'
-import { headHeightM } from '../../model/headHeight'
+import { headOf } from '../../model/headHeight'
 import { SHADOW_SIDE } from '../../model/placeIds'
 import { meterPoints } from './points'
 import type { StudioSet } from '../../model/schema'
@@ -34,7 +34,7 @@ export const viewpoints = (set: StudioSet): Viewpoint[] => [
   ...set.subjects.map((subject): Viewpoint => ({
     id: `face/${subject.id}`,
     name: `${subject.name}\u2019s face`,
-    eye: [subject.place.xM, subject.place.yM, headHeightM(subject)],
+    eye: headOf(subject),
     turnDeg: subject.turnDeg,
     clearM: CLEAR_OF_HEAD_M,
   })),

@@ -2,7 +2,7 @@ import { frameIntrusions, HIDDEN } from '../../render/frameIntrusions'
 import { changeExposure, changeSettings } from '../../edits/edits'
 import { distance } from '../../physics/units/vector'
 import { vectorOf } from '../../model/bounds'
-import { headHeightM } from '../../model/headHeight'
+import { headOf } from '../../model/headHeight'
 import type { SolvedSet, SolveOptions } from '../../evaluation/lightingSolver'
 import type { CameraSetting, Look, StudioSet } from '../../model/schema'
 import type { Learned } from '../../calibration/calibration'
@@ -115,7 +115,7 @@ const NEAREST_LIGHT_M = 0.45
 
 /** Why a state cannot be: something came into the frame, or too near. */
 const objection = (before: StudioSet, after: StudioSet, solved: SolvedSet): 'frame' | 'room' | undefined => {
-  const heads = after.subjects.map(subject => [subject.place.xM, subject.place.yM, headHeightM(subject)] as const)
+  const heads = after.subjects.map(subject => headOf(subject))
   if (
     after.lights.some(light =>
       heads.some(

@@ -10,6 +10,7 @@ import { edgesOf, highlightOf, outlineOf, type Highlight, type Outline } from '.
 import { framePoints } from '../../evaluation/probes/framePoints'
 import { isOwnFraming, readPlace, type PlaceReading } from './places'
 import type { Reduced } from '../../imaging/picture/downsample'
+import { shrunk } from '../../imaging/regions/maps'
 import { BACKDROP, FLOOR, maskOf, SUBJECT, type RegionName } from '../../imaging/regions/regions'
 import { quantile } from '../../imaging/regions/smoothField'
 import { regionTone, type RegionTone } from './regionTone'
@@ -44,6 +45,7 @@ export type FrameReading = {
 }
 
 const DARKEST = 0.01
+const EDGE_PIXELS = 1
 
 /** Reads a picture whose regions are known, as the set's camera took it. */
 export const readFrame = (set: StudioSet, picture: Reduced, regions: Uint8Array, fNumber?: number): FrameReading => {
@@ -60,6 +62,8 @@ export const readFrame = (set: StudioSet, picture: Reduced, regions: Uint8Array,
     Uint8Array,
   ]
   const own = isOwnFraming(set, picture.width, picture.height)
+  // A pixel on the edge of the backdrop holds some of what is before it.
+  const inside = shrunk(picture, backdrop, EDGE_PIXELS)
   const points = own ? [...meterPoints(set).filter(({ surface }) => surface === 'backdrop'), ...framePoints(set)] : []
   return {
     parts: {
@@ -69,7 +73,7 @@ export const readFrame = (set: StudioSet, picture: Reduced, regions: Uint8Array,
     },
     places: Object.fromEntries(
       points.flatMap(point => {
-        const read = readPlace(set, point, light, backdrop)
+        const read = readPlace(set, point, light, inside)
         return read ? [[point.id, read]] : []
       }),
     ),
