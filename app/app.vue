@@ -39,7 +39,7 @@ watchEffect(() => {
     <a
       href="#content"
       class="press-main absolute top-1 left-1 z-40 not-focus:sr-only"
-      data-test="skip"
+      data-test="skip-link"
       @click.prevent="content?.focus()"
     >
       To the page

@@ -76,8 +76,9 @@ export const useLitPicture = (looking: () => Looking, { settings, isLive = false
     for (const width of widths()) {
       const isLit = await light.service.light(revision.value, looking().at, { ...looking(), width })
       if (!isLit || mine !== wanted.value) break
-      if (width === looking().width) litFor.value = mine
       await develop()
+      // Fresh is what is seen, not what is on its way.
+      if (width === looking().width) litFor.value = mine
     }
     isLighting = false
     if (litFor.value === mine) void showFigures()
