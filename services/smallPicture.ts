@@ -3,9 +3,11 @@ import { responseOf } from '#core/camera/response'
 import type { Learned } from '#core/calibration/calibration'
 import type { SolvedSet } from '#core/evaluation/lightingSolver'
 import type { CameraSetting, LightSetting, StudioSet } from '#core/model/schema'
+import { cameraSight, frameKeeper } from '#core/render/frameKeeper'
 import { frameSum } from '#core/render/frameSum'
 import { cameraView, frameWeights, lightViewOf, veilOf } from '#core/render/takeFrame'
 import { toneMapLight } from '#core/render/toneMap'
+import { atOnce } from '#core/shared/steps'
 import type { Developed } from './light/lightApi'
 
 const PICTURE_WIDTH = 116
@@ -17,22 +19,25 @@ export type Exposed = {
   learned: Learned
 }
 
-/** A small picture of a set whose light is worked out, in its own tones; so many pixels wide. */
+/** How a small picture is made: so many pixels wide, and with sitters as they look or plain, which is quicker. */
+export type Making = { width?: number; isShown?: boolean }
+
+/** A small picture of a set whose light is worked out, in its own tones. */
 export const smallPicture = (
   set: StudioSet,
   solved: SolvedSet,
   { settings, camera, learned }: Exposed,
-  width = PICTURE_WIDTH,
+  { width = PICTURE_WIDTH, isShown = false }: Making = {},
 ): Developed => {
-  const work = lightViewOf(set, solved, cameraView(set, solved, width))
-  let turn = work.next()
-  while (!turn.done) turn = work.next()
+  const lit = isShown
+    ? atOnce(frameKeeper()(set, solved, cameraSight(set, width)))
+    : atOnce(lightViewOf(set, solved, cameraView(set, solved, width)))
   const weights = frameWeights(set, settings, camera, learned)
   const data = toneMapLight(
-    frameSum(turn.value)(weights),
+    frameSum(lit)(weights),
     exposureGain(camera),
-    veilOf(set.camera.veilingGlare, turn.value, weights),
+    veilOf(set.camera.veilingGlare, lit, weights),
     responseOf(set.camera),
   )
-  return { revision: 0, width: turn.value.view.width, height: turn.value.view.height, data }
+  return { revision: 0, width: lit.view.width, height: lit.view.height, data }
 }

@@ -92,7 +92,7 @@ export const looksApi = () => {
       const solved = look && (await solver(set, { pause: job.pause }))
       if (!look || !solved) return undefined
       const { camera } = evaluate(set, look, calibratedLighting(set, solved.layers, learned))
-      const picture = smallPicture(set, solved, { settings: look.lights, camera, learned }, width)
+      const picture = smallPicture(set, solved, { settings: look.lights, camera, learned }, { width, isShown: true })
       return { whole: await jpegOf(picture), small: await jpegOf(picture, smallWidth), type: 'image/jpeg' }
     },
   }

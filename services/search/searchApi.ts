@@ -164,7 +164,12 @@ const seenLook = async (
       source,
       character: read.character,
       was: read.places,
-      picture: smallPicture(set, read.solved, { settings: source.look.lights, camera, learned }, MATCH_WIDTH),
+      picture: smallPicture(
+        set,
+        read.solved,
+        { settings: source.look.lights, camera, learned },
+        { width: MATCH_WIDTH },
+      ),
     }
   )
 }
@@ -336,7 +341,7 @@ export const searchApi = () => {
                 match.set,
                 light,
                 { settings: match.set.looks[0]!.lights, camera: match.camera, learned: NOTHING_LEARNED },
-                MATCH_WIDTH,
+                { width: MATCH_WIDTH },
               ),
             ),
         },
