@@ -1,6 +1,7 @@
 import { hairWay } from '../physics/figure/shown/hair'
 import type { Body, Sheen } from '../physics/geometry/surface'
-import { sampleWeight, type EmitterSamples } from '../physics/transport/direct'
+import { sampleWeight } from '../physics/transport/direct'
+import type { EmitterSamples } from '../physics/transport/emitterSamples'
 import type { Stage } from '../physics/transport/stage'
 import type { Vector } from '../physics/units/vector'
 import type { FrameView } from './gBuffer'

@@ -1,4 +1,5 @@
 import { triangleMesh, type TriangleMesh } from '../geometry/triangleMesh'
+import { mixedTriangles } from './borders'
 import { FIGURE_MATERIALS, formField, materialAt } from './form'
 import { PARTS, SEAT_DROP, type Pose } from './poses'
 import { surfaceNet } from './surfaceNet'
@@ -41,19 +42,6 @@ const meshOf = (pose: Pose): TriangleMesh => {
     materialAt: (x, y, z) => FIGURE_MATERIALS.indexOf(materialAt(parts, x, y, z)),
     isMixed: mixedTriangles(mesh),
   }
-}
-
-/** Triangles that share a corner with one of another material: its border may run through them. */
-const mixedTriangles = ({ count, corners, vertices, material }: TriangleMesh): Uint8Array => {
-  const several = 255
-  const ofVertex = new Uint8Array(vertices.length / 3).fill(several - 1)
-  for (let at = 0; at < count * 3; at++) {
-    const [vertex, own] = [corners[at]!, material[Math.floor(at / 3)]!]
-    ofVertex[vertex] = ofVertex[vertex] === several - 1 || ofVertex[vertex] === own ? own : several
-  }
-  return Uint8Array.from({ length: count }, (_, triangle) =>
-    [0, 1, 2].some(corner => ofVertex[corners[triangle * 3 + corner]!] === several) ? 1 : 0,
-  )
 }
 
 const meshes = new Map<Pose, TriangleMesh>()

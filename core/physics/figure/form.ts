@@ -1,4 +1,5 @@
 import type { Vector } from '../units/vector'
+import { softLesser, toBall, toLimb } from './distances'
 
 /** What a part of the figure is made of; the numbers are those of its mesh. */
 export const FIGURE_MATERIALS = ['skin', 'clothing', 'hair', 'eyes', 'irises'] as const
@@ -19,38 +20,8 @@ export type Part =
       isCut?: boolean
     }
 
-/** Distance to an ellipsoid, good near its surface (I. Quilez's bound: the gradient sets the scale). */
-const toBall = (x: number, y: number, z: number, { centre: c, radii: r }: Extract<Part, { shape: 'ball' }>): number => {
-  const [px, py, pz] = [(x - c[0]) / r[0], (y - c[1]) / r[1], (z - c[2]) / r[2]]
-  const inner = Math.sqrt(px * px + py * py + pz * pz)
-  const slope = Math.sqrt((px / r[0]) ** 2 + (py / r[1]) ** 2 + (pz / r[2]) ** 2)
-  return slope > 1e-9 ? (inner * (inner - 1)) / slope : -Math.min(...r)
-}
-
-/** Distance to a limb that tapers between two radii along its bone. */
-const toLimb = (
-  x: number,
-  y: number,
-  z: number,
-  { from: a, to: b, fromRadius, toRadius }: Extract<Part, { shape: 'limb' }>,
-): number => {
-  const [bx, by, bz] = [b[0] - a[0], b[1] - a[1], b[2] - a[2]]
-  const share = Math.max(
-    0,
-    Math.min(1, ((x - a[0]) * bx + (y - a[1]) * by + (z - a[2]) * bz) / (bx * bx + by * by + bz * bz)),
-  )
-  const [px, py, pz] = [x - a[0] - share * bx, y - a[1] - share * by, z - a[2] - share * bz]
-  return Math.sqrt(px * px + py * py + pz * pz) - fromRadius - share * (toRadius - fromRadius)
-}
-
 const toPart = (x: number, y: number, z: number, part: Part): number =>
-  part.shape === 'ball' ? toBall(x, y, z, part) : toLimb(x, y, z, part)
-
-/** The lesser of two distances, rounded over `soft` where they are close. */
-const softLesser = (a: number, b: number, soft: number): number => {
-  const near = Math.max(0, soft - Math.abs(a - b)) / soft
-  return Math.min(a, b) - (near * near * soft) / 4
-}
+  part.shape === 'ball' ? toBall(x, y, z, part.centre, part.radii) : toLimb(x, y, z, part)
 
 const toForm = (parts: readonly Part[], x: number, y: number, z: number): number => {
   let whole = 1

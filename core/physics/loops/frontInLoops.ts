@@ -1,4 +1,4 @@
-import type { EmitterSamples } from '../transport/direct'
+import type { EmitterSamples } from '../transport/emitterSamples'
 import {
   FRONT_BACK,
   FRONT_COUNT,

@@ -7,24 +7,11 @@ import type { Receptor } from '../photometry/meter'
 import { emptyBox, holdPlaces } from '../geometry/box'
 import { isBlocked, loopsFor, RAY_OFFSET_M, type RayScene } from '../geometry/kernel'
 import { loadFront } from '../loops/frontInLoops'
+import type { EmitterSamples } from './emitterSamples'
 import { placeOnFront } from './front'
 import { fraction } from './sequence'
 
 const GOLDEN = (Math.sqrt(5) - 1) / 2
-
-/** Points over the front of a light, each standing for a share of it, ready to be asked from anywhere. */
-export type EmitterSamples = {
-  emitter: Emitter
-  count: number
-  /** Place of each sample in the room, and on the front across and up. */
-  positions: Float64Array
-  across: Float64Array
-  up: Float64Array
-  /** Share of the light's output that each sample stands for; they add up to 1. */
-  shares: Float64Array
-  profile: Float64Array
-  shaping: ReturnType<typeof shapingOf>
-}
 
 /** The box around a front's samples. */
 export const frontBox = ({ positions, count }: EmitterSamples): Float64Array => {

@@ -2,7 +2,7 @@ import { frameAround, type Vector } from '../units/vector'
 import type { Emitter } from '../sources/emitter'
 import { profileOf } from '../sources/pattern'
 import { luminance, type Rgb } from '../units/rgb'
-import type { EmitterSamples } from './direct'
+import type { EmitterSamples } from './emitterSamples'
 import type { LightField } from './lightLayer'
 import type { Stage } from './stage'
 

@@ -1,4 +1,5 @@
 import type { Vector } from '../../units/vector'
+import { softLesser, toBall, toLimb } from '../distances'
 
 /** What a place of the shown figure is made of; the numbers are those of its mesh. */
 export const SHOWN_MATERIALS = [
@@ -29,17 +30,6 @@ export type Piece = (
   | { shape: 'limb'; from: Vector; to: Vector; fromRadius: number; toRadius: number }
 ) & { material: ShownMaterial; soft: number; isCut?: boolean }
 
-/** Distance to an ellipsoid, good near its surface (I. Quilez's bound: the gradient sets the scale). */
-const toBall = (x: number, y: number, z: number, c: Vector, r: Vector): number => {
-  const px = (x - c[0]) / r[0]
-  const py = (y - c[1]) / r[1]
-  const pz = (z - c[2]) / r[2]
-  const inner = Math.sqrt(px * px + py * py + pz * pz)
-  const [sx, sy, sz] = [px / r[0], py / r[1], pz / r[2]]
-  const slope = Math.sqrt(sx * sx + sy * sy + sz * sz)
-  return slope > 1e-9 ? (inner * (inner - 1)) / slope : -Math.min(r[0], r[1], r[2])
-}
-
 /** Distance to a piece, below 0 inside. */
 export const toPiece = (x: number, y: number, z: number, piece: Piece): number => {
   switch (piece.shape) {
@@ -50,21 +40,9 @@ export const toPiece = (x: number, y: number, z: number, piece: Piece): number =
       const [px, py, pz] = [x - c[0], y - c[1], z - c[2]]
       return Math.max(Math.sqrt(px * px + py * py + pz * pz) - radius, -(px * n[0] + py * n[1] + pz * n[2]))
     }
-    case 'limb': {
-      const { from: a, to: b, fromRadius, toRadius } = piece
-      const [bx, by, bz] = [b[0] - a[0], b[1] - a[1], b[2] - a[2]]
-      const [ax, ay, az] = [x - a[0], y - a[1], z - a[2]]
-      const share = Math.max(0, Math.min(1, (ax * bx + ay * by + az * bz) / (bx * bx + by * by + bz * bz)))
-      const [px, py, pz] = [ax - share * bx, ay - share * by, az - share * bz]
-      return Math.sqrt(px * px + py * py + pz * pz) - fromRadius - share * (toRadius - fromRadius)
-    }
+    case 'limb':
+      return toLimb(x, y, z, piece)
   }
-}
-
-/** The lesser of two distances, rounded over `soft` where they are close. */
-const softLesser = (a: number, b: number, soft: number): number => {
-  const near = Math.max(0, soft - Math.abs(a - b)) / soft
-  return Math.min(a, b) - (near * near * soft) / 4
 }
 
 /** Distance to all pieces run together, below 0 inside. */

@@ -1,5 +1,6 @@
 import { triangleMesh, type TriangleMesh } from '../../geometry/triangleMesh'
 import { direction, type Vector } from '../../units/vector'
+import { mixedTriangles } from '../borders'
 import { figureMesh } from '../figureMesh'
 import { SEAT_DROP } from '../poses'
 import { DRESS, foldDepth } from './body'
@@ -144,21 +145,11 @@ const FINE = new Set(
   (['lips', 'mouth', 'eyes', 'irises', 'pupils'] as const).map(name => SHOWN_MATERIALS.indexOf(name)),
 )
 
-/** Triangles of the face that share a corner with one of another of its materials. */
-const bordering = ({ count, corners, vertices, material }: TriangleMesh): Uint8Array => {
-  const [none, several] = [254, 255]
-  const ofVertex = new Uint8Array(vertices.length / 3).fill(none)
-  for (let at = 0; at < count * 3; at++) {
-    const [vertex, own] = [corners[at]!, material[Math.floor(at / 3)]!]
-    if (FACE.has(own)) ofVertex[vertex] = ofVertex[vertex] === none || ofVertex[vertex] === own ? own : several
-  }
-  return Uint8Array.from({ length: count }, (_, triangle) =>
-    FINE.has(material[triangle]!) ||
-    (FACE.has(material[triangle]!) && [0, 1, 2].some(corner => ofVertex[corners[triangle * 3 + corner]!] === several))
-      ? 1
-      : 0,
+/** Triangles of the face that hold several of its materials, or lines finer than they are. */
+const bordering = (mesh: TriangleMesh): Uint8Array =>
+  mixedTriangles(mesh, material => FACE.has(material)).map((isMixed, triangle) =>
+    FINE.has(mesh.material[triangle]!) ? 1 : isMixed,
   )
-}
 
 const meshes = new Map<string, ShownMesh>()
 
