@@ -118,7 +118,7 @@ export const COMMANDS: readonly Command[] = [
   {
     id: 'picture',
     keys: ['p'],
-    zones: ['rest', 'plan', 'rail', 'control'],
+    zones: OUTSIDE_TEXT,
     shown: 'P',
     words: 'the picture over the whole screen, on the stage',
   },

@@ -12,10 +12,11 @@ import { ownSurface, radianceToward } from '../physics/transport/emittedRadiance
 import { thrownAt, type LightField } from '../physics/transport/lightLayer'
 import { shiningFronts } from '../physics/transport/transmittedRadiosity'
 import type { Stage } from '../physics/transport/stage'
+import type { Rgb } from '../physics/units/rgb'
 import type { Vector } from '../physics/units/vector'
 import type { FrameView } from './gBuffer'
 import { smoothed } from './edges'
-import { addSheen } from './sheen'
+import { sheenOn, sheensIn, type Sheens } from './sheen'
 import { evened, PIXELS_A_TURN, visibility } from './visibility'
 
 /**
@@ -81,35 +82,47 @@ function* openPlainly(view: FrameView, front: EmitterSamples): Generator<void, F
   return direct
 }
 
-/** Direct light of one front on every place, shadows included, per unit of axis intensity. */
+/** A front as it is sampled for the light without shadows, and for those. */
+type Front = { open: EmitterSamples; shadow: EmitterSamples }
+
+/**
+ * Direct light of one front on every place, shadows included, per unit of axis intensity; and what of it shines on
+ * toward the viewer, where anything does.
+ */
 function* directOnPlaces(
   stage: Stage,
   view: FrameView,
-  { open, shadow }: { open: EmitterSamples; shadow: EmitterSamples },
-  { sampling, sheen }: { sampling: Sampling; sheen: Float32Array | undefined },
-): Generator<void, Float32Array> {
+  { open, shadow }: Front,
+  { sampling, sheens }: { sampling: Sampling; sheens: Sheens | undefined },
+): Generator<void, { direct: Float32Array; sheen: Float32Array | undefined }> {
   const direct = (yield* openInLoops(stage, view, open)) ?? (yield* openPlainly(view, open))
   const seen = yield* visibility(stage, view, shadow, direct, sampling.shadowsAsked)
   const share = sampling.isEvened ? evened(view, seen) : seen.share
-  if (sheen) addSheen(stage, view, open, share, sheen)
   for (let index = 0; index < view.count; index++) direct[index]! *= share[index]!
-  return direct
+  return { direct, sheen: sheens && sheenOn(sheens, view, open, share) }
 }
 
-/** Direct light on every place from the light itself and from all that it makes shine, three channels. */
+/** Adds amounts at places, one each, in the colour of their light. */
+const addColoured = (sum: Float32Array, amounts: Float32Array, colour: Rgb): void => {
+  for (let index = 0, at = 0; index < amounts.length; index++)
+    for (let channel = 0; channel < 3; channel++, at++) sum[at]! += amounts[index]! * colour[channel]!
+}
+
+/**
+ * Direct light on every place from the light itself and from all that it makes shine, three channels; and what shines
+ * on toward the viewer, where anything does.
+ */
 function* receiveDirect(
   stage: Stage,
   view: FrameView,
   field: LightField,
   sampling: Sampling,
-): Generator<void, { received: Float32Array; shining: Float32Array }> {
+): Generator<void, { received: Float32Array; shining: Float32Array | undefined }> {
   const { emitter } = field
-  // Only pictures show what shines: maps say what falls on a surface.
-  const isShown = view.edges.pixels.length > 0
+  const sheens = sheensIn(stage.scene)
   const received = new Float32Array(view.count * 3)
-  const shining = new Float32Array(view.count * 3)
-  const sheen = new Float32Array(view.count)
-  const fronts = [
+  const shining = sheens && new Float32Array(view.count * 3)
+  const fronts: (Front & { intensity: Rgb })[] = [
     {
       intensity: emitter.intensity,
       open: resampled(field.front, sampling.front),
@@ -121,20 +134,10 @@ function* receiveDirect(
       shadow: front,
     })),
   ]
-  for (const { intensity, open, shadow } of fronts) {
-    sheen.fill(0)
-    const direct = yield* directOnPlaces(
-      stage,
-      view,
-      { open, shadow },
-      { sampling, sheen: isShown ? sheen : undefined },
-    )
-    for (let index = 0, at = 0; index < view.count; index++) {
-      for (let channel = 0; channel < 3; channel++, at++) {
-        received[at]! += direct[index]! * intensity[channel]!
-        shining[at]! += sheen[index]! * intensity[channel]!
-      }
-    }
+  for (const { intensity, ...front } of fronts) {
+    const { direct, sheen } = yield* directOnPlaces(stage, view, front, { sampling, sheens })
+    addColoured(received, direct, intensity)
+    if (shining && sheen) addColoured(shining, sheen, intensity)
   }
   return { received, shining }
 }
@@ -225,7 +228,7 @@ export function* lightFrame(
 ): Generator<void, Float32Array> {
   const { received: sent, shining } = yield* receiveDirect(stage, view, field, sampling)
   yield* sendBack(stage, view, field, sent)
-  for (let at = 0; at < sent.length; at++) sent[at]! += shining[at]!
+  if (shining) for (let at = 0; at < sent.length; at++) sent[at]! += shining[at]!
   const pixels = view.width * view.height
   view.mirrorPixel.forEach((pixel, mirror) => {
     for (let channel = 0; channel < 3; channel++)

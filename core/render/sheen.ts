@@ -1,8 +1,8 @@
+import { SEAT_DROP } from '../physics/figure/poses'
 import { hairWay } from '../physics/figure/shown/hair'
-import type { Body, Sheen } from '../physics/geometry/surface'
+import type { Body, Scene, Sheen } from '../physics/geometry/surface'
 import { sampleWeight } from '../physics/transport/direct'
 import type { EmitterSamples } from '../physics/transport/emitterSamples'
-import type { Stage } from '../physics/transport/stage'
 import type { Vector } from '../physics/units/vector'
 import type { FrameView } from './gBuffer'
 
@@ -57,25 +57,25 @@ const strandAt = (body: Body, point: Vector, normal: Vector): Vector => {
   return [cos * x - sin * y, sin * x + cos * y, z]
 }
 
-const SEAT_DROP = 0.2
+/** The sheens of a scene's surfaces by their materials; undefined for what has none. */
+export type Sheens = readonly ({ body: Body; of: readonly (Sheen | undefined)[] } | undefined)[]
 
-/**
- * Adds what sheens send toward the eye under one front, as light on white, to `sent`; `share` is what each place sees
- * of it.
- */
-export const addSheen = (
-  stage: Stage,
-  view: FrameView,
-  front: EmitterSamples,
-  share: Float32Array,
-  sent: Float32Array,
-): void => {
-  const { surfaces } = stage.scene
+/** The sheens of a scene; undefined where nothing shines, as on every stage that is not shown. */
+export const sheensIn = ({ surfaces }: Scene): Sheens | undefined => {
   const sheens = surfaces.map(surface =>
     surface.shape === 'body' && surface.materials.some(side => side.sheen)
       ? { body: surface, of: surface.materials.map(side => side.sheen) }
       : undefined,
   )
+  return sheens.some(Boolean) ? sheens : undefined
+}
+
+/**
+ * What sheens send toward the eye under one front, as light on white, one number a place; `share` is what each place
+ * sees of it.
+ */
+export const sheenOn = (sheens: Sheens, view: FrameView, front: EmitterSamples, share: Float32Array): Float32Array => {
+  const sent = new Float32Array(view.count)
   const step = Math.max(1, Math.floor(front.count / SAMPLES_ASKED))
   const { points: p, ways } = view
   for (let place = 0; place < view.count; place++) {
@@ -103,6 +103,7 @@ export const addSheen = (
       const light: Vector = [to[0] * inverse, to[1] * inverse, to[2] * inverse]
       sum += (weight / front.shares[index]!) * sheenToward(sheen, light, eye, normal, strand)
     }
-    sent[place]! += (Math.PI * share[place]! * sum) / asked
+    sent[place] = (Math.PI * share[place]! * sum) / asked
   }
+  return sent
 }

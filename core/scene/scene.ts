@@ -75,7 +75,6 @@ const shownOf = ({ pose, skin, clothing, hair, haircut, glasses }: Subject): Bod
     pupils: grey(0.01),
     shoes: scaleRgb(clothing, SHOES),
     frames: grey(0.03),
-    glasses: grey(0),
   }
   const sides = SHOWN_MATERIALS.map((material): Side => ({
     reflectance: reflectances[material],

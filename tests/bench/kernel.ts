@@ -2,9 +2,9 @@ import { BufferAttribute, BufferGeometry, DoubleSide, Ray, Vector3 } from 'three
 import { MeshBVH } from 'three-mesh-bvh'
 import { castRay, isBlocked, noHit, rayScene } from '#core/physics/geometry/kernel'
 import type { Scene } from '#core/physics/geometry/surface'
-import { roomBounds } from '#core/model/bounds'
 import type { StudioSet } from '#core/model/schema'
 import { sceneOf } from '#core/scene/scene'
+import { raysIn } from '../support/raysIn'
 import { medianMs } from './measure'
 import { tessellate } from './tessellate'
 
@@ -17,27 +17,6 @@ const draws = () => {
     state = (state * 1664525 + 1013904223) >>> 0
     return state / 2 ** 32
   }
-}
-
-/** Rays from anywhere in the room in any direction, six numbers each. */
-const raysIn = (set: StudioSet): Float64Array => {
-  const { left, right, back, front, ceiling } = roomBounds(set.room)
-  const draw = draws()
-  return Float64Array.from(
-    Array.from({ length: RAYS }, () => {
-      const height = 2 * draw() - 1
-      const turn = 2 * Math.PI * draw()
-      const level = Math.sqrt(1 - height * height)
-      return [
-        left + draw() * (right - left),
-        back + draw() * (front - back),
-        draw() * ceiling,
-        level * Math.cos(turn),
-        level * Math.sin(turn),
-        height,
-      ]
-    }).flat(),
-  )
 }
 
 /** Every ray cast by the core; answers how many struck something. */
@@ -80,7 +59,7 @@ export const compareKernels = async (sets: readonly { name: string; set: StudioS
   )
   for (const { name, set } of sets) {
     const scene = sceneOf(set)
-    const rays = raysIn(set)
+    const rays = Float64Array.from(raysIn(set, RAYS, draws()).flat())
     const [own, general] = [castAll(scene, rays), castAllGenerally(scene, rays)]
     if (own() !== general()) throw new Error('The two kernels disagree on what the rays strike.')
     const laid = rayScene(scene)

@@ -11,10 +11,10 @@ import { receiversOf } from '#core/evaluation/probes/points'
 import { probesOf } from '#core/evaluation/probes/probes'
 import { atOnce } from '#core/shared/steps'
 import type { StudioSet } from '#core/model/schema'
+import { raysIn, type Ray } from '#support/raysIn'
 import { xorshift } from '#support/xorshift'
 import { everySurface } from '#support/scenes'
 import { expectWithin } from '#support/tolerance'
-import { roomBounds } from '#core/model/bounds'
 import { compileLoops } from '../../scripts/support/compileLoops'
 import { REFERENCE_SETS } from './sets'
 
@@ -27,27 +27,6 @@ const QUICK: Quality = {
   seed: 0,
 }
 const RAYS = 3000
-
-type Ray = [number, number, number, number, number, number]
-
-/** Rays from anywhere in a room in any direction. */
-const raysIn = ({ room }: StudioSet): Ray[] => {
-  const { left, right, back, front, ceiling } = roomBounds(room)
-  const draw = xorshift(7)
-  return Array.from({ length: RAYS }, () => {
-    const height = 2 * draw() - 1
-    const turn = 2 * Math.PI * draw()
-    const level = Math.sqrt(1 - height * height)
-    return [
-      left + draw() * (right - left),
-      back + draw() * (front - back),
-      draw() * ceiling,
-      level * Math.cos(turn),
-      level * Math.sin(turn),
-      height,
-    ]
-  })
-}
 
 const staged = (set: StudioSet): Stage => atOnce(prepareStage(sceneOf(set), QUICK))
 
@@ -73,7 +52,7 @@ describe('the fast loops', () => {
     expect(loopsFor(fast)).toBeDefined()
     expect(loopsFor(plain)).toBeUndefined()
     const [a, b] = [noHit(), noHit()]
-    for (const ray of raysIn(set)) {
+    for (const ray of raysIn(set, RAYS, xorshift(7))) {
       castRay(fast, ...ray, a)
       castRay(plain, ...ray, b)
       expect([a.surface, a.triangle, a.isFront]).toEqual([b.surface, b.triangle, b.isFront])
@@ -103,7 +82,7 @@ describe('the fast loops', () => {
     const scenes = [everySurface(), sceneOf(REFERENCE_SETS[0]!.set)]
     const [fast, plain] = [scenes.map(rayScene), onPlainCode(() => scenes.map(rayScene))]
     const [a, b] = [noHit(), noHit()]
-    for (const [index, ray] of raysIn(REFERENCE_SETS[0]!.set).slice(0, 200).entries()) {
+    for (const [index, ray] of raysIn(REFERENCE_SETS[0]!.set, RAYS, xorshift(7)).slice(0, 200).entries()) {
       castRay(fast[index % 2]!, ...ray, a)
       castRay(plain[index % 2]!, ...ray, b)
       expect([a.surface, a.triangle]).toEqual([b.surface, b.triangle])

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useStudio } from '~/stores/studio'
-import { usePreferences } from '~/stores/preferences'
+import { useUnits } from '~/shared/useUnits'
 import { computed, ref } from 'vue'
 import BackdropFields from '~/shared/BackdropFields.vue'
 import CameraFields from '~/shared/CameraFields.vue'
@@ -14,10 +14,9 @@ import { editRoom, editSubject, longestUnder, lowerCeiling } from '#core/edits/e
 import { askRatio, editBrief } from '#core/brief/editBrief'
 import { CLOTHES, ROOM_MATERIALS, SKINS } from '#core/kit/materials'
 import type { Brief, Room } from '#core/model/schema'
-import { formatDistance } from '#wording/notation/distance'
 
 const studio = useStudio()
-const preferences = usePreferences()
+const { distance } = useUnits()
 const brief = computed(() => studio.document.brief)
 const room = computed(() => studio.document.room)
 const subject = computed(() => studio.document.subjects[0]!)
@@ -61,7 +60,6 @@ const shorten = () => {
   tooLow.value = undefined
   if (heightM !== undefined) studio.edit(set => lowerCeiling(set, heightM))
 }
-const metres = (lengthM: number) => formatDistance(lengthM, preferences.values.unit)
 const paint = (walls: readonly (keyof Room['reflectances'])[], reflectance: Room['reflectances']['left']) =>
   change({
     reflectances: { ...room.value.reflectances, ...Object.fromEntries(walls.map(wall => [wall, reflectance])) },
@@ -171,9 +169,9 @@ const isGloss = computed(() => room.value.floorGloss !== null)
           class="flex w-full flex-wrap items-center gap-2"
           data-test="too-low"
         >
-          The backdrop is {{ metres(studio.document.backdrop.heightM) }} high.
+          The backdrop is {{ distance(studio.document.backdrop.heightM) }} high.
           <button class="press" data-test="shorten" @click="shorten">
-            Shorten it to {{ metres(longestUnder(tooLow)) }}, for a ceiling at {{ metres(tooLow) }}
+            Shorten it to {{ distance(longestUnder(tooLow)) }}, for a ceiling at {{ distance(tooLow) }}
           </button>
         </p>
         <MaterialField

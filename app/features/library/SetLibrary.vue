@@ -119,7 +119,7 @@ const KEEPING = {
         Put it back
       </button>
     </p>
-    <div v-if="library.sets.length > FEW" class="mb-3 flex flex-wrap items-center gap-3">
+    <div v-if="library.sets.length > FEW || sought" class="mb-3 flex flex-wrap items-center gap-3">
       <input
         v-model="sought"
         type="search"

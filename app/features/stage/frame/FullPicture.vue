@@ -7,6 +7,7 @@ import FullPictureView from '~/features/stage/frame/FullPictureView.vue'
 import { useStudio } from '~/stores/studio'
 
 /** The picture over the whole screen: opened by a key or a press, left by the same. */
+
 /** Room that the words beside the picture take. */
 const BESIDE_PX = 210
 

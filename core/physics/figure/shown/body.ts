@@ -1,4 +1,6 @@
 import type { Vector } from '../../units/vector'
+import { SEAT_DROP } from '../poses'
+import { noise } from './noise'
 import { ball, both, chain, cut, limb, mapped, type Piece } from './shapes'
 
 /** Pieces of a pose: cloth, then hands. Arms and legs lie where those of the form do that light is reckoned with. */
@@ -100,7 +102,6 @@ const STANDING: Dress = {
   hands: handAt([0.1575, 0.0205, 0.481], unit([-0.02, 0.14, -1]), unit([-0.25, 1, 0.12])).flatMap(both),
 }
 
-const SEAT_DROP = 0.2
 const lower = (piece: Piece) => mapped(piece, ([x, y, z]) => [x, y, z - SEAT_DROP])
 
 const SITTING: Dress = {
@@ -116,21 +117,6 @@ const SITTING: Dress = {
 
 /** How each pose is dressed. */
 export const DRESS: Record<'standing' | 'sitting', Dress> = { standing: STANDING, sitting: SITTING }
-
-const smooth = (x: number) => x * x * (3 - 2 * x)
-const drawn = (i: number, j: number): number => {
-  const x = Math.sin(i * 127.1 + j * 311.7) * 43758.5453
-  return 2 * (x - Math.floor(x)) - 1
-}
-
-/** Even noise in -1..1 over a plane. */
-const noise = (u: number, v: number): number => {
-  const [i, j] = [Math.floor(u), Math.floor(v)]
-  const [a, b] = [smooth(u - i), smooth(v - j)]
-  const low = drawn(i, j) * (1 - a) + drawn(i + 1, j) * a
-  const high = drawn(i, j + 1) * (1 - a) + drawn(i + 1, j + 1) * a
-  return low * (1 - b) + high * b
-}
 
 /** Where cloth is drawn together: waist, elbows, backs of knees, as heights of a standing figure. */
 const gathered = (z: number, heights: readonly (readonly [number, number])[]): number =>

@@ -1,4 +1,5 @@
 import type { Vector } from '../../units/vector'
+import { noise } from './noise'
 import type { Haircut } from './shown'
 import { ball, both, chain, cut, limb, type Piece } from './shapes'
 
@@ -51,19 +52,7 @@ const TIED: readonly Piece[] = [
 /** Pieces of each haircut. */
 export const HAIR: Record<Haircut, readonly Piece[]> = { short: SHORT, long: LONG, tied: TIED, none: [] }
 
-const smooth = (x: number) => x * x * (3 - 2 * x)
-
-/** A repeatable number in -1..1 for a whole number. */
-const drawn = (n: number): number => {
-  const x = Math.sin(n * 127.1) * 43758.5453
-  return 2 * (x - Math.floor(x)) - 1
-}
-
-const wave = (at: number): number => {
-  const low = Math.floor(at)
-  const share = smooth(at - low)
-  return drawn(low) * (1 - share) + drawn(low + 1) * share
-}
+const wave = (at: number): number => noise(at, 0)
 
 /** How far locks stand out from the even form: they run from the crown down, so they change around the head. */
 export const lockDepth = (x: number, y: number, z: number): number => {

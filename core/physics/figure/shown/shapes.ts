@@ -14,7 +14,6 @@ export const SHOWN_MATERIALS = [
   'pupils',
   'shoes',
   'frames',
-  'glasses',
 ] as const
 /** Materials of the shown figure. */
 export type ShownMaterial = (typeof SHOWN_MATERIALS)[number]
