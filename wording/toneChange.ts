@@ -28,3 +28,18 @@ export const toneChangeWords = (before: State, after: State, pointId: string): s
   }
   return `${to.point.name} ${stops < 0 ? 'fell' : 'rose'} ${stopWords(stops)}${values()}${camera}.`
 }
+
+/** What a change did where it did most: `subject shadow side falls 0.6 stop`; or that no reading changed. */
+export const greatestChangeWords = (before: readonly Readout[], after: readonly Readout[]): string => {
+  const changes = after.flatMap(({ point, stops }) => {
+    const from = before.find(readout => readout.point.id === point.id)
+    return from ? [{ name: point.name, stops: stops - from.stops }] : []
+  })
+  const most = changes.reduce<{ name: string; stops: number } | undefined>(
+    (best, one) => (!best || Math.abs(one.stops) > Math.abs(best.stops) ? one : best),
+    undefined,
+  )
+  return !most || Math.abs(most.stops) < WORTH_SAYING_STOPS
+    ? 'no reading changes by as much as a tenth of a stop.'
+    : `${most.name.toLowerCase()} ${most.stops < 0 ? 'falls' : 'rises'} ${stopWords(most.stops)}.`
+}

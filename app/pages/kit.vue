@@ -13,6 +13,11 @@ const chosenId = ref<string | null>(null)
 const items = computed(() => kit.kit[kind.value])
 const chosen = computed(() => items.value.find(({ id }) => id === chosenId.value) ?? items.value[0])
 
+const addedId = ref<string | null>(null)
+const choose = (id: string, isNew = false) => {
+  chosenId.value = id
+  addedId.value = isNew ? id : null
+}
 watch(kind, () => {
   chosenId.value = null
 })
@@ -38,13 +43,14 @@ watch(kind, () => {
       :kind="kind"
       :chosen-id="chosen?.id ?? null"
       class="border-rule lg:overflow-y-auto lg:border-r"
-      @choose="id => (chosenId = id)"
+      @choose="choose"
     />
     <KitForm
       v-if="chosen"
       :key="`${kind}/${chosen.id}`"
       :kind="kind"
       :item="chosen"
+      :is-new="chosen.id === addedId"
       class="lg:overflow-y-auto"
       @choose="id => (chosenId = id)"
     />

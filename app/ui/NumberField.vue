@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, useId } from 'vue'
 import FieldProblem from '~/ui/FieldProblem.vue'
-import { plainFigures } from '#wording/notation/stops'
+import { parseStops, plainFigures } from '#wording/notation/stops'
 import { useRefusal } from '~/ui/refusals'
 
 const props = withDefaults(
@@ -15,6 +15,8 @@ const props = withDefaults(
     testName?: string
     narrow?: boolean
     whole?: boolean
+    /** Thirds are written as such. */
+    isFraction?: boolean
     /** Shown and taken in the place of 0. */
     zeroWord?: string
   }>(),
@@ -23,17 +25,24 @@ const props = withDefaults(
 const emit = defineEmits<{ change: [value: number] }>()
 const { words: problem, attempt, refuse } = useRefusal()
 const id = useId()
-const shown = computed(() =>
-  props.zeroWord && props.value === 0
-    ? props.zeroWord
-    : `${Number(props.value.toFixed(props.digits))}${props.unit}`.replace('-', '\u2212'),
-)
+const isThird = (value: number) => Math.round(3 * value) % 3 !== 0 && Math.abs(3 * value - Math.round(3 * value)) < 0.02
+const shown = computed(() => {
+  if (props.zeroWord && props.value === 0) return props.zeroWord
+  if (props.isFraction && isThird(props.value)) return `${Math.round(3 * props.value)}/3${props.unit}`
+  return `${Number(props.value.toFixed(props.digits))}${props.unit}`.replace('-', '\u2212')
+})
+
+/** A number as it is typed, a fraction such as 1/3 or 1 1/2 too. */
+const numberFrom = (text: string): number => {
+  const fraction = text.includes('/') ? parseStops(text) : undefined
+  return fraction?.ok ? fraction.value : Number(text)
+}
 
 const commit = (event: Event) => {
   const field = event.target as HTMLInputElement
   const text = plainFigures(field.value).replace(props.unit.trim(), '').trim()
   const isZeroWord = props.zeroWord !== undefined && ['', props.zeroWord].includes(field.value.trim())
-  const value = isZeroWord ? 0 : Number(text)
+  const value = isZeroWord ? 0 : numberFrom(text)
   if (
     (text === '' && !isZeroWord) ||
     !Number.isFinite(value) ||

@@ -95,6 +95,21 @@ export const changeSettings = (
   settings: Readonly<Record<string, LightSetting>>,
 ): StudioSet => editLook(set, lookId, look => ({ ...look, lights: { ...look.lights, ...settings } }))
 
+/** Another lamp in a light: its power stays where the new lamp has a click for it, and within its range. */
+export const fitLamp = (set: StudioSet, lightId: string, lamp: Light['lamp']): StudioSet => {
+  const fitted = ({ on, powerStops }: LightSetting): LightSetting => ({
+    on,
+    powerStops: Math.min(0, Math.max(-lamp.rangeStops, roundToClicks(powerStops, lamp.clickStops))),
+  })
+  return {
+    ...editLight(set, lightId, light => ({ ...light, lamp })),
+    looks: set.looks.map(look => {
+      const setting = look.lights[lightId]
+      return setting ? { ...look, lights: { ...look.lights, [lightId]: fitted(setting) } } : look
+    }),
+  }
+}
+
 /** Sets targets of a look, point by point. */
 export const changeTargets = (set: StudioSet, lookId: string, targets: Readonly<Record<string, Target>>): StudioSet =>
   editLook(set, lookId, look => ({ ...look, targets: { ...look.targets, ...targets } }))

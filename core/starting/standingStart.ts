@@ -3,6 +3,7 @@ import type { Kit } from '../kit/kitSchema'
 import { modifierOfKind } from '../physics/sources/modifiers'
 import { grey } from '../physics/units/rgb'
 import { insideRoom } from '../model/bounds'
+import { panelStart, type PanelUse } from './panelStart'
 import { headHeightM } from '../model/headHeight'
 import {
   addLight,
@@ -17,7 +18,7 @@ import {
 } from '../edits/factories'
 import type { Lamp, Light, StudioSet } from '../model/schema'
 
-type Added = { set: StudioSet; ids: string[] }
+type Added = { set: StudioSet; ids: string[]; use?: PanelUse }
 
 /** The first lamp of the kit that the set has not used up. */
 const freeLamp = (set: StudioSet, kit: Kit): Lamp | undefined => {
@@ -89,8 +90,16 @@ const onBackdrop = (set: StudioSet, kit: Kit): Added => {
 const newIds = (before: StudioSet, after: StudioSet): string[] =>
   after.lights.map(({ id }) => id).filter(id => !before.lights.some(light => light.id === id))
 
-/** Puts something new on the stage where it is of use at once; undefined where the kit has no such thing. */
-export const standingStart = (set: StudioSet, choice: string, kit: Kit): Added | undefined => {
+/**
+ * Puts something new on the stage where it is of use at once; undefined where the kit has no such thing.
+ * @param chosenId the light that is chosen: what shapes light stands before that one
+ */
+export const standingStart = (
+  set: StudioSet,
+  choice: string,
+  kit: Kit,
+  chosenId: string | null = null,
+): Added | undefined => {
   const { xM, yM } = set.subjects[0]!.place
   const beside = { xM: Math.min(set.room.widthM / 2 - 0.4, xM + 0.9), yM, zM: 0 }
   switch (choice) {
@@ -157,6 +166,8 @@ export const standingStart = (set: StudioSet, choice: string, kit: Kit): Added |
     default: {
       const item = kit.panels.find(({ id }) => `panel:${id}` === choice)
       if (!item) return undefined
+      const start = panelStart(set, item, chosenId)
+      if (start) return { set: addPanel(set, start.panel), ids: [start.panel.id], use: start.use }
       const id = freeId(set, item.what.kind)
       return {
         set: addPanel(set, {

@@ -116,7 +116,7 @@ describe('a ready set-up', () => {
   })
 
   it('says what gives way to it', () => {
-    expect(replacedBy(demoSet())).toEqual(['3 lights', '1 look with its targets'])
-    expect(replacedBy(emptySet('a', 'A'))).toEqual(['1 look with its targets'])
+    expect(replacedBy(demoSet())).toEqual(['the backdrop', '3 lights', '1 look with its targets'])
+    expect(replacedBy(emptySet('a', 'A'))).toEqual(['the backdrop', '1 look with its targets'])
   })
 })

@@ -49,12 +49,14 @@ const firstSubject = ({ subjects }: StudioSet): StudioSet['subjects'][number] =>
     : { ...first, turnDeg: 0 }
 }
 
-/** What of a set gives way to a ready set-up, in words; empty where nothing stands there. */
+/** What of a set gives way to a ready set-up, in words. */
 export const replacedBy = (set: StudioSet): string[] => {
   const counted = (count: number, one: string, many: string) =>
     count === 0 ? [] : [count === 1 ? `1 ${one}` : `${count} ${many}`]
   return [
+    'the backdrop',
     ...counted(set.lights.length, 'light', 'lights'),
+    ...counted(set.subjects.length - 1, 'further subject', 'further subjects'),
     ...counted(set.panels.length + set.props.length, 'panel or prop', 'panels and props'),
     ...counted(set.points.length, 'point of your own', 'points of your own'),
     ...counted(set.looks.length, 'look with its targets', 'looks with their targets'),

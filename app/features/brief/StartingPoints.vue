@@ -3,16 +3,16 @@ import { useStarting } from '~/features/brief/useStarting'
 import { STARTING_POINTS } from '#core/starting/startFrom'
 import { LOOKS } from '#core/brief/looks'
 
-const { start, isStarting, problem, lacks, waiting, takeAnyway, replaced } = useStarting()
+const { start, isStarting, problem, waiting, takeAnyway, replaced } = useStarting()
 </script>
 
 <template>
   <section aria-label="Starting points" class="p-4">
     <h2 class="mb-1 text-base font-semibold">Start from a set-up</h2>
     <p class="mb-3 text-soft">
-      Each fits itself to this room, this subject and your kit, and sets its powers. Room, camera, subject and brief
-      stay;
-      {{ replaced.join(', ') }} give way. Undo brings them back.
+      Each fits itself to this room, this subject and your kit, and sets its powers. The room, the first subject and the
+      camera with its response stay; camera and subject are put on new marks, lens and framing are chosen anew, and
+      {{ replaced.join(', ') }} give way. Undo brings all of it back.
     </p>
     <div v-if="waiting" role="alert" class="mb-3 border-l-4 border-ink pl-3" data-test="start-short">
       <p>
@@ -29,9 +29,6 @@ const { start, isStarting, problem, lacks, waiting, takeAnyway, replaced } = use
     </div>
     <p v-if="problem" role="alert" class="mb-3" data-test="start-problem">
       {{ problem }}
-    </p>
-    <p v-if="lacks.length > 0" class="mb-3 text-sm text-soft" role="status">
-      Not in the kit: {{ lacks.join('; ') }}. Generic ones stand in.
     </p>
     <ul class="grid grid-cols-1 gap-2 sm:grid-cols-2">
       <li v-for="point in STARTING_POINTS" :key="point.id">

@@ -1,5 +1,6 @@
 import { navigateTo } from '#imports'
 import { useReadySetUp } from '~/shared/useReadySetUp'
+import { useNotices } from '~/stores/notices'
 import { useStudio } from '~/stores/studio'
 import { computed, ref, shallowRef } from 'vue'
 import { replacedBy } from '#core/starting/startFrom'
@@ -10,9 +11,9 @@ import type { StartingPoint } from '#core/starting/startingPoint'
 export const useStarting = () => {
   const studio = useStudio()
   const setUp = useReadySetUp()
+  const notices = useNotices()
   const isStarting = ref<string | null>(null)
   const problem = ref('')
-  const lacks = ref<string[]>([])
   /** A set-up that would not come to its look here, with what it would be; it waits for a yes. */
   const waiting = shallowRef<{
     point: StartingPoint
@@ -24,7 +25,12 @@ export const useStarting = () => {
 
   const take = async (set: StudioSet, lacking: string[]) => {
     waiting.value = null
-    lacks.value = lacking
+    notices.follow(
+      'lacks',
+      lacking.length > 0
+        ? { words: `Not in the kit: ${lacking.join('; ')}. Generic ones stand in until you choose others.` }
+        : undefined,
+    )
     studio.edit(() => set)
     studio.selectedIds = []
     studio.lookId = null
@@ -64,5 +70,5 @@ export const useStarting = () => {
 
   const replaced = computed(() => replacedBy(studio.document))
 
-  return { start, isStarting, problem, lacks, waiting, takeAnyway, replaced }
+  return { start, isStarting, problem, waiting, takeAnyway, replaced }
 }

@@ -2,7 +2,7 @@
 import { counted, plural } from '#wording/language'
 import { useKit } from '~/stores/kit'
 import { useStudio } from '~/stores/studio'
-import { computed, useId } from 'vue'
+import { computed, onMounted, useId, useTemplateRef } from 'vue'
 import DistanceField from '~/shared/DistanceField.vue'
 import LampOutput from '~/features/kit/LampOutput.vue'
 import NumberField from '~/ui/NumberField.vue'
@@ -12,7 +12,14 @@ import { KIT_FIELDS, type KitField } from '~/features/kit/kitFields'
 import { refreshCopies } from '#core/kit/refreshCopies'
 
 type Item = Kit[KitKind][number]
-const props = defineProps<{ kind: KitKind; item: Item }>()
+const props = defineProps<{ kind: KitKind; item: Item; isNew?: boolean }>()
+const nameField = useTemplateRef('nameField')
+// What was just added waits for its name.
+onMounted(() => {
+  if (!props.isNew) return
+  nameField.value?.focus()
+  nameField.value?.select()
+})
 defineEmits<{ choose: [id: string] }>()
 const kit = useKit()
 const studio = useStudio()
@@ -40,6 +47,7 @@ const refreshed = computed(() => refreshCopies(studio.document, props.kind, prop
         <label :for="nameId" class="text-xs text-soft">Name</label>
         <input
           :id="nameId"
+          ref="nameField"
           :value="item.what.name"
           maxlength="80"
           class="h-8 w-72 rounded-sm border border-rule bg-well px-2 font-semibold"
@@ -82,6 +90,7 @@ const refreshed = computed(() => refreshCopies(studio.document, props.kind, prop
           :unit="field.unit"
           :digits="field.digits"
           :zero-word="field.zeroWord"
+          :is-fraction="field.unit.startsWith(' stop')"
           @change="value => put({ what: field.write(item.what, value) as never })"
         />
       </template>

@@ -7,14 +7,14 @@ import type { KitKind } from '#core/kit/kitSchema'
 import { KIT_KINDS } from '~/features/kit/kitFields'
 
 const props = defineProps<{ kind: KitKind; chosenId: string | null }>()
-const emit = defineEmits<{ choose: [id: string] }>()
+const emit = defineEmits<{ choose: [id: string, isNew?: boolean] }>()
 const kit = useKit()
 const { addLike } = useKitItems()
 
 const entry = computed(() => KIT_KINDS.find(({ kind }) => kind === props.kind)!)
 const add = async () => {
   const id = await addLike(props.kind, props.chosenId)
-  if (id) emit('choose', id)
+  if (id) emit('choose', id, true)
 }
 </script>
 

@@ -1,7 +1,9 @@
+import { useChangeNote } from '~/shared/useChangeNote'
+import { panelUseWords } from '#wording/panelUse'
 import { useThingActions } from '~/shared/useThingActions'
 import { useKit } from '~/stores/kit'
 import { useStudio } from '~/stores/studio'
-import { computed } from 'vue'
+import { computed, nextTick } from 'vue'
 import { standingStart } from '#core/starting/standingStart'
 import type { StudioSet } from '#core/model/schema'
 
@@ -10,6 +12,7 @@ export const useAdding = () => {
   const studio = useStudio()
   const kit = useKit()
   const { edit } = useThingActions()
+  const note = useChangeNote()
 
   const choices = computed(() => [
     {
@@ -37,10 +40,11 @@ export const useAdding = () => {
   ])
 
   const add = (choice: string) => {
-    const made = standingStart(studio.document, choice, kit.kit)
-    if (!made) return
-    edit((): StudioSet => made.set)
+    const made = standingStart(studio.document, choice, kit.kit, studio.selectedId)
+    if (!made || !edit((): StudioSet => made.set).ok) return
     studio.selectedIds = made.ids
+    note.tell(made.use && panelUseWords(made.set, made.use))
+    void nextTick(() => document.querySelector<SVGElement>(`[data-thing="${made.ids.at(-1)}"]`)?.focus())
   }
 
   return { choices, add }

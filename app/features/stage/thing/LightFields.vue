@@ -16,7 +16,7 @@ import FitFields from '~/features/stage/thing/FitFields.vue'
 import PlaceRow from '~/shared/PlaceRow.vue'
 import SelectField from '~/ui/SelectField.vue'
 import ShapeFields from '~/features/stage/thing/ShapeFields.vue'
-import { editLight, renameLight } from '#core/edits/edits'
+import { fitLamp, editLight, renameLight } from '#core/edits/edits'
 import { placeExactly } from '#core/edits/things'
 import { lightDistance, placeAtDistance } from '#core/edits/distances'
 import type { Light } from '#core/model/schema'
@@ -48,7 +48,7 @@ const lamps = computed(() => [
 ])
 const takeLamp = (id: string) => {
   const item = kit.kit.lamps.find(candidate => candidate.id === id)
-  if (item) edit(set => editLight(set, props.light.id, light => ({ ...light, lamp: { ...item.what, kitId: id } })))
+  if (item) edit(set => fitLamp(set, props.light.id, { ...item.what, kitId: id }))
 }
 const isWriting = ref(false)
 const savePhotometry = async () => {
