@@ -67,7 +67,7 @@ const PICTURES: { name: string; size: Size; path: string; prepare?: (browser: Br
     size: LAPTOP,
     path: '/',
     prepare: async browser => {
-      await see(browser, 'Backdrop')
+      await choose(browser, 'frame-view', 'Backdrop')
       await browser.click('why')
     },
   },

@@ -1,10 +1,15 @@
 <script setup lang="ts">
 import LookStrip from '~/features/looks/LookStrip.vue'
 import FramePanel from '~/features/stage/frame/FramePanel.vue'
-import LightList from '~/features/stage/lights/LightList.vue'
 import StagePlan from '~/features/stage/plan/StagePlan.vue'
 import ToneRail from '~/features/stage/rail/ToneRail.vue'
+import StageTray from '~/features/stage/tray/StageTray.vue'
 import VerdictBar from '~/features/stage/verdict/VerdictBar.vue'
+import { useFrameColumn } from '~/features/stage/useFrameColumn'
+import { useTemplateRef } from 'vue'
+
+const stage = useTemplateRef('stage')
+const { columnPx } = useFrameColumn(stage)
 </script>
 
 <template>
@@ -12,14 +17,16 @@ import VerdictBar from '~/features/stage/verdict/VerdictBar.vue'
     <VerdictBar />
     <LookStrip />
     <div
-      class="grid min-h-0 grow grid-cols-1 md:grid-cols-[minmax(0,1fr)_15.5rem] lg:grid-cols-[minmax(0,1fr)_15.5rem_26.5rem]"
+      ref="stage"
+      class="grid min-h-0 grow grid-cols-1 md:grid-cols-[minmax(0,1fr)_15.5rem] lg:grid-cols-[minmax(0,1fr)_15.5rem_var(--frame)] lg:grid-rows-[minmax(0,1fr)_auto]"
+      :style="{ '--frame': `${columnPx}px` }"
     >
-      <StagePlan class="min-h-0 border-rule md:border-r" />
-      <ToneRail class="min-h-120 border-rule lg:border-r" />
-      <aside class="flex min-h-0 flex-col md:col-span-2 lg:col-span-1">
-        <FramePanel />
-        <LightList class="grow border-t border-rule" />
-      </aside>
+      <StagePlan class="min-h-0 max-md:order-4 border-rule md:border-r" />
+      <ToneRail class="min-h-0 max-md:order-1" />
+      <StageTray class="max-md:order-2 md:col-span-2 lg:row-start-2" />
+      <FramePanel
+        class="min-h-0 border-rule max-md:order-3 md:col-span-2 lg:col-span-1 lg:col-start-3 lg:row-span-2 lg:row-start-1 lg:border-l"
+      />
     </div>
   </div>
 </template>

@@ -47,7 +47,7 @@ const accept = (proposal: Proposal) => {
 </script>
 
 <template>
-  <section aria-label="What could be done" class="mt-2 ml-11" data-test="proposals">
+  <section aria-label="What could be done" class="mt-1" data-test="proposals">
     <div class="flex flex-wrap items-center gap-x-4 gap-y-1 text-sm">
       <label class="flex items-center gap-1.5">
         <input
@@ -91,7 +91,7 @@ const accept = (proposal: Proposal) => {
       {{ search.failure }}
     </p>
     <p v-if="binding" class="mt-1" data-test="binding">Out of reach. {{ binding }}</p>
-    <ol class="mt-1 flex max-h-36 flex-col overflow-y-auto" aria-live="polite">
+    <ol class="mt-1 flex flex-col" aria-live="polite">
       <li
         v-for="({ proposal, steps, outcome }, index) in found"
         :key="proposal.id"

@@ -47,8 +47,8 @@ const put = () => {
 </script>
 
 <template>
-  <details class="basis-full text-sm">
-    <summary class="cursor-pointer text-soft">By tape from the backdrop’s corners</summary>
+  <details class="text-sm max-lg:basis-full lg:pb-1.5 lg:open:basis-full">
+    <summary class="cursor-pointer text-soft">By tape from its corners</summary>
     <form class="relative mt-1 flex flex-wrap items-end gap-2" @submit.prevent="put">
       <label v-for="[label, text, side] in FIELDS" :key="label" class="flex flex-col text-xs text-soft">
         {{ label }}

@@ -5,7 +5,9 @@ import SaveState from '~/shell/SaveState.vue'
 import SetName from '~/shell/SetName.vue'
 import SettingsMenu from '~/shell/SettingsMenu.vue'
 import StepList from '~/shell/StepList.vue'
+import ViewMenu from '~/shell/ViewMenu.vue'
 import { NuxtLink } from '#components'
+import { useRoute } from '#imports'
 import { Redo2, Undo2 } from '@lucide/vue'
 import { useCommands, useKeys } from '~/commands/useCommands'
 
@@ -26,29 +28,29 @@ const VIEWS = [
   { to: '/logbook', name: 'Logbook' },
   { to: '/sets', name: 'Sets' },
 ] as const
+const route = useRoute()
+const isHere = (to: string) => (to === '/' ? route.path === '/' : route.path.startsWith(to))
 </script>
 
 <template>
-  <header class="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule px-3 py-1.5">
-    <NuxtLink to="/" class="text-base font-semibold tracking-tight"> Keen Tonal </NuxtLink>
-    <nav
-      class="flex gap-x-1 max-sm:-mx-1 max-sm:w-full max-sm:gap-x-0 max-sm:overflow-x-auto max-sm:text-[13px] sm:flex-wrap"
-      aria-label="Views"
-    >
+  <header class="flex items-center gap-x-3 border-b border-rule px-3 py-1.5">
+    <NuxtLink to="/" class="text-base font-semibold tracking-tight whitespace-nowrap max-sm:hidden">
+      Keen Tonal
+    </NuxtLink>
+    <nav class="hidden gap-x-1 min-[1180px]:flex" aria-label="Views">
       <NuxtLink
         v-for="view in VIEWS"
         :key="view.to"
         :to="view.to"
-        class="rounded-sm px-2 py-1 text-soft max-sm:px-0.5 hover:text-ink"
-        :class="{
-          'bg-panel font-semibold text-ink!': view.to === '/' ? $route.path === '/' : $route.path.startsWith(view.to),
-        }"
+        class="rounded-sm px-2 py-1 text-soft hover:text-ink"
+        :class="{ 'bg-panel font-semibold text-ink!': isHere(view.to) }"
       >
         {{ view.name }}
       </NuxtLink>
     </nav>
-    <SetName class="hidden min-w-0 grow sm:block" />
-    <SaveState class="grow sm:grow-0" />
+    <ViewMenu :views="VIEWS" class="min-[1180px]:hidden" />
+    <SetName class="min-w-0 grow" />
+    <SaveState class="whitespace-nowrap max-sm:max-w-24 max-sm:truncate" />
     <div class="flex gap-1">
       <button
         class="press"
@@ -68,9 +70,9 @@ const VIEWS = [
       >
         <Redo2 :size="16" />
       </button>
-      <StepList />
+      <StepList class="max-sm:hidden" />
       <SettingsMenu />
-      <KeyHelp />
+      <KeyHelp class="max-sm:hidden" />
     </div>
   </header>
 </template>

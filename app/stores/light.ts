@@ -4,7 +4,9 @@ import { computed, markRaw, ref, shallowRef, toRaw, watch } from 'vue'
 import { defineStore } from 'pinia'
 import { calibrate, type Calibration } from '#core/calibration/calibrate'
 import { bandPoints, meterPoints } from '#core/evaluation/probes/points'
+import type { Readout } from '#core/evaluation/readout'
 import type { LightSetting, StudioSet, Target } from '#core/model/schema'
+import { onlyOn } from '#core/model/settings'
 import type { LookAnswer } from '#core/solve/lookPowers'
 import { saidVerdict } from '#wording/verdict'
 import type { Lighting } from '#core/calibration/lighting'
@@ -136,6 +138,13 @@ export const useLight = defineStore('light', () => {
     const points = bandPoints(studio.document, BAND_COUNT)
     return found && covers(found.lighting.layers, points) ? points.map(found.read) : []
   })
+  /** The band with one light on alone; empty while it is not worked out. */
+  const bandUnder = (lightId: string): Readout[] => {
+    const { value: found } = evaluation
+    const points = bandPoints(studio.document, BAND_COUNT)
+    if (!found || !covers(found.lighting.layers, points)) return []
+    return points.map(found.under(onlyOn({ ...studio.look, lights: shownSettings.value }, [lightId])).read)
+  }
 
   /** What speaks up beside the tones, once the hand rests. */
   const findings = shallowRef<Finding[]>([])
@@ -223,6 +232,7 @@ export const useLight = defineStore('light', () => {
     ghosts,
     verdict,
     band,
+    bandUnder,
     shownSettings,
   }
 })

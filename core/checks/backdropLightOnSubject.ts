@@ -1,5 +1,5 @@
 import { edgeId, noseId, SIDES } from '../evaluation/probes/sensePoints'
-import { litOf, problem, stopsOf, type Check } from './finding'
+import { about, litOf, problem, stopsOf, type Check } from './finding'
 
 /**
  * Straight light from a backdrop light that counts on the sitter, over the camera setting; common practice, no
@@ -18,6 +18,6 @@ export const backdropLightOnSubject: Check = context => {
     if (most < STRIKES_STOPS) return []
     const flag = { kind: 'flag', id: light.id, off: 'subject' } as const
     const fact = { is: 'strikes-subject', light: light.name, stops: most } as const
-    return [problem(set, `strikes/${light.id}`, fact, { change: flag })]
+    return [about([light.id], problem(set, `strikes/${light.id}`, fact, { change: flag }))]
   })
 }

@@ -9,7 +9,13 @@ const OVER_PERSON_M = 0.7
 const CIRCUIT_W = 1500
 const HEAVY_HEIGHT_M = 2.6
 
-const caution = (id: string, fact: Fact): Finding => ({ id: `caution/${id}`, kind: 'caution', fact, fixes: [] })
+const caution = (id: string, fact: Fact, things: readonly { id: string }[] = []): Finding => ({
+  id: `caution/${id}`,
+  kind: 'caution',
+  fact,
+  fixes: [],
+  concerns: things.map(thing => thing.id),
+})
 
 /** Placements that can hurt somebody. Nothing here certifies anything: local codes and licensed people do. */
 export const cautions: Check = ({ set, look }) => {
@@ -27,10 +33,10 @@ export const cautions: Check = ({ set, look }) => {
   const high = set.lights.filter(light => light.place.zM > HEAVY_HEIGHT_M)
   const names = (things: readonly { name: string }[]) => things.map(thing => thing.name)
   return [
-    ...(over.length > 0 ? [caution('boom', { is: 'caution-boom', names: names(over) })] : []),
-    ...(overhead.length > 0 ? [caution('overhead', { is: 'caution-overhead', names: names(overhead) })] : []),
+    ...(over.length > 0 ? [caution('boom', { is: 'caution-boom', names: names(over) }, over)] : []),
+    ...(overhead.length > 0 ? [caution('overhead', { is: 'caution-overhead', names: names(overhead) }, overhead)] : []),
     ...(high.length > 0 && over.length === 0
-      ? [caution('height', { is: 'caution-height', names: names(high), aboveM: HEAVY_HEIGHT_M })]
+      ? [caution('height', { is: 'caution-height', names: names(high), aboveM: HEAVY_HEIGHT_M }, high)]
       : []),
     ...(watts > CIRCUIT_W ? [caution('load', { is: 'caution-load', watts })] : []),
     ...(set.room.floorGloss ? [caution('gloss', { is: 'caution-gloss' })] : []),

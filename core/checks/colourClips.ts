@@ -1,6 +1,6 @@
 import { clippedAlone } from '../evaluation/renderSurface'
 import { clipsInColour } from '../evaluation/clipsInColour'
-import { litOf, problem, type Check } from './finding'
+import { about, litOf, problem, type Check } from './finding'
 import { turnedBy } from '../edits/edits'
 
 /**
@@ -16,18 +16,17 @@ export const colourClips: Check = context => {
   const less = Object.fromEntries(
     lights.map(light => [light.id, turnedBy(light, look.lights[light.id]!, -first.stops)]),
   )
-  return [
-    problem(
-      set,
-      'colour-clips',
-      {
-        is: 'colour-clips',
-        pointName: found.point.name,
-        value: found.value ?? 0,
-        channel: first.channel,
-        stops: first.stops,
-      },
-      lights.length > 0 ? { change: { kind: 'power', lookId: look.id, settings: less } } : undefined,
-    ),
-  ]
+  const finding = problem(
+    set,
+    'colour-clips',
+    {
+      is: 'colour-clips',
+      pointName: found.point.name,
+      value: found.value ?? 0,
+      channel: first.channel,
+      stops: first.stops,
+    },
+    lights.length > 0 ? { change: { kind: 'power', lookId: look.id, settings: less } } : undefined,
+  )
+  return [about([found.point.id, ...lights.map(({ id }) => id)], finding)]
 }

@@ -1,7 +1,7 @@
 import { noseId, SIDES } from '../evaluation/probes/sensePoints'
 import type { Fix } from '../changes/fix'
 import type { Light, Place, StudioSet } from '../model/schema'
-import { litOf, problem, stopsOf, type Check } from './finding'
+import { about, litOf, problem, stopsOf, type Check } from './finding'
 
 /** An edge light on the nose this bright against the camera setting shows; common practice, no source. */
 const NOSE_STOPS = -2
@@ -50,7 +50,7 @@ export const edgeOnNose: Check = context => {
           purpose: { as: 'further-behind' },
           change: { kind: 'place', id, place: swungBehind(set, light) },
         }
-        return [problem(set, `nose/${id}`, { is: 'edge-on-nose', light: name, stops: most }, fix)]
+        return [about([id], problem(set, `nose/${id}`, { is: 'edge-on-nose', light: name, stops: most }, fix))]
       }),
   ]
 }

@@ -6,7 +6,7 @@ import { BACKDROP_MIDDLE } from '../model/placeIds'
 import { bandPoints } from '../evaluation/probes/points'
 import { BAND_COUNT } from '../evaluation/probes/probes'
 import type { Light } from '../model/schema'
-import { litOf, problem, readoutAt, type Check, type CheckContext, type HotSideCause } from './finding'
+import { about, litOf, problem, readoutAt, type Check, type CheckContext, type HotSideCause } from './finding'
 
 /** One side over the other by this much is seen on an even backdrop; common practice, no source. */
 const SIDES_STOPS = 0.25
@@ -37,7 +37,7 @@ export const hotSide: Check = context => {
   const hot = { is: 'hot-side', side: stops > 0 ? 'left' : 'right', stops } as const
   if (onLeft.length !== 1 || onRight.length !== 1 || !a || !b) return [problem(set, 'hot-side', { ...hot, why: null })]
   const fix: Fix = { change: { kind: 'mirror', fromId: a.id, toId: b.id, lookId: look.id } }
-  return [problem(set, 'hot-side', { ...hot, why: causeOf(context, a, b) }, fix)]
+  return [about([a.id, b.id], problem(set, 'hot-side', { ...hot, why: causeOf(context, a, b) }, fix))]
 }
 
 /** What differs between the lights of the two sides. */

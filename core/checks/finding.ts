@@ -3,6 +3,7 @@ import type { Evaluation } from '../evaluation/evaluation'
 import type { Light, StudioSet } from '../model/schema'
 import type { Cover } from '../brief/feasibility'
 import { isPossible } from '../changes/apply'
+import { changedIds } from '../changes/changedIds'
 import type { Fix } from '../changes/fix'
 import type { KeyFault } from '../solve/keyFault'
 import type { PowerChange } from '../solve/powerChanges'
@@ -59,7 +60,16 @@ export type Finding = {
   kind: 'problem' | 'caution'
   fact: Fact
   fixes: Fix[]
+  /** Ids of things and read places that it speaks of. */
+  concerns?: readonly string[]
 }
+
+/** Ids of what a finding speaks of, or else of what the first way to mend it would change. */
+export const concernsOf = ({ concerns, fixes }: Finding): readonly string[] =>
+  concerns ?? (fixes[0] ? changedIds(fixes[0].change) : [])
+
+/** A finding that speaks of these things or read places. */
+export const about = (ids: readonly string[], finding: Finding): Finding => ({ ...finding, concerns: ids })
 
 /** A problem of a set, with the fixes that would change something there: what is locked or walled in is no way out. */
 export const problem = (set: StudioSet, id: string, fact: Fact, ...fixes: (Fix | undefined)[]): Finding => ({

@@ -2,7 +2,7 @@ import { exposureGain } from '../camera/exposureGain'
 import { responseOf } from '../camera/response'
 import { weightsOf } from '../calibration/weights'
 import { luminance } from '../physics/units/rgb'
-import { litOf, problem, type Check } from './finding'
+import { about, litOf, problem, type Check } from './finding'
 
 /** A lamp in the lens that lifts a dark cloth by so many values shows; common practice, no source. */
 const SHOWS_VALUES = 4
@@ -22,6 +22,6 @@ export const flare: Check = context => {
     if (lift < SHOWS_VALUES) return []
     const flag = { kind: 'flag', id: light.id, off: 'lens' } as const
     const fact = { is: 'flare', light: light.name, liftValues: lift } as const
-    return [problem(set, `flare/${light.id}`, fact, { change: flag })]
+    return [about([light.id], problem(set, `flare/${light.id}`, fact, { change: flag }))]
   })
 }

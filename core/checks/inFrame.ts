@@ -6,7 +6,7 @@ import type { Light, Place, StudioSet } from '../model/schema'
 import type { Vector } from '../physics/units/vector'
 import { pointOn } from '../physics/geometry/surfacePoint'
 import { anyInFrame, lampPlaces, standPlaces, HIDDEN, type FrameIntrusion } from '../render/frameIntrusions'
-import { problem, type Check, type Finding } from './finding'
+import { about, problem, type Check, type Finding } from './finding'
 
 const STEP_M = 0.05
 
@@ -72,13 +72,14 @@ const findingOf = (set: StudioSet, { id, what }: FrameIntrusion): Finding => {
     purpose: { as },
     change: { kind: 'place', id, place },
   })
-  return problem(
+  const found = problem(
     set,
     `in-frame/${id}`,
     { is: 'in-frame', name: light?.name ?? thingOf(set, id)!.name, what, isMeantToHide: hides },
     hides ? put(hideBehind(set, light), 'hide') : undefined,
     aside && put(aside, 'out-of-frame'),
   )
+  return about([id], found)
 }
 
 /** Lamps, stands and panels that the picture would show. */

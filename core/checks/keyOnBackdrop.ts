@@ -5,7 +5,7 @@ import { placeAtDistance, lightDistance } from '../edits/distances'
 import { stopsForDistance } from '../physics/photometry/inverseSquare'
 import type { Light, StudioSet } from '../model/schema'
 import { totalOf } from '../physics/transport/exposureAt'
-import { litOf, problem, readoutAt, type Check } from './finding'
+import { about, litOf, problem, readoutAt, type Check } from './finding'
 
 const KEY_SHARE = 0.2
 const STEP_M = 0.05
@@ -52,24 +52,23 @@ export const keyOnBackdrop: Check = context => {
   const { id } = key
   const lengthM = nearerUntil(set, key, by)
   const forward = { kind: 'group-depth', byM: forwardM(set, by) } as const
-  return [
-    problem(
-      set,
-      `key-on-backdrop/${id}`,
-      {
-        is: 'key-on-backdrop',
-        light: key.name,
-        isKey: key.job === 'key',
-        share: share(key),
-        tooBrightStops: by,
-      },
-      lengthM === undefined
-        ? undefined
-        : { purpose: { as: 'bring-nearer' }, change: { kind: 'distance-to', id, lengthM } },
-      gridded(key.modifier) ? { change: { kind: 'grid', id } } : undefined,
-      { change: forward },
-    ),
-  ]
+  const found = problem(
+    set,
+    `key-on-backdrop/${id}`,
+    {
+      is: 'key-on-backdrop',
+      light: key.name,
+      isKey: key.job === 'key',
+      share: share(key),
+      tooBrightStops: by,
+    },
+    lengthM === undefined
+      ? undefined
+      : { purpose: { as: 'bring-nearer' }, change: { kind: 'distance-to', id, lengthM } },
+    gridded(key.modifier) ? { change: { kind: 'grid', id } } : undefined,
+    { change: forward },
+  )
+  return [about([id, middle.point.id], found)]
 }
 
 /** How far forward everything has to go for the key's light on the backdrop to fall by so many stops. */

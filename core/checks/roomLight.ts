@@ -1,7 +1,7 @@
 import { ambientLimit, ambientMend, ambientStops, isPastSync, roomAdds } from '../metering/ambient'
 import { roomLuxAt } from '../calibration/roomLight'
 import type { Fix } from '../changes/fix'
-import { litOf, problem, type Check } from './finding'
+import { about, litOf, problem, type Check } from './finding'
 
 /** The room's own light counts where it adds this much to what is wanted. */
 const COUNTS_STOPS = 0.1
@@ -30,7 +30,8 @@ export const roomLight: Check = context => {
     underStops: ambientStops(lux, camera),
     darkenToLux: mend.kind === 'darken' ? mend.mostLux : null,
   } as const
-  return [problem(set, 'room-light', fact, shutterS < camera.shutterS * 0.99 ? shutter(look.id, shutterS) : undefined)]
+  const fix = shutterS < camera.shutterS * 0.99 ? shutter(look.id, shutterS) : undefined
+  return [about([worst.readout.point.id], problem(set, 'room-light', fact, fix))]
 }
 
 const shutter = (lookId: string, shutterS: number): Fix => ({

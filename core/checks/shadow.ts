@@ -8,7 +8,7 @@ import { groupDepth } from '../changes/groupDepth'
 import { placeThing } from '../edits/things'
 import type { Light, Place, StudioSet } from '../model/schema'
 import { totalOf } from '../physics/transport/exposureAt'
-import { litOf, problem, readoutAt, type Check, type CheckContext } from './finding'
+import { about, litOf, problem, readoutAt, type Check, type CheckContext } from './finding'
 import { stopsFromRatio } from '../physics/units/stops'
 
 /** Shadows shallower than this are not seen; common practice, no source. */
@@ -95,15 +95,14 @@ export const shadow: Check = context => {
       stops: visible,
       light: name,
     } as const
-    return [
-      problem(
-        set,
-        `shadow/${id}`,
-        fact,
-        put(up, 'raise'),
-        put(frontal, 'toward-camera'),
-        byM === undefined ? undefined : { change: { kind: 'group-depth', byM } },
-      ),
-    ]
+    const found = problem(
+      set,
+      `shadow/${id}`,
+      fact,
+      put(up, 'raise'),
+      put(frontal, 'toward-camera'),
+      byM === undefined ? undefined : { change: { kind: 'group-depth', byM } },
+    )
+    return [about([id, BACKDROP_MIDDLE], found)]
   })
 }

@@ -85,6 +85,7 @@ describe('asking for what power cannot do', () => {
 describe('why', () => {
   it('shows what a reading would be without a light', async () => {
     await app.browser.click('why')
+    await app.browser.click('why-figures')
     await app.browser.find('bounces')
     await app.browser.waitFor(
       'the reading without the key',

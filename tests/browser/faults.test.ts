@@ -133,6 +133,7 @@ describe('for everyone', () => {
         expect(await phone.driver.executeScript('return document.documentElement.scrollWidth')).toBe(390)
         expect(await findings(phone)).toEqual([])
       }
+      await phone.click('views')
       await phone.press(By.linkText('Stage'))
       await phone.find('plan-key')
       expect(await phone.driver.executeScript('return document.documentElement.scrollWidth')).toBe(390)

@@ -39,15 +39,27 @@ const open = async (set: StudioSet) => {
     .click()
 }
 
+/** How many ways of light a drawing shows. */
+const ways = async (drawing: string, kind = '') =>
+  (await app.browser.driver.findElements(By.css(`[data-test="${drawing}"] [data-test="way"]${kind}`))).length
+
 describe('seeing where light comes from', () => {
   it('opens a reading into what the light came from last', async () => {
     await app.browser.click('why')
+    await app.browser.click('why-backdrop/middle')
+    await app.browser.waitForText('why-from', /^Bounced from: ceiling \d+ %, .*White paper roll \d+ %/)
+    // The ways show on the plan: straight ones of the lights, dashed ones of what sends light on.
+    expect(await ways('plan')).toBeGreaterThanOrEqual(3)
+    expect(await ways('plan', '[stroke-dasharray]')).toBeGreaterThanOrEqual(1)
+    expect(await ways('side-view')).toBeGreaterThanOrEqual(3)
+    await app.browser.find('frame-spotlight')
+    await app.browser.click('why-figures')
     await app.browser.waitForText('bounces', /Backdrop middle\s+ceiling \d+ %[\s\S]*White paper roll \d+ %/)
     await app.browser.click('why')
   })
 
   it('looks back from the subject and from the backdrop, and a light that goes off darkens both', async () => {
-    await see('From the subject')
+    await choose('frame-view', 'From the subject')
     const lit = await meanOf('look-back')
     await choose('look-from', 'Backdrop middle')
     await app.browser.waitFor('another view', async () => Math.abs((await meanOf('look-back')) - lit) > 1)
@@ -59,13 +71,13 @@ describe('seeing where light comes from', () => {
   })
 
   it('maps the backdrop: one light alone is less even than two', async () => {
-    await see('Backdrop')
+    await choose('frame-view', 'Backdrop, square on')
     const spread = async () => Number.parseFloat(await app.browser.waitForText('spread', /^\d\.\d stops$/))
     const two = await spread()
     await app.browser.click('switch-backdrop-left')
     await app.browser.waitFor('a wider spread', async () => (await spread()) > two + 0.3)
     await undo()
-    await see('Frame')
+    await choose('frame-view', 'Frame')
   })
 })
 

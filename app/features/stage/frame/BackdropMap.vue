@@ -51,12 +51,12 @@ const cells = computed(() => {
 </script>
 
 <template>
-  <div class="flex gap-4">
+  <div class="flex flex-col gap-3">
     <div
       v-if="picture"
-      class="relative w-64 shrink-0 self-start bg-well"
+      class="relative w-full shrink-0 bg-well"
       :class="{ 'opacity-60': !isFresh }"
-      :style="{ height: `${Math.min(19.5, 16 * shape)}rem` }"
+      :style="{ aspectRatio: Math.max(0.8, 1 / shape) }"
       data-test="backdrop-map"
       @pointerdown="lookFrom"
     >

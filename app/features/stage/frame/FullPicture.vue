@@ -2,6 +2,7 @@
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { useElementSize } from '@vueuse/core'
 import { computed, ref, useTemplateRef } from 'vue'
+import { Expand } from '@lucide/vue'
 import { useCommands } from '~/commands/useCommands'
 import FullPictureView from '~/features/stage/frame/FullPictureView.vue'
 import { useStudio } from '~/stores/studio'
@@ -33,7 +34,15 @@ const leaveByKey = (event: KeyboardEvent) => {
 </script>
 
 <template>
-  <button class="press" title="Whole screen (P)" data-test="full-picture" @click="toggle">Whole screen</button>
+  <button
+    class="press h-8"
+    aria-label="The picture over the whole screen"
+    title="Whole screen (P)"
+    data-test="full-picture"
+    @click="toggle"
+  >
+    <Expand :size="16" />
+  </button>
   <Dialog :open="isOpen" class="relative z-30" @close="isOpen = false">
     <DialogPanel class="fixed inset-0 flex flex-col bg-well" data-test="full-picture-panel" @keydown="leaveByKey">
       <DialogTitle class="sr-only">The picture over the whole screen</DialogTitle>

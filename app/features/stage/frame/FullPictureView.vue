@@ -6,6 +6,7 @@ import { useLitPicture } from '~/shared/useLitPicture'
 import { sharpWidth } from '~/features/stage/frame/useFramePicture'
 import { usePictureFile } from '~/features/stage/frame/usePictureFile'
 import { usePin } from '~/features/stage/frame/usePin'
+import ToneHistogram from '~/features/stage/frame/ToneHistogram.vue'
 import PictureCanvas from '~/ui/PictureCanvas.vue'
 
 const props = defineProps<{ size: { width: number; height: number } }>()
@@ -77,6 +78,7 @@ const wipe = (event: PointerEvent) => {
         Save as PNG, 16 bit
       </button>
       <p v-if="problem" role="alert" class="text-sm">{{ problem }}</p>
+      <ToneHistogram v-if="picture" :picture="picture" />
     </div>
   </div>
 </template>

@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import { sharpWidth, useFramePicture } from '~/features/stage/frame/useFramePicture'
 import { useFrameSplit } from '~/shared/useFrameSplit'
+import FrameSpotlight from '~/features/stage/frame/FrameSpotlight.vue'
 import { useLight } from '~/stores/light'
 import { useSearch } from '~/stores/search'
 import { useStudio } from '~/stores/studio'
-import { useElementSize } from '@vueuse/core'
+import { useElementSize, useMediaQuery } from '@vueuse/core'
 import { computed, shallowRef, useTemplateRef, watch } from 'vue'
+import ClipShares from '~/features/stage/frame/ClipShares.vue'
 import PictureCanvas from '~/ui/PictureCanvas.vue'
 import ProbeReading from '~/features/stage/frame/ProbeReading.vue'
-import SelectField from '~/ui/SelectField.vue'
 import ToneHistogram from '~/features/stage/frame/ToneHistogram.vue'
 import type { Probe } from '#core/render/probe'
 
@@ -19,19 +20,40 @@ import type { Probe } from '#core/render/probe'
 
 const studio = useStudio()
 const light = useLight()
-const { shownLights, choices, choice } = useFrameSplit()
+const { shownLights } = useFrameSplit()
 const { picture: lit, isFresh, width } = useFramePicture()
 const search = useSearch()
 /** A proposal that is looked at shows in the place of what is. */
 const picture = computed(() => search.preview?.picture ?? lit.value)
 const probe = shallowRef<(Probe & { u: number; v: number }) | undefined>()
+const room = useTemplateRef('room')
 const field = useTemplateRef('field')
-const { width: fieldWidth } = useElementSize(field)
-watch(fieldWidth, wide => {
-  if (wide > 0) width.value = sharpWidth(wide)
-})
+const { width: roomWidth, height: roomHeight } = useElementSize(room)
+/** Beside panels the picture takes what height it is given; on a page that scrolls, the width. */
+const isBound = useMediaQuery('(min-width: 1024px)')
 
 const shape = computed(() => studio.document.camera.sensor.widthMm / studio.document.camera.sensor.heightMm)
+const size = computed(() => {
+  const wide = isBound.value ? Math.min(roomWidth.value, roomHeight.value * shape.value) : roomWidth.value
+  return { width: Math.floor(wide), height: Math.floor(wide / shape.value) }
+})
+watch(
+  () => size.value.width,
+  wide => {
+    if (wide > 0) width.value = sharpWidth(wide)
+  },
+)
+/** A chart of tones shows where the picture leaves room for it. */
+const HISTOGRAM_PX = 100
+const hasHistogram = computed(() => !isBound.value || roomHeight.value - size.value.height > HISTOGRAM_PX)
+/** What the tag of a probe covers: it stands on the side of the probe where there is room. */
+const tag = computed(() => {
+  const { value: at } = probe
+  if (!at) return undefined
+  const across = at.u > 0.5 ? { right: `${100 - 100 * at.u + 4}%` } : { left: `${100 * at.u + 4}%` }
+  const up = at.v > 0.8 ? { bottom: `${100 - 100 * at.v + 2}%` } : { top: `${100 * at.v + 2}%` }
+  return { ...across, ...up }
+})
 let isProbing = false
 const read = async (u: number, v: number) => {
   if (isProbing) return
@@ -68,11 +90,11 @@ watch(picture, () => {
 </script>
 
 <template>
-  <div class="flex gap-4" :class="{ 'flex-col': shape > 1.1 }">
+  <div ref="room" class="flex flex-col gap-2">
     <div
       ref="field"
-      class="relative shrink-0 cursor-crosshair touch-none bg-well"
-      :style="shape > 1.1 ? { width: '100%', aspectRatio: shape } : { height: '21.75rem', aspectRatio: shape }"
+      class="relative mx-auto shrink-0 cursor-crosshair bg-well"
+      :style="{ width: `${size.width}px`, height: `${size.height}px` }"
       tabindex="0"
       role="application"
       aria-label="Frame with a probe. Arrow keys move the probe."
@@ -89,6 +111,7 @@ watch(picture, () => {
         :class="{ 'opacity-80': !isFresh && !studio.isMoving }"
         data-test="predicted-frame"
       />
+      <FrameSpotlight />
       <svg
         v-if="probe"
         class="pointer-events-none absolute size-7 -translate-1/2"
@@ -98,19 +121,9 @@ watch(picture, () => {
       >
         <path d="M-12 0 h8 M4 0 h8 M0 -12 v8 M0 4 v8" class="stroke-white mix-blend-difference stroke-2" />
       </svg>
+      <ProbeReading :probe="probe" :style="tag" />
+      <ClipShares v-if="picture" :picture="picture" />
     </div>
-    <div class="flex min-w-0 grow flex-col gap-2.5">
-      <SelectField
-        label="Show light from"
-        :value="choice"
-        :options="choices"
-        wide
-        test-name="split"
-        @choose="value => (choice = value)"
-      />
-      <ProbeReading :probe="probe" />
-      <ToneHistogram v-if="picture" :picture="picture" />
-      <p class="text-xs text-soft">Dots mark what clips, dashes what is crushed.</p>
-    </div>
+    <ToneHistogram v-if="picture && hasHistogram" :picture="picture" />
   </div>
 </template>

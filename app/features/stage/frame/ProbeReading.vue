@@ -27,17 +27,21 @@ const shares = computed(() =>
 </script>
 
 <template>
-  <div class="min-h-21" aria-live="polite" data-test="probe">
-    <p class="text-xs text-soft">Probe</p>
-    <p class="figure font-semibold" :class="isGrey === false ? 'text-xl' : 'text-3xl'">
-      {{ value }}
-    </p>
-    <p v-if="probe" class="text-sm text-soft">
-      {{ formatStops(probe.stops) }} stops from mid grey
-      <span class="flex flex-wrap gap-x-3">
-        <span v-for="share in shares" :key="share.id">{{ share.name }} {{ share.percent }} %</span>
-      </span>
-    </p>
-    <p v-else class="text-sm text-soft">Point at the frame.</p>
+  <!-- A tag beside the probe: small, neutral, and gone when nothing is pointed at. -->
+  <div
+    class="pointer-events-none absolute bg-panel/90 px-2 py-1"
+    :class="{ 'sr-only': !probe }"
+    aria-live="polite"
+    data-test="probe"
+  >
+    <template v-if="probe">
+      <p class="figure leading-tight font-semibold" :class="isGrey === false ? 'text-lg' : 'text-2xl'">{{ value }}</p>
+      <p class="text-xs whitespace-nowrap text-soft">{{ formatStops(probe.stops) }} stops from mid grey</p>
+      <p class="text-xs text-soft">
+        <span v-for="share in shares" :key="share.id" class="mr-2 whitespace-nowrap"
+          >{{ share.name }} {{ share.percent }} %</span
+        >
+      </p>
+    </template>
   </div>
 </template>

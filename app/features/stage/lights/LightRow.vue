@@ -1,47 +1,30 @@
 <script setup lang="ts">
-import { useChangeNote } from '~/shared/useChangeNote'
+import { useSpotlight } from '~/features/stage/useSpotlight'
 import { useLight } from '~/stores/light'
 import { useStudio } from '~/stores/studio'
 import { computed } from 'vue'
-import { Minus, Plus } from '@lucide/vue'
-import { Switch } from '@headlessui/vue'
-import { changeSettings } from '#core/edits/edits'
+import LightPower from '~/features/stage/lights/LightPower.vue'
 import { BACKDROP_MIDDLE, KEY_SIDE } from '#core/model/placeIds'
 import { pointOfLight } from '#core/evaluation/probes/points'
-import type { Light, LightSetting } from '#core/model/schema'
+import type { Light } from '#core/model/schema'
 import { onlyOn } from '#core/model/settings'
-import { formatPower } from '#wording/lights'
 import type { Readout } from '#core/evaluation/readout'
 import { totalOf } from '#core/physics/transport/exposureAt'
 import { formatFNumber } from '#wording/notation/aperture'
-import { roundToClicks } from '#core/physics/units/stops'
 
-const props = defineProps<{ light: Light }>()
+const props = defineProps<{ light: Light; isCompact?: boolean }>()
 const studio = useStudio()
 const lightStore = useLight()
-const note = useChangeNote()
+const spotlight = useSpotlight()
 
-const setting = computed(() => studio.look.lights[props.light.id]!)
-const shown = computed(() => lightStore.shownSettings[props.light.id] ?? setting.value)
-const isAsked = computed(
-  () => shown.value.on !== setting.value.on || shown.value.powerStops !== setting.value.powerStops,
-)
-const click = computed(() => props.light.lamp.clickStops)
-
-const change = (changes: Partial<LightSetting>) => {
-  note.mark()
-  studio.edit(set => changeSettings(set, studio.look.id, { [props.light.id]: { ...setting.value, ...changes } }))
-}
-const turn = (clicks: number) => {
-  const wanted = roundToClicks(setting.value.powerStops + clicks * click.value, click.value)
-  change({ powerStops: Math.min(0, Math.max(-props.light.lamp.rangeStops, wanted)) })
-}
-
+const isOn = computed(() => lightStore.shownSettings[props.light.id]?.on ?? false)
+/** What the light reads alone at its own point; an empty word where it is off or not worked out. */
 const alone = computed(() => {
   const { evaluation, points } = lightStore
-  if (!evaluation || !shown.value.on) return undefined
+  if (!evaluation || !isOn.value || lightStore.isLate) return ''
   const settings = onlyOn({ ...studio.look, lights: lightStore.shownSettings }, [props.light.id])
-  return evaluation.under(settings).read(pointOfLight(props.light, points))
+  const { fNumber } = evaluation.under(settings).read(pointOfLight(props.light, points))
+  return fNumber > 0 ? formatFNumber(fNumber) : ''
 })
 
 const shareOf = (readout: Readout | undefined): string => {
@@ -54,54 +37,38 @@ const at = (pointId: string) =>
 </script>
 
 <template>
-  <li class="grid grid-cols-[1fr_auto_auto] items-center gap-x-4 py-2" :data-test="`light-${light.id}`">
+  <li
+    class="min-w-0 border-rule px-3 py-1.5 max-lg:border-b lg:border-r"
+    :class="{ 'flex items-center gap-x-2': isCompact }"
+    :data-test="`light-${light.id}`"
+    @pointerenter="spotlight.light([light.id])"
+    @pointerleave="spotlight.dim()"
+  >
     <button
-      class="min-w-0 truncate text-left text-base"
+      class="flex h-7 w-full min-w-0 items-baseline gap-x-1.5 text-left text-base max-lg:h-11 max-lg:items-center"
       :class="{ 'text-accent': studio.selectedId === light.id }"
+      :title="`${light.name} ${light.job}: place, aim and fit`"
       @click="studio.selectedId = light.id"
     >
-      <strong>{{ light.name }}</strong> <span class="text-soft">{{ light.job }}</span>
-    </button>
-    <Switch
-      :model-value="setting.on"
-      class="h-7 w-10 rounded-sm border border-rule text-xs font-semibold"
-      :class="setting.on ? 'bg-ink text-ground' : 'bg-well text-soft'"
-      :aria-label="`Light ${light.name} on`"
-      :data-test="`switch-${light.id}`"
-      @update:model-value="change({ on: $event })"
-    >
-      {{ setting.on ? 'on' : 'off' }}
-    </Switch>
-    <div class="flex items-center">
-      <button
-        class="press h-8 px-2!"
-        :aria-label="`Light ${light.name} one click down`"
-        :disabled="setting.powerStops <= -light.lamp.rangeStops"
-        @click="turn(-1)"
-      >
-        <Minus :size="14" />
-      </button>
+      <strong>{{ light.name }}</strong>
+      <span class="min-w-0 truncate text-soft">{{ light.job }}</span>
       <span
-        class="w-16 text-center text-xl font-semibold"
-        :class="{ 'text-accent': isAsked }"
-        :data-test="`power-${light.id}`"
-        :aria-label="`Power of ${light.name}, stops below full`"
-        >{{ shown.on ? formatPower(shown.powerStops, click) : 'off' }}</span
+        v-if="!isCompact && alone"
+        class="ml-auto text-sm whitespace-nowrap text-soft"
+        title="Read alone, at its own point"
       >
-      <button
-        class="press h-8 px-2!"
-        :aria-label="`Light ${light.name} one click up`"
-        :disabled="setting.powerStops >= 0"
-        @click="turn(1)"
-      >
-        <Plus :size="14" />
-      </button>
-    </div>
-    <p v-if="lightStore.isLate" class="col-span-3 mt-0.5 text-sm text-soft">working out…</p>
-    <p v-else class="col-span-3 mt-0.5 flex justify-between text-sm text-soft">
-      <span>alone {{ alone && alone.fNumber > 0 ? formatFNumber(alone.fNumber) : '–' }}</span>
-      <span>{{ shareOf(at(KEY_SIDE)) }} of the subject</span>
-      <span>{{ shareOf(at(BACKDROP_MIDDLE)) }} of the backdrop</span>
-    </p>
+        {{ alone }}
+      </span>
+    </button>
+    <LightPower :light="light" :is-small="isCompact" />
+    <template v-if="!isCompact">
+      <p v-if="lightStore.isLate" class="mt-1 text-xs text-soft">working out…</p>
+      <p v-else class="mt-1 flex justify-between gap-2 text-xs whitespace-nowrap text-soft">
+        <span title="Its share of the key side’s light">{{ shareOf(at(KEY_SIDE)) }} of subject</span>
+        <span title="Its share of the light on the middle of the backdrop">
+          {{ shareOf(at(BACKDROP_MIDDLE)) }} of backdrop
+        </span>
+      </p>
+    </template>
   </li>
 </template>

@@ -1,37 +1,24 @@
 <script setup lang="ts">
-import { useBeam } from '~/features/stage/plan/useBeam'
-import { computed } from 'vue'
-import type { Light } from '#core/model/schema'
+import { courseOn, type PlanMap } from '~/features/stage/plan/planMap'
+import type { LightOutline } from '#core/scene/lightOutlines'
 
-/** A light as it is drawn on the plan and from the side: its beam, its housing, its front. */
-const props = defineProps<{
-  light: Light
-  x: number
-  y: number
-  turnedDeg: number
-  halfPx: number
-  scale: number
-  isOn: boolean
-  isSelected: boolean
-}>()
-
-/** Depth of the housing behind the front, and its narrow end: drawn, not part of the model. */
-const HOUSING_PX = 18
-const NECK_PX = 5
-const { beam } = useBeam(
-  () => props.light,
-  () => props.scale,
-)
-const shell = computed(() => {
-  const neck = Math.min(NECK_PX, props.halfPx)
-  return `M0 ${-props.halfPx} L0 ${props.halfPx} L${-HOUSING_PX} ${neck} L${-HOUSING_PX} ${-neck} Z`
-})
+/** A light to scale as it is drawn on the plan and from the side: its body, its front, its barn doors. */
+defineProps<{ map: PlanMap; outline: LightOutline; isOn: boolean; isSelected: boolean }>()
 </script>
 
 <template>
-  <g :transform="`translate(${x} ${y}) rotate(${turnedDeg})`">
-    <path v-if="isOn" :d="beam" class="fill-ink stroke-none" opacity="0.13" />
-    <path :d="shell" :class="isSelected ? 'fill-accent' : isOn ? 'fill-ink' : 'fill-rule'" />
-    <path :d="`M0 ${-halfPx} V${halfPx}`" class="stroke-ink" :stroke-width="isOn ? 4 : 1.5" />
+  <g stroke-linejoin="round" stroke-linecap="round">
+    <path
+      :d="courseOn(map, outline.body, true)"
+      stroke-width="1.5"
+      :class="[isSelected ? 'fill-accent stroke-accent' : isOn ? 'fill-soft stroke-soft' : 'fill-panel stroke-soft']"
+      data-test="body-of-light"
+    />
+    <path
+      :d="courseOn(map, outline.front, true)"
+      :stroke-width="isOn ? 4 : 1.5"
+      :class="isOn ? 'fill-ink stroke-ink' : 'fill-panel stroke-soft'"
+    />
+    <path v-for="(leaf, index) in outline.leaves" :key="index" :d="courseOn(map, leaf)" class="stroke-ink stroke-2" />
   </g>
 </template>

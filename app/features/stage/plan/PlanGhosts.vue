@@ -23,9 +23,8 @@ const ghosts = computed(() => {
           {
             id: thing.id,
             name: before ? '' : thing.name,
-            x: props.map.x(thing.place.yM),
-            y: props.map.y(thing.place.xM),
-            from: before && { x: props.map.x(before.place.yM), y: props.map.y(before.place.xM) },
+            ...props.map.at(thing.place.yM, thing.place.xM),
+            from: before && props.map.at(before.place.yM, before.place.xM),
           },
         ]
       : []

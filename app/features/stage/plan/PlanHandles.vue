@@ -38,20 +38,20 @@ const at = computed(() => {
   if (light.value) {
     const aim = aimPlace(studio.document, light.value)
     const from = light.value.place
-    return props.isSide
-      ? { x: map.x(aim.yM), y: map.y(aim.zM), fromX: map.x(from.yM), fromY: map.y(from.zM) }
-      : { x: map.x(aim.yM), y: map.y(aim.xM), fromX: map.x(from.yM), fromY: map.y(from.xM) }
+    const to = map.at(aim.yM, props.isSide ? aim.zM : aim.xM)
+    const start = map.at(from.yM, props.isSide ? from.zM : from.xM)
+    return { ...to, fromX: start.x, fromY: start.y }
   }
   if (!turned.value) return undefined
-  const angle = (turned.value.turnDeg * Math.PI) / 180
-  const [fromX, fromY] = [map.x(turned.value.place.yM), map.y(turned.value.place.xM)]
-  return { x: fromX + ARM_PX * Math.cos(angle), y: fromY + ARM_PX * Math.sin(angle), fromX, fromY }
+  const angle = ((turned.value.turnDeg + map.turnDeg) * Math.PI) / 180
+  const from = map.at(turned.value.place.yM, turned.value.place.xM)
+  return { x: from.x + ARM_PX * Math.cos(angle), y: from.y + ARM_PX * Math.sin(angle), fromX: from.x, fromY: from.y }
 })
 
 const STEP_DEG = 5
 const turnTo = (x: number, y: number) => {
   if (!turned.value || !at.value) return
-  const wanted = (Math.atan2(y - at.value.fromY, x - at.value.fromX) * 180) / Math.PI
+  const wanted = (Math.atan2(y - at.value.fromY, x - at.value.fromX) * 180) / Math.PI - props.map.turnDeg
   studio.edit(set =>
     turnThings(set, [turned.value!.id], Math.round(wanted / STEP_DEG) * STEP_DEG - turned.value!.turnDeg),
   )
@@ -60,15 +60,10 @@ const aimTo = (x: number, y: number) => {
   const { value: source } = light
   if (!source) return
   const aim = aimPlace(studio.document, source)
-  const { map } = props
+  const { depthM, acrossM } = props.map.from(x, y)
+  const yM = Math.max(0, depthM)
   studio.edit(set =>
-    aimAt(
-      set,
-      source.id,
-      props.isSide
-        ? { ...aim, yM: Math.max(0, map.depthM(x)), zM: Math.max(0, map.acrossM(y)) }
-        : { ...aim, xM: map.acrossM(y), yM: Math.max(0, map.depthM(x)) },
-    ),
+    aimAt(set, source.id, props.isSide ? { ...aim, yM, zM: Math.max(0, acrossM) } : { ...aim, xM: acrossM, yM }),
   )
 }
 

@@ -5,8 +5,7 @@ import { useStudio } from '~/stores/studio'
 import { computed } from 'vue'
 import LightBody from '~/features/stage/plan/LightBody.vue'
 import PlanThing from '~/features/stage/plan/PlanThing.vue'
-import { axisOf } from '#core/model/aim'
-import { rolledReach } from '#core/physics/sources/frontShape'
+import { lightOutline } from '#core/scene/lightOutlines'
 import type { Light } from '#core/model/schema'
 import type { PlanMap } from '~/features/stage/plan/planMap'
 
@@ -14,13 +13,7 @@ const props = defineProps<{ map: PlanMap; light: Light; isOn: boolean }>()
 const studio = useStudio()
 const { distance } = useUnits()
 const { moveOnPlan } = useMoves()
-const halfWidthPx = computed(() =>
-  Math.max(4, rolledReach(props.light.modifier.front, props.light.rollDeg).across * props.map.scale),
-)
-const turned = computed(() => {
-  const [x, y] = axisOf(props.light, studio.document)
-  return (Math.atan2(-x, y) * 180) / Math.PI
-})
+const outline = computed(() => lightOutline(props.light, studio.document, 'above'))
 </script>
 
 <template>
@@ -33,23 +26,6 @@ const turned = computed(() => {
     :data-test="`plan-${light.id}`"
     @move="(depthM, acrossM, isFree) => moveOnPlan(light.id, acrossM, depthM, isFree, map.scale)"
   >
-    <LightBody
-      :light="light"
-      :x="map.x(light.place.yM)"
-      :y="map.y(light.place.xM)"
-      :turned-deg="turned"
-      :half-px="halfWidthPx"
-      :scale="map.scale"
-      :is-on="isOn"
-      :is-selected="isSelected"
-    />
-    <text
-      :x="map.x(light.place.yM)"
-      :y="map.y(light.place.xM) + 36"
-      text-anchor="middle"
-      class="fill-ink text-sm font-semibold"
-    >
-      {{ light.name }}
-    </text>
+    <LightBody :map="map" :outline="outline" :is-on="isOn" :is-selected="isSelected" />
   </PlanThing>
 </template>

@@ -30,14 +30,18 @@ const wings = computed(() =>
       add(sheet.corner, sheet.edgeT),
       add(add(sheet.corner, sheet.edgeS), sheet.edgeT),
     ]
-    const points = ends.map(([x, y]) => [props.map.x(y), props.map.y(x)] as const)
+    const points = ends.map(([x, y]) => {
+      const spot = props.map.at(y, x)
+      return [spot.x, spot.y] as const
+    })
     const normalX = sheet.edgeS[1] * sheet.edgeT[2] - sheet.edgeS[2] * sheet.edgeT[1]
     const normalY = sheet.edgeS[2] * sheet.edgeT[0] - sheet.edgeS[0] * sheet.edgeT[2]
     const size = Math.hypot(normalX, normalY) || 1
+    const [from, to] = [props.map.at(0, 0), props.map.at(normalY / size, normalX / size)]
     return {
       outline: `M${points[0]!.join(' ')} L${points[1]!.join(' ')} L${points[3]!.join(' ')} L${points[2]!.join(' ')} Z`,
-      dx: (normalY / size) * HALF_PX,
-      dy: (-normalX / size) * HALF_PX,
+      dx: ((to.x - from.x) / props.map.scale) * HALF_PX,
+      dy: ((to.y - from.y) / props.map.scale) * HALF_PX,
     }
   }),
 )
@@ -71,14 +75,5 @@ const wings = computed(() =>
         stroke-width="2.5"
       />
     </g>
-    <text
-      v-if="isSelected"
-      :x="map.x(panel.place.yM)"
-      :y="map.y(panel.place.xM) + 20"
-      text-anchor="middle"
-      class="fill-soft text-xs"
-    >
-      {{ panel.name }}
-    </text>
   </PlanThing>
 </template>

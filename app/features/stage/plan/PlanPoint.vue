@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { useMoves } from '~/features/stage/plan/useMoves'
 import { useUnits } from '~/shared/useUnits'
+import { computed } from 'vue'
 import PlanThing from '~/features/stage/plan/PlanThing.vue'
 import type { OwnPoint } from '#core/model/schema'
 import type { PlanMap } from '~/features/stage/plan/planMap'
 
-defineProps<{ map: PlanMap; point: OwnPoint }>()
+const props = defineProps<{ map: PlanMap; point: OwnPoint }>()
+const spot = computed(() => props.map.at(props.point.place.yM, props.point.place.xM))
 const { distance } = useUnits()
 const { moveOnPlan } = useMoves()
 </script>
@@ -21,13 +23,10 @@ const { moveOnPlan } = useMoves()
     @move="(depthM, acrossM, isFree) => moveOnPlan(point.id, acrossM, depthM, isFree, map.scale)"
   >
     <path
-      :transform="`translate(${map.x(point.place.yM)} ${map.y(point.place.xM)}) rotate(${point.turnDeg - 90})`"
+      :transform="`translate(${spot.x} ${spot.y}) rotate(${point.turnDeg - 90 + map.turnDeg})`"
       d="M-7 0 H7 M0 -7 V14 M-3.5 9 L0 14 L3.5 9"
       class="fill-none stroke-2"
       :class="isSelected ? 'stroke-accent' : 'stroke-ink'"
     />
-    <text :x="map.x(point.place.yM) + 10" :y="map.y(point.place.xM) - 4" class="fill-soft text-xs">
-      {{ point.name }}
-    </text>
   </PlanThing>
 </template>

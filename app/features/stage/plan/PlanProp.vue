@@ -9,10 +9,10 @@ import type { PlanMap } from '~/features/stage/plan/planMap'
 const props = defineProps<{ map: PlanMap; thing: Prop }>()
 const { distance } = useUnits()
 const { moveOnPlan } = useMoves()
-const turned = computed(
-  () =>
-    `translate(${props.map.x(props.thing.place.yM)} ${props.map.y(props.thing.place.xM)}) rotate(${props.thing.turnDeg - 90})`,
-)
+const turned = computed(() => {
+  const { x, y } = props.map.at(props.thing.place.yM, props.thing.place.xM)
+  return `translate(${x} ${y}) rotate(${props.thing.turnDeg - 90 + props.map.turnDeg})`
+})
 const size = computed(() => {
   const { form } = props.thing
   return form.shape === 'box'

@@ -6,13 +6,21 @@ import { computed } from 'vue'
 import PlanThing from '~/features/stage/plan/PlanThing.vue'
 import { figurePlan } from '#core/scene/planOutlines'
 import type { Subject } from '#core/model/schema'
-import type { PlanMap } from '~/features/stage/plan/planMap'
+import { courseOn, type PlanMap } from '~/features/stage/plan/planMap'
 
 const props = defineProps<{ map: PlanMap; subject: Subject }>()
 const { distance } = useUnits()
 const { moveOnPlan } = useMoves()
 const studio = useStudio()
-const parts = computed(() => figurePlan(props.subject))
+const parts = computed(() =>
+  figurePlan(props.subject).map(part => ({
+    ...part,
+    path: courseOn(props.map, [
+      [part.fromY, part.fromX],
+      [part.toY, part.toX],
+    ]),
+  })),
+)
 </script>
 
 <template>
@@ -25,19 +33,13 @@ const parts = computed(() => figurePlan(props.subject))
     :data-test="subject.id === studio.document.subjects[0]!.id ? 'plan-subject' : `plan-${subject.id}`"
     @move="(depthM, acrossM, isFree) => moveOnPlan(subject.id, acrossM, depthM, isFree, map.scale)"
   >
-    <line
+    <path
       v-for="part in parts"
       :key="part.id"
-      :x1="map.x(part.fromY)"
-      :y1="map.y(part.fromX)"
-      :x2="map.x(part.toY) + 0.01"
-      :y2="map.y(part.toX)"
+      :d="part.path"
       :stroke-width="2 * part.radiusM * map.scale"
       stroke-linecap="round"
       :class="isSelected ? 'stroke-accent' : part.isHead ? 'stroke-ink' : 'stroke-soft'"
     />
-    <text :x="map.x(subject.place.yM) + 12" :y="map.y(subject.place.xM) + 34" class="fill-soft text-xs">
-      {{ subject.name }}
-    </text>
   </PlanThing>
 </template>

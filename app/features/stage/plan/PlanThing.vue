@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useMoves } from '~/features/stage/plan/useMoves'
 import { usePlanDrag } from '~/features/stage/plan/usePlanDrag'
+import { useSpotlight } from '~/features/stage/useSpotlight'
 import { useLooks } from '~/stores/looks'
 import { useStudio } from '~/stores/studio'
 import { computed, useTemplateRef } from 'vue'
@@ -16,6 +17,7 @@ const props = defineProps<{
   /** From the backdrop, and across or up. */
   place: { depthM: number; acrossM: number }
   label: string
+  isSide?: boolean
 }>()
 const emit = defineEmits<{ move: [depthM: number, acrossM: number, isFree: boolean] }>()
 const studio = useStudio()
@@ -27,11 +29,15 @@ const HIT_PX = 26
 
 /** What changes on the way from the look before is ringed at this radius. */
 const CHANGED_PX = 21
+/** What is spoken of is ringed at this. */
+const LIT_PX = 24
 
 const looks = useLooks()
+const spot = computed(() => props.map.at(props.place.depthM, props.place.acrossM))
+const { litIds } = useSpotlight()
 const isSelected = computed(() => studio.selectedIds.includes(props.id))
 const isLocked = computed(() => studio.document.locked.includes(props.id))
-const { nudge, rest } = usePlanDrag(body, {
+const { nudge, rest, tap } = usePlanDrag(body, {
   place: () => props.place,
   map: () => props.map,
   move: (depthM, acrossM, isFree) => emit('move', depthM, acrossM, isFree),
@@ -50,33 +56,43 @@ const { nudge, rest } = usePlanDrag(body, {
     ref="body"
     tabindex="0"
     role="button"
+    :data-thing="isSide ? undefined : id"
     class="group outline-none"
-    :class="isLocked ? 'cursor-pointer' : 'cursor-grab'"
+    :class="[isLocked ? 'cursor-pointer' : 'cursor-grab', { 'touch-none': isSelected }]"
     :aria-label="`${label} ${isLocked ? 'Locked.' : 'Arrow keys move.'}`"
     :aria-pressed="isSelected"
     @keydown="nudge"
     @blur="rest"
+    @click="tap"
   >
     <circle
-      :cx="map.x(place.depthM)"
-      :cy="map.y(place.acrossM)"
+      :cx="spot.x"
+      :cy="spot.y"
       :r="HIT_PX"
       fill="transparent"
       class="stroke-2 group-focus-visible:stroke-accent"
     />
     <circle
       v-if="looks.changedIds.has(id)"
-      :cx="map.x(place.depthM)"
-      :cy="map.y(place.acrossM)"
+      :cx="spot.x"
+      :cy="spot.y"
       :r="CHANGED_PX"
       stroke-dasharray="3 4"
       class="pointer-events-none fill-none stroke-accent stroke-2"
       data-test="changed-thing"
     />
+    <circle
+      v-if="litIds.includes(id)"
+      :cx="spot.x"
+      :cy="spot.y"
+      :r="LIT_PX"
+      class="pointer-events-none fill-none stroke-accent stroke-3"
+      data-test="spotlight"
+    />
     <slot :is-selected="isSelected" />
     <path
       v-if="isLocked"
-      :d="`M${map.x(place.depthM) - 22} ${map.y(place.acrossM) - 12} h8 v7 h-8 z m1.5 0 v-2 a2.5 2.5 0 0 1 5 0 v2`"
+      :d="`M${spot.x - 22} ${spot.y - 12} h8 v7 h-8 z m1.5 0 v-2 a2.5 2.5 0 0 1 5 0 v2`"
       class="fill-none stroke-soft"
     />
   </g>

@@ -5,14 +5,17 @@ import { useLight } from '~/stores/light'
 import { useStudio } from '~/stores/studio'
 import { computed } from 'vue'
 import PlanHandles from '~/features/stage/plan/PlanHandles.vue'
+import PlanLabels from '~/features/stage/plan/PlanLabels.vue'
+import PlanPaths from '~/features/stage/plan/PlanPaths.vue'
 import PlanTapes from '~/features/stage/plan/PlanTapes.vue'
 import PlanThing from '~/features/stage/plan/PlanThing.vue'
 import SideLight from '~/features/stage/plan/SideLight.vue'
 import { project, projectionOf } from '#core/camera/projection'
 import { roomBounds } from '#core/model/bounds'
+import type { Prop } from '#core/model/schema'
 import { backdropSide, figureSide, panelSide, type SidePlace } from '#core/scene/sideOutlines'
 import { CAMERA } from '#core/edits/things'
-import { sideMap, type PlanMap } from '~/features/stage/plan/planMap'
+import { boxBetween, courseOn, sideMap, type PlanMap } from '~/features/stage/plan/planMap'
 
 /** The stage from the side: the backdrop at the left, heights true, linked with the plan. */
 const props = defineProps<{ plan: PlanMap; width: number; height: number }>()
@@ -23,8 +26,25 @@ const { moveFromSide } = useMoves()
 
 const bounds = computed(() => roomBounds(studio.document.room))
 const map = computed(() => sideMap(props.plan, props.height))
-const course = (places: readonly SidePlace[], isClosed = false) =>
-  `M${places.map(([y, z]) => `${map.value.x(y).toFixed(1)} ${map.value.y(z).toFixed(1)}`).join(' L')}${isClosed ? ' Z' : ''}`
+const course = (places: readonly SidePlace[], isClosed = false) => courseOn(map.value, places, isClosed)
+const room = computed(() => {
+  const { back, front, floor, ceiling } = bounds.value
+  return boxBetween(map.value, { depthM: back, acrossM: floor }, { depthM: front, acrossM: ceiling })
+})
+/** A prop as wide and as high as it is, along the room. */
+const propSide = ({ place, form }: Prop) => {
+  const half = form.shape === 'box' ? form.depthM / 2 : form.radiusM
+  return course(
+    [
+      [place.yM - half, place.zM],
+      [place.yM + half, place.zM],
+      [place.yM + half, place.zM + form.heightM],
+      [place.yM - half, place.zM + form.heightM],
+    ],
+    true,
+  )
+}
+const eye = computed(() => map.value.at(studio.document.camera.place.yM, studio.document.camera.place.zM))
 
 /** What the camera sees, as far as the backdrop: the ends of its view in the plane of the drop. */
 const view = computed(() => {
@@ -51,14 +71,7 @@ const view = computed(() => {
     data-test="side-view"
     @pointerdown.self="studio.selectedIds = []"
   >
-    <rect
-      :x="map.x(bounds.back)"
-      :y="map.y(bounds.ceiling)"
-      :width="(bounds.front - bounds.back) * map.scale"
-      :height="bounds.ceiling * map.scale"
-      class="pointer-events-none fill-panel stroke-soft"
-      stroke-width="3"
-    />
+    <rect v-bind="room" class="pointer-events-none fill-panel stroke-soft" stroke-width="3" />
     <path
       :d="course(backdropSide(studio.document.backdrop))"
       class="pointer-events-none fill-none stroke-ink"
@@ -76,7 +89,7 @@ const view = computed(() => {
     <path
       v-for="prop in studio.document.props"
       :key="prop.id"
-      :d="`M${map.x(prop.place.yM) - 8} ${map.y(prop.place.zM)} h16 v${-prop.form.heightM * map.scale} h-16 z`"
+      :d="propSide(prop)"
       class="pointer-events-none fill-rule stroke-soft"
     />
     <PlanThing
@@ -84,6 +97,7 @@ const view = computed(() => {
       :id="panel.id"
       :key="panel.id"
       v-slot="{ isSelected }"
+      is-side
       :map="map"
       :place="{ depthM: panel.place.yM, acrossM: panel.place.zM }"
       :label="`${panel.name} from the side, ${distance(panel.place.zM)} off the floor.`"
@@ -104,19 +118,17 @@ const view = computed(() => {
       :id="subject.id"
       :key="subject.id"
       v-slot="{ isSelected }"
+      is-side
       :map="map"
       :place="{ depthM: subject.place.yM, acrossM: subject.heightM / 2 }"
       :label="`${subject.name} from the side.`"
       :data-test="`side-${subject.id}`"
       @move="yM => moveFromSide(subject.id, yM, 0)"
     >
-      <line
+      <path
         v-for="part in figureSide(subject)"
         :key="part.id"
-        :x1="map.x(part.from[0])"
-        :y1="map.y(part.from[1])"
-        :x2="map.x(part.to[0]) + 0.01"
-        :y2="map.y(part.to[1])"
+        :d="course([part.from, part.to])"
         :stroke-width="2 * part.radiusM * map.scale"
         stroke-linecap="round"
         :class="isSelected ? 'stroke-accent' : part.isHead ? 'stroke-ink' : 'stroke-soft'"
@@ -125,6 +137,7 @@ const view = computed(() => {
     <PlanThing
       :id="CAMERA"
       v-slot="{ isSelected }"
+      is-side
       :map="map"
       :place="{ depthM: studio.document.camera.place.yM, acrossM: studio.document.camera.place.zM }"
       :label="`Camera from the side, ${distance(studio.document.camera.place.zM)} high.`"
@@ -132,7 +145,8 @@ const view = computed(() => {
       @move="(yM, zM) => moveFromSide(CAMERA, yM, zM)"
     >
       <path
-        :d="`M${map.x(studio.document.camera.place.yM) - 9} ${map.y(studio.document.camera.place.zM) - 3} h6 v-4 h12 v14 h-12 v-4 h-6 z`"
+        d="M-9 -3 h6 v-4 h12 v14 h-12 v-4 h-6 z"
+        :transform="`translate(${eye.x} ${eye.y})`"
         :class="isSelected ? 'fill-accent' : 'fill-soft'"
       />
     </PlanThing>
@@ -143,6 +157,8 @@ const view = computed(() => {
       :light="source"
       :is-on="light.shownSettings[source.id]?.on ?? false"
     />
+    <PlanPaths :map="map" is-side />
     <PlanHandles :map="map" is-side />
+    <PlanLabels :map="map" :width="width" :height="height" is-side />
   </svg>
 </template>

@@ -1,17 +1,22 @@
 <script setup lang="ts">
 import { useElementSize, useMediaQuery } from '@vueuse/core'
-import { usePlanView } from '~/features/stage/plan/usePlanView'
+import { usePlanTurn, usePlanView } from '~/features/stage/plan/usePlanView'
 import { usePlanZoom } from '~/features/stage/plan/usePlanZoom'
 import { useLight } from '~/stores/light'
+import { useFloorContours } from '~/features/stage/plan/useFloorContours'
 import { useStudio } from '~/stores/studio'
-import { computed, useTemplateRef } from 'vue'
+import { contourLabels } from '~/features/stage/plan/contourLabels'
+import { computed, useTemplateRef, watch } from 'vue'
+import FloorTone from '~/features/stage/plan/FloorTone.vue'
 import PlanCamera from '~/features/stage/plan/PlanCamera.vue'
 import PlanContours from '~/features/stage/plan/PlanContours.vue'
 import PlanGhosts from '~/features/stage/plan/PlanGhosts.vue'
 import PlanGuides from '~/features/stage/plan/PlanGuides.vue'
 import PlanHandles from '~/features/stage/plan/PlanHandles.vue'
+import PlanLabels from '~/features/stage/plan/PlanLabels.vue'
 import PlanLight from '~/features/stage/plan/PlanLight.vue'
 import PlanPanel from '~/features/stage/plan/PlanPanel.vue'
+import PlanPaths from '~/features/stage/plan/PlanPaths.vue'
 import PlanPoint from '~/features/stage/plan/PlanPoint.vue'
 import PlanProp from '~/features/stage/plan/PlanProp.vue'
 import PlanRoom from '~/features/stage/plan/PlanRoom.vue'
@@ -19,7 +24,6 @@ import PlanSubject from '~/features/stage/plan/PlanSubject.vue'
 import PlanTapes from '~/features/stage/plan/PlanTapes.vue'
 import PlanTools from '~/features/stage/plan/PlanTools.vue'
 import SideView from '~/features/stage/plan/SideView.vue'
-import ThingPanel from '~/features/stage/thing/ThingPanel.vue'
 import { roomBounds } from '#core/model/bounds'
 import { planMap, stageLayout } from '~/features/stage/plan/planMap'
 
@@ -30,6 +34,7 @@ const svg = useTemplateRef<SVGSVGElement>('svg')
 const { width, height } = useElementSize(field)
 const { shows, zoom, contours } = usePlanView()
 const { closer, further, whole } = usePlanZoom(svg)
+const { lines } = useFloorContours()
 const isNarrow = useMediaQuery('(max-width: 639px)')
 
 const size = computed((before?: { width: number; height: number }) =>
@@ -40,15 +45,19 @@ const bounds = computed(() => roomBounds(studio.document.room))
 const layout = computed(() =>
   stageLayout(bounds.value, size.value.width, size.value.height, isNarrow.value ? 'plan' : shows.value),
 )
-const map = computed(() =>
-  planMap(bounds.value, size.value.width, layout.value.planHeight, layout.value.scale, zoom.value),
+const { turnDeg } = usePlanTurn()
+watch(
+  () => layout.value.turnDeg,
+  turn => (turnDeg.value = turn),
+  { immediate: true },
 )
+const map = computed(() => planMap(bounds.value, size.value.width, layout.value.planHeight, layout.value, zoom.value))
 </script>
 
 <template>
   <section aria-label="Plan" class="flex flex-col">
     <PlanTools @closer="closer" @further="further" @whole="whole" />
-    <div ref="field" data-zone="plan" class="relative min-h-72 grow basis-0 overflow-hidden">
+    <div ref="field" data-zone="plan" class="relative min-h-72 grow basis-0 overflow-hidden max-md:min-h-[34rem]">
       <svg
         v-if="width > 0 && layout.planHeight > 0"
         ref="svg"
@@ -58,8 +67,8 @@ const map = computed(() =>
         data-test="plan"
         @pointerdown.self="studio.selectedIds = []"
       >
-        <PlanRoom :map="map" />
-        <PlanContours v-if="contours !== 'none'" :map="map" />
+        <PlanRoom :map="map"><FloorTone :map="map" /></PlanRoom>
+        <PlanContours v-if="contours !== 'none'" :map="map" :lines="lines" />
         <PlanGuides :map="map" :width="size.width" :height="layout.planHeight" />
         <PlanCamera :map="map" />
         <PlanProp v-for="thing in studio.document.props" :key="thing.id" :map="map" :thing="thing" />
@@ -75,7 +84,9 @@ const map = computed(() =>
           :is-on="light.shownSettings[source.id]?.on ?? false"
         />
         <PlanGhosts :map="map" />
+        <PlanPaths :map="map" />
         <PlanHandles :map="map" />
+        <PlanLabels :map="map" :width="size.width" :height="layout.planHeight" :more="contourLabels(lines, map)" />
       </svg>
       <SideView
         v-if="width > 0 && layout.sideHeight > 0"
@@ -85,6 +96,5 @@ const map = computed(() =>
         :height="layout.sideHeight"
       />
     </div>
-    <ThingPanel class="hidden sm:block" />
   </section>
 </template>

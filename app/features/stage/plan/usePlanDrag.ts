@@ -20,15 +20,16 @@ type Options = {
 }
 
 const NARROWEST_PX = 640
+const isNarrow = () => window.innerWidth < NARROWEST_PX
 const NUDGE_M = 0.05
 const FINE_NUDGE_M = 0.01
 
-/** As on the screen: left is toward the backdrop, up is to the camera's right, or higher. */
+/** On the screen, to the right and down. */
 const STEPS: Record<string, [number, number]> = {
   ArrowLeft: [-1, 0],
   ArrowRight: [1, 0],
-  ArrowUp: [0, 1],
-  ArrowDown: [0, -1],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
 }
 
 /** Lets a thing on the plan be dragged and nudged. A whole drag is one step to undo. */
@@ -43,9 +44,9 @@ export const usePlanDrag = (
   const behaviour = drag<SVGGElement, unknown>()
     // The page may move under the hand while figures change, so the pointer is followed on the screen.
     .container(() => document.documentElement)
-    .subject(() => ({ x: map().x(place().depthM), y: map().y(place().acrossM) }))
-    // On a phone the plan is to read, and a thumb scrolls over it.
-    .filter((event: MouseEvent) => !event.button && window.innerWidth >= NARROWEST_PX)
+    .subject(() => map().at(place().depthM, place().acrossM))
+    // On a phone a thumb scrolls over the plan: a tap chooses, and what is chosen can be dragged.
+    .filter((event: MouseEvent) => !event.button && (!isNarrow() || isChosen()))
     .on('start', (event: D3DragEvent<SVGGElement, unknown, unknown>) => {
       event.sourceEvent.stopPropagation()
       choose((event.sourceEvent as MouseEvent).shiftKey)
@@ -56,7 +57,8 @@ export const usePlanDrag = (
       // Only what moves has a change to tell of.
       if (!hasMoved) note.mark()
       hasMoved = true
-      move(map().depthM(event.x), map().acrossM(event.y), (event.sourceEvent as MouseEvent).altKey)
+      const { depthM, acrossM } = map().from(event.x, event.y)
+      move(depthM, acrossM, (event.sourceEvent as MouseEvent).altKey)
     })
     .on('end', (event: D3DragEvent<SVGGElement, unknown, unknown>) => {
       studio.endDrag()
@@ -85,12 +87,18 @@ export const usePlanDrag = (
     if (!isNudging) note.mark()
     isNudging = true
     if (!isChosen()) choose(false)
-    const size = event.shiftKey ? FINE_NUDGE_M : NUDGE_M
-    move(place().depthM + step[0] * size, place().acrossM + step[1] * size, true)
+    const size = (event.shiftKey ? FINE_NUDGE_M : NUDGE_M) * map().scale
+    const by = map().way(step[0] * size, step[1] * size)
+    move(place().depthM + by.depthM, place().acrossM + by.acrossM, true)
   }
   const rest = () => {
     isNudging = false
   }
 
-  return { nudge, rest }
+  /** A tap where nothing could begin to drag. */
+  const tap = (event: MouseEvent) => {
+    if (isNarrow() && !isChosen()) choose(event.shiftKey)
+  }
+
+  return { nudge, rest, tap }
 }

@@ -55,8 +55,10 @@ const valueAtStops = (stops: number) => {
       )
     : 0
 }
+const onGrip = (target: EventTarget | null) => target instanceof Element && target.hasAttribute('data-grip')
 const behaviour = drag<SVGGElement, unknown>()
-  .filter(() => isBackdrop.value)
+  // A finger drags by the ramp; beside it, it scrolls the page.
+  .filter((event: Event) => isBackdrop.value && (!('touches' in event) || onGrip(event.target)))
   .container(() => document.documentElement)
   .subject(() => ({ x: 0, y: props.y }))
   .on('drag', (event: D3DragEvent<SVGGElement, unknown, unknown>) =>
@@ -99,6 +101,16 @@ const nudge = (event: KeyboardEvent) => {
     @keydown="nudge"
   >
     <rect x="0" :y="rowY - 16" :width="rampX + rampWidth" height="32" fill="transparent" />
+    <rect
+      v-if="isBackdrop"
+      :x="rampX - 20"
+      :y="y - 22"
+      :width="rampWidth + 20"
+      height="44"
+      fill="transparent"
+      class="touch-none"
+      data-grip
+    />
     <text x="12" :y="rowY - 3" class="fill-soft text-xs">
       {{ name }}
     </text>

@@ -97,7 +97,12 @@ const rows = computed(() => {
     <AskTone />
     <CameraSetting />
     <div ref="field" class="relative min-h-72 grow">
-      <svg v-if="height > 0" class="absolute inset-0 touch-none select-none" width="248" :height="height">
+      <svg
+        v-if="height > 0"
+        class="absolute top-0 left-1/2 -translate-x-1/2 touch-pan-y select-none"
+        width="248"
+        :height="height"
+      >
         <defs>
           <linearGradient id="tone-ramp" x1="0" x2="0" y1="0" y2="1">
             <stop v-for="stop in ramp" :key="stop.offset" :offset="stop.offset" :stop-color="stop.tone" />

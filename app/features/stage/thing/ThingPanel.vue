@@ -3,6 +3,8 @@ import { useStudio } from '~/stores/studio'
 import { computed } from 'vue'
 import BackdropFields from '~/shared/BackdropFields.vue'
 import CameraFields from '~/shared/CameraFields.vue'
+import LightPower from '~/features/stage/lights/LightPower.vue'
+import NudgePad from '~/features/stage/thing/NudgePad.vue'
 import LightFields from '~/features/stage/thing/LightFields.vue'
 import PanelFields from '~/features/stage/thing/PanelFields.vue'
 import PointFields from '~/features/stage/thing/PointFields.vue'
@@ -23,8 +25,12 @@ const point = computed(() => find(studio.document.points))
 </script>
 
 <template>
-  <div class="flex h-38 shrink-0 flex-col gap-1.5 overflow-y-auto border-t border-rule px-4 py-1.5" data-test="place">
-    <ThingActions v-if="things.length > 0" :is-light="light !== undefined" />
+  <div class="flex flex-col gap-1.5 px-4 py-2">
+    <div class="flex flex-wrap items-center gap-x-4 gap-y-1.5">
+      <ThingActions v-if="things.length > 0" :is-light="light !== undefined" />
+      <LightPower v-if="light" :light="light" />
+      <NudgePad v-if="things.length > 0" class="lg:hidden" />
+    </div>
     <LightFields v-if="light" :key="light.id" :light="light" />
     <SubjectFields v-else-if="subject" :key="subject.id" :subject="subject" />
     <PanelFields v-else-if="panel" :key="panel.id" :panel="panel" />
@@ -36,9 +42,5 @@ const point = computed(() => find(studio.document.points))
       <span class="text-soft">{{ things.map(thing => thing.name).join(', ') }}</span>
     </p>
     <BackdropFields v-else-if="studio.selectedId === BACKDROP" />
-    <p v-else class="text-soft">
-      Drag anything on the plan, or choose it to type its values. Shift chooses several; two show the distance between
-      them.
-    </p>
   </div>
 </template>

@@ -1,0 +1,74 @@
+<script setup lang="ts">
+import { useChangeNote } from '~/shared/useChangeNote'
+import { useLight } from '~/stores/light'
+import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
+import { Minus, Plus } from '@lucide/vue'
+import { Switch } from '@headlessui/vue'
+import { changeSettings } from '#core/edits/edits'
+import type { Light, LightSetting } from '#core/model/schema'
+import { formatPower } from '#wording/lights'
+import { roundToClicks } from '#core/physics/units/stops'
+
+/** A light on or off, and its power in its own clicks. */
+const props = defineProps<{ light: Light; isSmall?: boolean }>()
+const studio = useStudio()
+const lightStore = useLight()
+const note = useChangeNote()
+
+const setting = computed(() => studio.look.lights[props.light.id]!)
+const shown = computed(() => lightStore.shownSettings[props.light.id] ?? setting.value)
+const isAsked = computed(
+  () => shown.value.on !== setting.value.on || shown.value.powerStops !== setting.value.powerStops,
+)
+const click = computed(() => props.light.lamp.clickStops)
+
+const change = (changes: Partial<LightSetting>) => {
+  note.mark()
+  studio.edit(set => changeSettings(set, studio.look.id, { [props.light.id]: { ...setting.value, ...changes } }))
+}
+const turn = (clicks: number) => {
+  const wanted = roundToClicks(setting.value.powerStops + clicks * click.value, click.value)
+  change({ powerStops: Math.min(0, Math.max(-props.light.lamp.rangeStops, wanted)) })
+}
+</script>
+
+<template>
+  <div class="flex items-center justify-between gap-x-2">
+    <Switch
+      :model-value="setting.on"
+      class="h-7 w-10 shrink-0 rounded-sm border border-rule text-xs font-semibold max-lg:h-11 max-lg:w-14"
+      :class="setting.on ? 'bg-ink text-ground' : 'bg-well text-soft'"
+      :aria-label="`Light ${light.name} on`"
+      :data-test="`switch-${light.id}`"
+      @update:model-value="change({ on: $event })"
+    >
+      {{ setting.on ? 'on' : 'off' }}
+    </Switch>
+    <div class="flex items-center">
+      <button
+        class="press h-7 px-2! max-lg:h-11 max-lg:w-14"
+        :aria-label="`Light ${light.name} one click down`"
+        :disabled="setting.powerStops <= -light.lamp.rangeStops"
+        @click="turn(-1)"
+      >
+        <Minus :size="14" class="mx-auto" />
+      </button>
+      <span
+        class="text-center font-semibold"
+        :class="[isSmall ? 'w-12 text-base' : 'w-16 text-xl', { 'text-accent': isAsked }]"
+        :data-test="`power-${light.id}`"
+        :aria-label="`Power of ${light.name}, stops below full`"
+        >{{ shown.on ? formatPower(shown.powerStops, click) : 'off' }}</span
+      >
+      <button
+        class="press h-7 px-2! max-lg:h-11 max-lg:w-14"
+        :aria-label="`Light ${light.name} one click up`"
+        :disabled="setting.powerStops >= 0"
+        @click="turn(1)"
+      >
+        <Plus :size="14" class="mx-auto" />
+      </button>
+    </div>
+  </div>
+</template>
