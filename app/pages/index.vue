@@ -5,9 +5,11 @@ import StagePlan from '~/features/stage/plan/StagePlan.vue'
 import ToneRail from '~/features/stage/rail/ToneRail.vue'
 import StageTray from '~/features/stage/tray/StageTray.vue'
 import VerdictBar from '~/features/stage/verdict/VerdictBar.vue'
+import { useSetThumb } from '~/features/stage/frame/useSetThumb'
 import { useFrameColumn } from '~/features/stage/useFrameColumn'
 import { useTemplateRef } from 'vue'
 
+useSetThumb()
 const stage = useTemplateRef('stage')
 const { columnPx } = useFrameColumn(stage)
 </script>

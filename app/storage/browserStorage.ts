@@ -4,6 +4,7 @@ import { createKeeper, type Keeper } from './keeper'
 import { createPictureRoom } from './pictures'
 import { createRecordKeeper, type RecordKeeper } from './recordKeeper'
 import { createRecords, type Records } from './records'
+import { createThumbs, type Thumbs } from './thumbs'
 import { createLibrary, type Library } from './library'
 
 /**
@@ -15,6 +16,7 @@ export type BrowserStorage = {
   library: Library
   pictures: ReturnType<typeof createPictureRoom>
   records: Records
+  thumbs: Thumbs
   copies: Copies | undefined
   keeper: Keeper | undefined
   recordKeeper: RecordKeeper | undefined
@@ -35,6 +37,7 @@ const around = (
     unkept,
     pictures: createPictureRoom(database),
     records,
+    thumbs: createThumbs(database),
     keeper: copies && createKeeper(database, library, copies),
     recordKeeper: recordCopies && createRecordKeeper(database, records, recordCopies),
   }

@@ -68,6 +68,12 @@ export type RecordHeadRow = RecordHead & { deletedAt?: string }
 /** A picture of a record, whole or small: each in a table of its own, so that a list loads no whole one. */
 export type RecordPictureRow = { id: string; bytes: Uint8Array<ArrayBuffer>; type: string }
 
+/**
+ * A small picture that can be made again at any time, of a set or of a set-up in somebody's room; `of` tells what it is
+ * of, and `notes` what was found when it was made.
+ */
+export type ThumbRow = { id: string; of: string; bytes: Uint8Array<ArrayBuffer>; type: string; notes?: unknown }
+
 /** A preference as it is stored. */
 export type PreferenceRow = { key: string; value: unknown }
 
@@ -84,6 +90,7 @@ export const openDatabase = (name = 'keen-tonal', options: DexieOptions = {}) =>
     recordHeads: EntityTable<RecordHeadRow, 'id'>
     recordPictures: EntityTable<RecordPictureRow, 'id'>
     recordThumbs: EntityTable<RecordPictureRow, 'id'>
+    thumbs: EntityTable<ThumbRow, 'id'>
   }
   database.version(1).stores({ sets: 'id, updatedAt', pictures: 'id, setId', preferences: 'key' })
   // Version 1 kept PNG files only.
@@ -111,6 +118,8 @@ export const openDatabase = (name = 'keen-tonal', options: DexieOptions = {}) =>
     )
   // Version 3 knew no logbook.
   database.version(4).stores({ records: 'id', recordHeads: 'id', recordPictures: 'id', recordThumbs: 'id' })
+  // Version 4 had no small pictures of sets and set-ups.
+  database.version(5).stores({ thumbs: 'id' })
   return database
 }
 

@@ -1,4 +1,4 @@
-import type { Learned } from '#core/calibration/calibration'
+import { NOTHING_LEARNED, type Learned } from '#core/calibration/calibration'
 import { calibratedLighting } from '#core/evaluation/calibratedLighting'
 import { evaluate } from '#core/evaluation/evaluation'
 import { lightingSolver } from '#core/evaluation/lightingSolver'
@@ -9,6 +9,11 @@ import type { LightLayer } from '#core/physics/transport/lightLayer'
 import { frameIntrusions, type FrameIntrusion } from '#core/render/frameIntrusions'
 import { QUALITY } from '#core/physics/transport/stage'
 import { solveLook, type LookAnswer } from '#core/solve/lookPowers'
+import { missedOf, solveSetFromScratch, type Missed } from '#core/solve/solveFromScratch'
+import type { Kit } from '#core/kit/kitSchema'
+import { STARTING_POINTS, startFrom } from '#core/starting/startFrom'
+import type { StartingPoint } from '#core/starting/startingPoint'
+import { validationErrors } from '#core/validation/validation'
 import { wholeOf, type LeanSet } from '../leanSet'
 import type { Developed } from '../light/lightApi'
 import type { Job } from '../rpc/job'
@@ -36,6 +41,14 @@ export type JudgedLook =
     }
   | { lookId: string; failure: string }
 
+/** A ready set-up as it would be in a room: what it would miss, what the kit lacks for it, its picture; or why not. */
+export type ShownSetUp =
+  | { id: string; lacks: string[]; missed: Missed[]; severalLooks: boolean; picture: Uint8Array<ArrayBuffer> }
+  | { id: string; failure: string }
+
+/** Wide enough for a list at twice the page's pixels. */
+const SET_UP_WIDTH = 144
+
 /** What the service that judges looks in the background can be asked. */
 export const looksApi = () => {
   const sets = reflection<LeanSet>()
@@ -61,6 +74,41 @@ export const looksApi = () => {
       camera,
       answer: solveLook(evaluation),
       picture: smallPicture(set, solved, { settings: look.lights, camera, learned }),
+    }
+  }
+
+  const shownSetUp = async (
+    before: StudioSet,
+    point: StartingPoint,
+    kit: Kit,
+    pause: () => Promise<boolean>,
+  ): Promise<ShownSetUp> => {
+    const { id } = point
+    try {
+      const { set: started, lacks } = startFrom(before, point, kit)
+      const [fault] = validationErrors(started)
+      if (fault) return { id, failure: fault }
+      const solved = await solver(started, { pause })
+      if (!solved) return { id, failure: '' }
+      const lighting = { layers: solved.layers, learned: NOTHING_LEARNED }
+      const set = solveSetFromScratch(started, lighting)
+      const look = set.looks[0]!
+      const { camera } = evaluate(set, look, lighting)
+      const picture = smallPicture(
+        set,
+        solved,
+        { settings: look.lights, camera, learned: NOTHING_LEARNED },
+        { width: SET_UP_WIDTH, isShown: true },
+      )
+      return {
+        id,
+        lacks,
+        missed: missedOf(set, lighting),
+        severalLooks: set.looks.length > 1,
+        picture: await jpegOf(picture),
+      }
+    } catch (error) {
+      return { id, failure: (error as Error).message }
     }
   }
 
@@ -94,6 +142,16 @@ export const looksApi = () => {
       const { camera } = evaluate(set, look, calibratedLighting(set, solved.layers, learned))
       const picture = smallPicture(set, solved, { settings: look.lights, camera, learned }, { width, isShown: true })
       return { whole: await jpegOf(picture), small: await jpegOf(picture, smallWidth), type: 'image/jpeg' }
+    },
+
+    /** Ready set-ups in the room of a set, one after another, each with its picture; false where it was called off. */
+    setUps: async (job: Job<ShownSetUp>, before: StudioSet, kit: Kit, ids: readonly string[]): Promise<boolean> => {
+      for (const id of ids) {
+        const point = STARTING_POINTS.find(one => one.id === id)
+        if (point) job.report(await shownSetUp(before, point, kit, job.pause))
+        if (await job.pause()) return false
+      }
+      return true
     },
   }
 }

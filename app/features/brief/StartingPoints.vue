@@ -1,9 +1,37 @@
 <script setup lang="ts">
+import { watchDebounced } from '@vueuse/core'
+import { computed, onMounted, onUnmounted, ref } from 'vue'
 import { useStarting } from '~/features/brief/useStarting'
 import { STARTING_POINTS } from '#core/starting/startFrom'
+import ProgressBar from '~/ui/ProgressBar.vue'
+import { useKit } from '~/stores/kit'
+import { useSetUps, type KnownSetUp } from '~/stores/setUps'
+import { useStudio } from '~/stores/studio'
 import { LOOKS } from '#core/brief/looks'
 
 const { start, isStarting, problem, waiting, takeAnyway, replaced } = useStarting()
+
+const setUps = useSetUps()
+const isFeasible = ref(false)
+/** What stands in a set-up's way here, in words; empty where nothing does. */
+const wantingWords = ({ failure, missed, lacks }: KnownSetUp): string => {
+  if (failure) return `Does not fit here: ${failure}`
+  if (missed) return `Comes near only: ${missed}`
+  return lacks.length > 0 ? `Not in the kit: ${lacks.join('; ')}` : ''
+}
+const shown = computed(() =>
+  STARTING_POINTS.map(point => ({ point, known: setUps.known.get(point.id) })).filter(
+    ({ known }) => !isFeasible.value || !known || !wantingWords(known),
+  ),
+)
+const studio = useStudio()
+const kit = useKit()
+onMounted(setUps.work)
+// Another room or kit, another set of pictures, once the hand rests.
+watchDebounced([() => studio.document.room, () => studio.document.camera, () => kit.kit], setUps.work, {
+  debounce: 1500,
+})
+onUnmounted(setUps.stop)
 </script>
 
 <template>
@@ -30,8 +58,23 @@ const { start, isStarting, problem, waiting, takeAnyway, replaced } = useStartin
     <p v-if="problem" role="alert" class="mb-3" data-test="start-problem">
       {{ problem }}
     </p>
+    <div class="mb-3 flex flex-wrap items-center gap-x-4 gap-y-1 text-sm">
+      <label class="flex items-center gap-1.5">
+        <input v-model="isFeasible" type="checkbox" class="accent-accent" data-test="feasible" />
+        Only what this room and kit can do
+      </label>
+      <span v-if="setUps.isBusy" class="flex items-center gap-2 text-soft" data-test="set-ups-busy">
+        <ProgressBar :value="setUps.share" label="Working out the set-ups" />
+        Worked out for this room: {{ setUps.known.size }} of {{ STARTING_POINTS.length }}
+        <button class="press" data-test="stop-set-ups" @click="setUps.stop">Stop</button>
+      </span>
+      <button v-else-if="setUps.share < 1" class="press" data-test="work-set-ups" @click="setUps.work">
+        Show each in this room
+      </button>
+      <span v-if="setUps.failure" role="alert">{{ setUps.failure }}</span>
+    </div>
     <ul class="grid grid-cols-1 gap-2 sm:grid-cols-2">
-      <li v-for="point in STARTING_POINTS" :key="point.id">
+      <li v-for="{ point, known } in shown" :key="point.id">
         <button
           class="press flex size-full items-stretch gap-3 text-left"
           :disabled="isStarting !== null"
@@ -39,18 +82,30 @@ const { start, isStarting, problem, waiting, takeAnyway, replaced } = useStartin
           @click="start(point)"
         >
           <span
-            class="my-1 w-5 shrink-0 border border-rule"
-            :style="{
-              background: `rgb(${LOOKS[point.look].value} ${LOOKS[point.look].value} ${LOOKS[point.look].value})`,
-            }"
+            class="my-1 grid h-21 w-14 shrink-0 place-items-center overflow-hidden border border-rule"
+            :style="
+              known?.url
+                ? undefined
+                : {
+                    background: `rgb(${LOOKS[point.look].value} ${LOOKS[point.look].value} ${LOOKS[point.look].value})`,
+                  }
+            "
             aria-hidden="true"
-          />
-          <span>
+          >
+            <img v-if="known?.url" :src="known.url" alt="" class="size-full object-cover" data-test="set-up-picture" />
+          </span>
+          <span class="min-w-0">
             <strong class="block font-semibold">{{ isStarting === point.id ? 'Setting it up…' : point.name }}</strong>
             <span class="text-sm text-soft">{{ point.gives }}</span>
+            <span v-if="known && wantingWords(known)" class="block text-sm" data-test="set-up-lacks">{{
+              wantingWords(known)
+            }}</span>
           </span>
         </button>
       </li>
     </ul>
+    <p v-if="isFeasible && setUps.share < 1" class="mt-2 text-sm text-soft">
+      {{ STARTING_POINTS.length - setUps.known.size }} are not worked out yet and are shown.
+    </p>
   </section>
 </template>

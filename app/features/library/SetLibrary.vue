@@ -2,6 +2,7 @@
 import { useDropZone } from '@vueuse/core'
 import { useKept } from '~/shared/useKept'
 import { usePreferences } from '~/stores/preferences'
+import { useSetThumbs } from '~/features/library/useSetThumbs'
 import { useLibrary } from '~/stores/library'
 import { useVault } from '~/stores/vault'
 import { computed, ref, useTemplateRef } from 'vue'
@@ -13,6 +14,7 @@ import { Archive, FileUp, Plus } from '@lucide/vue'
 import { formatMoment } from '#wording/notation/moment'
 
 const library = useLibrary()
+const { urls: pictures } = useSetThumbs()
 const vault = useVault()
 const preferences = usePreferences()
 /** So many are seen at once: no search is offered for them. */
@@ -143,7 +145,7 @@ const KEEPING = {
       No set has "{{ sought.trim() }}" in its name; {{ library.sets.length }} are here.
     </p>
     <ul class="divide-y divide-rule border-y border-rule">
-      <SetLine v-for="set in shown" :key="set.id" :set="set" />
+      <SetLine v-for="set in shown" :key="set.id" :set="set" :picture="pictures.get(set.id)" />
     </ul>
     <p class="mt-4 text-soft">Drop set files or a backup anywhere on this page to import them.</p>
     <SetBin v-if="library.bin.length > 0" class="mt-8" />

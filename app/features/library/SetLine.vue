@@ -8,7 +8,7 @@ import { fileStem } from '~/support/fileName'
 import { computed } from 'vue'
 import type { SetSummary } from '~/storage/library'
 
-const props = defineProps<{ set: SetSummary }>()
+const props = defineProps<{ set: SetSummary; picture?: string }>()
 const studio = useStudio()
 const { open, duplicate, exportSet, remove, rename, downloadOriginal, dropOriginal } = useLibrary()
 
@@ -33,6 +33,9 @@ const changeName = async (event: Event) => {
 
 <template>
   <li class="flex flex-wrap items-center gap-2 py-2.5" :data-test="`set-${set.id}`">
+    <span class="h-15 w-10 shrink-0 bg-well">
+      <img v-if="picture" :src="picture" alt="" class="size-full object-cover" data-test="set-picture" />
+    </span>
     <div class="min-w-48 grow">
       <input
         :value="set.name"

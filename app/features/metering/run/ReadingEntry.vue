@@ -20,12 +20,41 @@ const emit = defineEmits<{ ask: []; nothing: []; skip: [] }>()
 const text = ref('')
 const field = useTemplateRef<HTMLInputElement>('field')
 
-/** What a thumb needs to write any reading. */
-const PAD = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '+', '0', '.'] as const
-
-const type = (key: string) => {
+/** What a thumb needs to write any reading: each key, what it writes, and how it is read out. */
+type PadKey = { shown: string; writes: string; said?: string }
+const figure = (shown: string): PadKey => ({ shown, writes: shown })
+const PAD: readonly PadKey[] = [
+  ...['7', '8', '9'].map(figure),
+  { shown: '+⅓', writes: ' +1/3', said: 'plus a third' },
+  ...['4', '5', '6'].map(figure),
+  { shown: '+⅔', writes: ' +2/3', said: 'plus two thirds' },
+  ...['1', '2', '3'].map(figure),
   // A part-stop follows a full stop: "8 +0." saves three presses.
-  text.value += key === '+' ? ' +0.' : key
+  { shown: '+', writes: ' +0.', said: 'plus tenths' },
+  figure('0'),
+  figure('.'),
+  { shown: '/', writes: '/', said: 'slash' },
+  { shown: 'EV', writes: 'EV ' },
+]
+
+const type = ({ writes, shown }: PadKey) => {
+  // A unit stands before its figure, whenever it is pressed.
+  text.value = shown === 'EV' ? `EV ${text.value.replace(/^EV /, '')}` : text.value + writes
+}
+/** Takes the last press back. */
+const takeBack = () => {
+  const written = PAD.find(({ writes }) => writes.length > 1 && text.value.endsWith(writes))
+  text.value = text.value.slice(0, -(written?.writes.length ?? 1))
+}
+/** What a number pad's other keys do: with nothing typed, minus skips; the star simulates. */
+const byPad = (event: KeyboardEvent) => {
+  const isEmpty = text.value.trim() === ''
+  if (event.key === '*' && !props.isAsking) emit('ask')
+  else if (event.key === '-' && isEmpty && props.maySkip) emit('skip')
+  else if (isUnclear.value && (event.key === '1' || event.key === '2'))
+    void mean(choices.value[Number(event.key) - 1]!.habit)
+  else return
+  event.preventDefault()
 }
 const preferences = usePreferences()
 /** A bare 8.5 that nobody has said the meaning of yet. */
@@ -35,6 +64,10 @@ watch(text, () => {
   isUnclear.value = false
 })
 const submit = async () => {
+  if (props.mayBeNothing && /^0+(\.0*)?$/.test(text.value.trim())) {
+    text.value = ''
+    return emit('nothing')
+  }
   if (meanings.value && preferences.values.figureHabit === null) {
     isUnclear.value = true
     return
@@ -83,6 +116,7 @@ onMounted(() => field.value?.focus({ preventScroll: true }))
           data-test="entry"
           :aria-invalid="problem !== ''"
           aria-describedby="entry-problem"
+          @keydown="byPad"
         />
       </label>
       <p v-if="problem" id="entry-problem" role="alert" data-test="entry-problem">
@@ -92,17 +126,21 @@ onMounted(() => field.value?.focus({ preventScroll: true }))
         <p>What does your meter mean by {{ text.trim() }}? It is remembered; the menu changes it.</p>
         <div class="mt-1 flex gap-2">
           <button
-            v-for="choice in choices"
+            v-for="(choice, index) in choices"
             :key="choice.habit"
             type="button"
             class="press min-h-12 grow"
             :data-test="`means-${choice.habit}`"
             @click="mean(choice.habit)"
           >
-            {{ choice.words }}
+            <kbd class="mr-2 font-sans text-sm text-soft max-lg:hidden">{{ index + 1 }}</kbd>{{ choice.words }}
           </button>
         </div>
       </div>
+      <p class="text-sm text-soft max-lg:hidden">
+        Number pad: Enter takes it; {{ mayBeNothing ? '0 is nothing; ' : '' }}{{ maySkip ? '− skips; ' : '' }}*
+        simulates.
+      </p>
       <div class="flex gap-2">
         <button class="press-main min-h-12 grow text-lg" :disabled="text.trim() === ''" data-test="enter">Enter</button>
         <button
@@ -120,24 +158,18 @@ onMounted(() => field.value?.focus({ preventScroll: true }))
         <button v-if="maySkip" type="button" class="press min-h-12" data-test="skip" @click="emit('skip')">Skip</button>
       </div>
     </div>
-    <div class="grid grid-cols-3 gap-1.5" :class="{ 'lg:hidden': isCompact }">
+    <div class="grid grid-cols-4 gap-1.5" :class="{ 'lg:hidden': isCompact }">
       <button
         v-for="key in PAD"
-        :key="key"
+        :key="key.shown"
         type="button"
-        class="press h-12 text-xl lg:h-11"
-        :aria-label="key === '+' ? 'plus tenths' : key"
+        class="press h-12 px-0! text-xl lg:h-11"
+        :aria-label="key.said ?? key.shown"
         @click="type(key)"
       >
-        {{ key }}
+        {{ key.shown }}
       </button>
-      <button
-        type="button"
-        class="press col-span-3 h-10"
-        @click="text = text.endsWith(' +0.') ? text.slice(0, -4) : text.slice(0, -1)"
-      >
-        Backspace
-      </button>
+      <button type="button" class="press col-span-4 h-10" @click="takeBack">Backspace</button>
     </div>
   </form>
 </template>

@@ -5,7 +5,7 @@ import { useMeterRun } from '~/features/metering/run/useMeterRun'
 import { useReadingWords } from '~/features/metering/useReadingWords'
 import { useLight } from '~/stores/light'
 import { useStudio } from '~/stores/studio'
-import { computed, onMounted, useTemplateRef } from 'vue'
+import { computed, onMounted, useTemplateRef, watch } from 'vue'
 import { BLACK_UNDER_STOPS } from '#core/metering/ambient'
 import { METER_CONSTANT } from '#core/physics/photometry/meter'
 import { correctionWords } from '#wording/corrections'
@@ -42,6 +42,10 @@ const ambientWords = computed(() => {
   return value.limitStops < BLACK_UNDER_STOPS
     ? `The room's light lies ${under}: enough for the subject, but the backdrop is wanted so dark that it has to be ${Math.abs(value.limitStops).toFixed(1)} under.`
     : `The room's light is only ${under}: a frame without the lamps is not black.`
+})
+const mendCamera = computed(() => {
+  const mend = run.ambient.value?.mend
+  return mend?.kind === 'setting' ? `${shutterWords(mend.camera.shutterS)} and ISO ${mend.camera.iso}` : ''
 })
 const mendWords = computed(() => {
   const mend = run.ambient.value?.mend
@@ -96,11 +100,21 @@ const coming = computed(() =>
 )
 const answer = useTemplateRef<HTMLElement>('answer')
 // Enter takes a reading; the next Enter does what is proposed, since that has the focus then.
-onMounted(() => answer.value?.querySelector<HTMLElement>('.press-main')?.focus({ preventScroll: true }))
+const focusMain = () => answer.value?.querySelector<HTMLElement>('.press-main')?.focus({ preventScroll: true })
+onMounted(focusMain)
+// What was proposed is done: the focus goes on to what comes next.
+watch([needsMend, clicks], focusMain, { flush: 'post' })
+/** A number pad's other keys: minus goes on without adjusting, the star reads again. */
+const byPad = (event: KeyboardEvent) => {
+  if (event.key === '-') run.next()
+  else if (event.key === '*') run.again()
+  else return
+  event.preventDefault()
+}
 </script>
 
 <template>
-  <div ref="answer" class="flex flex-col gap-4" role="status">
+  <div ref="answer" class="flex flex-col gap-4" role="status" @keydown="byPad">
     <p class="text-xl">
       {{ words }}
       <strong data-test="correction">{{ advice }}</strong>
@@ -127,7 +141,7 @@ onMounted(() => answer.value?.querySelector<HTMLElement>('.press-main')?.focus({
         data-test="set-camera"
         @click="run.applyAmbientMend"
       >
-        Apply
+        Set {{ mendCamera }}
       </button>
       <button
         class="min-h-12 grow text-lg"
@@ -146,6 +160,9 @@ onMounted(() => answer.value?.querySelector<HTMLElement>('.press-main')?.focus({
         Read again
       </button>
     </div>
+    <p class="text-sm text-soft max-lg:hidden">
+      Number pad: Enter does what is filled in; − goes on without adjusting; * reads again.
+    </p>
     <p v-if="coming.length > 0" class="text-soft" data-test="coming">
       Then:
       <template v-for="(one, index) in coming" :key="one.id">

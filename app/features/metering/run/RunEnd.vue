@@ -5,12 +5,13 @@ import { useBenchFrame } from '~/shared/useBenchFrame'
 import { useMeterRun } from '~/features/metering/run/useMeterRun'
 import { useLight } from '~/stores/light'
 import { useStudio } from '~/stores/studio'
-import { computed } from 'vue'
+import { computed, onMounted, useTemplateRef, watch } from 'vue'
 import BenchPicture from '~/shared/BenchPicture.vue'
 import KeepButton from '~/shared/KeepButton.vue'
 import FrameValues from '~/shared/FrameValues.vue'
 import { NuxtLink } from '#components'
 import { formatFNumber } from '#wording/notation/aperture'
+import { formatPower } from '#wording/lights'
 import { formatStops } from '#wording/notation/stops'
 
 const studio = useStudio()
@@ -18,6 +19,25 @@ const light = useLight()
 const run = useMeterRun()
 const { accept } = useAsk()
 const { shoot, isShooting, problem, last } = useBenchFrame()
+
+/** The powers that would change, by light. */
+const mendWords = computed(() => {
+  const settings = light.answer?.settings ?? {}
+  const changed = studio.document.lights.flatMap(({ id, name, lamp }) => {
+    const [from, to] = [studio.look.lights[id], settings[id]]
+    if (!from || !to || (from.on === to.on && from.powerStops === to.powerStops)) return []
+    return [`${name} ${to.on ? formatPower(to.powerStops, lamp.clickStops) : 'off'}`]
+  })
+  return changed.length > 0 ? changed.join(', ') : 'these powers'
+})
+const end = useTemplateRef<HTMLElement>('end')
+// The last Enter applies them.
+watch(
+  () => light.verdict?.mend !== undefined,
+  () => end.value?.querySelector<HTMLElement>('.press-main')?.focus({ preventScroll: true }),
+  { flush: 'post', immediate: true },
+)
+onMounted(() => end.value?.querySelector<HTMLElement>('.press-main')?.focus({ preventScroll: true }))
 
 const countOf = (...states: string[]) =>
   run.steps.value.filter(step => states.includes(run.states.value[step.id] ?? 'open')).length
@@ -34,6 +54,7 @@ const learned = computed(() =>
 
 <template>
   <section
+    ref="end"
     aria-label="Results"
     class="mx-auto flex max-w-3xl flex-col gap-5 px-4 py-5 lg:px-8 lg:py-7"
     data-test="run-end"
@@ -56,7 +77,7 @@ const learned = computed(() =>
     </p>
     <div class="flex flex-wrap gap-2">
       <button v-if="light.verdict?.mend" class="press-main min-h-12 text-lg" data-test="run-accept" @click="accept">
-        Apply these powers
+        Apply {{ mendWords }}
       </button>
       <button class="press min-h-12" data-test="run-restart" @click="changed > 0 ? run.goToFirstOpen() : run.restart()">
         {{ changed > 0 ? 'Read what changed' : 'Meter again' }}

@@ -13,7 +13,7 @@ import ReadingEntry from '~/features/metering/run/ReadingEntry.vue'
 import RunAnswer from '~/features/metering/run/RunAnswer.vue'
 import SelectField from '~/ui/SelectField.vue'
 import { NuxtLink } from '#components'
-import { lampWords, stepTitle } from '#core/metering/prompt'
+import { lampWords, stepName } from '#core/metering/prompt'
 import { holdPoint } from '#core/edits/edits'
 import { holdChoices, holdKeyOf } from '#core/evaluation/probes/points'
 import type { Hold } from '#core/model/schema'
@@ -26,8 +26,8 @@ useSpokenRun()
 const isOn = (lightId: string) => run.step.value?.lightIds.includes(lightId) ?? false
 /** Once a reading is taken, what was expected before it is what it is held against. */
 const expectedFNumber = computed(() => run.taken.value?.expectedFNumber ?? run.expected.value?.fNumber ?? 0)
-const title = computed(() => (run.step.value ? stepTitle(run.step.value, run.inUse.value) : ''))
 const point = computed(() => run.point.value)
+const title = computed(() => (run.step.value ? stepName(run.step.value, run.inUse.value, point.value) : ''))
 const write = (fNumber: number) =>
   point.value ? words(fNumber, point.value.constant, run.step.value?.lightIds ?? []) : ''
 const expectedWords = computed(() => {

@@ -28,7 +28,7 @@ const point = computed(() => find(studio.document.points))
   <div class="flex flex-col gap-1.5 px-4 py-2">
     <div class="flex flex-wrap items-center gap-x-4 gap-y-1.5">
       <ThingActions v-if="things.length > 0" :is-light="light !== undefined" />
-      <LightPower v-if="light" :light="light" />
+      <LightPower v-if="light" :light="light" class="lg:hidden" />
       <NudgePad v-if="things.length > 0" class="lg:hidden" />
     </div>
     <LightFields v-if="light" :key="light.id" :light="light" />

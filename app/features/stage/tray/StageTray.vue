@@ -6,25 +6,24 @@ import ThingPanel from '~/features/stage/thing/ThingPanel.vue'
 import StageDrawer from '~/features/stage/drawer/StageDrawer.vue'
 import { useStudio } from '~/stores/studio'
 
-/** Under plan and rail: the lights, or in their place the values of what is chosen. Its height never changes. */
+/** Under plan and rail: the lights, and over the foot of the side view the values of what is chosen. Nothing moves. */
 const studio = useStudio()
 const isChosen = computed(() => studio.selectedIds.length > 0)
 </script>
 
 <template>
   <div class="relative border-t border-rule">
-    <LightList class="lg:h-26" :class="{ 'lg:invisible': isChosen }" />
-    <!-- Values that need more room than the tray has lie over the foot of the side view. -->
+    <LightList class="lg:h-26" />
     <div
       v-if="isChosen"
-      class="z-10 flex max-lg:z-20 items-start gap-2 border-t border-rule bg-ground max-lg:fixed max-lg:inset-x-0 max-lg:bottom-0 max-lg:max-h-[45vh] max-lg:overflow-y-auto lg:absolute lg:inset-x-0 lg:bottom-0 lg:max-h-80 lg:min-h-26 lg:overflow-y-auto"
+      class="z-10 flex items-start gap-2 border-t border-rule bg-ground max-lg:fixed max-lg:inset-x-0 max-lg:bottom-0 max-lg:z-20 max-lg:max-h-[45vh] max-lg:overflow-y-auto lg:absolute lg:inset-x-0 lg:bottom-full lg:max-h-72 lg:overflow-y-auto lg:border-b"
       data-test="place"
     >
       <ThingPanel class="min-w-0 grow" />
       <button
         class="press m-2 ml-0 shrink-0"
-        aria-label="Back to the lights"
-        title="Back to the lights (Escape)"
+        aria-label="Close"
+        title="Close (Escape)"
         data-test="let-go"
         @click="studio.selectedIds = []"
       >
