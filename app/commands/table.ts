@@ -130,13 +130,18 @@ export const LOCAL_KEYS: readonly { shown: string; words: string }[] = [
   { shown: 'Tab', words: 'next thing on the plan, the rail or the list' },
   {
     shown: 'Arrow keys',
-    words: 'nudge what has the focus 5 cm; with Shift 1 cm; on a handle, aim or turn; on the frame, move the probe',
+    words:
+      'nudge what has the focus 5 cm; with Shift 1 cm; on a handle, aim or turn; on a frame, move the probe; on the plan itself, move what is zoomed',
   },
   { shown: 'Space', words: 'choose the thing with the focus; with Shift as well as others' },
+  { shown: '+ − 0 on the plan', words: 'zoom in, zoom out, the whole room' },
+  { shown: 'Space on a test shot', words: 'begin a box, an outline or a stroke, and end it' },
+  { shown: 'Enter on a map', words: 'put things at the cursor; on the backdrop’s map, look back from there' },
   { shown: 'Alt while dragging', words: 'let nothing pull it to lines' },
   { shown: 'Arrow up and down on a rail marker', words: 'ask for a tenth of a stop more or less' },
   { shown: 'Arrow keys on the map of evenness', words: 'from place to place; a figure begins a reading there' },
-  { shown: 'Enter in the run', words: 'take the reading' },
+  { shown: 'Enter in the run', words: 'take the reading, then do what is proposed' },
+  { shown: '− and * in the run', words: 'go on without it; simulate the reading, or read again' },
 ]
 
 type Stroke = Pick<KeyboardEvent, 'key' | 'ctrlKey' | 'metaKey' | 'shiftKey' | 'altKey'>

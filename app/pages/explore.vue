@@ -2,6 +2,7 @@
 import SensitivityList from '~/features/explore/SensitivityList.vue'
 import ToneExplorer from '~/features/explore/ToneExplorer.vue'
 import ToneSweep from '~/features/explore/ToneSweep.vue'
+import StageDrawer from '~/features/stage/drawer/StageDrawer.vue'
 import VerdictBar from '~/features/stage/verdict/VerdictBar.vue'
 </script>
 
@@ -15,5 +16,6 @@ import VerdictBar from '~/features/stage/verdict/VerdictBar.vue'
         <SensitivityList />
       </div>
     </div>
+    <div class="relative"><StageDrawer /></div>
   </div>
 </template>

@@ -6,10 +6,12 @@ import ToneRail from '~/features/stage/rail/ToneRail.vue'
 import StageTray from '~/features/stage/tray/StageTray.vue'
 import VerdictBar from '~/features/stage/verdict/VerdictBar.vue'
 import { useSetThumb } from '~/features/stage/frame/useSetThumb'
+import { useStudio } from '~/stores/studio'
 import { useFrameColumn } from '~/features/stage/useFrameColumn'
 import { useTemplateRef } from 'vue'
 
 useSetThumb()
+const studio = useStudio()
 const stage = useTemplateRef('stage')
 const { columnPx } = useFrameColumn(stage)
 </script>
@@ -21,6 +23,7 @@ const { columnPx } = useFrameColumn(stage)
     <div
       ref="stage"
       class="grid min-h-0 grow grid-cols-1 md:grid-cols-[minmax(0,1fr)_15.5rem] lg:grid-cols-[minmax(0,1fr)_15.5rem_var(--frame)] lg:grid-rows-[minmax(0,1fr)_auto]"
+      :class="{ 'max-lg:pb-[48vh]': studio.selectedIds.length > 0 }"
       :style="{ '--frame': `${columnPx}px` }"
     >
       <StagePlan class="min-h-0 max-md:order-4 border-rule md:border-r" />

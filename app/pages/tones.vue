@@ -3,6 +3,7 @@ import AreaTargets from '~/features/tones/AreaTargets.vue'
 import CameraResponse from '~/features/tones/CameraResponse.vue'
 import ConventionChooser from '~/features/tones/ConventionChooser.vue'
 import PointTargets from '~/features/tones/PointTargets.vue'
+import StageDrawer from '~/features/stage/drawer/StageDrawer.vue'
 import VerdictBar from '~/features/stage/verdict/VerdictBar.vue'
 </script>
 
@@ -24,5 +25,6 @@ import VerdictBar from '~/features/stage/verdict/VerdictBar.vue'
         <CameraResponse />
       </section>
     </div>
+    <div class="relative"><StageDrawer /></div>
   </div>
 </template>

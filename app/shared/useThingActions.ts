@@ -1,9 +1,13 @@
 import { useChangeNote } from '~/shared/useChangeNote'
 import { useStudio } from '~/stores/studio'
-import { computed } from 'vue'
+import { computed, nextTick } from 'vue'
 import { copyThings, mirrorThings, removeThings } from '#core/edits/factories'
-import { alignThings, groupThings, lockThings, turnThings, ungroupThings } from '#core/edits/things'
+import { thingsOf, alignThings, groupThings, lockThings, turnThings, ungroupThings } from '#core/edits/things'
 import type { StudioSet } from '#core/model/schema'
+
+/** Gives the focus to a thing on the plan, once it is drawn. */
+export const focusThing = (id: string): void =>
+  void nextTick(() => document.querySelector<SVGElement>(`[data-thing="${CSS.escape(id)}"]`)?.focus())
 
 /** What can be done with everything that is chosen. Each is one step to undo, and tells what it did to the tones. */
 export const useThingActions = () => {
@@ -35,7 +39,14 @@ export const useThingActions = () => {
     copy: () => making(set => copyThings(set, ids.value)),
     mirror: () => making(set => mirrorThings(set, ids.value)),
     remove: () => {
-      if (edit(set => removeThings(set, ids.value)).ok) studio.selectedIds = []
+      const order = thingsOf(studio.document).map(({ id }) => id)
+      const gone = new Set(ids.value)
+      const at = order.findIndex(id => gone.has(id))
+      const next = order.slice(at).find(id => !gone.has(id)) ?? order.findLast(id => !gone.has(id))
+      if (!edit(set => removeThings(set, ids.value)).ok) return
+      studio.selectedIds = []
+      // The focus goes to a neighbour on the plan, not back to the top of the page.
+      if (next !== undefined) focusThing(next)
     },
     align: (along: 'xM' | 'yM' | 'zM') => edit(set => alignThings(set, ids.value, along)),
     turn: (byDeg: number) => edit(set => turnThings(set, ids.value, byDeg)),

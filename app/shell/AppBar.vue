@@ -72,7 +72,7 @@ const isHere = (to: string) => (to === '/' ? route.path === '/' : route.path.sta
       </button>
       <StepList class="max-sm:hidden" />
       <SettingsMenu />
-      <KeyHelp class="max-sm:hidden" />
+      <span class="max-sm:hidden"><KeyHelp /></span>
     </div>
   </header>
 </template>

@@ -13,7 +13,7 @@ defineProps<{ label: string; parts: readonly { to: string; name: string }[] }>()
       v-for="part in parts"
       :key="part.to"
       :to="part.to"
-      class="rounded-sm px-2 py-1 whitespace-nowrap text-soft max-sm:px-1.5 hover:text-ink"
+      class="shrink-0 rounded-sm px-2 py-1 whitespace-nowrap text-soft max-sm:px-1.5 hover:text-ink"
       exact-active-class="bg-panel font-semibold text-ink!"
     >
       {{ part.name }}

@@ -1,6 +1,6 @@
 import { watchDebounced } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { computed, markRaw, shallowRef, toRaw, watch } from 'vue'
+import { computed, markRaw, ref, shallowRef, toRaw, watch } from 'vue'
 import { changeSettings } from '#core/edits/edits'
 import { calibratedLighting, learnedOf } from '#core/evaluation/calibratedLighting'
 import { evaluate, type Evaluation } from '#core/evaluation/evaluation'
@@ -45,16 +45,23 @@ export const useLooks = defineStore('looks', () => {
   const keyOf = (look: Look): string =>
     JSON.stringify([lightingKey(inLook(studio.stored, look.id)), { ...look, name: '', run: null, grid: null }])
   const several = computed(() => studio.stored.looks.length > 1)
+  /** A list shows every look with its picture, an only one too. */
+  const isListed = ref(false)
   /**
    * A set of one look is judged on the stage alone; and nothing is compared at every step of the hand, under which
    * no look is known.
    */
   const keys = computed(
-    () => new Map(several.value && !studio.isMoving ? studio.stored.looks.map(look => [look.id, keyOf(look)]) : []),
+    () =>
+      new Map(
+        (several.value || isListed.value) && !studio.isMoving
+          ? studio.stored.looks.map(look => [look.id, keyOf(look)])
+          : [],
+      ),
   )
 
   const judge = async () => {
-    if (!several.value || studio.isDragging) return
+    if ((!several.value && !isListed.value) || studio.isDragging) return
     const looks = studio.stored.looks.filter(({ id }) => judged.value.get(id)?.key !== keys.value.get(id))
     if (looks.length === 0) return
     const of = keys.value
@@ -199,6 +206,7 @@ export const useLooks = defineStore('looks', () => {
   return {
     looks,
     several,
+    isListed,
     isJudging,
     failure,
     stepsBetween,

@@ -1,5 +1,5 @@
 /** Pages of the app; each is the same shell, which draws what its path names. */
-const PAGES = [
+export const PAGES: readonly string[] = [
   '/',
   '/brief',
   '/kit',

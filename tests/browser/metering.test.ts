@@ -178,8 +178,7 @@ describe('a run by the number pad alone', () => {
       await press(Key.ENTER)
       await app.browser.waitFor(
         'the next reading',
-        async () =>
-          (await isThere('run-end')) || (await app.browser.textOf('run-title').catch(() => title)) !== title,
+        async () => (await isThere('run-end')) || (await app.browser.textOf('run-title').catch(() => title)) !== title,
       )
     }
     // Every step has a name of its own.

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useChartInk } from '~/shared/useChartInk'
-import { computed, useTemplateRef } from 'vue'
+import { computed, shallowRef, useTemplateRef } from 'vue'
 import { CustomChart, LineChart, ScatterChart } from 'echarts/charts'
 import { AriaComponent, GridComponent } from 'echarts/components'
 import { use } from 'echarts/core'
@@ -33,6 +33,40 @@ const axis = computed(() => ({
   splitLine: { show: false },
   nameTextStyle: { color: ink.value, fontSize: 14 },
 }))
+/** Where keys point; undefined until one is pressed. */
+const cursor = shallowRef<readonly [number, number] | undefined>()
+const STEPS = 24
+const WAYS: Record<string, readonly [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1],
+}
+const clamp = (value: number, [least, most]: readonly [number, number]) => Math.max(least, Math.min(most, value))
+const byKey = (event: KeyboardEvent) => {
+  const way = WAYS[event.key]
+  const [x, y] = cursor.value ?? props.now
+  if (way)
+    cursor.value = [
+      clamp(x + (way[0] * (props.xRange[1] - props.xRange[0])) / STEPS, props.xRange),
+      clamp(y + (way[1] * (props.yRange[1] - props.yRange[0])) / STEPS, props.yRange),
+    ]
+  else if (event.key === 'Enter' && cursor.value) emit('go', ...cursor.value)
+  else return
+  event.preventDefault()
+  event.stopPropagation()
+}
+/** What stands at the cursor, in words. */
+const spoken = computed(() => {
+  if (!cursor.value) return ''
+  const [x, y] = cursor.value
+  const here = props.tones.find(
+    tone => x >= tone.x && x <= tone.x + tone.width && y >= tone.y && y <= tone.y + tone.height,
+  )
+  const place = `${props.xName} ${Number(x.toFixed(2))}, ${props.yName} ${Number(y.toFixed(2))}`
+  return `${here ? `${Math.round(here.value)} at ` : ''}${place}. Enter puts things there.`
+})
+
 const option = computed(() => ({
   animation: false,
   grid: { left: 64, right: 20, top: 16, bottom: 48 },
@@ -73,6 +107,14 @@ const option = computed(() => ({
       itemStyle: { color: 'transparent', borderColor: LINE, borderWidth: 3 },
       silent: true,
     },
+    {
+      type: 'scatter',
+      data: cursor.value ? [cursor.value] : [],
+      symbol: 'diamond',
+      symbolSize: 14,
+      itemStyle: { color: '#ffffff', borderColor: '#000000', borderWidth: 2 },
+      silent: true,
+    },
   ],
 }))
 
@@ -87,7 +129,18 @@ const go = (event: MouseEvent) => {
 </script>
 
 <template>
-  <div class="size-full cursor-crosshair" data-test="tone-map" @click="go">
+  <div
+    class="relative size-full cursor-crosshair"
+    data-test="tone-map"
+    tabindex="0"
+    role="application"
+    :aria-label="`${label} Arrow keys go over it, Enter puts things there.`"
+    @click="go"
+    @keydown="byKey"
+  >
     <VChart ref="chart" class="size-full!" :option="option" role="img" :aria-label="label" autoresize />
+    <p v-if="spoken" role="status" class="absolute right-5 bottom-12 bg-panel/90 px-2 py-1" data-test="map-cursor">
+      {{ spoken }}
+    </p>
   </div>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useLookEdits } from '~/shared/useLookEdits'
+import { onMounted, onUnmounted } from 'vue'
 import { useLooks } from '~/stores/looks'
 import { useStudio } from '~/stores/studio'
 import BeginLook from '~/features/looks/BeginLook.vue'
@@ -8,6 +9,8 @@ import LookLine from '~/features/looks/LookLine.vue'
 const studio = useStudio()
 const looks = useLooks()
 const { duplicate, addTones } = useLookEdits()
+onMounted(() => (looks.isListed = true))
+onUnmounted(() => (looks.isListed = false))
 </script>
 
 <template>

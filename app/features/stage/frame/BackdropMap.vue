@@ -2,7 +2,7 @@
 import { useLitPicture } from '~/shared/useLitPicture'
 import { useLookPlace } from '~/features/stage/frame/useLookPlace'
 import { useLight } from '~/stores/light'
-import { computed, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import PictureCanvas from '~/ui/PictureCanvas.vue'
 import type { Evenness } from '#core/render/evenness'
 import { formatStops } from '#wording/notation/stops'
@@ -22,6 +22,25 @@ const lookFrom = (event: PointerEvent) => {
   emit('look')
 }
 const { picture, isFresh } = useLitPicture(() => ({ at: 'backdrop', width: MAP_WIDTH }))
+/** The cell that keys point at; Enter looks from there. */
+const pointed = ref<number | undefined>()
+const MOVES: Record<string, number> = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -COLUMNS, ArrowDown: COLUMNS }
+const byKey = (event: KeyboardEvent) => {
+  const by = MOVES[event.key]
+  const cell = pointed.value ?? Math.floor((COLUMNS * ROWS) / 2)
+  if (by !== undefined) {
+    const isOverEdge = Math.abs(by) === 1 && Math.floor((cell + by) / COLUMNS) !== Math.floor(cell / COLUMNS)
+    pointed.value = isOverEdge || cell + by < 0 || cell + by >= COLUMNS * ROWS ? cell : cell + by
+  } else if (event.key === 'Enter') {
+    place.value = {
+      across: ((cell % COLUMNS) + 0.5) / COLUMNS,
+      up: 1 - (Math.floor(cell / COLUMNS) + 0.5) / ROWS,
+    }
+    emit('look')
+  } else return
+  event.preventDefault()
+  event.stopPropagation()
+}
 const evenness = shallowRef<Evenness | undefined>()
 
 watch(
@@ -58,6 +77,10 @@ const cells = computed(() => {
       :class="{ 'opacity-60': !isFresh }"
       :style="{ aspectRatio: Math.max(0.8, 1 / shape) }"
       data-test="backdrop-map"
+      tabindex="0"
+      role="application"
+      aria-label="Map of the backdrop. Arrow keys go from place to place, Enter looks back from there."
+      @keydown="byKey"
       @pointerdown="lookFrom"
     >
       <PictureCanvas
@@ -73,6 +96,7 @@ const cells = computed(() => {
           v-for="(cell, index) in cells"
           :key="index"
           class="grid place-items-center text-xs font-semibold"
+          :class="{ 'outline-2 -outline-offset-2 outline-accent': pointed === index }"
           :style="{ color: cell.isDark ? '#141414' : '#f0f0f0' }"
         >
           {{ cell.words }}

@@ -121,7 +121,7 @@ watch(picture, () => {
       >
         <path d="M-12 0 h8 M4 0 h8 M0 -12 v8 M0 4 v8" class="stroke-white mix-blend-difference stroke-2" />
       </svg>
-      <ProbeReading :probe="probe" :style="tag" />
+      <ProbeReading :probe="probe" :at="tag" />
       <ClipShares v-if="picture" :picture="picture" />
     </div>
     <ToneHistogram v-if="picture && hasHistogram" :picture="picture" />

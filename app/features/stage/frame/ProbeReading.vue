@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { useStudio } from '~/stores/studio'
-import { computed } from 'vue'
+import { watchDebounced } from '@vueuse/core'
+import { computed, ref } from 'vue'
 import type { Probe } from '#core/render/probe'
 import { formatStops } from '#wording/notation/stops'
 
-const props = defineProps<{ probe?: Probe }>()
+const props = defineProps<{ probe?: Probe; at?: Record<string, string | undefined> }>()
 const studio = useStudio()
 
 const isGrey = computed(() => props.probe && Math.max(...props.probe.values) - Math.min(...props.probe.values) < 3)
@@ -24,14 +25,27 @@ const shares = computed(() =>
     .sort((a, b) => b.percent - a.percent)
     .slice(0, 4),
 )
+
+/** Said once the probe rests. */
+const REST_MS = 400
+const spoken = ref('')
+watchDebounced(
+  () => props.probe,
+  probe => {
+    spoken.value = probe
+      ? `${value.value}, ${formatStops(probe.stops)} stops from mid grey, ${shares.value.map(share => `${share.name} ${share.percent} %`).join(', ')}`
+      : ''
+  },
+  { debounce: REST_MS },
+)
 </script>
 
 <template>
   <!-- A tag beside the probe: small, neutral, and gone when nothing is pointed at. -->
   <div
     class="pointer-events-none absolute bg-panel/90 px-2 py-1"
-    :class="{ 'sr-only': !probe }"
-    aria-live="polite"
+    :class="{ hidden: !probe }"
+    :style="at"
     data-test="probe"
   >
     <template v-if="probe">
@@ -44,4 +58,5 @@ const shares = computed(() =>
       </p>
     </template>
   </div>
+  <p class="sr-only" role="status">{{ spoken }}</p>
 </template>

@@ -33,7 +33,7 @@ const field = useTemplateRef('field')
 const svg = useTemplateRef<SVGSVGElement>('svg')
 const { width, height } = useElementSize(field)
 const { shows, zoom, contours } = usePlanView()
-const { closer, further, whole } = usePlanZoom(svg)
+const { closer, further, whole, byKey } = usePlanZoom(svg)
 const { lines } = useFloorContours()
 const isNarrow = useMediaQuery('(max-width: 639px)')
 
@@ -65,6 +65,10 @@ const map = computed(() => planMap(bounds.value, size.value.width, layout.value.
         :width="size.width"
         :height="layout.planHeight"
         data-test="plan"
+        tabindex="0"
+        role="group"
+        aria-label="Plan. Plus and minus zoom, arrow keys move what is zoomed, Tab goes to things."
+        @keydown="byKey"
         @pointerdown.self="studio.selectedIds = []"
       >
         <PlanRoom :map="map"><FloorTone :map="map" /></PlanRoom>

@@ -1,9 +1,9 @@
 import { useChangeNote } from '~/shared/useChangeNote'
 import { panelUseWords } from '#wording/panelUse'
-import { useThingActions } from '~/shared/useThingActions'
+import { focusThing, useThingActions } from '~/shared/useThingActions'
 import { useKit } from '~/stores/kit'
 import { useStudio } from '~/stores/studio'
-import { computed, nextTick } from 'vue'
+import { computed } from 'vue'
 import { standingStart } from '#core/starting/standingStart'
 import type { StudioSet } from '#core/model/schema'
 
@@ -44,7 +44,7 @@ export const useAdding = () => {
     if (!made || !edit((): StudioSet => made.set).ok) return
     studio.selectedIds = made.ids
     note.tell(made.use && panelUseWords(made.set, made.use))
-    void nextTick(() => document.querySelector<SVGElement>(`[data-thing="${made.ids.at(-1)}"]`)?.focus())
+    focusThing(made.ids.at(-1)!)
   }
 
   return { choices, add }

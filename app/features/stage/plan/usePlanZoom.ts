@@ -37,7 +37,26 @@ export const usePlanZoom = (svg: Ref<SVGSVGElement | null>) => {
   const by = (factor: number) => {
     if (svg.value) select(svg.value).call(behaviour.scaleBy, factor)
   }
+  const PAN_PX = 40
+  const PANS: Record<string, readonly [number, number]> = {
+    ArrowLeft: [PAN_PX, 0],
+    ArrowRight: [-PAN_PX, 0],
+    ArrowUp: [0, PAN_PX],
+    ArrowDown: [0, -PAN_PX],
+  }
+  /** Arrow keys push a plan that is zoomed; plus, minus and 0 zoom. */
+  const byKey = (event: KeyboardEvent) => {
+    if (!svg.value || event.target !== svg.value) return
+    const pan = PANS[event.key]
+    if (pan) select(svg.value).call(behaviour.translateBy, pan[0] / zoom.value.k, pan[1] / zoom.value.k)
+    else if (event.key === '+') by(STEP)
+    else if (event.key === '-') by(1 / STEP)
+    else if (event.key === '0') select(svg.value).call(behaviour.transform, zoomIdentity)
+    else return
+    event.preventDefault()
+  }
   return {
+    byKey,
     closer: () => by(STEP),
     further: () => by(1 / STEP),
     whole: () => {

@@ -74,15 +74,15 @@ const follow = (isOn: boolean) => {
     <label class="mt-1.5 flex items-center gap-2 text-sm">
       <Switch
         :model-value="follows"
-        class="relative h-4.5 w-8 rounded-full border border-rule"
+        class="relative h-6 w-10 rounded-full border border-rule"
         :class="follows ? 'bg-accent' : 'bg-well'"
         data-test="follow"
         aria-label="Camera follows the key"
         @update:model-value="follow"
       >
         <span
-          class="absolute top-0.5 left-0.5 size-3 rounded-full bg-ink transition-transform"
-          :class="{ 'translate-x-3.5 bg-on-accent!': follows }"
+          class="absolute top-1 left-1 size-3.5 rounded-full bg-ink transition-transform"
+          :class="{ 'translate-x-4 bg-on-accent!': follows }"
         />
       </Switch>
       <span class="whitespace-nowrap">Follows the key</span>

@@ -36,6 +36,8 @@ const SHORT: Record<string, string> = {
   [FLOOR]: 'floor',
 }
 const name = computed(() => SHORT[props.readout.point.id] ?? props.readout.point.name.replace('Backdrop ', ''))
+/** What the slider's value is, in the words that it is named by. */
+const spoken = computed(() => `${Math.round(props.readout.value ?? 0)}, ${formatStops(props.readout.stops)} stops`)
 const value = computed(() => (props.readout.value === undefined ? '' : Math.round(props.readout.value)))
 const stops = computed(() => (props.readout.fNumber > 0 ? formatStops(props.readout.stops) : 'dark'))
 /** A channel that clips while the whole does not: coloured light says white too late. */
@@ -90,7 +92,13 @@ const nudge = (event: KeyboardEvent) => {
     :role="isBackdrop ? 'slider' : 'img'"
     v-bind="
       isBackdrop
-        ? { 'aria-orientation': 'vertical', 'aria-valuemin': 0, 'aria-valuemax': 255, 'aria-valuenow': Number(value) }
+        ? {
+            'aria-orientation': 'vertical',
+            'aria-valuemin': 0,
+            'aria-valuemax': 255,
+            'aria-valuenow': Number(value),
+            'aria-valuetext': spoken,
+          }
         : {}
     "
     :aria-label="`${readout.point.name}, ${stops} stops against the camera setting${isBackdrop ? `, renders ${value}. Drag or use arrow keys to ask for another tone.` : ''}`"

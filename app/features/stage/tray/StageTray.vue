@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { useMediaQuery } from '@vueuse/core'
+import { computed, nextTick, watch } from 'vue'
 import { X } from '@lucide/vue'
 import LightList from '~/features/stage/lights/LightList.vue'
 import ThingPanel from '~/features/stage/thing/ThingPanel.vue'
@@ -9,6 +10,20 @@ import { useStudio } from '~/stores/studio'
 /** Under plan and rail: the lights, and over the foot of the side view the values of what is chosen. Nothing moves. */
 const studio = useStudio()
 const isChosen = computed(() => studio.selectedIds.length > 0)
+
+/** On a page that scrolls, what is chosen comes out from under the sheet with its values. */
+const isSheet = useMediaQuery('(max-width: 1023px)')
+const [CLEAR_SHARE, TO_SHARE] = [0.5, 0.3]
+watch(
+  () => studio.selectedId,
+  async id => {
+    if (id === null || !isSheet.value) return
+    await nextTick()
+    const box = document.querySelector(`[data-thing="${CSS.escape(id)}"]`)?.getBoundingClientRect()
+    if (box && box.bottom > CLEAR_SHARE * window.innerHeight)
+      window.scrollBy({ top: box.top - TO_SHARE * window.innerHeight })
+  },
+)
 </script>
 
 <template>

@@ -9,6 +9,7 @@ import { computed } from 'vue'
 import FindingLine from '~/features/stage/verdict/FindingLine.vue'
 import KeepButton from '~/shared/KeepButton.vue'
 import SolveProgress from '~/features/stage/verdict/SolveProgress.vue'
+import SpokenVerdict from '~/features/stage/verdict/SpokenVerdict.vue'
 import VerdictMark from '~/shared/VerdictMark.vue'
 import { useCommands } from '~/commands/useCommands'
 import { useDrawer } from '~/features/stage/drawer/useDrawer'
@@ -66,7 +67,6 @@ useCommands({
       :class="{ 'opacity-60': isStale }"
       :aria-busy="isStale"
       :data-known="light.isKnown"
-      aria-live="polite"
     >
       <p class="leading-snug font-medium" :class="isLong ? 'text-[15px]' : 'text-[17px]'" data-test="verdict">
         <span v-if="isAsking" class="text-accent">Asked: </span>{{ verdict?.headline ?? 'Working out the light…' }}
@@ -83,6 +83,7 @@ useCommands({
       >
         {{ detail }}
       </p>
+      <SpokenVerdict />
       <SolveProgress />
       <FindingLine v-if="!isAsking && page !== 'findings'" />
     </div>
