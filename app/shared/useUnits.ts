@@ -1,5 +1,6 @@
 import { usePreferences } from '~/stores/preferences'
 import { computed } from 'vue'
+import { sizedName } from '#wording/notation/sizedName'
 import { formatDistance, parseDistance } from '#wording/notation/distance'
 
 /** Distances in the user's own unit. */
@@ -9,6 +10,8 @@ export const useUnits = () => {
   return {
     unit,
     distance: (metres: number) => formatDistance(metres, unit.value),
+    /** A name with the sizes in it as the reader has them. */
+    sized: (name: string) => sizedName(name, unit.value),
     parse: (text: string) => parseDistance(text, unit.value),
   }
 }

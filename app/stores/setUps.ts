@@ -2,6 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, markRaw, ref, shallowRef, toRaw } from 'vue'
 import { useKept } from '~/shared/useKept'
 import { fingerprint } from '~/support/fingerprint'
+import { laterRevoke } from '~/support/laterRevoke'
 import { STARTING_POINTS } from '#core/starting/startFrom'
 import type { StudioSet } from '#core/model/schema'
 import type { Kit } from '#core/kit/kitSchema'
@@ -46,7 +47,7 @@ export const useSetUps = defineStore('set-ups', () => {
           failure: '',
         }
   const forget = () => {
-    for (const { url } of known.value.values()) if (url) URL.revokeObjectURL(url)
+    laterRevoke([...known.value.values()].map(({ url }) => url))
     known.value = new Map()
   }
 

@@ -2,7 +2,7 @@ import { By, Key } from 'selenium-webdriver'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { findings } from '#support/accessibility'
 import { useApp } from '#support/app'
-import { LAPTOP, openBrowser, PHONE, type Browser, type Size } from '#support/browser'
+import { openBrowser, PHONE, type Browser, type Size } from '#support/browser'
 import { stepsIn } from '#support/steps'
 import { PAGES } from '../../server/shell/pages'
 
@@ -25,7 +25,6 @@ const widthOf = (on: Browser) => on.driver.executeScript<number>('return documen
 describe.each([
   ['a phone', PHONE, 44, 'dark'],
   ['a tablet', TABLET, 24, 'light'],
-  ['a laptop', LAPTOP, 24, 'dark'],
 ] as const)('every page on %s', (_name, size, leastPx, surround) => {
   let browser: Browser
   beforeAll(async () => {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useUnits } from '~/shared/useUnits'
 import { useKitItems } from '~/features/kit/useKitItems'
 import { useKit } from '~/stores/kit'
 import { computed } from 'vue'
@@ -10,6 +11,7 @@ const props = defineProps<{ kind: KitKind; chosenId: string | null }>()
 const emit = defineEmits<{ choose: [id: string, isNew?: boolean] }>()
 const kit = useKit()
 const { addLike } = useKitItems()
+const { sized } = useUnits()
 
 const entry = computed(() => KIT_KINDS.find(({ kind }) => kind === props.kind)!)
 const add = async () => {
@@ -36,7 +38,7 @@ const add = async () => {
           :data-test="`kit-item-${item.id}`"
           @click="emit('choose', item.id)"
         >
-          <span class="truncate">{{ item.what.name }}</span>
+          <span class="truncate">{{ sized(item.what.name) }}</span>
           <span class="text-soft">{{ item.count }} ×</span>
         </button>
       </li>

@@ -3,6 +3,8 @@ import { useKitItems } from '~/features/kit/useKitItems'
 import { useKit } from '~/stores/kit'
 import { useVault } from '~/stores/vault'
 import { computed, ref } from 'vue'
+import { useUnits } from '~/shared/useUnits'
+import { METRES_PER_FOOT } from '#wording/notation/distance'
 import DistanceField from '~/shared/DistanceField.vue'
 import FilePick from '~/ui/FilePick.vue'
 import NumberField from '~/ui/NumberField.vue'
@@ -20,6 +22,13 @@ import {
 
 /** What a lamp gives at full power, from whatever is known of it. */
 const props = defineProps<{ item: KitItem<'lamps'> }>()
+const { unit } = useUnits()
+const isFeet = computed(() => unit.value === 'imperial')
+/** Metres in a metre or a foot of guide number. */
+const perUnit = computed(() => (isFeet.value ? METRES_PER_FOOT : 1))
+/** Lux at 1 m, candelas, in what is shown: foot-candles at 10 ft are candelas by the square of 10. */
+const luxPerShown = computed(() => (isFeet.value ? 100 : 1))
+const nearM = computed(() => (isFeet.value ? 6 * METRES_PER_FOOT : 2))
 const kit = useKit()
 const { ownId } = useKitItems()
 const problem = ref('')
@@ -29,7 +38,7 @@ const done = ref('')
 type From = Output['from'] | 'watt-seconds'
 const WAYS: { value: From; name: string }[] = [
   { value: 'guide-number', name: 'guide number' },
-  { value: 'lux-at-1-m', name: 'lux at 1 m' },
+  { value: 'lux-at-1-m', name: 'lux at 1 m, or foot-candles at 10 ft' },
   { value: 'watt-seconds', name: 'watt-seconds, roughly' },
   { value: 'reading', name: 'a metered reading' },
 ]
@@ -117,22 +126,23 @@ const readFile = async (file: File) => {
     <NumberField
       v-else-if="output.from === 'guide-number'"
       label="Guide number"
-      :value="output.guideNumberM"
-      :least="1"
-      :most="2000"
-      unit=" m"
+      :value="output.guideNumberM / perUnit"
+      :least="isFeet ? 3.3 : 1"
+      :most="isFeet ? 6500 : 2000"
+      :unit="isFeet ? ' ft' : ' m'"
       test-name="guide-number"
-      @change="guideNumberM => output.from === 'guide-number' && put({ ...output, guideNumberM })"
+      @change="number => output.from === 'guide-number' && put({ ...output, guideNumberM: number * perUnit })"
     />
     <NumberField
       v-else-if="output.from === 'lux-at-1-m'"
-      label="At 1 m"
-      :value="output.lux"
-      :least="1"
-      :most="1e8"
-      :unit="item.what.kind === 'flash' ? ' lx s' : ' lx'"
-      :digits="0"
-      @change="lux => put({ from: 'lux-at-1-m', lux })"
+      :label="isFeet ? 'At 10 ft' : 'At 1 m'"
+      :value="output.lux / luxPerShown"
+      :least="isFeet ? 0.01 : 1"
+      :most="isFeet ? 1e6 : 1e8"
+      :unit="`${isFeet ? ' fc' : ' lx'}${item.what.kind === 'flash' ? ' s' : ''}`"
+      :digits="isFeet ? 2 : 0"
+      test-name="lux-at-1-m"
+      @change="shown => put({ from: 'lux-at-1-m', lux: shown * luxPerShown })"
     />
     <template v-else>
       <NumberField
@@ -183,10 +193,13 @@ const readFile = async (file: File) => {
     />
     <FilePick class="h-8" label="IES file…" accept=".ies,.IES" test-name="kit-ies" @pick="readFile" />
     <p class="basis-full text-sm text-soft">
-      Rated guide number {{ guideNumber.toFixed(0) }} m as metered. Counted at full power in its standard reflector:
-      f/{{ Number(Math.sqrt(intensity / GUIDE_NUMBER_CONVENTIONS.metered / 4).toPrecision(2)) }} on a flat receptor at 2
-      m and ISO 100, {{ Math.round(intensity).toLocaleString('en') }}
-      {{ item.what.kind === 'flash' ? 'lx s at 1 m' : 'lx at 1 m' }}.
+      Rated guide number {{ (guideNumber / perUnit).toFixed(0) }} {{ isFeet ? 'ft' : 'm' }} as metered. Counted at full
+      power in its standard reflector: f/{{
+        Number((Math.sqrt(intensity / GUIDE_NUMBER_CONVENTIONS.metered) / nearM).toPrecision(2))
+      }}
+      on a flat receptor at {{ isFeet ? '6 ft' : '2 m' }} and ISO 100,
+      {{ Number((intensity / luxPerShown).toPrecision(4)).toLocaleString('en') }} {{ isFeet ? 'fc' : 'lx'
+      }}{{ item.what.kind === 'flash' ? ' s' : '' }} at {{ isFeet ? '10 ft' : '1 m' }}.
       <template v-if="item.what.givesStops < 0">
         Flash heads usually give a third of a stop less than the number on the box; a metered reading tells.
       </template>

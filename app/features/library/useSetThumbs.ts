@@ -1,5 +1,6 @@
 import { onScopeDispose, shallowRef, watch } from 'vue'
 import { useKept } from '~/shared/useKept'
+import { laterRevoke } from '~/support/laterRevoke'
 import { useLibrary } from '~/stores/library'
 
 /** Small pictures of the sets that are listed, as the stage showed them last; what is of no set any more is let go. */
@@ -7,9 +8,7 @@ export const useSetThumbs = () => {
   const { thumbs } = useKept()
   const library = useLibrary()
   const urls = shallowRef<ReadonlyMap<string, string>>(new Map())
-  const forget = () => {
-    for (const url of urls.value.values()) URL.revokeObjectURL(url)
-  }
+  const forget = () => laterRevoke(urls.value.values())
   watch(
     () => [library.sets, library.bin] as const,
     async ([sets, bin]) => {

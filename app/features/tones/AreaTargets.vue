@@ -2,6 +2,7 @@
 import { useLight } from '~/stores/light'
 import { useStudio } from '~/stores/studio'
 import { computed } from 'vue'
+import DistanceField from '~/shared/DistanceField.vue'
 import NumberField from '~/ui/NumberField.vue'
 import SelectField from '~/ui/SelectField.vue'
 import { X } from '@lucide/vue'
@@ -13,6 +14,10 @@ import { AREA_KINDS, areaFigures, areaOfKind, FIRMNESS } from '~/features/tones/
 /** What is wanted of the backdrop as a whole, and of the subject's outline. */
 const studio = useStudio()
 const light = useLight()
+
+/** Lengths are typed in the user's own unit by a field that knows it. */
+const fieldOf = ({ unit, digits, ...shown }: ReturnType<typeof areaFigures>[number]['shown']) =>
+  unit === ' m' ? shown : { ...shown, unit, digits }
 
 const free = computed(() => AREA_KINDS.filter(({ value }) => !studio.look.areas.some(({ kind }) => kind === value)))
 const change = (areas: AreaTarget[]) => studio.edit(set => changeAreas(set, studio.look.id, areas))
@@ -44,12 +49,13 @@ const TOWARD = ['left', 'right', 'top', 'bottom'].map(value => ({
           class="[&_select]:w-24"
           @choose="toward => toward && put(index, { ...area, toward })"
         />
-        <NumberField
+        <component
+          :is="figure.shown.unit === ' m' ? DistanceField : NumberField"
           v-for="figure in areaFigures(area)"
           :key="figure.of"
-          v-bind="figure.shown"
+          v-bind="fieldOf(figure.shown)"
           :test-name="`area-${area.kind}-${figure.of}`"
-          @change="value => put(index, { ...area, [figure.of]: value } as AreaTarget)"
+          @change="(value: number) => put(index, { ...area, [figure.of]: value } as AreaTarget)"
         />
         <SelectField
           label="Priority"

@@ -1,6 +1,7 @@
 import { useChangeNote } from '~/shared/useChangeNote'
 import { panelUseWords } from '#wording/panelUse'
 import { focusThing, useThingActions } from '~/shared/useThingActions'
+import { useUnits } from '~/shared/useUnits'
 import { useKit } from '~/stores/kit'
 import { useStudio } from '~/stores/studio'
 import { computed } from 'vue'
@@ -11,6 +12,7 @@ import type { StudioSet } from '#core/model/schema'
 export const useAdding = () => {
   const studio = useStudio()
   const kit = useKit()
+  const { sized } = useUnits()
   const { edit } = useThingActions()
   const note = useChangeNote()
 
@@ -27,7 +29,7 @@ export const useAdding = () => {
         { id: 'backdrop-pair', name: 'Two backdrop lights, crossed' },
       ],
     },
-    { name: 'Panels', choices: kit.kit.panels.map(({ id, what }) => ({ id: `panel:${id}`, name: what.name })) },
+    { name: 'Panels', choices: kit.kit.panels.map(({ id, what }) => ({ id: `panel:${id}`, name: sized(what.name) })) },
     {
       name: 'Others',
       choices: [

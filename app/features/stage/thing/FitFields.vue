@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useThingActions } from '~/shared/useThingActions'
+import { useUnits } from '~/shared/useUnits'
 import { useKit } from '~/stores/kit'
 import { useVault } from '~/stores/vault'
 import { computed, ref } from 'vue'
@@ -12,6 +13,7 @@ import { gelStops, type Gel } from '#core/physics/sources/gels'
 /** What hangs on a light, out of the kit. */
 const props = defineProps<{ light: Light }>()
 const kit = useKit()
+const { sized } = useUnits()
 const { edit } = useThingActions()
 const problem = ref('')
 const { reader } = useVault()
@@ -20,8 +22,8 @@ const modifiers = computed(() => kit.kit.modifiers.map(({ what }) => what))
 const modifierOptions = computed(() => [
   ...(modifiers.value.some(({ kind }) => kind === props.light.modifier.kind)
     ? []
-    : [{ value: props.light.modifier.kind, name: props.light.modifier.name }]),
-  ...modifiers.value.map(({ kind, name }) => ({ value: kind, name })),
+    : [{ value: props.light.modifier.kind, name: sized(props.light.modifier.name) }]),
+  ...modifiers.value.map(({ kind, name }) => ({ value: kind, name: sized(name) })),
 ])
 const fit = (kind: string) => {
   const modifier = modifiers.value.find(candidate => candidate.kind === kind)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useUnits } from '~/shared/useUnits'
 import { useThingActions } from '~/shared/useThingActions'
 import { useKit } from '~/stores/kit'
 import { useStudio } from '~/stores/studio'
@@ -16,13 +17,14 @@ import type { Panel } from '#core/model/schema'
 const props = defineProps<{ panel: Panel }>()
 const studio = useStudio()
 const kit = useKit()
+const { sized } = useUnits()
 const { edit } = useThingActions()
 const change = (changes: Partial<Panel>) => edit(set => editPanel(set, props.panel.id, changes))
 const kinds = computed(() => [
   ...(kit.kit.panels.some(({ what }) => what.kind === props.panel.kind)
     ? []
     : [{ value: props.panel.kind, name: props.panel.name }]),
-  ...kit.kit.panels.map(({ what }) => ({ value: what.kind, name: what.name })),
+  ...kit.kit.panels.map(({ what }) => ({ value: what.kind, name: sized(what.name) })),
 ])
 const become = (kind: string) => {
   const item = kit.kit.panels.find(({ what }) => what.kind === kind)
