@@ -143,7 +143,17 @@ const PICTURES: { name: string; size: Size; path: string; prepare?: (browser: Br
       await browser.driver.wait(async () => /On the line|Nowhere/.test(await browser.textOf('map-words')), SEARCH_MS)
     },
   },
-  { name: 'brief', size: LAPTOP, path: '/brief' },
+  {
+    name: 'brief',
+    size: LAPTOP,
+    path: '/brief',
+    prepare: async browser => {
+      await browser.driver.wait(
+        async () => (await browser.driver.findElements(By.css('[data-test="set-ups-busy"]'))).length === 0,
+        SEARCH_MS,
+      )
+    },
+  },
   { name: 'kit', size: LAPTOP, path: '/kit' },
   {
     name: 'run',
@@ -207,7 +217,16 @@ const PICTURES: { name: string; size: Size; path: string; prepare?: (browser: Br
       await browser.locate(By.linkText('Readings')).click()
     },
   },
-  { name: 'sets', size: LAPTOP, path: '/sets' },
+  {
+    name: 'sets',
+    size: LAPTOP,
+    path: '/',
+    prepare: async browser => {
+      // The stage keeps a picture of the set for the list.
+      await rest()
+      await browser.press(By.linkText('Sets'))
+    },
+  },
 ]
 
 const only = process.argv.slice(2)

@@ -40,6 +40,7 @@ export type CommandId =
   | 'turn-left'
   | 'turn-right'
   | 'picture'
+  | 'legend'
   | 'help'
 
 const OUTSIDE_TEXT = ['rest', 'plan', 'rail', 'control'] as const
@@ -122,6 +123,7 @@ export const COMMANDS: readonly Command[] = [
     shown: 'P',
     words: 'the picture over the whole screen, on the stage',
   },
+  { id: 'legend', keys: ['l'], zones: OUTSIDE_TEXT, shown: 'L', words: 'what the drawings mean, on the stage' },
   { id: 'help', keys: ['?', 'shift+?'], zones: OUTSIDE_TEXT, shown: '?', words: 'this list' },
 ]
 

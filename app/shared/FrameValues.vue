@@ -30,7 +30,7 @@ const rows = computed(() => {
 
 <template>
   <div data-test="frame-values">
-    <p class="mb-1 text-xs text-soft">Measured in the bench frame</p>
+    <p class="mb-1 text-xs text-soft">Measured in the simulated test shot</p>
     <dl class="grid grid-cols-[1fr_auto_auto] items-baseline gap-x-3">
       <template v-for="row in rows" :key="row.id">
         <dt class="text-soft">
@@ -44,6 +44,6 @@ const rows = computed(() => {
         </dd>
       </template>
     </dl>
-    <p class="mt-1 text-xs text-soft">and stops from target. The bench is a simulated studio, not yours.</p>
+    <p class="mt-1 text-xs text-soft">and stops from target. The simulator is a studio of its own, not yours.</p>
   </div>
 </template>

@@ -103,7 +103,7 @@ const changeSeed = (event: Event) => {
         @choose="value => preferences.change({ benchRoughness: Number(value) })"
       />
       <fieldset class="space-y-1">
-        <legend class="text-xs text-soft">On the bench there is also</legend>
+        <legend class="text-xs text-soft">In the simulator there is also</legend>
         <label v-for="fault in FAULTS" :key="fault.id" class="flex items-center gap-2">
           <input
             type="checkbox"
@@ -145,8 +145,8 @@ const changeSeed = (event: Event) => {
         />
       </label>
       <p class="text-xs text-soft">
-        The bench is a simulated studio for rehearsing without gear. Each number hides other faults in lamps, paper,
-        walls and where things stand.
+        The simulator is a studio for rehearsing without gear. Each number hides other faults in lamps, paper, walls and
+        where things stand.
       </p>
     </PopoverPanel>
   </Popover>

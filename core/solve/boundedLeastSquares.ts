@@ -3,8 +3,11 @@ const ROUNDS = 200
 const NO_CHANGE = 1e-10
 /** A slope that pulls off a bound by less than this share of the column pulls nowhere. */
 const NO_PULL = 1e-9
+/** Columns that others make up leave a pivot of rounding alone; a ridge of their own keeps such where they are. */
+const NO_PIVOT = 1e-11
+const RIDGE = 1e-8
 
-/** Solves A x = b for a symmetric positive definite A (Cholesky); undefined where it is not. */
+/** Solves A x = b for a symmetric positive definite A (Cholesky); undefined where that is so by rounding at most. */
 const solved = (matrix: readonly (readonly number[])[], right: readonly number[]): number[] | undefined => {
   const count = right.length
   const low = matrix.map(row => [...row])
@@ -12,7 +15,7 @@ const solved = (matrix: readonly (readonly number[])[], right: readonly number[]
     for (let before = 0; before < column; before++)
       for (let row = column; row < count; row++) low[row]![column]! -= low[row]![before]! * low[column]![before]!
     const pivot = low[column]![column]!
-    if (!(pivot > 0)) return undefined
+    if (!(pivot > NO_PIVOT * matrix[column]![column]!)) return undefined
     const root = Math.sqrt(pivot)
     for (let row = column; row < count; row++) low[row]![column]! /= root
   }
@@ -27,6 +30,16 @@ const solved = (matrix: readonly (readonly number[])[], right: readonly number[]
   }
   return x
 }
+
+/** The same where columns depend on each other: of all answers the one next to where things are. */
+const ridged = (
+  matrix: readonly (readonly number[])[],
+  right: readonly number[],
+  now: readonly number[],
+): [number[][], number[]] => [
+  matrix.map((row, at) => row.map((value, column) => (at === column ? value * (1 + RIDGE) : value))),
+  right.map((value, at) => value + RIDGE * matrix[at]![at]! * now[at]!),
+]
 
 /**
  * The minimum by an active set: those within the bounds are solved at once; what would leave them stops there, what is
@@ -44,10 +57,16 @@ const activeSet = (gram: readonly (readonly number[])[], aim: readonly number[],
       const right = inside.map(column =>
         columns.reduce((sum, other) => (free.has(other) ? sum : sum - gram[column]![other]! * x[other]!), aim[column]!),
       )
-      const goal = solved(
-        inside.map(row => inside.map(column => gram[row]![column]!)),
-        right,
-      )
+      const matrix = inside.map(row => inside.map(column => gram[row]![column]!))
+      const goal =
+        solved(matrix, right) ??
+        solved(
+          ...ridged(
+            matrix,
+            right,
+            inside.map(column => x[column]!),
+          ),
+        )
       if (!goal) return
       // As far toward it as no bound is crossed.
       let share = 1

@@ -55,6 +55,25 @@ describe('bounded least squares', () => {
     )
   })
 
+  it('holds them too where a column is made up of others, as met once', () => {
+    const rows = [
+      [0.379, 0.638, 0, 0.645],
+      [0, 0.824, 0, 0.868],
+      [0, 0, 0.98, 0],
+    ]
+    const wanted = [0.836, 0.376, 0]
+    const x = boundedLeastSquares(rows, wanted, [0.5, 0.5, 0.5, 0.5])
+    // All of it is reached but for the third light, which is wanted dark: 0.836 by the first at full and the others.
+    const best = Math.min(
+      ...Array.from({ length: 1001 }, (_, step) => step / 1000).flatMap(second =>
+        Array.from({ length: 101 }, (_, part) => part / 100).map(fourth =>
+          errorOf(rows, wanted, [1, second, 0, fourth]),
+        ),
+      ),
+    )
+    expect(errorOf(rows, wanted, x)).toBeLessThanOrEqual(best + 1e-9)
+  })
+
   it('leaves no slope to follow inside its bounds (the conditions of Karush, Kuhn and Tucker)', () => {
     fc.assert(
       fc.property(problem, ({ rows, wanted }) => {

@@ -88,6 +88,19 @@ describe('the stage at 1280 × 800', () => {
     )
   })
 
+  it('says by one key what the drawings mean, and takes that away by the same', async () => {
+    await app.browser.driver.executeScript('document.activeElement.blur()')
+    const legends = async () => (await app.browser.driver.findElements(By.css('[data-test="legend"]'))).length
+    await press('l')
+    await app.browser.waitForText('legend', /light: its front/)
+    await press('l')
+    await app.browser.waitFor('no legend', async () => (await legends()) === 0)
+    await press('l')
+    await app.browser.find('legend')
+    await press(Key.ESCAPE)
+    await app.browser.waitFor('no legend', async () => (await legends()) === 0)
+  })
+
   it('lays the tone of a chosen light on the floor, another light another tone', async () => {
     await open({ ...demoSet(), id: 'tones', name: 'Tones' })
     await app.browser.waitForText('verdict', /wanted 250/)

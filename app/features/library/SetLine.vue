@@ -59,7 +59,9 @@ const changeName = async (event: Event) => {
         Delete original
       </button>
     </template>
-    <button class="press-main" data-test="open" :aria-label="`Open ${set.name}`" @click="open(set.id)">Open</button>
+    <button class="press font-semibold" data-test="open" :aria-label="`Open ${set.name}`" @click="open(set.id)">
+      Open
+    </button>
     <button class="press" data-test="duplicate" :aria-label="`Duplicate ${set.name}`" @click="duplicate(set.id)">
       Duplicate
     </button>

@@ -29,7 +29,7 @@ const WORDS = {
         data-test="shoot"
         @click="bench.shoot"
       >
-        {{ bench.isShooting.value ? 'Shooting…' : 'Shoot on the bench' }}
+        {{ bench.isShooting.value ? 'Shooting…' : 'Simulate a test shot' }}
       </button>
       <FilePick
         label="Open a picture"

@@ -66,7 +66,7 @@ const typeStops = (index: number, event: Event) => {
       </p>
       <div class="flex flex-wrap items-center gap-2">
         <button class="press-main" :disabled="bracket.isBusy.value" data-test="bracket-shoot" @click="bracket.shoot">
-          {{ bracket.isBusy.value ? 'Taking it in…' : 'Shoot one on the bench' }}
+          {{ bracket.isBusy.value ? 'Taking it in…' : 'Simulate one' }}
         </button>
         <label class="press cursor-pointer focus-within:outline-2">
           Open pictures

@@ -185,7 +185,7 @@ const METERS = [
           by {{ RECEPTORS[point.hold.receptor] }}; take {{ RECEPTORS[nextReceptor] }}
         </button>
         <p v-if="run.taken.value?.reading.source === 'bench'" class="mt-1 text-sm text-soft" data-test="from-bench">
-          from the bench, a simulated meter
+          by the simulated meter
         </p>
       </div>
     </div>

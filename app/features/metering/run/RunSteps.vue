@@ -59,7 +59,7 @@ const readWords = (step: MeterStep): string => {
               STATE_WORDS[run.states.value[step.id] ?? 'open']
             }}</span
             ><span v-else-if="run.readingOf(step)?.source === 'bench'" class="block text-xs font-normal"
-              >bench</span
+              >simulated</span
             ></span
           >
         </button>

@@ -29,7 +29,7 @@ onUnmounted(dim)
 <template>
   <section
     v-if="page"
-    class="fixed inset-x-0 bottom-0 z-30 lg:z-10 flex max-h-[55vh] flex-col border-t border-rule bg-panel lg:absolute"
+    class="fixed inset-x-0 bottom-0 z-30 lg:z-10 flex max-h-[55vh] lg:max-h-[37vh] flex-col border-t border-rule bg-panel lg:absolute"
     :aria-label="TITLES[page]"
     :data-test="`${page}-drawer`"
   >

@@ -12,17 +12,17 @@ const { width } = useElementSize(list)
 const LIGHT_PX = 208
 const NARROW_PX = 420
 const columns = computed(() => Math.max(1, Math.floor(width.value / LIGHT_PX)))
+/** Few lights share the whole width. */
+const side = computed(() =>
+  width.value > NARROW_PX ? Math.max(1, Math.min(columns.value, studio.document.lights.length)) : 1,
+)
 /** More lights than stand side by side show less of each. */
 const isCompact = computed(() => width.value > NARROW_PX && studio.document.lights.length > columns.value)
 </script>
 
 <template>
   <section aria-label="Lights" class="overflow-y-auto">
-    <ul
-      ref="list"
-      class="grid"
-      :style="{ gridTemplateColumns: `repeat(${width > NARROW_PX ? columns : 1}, minmax(0, 1fr))` }"
-    >
+    <ul ref="list" class="grid" :style="{ gridTemplateColumns: `repeat(${side}, minmax(0, 1fr))` }">
       <LightRow v-for="light in studio.document.lights" :key="light.id" :light="light" :is-compact="isCompact" />
     </ul>
     <p v-if="studio.document.lights.length === 0" class="mt-2 text-soft">

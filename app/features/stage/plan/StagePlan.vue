@@ -14,6 +14,7 @@ import PlanGhosts from '~/features/stage/plan/PlanGhosts.vue'
 import PlanGuides from '~/features/stage/plan/PlanGuides.vue'
 import PlanHandles from '~/features/stage/plan/PlanHandles.vue'
 import PlanLabels from '~/features/stage/plan/PlanLabels.vue'
+import PlanLegend from '~/features/stage/plan/PlanLegend.vue'
 import PlanLight from '~/features/stage/plan/PlanLight.vue'
 import PlanPanel from '~/features/stage/plan/PlanPanel.vue'
 import PlanPaths from '~/features/stage/plan/PlanPaths.vue'
@@ -92,6 +93,7 @@ const map = computed(() => planMap(bounds.value, size.value.width, layout.value.
         <PlanHandles :map="map" />
         <PlanLabels :map="map" :width="size.width" :height="layout.planHeight" :more="contourLabels(lines, map)" />
       </svg>
+      <PlanLegend />
       <SideView
         v-if="width > 0 && layout.sideHeight > 0"
         class="absolute inset-x-0 bottom-0 border-t border-rule"

@@ -29,7 +29,7 @@ const point = computed(() => find(studio.document.points))
     <div class="flex flex-wrap items-center gap-x-4 gap-y-1.5">
       <ThingActions v-if="things.length > 0" :is-light="light !== undefined" />
       <LightPower v-if="light" :light="light" class="lg:hidden" />
-      <NudgePad v-if="things.length > 0" class="lg:hidden" />
+      <NudgePad v-if="things.length > 0" class="lg:not-pointer-coarse:hidden" />
     </div>
     <LightFields v-if="light" :key="light.id" :light="light" />
     <SubjectFields v-else-if="subject" :key="subject.id" :subject="subject" />
