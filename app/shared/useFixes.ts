@@ -1,3 +1,4 @@
+import { useChangeNote } from '~/shared/useChangeNote'
 import { useUnits } from '~/shared/useUnits'
 import { useStudio } from '~/stores/studio'
 import { applyChange } from '#core/changes/apply'
@@ -10,9 +11,16 @@ import { fixWords } from '#wording/fixes'
 export const useFixes = () => {
   const studio = useStudio()
   const { distance } = useUnits()
+  const note = useChangeNote()
+  const apply = ({ change }: Fix) => studio.edit(set => applyChange(set, change))
   return {
     findingWords: (finding: Finding) => findingWords(studio.document, finding, distance),
     fixWords: (fix: Fix) => fixWords(studio.document, fix, distance),
-    apply: ({ change }: Fix) => studio.edit(set => applyChange(set, change)),
+    apply,
+    /** Applies it, and what it did to the tones is told. */
+    mend: (fix: Fix) => {
+      note.mark()
+      apply(fix)
+    },
   }
 }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useStudio } from '~/stores/studio'
+import { computed } from 'vue'
 import KeyHelp from '~/shell/KeyHelp.vue'
 import SaveState from '~/shell/SaveState.vue'
 import SetName from '~/shell/SetName.vue'
@@ -29,7 +30,7 @@ const VIEWS = [
   { to: '/sets', name: 'Sets' },
 ] as const
 const route = useRoute()
-const isHere = (to: string) => (to === '/' ? route.path === '/' : route.path.startsWith(to))
+const here = computed(() => VIEWS.find(({ to }) => (to === '/' ? route.path === '/' : route.path.startsWith(to))))
 </script>
 
 <template>
@@ -43,14 +44,14 @@ const isHere = (to: string) => (to === '/' ? route.path === '/' : route.path.sta
         :key="view.to"
         :to="view.to"
         class="rounded-sm px-2 py-1 text-soft hover:text-ink"
-        :class="{ 'bg-panel font-semibold text-ink!': isHere(view.to) }"
+        :class="{ 'bg-panel font-semibold text-ink!': view === here }"
       >
         {{ view.name }}
       </NuxtLink>
     </nav>
-    <ViewMenu :views="VIEWS" class="min-[1180px]:hidden" />
+    <ViewMenu :views="VIEWS" :here="here" class="min-[1180px]:hidden" />
     <SetName class="min-w-0 grow" />
-    <SaveState class="whitespace-nowrap max-sm:max-w-24 max-sm:truncate" />
+    <SaveState class="shrink-0 whitespace-nowrap max-sm:max-w-24 max-sm:truncate" />
     <div class="flex gap-1">
       <button
         class="press"

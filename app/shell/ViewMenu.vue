@@ -1,23 +1,18 @@
 <script setup lang="ts">
-import { computed } from 'vue'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { ChevronDown } from '@lucide/vue'
 import { NuxtLink } from '#components'
-import { useRoute } from '#imports'
+
+type View = { to: string; name: string }
 
 /** The views where the bar has no room for all of their names: the present one, and the others behind a press. */
-const props = defineProps<{ views: readonly { to: string; name: string }[] }>()
-const route = useRoute()
-const here = computed(
-  () =>
-    props.views.find(({ to }) => to !== '/' && route.path.startsWith(to)) ?? props.views.find(({ to }) => to === '/'),
-)
+defineProps<{ views: readonly View[]; here?: View }>()
 </script>
 
 <template>
   <Menu as="nav" class="relative" aria-label="Views">
     <MenuButton class="press flex h-9 items-center gap-1 font-semibold" data-test="views">
-      {{ here?.name }} <ChevronDown :size="14" />
+      {{ here?.name ?? 'Views' }} <ChevronDown :size="14" />
     </MenuButton>
     <MenuItems
       class="absolute left-0 z-40 mt-1 grid w-72 grid-cols-2 rounded-sm border border-rule bg-panel p-1 outline-none"

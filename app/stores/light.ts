@@ -12,7 +12,7 @@ import { saidVerdict } from '#wording/verdict'
 import type { Lighting } from '#core/calibration/lighting'
 import { calibratedLighting, learnedOf } from '#core/evaluation/calibratedLighting'
 import { BAND_COUNT, probesOf } from '#core/evaluation/probes/probes'
-import { covers, evaluate } from '#core/evaluation/evaluation'
+import { covers, evaluate, type Evaluation } from '#core/evaluation/evaluation'
 import type { LightLayer } from '#core/physics/transport/lightLayer'
 import { CHECKS } from '#core/checks/findings'
 import type { CheckContext, Finding } from '#core/checks/finding'
@@ -133,18 +133,16 @@ export const useLight = defineStore('light', () => {
   const verdict = computed(() =>
     answer.value && evaluation.value ? saidVerdict(evaluation.value, answer.value) : undefined,
   )
-  const band = computed(() => {
+  /** The backdrop's band, read one way or another; empty while it is not worked out. */
+  const bandBy = (read: (found: Evaluation) => Evaluation['read']): Readout[] => {
     const { value: found } = evaluation
     const points = bandPoints(studio.document, BAND_COUNT)
-    return found && covers(found.lighting.layers, points) ? points.map(found.read) : []
-  })
-  /** The band with one light on alone; empty while it is not worked out. */
-  const bandUnder = (lightId: string): Readout[] => {
-    const { value: found } = evaluation
-    const points = bandPoints(studio.document, BAND_COUNT)
-    if (!found || !covers(found.lighting.layers, points)) return []
-    return points.map(found.under(onlyOn({ ...studio.look, lights: shownSettings.value }, [lightId])).read)
+    return found && covers(found.lighting.layers, points) ? points.map(read(found)) : []
   }
+  const band = computed(() => bandBy(({ read }) => read))
+  /** The band with one light on alone. */
+  const bandUnder = (lightId: string) =>
+    bandBy(found => found.under(onlyOn({ ...studio.look, lights: shownSettings.value }, [lightId])).read)
 
   /** What speaks up beside the tones, once the hand rests. */
   const findings = shallowRef<Finding[]>([])

@@ -47,21 +47,17 @@ export const useLooks = defineStore('looks', () => {
   const several = computed(() => studio.stored.looks.length > 1)
   /** A list shows every look with its picture, an only one too. */
   const isListed = ref(false)
+  const isAsked = computed(() => several.value || isListed.value)
   /**
    * A set of one look is judged on the stage alone; and nothing is compared at every step of the hand, under which
    * no look is known.
    */
   const keys = computed(
-    () =>
-      new Map(
-        (several.value || isListed.value) && !studio.isMoving
-          ? studio.stored.looks.map(look => [look.id, keyOf(look)])
-          : [],
-      ),
+    () => new Map(isAsked.value && !studio.isMoving ? studio.stored.looks.map(look => [look.id, keyOf(look)]) : []),
   )
 
   const judge = async () => {
-    if ((!several.value && !isListed.value) || studio.isDragging) return
+    if (!isAsked.value || studio.isDragging) return
     const looks = studio.stored.looks.filter(({ id }) => judged.value.get(id)?.key !== keys.value.get(id))
     if (looks.length === 0) return
     const of = keys.value

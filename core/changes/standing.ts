@@ -1,12 +1,13 @@
 import { besideSubject } from '../edits/besideSubject'
 import { aimBoard } from '../edits/aimBoard'
 import { unlessFaulty } from '../edits/edits'
+import { acrossWay, shadedPlace } from '../edits/acrossWay'
 import { addPanel, freeId } from '../edits/factories'
 import { panelOfKind } from '../edits/panels'
 import { vectorOf } from '../model/bounds'
 import { headHeightM } from '../model/headHeight'
 import type { StudioSet } from '../model/schema'
-import { subtract, type Vector } from '../physics/units/vector'
+import { add, length, scale, subtract } from '../physics/units/vector'
 import type { Standing } from './change'
 
 const FLAG_FROM_KEY_M = 0.7
@@ -15,26 +16,12 @@ const FLAG_FROM_KEY_M = 0.7
 const flagOnKey = (set: StudioSet): StudioSet => {
   const key = set.lights.find(light => light.job === 'key')
   if (!key) return set
-  const subject = set.subjects[0]!
   const from = vectorOf(key.place)
-  const goal: Vector = [set.backdrop.centreXM, 0, Math.min(set.backdrop.heightM * 0.6, headHeightM(subject))]
-  const [dx, dy, dz] = subtract(goal, from)
+  const way = subtract(shadedPlace(set, 'backdrop'), from)
   const panel = panelOfKind('black-board', freeId(set, 'flag'))
-  const share = FLAG_FROM_KEY_M / Math.hypot(dx, dy, dz)
-  const centre = { xM: from[0] + dx * share, yM: from[1] + dy * share, zM: from[2] + dz * share }
-  const heightM = Math.min(panel.heightM, set.room.heightM - 0.2)
-  const zM = Math.max(0, Math.min(centre.zM - heightM / 2, set.room.heightM - heightM - 0.05))
-  const turnDeg = (Math.atan2(-dx, dy) * 180) / Math.PI
-  return unlessFaulty(
-    set,
-    addPanel(set, {
-      ...panel,
-      heightM,
-      name: 'Black flag',
-      place: { xM: centre.xM, yM: centre.yM, zM },
-      turnDeg: Math.round(turnDeg),
-    }),
-  )
+  const flag = { ...panel, heightM: Math.min(panel.heightM, set.room.heightM - 0.2), name: 'Black flag' }
+  const at = add(from, scale(way, FLAG_FROM_KEY_M / length(way)))
+  return unlessFaulty(set, addPanel(set, acrossWay(set, flag, at, way)))
 }
 
 /** Black curtains along the side walls, and nothing else changed. */

@@ -114,3 +114,9 @@ export const missedOf = (set: StudioSet, lighting: Lighting): Missed[] =>
       ...areas.filter(isOff).map(area => ({ lookName: look.name, area })),
     ]
   })
+
+/** A set with the powers of all its looks found from scratch, and what of their targets stays missed. */
+export const settledIn = (set: StudioSet, lighting: Lighting): { set: StudioSet; missed: Missed[] } => {
+  const settled = solveSetFromScratch(set, lighting)
+  return { set: settled, missed: missedOf(settled, lighting) }
+}

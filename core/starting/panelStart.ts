@@ -1,4 +1,5 @@
 import { addPanel, freeId } from '../edits/factories'
+import { acrossWay, shadedPlace, type Shaded } from '../edits/acrossWay'
 import { aimBoard } from '../edits/aimBoard'
 import { vectorOf } from '../model/bounds'
 import { headHeightM, headOf } from '../model/headHeight'
@@ -10,7 +11,7 @@ import type { KitItem } from '../kit/kitSchema'
 
 /** What a panel that is put on the stage is for: in a light's way, or beside the subject. */
 export type PanelUse =
-  | { is: 'before'; lightId: string; from: 'subject' | 'backdrop' | 'lens' }
+  | { is: 'before'; lightId: string; from: Shaded }
   | { is: 'softens'; lightId: string }
   | { is: 'fills'; lightId: string }
   | { is: 'darkens' }
@@ -21,8 +22,6 @@ export type PanelStart = { panel: Panel; use: PanelUse }
 /** How far from a light's front a flag stands, and a diffuser: common practice, no source. */
 const FLAG_M = 0.45
 const DIFFUSER_M = 0.6
-/** A flag shades chest and shoulders too, so it stands in the way to a little under the eyes. */
-const UNDER_EYES_M = 0.15
 const BESIDE_M = 0.9
 /** A flag's edge is off what its light shall reach by this. */
 const CLEAR_M = 0.04
@@ -30,22 +29,13 @@ const CLEAR_M = 0.04
 const BOUNCES = 0.3
 const SOFTENS = 0.15
 
-const away: Record<Light['job'], 'subject' | 'backdrop' | 'lens'> = {
+const away: Record<Light['job'], Shaded> = {
   backdrop: 'subject',
   key: 'backdrop',
   fill: 'backdrop',
   top: 'backdrop',
   edge: 'lens',
   hair: 'lens',
-}
-
-/** What a light's flag keeps it from, as a place. */
-const goalOf = (set: StudioSet, what: 'subject' | 'backdrop' | 'lens'): Vector => {
-  const subject = set.subjects[0]!
-  const eyes = headHeightM(subject)
-  if (what === 'lens') return vectorOf(set.camera.place)
-  if (what === 'subject') return [subject.place.xM, subject.place.yM, eyes - UNDER_EYES_M]
-  return [set.backdrop.centreXM, 0, Math.min(0.6 * set.backdrop.heightM, eyes)]
 }
 
 /**
@@ -122,12 +112,11 @@ const inWay = (
 ): PanelStart | undefined => {
   const light = set.lights.find(({ id }) => id === use.lightId)!
   const softened = light.job === 'backdrop' ? 'backdrop' : 'subject'
-  const goal = goalOf(set, use.is === 'before' ? use.from : softened)
+  const goal = shadedPlace(set, use.is === 'before' ? use.from : softened)
   const reachM = use.is === 'before' ? FLAG_M : DIFFUSER_M
   const from = vectorOf(light.place)
   const way = subtract(goal, from)
   const wholeM = Math.max(0.1, distance(goal, from))
-  const turnDeg = Math.round((Math.atan2(-way[0], way[1]) * 180) / Math.PI)
   const keeps = clearOf(set, light, use)
   const tries = [1, 0.8, 1.3, 0.6, 1.7, 2.2].map(share => {
     const at = add(from, scale(way, Math.min(0.9, (share * reachM) / wholeM)))
@@ -136,9 +125,7 @@ const inWay = (
   // What need not step aside, or least, is in the way best.
   const sorted = tries.toSorted((a, b) => Math.hypot(...a.aside) - Math.hypot(...b.aside))
   for (const { at: middle, aside } of sorted) {
-    const at = add(middle, aside)
-    const zM = Math.max(0, Math.min(at[2] - panel.heightM / 2, set.room.heightM - panel.heightM - 0.05))
-    const stood: Panel = { ...panel, place: { xM: at[0], yM: at[1], zM }, turnDeg }
+    const stood = acrossWay(set, panel, add(middle, aside), way)
     if (validationErrors(addPanel(set, stood)).length <= validationErrors(set).length) return { panel: stood, use }
   }
   return undefined

@@ -21,6 +21,13 @@ const small = (): StudioSet => ({
 })
 
 describe('every ready set-up', () => {
+  it('comes out the same wherever the camera stood and looked', () => {
+    const set = demoSet()
+    const elsewhere = { ...set, camera: { ...set.camera, place: { xM: 0.4, yM: 6, zM: 1.2 }, aimHeightM: 1 } }
+    for (const point of STARTING_POINTS)
+      expect(startFrom(elsewhere, point, genericKit()), point.id).toEqual(startFrom(set, point, genericKit()))
+  })
+
   it('has a name and an id of its own', () => {
     expect(new Set(STARTING_POINTS.map(({ id }) => id)).size).toBe(STARTING_POINTS.length)
     expect(STARTING_POINTS.length).toBeGreaterThanOrEqual(20)

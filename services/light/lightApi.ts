@@ -16,7 +16,7 @@ import { DRAFT_QUALITY, QUALITY } from '#core/physics/transport/stage'
 import { frameIntrusions, type FrameIntrusion } from '#core/render/frameIntrusions'
 import { lightOnMap } from '#core/render/lightOnMap'
 import { probeFrame, type Probe } from '#core/render/probe'
-import { missedOf, solveSetFromScratch, type Missed } from '#core/solve/solveFromScratch'
+import { settledIn, type Missed } from '#core/solve/solveFromScratch'
 import { NOTHING_LEARNED } from '#core/calibration/calibration'
 import { missingFigures } from '#core/render/shownStage'
 import { evennessOf, type Evenness } from '#core/render/evenness'
@@ -263,8 +263,7 @@ export const lightApi = (makeFigure: FigureMaker) => {
       const answer = await solvers.full(asked)
       if (!answer) throw new Error('Setting the powers was interrupted.')
       const lighting = { layers: answer.layers, learned: NOTHING_LEARNED }
-      const settled = solveSetFromScratch(asked, lighting)
-      return { set: settled, missed: missedOf(settled, lighting) }
+      return settledIn(asked, lighting)
     },
 
     /** How even the backdrop's map is; the lens's veil left out. */

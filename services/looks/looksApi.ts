@@ -9,7 +9,7 @@ import type { LightLayer } from '#core/physics/transport/lightLayer'
 import { frameIntrusions, type FrameIntrusion } from '#core/render/frameIntrusions'
 import { QUALITY } from '#core/physics/transport/stage'
 import { solveLook, type LookAnswer } from '#core/solve/lookPowers'
-import { missedOf, solveSetFromScratch, type Missed } from '#core/solve/solveFromScratch'
+import { settledIn, type Missed } from '#core/solve/solveFromScratch'
 import type { Kit } from '#core/kit/kitSchema'
 import { STARTING_POINTS, startFrom } from '#core/starting/startFrom'
 import type { StartingPoint } from '#core/starting/startingPoint'
@@ -82,16 +82,16 @@ export const looksApi = () => {
     point: StartingPoint,
     kit: Kit,
     pause: () => Promise<boolean>,
-  ): Promise<ShownSetUp> => {
+  ): Promise<ShownSetUp | undefined> => {
     const { id } = point
     try {
       const { set: started, lacks } = startFrom(before, point, kit)
       const [fault] = validationErrors(started)
       if (fault) return { id, failure: fault }
       const solved = await solver(started, { pause })
-      if (!solved) return { id, failure: '' }
+      if (!solved) return undefined
       const lighting = { layers: solved.layers, learned: NOTHING_LEARNED }
-      const set = solveSetFromScratch(started, lighting)
+      const { set, missed } = settledIn(started, lighting)
       const look = set.looks[0]!
       const { camera } = evaluate(set, look, lighting)
       const picture = smallPicture(
@@ -103,7 +103,7 @@ export const looksApi = () => {
       return {
         id,
         lacks,
-        missed: missedOf(set, lighting),
+        missed,
         severalLooks: set.looks.length > 1,
         picture: await jpegOf(picture),
       }
@@ -148,7 +148,8 @@ export const looksApi = () => {
     setUps: async (job: Job<ShownSetUp>, before: StudioSet, kit: Kit, ids: readonly string[]): Promise<boolean> => {
       for (const id of ids) {
         const point = STARTING_POINTS.find(one => one.id === id)
-        if (point) job.report(await shownSetUp(before, point, kit, job.pause))
+        const found = point && (await shownSetUp(before, point, kit, job.pause))
+        if (found) job.report(found)
         if (await job.pause()) return false
       }
       return true

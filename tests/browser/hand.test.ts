@@ -97,6 +97,7 @@ describe('by touch alone, on a phone', () => {
     ).sendDevToolsCommand('Emulation.setTouchEmulationEnabled', { enabled: true })
     await phone.go(app.server.url)
     await phone.waitForText('verdict', /wanted 250/)
+    await phone.find('histogram')
   })
   afterAll(() => phone?.close())
 
@@ -126,6 +127,14 @@ describe('by touch alone, on a phone', () => {
     expect((await phone.driver.findElements(By.css('[data-test="place"]'))).length).toBe(0)
     await tap('plan-key')
     await phone.find('place')
+    // The page brings what is chosen into sight over the sheet; a finger goes down when it stands.
+    let last = ''
+    await phone.waitFor('the page at rest', async () => {
+      const before = last
+      last = String(Object.values(await middleOf('plan-key', true)))
+      await new Promise(resolve => setTimeout(resolve, 150))
+      return last === before
+    })
     const [across, depth] = [await fieldOf('Across'), await fieldOf('From backdrop')]
     const now = await middleOf('plan-key', true)
     await drag(now, 30, 0)

@@ -3,10 +3,15 @@ import { join } from 'node:path'
 import { By, Key } from 'selenium-webdriver'
 import { describe, expect, it } from 'vitest'
 import { writeSetFile } from '#core/formats/setFile'
+import { demoSet } from '#core/edits/demo'
+import { meterPoints } from '#core/evaluation/probes/points'
+import { BACKDROP_MIDDLE } from '#core/model/placeIds'
 import type { StudioSet } from '#core/model/schema'
+import { placeInFrame } from '#core/testFrames/reading/places'
 import { useApp } from '#support/app'
 import { findings } from '#support/accessibility'
 import { crowdedSet } from '#support/scenes'
+import { expectWithin } from '#support/tolerance'
 
 const app = useApp()
 
@@ -52,7 +57,16 @@ describe('seeing where light comes from', () => {
     expect(await ways('plan')).toBeGreaterThanOrEqual(3)
     expect(await ways('plan', '[stroke-dasharray]')).toBeGreaterThanOrEqual(1)
     expect(await ways('side-view')).toBeGreaterThanOrEqual(3)
-    await app.browser.find('frame-spotlight')
+    // The ring lies on the middle of the backdrop: in the picture's middle across, over its middle up.
+    const ring = await app.browser.driver.executeScript<{ x: number; y: number }>(
+      `const field = document.querySelector('[data-test="frame-field"]').getBoundingClientRect()
+       const box = document.querySelector('[data-spot="backdrop/middle"]').getBoundingClientRect()
+       return { x: (box.left + box.width / 2 - field.left) / field.width, y: (box.top + box.height / 2 - field.top) / field.height }`,
+    )
+    const middle = meterPoints(demoSet()).find(({ id }) => id === BACKDROP_MIDDLE)!
+    const wanted = placeInFrame(demoSet(), [...middle.position])!
+    expectWithin(ring.x, wanted.x, 0.01)
+    expectWithin(ring.y, wanted.y, 0.01)
     await app.browser.click('why-figures')
     await app.browser.waitForText('bounces', /Backdrop middle\s+ceiling \d+ %[\s\S]*White paper roll \d+ %/)
     await app.browser.click('why')

@@ -4,9 +4,7 @@ import { computed, onMounted, onUnmounted, ref } from 'vue'
 import { useStarting } from '~/features/brief/useStarting'
 import { STARTING_POINTS } from '#core/starting/startFrom'
 import ProgressBar from '~/ui/ProgressBar.vue'
-import { useKit } from '~/stores/kit'
 import { useSetUps, type KnownSetUp } from '~/stores/setUps'
-import { useStudio } from '~/stores/studio'
 import { LOOKS } from '#core/brief/looks'
 
 const { start, isStarting, problem, waiting, takeAnyway, replaced } = useStarting()
@@ -24,13 +22,9 @@ const shown = computed(() =>
     ({ known }) => !isFeasible.value || !known || !wantingWords(known),
   ),
 )
-const studio = useStudio()
-const kit = useKit()
 onMounted(setUps.work)
-// Another room or kit, another set of pictures, once the hand rests.
-watchDebounced([() => studio.document.room, () => studio.document.camera, () => kit.kit], setUps.work, {
-  debounce: 1500,
-})
+// Another room, subject, camera or kit, another set of pictures, once the hand rests.
+watchDebounced(() => setUps.place, setUps.work, { debounce: 1500 })
 onUnmounted(setUps.stop)
 </script>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { arrowOf } from '~/support/arrowKeys'
 import { useChartInk } from '~/shared/useChartInk'
 import { computed, shallowRef, useTemplateRef } from 'vue'
 import { CustomChart, LineChart, ScatterChart } from 'echarts/charts'
@@ -36,20 +37,14 @@ const axis = computed(() => ({
 /** Where keys point; undefined until one is pressed. */
 const cursor = shallowRef<readonly [number, number] | undefined>()
 const STEPS = 24
-const WAYS: Record<string, readonly [number, number]> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, 1],
-  ArrowDown: [0, -1],
-}
 const clamp = (value: number, [least, most]: readonly [number, number]) => Math.max(least, Math.min(most, value))
 const byKey = (event: KeyboardEvent) => {
-  const way = WAYS[event.key]
+  const way = arrowOf(event)
   const [x, y] = cursor.value ?? props.now
   if (way)
     cursor.value = [
       clamp(x + (way[0] * (props.xRange[1] - props.xRange[0])) / STEPS, props.xRange),
-      clamp(y + (way[1] * (props.yRange[1] - props.yRange[0])) / STEPS, props.yRange),
+      clamp(y - (way[1] * (props.yRange[1] - props.yRange[0])) / STEPS, props.yRange),
     ]
   else if (event.key === 'Enter' && cursor.value) emit('go', ...cursor.value)
   else return

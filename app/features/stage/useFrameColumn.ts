@@ -4,7 +4,7 @@ import type { Ref } from 'vue'
 import { useStudio } from '~/stores/studio'
 
 /** What stands above and about the picture in its column, pixels. */
-export const FRAME_CHROME_PX = { above: 54, sides: 24 }
+const FRAME_CHROME_PX = { above: 54, sides: 24 }
 
 /** The most of the stage that the column takes: the plan shall not starve. Wide pictures take more. */
 const MOST_SHARE = { upright: 0.34, wide: 0.4 }

@@ -8,6 +8,7 @@ import FrameFigures from '~/features/testFrames/FrameFigures.vue'
 import FrameMarks from '~/features/testFrames/FrameMarks.vue'
 import { evenPicture, regionPicture } from '~/features/testFrames/frameOverlays'
 import { BRUSH, useStroke, type PicturePlace } from '~/features/testFrames/useStroke'
+import { arrowOf } from '~/support/arrowKeys'
 import { withClipTexture } from '~/support/clipTexture'
 
 /** The picture with what is laid over it; regions are mended on it by hand, by pointer or by keys. */
@@ -70,14 +71,8 @@ const cursor = shallowRef<PicturePlace>([0.5, 0.5])
 const isByKeys = ref(false)
 const STEP = 0.02
 const FINE_STEP = 0.005
-const WAYS: Record<string, PicturePlace> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-}
 const byKey = (event: KeyboardEvent) => {
-  const way = WAYS[event.key]
+  const way = arrowOf(event)
   if (way) {
     const step = event.shiftKey ? FINE_STEP : STEP
     cursor.value = [within(cursor.value[0] + way[0] * step), within(cursor.value[1] + way[1] * step)]

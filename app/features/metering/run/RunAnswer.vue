@@ -5,7 +5,8 @@ import { useMeterRun } from '~/features/metering/run/useMeterRun'
 import { useReadingWords } from '~/features/metering/useReadingWords'
 import { useLight } from '~/stores/light'
 import { useStudio } from '~/stores/studio'
-import { computed, onMounted, useTemplateRef, watch } from 'vue'
+import { useMainFocus } from '~/features/metering/run/useMainFocus'
+import { computed, useTemplateRef } from 'vue'
 import { BLACK_UNDER_STOPS } from '#core/metering/ambient'
 import { METER_CONSTANT } from '#core/physics/photometry/meter'
 import { correctionWords } from '#wording/corrections'
@@ -99,11 +100,8 @@ const coming = computed(() =>
     }),
 )
 const answer = useTemplateRef<HTMLElement>('answer')
-// Enter takes a reading; the next Enter does what is proposed, since that has the focus then.
-const focusMain = () => answer.value?.querySelector<HTMLElement>('.press-main')?.focus({ preventScroll: true })
-onMounted(focusMain)
-// What was proposed is done: the focus goes on to what comes next.
-watch([needsMend, clicks], focusMain, { flush: 'post' })
+// Enter takes a reading; the next Enter does what is proposed. Once that is done the focus goes on to what comes next.
+useMainFocus(answer, () => `${needsMend.value} ${clicks.value}`)
 /** A number pad's other keys: minus goes on without adjusting, the star reads again. */
 const byPad = (event: KeyboardEvent) => {
   if (event.key === '-') run.next()

@@ -5,7 +5,8 @@ import { useBenchFrame } from '~/shared/useBenchFrame'
 import { useMeterRun } from '~/features/metering/run/useMeterRun'
 import { useLight } from '~/stores/light'
 import { useStudio } from '~/stores/studio'
-import { computed, onMounted, useTemplateRef, watch } from 'vue'
+import { useMainFocus } from '~/features/metering/run/useMainFocus'
+import { computed, useTemplateRef } from 'vue'
 import BenchPicture from '~/shared/BenchPicture.vue'
 import KeepButton from '~/shared/KeepButton.vue'
 import FrameValues from '~/shared/FrameValues.vue'
@@ -32,12 +33,7 @@ const mendWords = computed(() => {
 })
 const end = useTemplateRef<HTMLElement>('end')
 // The last Enter applies them.
-watch(
-  () => light.verdict?.mend !== undefined,
-  () => end.value?.querySelector<HTMLElement>('.press-main')?.focus({ preventScroll: true }),
-  { flush: 'post', immediate: true },
-)
-onMounted(() => end.value?.querySelector<HTMLElement>('.press-main')?.focus({ preventScroll: true }))
+useMainFocus(end, () => light.verdict?.mend !== undefined)
 
 const countOf = (...states: string[]) =>
   run.steps.value.filter(step => states.includes(run.states.value[step.id] ?? 'open')).length

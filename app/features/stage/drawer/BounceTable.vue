@@ -2,22 +2,16 @@
 import { computed } from 'vue'
 import { useBounces } from '~/features/stage/drawer/useBounces'
 import { useLight } from '~/stores/light'
-import { useStudio } from '~/stores/studio'
 import { formatStops } from '#wording/notation/stops'
-import { thingName } from '#core/edits/thingNames'
 
-/** Things named for each reading. */
-const NAMED = 5
-
-const studio = useStudio()
 const light = useLight()
-const { bounces } = useBounces()
+const { named } = useBounces()
 const rows = computed(() =>
   light.readouts.map(({ point }) => ({
     point,
-    named: (bounces.value.get(point.id) ?? []).slice(0, NAMED).map(({ owner, share }) => ({
-      name: thingName(studio.document, owner),
-      percent: Math.round(100 * share),
+    named: named(point.id).map(({ name, percent, share }) => ({
+      name,
+      percent,
       without: formatStops(Math.log2(Math.max(1e-3, 1 - share))),
     })),
   })),

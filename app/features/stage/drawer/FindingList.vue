@@ -1,20 +1,13 @@
 <script setup lang="ts">
-import { useChangeNote } from '~/shared/useChangeNote'
 import { useFixes } from '~/shared/useFixes'
 import { useLight } from '~/stores/light'
 import { useSpotlight } from '~/features/stage/useSpotlight'
 import { concernsOf } from '#core/checks/finding'
-import type { Fix } from '#core/changes/fix'
 
 /** All that speaks up beside the tones, with every way to mend it; what one points at is lit up. */
 const light = useLight()
-const note = useChangeNote()
 const { light: lightUp, dim } = useSpotlight()
-const { findingWords, fixWords, apply } = useFixes()
-const mend = (fix: Fix) => {
-  note.mark()
-  apply(fix)
-}
+const { findingWords, fixWords, mend } = useFixes()
 </script>
 
 <template>

@@ -6,12 +6,11 @@ import { useLight } from '~/stores/light'
 import { useStudio } from '~/stores/studio'
 import { totalOf } from '#core/physics/transport/exposureAt'
 import { formatFNumber } from '#wording/notation/aperture'
-import { thingName } from '#core/edits/thingNames'
 
 /** A bar a reading: the share of each light, straight filled, bounced hatched. A press shows the light's ways. */
 const studio = useStudio()
 const light = useLight()
-const { bounces } = useBounces()
+const { named } = useBounces()
 const { light: lightUp, dim } = useSpotlight()
 
 /** Tones of the lights in turn; neighbours differ, and letters and hatching tell what tones do not. */
@@ -19,7 +18,8 @@ const TONES = ['#e6e6e6', '#a8a8a8', '#787878', '#c8c8c8', '#919191', '#5f5f5f']
 /** A part this wide holds its letter. */
 const LETTER_SHARE = 0.04
 const SEEN_SHARE = 0.004
-const NAMED = 5
+/** A light that gives this much is lit up with the reading. */
+const COUNTS_SHARE = 0.02
 
 const toneOf = computed(
   () => new Map(studio.document.lights.map(({ id }, index) => [id, TONES[index % TONES.length]!])),
@@ -51,17 +51,13 @@ const rows = computed(() =>
       aperture: readout.fNumber > 0 ? formatFNumber(readout.fNumber) : 'no light',
       segments: whole > 0 ? segments : [],
       lightIds: readout.parts
-        .filter(part => (part.directLuxS + part.bouncedLuxS) / whole > 0.02)
+        .filter(part => (part.directLuxS + part.bouncedLuxS) / whole > COUNTS_SHARE)
         .map(one => one.lightId),
     }
   }),
 )
 const opened = ref<string | null>(null)
-const from = computed(() =>
-  (bounces.value.get(opened.value ?? '') ?? [])
-    .slice(0, NAMED)
-    .map(({ owner, share }) => `${thingName(studio.document, owner)} ${Math.round(100 * share)} %`),
-)
+const from = computed(() => named(opened.value ?? '').map(({ name, percent }) => `${name} ${percent} %`))
 const show = (row: (typeof rows.value)[number]) => lightUp([row.point.id, ...row.lightIds], row.point.id)
 const rest = () => {
   const row = rows.value.find(({ point }) => point.id === opened.value)

@@ -2,8 +2,13 @@ import { createSharedComposable } from '@vueuse/core'
 import { computed, shallowRef, watch } from 'vue'
 import { useLight } from '~/stores/light'
 import { useStudio } from '~/stores/studio'
+import { thingName } from '#core/edits/thingNames'
+import { totalOf } from '#core/physics/transport/exposureAt'
 import { weightsOf } from '#core/calibration/weights'
 import type { BounceTable } from '#services/light/lightApi'
+
+/** Things named for each reading. */
+const NAMED = 5
 
 /** What sent light on to a place last: its share of the whole reading. */
 export type Bounce = { owner: string; share: number }
@@ -28,7 +33,7 @@ export const useBounces = createSharedComposable(() => {
     const weights = weightsOf(studio.document, light.shownSettings, light.camera, light.learned)
     return new Map(
       light.readouts.map(({ point, parts }) => {
-        const whole = parts.reduce((sum, part) => sum + part.directLuxS + part.bouncedLuxS, 0)
+        const whole = totalOf(parts)
         const owners = new Map<string, number>()
         for (const [lightId, luxSOf] of Object.entries(known[point.id] ?? {}))
           for (const [owner, luxS] of Object.entries(luxSOf))
@@ -41,5 +46,12 @@ export const useBounces = createSharedComposable(() => {
       }),
     )
   })
-  return { bounces }
+  /** The strongest of them at a place, by name. */
+  const named = (pointId: string) =>
+    (bounces.value.get(pointId) ?? []).slice(0, NAMED).map(({ owner, share }) => ({
+      name: thingName(studio.document, owner),
+      percent: Math.round(100 * share),
+      share,
+    }))
+  return { bounces, named }
 })

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useLitPicture } from '~/shared/useLitPicture'
 import { useLookPlace } from '~/features/stage/frame/useLookPlace'
+import { arrowOf } from '~/support/arrowKeys'
 import { useLight } from '~/stores/light'
 import { computed, ref, shallowRef, watch } from 'vue'
 import PictureCanvas from '~/ui/PictureCanvas.vue'
@@ -24,18 +25,15 @@ const lookFrom = (event: PointerEvent) => {
 const { picture, isFresh } = useLitPicture(() => ({ at: 'backdrop', width: MAP_WIDTH }))
 /** The cell that keys point at; Enter looks from there. */
 const pointed = ref<number | undefined>()
-const MOVES: Record<string, number> = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -COLUMNS, ArrowDown: COLUMNS }
 const byKey = (event: KeyboardEvent) => {
-  const by = MOVES[event.key]
+  const way = arrowOf(event)
   const cell = pointed.value ?? Math.floor((COLUMNS * ROWS) / 2)
-  if (by !== undefined) {
-    const isOverEdge = Math.abs(by) === 1 && Math.floor((cell + by) / COLUMNS) !== Math.floor(cell / COLUMNS)
-    pointed.value = isOverEdge || cell + by < 0 || cell + by >= COLUMNS * ROWS ? cell : cell + by
+  const [column, row] = [cell % COLUMNS, Math.floor(cell / COLUMNS)]
+  if (way) {
+    const within = (at: number, count: number) => Math.max(0, Math.min(count - 1, at))
+    pointed.value = within(column + way[0], COLUMNS) + COLUMNS * within(row + way[1], ROWS)
   } else if (event.key === 'Enter') {
-    place.value = {
-      across: ((cell % COLUMNS) + 0.5) / COLUMNS,
-      up: 1 - (Math.floor(cell / COLUMNS) + 0.5) / ROWS,
-    }
+    place.value = { across: (column + 0.5) / COLUMNS, up: 1 - (row + 0.5) / ROWS }
     emit('look')
   } else return
   event.preventDefault()

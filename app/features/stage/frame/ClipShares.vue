@@ -1,19 +1,15 @@
 <script setup lang="ts">
-import { refThrottled } from '@vueuse/core'
 import { computed } from 'vue'
-import { toneCounts } from '~/features/stage/frame/toneCounts'
+import { useToneCounts } from '~/features/stage/frame/useToneCounts'
 import type { Developed } from '#services/light/lightApi'
 
 /** How much of the picture clips or is crushed, where any of it shows: the key to its dots and dashes. */
 const props = defineProps<{ picture: Developed }>()
-const COUNT_MS = 250
-const followed = refThrottled(
-  computed(() => props.picture),
-  COUNT_MS,
-  true,
-)
+/** Only the ends are asked for. */
+const BINS = 2
+const counts = useToneCounts(() => props.picture, BINS)
 const words = computed(() => {
-  const { clipped, crushed } = toneCounts(followed.value.data, 2)
+  const { clipped, crushed } = counts.value
   return [
     ...(clipped >= 0.005 ? [`dots: ${Math.round(100 * clipped)} % clips`] : []),
     ...(crushed >= 0.005 ? [`dashes: ${Math.round(100 * crushed)} % crushed`] : []),

@@ -2,6 +2,7 @@
 import { sharpWidth, useFramePicture } from '~/features/stage/frame/useFramePicture'
 import { useFrameSplit } from '~/shared/useFrameSplit'
 import FrameSpotlight from '~/features/stage/frame/FrameSpotlight.vue'
+import { arrowOf } from '~/support/arrowKeys'
 import { useLight } from '~/stores/light'
 import { useSearch } from '~/stores/search'
 import { useStudio } from '~/stores/studio'
@@ -66,15 +67,9 @@ const point = (event: PointerEvent) => {
   const box = field.value!.getBoundingClientRect()
   void read((event.clientX - box.left) / box.width, (event.clientY - box.top) / box.height)
 }
-const STEPS: Record<string, [number, number]> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-}
 const PROBE_STEP = 0.02
 const nudge = (event: KeyboardEvent) => {
-  const step = STEPS[event.key]
+  const step = arrowOf(event)
   if (!step) return
   event.preventDefault()
   const within = (value: number) => Math.max(0, Math.min(1, value))
@@ -124,6 +119,9 @@ watch(picture, () => {
       <ProbeReading :probe="probe" :at="tag" />
       <ClipShares v-if="picture" :picture="picture" />
     </div>
-    <ToneHistogram v-if="picture && hasHistogram" :picture="picture" />
+    <!-- The room of the chart is kept for it: nothing below moves when the picture comes. -->
+    <div v-if="hasHistogram" class="min-h-24">
+      <ToneHistogram v-if="picture" :picture="picture" />
+    </div>
   </div>
 </template>

@@ -1,19 +1,11 @@
 <script setup lang="ts">
-import { refThrottled } from '@vueuse/core'
 import { computed, defineAsyncComponent } from 'vue'
 import type { Developed } from '#services/light/lightApi'
-import { toneCounts } from '~/features/stage/frame/toneCounts'
+import { useToneCounts } from '~/features/stage/frame/useToneCounts'
 
 const props = defineProps<{ picture: Developed }>()
 const BINS = 64
-/** A chart costs more than the figures beside it: under the hand it follows a few times a second. */
-const CHART_MS = 250
-const followed = refThrottled(
-  computed(() => props.picture),
-  CHART_MS,
-  true,
-)
-const counts = computed(() => toneCounts(followed.value.data, BINS))
+const counts = useToneCounts(() => props.picture, BINS)
 const Chart = defineAsyncComponent(() => import('~/shared/BarChart.vue'))
 const clipped = computed(() => Math.round(100 * counts.value.clipped))
 const crushed = computed(() => Math.round(100 * counts.value.crushed))

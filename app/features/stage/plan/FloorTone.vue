@@ -15,7 +15,7 @@ import { boxBetween, type PlanMap } from '~/features/stage/plan/planMap'
 const props = defineProps<{ map: PlanMap }>()
 const studio = useStudio()
 const light = useLight()
-const { toneMap, chosen } = useFloorMaps()
+const { toneMap, chosen, isFresh } = useFloorMaps()
 
 const picture = computed(() => {
   const { value: map } = toneMap
@@ -67,6 +67,7 @@ const band = computed(() => {
       height="1"
       preserveAspectRatio="none"
       :transform="laid"
+      :opacity="isFresh ? 1 : 0.4"
       data-test="floor-tone"
     />
     <rect v-for="(cell, index) in band" :key="index" v-bind="cell" shape-rendering="crispEdges" />

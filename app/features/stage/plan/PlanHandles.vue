@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { arrowOf } from '~/support/arrowKeys'
 import { useChangeNote } from '~/shared/useChangeNote'
 import { useStudio } from '~/stores/studio'
 import { computed, useTemplateRef, watch } from 'vue'
@@ -88,14 +89,8 @@ watch(
   { flush: 'post', immediate: true },
 )
 
-const ARROWS: Record<string, [number, number]> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-}
 const nudge = (event: KeyboardEvent) => {
-  const step = ARROWS[event.key]
+  const step = arrowOf(event)
   if (!step || !at.value) return
   event.preventDefault()
   note.mark()

@@ -2,6 +2,7 @@
 import { useMoves } from '~/features/stage/plan/useMoves'
 import { useUnits } from '~/shared/useUnits'
 import { useLight } from '~/stores/light'
+import { useSpotlight } from '~/features/stage/useSpotlight'
 import { useStudio } from '~/stores/studio'
 import { computed } from 'vue'
 import PlanHandles from '~/features/stage/plan/PlanHandles.vue'
@@ -20,6 +21,7 @@ import { boxBetween, courseOn, sideMap, type PlanMap } from '~/features/stage/pl
 /** The stage from the side: the backdrop at the left, heights true, linked with the plan. */
 const props = defineProps<{ plan: PlanMap; width: number; height: number }>()
 const studio = useStudio()
+const { waysTo } = useSpotlight()
 const light = useLight()
 const { distance } = useUnits()
 const { moveFromSide } = useMoves()
@@ -157,7 +159,7 @@ const view = computed(() => {
       :light="source"
       :is-on="light.shownSettings[source.id]?.on ?? false"
     />
-    <PlanPaths :map="map" is-side />
+    <PlanPaths v-if="waysTo !== null" :map="map" is-side />
     <PlanHandles :map="map" is-side />
     <PlanLabels :map="map" :width="width" :height="height" is-side />
   </svg>

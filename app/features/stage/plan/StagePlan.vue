@@ -4,6 +4,7 @@ import { usePlanTurn, usePlanView } from '~/features/stage/plan/usePlanView'
 import { usePlanZoom } from '~/features/stage/plan/usePlanZoom'
 import { useLight } from '~/stores/light'
 import { useFloorContours } from '~/features/stage/plan/useFloorContours'
+import { useSpotlight } from '~/features/stage/useSpotlight'
 import { useStudio } from '~/stores/studio'
 import { contourLabels } from '~/features/stage/plan/contourLabels'
 import { computed, useTemplateRef, watch } from 'vue'
@@ -29,6 +30,7 @@ import { roomBounds } from '#core/model/bounds'
 import { planMap, stageLayout } from '~/features/stage/plan/planMap'
 
 const studio = useStudio()
+const { waysTo } = useSpotlight()
 const light = useLight()
 const field = useTemplateRef('field')
 const svg = useTemplateRef<SVGSVGElement>('svg')
@@ -89,7 +91,7 @@ const map = computed(() => planMap(bounds.value, size.value.width, layout.value.
           :is-on="light.shownSettings[source.id]?.on ?? false"
         />
         <PlanGhosts :map="map" />
-        <PlanPaths :map="map" />
+        <PlanPaths v-if="waysTo !== null" :map="map" />
         <PlanHandles :map="map" />
         <PlanLabels :map="map" :width="size.width" :height="layout.planHeight" :more="contourLabels(lines, map)" />
       </svg>

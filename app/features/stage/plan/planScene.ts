@@ -1,5 +1,5 @@
 import { boxAbout, type Box, type LabelWish } from '~/features/stage/plan/placeLabels'
-import { boxBetween, type PlanMap, type Spot } from '~/features/stage/plan/planMap'
+import type { PlanMap, Spot } from '~/features/stage/plan/planMap'
 import { projectionOf } from '#core/camera/projection'
 import type { MeasuredDistance } from '#core/edits/distances'
 import { roomBounds } from '#core/model/bounds'
@@ -118,8 +118,7 @@ export const planScene = (set: StudioSet, map: PlanMap, options: Options): PlanS
   }
   const { left, right, back, front, floor, ceiling } = roomBounds(set.room)
   const [low, high] = isSide ? [floor, ceiling] : [left, right]
-  const room = boxBetween(map, { depthM: back, acrossM: low }, { depthM: front, acrossM: high })
-  const outer = { left: room.x, top: room.y, right: room.x + room.width, bottom: room.y + room.height }
+  const outer = boxAbout([map.at(back, low), map.at(front, high)])
   for (const wall of wallsOf(outer)) bodies.push({ id: 'wall', ...wall })
   if (!isSide) {
     const words = `${options.distance(right - left)} × ${options.distance(front - back)}, ${options.distance(ceiling)} high`

@@ -49,5 +49,7 @@ export const useFloorMaps = createSharedComposable(() => {
     )
     return map
   }
-  return { contourMap: mapOf(() => contours.value), toneMap: mapOf(() => chosen.value ?? 'none'), chosen }
+  /** Whether what lies on the floor is of the set as it stands. */
+  const isFresh = computed(() => litFor.value === light.solvedRevision && !light.isLate)
+  return { isFresh, contourMap: mapOf(() => contours.value), toneMap: mapOf(() => chosen.value ?? 'none'), chosen }
 })

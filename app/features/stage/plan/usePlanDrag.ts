@@ -1,3 +1,4 @@
+import { arrowOf } from '~/support/arrowKeys'
 import { useChangeNote } from '~/shared/useChangeNote'
 import { useStudio } from '~/stores/studio'
 import type { Ref } from 'vue'
@@ -23,14 +24,6 @@ const NARROWEST_PX = 640
 const isNarrow = () => window.innerWidth < NARROWEST_PX
 const NUDGE_M = 0.05
 const FINE_NUDGE_M = 0.01
-
-/** On the screen, to the right and down. */
-const STEPS: Record<string, [number, number]> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-}
 
 /** Lets a thing on the plan be dragged and nudged. A whole drag is one step to undo. */
 export const usePlanDrag = (
@@ -68,7 +61,8 @@ export const usePlanDrag = (
   watch(
     element,
     found => {
-      if (found) select(found).call(behaviour)
+      // The library keeps every touch; here what is not chosen lets the page scroll, by its class.
+      if (found) select(found).call(behaviour).style('touch-action', null)
     },
     { flush: 'post', immediate: true },
   )
@@ -81,7 +75,7 @@ export const usePlanDrag = (
       choose(event.shiftKey)
       return
     }
-    const step = STEPS[event.key]
+    const step = arrowOf(event)
     if (!step) return
     event.preventDefault()
     if (!isNudging) note.mark()

@@ -1,3 +1,4 @@
+import { arrowOf } from '~/support/arrowKeys'
 import { usePlanView } from '~/features/stage/plan/usePlanView'
 import type { Ref } from 'vue'
 import { watch } from 'vue'
@@ -38,17 +39,13 @@ export const usePlanZoom = (svg: Ref<SVGSVGElement | null>) => {
     if (svg.value) select(svg.value).call(behaviour.scaleBy, factor)
   }
   const PAN_PX = 40
-  const PANS: Record<string, readonly [number, number]> = {
-    ArrowLeft: [PAN_PX, 0],
-    ArrowRight: [-PAN_PX, 0],
-    ArrowUp: [0, PAN_PX],
-    ArrowDown: [0, -PAN_PX],
-  }
   /** Arrow keys push a plan that is zoomed; plus, minus and 0 zoom. */
   const byKey = (event: KeyboardEvent) => {
     if (!svg.value || event.target !== svg.value) return
-    const pan = PANS[event.key]
-    if (pan) select(svg.value).call(behaviour.translateBy, pan[0] / zoom.value.k, pan[1] / zoom.value.k)
+    const pan = arrowOf(event)
+    const step = PAN_PX / zoom.value.k
+    // The arrow points where one looks: the plan goes the other way.
+    if (pan) select(svg.value).call(behaviour.translateBy, -pan[0] * step, -pan[1] * step)
     else if (event.key === '+') by(STEP)
     else if (event.key === '-') by(1 / STEP)
     else if (event.key === '0') select(svg.value).call(behaviour.transform, zoomIdentity)

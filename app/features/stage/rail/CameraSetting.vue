@@ -74,16 +74,21 @@ const follow = (isOn: boolean) => {
     <label class="mt-1.5 flex items-center gap-2 text-sm">
       <Switch
         :model-value="follows"
-        class="relative h-6 w-10 rounded-full border border-rule"
-        :class="follows ? 'bg-accent' : 'bg-well'"
+        class="flex items-center"
         data-test="follow"
         aria-label="Camera follows the key"
         @update:model-value="follow"
       >
         <span
-          class="absolute top-1 left-1 size-3.5 rounded-full bg-ink transition-transform"
-          :class="{ 'translate-x-4 bg-on-accent!': follows }"
-        />
+          class="relative h-6 w-10 rounded-full border border-rule"
+          :class="follows ? 'bg-accent' : 'bg-well'"
+          aria-hidden="true"
+        >
+          <span
+            class="absolute top-1 left-1 size-3.5 rounded-full bg-ink transition-transform"
+            :class="{ 'translate-x-4 bg-on-accent!': follows }"
+          />
+        </span>
       </Switch>
       <span class="whitespace-nowrap">Follows the key</span>
       <select

@@ -70,7 +70,8 @@ const behaviour = drag<SVGGElement, unknown>()
 watch(
   body,
   found => {
-    if (found) select(found).call(behaviour)
+    // The library keeps every touch; here the grip alone does, by its class.
+    if (found) select(found).call(behaviour).style('touch-action', null)
   },
   { flush: 'post', immediate: true },
 )

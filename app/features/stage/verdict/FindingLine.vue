@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useChangeNote } from '~/shared/useChangeNote'
 import { useFixes } from '~/shared/useFixes'
 import { useLight } from '~/stores/light'
 import { useDrawer } from '~/features/stage/drawer/useDrawer'
@@ -9,10 +8,9 @@ import { concernsOf } from '#core/checks/finding'
 
 /** The finding that counts most, in one line, with what mends it and the way to the others. */
 const light = useLight()
-const note = useChangeNote()
 const { page, toggle } = useDrawer()
 const { light: lightUp, dim } = useSpotlight()
-const { findingWords, fixWords, apply } = useFixes()
+const { findingWords, fixWords, mend } = useFixes()
 
 const first = computed(() => light.findings[0])
 const fix = computed(() => first.value?.fixes[0])
@@ -23,28 +21,31 @@ const moreWords = computed(() => {
   return others === 0 ? 'Other ways' : `${others} more${hasCautions ? ', with cautions' : ''}`
 })
 const hasMore = computed(() => light.findings.length > 1 || (first.value?.fixes.length ?? 0) > 1)
-const mend = () => {
-  if (!fix.value) return
-  note.mark()
-  apply(fix.value)
-}
 </script>
 
 <template>
   <p v-if="light.isChecking" class="truncate text-sm text-soft">Checking what else there is…</p>
   <p
     v-else-if="first"
-    class="flex items-center gap-x-3 text-sm max-lg:flex-wrap"
+    class="flex items-center gap-x-3 text-sm"
     :data-problems="problems"
     data-test="findings"
     @pointerenter="lightUp(concernsOf(first))"
     @pointerleave="dim"
   >
-    <span class="flex min-w-0 items-center gap-x-3 max-lg:flex-wrap" :data-test="`finding-${first.id}`">
-      <span class="min-w-0 lg:truncate" :title="findingWords(first)">
+    <span class="flex min-w-0 items-center gap-x-3" :data-test="`finding-${first.id}`">
+      <span class="min-w-0 truncate" :title="findingWords(first)">
         <strong v-if="first.kind === 'caution'" class="font-semibold">Take care: </strong>{{ findingWords(first) }}
       </span>
-      <button v-if="fix" class="press shrink-0 py-0!" data-test="mend" @click="mend">{{ fixWords(fix) }}</button>
+      <button
+        v-if="fix"
+        class="press py-0! max-sm:max-w-2/3 max-sm:truncate sm:shrink-0"
+        :class="{ 'max-sm:hidden': hasMore }"
+        data-test="mend"
+        @click="mend(fix)"
+      >
+        {{ fixWords(fix) }}
+      </button>
     </span>
     <button
       v-if="hasMore"

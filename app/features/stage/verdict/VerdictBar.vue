@@ -56,14 +56,15 @@ useCommands({
 </script>
 
 <template>
+  <!-- Its height is the same whatever it says: nothing below it ever moves. What is longer scrolls in it. -->
   <section
     aria-label="Verdict"
-    class="z-10 flex shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-rule bg-ground px-4 py-2 max-lg:sticky max-lg:top-0 lg:h-24 lg:flex-nowrap lg:py-0"
+    class="z-10 flex h-41 shrink-0 gap-x-4 gap-y-2 border-b border-rule bg-ground px-4 py-2 max-lg:sticky max-lg:top-0 max-sm:flex-col sm:h-32 sm:items-center lg:h-24 lg:py-0"
     data-test="verdict-bar"
   >
     <VerdictMark :verdict="verdict" class="max-sm:hidden" />
     <div
-      class="flex min-w-0 grow basis-72 flex-col justify-center lg:max-h-full lg:overflow-y-auto"
+      class="flex max-h-full min-h-0 min-w-0 grow flex-col justify-center-safe overflow-y-auto"
       :class="{ 'opacity-60': isStale }"
       :aria-busy="isStale"
       :data-known="light.isKnown"
@@ -87,7 +88,7 @@ useCommands({
       <SolveProgress />
       <FindingLine v-if="!isAsking && page !== 'findings'" />
     </div>
-    <div class="flex shrink-0 flex-wrap gap-2">
+    <div class="flex h-11 shrink-0 gap-2 sm:h-auto sm:max-lg:max-w-1/2 sm:flex-wrap">
       <button v-if="canAct" class="press-main" :disabled="isStale" data-test="accept" title="Enter" @click="accept">
         {{ action }} <kbd class="ml-1 font-sans text-xs opacity-70 max-sm:hidden" aria-hidden="true">Enter</kbd>
       </button>
