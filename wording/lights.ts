@@ -1,6 +1,5 @@
 import type { Light } from '#core/model/schema'
 import { listed } from './language'
-import { formatStops, styleForClick } from './notation/stops'
 
 const COUNT_WORDS = ['', '', 'both', 'all three', 'all four', 'all five', 'all six']
 
@@ -31,7 +30,3 @@ export const nameLightIds = (ids: readonly string[], all: readonly Light[]): str
 /** The letter of a light by its id. */
 export const letterOf = (id: string, all: readonly Light[]): string =>
   all.find(light => light.id === id)?.name ?? 'a light'
-
-/** Power below full, as it is set on the lamp: `full`, `−1⅓`. */
-export const formatPower = (powerStops: number, clickStops: number): string =>
-  Math.abs(powerStops) < clickStops / 2 ? 'full' : formatStops(powerStops, styleForClick(clickStops))

@@ -4,7 +4,8 @@ import type { Overridden } from '#core/looks/overridden'
 import type { LookCondition } from '#core/model/daySchema'
 import type { Place, StudioSet } from '#core/model/schema'
 import { capital, counted, listed, plural } from './language'
-import { formatPower, letterOf } from './lights'
+import { letterOf } from './lights'
+import { formatPower } from './notation/power'
 import { formatAperture } from './notation/aperture'
 import type { InLength } from './notation/distance'
 import { minutesWords, shutterWords } from './quantities'
@@ -20,11 +21,11 @@ const placeWords = ({ xM, yM, zM }: Place, inLength: InLength): string => {
 
 const powerStepWords = (set: StudioSet, { id, from, to }: Extract<LookStep, { kind: 'power' }>): string => {
   const name = letterOf(id, set.lights)
-  const clickStops = set.lights.find(light => light.id === id)?.lamp.clickStops ?? 0.1
-  if (!to.on) return `${name} off`
-  const power = formatPower(to.powerStops, clickStops)
+  const lamp = set.lights.find(light => light.id === id)?.lamp
+  if (!to.on || !lamp) return `${name} off`
+  const power = formatPower(to.powerStops, lamp)
   if (!from.on) return `${name} on, at ${power}`
-  const clicks = Math.round((to.powerStops - from.powerStops) / clickStops)
+  const clicks = Math.round((to.powerStops - from.powerStops) / lamp.clickStops)
   return `${name} to ${power}: ${counted(Math.abs(clicks), 'click')} ${clicks > 0 ? 'up' : 'down'}`
 }
 

@@ -2,7 +2,6 @@ import { describe, expect, it } from 'vitest'
 import { demoSet } from '#core/edits/demo'
 import type { LightSetting } from '#core/model/schema'
 import { powerChanges } from '#core/solve/powerChanges'
-import { formatPower } from './lights'
 import { powerChangesWords } from './powers'
 
 const { lights, looks } = demoSet()
@@ -61,11 +60,5 @@ describe('instructions in words', () => {
     expect(said({ 'backdrop-left': at(-2 + 1 / 3), 'backdrop-right': at(-2 + 1 / 3) }, thirds)).toBe(
       'add ⅓ stop to both backdrop lights',
     )
-    expect([formatPower(0, 0.1), formatPower(-4 / 3, 1 / 3), formatPower(-1.5, 0.5), formatPower(-2.3, 0.1)]).toEqual([
-      'full',
-      '\u22121⅓',
-      '\u22121½',
-      '\u22122.3',
-    ])
   })
 })

@@ -1,7 +1,8 @@
 import type { Light } from '#core/model/schema'
 import type { PowerChange } from '#core/solve/powerChanges'
 import { counted, listed } from './language'
-import { formatPower, nameLightIds } from './lights'
+import { nameLightIds } from './lights'
+import { formatDial } from './notation/power'
 import { formatStops, styleForClick } from './notation/stops'
 
 /** A sentence gives this many instructions; the light list shows the rest. */
@@ -21,7 +22,7 @@ export const powerChangeWords = (change: PowerChange, all: readonly Light[]): st
     case 'off':
       return `switch ${names} off`
     case 'on':
-      return `switch ${names} on at ${formatPower(change.powerStops, clickStops)}`
+      return `switch ${names} on at ${formatDial(change.powerStops, clickStops)}`
   }
 }
 

@@ -2,7 +2,7 @@ import { lightDistance } from '#core/edits/distances'
 import { aimedAt } from '#core/model/aim'
 import type { Annotation, StudioRecord } from '#core/records/recordSchema'
 import { aimAngles, tapedPlace, tapeErrorStops } from '#core/records/tape'
-import { formatPower } from './lights'
+import { formatPower } from './notation/power'
 import type { InLength } from './notation/distance'
 import { formatMoment } from './notation/moment'
 import { formatStops } from './notation/stops'
@@ -23,7 +23,7 @@ export const recordMarkdown = (record: StudioRecord, { notes, tags }: Annotation
     return [
       plain(light.name),
       plain(`${light.lamp.name}, ${light.modifier.name}`),
-      setting.on ? formatPower(setting.powerStops, light.lamp.clickStops) : 'off',
+      setting.on ? formatPower(setting.powerStops, light.lamp) : 'off',
       tapedWords(tapedPlace(set, light.place, 'lines'), inLength),
       aimWords(aimAngles(light.place, aimedAt(light.aim, set)), light.rollDeg),
       careWords(tapeErrorStops(lightDistance(light, set).lengthM)),

@@ -5,7 +5,7 @@ const PARTS = [
   { to: '/meter', name: 'Run' },
   { to: '/meter/even', name: 'Even' },
   { to: '/meter/spill', name: 'Spill, ratio' },
-  { to: '/meter/continuous', name: 'Continuous' },
+  { to: '/meter/walk', name: 'Walk line' },
   { to: '/meter/readings', name: 'Readings' },
 ] as const
 </script>

@@ -17,7 +17,7 @@ const NAMES: Readonly<Record<string, string>> = {
   '/meter/even': 'Evenness',
   '/meter/spill': 'Spill',
   '/meter/readings': 'Readings',
-  '/meter/continuous': 'Continuous light',
+  '/meter/walk': 'Walk line',
   '/frames': 'Frames',
   '/frames/compare': 'Frames compared',
   '/frames/match': 'Match a picture',

@@ -7,7 +7,6 @@ import { validationErrors } from '../validation/validation'
 import { BACKDROP_MIDDLE } from '../model/placeIds'
 import type { Grid, StudioSet } from '../model/schema'
 import { incidentFromSpot, spotFromIncident } from '../physics/photometry/spot'
-import { miredWords, percentFromStops, stopsFromPercent, tubeStops } from '../physics/sources/dimming'
 import { length } from '../physics/units/vector'
 import { visibleBackdrop } from './probes/areaPoints'
 import { gridPoints, gridRegions } from './probes/gridPoints'
@@ -58,18 +57,6 @@ describe('a spot meter', () => {
       5.6,
       1e-12,
     )
-  })
-})
-
-describe('continuous light', () => {
-  // Common practice, no source: four tubes to three is -0.4 stop; half is one stop; 5200 K before a camera at 5800 K
-  // is about 20 mired warm.
-  it('dims by tubes and by percent', () => {
-    expectWithin(tubeStops(3, 4), -0.415, 0.001)
-    expectWithin(stopsFromPercent(50), -1, 1e-12)
-    expectWithin(percentFromStops(stopsFromPercent(37)), 37, 1e-9)
-    expect(miredWords(1e6 / 5200 - 1e6 / 5800)).toBe('20 mired warm: slight')
-    expect(miredWords(1e6 / 5600 - 1e6 / 3200)).toMatch(/^134 mired cool: plain to see; a warming gel/)
   })
 })
 

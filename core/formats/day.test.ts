@@ -1,6 +1,6 @@
 import ICAL from 'ical.js'
 import fc from 'fast-check'
-import { describe, expect, it } from 'vitest'
+import { describe, expect, it, vi } from 'vitest'
 import { demoSet } from '../edits/demo'
 import { clockJump, formatClock, parseClock } from '../looks/clock'
 import { duplicateLook } from '../looks/lookEdits'
@@ -34,15 +34,15 @@ describe('a time of the day', () => {
   })
 
   it('jumps only on the days on which clocks are changed', () => {
-    const zone = process.env.TZ
-    try {
-      process.env.TZ = 'Europe/Berlin'
-      expect(clockJump('2026-03-29', 60, 600)).toBe(60)
-      expect(clockJump('2026-10-25', 60, 600)).toBe(-60)
-      expect(clockJump('2026-11-27', 60, 600)).toBe(0)
-    } finally {
-      process.env.TZ = zone
-    }
+    // A summer that begins and ends on the last Sundays of March and October (European Union, 2000/84/EC).
+    const [begins, ends] = [new Date(2026, 2, 29, 2).getTime(), new Date(2026, 9, 25, 3).getTime()]
+    const winter = vi.spyOn(Date.prototype, 'getTimezoneOffset').mockImplementation(function (this: Date) {
+      return this.getTime() >= begins && this.getTime() < ends ? -120 : -60
+    })
+    expect(clockJump('2026-03-29', 0, 600)).toBe(60)
+    expect(clockJump('2026-10-25', 0, 600)).toBe(-60)
+    expect(clockJump('2026-11-27', 0, 600)).toBe(0)
+    winter.mockRestore()
   })
 })
 

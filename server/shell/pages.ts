@@ -17,7 +17,7 @@ export const PAGES: readonly string[] = [
   '/meter/even',
   '/meter/spill',
   '/meter/readings',
-  '/meter/continuous',
+  '/meter/walk',
   '/frames',
   '/frames/compare',
   '/frames/match',

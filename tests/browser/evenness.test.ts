@@ -69,7 +69,7 @@ describe('evenness', () => {
   })
 })
 
-describe('spill, ratio and continuous light', () => {
+describe('spill, ratio and the walk line', () => {
   it('reads what comes round the subject from behind, and says how much it may be', async () => {
     await part('Spill, ratio')
     await app.browser.waitForText('spill-where', /^B, C on, A off\./)
@@ -93,13 +93,8 @@ describe('spill, ratio and continuous light', () => {
     expect(await findings(app.browser)).toEqual([])
   })
 
-  it('turns percent into stops, tubes too, kelvin into mireds, and walks a line', async () => {
-    await part('Continuous')
-    await type(await app.browser.find('dim-percent'), '25')
-    expect(await (await app.browser.find('dim-stops')).getAttribute('value')).toBe('\u22122')
-    expect(await app.browser.textOf('tubes')).toMatch(/3 on\s*\u22120\.4/)
-    await type(await app.browser.find('mired-camera'), '5800')
-    await app.browser.waitForText('mired-words', /^20 mired warm/)
+  it('walks a line', async () => {
+    await part('Walk line')
     await type(await field('Across'), '-0.5')
     await app.browser.click('walk')
     await app.browser.waitForText('walk-words', /\d stops? along the way; it changes fastest \d\.\d\d m from the start/)
@@ -124,6 +119,16 @@ describe('lamps that burn on', () => {
       lights,
       looks: demo.looks.map(look => ({ ...look, exposure: { ...look.exposure, shutterS: 1 / 30 } })),
     })
+    await app.browser.press(By.css('[data-test="light-key"] button'))
+    await type(await app.browser.find('power'), '1/8')
+    await app.browser.waitFor(
+      'an eighth in percent too',
+      async () => (await (await app.browser.find('power')).getAttribute('value')) === '\u22123.0 (13 %)',
+    )
+    await type(await app.browser.find('power'), '8')
+    await app.browser.waitForText('field-problem', /"8" is no power: write stops below full.*It is still \u22123\.0/)
+    await see('Fit')
+    await app.browser.waitForText('lamp-colour', /^\d+ K: /)
     await app.browser.press(By.css('[aria-label="Settings"]'))
     await choose('reading-unit', 'Lux')
     await app.browser.driver.actions().sendKeys(Key.ESCAPE).perform()
@@ -214,7 +219,7 @@ describe('odd sets', () => {
     await part('Even')
     await see('5')
     await app.browser.locate(By.css('[data-test="even-dark"], [data-test="even-map"]'))
-    for (const name of ['Spill, ratio', 'Continuous', 'Readings']) {
+    for (const name of ['Spill, ratio', 'Walk line', 'Readings']) {
       await part(name)
       expect(await app.browser.driver.executeScript('return document.documentElement.scrollWidth')).toBe(1280)
     }

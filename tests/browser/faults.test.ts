@@ -126,7 +126,7 @@ describe('for everyone', () => {
         ['Readings', 'readings-filter'],
         ['Even', 'even-start'],
         ['Spill, ratio', 'ratio'],
-        ['Continuous', 'tubes'],
+        ['Walk line', 'walk'],
       ] as const) {
         await phone.press(By.linkText(part))
         await phone.find(landmark)

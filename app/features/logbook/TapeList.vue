@@ -7,7 +7,7 @@ import type { Place } from '#core/model/schema'
 import type { StudioRecord } from '#core/records/recordSchema'
 import { aimAngles, tapedPlace, tapeErrorStops, type TapeMarks } from '#core/records/tape'
 import { aimWords, careWords, tapedWords } from '#wording/records'
-import { formatPower } from '#wording/lights'
+import { formatPower } from '#wording/notation/power'
 
 /** Where everything stood, as one person measures it with a tape, with power and aim. */
 const props = defineProps<{ record: StudioRecord; marks: TapeMarks; isShort?: boolean }>()
@@ -41,7 +41,7 @@ const rows = computed(() => {
         id: light.id,
         name: light.name,
         what: `${light.lamp.name}, ${light.modifier.name}`,
-        power: setting.on ? formatPower(setting.powerStops, light.lamp.clickStops) : 'off',
+        power: setting.on ? formatPower(setting.powerStops, light.lamp) : 'off',
         where: where(light.place),
         aim: aimWords(aimAngles(light.place, aimedAt(light.aim, set)), light.rollDeg),
         care: careWords(tapeErrorStops(lightDistance(light, set).lengthM)),

@@ -12,7 +12,7 @@ import KeepButton from '~/shared/KeepButton.vue'
 import FrameValues from '~/shared/FrameValues.vue'
 import { NuxtLink } from '#components'
 import { formatFNumber } from '#wording/notation/aperture'
-import { formatPower } from '#wording/lights'
+import { formatPower } from '#wording/notation/power'
 import { formatStops } from '#wording/notation/stops'
 
 const studio = useStudio()
@@ -27,7 +27,7 @@ const mendWords = computed(() => {
   const changed = studio.document.lights.flatMap(({ id, name, lamp }) => {
     const [from, to] = [studio.look.lights[id], settings[id]]
     if (!from || !to || (from.on === to.on && from.powerStops === to.powerStops)) return []
-    return [`${name} ${to.on ? formatPower(to.powerStops, lamp.clickStops) : 'off'}`]
+    return [`${name} ${to.on ? formatPower(to.powerStops, lamp) : 'off'}`]
   })
   return changed.length > 0 ? changed.join(', ') : 'these powers'
 })

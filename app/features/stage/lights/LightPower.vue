@@ -1,36 +1,26 @@
 <script setup lang="ts">
-import { useChangeNote } from '~/shared/useChangeNote'
 import { useLight } from '~/stores/light'
-import { useStudio } from '~/stores/studio'
+import { useLightSetting } from '~/features/stage/lights/useLightSetting'
 import { computed } from 'vue'
 import { Minus, Plus } from '@lucide/vue'
 import { Switch } from '@headlessui/vue'
-import { changeSettings } from '#core/edits/edits'
-import type { Light, LightSetting } from '#core/model/schema'
-import { formatPower } from '#wording/lights'
-import { roundToClicks } from '#core/physics/units/stops'
+import type { Light } from '#core/model/schema'
+import { formatDial, formatPercent } from '#wording/notation/power'
 
 /** A light on or off, and its power in its own clicks. */
 const props = defineProps<{ light: Light; isSmall?: boolean }>()
-const studio = useStudio()
 const lightStore = useLight()
-const note = useChangeNote()
+const { setting, change, setPower } = useLightSetting(() => props.light)
 
-const setting = computed(() => studio.look.lights[props.light.id]!)
 const shown = computed(() => lightStore.shownSettings[props.light.id] ?? setting.value)
 const isAsked = computed(
   () => shown.value.on !== setting.value.on || shown.value.powerStops !== setting.value.powerStops,
 )
-const click = computed(() => props.light.lamp.clickStops)
-
-const change = (changes: Partial<LightSetting>) => {
-  note.mark()
-  studio.edit(set => changeSettings(set, studio.look.id, { [props.light.id]: { ...setting.value, ...changes } }))
-}
-const turn = (clicks: number) => {
-  const wanted = roundToClicks(setting.value.powerStops + clicks * click.value, click.value)
-  change({ powerStops: Math.min(0, Math.max(-props.light.lamp.rangeStops, wanted)) })
-}
+const dial = computed(() => (shown.value.on ? formatDial(shown.value.powerStops, props.light.lamp.clickStops) : 'off'))
+const percent = computed(() =>
+  shown.value.on && props.light.lamp.kind === 'continuous' ? formatPercent(shown.value.powerStops) : undefined,
+)
+const turn = (clicks: number) => setPower(setting.value.powerStops + clicks * props.light.lamp.clickStops)
 </script>
 
 <template>
@@ -59,7 +49,8 @@ const turn = (clicks: number) => {
         :class="[isSmall ? 'w-12 text-base' : 'w-16 text-xl', { 'text-accent': isAsked }]"
         :data-test="`power-${light.id}`"
         :aria-label="`Power of ${light.name}, stops below full`"
-        >{{ shown.on ? formatPower(shown.powerStops, click) : 'off' }}</span
+        :title="percent"
+        >{{ dial }}</span
       >
       <button
         class="press h-7 px-2! max-lg:h-11 max-lg:w-14"

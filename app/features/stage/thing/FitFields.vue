@@ -2,13 +2,16 @@
 import { useThingActions } from '~/shared/useThingActions'
 import { useUnits } from '~/shared/useUnits'
 import { useKit } from '~/stores/kit'
+import { useStudio } from '~/stores/studio'
 import { useVault } from '~/stores/vault'
 import { computed, ref } from 'vue'
 import FilePick from '~/ui/FilePick.vue'
 import SelectField from '~/ui/SelectField.vue'
 import { fitGel, fitMeasured, fitModifier } from '#core/edits/edits'
 import type { Light } from '#core/model/schema'
+import { miredDifference } from '#core/physics/sources/colourTemperature'
 import { gelStops, type Gel } from '#core/physics/sources/gels'
+import { miredWords } from '#wording/colourTemperature'
 
 /** What hangs on a light, out of the kit. */
 const props = defineProps<{ light: Light }>()
@@ -45,6 +48,9 @@ const gelOptions = computed(() => [
 const putGel = (name: string) =>
   edit(set => fitGel(set, props.light.id, gels.value.find(candidate => candidate.name === name) ?? null))
 
+const studio = useStudio()
+const colour = computed(() => miredWords(miredDifference(props.light.lamp.cctK, studio.document.camera.whiteBalanceK)))
+
 const readFile = async (file: File) => {
   const outcome = await reader.readLamp(file, file.name)
   problem.value = outcome.ok ? '' : `${file.name}: ${outcome.message}`
@@ -75,7 +81,14 @@ const readFile = async (file: File) => {
       @choose="putGel"
     />
     <FilePick class="h-8" label="IES file…" accept=".ies,.IES" test-name="ies" @pick="readFile" />
-    <p v-if="light.gel" class="basis-full text-xs text-soft">
+    <p class="order-last basis-full text-xs text-soft" data-test="lamp-colour">
+      {{ light.lamp.cctK }} K{{ light.gel ? ' without its gel' : '' }}: {{ colour }}.
+    </p>
+    <p v-if="light.lamp.kind === 'continuous'" class="order-last basis-full text-xs text-soft">
+      Do not stare into bare tubes, snoots or strong lamps. Lamps that burn load their circuit for as long as they do:
+      keep well under the breaker’s rating; distribution is a licensed electrician’s work.
+    </p>
+    <p v-if="light.gel" class="order-last basis-full text-xs text-soft">
       Gels on hot lamps melt and burn: keep them off the glass and vents clear, and let lamps cool before you touch
       them.
     </p>

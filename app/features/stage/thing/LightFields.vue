@@ -13,6 +13,7 @@ import { computed, ref, toRaw } from 'vue'
 import AimFields from '~/features/stage/thing/AimFields.vue'
 import DistanceField from '~/shared/DistanceField.vue'
 import FitFields from '~/features/stage/thing/FitFields.vue'
+import PowerField from '~/features/stage/thing/PowerField.vue'
 import PlaceRow from '~/shared/PlaceRow.vue'
 import SelectField from '~/ui/SelectField.vue'
 import ShapeFields from '~/features/stage/thing/ShapeFields.vue'
@@ -88,6 +89,7 @@ const savePhotometry = async () => {
       wide
       @choose="job => job && edit(set => editLight(set, light.id, before => ({ ...before, job })))"
     />
+    <PowerField :light="light" />
     <DistanceField
       :label="light.aim.at === 'subject' ? 'To subject' : 'To its aim'"
       :value="lightDistance(light, studio.document).lengthM"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive } from 'vue'
-import WalkChart from '~/features/metering/continuous/WalkChart.vue'
+import WalkChart from '~/features/metering/walk/WalkChart.vue'
 import DistanceField from '~/shared/DistanceField.vue'
 import { useUnits } from '~/shared/useUnits'
 import { usePlacing } from '~/stores/placing'
