@@ -1,3 +1,4 @@
+import type { CheckContext } from '#core/checks/finding'
 import { findingsOf } from '#core/checks/findings'
 import { applyChange } from '#core/changes/apply'
 import { frameIntrusions } from '#core/render/frameIntrusions'
@@ -15,18 +16,18 @@ export const checkedSet = async (set: StudioSet) => {
   const { evaluation } = solved
   const answer = solveLook(evaluation)
   const metres = (lengthM: number) => formatDistance(lengthM, 'metric')
-  const findings = findingsOf({ ...evaluation, answer, intrusions: frameIntrusions(set, solved.solved.stage) }).map(
-    found => ({
-      ...found,
-      words: findingWords(set, found, metres),
-      mends: found.fixes.map(fix => ({
-        words: fixWords(set, fix, metres),
-        apply: (before: StudioSet) => applyChange(before, fix.change),
-      })),
-    }),
-  )
+  const context: CheckContext = { ...evaluation, answer, intrusions: frameIntrusions(set, solved.solved.stage) }
+  const findings = findingsOf(context).map(found => ({
+    ...found,
+    words: findingWords(set, found, metres),
+    mends: found.fixes.map(fix => ({
+      words: fixWords(set, fix, metres),
+      apply: (before: StudioSet) => applyChange(before, fix.change),
+    })),
+  }))
   return {
     ...solved,
+    context,
     set,
     answer,
     verdict: saidVerdict(evaluation, answer),
