@@ -1,8 +1,6 @@
 <script setup lang="ts">
 import { useUnits } from '~/shared/useUnits'
-import { nextTick, useId } from 'vue'
-import FieldProblem from '~/ui/FieldProblem.vue'
-import { useRefusal } from '~/ui/refusals'
+import TypedField from '~/ui/TypedField.vue'
 
 /**
  * A distance in the user's unit. Outside its range it is refused here, in words; what the document refuses is told
@@ -14,8 +12,6 @@ const props = withDefaults(defineProps<{ label: string; value: number; least?: n
 })
 const emit = defineEmits<{ change: [metres: number] }>()
 const { distance, parse } = useUnits()
-const { words: problem, attempt, refuse } = useRefusal()
-const id = useId()
 const ROUNDING_M = 0.005
 const rangeWords = () => {
   if (!Number.isFinite(props.most)) return `at least ${distance(props.least)}`
@@ -23,33 +19,18 @@ const rangeWords = () => {
   return `from ${distance(props.least)} to ${distance(props.most)}`
 }
 
-const commit = (event: Event) => {
-  const field = event.target as HTMLInputElement
-  const outcome = parse(field.value)
+const take = (text: string): string | undefined => {
+  const outcome = parse(text)
+  if (!outcome.ok) return outcome.message
   // What is shown is rounded; a bound that is typed as it is shown holds.
-  const isWithin = outcome.ok && outcome.value >= props.least - ROUNDING_M && outcome.value <= props.most + ROUNDING_M
-  if (!outcome.ok) refuse(outcome.message)
-  else if (!isWithin)
-    refuse(`${distance(outcome.value)} is out of range: ${rangeWords()}. It is still ${distance(props.value)}.`)
-  else attempt(() => emit('change', Math.min(props.most, Math.max(props.least, outcome.value))))
-  void nextTick(() => {
-    field.value = distance(props.value)
-  })
+  const isWithin = outcome.value >= props.least - ROUNDING_M && outcome.value <= props.most + ROUNDING_M
+  if (!isWithin)
+    return `${distance(outcome.value)} is out of range: ${rangeWords()}. It is still ${distance(props.value)}.`
+  emit('change', Math.min(props.most, Math.max(props.least, outcome.value)))
+  return undefined
 }
 </script>
 
 <template>
-  <div class="relative">
-    <label :for="id" class="block text-xs text-soft">{{ label }}</label>
-    <input
-      :id="id"
-      :value="distance(value)"
-      class="h-8 w-21 rounded-sm border border-rule bg-well px-2 py-1"
-      :aria-invalid="problem !== ''"
-      :aria-describedby="problem ? `${id}-problem` : undefined"
-      @change="commit"
-      @focus="($event.target as HTMLInputElement).select()"
-    />
-    <FieldProblem :id="`${id}-problem`" :words="problem" />
-  </div>
+  <TypedField :label="label" :shown="distance(value)" :take="take" class="w-21" />
 </template>

@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import { computed, nextTick, useId } from 'vue'
-import FieldProblem from '~/ui/FieldProblem.vue'
+import { computed } from 'vue'
+import TypedField from '~/ui/TypedField.vue'
 import { parseStops, plainFigures } from '#wording/notation/stops'
-import { useRefusal } from '~/ui/refusals'
 
 const props = withDefaults(
   defineProps<{
@@ -23,8 +22,6 @@ const props = withDefaults(
   { unit: '', digits: 1, testName: undefined, zeroWord: undefined },
 )
 const emit = defineEmits<{ change: [value: number] }>()
-const { words: problem, attempt, refuse } = useRefusal()
-const id = useId()
 const isThird = (value: number) => Math.round(3 * value) % 3 !== 0 && Math.abs(3 * value - Math.round(3 * value)) < 0.02
 const shown = computed(() => {
   if (props.zeroWord && props.value === 0) return props.zeroWord
@@ -38,42 +35,18 @@ const numberFrom = (text: string): number => {
   return fraction?.ok ? fraction.value : Number(text)
 }
 
-const commit = (event: Event) => {
-  const field = event.target as HTMLInputElement
-  const text = plainFigures(field.value).replace(props.unit.trim(), '').trim()
-  const isZeroWord = props.zeroWord !== undefined && ['', props.zeroWord].includes(field.value.trim())
+const take = (typed: string): string | undefined => {
+  const text = plainFigures(typed).replace(props.unit.trim(), '').trim()
+  const isZeroWord = props.zeroWord !== undefined && ['', props.zeroWord].includes(typed.trim())
   const value = isZeroWord ? 0 : numberFrom(text)
-  if (
-    (text === '' && !isZeroWord) ||
-    !Number.isFinite(value) ||
-    value < props.least ||
-    value > props.most ||
-    (props.whole && !Number.isInteger(value))
-  ) {
-    refuse(
-      `"${field.value.trim()}" is out of range: write a ${props.whole ? 'whole ' : ''}number from ${props.least} to ${props.most}${props.unit}. It is still ${shown.value}.`,
-    )
-  } else attempt(() => emit('change', value))
-  void nextTick(() => {
-    field.value = shown.value
-  })
+  const isNumber = (text !== '' || isZeroWord) && Number.isFinite(value)
+  if (!isNumber || value < props.least || value > props.most || (props.whole && !Number.isInteger(value)))
+    return `"${typed.trim()}" is out of range: write a ${props.whole ? 'whole ' : ''}number from ${props.least} to ${props.most}${props.unit}. It is still ${shown.value}.`
+  emit('change', value)
+  return undefined
 }
 </script>
 
 <template>
-  <div class="relative flex flex-col">
-    <label :for="id" class="text-xs text-soft">{{ label }}</label>
-    <input
-      :id="id"
-      :value="shown"
-      class="h-8 rounded-sm border border-rule bg-well px-2"
-      :class="narrow ? 'w-16' : 'w-22'"
-      :aria-invalid="problem !== ''"
-      :aria-describedby="problem ? `${id}-problem` : undefined"
-      :data-test="testName"
-      @change="commit"
-      @focus="($event.target as HTMLInputElement).select()"
-    />
-    <FieldProblem :id="`${id}-problem`" :words="problem" />
-  </div>
+  <TypedField :label="label" :shown="shown" :take="take" :class="narrow ? 'w-16' : 'w-22'" :test-name="testName" />
 </template>

@@ -6,7 +6,7 @@ import { modifierOfKind } from '../physics/sources/modifiers'
 import { BACKDROP_MIDDLE, KEY_SIDE } from '../model/placeIds'
 import { PLAIN_RUN } from '../model/readingSchema'
 import type { Lamp, StudioSet } from '../model/schema'
-import { GENERIC_BODY } from './factories'
+import { GENERIC_CAMERA, GENERIC_SITTER } from './factories'
 
 const flash = (name: string, guideNumberM: number): Lamp => ({
   kind: 'flash',
@@ -61,30 +61,8 @@ export const demoSet = (): StudioSet => ({
     transmittance: [0, 0, 0],
     kitId: null,
   },
-  subjects: [
-    {
-      id: 'sitter',
-      name: 'Subject',
-      place: { xM: 0, yM: 3.6 },
-      heightM: 1.72,
-      skin: [0.5, 0.33, 0.25],
-      clothing: [0.72, 0.69, 0.6],
-      hair: [0.07, 0.05, 0.04],
-      haircut: 'short',
-      glasses: false,
-      pose: 'standing',
-      turnDeg: 0,
-    },
-  ],
-  camera: {
-    place: { xM: 0, yM: 7.6, zM: 1.4 },
-    aimHeightM: 1.34,
-    lens: { focalLengthMm: 105 },
-    sensor: { widthMm: 24, heightMm: 36 },
-    apertures: { widest: 2.8, smallest: 22, clickStops: 1 / 3 },
-    ...GENERIC_BODY,
-    whiteBalanceK: 5600,
-  },
+  subjects: [{ ...GENERIC_SITTER, place: { xM: 0, yM: 3.6 }, clothing: [0.72, 0.69, 0.6] }],
+  camera: { ...GENERIC_CAMERA, place: { xM: 0, yM: 7.6, zM: 1.4 }, lens: { focalLengthMm: 105 } },
   panels: [],
   props: [],
   points: [],

@@ -67,6 +67,28 @@ export const GENERIC_BODY: Pick<
   kitId: null,
 }
 
+/** A standing sitter of middling skin and dark hair, where nothing else is said; typical values from memory. */
+export const GENERIC_SITTER: Omit<StudioSet['subjects'][number], 'place' | 'clothing'> = {
+  id: 'sitter',
+  name: 'Subject',
+  heightM: 1.72,
+  skin: [0.5, 0.33, 0.25],
+  hair: [0.07, 0.05, 0.04],
+  haircut: 'short',
+  glasses: false,
+  pose: 'standing',
+  turnDeg: 0,
+}
+
+/** A full-frame camera at chest height with a usual lens's apertures, where nothing else is said. */
+export const GENERIC_CAMERA: Omit<Camera, 'place' | 'lens'> = {
+  aimHeightM: 1.34,
+  sensor: { widthMm: 24, heightMm: 36 },
+  apertures: { widest: 2.8, smallest: 22, clickStops: 1 / 3 },
+  ...GENERIC_BODY,
+  whiteBalanceK: 5600,
+}
+
 /** A new light begins well below full, so that it neither dazzles nor clips everything. */
 export const FIRST_SETTING: LightSetting = { on: true, powerStops: -3 }
 

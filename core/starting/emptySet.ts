@@ -3,7 +3,7 @@ import { NO_OVERRIDES } from '../model/overridesSchema'
 import { PLAIN_METER } from '../model/meterSchema'
 import { askLook } from '../brief/looks'
 import { frameUp } from '../brief/framing'
-import { GENERIC_BODY } from '../edits/factories'
+import { GENERIC_CAMERA, GENERIC_SITTER } from '../edits/factories'
 import { backdropNamed } from '../kit/backdropPresets'
 import { NO_BRIEF } from '../model/briefSchema'
 import { grey } from '../physics/units/rgb'
@@ -37,30 +37,8 @@ export const emptySet = (id: string, name: string): StudioSet => {
       floorGloss: null,
     },
     backdrop: { ...backdropNamed('White paper roll'), centreXM: 0 },
-    subjects: [
-      {
-        id: 'sitter',
-        name: 'Subject',
-        place: { xM: 0, yM: 3 },
-        heightM: 1.72,
-        skin: [0.5, 0.33, 0.25],
-        clothing: grey(0.25),
-        hair: [0.07, 0.05, 0.04],
-        haircut: 'short',
-        glasses: false,
-        pose: 'standing',
-        turnDeg: 0,
-      },
-    ],
-    camera: {
-      place: { xM: 0, yM: 6.5, zM: 1.4 },
-      aimHeightM: 1.34,
-      lens: { focalLengthMm: 85 },
-      sensor: { widthMm: 24, heightMm: 36 },
-      apertures: { widest: 2.8, smallest: 22, clickStops: 1 / 3 },
-      ...GENERIC_BODY,
-      whiteBalanceK: 5600,
-    },
+    subjects: [{ ...GENERIC_SITTER, place: { xM: 0, yM: 3 }, clothing: grey(0.25) }],
+    camera: { ...GENERIC_CAMERA, place: { xM: 0, yM: 6.5, zM: 1.4 }, lens: { focalLengthMm: 85 } },
     panels: [],
     props: [],
     points: [],

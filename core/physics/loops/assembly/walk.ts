@@ -41,6 +41,11 @@ function inverse(part: f32): f32 {
   return part == 0 ? STILL : <f32>1 / part
 }
 
+/** How far along the ray four planes of boxes are crossed. */
+function crossed(planes: usize, from: v128, inverseWay: v128): v128 {
+  return f32x4.mul(f32x4.sub(v128.load(planes), from), inverseWay)
+}
+
 /** Puts the children met on the stack, the nearest last; answers its new height. */
 function openNearestLast(stack: usize, height: i32, node: usize, met: i32): i32 {
   let mask = met
@@ -164,18 +169,12 @@ function walkBody(
     if (child >= 0) {
       const node = nodes + child * at.NODE_BYTES
       const enter = f32x4.pmax(
-        f32x4.pmax(
-          f32x4.mul(f32x4.sub(v128.load(node + nearX), oxs), ixs),
-          f32x4.mul(f32x4.sub(v128.load(node + nearY), oys), iys),
-        ),
-        f32x4.pmax(f32x4.mul(f32x4.sub(v128.load(node + nearZ), ozs), izs), nothing),
+        f32x4.pmax(crossed(node + nearX, oxs, ixs), crossed(node + nearY, oys, iys)),
+        f32x4.pmax(crossed(node + nearZ, ozs, izs), nothing),
       )
       const leave = f32x4.pmin(
-        f32x4.pmin(
-          f32x4.mul(f32x4.sub(v128.load(node + farX), oxs), ixs),
-          f32x4.mul(f32x4.sub(v128.load(node + farY), oys), iys),
-        ),
-        f32x4.pmin(f32x4.mul(f32x4.sub(v128.load(node + farZ), ozs), izs), f32x4.splat(limit)),
+        f32x4.pmin(crossed(node + farX, oxs, ixs), crossed(node + farY, oys, iys)),
+        f32x4.pmin(crossed(node + farZ, ozs, izs), f32x4.splat(limit)),
       )
       const met = i32x4.bitmask(f32x4.le(enter, f32x4.mul(leave, slack)))
       if (met != 0) {
@@ -387,18 +386,12 @@ export function walk(x: f64, y: f64, z: f64, wayX: f64, wayY: f64, wayZ: f64, li
     if (child >= 0) {
       const node = outerNodes + child * at.NODE_BYTES
       const enter = f32x4.pmax(
-        f32x4.pmax(
-          f32x4.mul(f32x4.sub(v128.load(node + nearX), oxs), ixs),
-          f32x4.mul(f32x4.sub(v128.load(node + nearY), oys), iys),
-        ),
-        f32x4.pmax(f32x4.mul(f32x4.sub(v128.load(node + nearZ), ozs), izs), nothing),
+        f32x4.pmax(crossed(node + nearX, oxs, ixs), crossed(node + nearY, oys, iys)),
+        f32x4.pmax(crossed(node + nearZ, ozs, izs), nothing),
       )
       const leave = f32x4.pmin(
-        f32x4.pmin(
-          f32x4.mul(f32x4.sub(v128.load(node + farX), oxs), ixs),
-          f32x4.mul(f32x4.sub(v128.load(node + farY), oys), iys),
-        ),
-        f32x4.pmin(f32x4.mul(f32x4.sub(v128.load(node + farZ), ozs), izs), f32x4.splat(nearest)),
+        f32x4.pmin(crossed(node + farX, oxs, ixs), crossed(node + farY, oys, iys)),
+        f32x4.pmin(crossed(node + farZ, ozs, izs), f32x4.splat(nearest)),
       )
       const met = i32x4.bitmask(f32x4.le(enter, f32x4.mul(leave, slack)))
       if (met != 0) {
