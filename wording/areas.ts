@@ -9,16 +9,16 @@ export const areaReadoutWords = ({ area, measured }: Pick<AreaReadout, 'area' | 
     case 'even':
       return `Backdrop even to ${stopWords(measured)}, wanted ${area.withinStops}`
     case 'pool':
-      return `The pool falls ${measured.toFixed(1)}, wanted ${stopWords(area.depthStops)}`
+      return `The pool falls ${stopWords(measured)}, wanted ${stopWords(area.depthStops)}`
     case 'ramp':
-      return `Backdrop rises ${measured.toFixed(1)} toward the ${area.toward}, wanted ${stopWords(area.stops)}`
+      return `Backdrop rises ${stopWords(measured)} toward the ${area.toward}, wanted ${stopWords(area.stops)}`
     case 'colour':
       return `The colour is ${Math.round(100 * measured)} % deep, wanted ${Math.round(100 * area.depth)} %`
     // Its figure is against what is allowed.
     case 'wrap':
       return `The backdrop lights wrap the subject at ${formatStops(area.mostStops + measured)}, at most ${formatStops(area.mostStops)} is wanted`
     case 'apart':
-      return `Outline and backdrop are ${Math.abs(measured).toFixed(1)} apart, wanted ${stopWords(area.leastStops)}`
+      return `Outline and backdrop are ${stopWords(measured)} apart, wanted ${stopWords(area.leastStops)}`
   }
 }
 

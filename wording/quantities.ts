@@ -7,6 +7,12 @@ export const stopWords = (stops: number): string => {
   return `${tenths} ${tenths < 1 ? 'stop' : plural(tenths, 'stop')}`
 }
 
+/** A difference in stops with its sign, to a tenth: `+0.4 stop`, `−1.2 stops`, `0 stop`. */
+export const signedStopWords = (stops: number): string => {
+  const tenths = Math.round(Math.abs(stops) * 10) / 10
+  return `${formatStops(stops, 'tenths')} ${tenths < 1 ? 'stop' : plural(tenths, 'stop')}`
+}
+
 /** Where light lies against the camera setting: `0.4 stop under`, `1.2 stops over`. */
 export const sideWords = (stops: number): string => `${stopWords(stops)} ${stops < 0 ? 'under' : 'over'}`
 

@@ -4,6 +4,7 @@ import { pointOn } from '../physics/geometry/surfacePoint'
 import { frontReach } from '../physics/sources/frontShape'
 import { housingOwner } from '../scene/surfaces/lampBody'
 import { panelSheets } from '../scene/surfaces/panelSheets'
+import { hangs } from '../scene/hanging'
 import { emitterOf } from '../scene/scene'
 import type { Light, StudioSet } from '../model/schema'
 import type { Stage } from '../physics/transport/stage'
@@ -14,8 +15,6 @@ export type FrameIntrusion = { id: string; what: 'lamp' | 'stand' | 'panel'; inF
 
 const GRID = [-1, -0.5, 0, 0.5, 1] as const
 const STAND_SAMPLES = 10
-/** A lamp this near the ceiling hangs and has no stand. */
-export const HANGS_UNDER_M = 0.7
 /** Seen by less than this share of what lies in the frame, a thing counts as hidden. */
 export const HIDDEN = 0.12
 /** What stands this near the backdrop is part of it. */
@@ -32,8 +31,8 @@ export const lampPlaces = (light: Light, set: StudioSet): Vector[] => {
 
 /** Places of a stand from the floor to its lamp; none for what hangs from above. */
 export const standPlaces = (light: Light, set: StudioSet): Vector[] => {
+  if (hangs(light, set)) return []
   const { xM, yM, zM } = light.place
-  if (zM > set.room.heightM - HANGS_UNDER_M) return []
   return Array.from({ length: STAND_SAMPLES }, (_, index): Vector => [xM, yM, (zM * (index + 0.5)) / STAND_SAMPLES])
 }
 

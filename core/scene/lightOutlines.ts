@@ -1,8 +1,10 @@
 import { polygonHull } from 'd3-polygon'
+import { aimedAt } from '../model/aim'
 import { roomBounds } from '../model/bounds'
 import type { Light, StudioSet } from '../model/schema'
 import { frontReach } from '../physics/sources/frontShape'
 import { add, scale, type Vector } from '../physics/units/vector'
+import { hangs } from './hanging'
 import { emitterOf } from './scene'
 
 /** A place of a drawing: metres from the backdrop, and to the camera's right or, from the side, off the floor. */
@@ -16,6 +18,8 @@ export type LightOutline = {
   body: FlatPlace[]
   /** Barn doors, each from its hinge to its edge. */
   leaves: FlatPlace[][]
+  /** The legs of its stand, and from the side its column; none where it hangs. */
+  stand: FlatPlace[][]
 }
 
 /** Length and half the width of a lamp's own body, metres; from memory. */
@@ -62,7 +66,34 @@ export const lightOutline = (light: Light, set: StudioSet, from: 'above' | 'side
     front: ball ?? hull(rim(1, 0).map(flat)),
     body: hull([...bowl, ...lamp(-backM * fits)].map(flat)),
     leaves: leavesOf(light, reach, on, from).map(leaf => leaf.map(flat)),
+    stand: standOf(light, set).map(part => part.map(flat)),
   }
+}
+
+/** Legs of a usual stand: how far they spread and how high they leave the column, metres; from memory. */
+const LEGS_M = { spread: 0.45, up: 0.35 }
+const LEG_COUNT = 3
+
+/** The column of a stand and its legs, one of which points to what it lights, so that it does not tip that way. */
+const standOf = (light: Light, set: StudioSet): Vector[][] => {
+  if (hangs(light, set)) return []
+  const { xM, yM, zM } = light.place
+  const [toX, toY] = aimedAt(light.aim, set)
+  const ahead = Math.atan2(toX - xM, toY - yM)
+  const legs = Array.from({ length: LEG_COUNT }, (_, leg): Vector[] => {
+    const round = ahead + (2 * Math.PI * leg) / LEG_COUNT
+    return [
+      [xM, yM, Math.min(LEGS_M.up, zM)],
+      [xM + LEGS_M.spread * Math.sin(round), yM + LEGS_M.spread * Math.cos(round), 0],
+    ]
+  })
+  return [
+    [
+      [xM, yM, 0],
+      [xM, yM, zM],
+    ],
+    ...legs,
+  ]
 }
 
 const clamp = (value: number, least: number, most: number) => Math.max(least, Math.min(most, value))

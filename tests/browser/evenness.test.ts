@@ -87,7 +87,7 @@ describe('spill, ratio and the walk line', () => {
   it('turns two readings into a ratio, in both conventions', async () => {
     await type(await app.browser.find('ratio-highlight'), 'f/8')
     await type(await app.browser.find('ratio-shadow'), 'f/4')
-    await app.browser.waitForText('ratio', /^4:1\s+2\.0 stops$/)
+    await app.browser.waitForText('ratio', /^4:1\s+2 stops$/)
     await app.browser.waitForText('ratio-other', /key \+ fill to fill.*key to fill, each read alone, it is 3:1/s)
     await app.browser.waitForText('fill-effect', /No fill light is on/)
     expect(await findings(app.browser)).toEqual([])

@@ -24,7 +24,9 @@ const words = computed(() => {
     careful.value === 0
       ? 'None of these needs more care than usual: no slip is worth a tenth of a stop.'
       : `Those in bold need care: a slip is worth ${SENSITIVE_STOPS} stop or more.`
-  return others.value > 0 ? `${first} The other ${others.value} matter less.` : first
+  return others.value > 0
+    ? `${first} The other ${others.value === 1 ? 'one matters' : `${others.value} matter`} less.`
+    : first
 })
 /** The length of a slip as it is said; a slip of two inches is as long. */
 const length = computed(() => (unit.value === 'metric' ? `${Math.round(SLIP_M * 100)} cm` : '2 in'))

@@ -9,6 +9,7 @@ import EvenMoves from '~/features/metering/even/EvenMoves.vue'
 import ReadingEntry from '~/features/metering/run/ReadingEntry.vue'
 import { formatFNumber } from '#wording/notation/aperture'
 import type { Grid } from '#core/model/schema'
+import { stopWords } from '#wording/quantities'
 
 const even = useEvenness()
 const light = useLight()
@@ -86,20 +87,18 @@ const move = (by: number) => {
     >
       <div>
         <p class="text-4xl font-semibold" data-test="even-spread">
-          {{ even.spreadStops.value.toFixed(1) }} stop<span class="text-xl font-normal text-soft">
-            seen by the camera</span
-          >
+          {{ stopWords(even.spreadStops.value) }}<span class="text-xl font-normal text-soft"> seen by the camera</span>
         </p>
         <p data-test="even-verdict">
           {{ even.isEven.value ? 'Even enough' : 'Not even enough' }}:
-          {{ even.tolerance.value.use.name.toLowerCase() }} may differ by {{ even.tolerance.value.stops }} stop, since
-          {{ even.tolerance.value.use.why }}.
+          {{ even.tolerance.value.use.name.toLowerCase() }} may differ by {{ stopWords(even.tolerance.value.stops) }},
+          since {{ even.tolerance.value.use.why }}.
         </p>
         <p
           v-if="even.wholeSpreadStops.value !== undefined && even.grid.value.over === 'backdrop'"
           class="text-sm text-soft"
         >
-          {{ even.wholeSpreadStops.value.toFixed(1) }} over the whole backdrop, seen or not.
+          {{ stopWords(even.wholeSpreadStops.value) }} over the whole backdrop, seen or not.
           {{ even.readCount.value }} of {{ even.places.value.length }} places read.
         </p>
       </div>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { capital, counted } from '#wording/language'
-import { luxWords, shutterWords } from '#wording/quantities'
+import { capital } from '#wording/language'
+import { luxWords, shutterWords, sideWords, stopWords } from '#wording/quantities'
 import { useMeterRun } from '~/features/metering/run/useMeterRun'
 import { useReadingWords } from '~/features/metering/useReadingWords'
 import { useLight } from '~/stores/light'
@@ -37,11 +37,11 @@ const ambientWords = computed(() => {
   const { value } = run.ambient
   if (!value) return ''
   if (value.isNothing) return 'The meter sees nothing: a frame without the lamps is black.'
-  const under = `${Math.abs(value.stops).toFixed(1)} stops ${value.stops < 0 ? 'under' : 'over'} the camera setting`
+  const under = `${sideWords(value.stops)} the camera setting`
   if (value.stops <= value.limitStops)
     return `The room's light lies ${under}: a frame without the lamps is black${value.limitStops < BLACK_UNDER_STOPS ? ', and dark tones stay dark' : ''}.`
   return value.limitStops < BLACK_UNDER_STOPS
-    ? `The room's light lies ${under}: enough for the subject, but the backdrop is wanted so dark that it has to be ${Math.abs(value.limitStops).toFixed(1)} under.`
+    ? `The room's light lies ${under}: enough for the subject, but the backdrop is wanted so dark that it has to be ${sideWords(value.limitStops)}.`
     : `The room's light is only ${under}: a frame without the lamps is not black.`
 })
 const mendCamera = computed(() => {
@@ -55,8 +55,8 @@ const mendWords = computed(() => {
     return `Darken the room to ${luxWords(mend.mostLux)} at the subject: ${run.inUse.value.some(({ lamp }) => lamp.kind === 'continuous') ? 'the lamps that burn would fall with any shutter.' : 'no shutter that goes with flash is short enough.'}`
   const shutter = shutterWords(mend.camera.shutterS)
   return mend.lampsUpStops > 0
-    ? `${shutter} and ISO ${mend.camera.iso}, with every lamp ${counted(mend.lampsUpStops, 'stop')} up, puts it ${Math.abs(mend.stops).toFixed(1)} under.`
-    : `${shutter} puts it ${Math.abs(mend.stops).toFixed(1)} under; the lamps stay as they are. The camera goes with flash down to ${shutterWords(studio.document.camera.syncShutterS)}.`
+    ? `${shutter} and ISO ${mend.camera.iso}, with every lamp ${stopWords(mend.lampsUpStops)} up, puts it ${sideWords(mend.stops)}.`
+    : `${shutter} puts it ${sideWords(mend.stops)}; the lamps stay as they are. The camera goes with flash down to ${shutterWords(studio.document.camera.syncShutterS)}.`
 })
 /** What a reading of everything together means for what is wanted there. */
 const together = computed(() => {

@@ -17,6 +17,7 @@ import { lampWords, stepName } from '#core/metering/prompt'
 import { holdPoint } from '#core/edits/edits'
 import { holdChoices, holdKeyOf } from '#core/evaluation/probes/points'
 import type { Hold } from '#core/model/schema'
+import { stopWords } from '#wording/quantities'
 
 const run = useMeterRun()
 const plan = useLight()
@@ -168,7 +169,7 @@ const METERS = [
           class="mt-1 text-sm text-soft"
           data-test="expected-spread"
         >
-          give or take {{ run.expected.value.spreadStops.toFixed(1) }} stop
+          give or take {{ stopWords(run.expected.value.spreadStops) }}
         </p>
       </div>
       <div>

@@ -6,7 +6,7 @@ import { useStudio } from '~/stores/studio'
 import { computed } from 'vue'
 import { CAST_LIMIT_STOPS, keyingOf } from '#core/tone/keying'
 import { TOLERANCES } from '#core/tone/tolerance'
-import { formatStops } from '#wording/notation/stops'
+import { signedStopWords, stopWords } from '#wording/quantities'
 
 const studio = useStudio()
 const light = useLight()
@@ -32,19 +32,19 @@ const rows = computed(() => {
   return [
     {
       name: 'Level against the key',
-      figure: `${formatStops(value.levelStops)} stop`,
+      figure: signedStopWords(value.levelStops),
       words: 'half a stop under to level is usual',
       isOff: value.levelStops < -1 || value.levelStops > 0.3,
     },
     {
       name: 'Evenness',
-      figure: `${value.spreadStops.toFixed(1)} stop`,
+      figure: stopWords(value.spreadStops),
       words: `${places.value.length > 1 ? 'over the grid' : 'along one line at head height: lay a grid for the whole'}; a key wants ${TOLERANCES.keying.stops} or less`,
       isOff: value.spreadStops > TOLERANCES.keying.stops + 0.005,
     },
     {
       name: 'Its colour on the subject',
-      figure: `${formatStops(value.castStops)} stop`,
+      figure: signedStopWords(value.castStops),
       words: `at ${distance(value.distanceM)}; ${Math.abs(CAST_LIMIT_STOPS)} stops under the key is not seen`,
       isOff: value.castStops > CAST_LIMIT_STOPS,
     },

@@ -9,6 +9,7 @@ import { KEY_SIDE, LIT_CHEEK, SHADOW_SIDE } from '#core/model/placeIds'
 import { onlyOn } from '#core/model/settings'
 import { ratioOf, ratioOfLight, ratioWords, stopDownWords, stopsOfFill } from '#core/tone/ratio'
 import { formatFNumber } from '#wording/notation/aperture'
+import { stopWords } from '#wording/quantities'
 
 const studio = useStudio()
 const light = useLight()
@@ -97,7 +98,7 @@ const fillStops = computed(() => {
       </label>
       <p v-if="ratio" class="text-3xl font-semibold" data-test="ratio">
         {{ ratioWords(ratio.highlightToShadow) }}
-        <span class="text-lg font-normal text-soft">{{ ratio.stops.toFixed(1) }} stops</span>
+        <span class="text-lg font-normal text-soft">{{ stopWords(ratio.stops) }}</span>
       </p>
     </div>
     <p v-if="problem" role="alert">
@@ -114,7 +115,7 @@ const fillStops = computed(() => {
     </p>
     <p class="mt-2" data-test="fill-effect">
       <template v-if="fillStops !== undefined">
-        {{ fills.map(fill => fill.name).join(' and ') }} brings the key side up {{ fillStops.toFixed(1) }} stop:
+        {{ fills.map(fill => fill.name).join(' and ') }} brings the key side up {{ stopWords(fillStops) }}:
         {{ stopDownWords(fillStops) }} when it is added.
       </template>
       <template v-else> No fill light is on in this look; walls and boards do the filling. </template>

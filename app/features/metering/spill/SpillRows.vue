@@ -7,13 +7,13 @@ import { computed } from 'vue'
 import ReadingEntry from '~/features/metering/run/ReadingEntry.vue'
 import { lampWords } from '#core/metering/prompt'
 import { lightsInUse } from '#core/metering/run'
+import { sideWords } from '#wording/quantities'
 
 const studio = useStudio()
 const spill = useSpill()
 const { findingWords, fixWords, apply } = useFixes()
 const { words, example } = useReadingWords()
-const stopsWords = (stops: number) =>
-  Math.abs(stops) < 0.05 ? 'level' : `${Math.abs(stops).toFixed(1)} ${stops < 0 ? 'under' : 'over'}`
+const stopsWords = (stops: number) => (Math.abs(stops) < 0.05 ? 'level' : sideWords(stops))
 const lamps = computed(
   () => spill.row.value && lampWords(spill.row.value.step, lightsInUse(studio.document, studio.look)),
 )

@@ -2,12 +2,18 @@
 import { courseOn, type PlanMap } from '~/features/stage/plan/planMap'
 import type { LightOutline } from '#core/scene/lightOutlines'
 
-/** A light to scale as it is drawn on the plan and from the side: its body, its front, its barn doors. */
+/** A light to scale as it is drawn on the plan and from the side: its stand, its body, its front, its barn doors. */
 defineProps<{ map: PlanMap; outline: LightOutline; isOn: boolean; isSelected: boolean }>()
 </script>
 
 <template>
   <g stroke-linejoin="round" stroke-linecap="round">
+    <path
+      v-for="(part, index) in outline.stand"
+      :key="`stand-${index}`"
+      :d="courseOn(map, part)"
+      class="pointer-events-none stroke-rule stroke-2"
+    />
     <path
       :d="courseOn(map, outline.body, true)"
       stroke-width="1.5"

@@ -5,10 +5,9 @@ import { useStudio } from '~/stores/studio'
 import { computed } from 'vue'
 import LightBody from '~/features/stage/plan/LightBody.vue'
 import PlanThing from '~/features/stage/plan/PlanThing.vue'
-import { standPlaces } from '#core/render/frameIntrusions'
 import { lightOutline } from '#core/scene/lightOutlines'
 import type { Light } from '#core/model/schema'
-import { courseOn, type PlanMap } from '~/features/stage/plan/planMap'
+import type { PlanMap } from '~/features/stage/plan/planMap'
 
 const props = defineProps<{ map: PlanMap; light: Light; isOn: boolean }>()
 const studio = useStudio()
@@ -16,14 +15,6 @@ const { distance } = useUnits()
 const { moveFromSide } = useMoves()
 
 const outline = computed(() => lightOutline(props.light, studio.document, 'side'))
-const stand = computed(() =>
-  standPlaces(props.light, studio.document).length > 0
-    ? courseOn(props.map, [
-        [props.light.place.yM, 0],
-        [props.light.place.yM, props.light.place.zM],
-      ])
-    : undefined,
-)
 </script>
 
 <template>
@@ -37,7 +28,6 @@ const stand = computed(() =>
     :data-test="`side-${light.id}`"
     @move="(yM, zM) => moveFromSide(light.id, yM, zM)"
   >
-    <path v-if="stand" :d="stand" class="stroke-rule stroke-2" />
     <LightBody :map="map" :outline="outline" :is-on="isOn" :is-selected="isSelected" />
   </PlanThing>
 </template>

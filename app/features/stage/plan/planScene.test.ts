@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { lightDistance, subjectDistance } from '#core/edits/distances'
 import { demoSet } from '#core/edits/demo'
-import { roomBounds } from '#core/model/bounds'
 import { genericKit } from '#core/kit/genericKit'
 import type { Light, StudioSet } from '#core/model/schema'
+import { roomBounds } from '#core/model/bounds'
 import { lightOutline } from '#core/scene/lightOutlines'
 import { STARTING_POINTS, startFrom } from '#core/starting/startFrom'
 import { boxesMeet, placeLabels, type Box } from './placeLabels'
@@ -134,6 +134,29 @@ describe('a light as it is drawn', () => {
     expectWithin(reach(aimed({ ...rectangle(1.2, 0.3), rollDeg: 90 }).front).wide, 0.3, 1e-9)
     // Half turned, corner to corner: (1.2 + 0.3) / √2.
     expectWithin(reach(aimed({ ...rectangle(1.2, 0.3), rollDeg: 45 }).front).wide, 1.5 / Math.SQRT2, 1e-9)
+  })
+
+  it('stands on a leg toward what it lights and two behind, as wide apart as legs are; what hangs has none', () => {
+    const [column, ...legs] = aimed({}).stand
+    expect(column).toEqual([
+      [4, 0],
+      [4, 0],
+    ])
+    const ends = legs.map(leg => leg[1]!)
+    expect(ends).toHaveLength(3)
+    for (const [deep, across] of ends) expectWithin(Math.hypot(deep - 4, across), 0.45, 1e-9)
+    expectWithin(ends[0]![0], 4 - 0.45, 1e-9)
+    expectWithin(ends[1]![1] + ends[2]![1], 0, 1e-9)
+    expectWithin(ends[1]![0], 4 + 0.225, 1e-9)
+    const high = { ...plain.lights[0]!, place: { xM: 0, yM: 4, zM: plain.room.heightM - 0.5 } }
+    expect(lightOutline(high, plain, 'side').stand).toEqual([])
+    // In a corner no leg goes through the wall.
+    const { left, back } = roomBounds(plain.room)
+    const corner = { ...plain.lights[0]!, place: { xM: left + 0.1, yM: back + 0.1, zM: 1.5 } }
+    for (const [deep, across] of lightOutline(corner, plain, 'above').stand.flat()) {
+      expect(deep).toBeGreaterThanOrEqual(back)
+      expect(across).toBeGreaterThanOrEqual(left)
+    }
   })
 
   it('opens its barn doors by their angles', () => {
