@@ -6,7 +6,7 @@ import { useStudio } from '~/stores/studio'
 import { useVault } from '~/stores/vault'
 import { useTemplateRef, watchEffect } from 'vue'
 import AppBar from '~/shell/AppBar.vue'
-import { pageTitle } from '~/shell/pageNames'
+import { pageName, pageTitle } from '~/shell/pageNames'
 import NewVersion from '~/shell/NewVersion.vue'
 import NoticeBar from '~/shell/NoticeBar.vue'
 import { NuxtPage } from '#components'
@@ -48,6 +48,7 @@ watchEffect(() => {
     <NoticeBar />
     <NewVersion />
     <main id="content" ref="content" tabindex="-1" class="flex min-h-0 grow flex-col outline-none">
+      <h1 class="sr-only">{{ pageName(route.path) }}</h1>
       <NuxtPage />
     </main>
   </div>

@@ -12,7 +12,7 @@ import VerdictBar from '~/features/stage/verdict/VerdictBar.vue'
     <VerdictBar />
     <div class="grid grow grid-cols-1 lg:min-h-0 lg:grid-cols-[minmax(0,1.45fr)_minmax(0,1fr)_minmax(0,0.95fr)]">
       <section class="border-rule p-4 lg:overflow-y-auto lg:border-r" aria-labelledby="wanted-points">
-        <h1 id="wanted-points" class="mb-1 text-base font-semibold">What is wanted</h1>
+        <h2 id="wanted-points" class="mb-1 text-base font-semibold">What is wanted</h2>
         <PointTargets />
         <AreaTargets class="mt-4 border-t border-rule pt-2" />
       </section>

@@ -4,6 +4,7 @@ import { useKit } from '~/stores/kit'
 import { useStudio } from '~/stores/studio'
 import { computed } from 'vue'
 import DistanceField from '~/shared/DistanceField.vue'
+import NumberField from '~/ui/NumberField.vue'
 import MaterialField from '~/shared/MaterialField.vue'
 import SelectField from '~/ui/SelectField.vue'
 import { editBackdrop } from '#core/edits/edits'
@@ -36,6 +37,12 @@ const hang = (id: string) => {
       heightM: Math.min(item.what.heightM, studio.document.room.heightM - 0.06),
     })
 }
+/** Patches of a usual hand-painted cloth. */
+const USUAL_PATCH_M = 0.3
+const mottle = (contrastStops: number) =>
+  change({
+    mottle: contrastStops > 0 ? { contrastStops, sizeM: backdrop.value.mottle?.sizeM ?? USUAL_PATCH_M } : null,
+  })
 const isKit = computed(() => kit.kit.backdrops.some(({ id }) => id === backdrop.value.kitId))
 const options = computed(() => [
   ...(isKit.value ? [] : [{ value: '', name: backdrop.value.name }]),
@@ -84,6 +91,25 @@ const SIZES = [
       :least="least"
       :most="most"
       @change="metres => change({ [key]: metres })"
+    />
+    <NumberField
+      label="Mottle, ±"
+      :value="backdrop.mottle?.contrastStops ?? 0"
+      :least="0"
+      :most="1.5"
+      :digits="2"
+      unit=" stop"
+      zero-word="even"
+      test-name="mottle"
+      @change="mottle"
+    />
+    <DistanceField
+      v-if="backdrop.mottle"
+      label="Patches"
+      :value="backdrop.mottle.sizeM"
+      :least="0.02"
+      :most="3"
+      @change="sizeM => change({ mottle: { ...backdrop.mottle!, sizeM } })"
     />
     <MaterialField
       label="Surface"

@@ -36,8 +36,9 @@ const NAMES: Readonly<Record<string, string>> = {
 /** Pages that have a name. */
 export const NAMED_PAGES = Object.keys(NAMES)
 
+/** What a page is called; empty where there is none such. */
+export const pageName = (path: string): string => NAMES[path.length > 1 ? path.replace(/\/$/, '') : path] ?? ''
+
 /** The title of a page: what it is, of which set, in which app. */
-export const pageTitle = (path: string, setName: string): string => {
-  const name = NAMES[path.length > 1 ? path.replace(/\/$/, '') : path]
-  return [name, setName, 'Keen Tonal'].filter(Boolean).join(' · ')
-}
+export const pageTitle = (path: string, setName: string): string =>
+  [pageName(path), setName, 'Keen Tonal'].filter(Boolean).join(' · ')

@@ -59,6 +59,7 @@ export const demoSet = (): StudioSet => ({
     coveRadiusM: 0.35,
     corner: null,
     transmittance: [0, 0, 0],
+    mottle: null,
     kitId: null,
   },
   subjects: [{ ...GENERIC_SITTER, place: { xM: 0, yM: 3.6 }, clothing: [0.72, 0.69, 0.6] }],

@@ -20,12 +20,15 @@ const make = (
   coveRadiusM: 0.35,
   corner: null,
   transmittance: [0, 0, 0],
+  mottle: null,
   kitId: null,
   ...more,
 })
 
 /** Fine metal flakes and sequins: glints within some 12 degrees of the mirror direction. */
 const GLITTER = { kind: 'lobe', share: 0.5, halfWidthDeg: 12 } as const
+/** Sponged and brushed by hand: patches of a hand's breadth or two, a quarter of a stop apart. */
+const PAINTED = { contrastStops: 0.25, sizeM: 0.3 } as const
 const SATIN = { kind: 'lobe', share: 0.08, halfWidthDeg: 25 } as const
 
 /** Generic backdrops. Widths are those that rolls come in; reflectances are typical values from memory. */
@@ -36,7 +39,7 @@ export const BACKDROP_KINDS: readonly Preset[] = [
   make('Grey paper roll', 'paper-roll', [2.72, 2.8, 1.6], grey(0.18)),
   make('Black paper roll', 'paper-roll', [2.72, 2.8, 1.6], grey(0.045)),
   make('White vinyl', 'vinyl', [2.75, 2.8, 2.5], grey(0.84), { gloss: SATIN }),
-  make('Painted cloth', 'fabric', [2.4, 2.8, 0.8], [0.17, 0.15, 0.13]),
+  make('Painted cloth', 'fabric', [2.4, 2.8, 0.8], [0.17, 0.15, 0.13], { mottle: PAINTED }),
   make('Printed scenery', 'fabric', [3, 2.8, 0], [0.3, 0.33, 0.3]),
   make('Glitter curtain', 'fabric', [2.4, 2.7, 0], [0.32, 0.27, 0.16], { gloss: GLITTER }),
   make('White wall', 'painted-wall', [3, 2.4, 0], grey(0.82)),

@@ -23,6 +23,7 @@ export const OVERRIDABLE = {
     'coveRadiusM',
     'corner',
     'transmittance',
+    'mottle',
     'kitId',
   ],
 } as const

@@ -73,6 +73,8 @@ export const BackdropSchema = v.strictObject({
   ),
   /** What a lit panel lets through. */
   transmittance: v.optional(transmittance, [0, 0, 0]),
+  /** Patches of a painted cloth: how far they stray from the mean in stops, and how large they are. Pictures alone. */
+  mottle: v.optional(v.nullable(v.strictObject({ contrastStops: between(0, 1.5), sizeM: between(0.02, 3) })), null),
   kitId,
 })
 

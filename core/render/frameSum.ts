@@ -1,4 +1,4 @@
-import { addLayer } from './toneMap'
+import { addLayers } from './toneMap'
 import type { LitFrame } from './takeFrame'
 
 /** After so many differences the sum is made anew, before their roundings could show. */
@@ -17,12 +17,20 @@ export const frameSum = ({ view, layers }: Pick<LitFrame, 'view' | 'layers'>) =>
   return (weights: Readonly<Record<string, number>>): Float32Array => {
     const changed = ids.filter(id => (weights[id] ?? 0) !== (known?.[id] ?? 0))
     if (known && changed.length <= ids.length / 2 && differences + changed.length <= DIFFERENCES_KEPT) {
-      for (const id of changed) addLayer(sum, layers[id]!, (weights[id] ?? 0) - (known[id] ?? 0), false)
+      const before = known
+      addLayers(
+        sum,
+        changed.map(id => ({ layer: layers[id]!, weight: (weights[id] ?? 0) - (before[id] ?? 0) })),
+        false,
+      )
       differences += changed.length
     } else {
       const lit = ids.filter(id => (weights[id] ?? 0) > 0)
-      if (lit.length === 0) sum.fill(0)
-      lit.forEach((id, index) => addLayer(sum, layers[id]!, weights[id]!, index === 0))
+      addLayers(
+        sum,
+        lit.map(id => ({ layer: layers[id]!, weight: weights[id]! })),
+        true,
+      )
       differences = 0
     }
     known = { ...weights }

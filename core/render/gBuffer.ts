@@ -1,6 +1,7 @@
 import { atOnce, type Steps } from '../shared/steps'
 import { castRays, RAY_OFFSET_M, type Hit } from '../physics/geometry/kernel'
 import type { ShownMesh } from '../physics/figure/shown/shownMesh'
+import { mottleAt } from '../physics/geometry/mottle'
 import { sideOf, transmits, type Body, type Surface } from '../physics/geometry/surface'
 import { pointOn, turnOut } from '../physics/geometry/surfacePoint'
 import { mirrored } from '../physics/transport/follow'
@@ -141,14 +142,15 @@ export function* castingFrame(
     const made = surface.shape === 'body' ? materialOf(surface.mesh, hit) : 0
     seen.made[place] = made
     if (isSmooth && mayMirror) looks[place] = lookOf(hit, made)
-    const { gloss, reflectance, sheen } = sideOf(surface, isFront, made)
+    const { gloss, reflectance, sheen, mottle } = sideOf(surface, isFront, made)
     // Vertices that are met for the first time look around, and cast rays for it.
     writeNodes(place, { surface: at, isFront, triangle, s: across, t: along, distanceM: hit.distanceM }, surface)
     const away = gloss ? glossShare(gloss, Math.min(1, Math.abs(dot(wayOf(place), normalOf(place))))) : 0
     // What lets light through shows what its patches send out; see frameLight.
+    const matt = (1 - away) * (mottle ? mottleAt(mottle, placeOf(place)) : 1)
     if (!transmits(surface))
       for (let channel = 0; channel < 3; channel++)
-        seen.reflectance[place * 3 + channel] = Math.max(0, reflectance[channel]! - (sheen?.share ?? 0)) * (1 - away)
+        seen.reflectance[place * 3 + channel] = Math.max(0, reflectance[channel]! - (sheen?.share ?? 0)) * matt
     if (gloss?.kind === 'coat' && mayMirror) {
       const { position, normal } = pointOn(surface, across, along, isFront, triangle)
       const straight: Vector = [way[wayAt]!, way[wayAt + 1]!, way[wayAt + 2]!]
@@ -160,6 +162,11 @@ export function* castingFrame(
       })
     }
   }
+  const placeOf = (place: number): Vector => [
+    seen.points[place * 6]!,
+    seen.points[place * 6 + 1]!,
+    seen.points[place * 6 + 2]!,
+  ]
   const wayOf = (place: number): Vector => [seen.ways[place * 3]!, seen.ways[place * 3 + 1]!, seen.ways[place * 3 + 2]!]
   const normalOf = (place: number): Vector => [
     seen.points[place * 6 + 3]!,

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { expectWithin } from '#support/tolerance'
 import { SRGB_RESPONSE } from '../camera/response'
-import { deepToneMap, toneMapLight } from './toneMap'
+import { addLayers, deepToneMap, toneMapLight } from './toneMap'
 
 const veil = [0.1, 0.2, 0] as const
 
@@ -41,5 +41,30 @@ describe('a picture of sixteen bits', () => {
 
   it('clips at white and at black', () => {
     expect([...deepToneMap(Float32Array.of(0, 9, 1), 1, [0, 0, 0], SRGB_RESPONSE)]).toEqual([0, 65_535, 65_535])
+  })
+})
+
+describe('layers of light', () => {
+  it('sum to what they sum to one by one, however many there are, anew or on top', () => {
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.record({
+            layer: fc.float32Array({ minLength: 6, maxLength: 6, min: 0, max: 4, noNaN: true }),
+            weight: fc.double({ min: -2, max: 8, noNaN: true }),
+          }),
+          { maxLength: 11 },
+        ),
+        fc.boolean(),
+        (layers, isAnew) => {
+          const sum = Float32Array.of(1, 2, 3, 4, 5, 6)
+          const expected = Array.from(sum, (before, at) =>
+            layers.reduce((total, { layer, weight }) => total + layer[at]! * weight, isAnew ? 0 : before),
+          )
+          addLayers(sum, layers, isAnew)
+          sum.forEach((value, at) => expectWithin(value, expected[at]!, 1e-4))
+        },
+      ),
+    )
   })
 })

@@ -21,10 +21,36 @@ const toneTable = (response: Response): Uint8ClampedArray => {
   return Uint8ClampedArray.from({ length: steps + 1 }, (_, step) => response.valueFromLinear(step / TABLE_STEPS))
 }
 
-/** Adds a layer times a factor; the first one is written, so that nothing has to be cleared. */
-export const addLayer = (sum: Float32Array, layer: Float32Array, factor: number, isFirst: boolean): void => {
-  if (isFirst) for (let at = 0; at < sum.length; at++) sum[at] = layer[at]! * factor
-  else for (let at = 0; at < sum.length; at++) sum[at]! += layer[at]! * factor
+/** Layers that are added in one pass: the sum is read and written once for all of them. */
+const AT_ONCE = 4
+
+const addOne = (sum: Float32Array, { layer, weight }: WeightedFrame): void => {
+  for (let at = 0; at < sum.length; at++) sum[at]! += layer[at]! * weight
+}
+
+/** One to four layers; those that lack count nothing. */
+const addSome = (sum: Float32Array, some: readonly WeightedFrame[], isFirst: boolean): void => {
+  const none = { layer: some[0]!.layer, weight: 0 }
+  const [
+    { layer: a, weight: ofA },
+    { layer: b, weight: ofB } = none,
+    { layer: c, weight: ofC } = none,
+    { layer: d, weight: ofD } = none,
+  ] = some as readonly [WeightedFrame, ...WeightedFrame[]]
+  if (isFirst)
+    for (let at = 0; at < sum.length; at++) sum[at] = a[at]! * ofA + b[at]! * ofB + c[at]! * ofC + d[at]! * ofD
+  else for (let at = 0; at < sum.length; at++) sum[at]! += a[at]! * ofA + b[at]! * ofB + c[at]! * ofC + d[at]! * ofD
+}
+
+/** Adds layers times their weights to a sum, or writes it anew from them. */
+export const addLayers = (sum: Float32Array, layers: readonly WeightedFrame[], isAnew: boolean): void => {
+  if (isAnew && layers.length === 0) sum.fill(0)
+  for (let from = 0; from < layers.length; from += AT_ONCE) {
+    const some = layers.slice(from, from + AT_ONCE)
+    const isFirst = isAnew && from === 0
+    if (some.length === 1 && !isFirst) addOne(sum, some[0]!)
+    else addSome(sum, some, isFirst)
+  }
 }
 
 /**
@@ -39,7 +65,11 @@ export const linearFrame = (
 ): Float32Array => {
   const linear = new Float32Array(view.width * view.height * 3)
   const gain = exposureGain(camera)
-  frames.forEach(({ layer, weight }, index) => addLayer(linear, layer, weight * gain, index === 0))
+  addLayers(
+    linear,
+    frames.map(({ layer, weight }) => ({ layer, weight: weight * gain })),
+    true,
+  )
   for (let at = 0; at < linear.length; at++) linear[at]! += gain * veil[at % 3]!
   return linear
 }

@@ -20,6 +20,11 @@ const smallTargets = (on: Browser, leastPx: number) =>
       .map(({ one, box }) => (one.dataset.test ?? one.textContent.trim()) + ' ' + Math.round(box.height))`,
     leastPx,
   )
+/** Levels of the headings in their order: one page heading, and none skipped on the way down. */
+const headingLevels = (on: Browser) =>
+  on.driver.executeScript<number[]>(
+    `return [...document.querySelectorAll('h1, h2, h3, h4')].filter(one => one.checkVisibility()).map(one => Number(one.tagName[1]))`,
+  )
 const widthOf = (on: Browser) => on.driver.executeScript<number>('return document.documentElement.scrollWidth')
 
 describe.each([
@@ -39,7 +44,7 @@ describe.each([
   afterAll(() => browser?.close())
 
   it.each(PAGES.filter(path => !['/logbook/record', '/logbook/card', '/logbook/repeat'].includes(path)))(
-    '%s is no wider than the screen, has nothing too small to press, and is clean to the checker',
+    '%s is no wider than the screen, has nothing too small to press, is headed, and is clean to the checker',
     async path => {
       await browser.go(`${app.server.url}${path}`)
       await browser.locate(By.css('main > *'))
@@ -51,6 +56,11 @@ describe.each([
       )
       expect(await widthOf(browser)).toBeLessThanOrEqual(size.width)
       expect(await smallTargets(browser, leastPx)).toEqual([])
+      const levels = await headingLevels(browser)
+      expect([levels[0], levels.filter(level => level === 1).length]).toEqual([1, 1])
+      expect(levels.slice(1).filter((level, index) => level > levels[index]! + 1)).toEqual([])
+      const name = await browser.driver.executeScript<string>(`return document.querySelector('h1').textContent`)
+      expect((await browser.driver.getTitle()).split(' · ')[0]).toBe(name)
       expect(await findings(browser)).toEqual([])
     },
   )

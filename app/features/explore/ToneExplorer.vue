@@ -102,7 +102,7 @@ watch(
 
 <template>
   <section aria-labelledby="explore-map">
-    <h1 id="explore-map" class="mb-2 text-base font-semibold">The backdrop over two placements</h1>
+    <h2 id="explore-map" class="mb-2 text-base font-semibold">The backdrop over two placements</h2>
     <div v-if="chosen" class="flex flex-wrap items-end gap-3">
       <SelectField
         label="Across"

@@ -23,9 +23,9 @@ const add = async () => {
 <template>
   <section :aria-label="entry.name" class="p-4">
     <div class="mb-3 flex items-center">
-      <h1 class="grow text-base font-semibold">
+      <h2 class="grow text-base font-semibold">
         {{ entry.name }}
-      </h1>
+      </h2>
       <button class="press flex items-center gap-1.5" data-test="kit-add" @click="add">
         <Plus :size="14" /> Add a {{ entry.one }}
       </button>

@@ -58,7 +58,7 @@ const KEEPING = {
     :class="{ 'outline-2 outline-accent': isOverDropZone }"
   >
     <div class="mb-5 flex flex-wrap items-center gap-3">
-      <h1 class="grow text-2xl font-semibold">Sets</h1>
+      <h2 class="grow text-2xl font-semibold">Sets</h2>
       <button class="press-main flex items-center gap-2" data-test="open-empty" @click="library.openEmpty">
         <Plus :size="16" /> New set
       </button>

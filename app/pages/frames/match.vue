@@ -46,7 +46,7 @@ const isMatched = computed(() => matching.subject?.kind === 'frame' && matching.
   <div class="min-h-0 grow overflow-y-auto px-4 py-3">
     <div class="mx-auto flex max-w-6xl flex-col gap-4">
       <header>
-        <h1 class="text-lg font-semibold">Match this picture here</h1>
+        <h2 class="text-lg font-semibold">Match this picture here</h2>
         <RoomLine />
       </header>
       <p v-if="!frames.chosen">Bring a picture in under Read; then its light can be matched here.</p>

@@ -53,10 +53,10 @@ const SAFE = 'Sandbag every stand; hot lamps burn; warn before flashes. Local co
     >
       <div class="flex gap-4">
         <div class="min-w-0 grow">
-          <h1 class="font-semibold" :class="paper === 'A6' ? 'text-sm' : 'text-xl'">
+          <h2 class="font-semibold" :class="paper === 'A6' ? 'text-sm' : 'text-xl'">
             {{ record.set.name }}, {{ record.set.looks[0]!.name
             }}<template v-if="record.sitter">, {{ record.sitter }}</template>
-          </h1>
+          </h2>
           <p class="font-medium">{{ record.headline }}</p>
           <p>
             {{ formatMoment(record.at, 'whole') }}. {{ formatAperture(record.camera.fNumber) }} ·

@@ -58,7 +58,7 @@ const sides = computed(() => [
       </div>
       <div v-if="pair" class="flex min-w-0 flex-col gap-4">
         <section aria-labelledby="differs">
-          <h1 id="differs" class="text-lg font-semibold">What differs</h1>
+          <h2 id="differs" class="text-lg font-semibold">What differs</h2>
           <p v-if="differences.length === 0" class="text-soft">Nothing that was set or placed.</p>
           <table v-else class="w-full text-left text-sm">
             <thead class="text-soft">

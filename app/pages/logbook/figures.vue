@@ -28,7 +28,7 @@ const placements = computed(() =>
       </p>
       <template v-else>
         <section aria-labelledby="lamps">
-          <h1 id="lamps" class="text-lg font-semibold">Lamps against their rating</h1>
+          <h2 id="lamps" class="text-lg font-semibold">Lamps against their rating</h2>
           <p v-if="records.statistics.lamps.length === 0" class="text-soft">No record has readings yet.</p>
           <table v-else class="w-full text-left" data-test="lamp-figures">
             <thead class="text-sm text-soft">

@@ -43,13 +43,13 @@ const compare = () => router.push(`/logbook/compare?one=${chosen.value[0]}&other
   <div class="min-h-0 grow overflow-y-auto px-4 py-3">
     <div class="mx-auto flex max-w-5xl flex-col gap-3">
       <div class="flex flex-wrap items-center gap-3">
-        <h1 class="mr-auto text-lg font-semibold" data-test="records-say">
+        <h2 class="mr-auto text-lg font-semibold" data-test="records-say">
           <template v-if="!records.isLoaded">Reading the logbook…</template>
           <template v-else-if="records.found.length === records.heads.length">
             {{ counted(records.heads.length, 'record') }}
           </template>
           <template v-else>{{ records.found.length }} of {{ counted(records.heads.length, 'record') }}</template>
-        </h1>
+        </h2>
         <button v-if="chosen.length === 2" class="press" data-test="compare-records" @click="compare">
           Compare the two
         </button>

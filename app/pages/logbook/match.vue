@@ -28,7 +28,7 @@ watch(
       <p v-else-if="!record" class="text-soft">Opening the record…</p>
       <template v-else>
         <header>
-          <h1 class="text-lg font-semibold">Match here: {{ record.set.name }}, {{ record.set.looks[0]!.name }}</h1>
+          <h2 class="text-lg font-semibold">Match here: {{ record.set.name }}, {{ record.set.looks[0]!.name }}</h2>
           <RoomLine />
         </header>
         <MatchWays :name="record.set.name" :look-name="record.set.looks[0]!.name">

@@ -69,10 +69,10 @@ const remove = async () => {
             <template v-else>No picture</template>
           </div>
           <div class="flex min-w-0 grow basis-80 flex-col gap-2">
-            <h1 class="text-lg font-semibold">
+            <h2 class="text-lg font-semibold">
               {{ record.set.name }}, {{ record.set.looks[0]!.name
               }}<template v-if="record.sitter">, {{ record.sitter }}</template>
-            </h1>
+            </h2>
             <p class="text-[19px] leading-snug font-medium" data-test="record-headline">{{ record.headline }}</p>
             <p class="text-soft">
               {{ formatMoment(record.at, 'whole') }}, {{ recordFromWords(record.from) }}.

@@ -77,9 +77,9 @@ const isNamed = computed(() => (culprits.value[0]?.probability ?? 0) >= NAMED_PR
       <p v-else-if="!record" class="text-soft">Opening the record…</p>
       <template v-else>
         <section aria-labelledby="set-up" class="min-w-0">
-          <h1 id="set-up" class="text-lg font-semibold">
+          <h2 id="set-up" class="text-lg font-semibold">
             Set up again: {{ record.set.name }}, {{ record.set.looks[0]!.name }}
-          </h1>
+          </h2>
           <p class="text-soft">
             Backdrop and subject first, then the lights, the camera last. Sandbag every stand; hot lamps burn.
           </p>

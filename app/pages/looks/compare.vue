@@ -22,7 +22,7 @@ const options = computed(() => studio.stored.looks.map(({ id, name }) => ({ valu
 <template>
   <div class="min-h-0 grow overflow-y-auto px-4 py-3">
     <div class="mx-auto flex max-w-5xl flex-col gap-4">
-      <h1 class="sr-only">Compare two looks</h1>
+      <h2 class="sr-only">Compare two looks</h2>
       <p v-if="ids.length < 2">There is one look. Make another under Looks, and compare them here.</p>
       <template v-else>
         <div class="flex flex-wrap gap-3">

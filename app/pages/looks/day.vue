@@ -19,14 +19,14 @@ const studio = useStudio()
     <div class="mx-auto grid max-w-6xl gap-6 lg:grid-cols-[1fr_24rem]">
       <div class="flex min-w-0 flex-col gap-5">
         <section aria-label="The day in short">
-          <h1 class="text-[19px] font-medium" data-test="day-says">
+          <h2 class="text-[19px] font-medium" data-test="day-says">
             <template v-if="day.day.sitters.length === 0">No sitters yet: the day is set-up and strike.</template>
             <template v-else>
               {{ counted(day.day.sitters.length, 'sitter') }}, ends {{ clockWords(day.plan.endsAt) }};
               {{ minutesWords(day.plan.changeMinutes) }} of changes, {{ minutesWords(day.plan.waitMinutes) }} of
               waiting.
             </template>
-          </h1>
+          </h2>
           <ul v-if="day.plan.conflicts.length > 0 || day.jump !== 0" class="mt-1" data-test="conflicts">
             <li v-if="day.jump !== 0">{{ clockJumpWords(day.jump) }}</li>
             <li v-for="conflict in day.plan.conflicts" :key="conflictWords(studio.stored, conflict)">

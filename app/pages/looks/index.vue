@@ -17,7 +17,7 @@ onUnmounted(() => (looks.isListed = false))
   <div class="min-h-0 grow overflow-y-auto px-4 py-3">
     <div class="mx-auto flex max-w-5xl flex-col gap-3">
       <div class="flex flex-wrap items-center gap-2">
-        <h1 class="mr-auto text-lg font-semibold">Looks of this set</h1>
+        <h2 class="mr-auto text-lg font-semibold">Looks of this set</h2>
         <button class="press" data-test="duplicate-look" @click="duplicate(studio.look.id)">
           Duplicate "{{ studio.look.name }}"
         </button>

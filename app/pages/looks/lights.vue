@@ -25,7 +25,7 @@ const jobs = computed(() => JOBS.filter(({ value }) => studio.stored.lights.some
 <template>
   <div class="min-h-0 grow overflow-y-auto px-4 py-3">
     <div class="mx-auto flex max-w-6xl flex-col gap-3">
-      <h1 class="text-lg font-semibold">Which lights for which job</h1>
+      <h2 class="text-lg font-semibold">Which lights for which job</h2>
       <p v-if="jobs.length === 0">The set has no lights. Add them on the stage, and choose lamps for them here.</p>
       <template v-else>
         <div class="flex flex-wrap items-end gap-3">

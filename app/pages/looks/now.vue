@@ -57,7 +57,7 @@ const show = async () => {
                 : `Now, for ${minutesWords(running)}; ${counted(day.left, 'look')} left`
             }}
           </p>
-          <h1 class="text-2xl font-semibold" data-test="now">{{ slotWords(studio.stored, day.current) }}</h1>
+          <h2 class="text-2xl font-semibold" data-test="now">{{ slotWords(studio.stored, day.current) }}</h2>
           <p v-if="turned" class="text-[19px]" data-test="for-sitter">For this sitter: {{ turned }}.</p>
           <p v-if="next" class="text-soft" data-test="next">
             Then {{ formatClock(next.startsAt) }} {{ slotWords(studio.stored, next) }}

@@ -39,7 +39,7 @@ const take = () =>
       <template v-else>
         <section aria-labelledby="order" class="flex flex-wrap items-start gap-x-8 gap-y-3">
           <div class="min-w-0 grow basis-80">
-            <h1 id="order" class="text-lg font-semibold">Fewest minutes between looks</h1>
+            <h2 id="order" class="text-lg font-semibold">Fewest minutes between looks</h2>
             <p v-if="looks.contradicting.length > 0" role="alert" data-test="contradiction">
               {{ contradictionWords(studio.stored, looks.contradicting) }}
             </p>

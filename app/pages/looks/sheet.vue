@@ -52,7 +52,7 @@ const print = () => globalThis.print()
       data-test="sheet"
     >
       <template v-if="!isCards">
-        <h1 class="text-xl font-semibold">{{ studio.stored.name }}</h1>
+        <h2 class="text-xl font-semibold">{{ studio.stored.name }}</h2>
         <p>{{ day.day.date ?? 'Any day' }}, {{ formatClock(day.day.startsAt) }} to {{ clockWords(day.plan.endsAt) }}</p>
         <ul class="mt-2 text-sm">
           <li v-for="words in CAUTIONS" :key="words">{{ words }}</li>

@@ -31,7 +31,7 @@ const chartWords = computed(() => front.value.map(placementWords).join('. '))
 <template>
   <div class="min-h-0 grow overflow-y-auto px-4 py-3">
     <div class="mx-auto flex max-w-5xl flex-col gap-4">
-      <h1 class="text-lg font-semibold">One placement for all looks</h1>
+      <h2 class="text-lg font-semibold">One placement for all looks</h2>
       <p v-if="!looks.several">There is one look. Make others under Looks, and find one placement for them here.</p>
       <template v-else>
         <div class="flex flex-wrap items-end gap-3">

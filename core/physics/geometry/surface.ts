@@ -1,6 +1,7 @@
 import type { Rgb } from '../units/rgb'
 import { cross, length, type Vector } from '../units/vector'
 import type { Shown } from '../figure/shown/shown'
+import type { Mottle } from './mottle'
 import type { TriangleMesh } from './triangleMesh'
 
 /**
@@ -12,8 +13,8 @@ import type { TriangleMesh } from './triangleMesh'
  */
 export type Gloss = { kind: 'coat'; refractiveIndex: number } | { kind: 'lobe'; share: number; halfWidthDeg: number }
 
-/** One side of a surface: diffuse reflectance per channel, and its gloss or null. */
-export type Side = { reflectance: Rgb; gloss: Gloss | null; sheen?: Sheen }
+/** One side of a surface: diffuse reflectance per channel, and its gloss or null; sheen and mottle show in pictures. */
+export type Side = { reflectance: Rgb; gloss: Gloss | null; sheen?: Sheen; mottle?: Mottle }
 
 /**
  * A broad shine that only pictures show: `share` is what it sends back of light that comes from all round, and is part

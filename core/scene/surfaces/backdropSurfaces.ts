@@ -108,8 +108,8 @@ const cornerSurfaces = (backdrop: Backdrop, side: Side, wallX: number, isLeft: b
 
 /** The surfaces of a backdrop by its kind. */
 export const backdropSurfaces = (backdrop: Backdrop): Surface[] => {
-  const { kind, widthM, heightM, centreXM, reflectance, gloss, corner } = backdrop
-  const side: Side = { reflectance, gloss }
+  const { kind, widthM, heightM, centreXM, reflectance, gloss, corner, mottle } = backdrop
+  const side: Side = { reflectance, gloss, ...(mottle ? { mottle } : {}) }
   const [left, right] = [centreXM - widthM / 2, centreXM + widthM / 2]
   switch (kind) {
     case 'painted-wall':

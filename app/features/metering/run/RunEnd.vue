@@ -55,7 +55,7 @@ const learned = computed(() =>
     class="mx-auto flex max-w-3xl flex-col gap-5 px-4 py-5 lg:px-8 lg:py-7"
     data-test="run-end"
   >
-    <h1 class="text-2xl font-semibold lg:text-3xl">Results</h1>
+    <h2 class="text-2xl font-semibold lg:text-3xl">Results</h2>
     <p class="text-xl leading-snug" data-test="run-verdict">
       {{ light.verdict?.headline ?? 'Working out the light…' }}
     </p>

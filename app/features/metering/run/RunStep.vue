@@ -98,9 +98,9 @@ const METERS = [
     data-test="run-step"
   >
     <header class="flex items-baseline justify-between gap-4">
-      <h1 class="text-2xl font-semibold lg:text-3xl" data-test="run-title">
+      <h2 class="text-2xl font-semibold lg:text-3xl" data-test="run-title">
         {{ title }}
-      </h1>
+      </h2>
       <span class="text-soft">Reading {{ run.position.value + 1 }} of {{ run.steps.value.length }}</span>
     </header>
     <ul class="flex flex-wrap gap-2" :aria-label="lampWords(run.step.value, run.inUse.value)">

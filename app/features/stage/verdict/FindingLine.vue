@@ -39,7 +39,7 @@ const hasMore = computed(() => light.findings.length > 1 || (first.value?.fixes.
       </span>
       <button
         v-if="fix"
-        class="press py-0! max-sm:max-w-2/3 max-sm:truncate sm:shrink-0"
+        class="press max-w-1/2 min-w-0 truncate py-0!"
         :class="{ 'max-sm:hidden': hasMore }"
         data-test="mend"
         @click="mend(fix)"
