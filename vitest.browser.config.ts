@@ -8,8 +8,8 @@ export default mergeConfig(
       include: ['tests/browser/**/*.test.ts'],
       testTimeout: 120_000,
       hookTimeout: 60_000,
-      // One browser at a time keeps the journeys apart and the machine calm.
-      fileParallelism: false,
+      // Each file has a server and a browser of its own; two at a time use what one leaves idle.
+      maxWorkers: 2,
     },
   }),
 )

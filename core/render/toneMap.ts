@@ -15,10 +15,14 @@ const TABLE_STEPS = 4096
 /** A response that clips later than this, in linear light, is cut here. */
 const LATEST_WHITE = 16
 
+const OPAQUE = 0xff000000
+
 /** Pixel values from black to where the response is white: a shoulder or a lens that takes light clips past 1. */
 const toneTable = (response: Response): Uint8ClampedArray => {
   const steps = Math.ceil(TABLE_STEPS * Math.min(LATEST_WHITE, Math.max(1, clippingLinear(response))))
-  return Uint8ClampedArray.from({ length: steps + 1 }, (_, step) => response.valueFromLinear(step / TABLE_STEPS))
+  const table = new Uint8ClampedArray(steps + 1)
+  for (let step = 0; step <= steps; step++) table[step] = response.valueFromLinear(step / TABLE_STEPS)
+  return table
 }
 
 /** Layers that are added in one pass: the sum is read and written once for all of them. */
@@ -74,8 +78,6 @@ export const linearFrame = (
   return linear
 }
 
-const stepOf = (value: number, last: number): number => (value > 0 ? Math.min(last, value * TABLE_STEPS + 0.5) | 0 : 0)
-
 /**
  * Turns light into an opaque picture, four bytes a pixel: linear values are the light and the lens's veil times `gain`.
  */
@@ -88,12 +90,16 @@ export const toneMapLight = (
   const table = toneTable(response)
   const last = table.length - 1
   const pixels = new Uint8ClampedArray((light.length / 3) * 4)
-  const [red, green, blue] = veil
-  for (let index = 0, at = 0; index < light.length; index += 3, at += 4) {
-    pixels[at] = table[stepOf((light[index]! + red) * gain, last)]!
-    pixels[at + 1] = table[stepOf((light[index + 1]! + green) * gain, last)]!
-    pixels[at + 2] = table[stepOf((light[index + 2]! + blue) * gain, last)]!
-    pixels[at + 3] = 255
+  // Four bytes in one go, the first of them lowest, as every machine has them that a browser runs on.
+  const words = new Uint32Array(pixels.buffer)
+  const scale = gain * TABLE_STEPS
+  // With half a step more, cutting off rounds.
+  const [red, green, blue] = [veil[0] * scale + 0.5, veil[1] * scale + 0.5, veil[2] * scale + 0.5]
+  for (let index = 0, at = 0; index < light.length; index += 3, at++) {
+    const r = Math.min(last, Math.max(0, light[index]! * scale + red)) | 0
+    const g = Math.min(last, Math.max(0, light[index + 1]! * scale + green)) | 0
+    const b = Math.min(last, Math.max(0, light[index + 2]! * scale + blue)) | 0
+    words[at] = table[r]! | (table[g]! << 8) | (table[b]! << 16) | OPAQUE
   }
   return pixels
 }

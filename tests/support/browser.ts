@@ -7,7 +7,7 @@ import { Options, ServiceBuilder } from 'selenium-webdriver/chrome.js'
 
 const CHROMIUM = '/usr/bin/chromium'
 const CHROMEDRIVER = '/usr/bin/chromedriver'
-const WAIT_MS = 15_000
+const WAIT_MS = 30_000
 
 export type Size = { width: number; height: number; scale: number; isPhone: boolean }
 
