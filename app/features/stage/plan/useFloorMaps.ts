@@ -29,17 +29,21 @@ export const useFloorMaps = createSharedComposable(() => {
   }, REST_MS)
   watch([() => light.solvedRevision, isWanted], relight, { immediate: true })
 
-  /** The map under some lights, or undefined while there is none. */
+  /** Whether what lies on the floor is of the set as it stands. */
+  const isFresh = computed(() => litFor.value === light.solvedRevision && !light.isLate)
+
+  /** The map under some lights, or undefined while there is none; under a moving hand it stays as it was. */
   const mapOf = (lights: () => 'none' | 'all' | (string & {})) => {
     const map = shallowRef<StopsMap | undefined>()
     watch(
-      () => [litFor.value, lights(), light.shownSettings, light.camera],
+      () => [isFresh.value, litFor.value, lights(), light.shownSettings, light.camera],
       async () => {
         const ids = lights()
         if (ids === 'none' || litFor.value === 0 || !light.camera) {
           map.value = undefined
           return
         }
+        if (!isFresh.value) return
         const settings =
           ids === 'all' ? toRaw(light.shownSettings) : onlyOn({ ...studio.look, lights: light.shownSettings }, [ids])
         const found = await light.service.map('floor', { settings, camera: light.camera, learned: light.learned })
@@ -49,7 +53,5 @@ export const useFloorMaps = createSharedComposable(() => {
     )
     return map
   }
-  /** Whether what lies on the floor is of the set as it stands. */
-  const isFresh = computed(() => litFor.value === light.solvedRevision && !light.isLate)
   return { isFresh, contourMap: mapOf(() => contours.value), toneMap: mapOf(() => chosen.value ?? 'none'), chosen }
 })
