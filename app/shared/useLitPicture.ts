@@ -61,6 +61,8 @@ export const useLitPicture = (looking: () => Looking, { settings, isLive = false
   const widths = (): number[] => {
     const { width } = looking()
     const isFirst = isLive && !picture.value
+    // One of the set as it stands that is as wide is there again at once: what it was made of is kept.
+    if (picture.value && picture.value.revision === revision.value && picture.value.width >= width) return [width]
     return [
       ...(isFirst && width > COARSE_WIDTH ? [COARSE_WIDTH] : []),
       ...(isLive && width > 1.6 * MIDDLE_WIDTH ? [MIDDLE_WIDTH] : []),
