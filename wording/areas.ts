@@ -1,7 +1,7 @@
 import type { AreaReadout } from '#core/evaluation/areaReadout'
 import type { AreaTarget } from '#core/model/schema'
 import { formatStops } from './notation/stops'
-import { stopWords } from './quantities'
+import { amountWords, stopWords } from './quantities'
 
 /** How an area stands, in a few words: `Backdrop even to 0.6 stop, wanted 0.3`. */
 export const areaReadoutWords = ({ area, measured }: Pick<AreaReadout, 'area' | 'measured'>): string => {
@@ -9,9 +9,9 @@ export const areaReadoutWords = ({ area, measured }: Pick<AreaReadout, 'area' | 
     case 'even':
       return `Backdrop even to ${stopWords(measured)}, wanted ${area.withinStops}`
     case 'pool':
-      return `The pool falls ${stopWords(measured)}, wanted ${stopWords(area.depthStops)}`
+      return `The pool falls ${amountWords(measured)}, wanted ${stopWords(area.depthStops)}`
     case 'ramp':
-      return `Backdrop rises ${stopWords(measured)} toward the ${area.toward}, wanted ${stopWords(area.stops)}`
+      return `Backdrop rises ${amountWords(measured)} toward the ${area.toward}, wanted ${stopWords(area.stops)}`
     case 'colour':
       return `The colour is ${Math.round(100 * measured)} % deep, wanted ${Math.round(100 * area.depth)} %`
     // Its figure is against what is allowed.

@@ -1,17 +1,18 @@
 import { plural } from './language'
 import { formatStops } from './notation/stops'
 
+const toTenths = (stops: number): number => Math.round(Math.abs(stops) * 10) / 10
+const stopUnit = (tenths: number): string => (tenths < 1 ? 'stop' : plural(tenths, 'stop'))
+
 /** A size in stops without its sign, to a tenth: `0.4 stop`, `1 stop`, `2.1 stops`. */
-export const stopWords = (stops: number): string => {
-  const tenths = Math.round(Math.abs(stops) * 10) / 10
-  return `${tenths} ${tenths < 1 ? 'stop' : plural(tenths, 'stop')}`
-}
+export const stopWords = (stops: number): string => `${toTenths(stops)} ${stopUnit(toTenths(stops))}`
+
+/** An amount that may turn out the other way round: `0.4 stop`, `−0.4 stop` where it is less than none. */
+export const amountWords = (stops: number): string =>
+  `${stops < 0 && toTenths(stops) > 0 ? '\u2212' : ''}${stopWords(stops)}`
 
 /** A difference in stops with its sign, to a tenth: `+0.4 stop`, `−1.2 stops`, `0 stop`. */
-export const signedStopWords = (stops: number): string => {
-  const tenths = Math.round(Math.abs(stops) * 10) / 10
-  return `${formatStops(stops, 'tenths')} ${tenths < 1 ? 'stop' : plural(tenths, 'stop')}`
-}
+export const signedStopWords = (stops: number): string => `${formatStops(stops, 'tenths')} ${stopUnit(toTenths(stops))}`
 
 /** Where light lies against the camera setting: `0.4 stop under`, `1.2 stops over`. */
 export const sideWords = (stops: number): string => `${stopWords(stops)} ${stops < 0 ? 'under' : 'over'}`

@@ -9,7 +9,7 @@ import { KEY_SIDE, LIT_CHEEK, SHADOW_SIDE } from '#core/model/placeIds'
 import { onlyOn } from '#core/model/settings'
 import { ratioOf, ratioOfLight, ratioWords, stopDownWords, stopsOfFill } from '#core/tone/ratio'
 import { formatFNumber } from '#wording/notation/aperture'
-import { stopWords } from '#wording/quantities'
+import { amountWords, stopWords } from '#wording/quantities'
 
 const studio = useStudio()
 const light = useLight()
@@ -98,7 +98,7 @@ const fillStops = computed(() => {
       </label>
       <p v-if="ratio" class="text-3xl font-semibold" data-test="ratio">
         {{ ratioWords(ratio.highlightToShadow) }}
-        <span class="text-lg font-normal text-soft">{{ stopWords(ratio.stops) }}</span>
+        <span class="text-lg font-normal text-soft">{{ amountWords(ratio.stops) }}</span>
       </p>
     </div>
     <p v-if="problem" role="alert">
