@@ -87,7 +87,9 @@ export default defineNuxtConfig({
       sourcemap: false,
       navigateFallback: '/',
       navigateFallbackDenylist: [/^\/api\//],
-      globPatterns: ['**/*.{js,css,html,svg,woff2}'],
+      globPatterns: ['**/*.{js,css,html,svg,woff2,wasm,png}'],
+      // The libraries for raw files and HEIC, so that they are there without a network too.
+      maximumFileSizeToCacheInBytes: 4_000_000,
     },
   },
 })

@@ -49,9 +49,12 @@ const shot = async (set: StudioSet) => {
   })
   const file = inspectFile(new Uint8Array(bytes))
   const decoded = await decodedFile(new Uint8Array(bytes))
-  const taking = reducer(decoded.width, decoded.height, 8, profileOf(file.ok ? file.value.icc : null))
+  const taking = reducer(decoded.width, decoded.height, {
+    most: 255,
+    profile: profileOf(file.ok ? file.value.icc : null),
+  })
   taking.take({ ...decoded, count: decoded.height })
-  const picture = taking.finish((await readTags(new Uint8Array(bytes))).orientation)
+  const picture = taking.finish(readTags(new Uint8Array(bytes)).orientation)
   const regions = findRegions(picture, floorOf(settled))
   const view = cameraView(settled, solved, WIDTH)
   const surfaces = solved.stage.scene.surfaces.map(({ id }) => id)

@@ -27,7 +27,9 @@ const reading = (changes: Partial<FrameReading>): FrameReading => ({
   falloff: { kind: 'none', cornerStops: 0 },
   grid: { columns: 1, rows: 1, values: [0], lightness: [0] },
   unevenness: { columns: 1, rows: 1, stops: [0], spreadStops: 0.2, acrossStops: 0, downStops: 0 },
-  clipping: { share: 0, pastStops: null },
+  clipping: { share: 0, pastStops: null, by: 'rise' },
+  by: 'picture',
+  sensor: undefined,
   shadow: undefined,
   outline: undefined,
   highlight: undefined,
@@ -60,14 +62,16 @@ describe('facts of a frame', () => {
   })
 
   it('say how far past white a clipped part likely is, or that it cannot be told', () => {
-    expect(factsOf({ clipping: { share: 0.3, pastStops: 0.4 } }).clip).toMatchObject({
+    expect(factsOf({ clipping: { share: 0.3, pastStops: 0.4, by: 'rise' } }).clip).toMatchObject({
       figure: '30 %',
       words: 'of the backdrop, likely +0.4 past white',
       isDoubtful: true,
     })
-    expect(factsOf({ clipping: { share: 0.3, pastStops: 0.01 } }).clip!.words).toContain('barely past white')
-    expect(factsOf({ clipping: { share: 0.9, pastStops: null } }).clip!.words).toContain('cannot be told')
-    expect(factsOf({ clipping: { share: 0.001, pastStops: 0 } }).clip!.figure).toBe('under 1 %')
+    expect(factsOf({ clipping: { share: 0.3, pastStops: 0.01, by: 'rise' } }).clip!.words).toContain(
+      'barely past white',
+    )
+    expect(factsOf({ clipping: { share: 0.9, pastStops: null, by: 'rise' } }).clip!.words).toContain('cannot be told')
+    expect(factsOf({ clipping: { share: 0.001, pastStops: 0, by: 'rise' } }).clip!.figure).toBe('under 1 %')
   })
 
   it('name side and depth of a gradient and of a shadow', () => {

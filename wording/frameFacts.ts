@@ -29,10 +29,15 @@ const sideWords = (x: number, y: number): string => {
 }
 
 /** How far past white what clips is. */
-const pastWhiteWords = ({ pastStops, share }: FrameReading['clipping']): string => {
+const pastWhiteWords = ({ pastStops, share, by }: FrameReading['clipping']): string => {
+  if (by !== 'rise' && pastStops !== null)
+    return `, ${by === 'sensor' ? '' : 'at least '}${formatStops(pastStops)} past white by the sensor`
   if (pastStops === null) return share > 0.5 ? ', how far past white cannot be told' : ''
   return pastStops < 0.05 ? ', barely past white' : `, likely ${formatStops(pastStops)} past white`
 }
+
+/** What the sensor could still hold, by the channel that is nearest to its end. */
+const headroomWords = (stops: readonly number[]): string => `${Math.min(...stops).toFixed(1)} stop left`
 
 const gradientWords = (across: number, down: number): string => {
   const parts = [
@@ -66,6 +71,7 @@ export const frameFacts = (set: StudioSet, look: Look, reading: FrameReading, ha
     edges,
     flaws,
     falloff,
+    sensor,
   } = reading
   const tolerance = toleranceOf(set, look)
   const cast = backdrop && castOf(backdrop.lab)
@@ -84,6 +90,14 @@ export const frameFacts = (set: StudioSet, look: Look, reading: FrameReading, ha
         percent(clipping.share),
         `of the backdrop${clipping.share > 0 ? pastWhiteWords(clipping) : ''}`,
         clipping.share > 0.02,
+      ),
+    sensor &&
+      fact(
+        'sensor',
+        'Sensor',
+        sensor.clipped > 0.005 ? `${percent(sensor.clipped)} at its end` : headroomWords(sensor.headroomStops),
+        `red, green, blue ${sensor.headroomStops.map(stops => stops.toFixed(1)).join(', ')} stops under its end`,
+        sensor.clipped > 0.02,
       ),
     backdrop &&
       backdrop.crushed > 0 &&

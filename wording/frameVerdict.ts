@@ -1,9 +1,17 @@
 import type { Light } from '#core/model/schema'
-import type { DarkThird, FrameVerdict } from '#core/testFrames/frameVerdict'
+import type { DarkThird, FramePointTone, FrameVerdict } from '#core/testFrames/frameVerdict'
 import { inSentence } from './language'
 import { formatSpan } from './notation/span'
 import { powerChangesWords } from './powers'
 import { stopWords } from './quantities'
+
+/** How far past white it is by the sensor; by the picture only that it clips. */
+const clippedWords = (tones: readonly FramePointTone[]): string => {
+  const past = Math.max(...tones.map(({ pastWhiteStops }) => pastWhiteStops ?? -1))
+  const isAtEnd = tones.some(({ isClipped }) => isClipped)
+  if (past < 0) return isAtEnd ? ', clipped' : ''
+  return `, ${isAtEnd ? 'at least ' : ''}${stopWords(past)} past white by the sensor`
+}
 
 /** What a frame's backdrop is, what it wants, and what mends it, in one sentence. */
 export const frameVerdictWords = (lights: readonly Light[], verdict: FrameVerdict): string => {
@@ -17,7 +25,7 @@ export const frameVerdictWords = (lights: readonly Light[], verdict: FrameVerdic
   const found = `Backdrop ${formatSpan((asked.length > 0 ? asked : tones).map(({ value }) => value))}`
   if (state === 'no-target') return `${found}. No target is set for the backdrop yet.`
   if (state === 'on-target') return `On target: ${inSentence(found)}.`
-  const clipped = asked.some(({ isClipped }) => isClipped) ? ', clipped' : ''
+  const clipped = clippedWords(asked)
   const wants = `${found}${clipped}, wants ${formatSpan(asked.map(({ wanted }) => wanted!))}`
   if (!changes) return `${wants}.`
   return changes.length > 0

@@ -123,6 +123,18 @@ const isUpright = computed(() => camera.value.sensor.heightMm >= camera.value.se
       :title="`T-number and close focus, past the f-number. Focused on the subject, this lens takes ${focusLoss} stop.`"
       @change="lensLossStops => edit(set => editCamera(set, { lensLossStops }))"
     />
+    <NumberField
+      label="Sensor’s end"
+      :value="camera.sensorHeadroomStops"
+      :least="-1"
+      :most="6"
+      :digits="2"
+      unit=" stop"
+      narrow
+      test-name="sensor-end"
+      title="How far over white the sensor of this camera goes on. Raw files are read by it; a raw and a JPEG of one shot tell it."
+      @change="sensorHeadroomStops => edit(set => editCamera(set, { sensorHeadroomStops }))"
+    />
     <button class="press h-8" data-test="frame-up" @click="edit(set => frameUp(set))">
       Frame {{ FRAMINGS[studio.document.brief.framing].name.toLowerCase() }}
     </button>

@@ -4,10 +4,9 @@ import { useStudio } from '~/stores/studio'
 import type { Ref } from 'vue'
 import { computed, ref, shallowRef, toRaw, watch } from 'vue'
 import type { LightSetting } from '#core/model/schema'
+import { COARSE_WIDTH } from '#services/light/coarse'
 import type { Developed, Looking } from '#services/light/lightApi'
 
-/** Under the hand, and before there is any, a picture is coarse, so that it comes at once. */
-export const COARSE_WIDTH = 64
 /** A large picture is shown this wide before it is sharp. */
 const MIDDLE_WIDTH = 232
 
@@ -99,7 +98,13 @@ export const useLitPicture = (looking: () => Looking, { settings, isLive = false
   // What was lit last is there at once, until it is lit again.
   if (looking().at !== 'around') void develop()
   watch(wanted, () => (isFollowing.value ? relight() : relightAtRest()), { immediate: true })
-  watch(() => [lights.value, light.camera, light.learned], develop)
+  watch(
+    () => [lights.value, light.camera, light.learned],
+    () => {
+      // Under a moving hand a picture that fits better is on its way, and is developed when it comes.
+      if (!(isFollowing.value && isLighting)) void develop()
+    },
+  )
 
   return { picture, isFresh: computed(() => litFor.value === wanted.value) }
 }

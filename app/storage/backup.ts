@@ -33,6 +33,12 @@ const ENDINGS: Record<string, string> = {
   'image/png': 'png',
   'image/webp': 'webp',
   'image/tiff': 'tif',
+  'image/avif': 'avif',
+  'image/heic': 'heic',
+  'image/jxl': 'jxl',
+  'image/gif': 'gif',
+  'image/bmp': 'bmp',
+  'image/x-raw': 'raw',
 }
 
 const ManifestSchema = v.object({

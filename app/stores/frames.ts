@@ -1,7 +1,7 @@
 import { useKept } from '~/shared/useKept'
 import { computed, markRaw, ref, shallowRef, toRaw } from 'vue'
 import { defineStore } from 'pinia'
-import { takenWith } from '#core/imaging/exposureTags'
+import { isOtherLens, keptTags, takenWith } from '#core/imaging/exposureTags'
 import { dropFrame, frameReadings, keepFrame } from '#core/testFrames/frameReadings'
 import { changeExposure } from '#core/edits/edits'
 import type { Frame, RegionEdit, StudioSet } from '#core/model/schema'
@@ -70,8 +70,8 @@ export const useFrames = defineStore('frames', () => {
     read: FrameView,
     { layers, room }: ReturnType<typeof planned>,
   ): StudioSet => {
-    // What does not look like a backdrop teaches nothing, unless somebody marked it.
-    const isDoubted = !read.reading.confidence.isSure && frame.edits.length === 0
+    // What does not look like a backdrop teaches nothing, unless somebody marked it; nor what another lens took.
+    const isDoubted = (!read.reading.confidence.isSure && frame.edits.length === 0) || isOtherLens(frame.tags, set.camera)
     const full = { ...frame, values: valuesOf(read.reading), black: read.reading.black }
     const look = set.looks.find(({ id }) => id === frame.lookId)
     return keepFrame(
@@ -142,11 +142,12 @@ export const useFrames = defineStore('frames', () => {
       const frame: Frame = {
         id,
         lookId: look.id,
-        at: new Date().toISOString(),
+        at: tags.takenAt === null ? new Date().toISOString() : new Date(tags.takenAt).toISOString(),
         name: name.slice(0, 120),
         source,
+        by: outcome.value.reading.by,
         camera: takenWith(tags.exposure, camera),
-        tags: tags.exposure,
+        tags: keptTags(tags),
         lights: look.lights,
         values: {},
         expected,

@@ -2,6 +2,7 @@ import { computed, ref, shallowRef, toRaw, watch } from 'vue'
 import { lightingKey, stageKey, thingsKey } from '#core/evaluation/solverKeys'
 import type { LightLayer } from '#core/physics/transport/lightLayer'
 import type { FrameIntrusion } from '#core/render/frameIntrusions'
+import { COARSE_WIDTH } from '#services/light/coarse'
 import type { Exactness } from '#services/light/lightApi'
 import type { lightService } from '#services/light/lightService'
 import { isCalledOff, newest } from '#services/rpc/latest'
@@ -104,7 +105,7 @@ export const useSolving = (service: ReturnType<typeof lightService>) => {
         if (!isWhole && !isWaiting) await rested()
         if (!isWhole && !isWaiting && !isStopped.value) await solveOnce('full')
       } while (isWaiting)
-      if (!isStopped.value) void service.warm().catch(() => {})
+      if (!isStopped.value) void service.warm({ at: 'frame', width: COARSE_WIDTH }).catch(() => {})
       failure.value = null
     } catch (error) {
       failure.value = `The light could not be worked out: ${(error as Error).message} Undo the last step; your set is kept.`

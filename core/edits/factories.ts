@@ -57,12 +57,13 @@ export const GENERIC_FLASH: Lamp = {
 /** What of a camera is the same whatever its size, where nothing else is known of it; typical values from memory. */
 export const GENERIC_BODY: Pick<
   Camera,
-  'response' | 'veilingGlare' | 'syncShutterS' | 'lensLossStops' | 'falloff' | 'kitId'
+  'response' | 'veilingGlare' | 'syncShutterS' | 'lensLossStops' | 'sensorHeadroomStops' | 'falloff' | 'kitId'
 > = {
   response: { kind: 'srgb' },
   veilingGlare: 0.02,
   syncShutterS: 1 / 200,
   lensLossStops: 0,
+  sensorHeadroomStops: 0.5,
   falloff: { use: 'none', fields: [] },
   kitId: null,
 }

@@ -2,6 +2,7 @@ import { responseOf, SRGB_RESPONSE } from '../camera/response'
 import { KEY_SIDE } from '../model/placeIds'
 import type { MeterPoint } from './probes/points'
 import type { Camera, Target } from '../model/schema'
+import { luminanceOfLightness } from '../physics/units/lab'
 import { luminance } from '../physics/units/rgb'
 import { stopsFromValue } from '../camera/backdropTone'
 
@@ -32,13 +33,9 @@ export const BLACK = 16
 /** "Holds detail" keeps this far under clipping. */
 export const HELD_STOPS = 0.15
 
-/** CIE 1976: the linear share of white at a lightness of 0 to 100. */
-const linearFromLightness = (lightness: number): number =>
-  lightness > 8 ? ((lightness + 16) / 116) ** 3 : lightness * (3 / 29) ** 3
-
 /** The pixel value of a lightness. */
 export const valueOfLightness = (lightness: number): number =>
-  SRGB_RESPONSE.valueFromLinear(linearFromLightness(lightness))
+  SRGB_RESPONSE.valueFromLinear(luminanceOfLightness(lightness))
 
 /** Luminous reflectance of a point's surface; an error where it has none. */
 export const reflectanceAt = (point: MeterPoint): number => {

@@ -89,6 +89,7 @@ export const refreshCopies = (
                 apertures: what.apertures,
                 syncShutterS: what.syncShutterS,
                 lensLossStops: what.lensLossStops,
+                sensorHeadroomStops: what.sensorHeadroomStops,
                 veilingGlare: what.veilingGlare,
                 response: what.response,
               }),

@@ -197,6 +197,7 @@ describe('a look from a test frame', () => {
     at: '2026-03-14T09:00:00.000Z',
     name: 'IMG_4.jpg',
     source: 'file' as const,
+    by: 'picture' as const,
     camera: { fNumber: 5.6, shutterS: 1 / 125, iso: 200 },
     tags: null,
     lights: { key: { on: true, powerStops: -2.5 } },

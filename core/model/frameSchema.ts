@@ -15,11 +15,16 @@ const RegionEditSchema = v.strictObject({
   radius: v.optional(between(0.001, 0.5), 0.02),
 })
 
-/** Exposure that the file itself names (EXIF); null where it does not. */
+/** How a file says that it was taken (EXIF): exposure and what stands beside it; null for what it leaves out. */
 const TagsSchema = v.strictObject({
   fNumber: v.nullable(between(...EXPOSURE.fNumber)),
   shutterS: v.nullable(between(...EXPOSURE.shutterS)),
   iso: v.nullable(between(...EXPOSURE.iso)),
+  focalLengthMm: v.optional(v.nullable(between(1, 5000)), null),
+  compensationStops: v.optional(v.nullable(between(-20, 20)), null),
+  hasFlashFired: v.optional(v.nullable(v.boolean()), null),
+  camera: v.optional(v.nullable(line), null),
+  lens: v.optional(v.nullable(line), null),
 })
 
 /** Edits of one picture's regions at most. */
@@ -33,6 +38,8 @@ export const FrameSchema = v.strictObject({
   /** Name of the file, or what the user calls it. */
   name: v.optional(line, ''),
   source: v.picklist(['bench', 'file']),
+  /** What was read: the picture's values, or the numbers of the sensor that it was made of. */
+  by: v.optional(v.picklist(['picture', 'sensor']), 'picture'),
   /** Exposure that it was taken with: the file's where it names one, else the set's. */
   camera: CameraSettingSchema,
   tags: v.optional(v.nullable(TagsSchema), null),

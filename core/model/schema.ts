@@ -20,7 +20,7 @@ import { GridSchema, HoldSchema, PLAIN_RUN, ReadingSchema, RunSchema } from './r
 import { AreaTargetSchema, TargetSchema } from './targetSchema'
 
 /** The version of the set model; older files are upgraded when they are opened. */
-export const SET_VERSION = 8
+export const SET_VERSION = 9
 
 const LookSchema = v.strictObject({
   id: identifier,

@@ -164,6 +164,11 @@ export const CameraSchema = v.strictObject({
    * the response was measured through it.
    */
   lensLossStops: v.optional(between(0, 4), 0),
+  /**
+   * Stops from white to the end of what the sensor can hold. By ISO 12232 (2019) the speed that is reckoned from the
+   * end leaves half a stop over a white card (from memory); cameras leave more.
+   */
+  sensorHeadroomStops: v.optional(between(-1, 6), 0.5),
   kitId,
 })
 

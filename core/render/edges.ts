@@ -80,7 +80,7 @@ const sourceOf = ({ width, height, looks, points }: Middles, pixel: number, look
   return best
 }
 
-const PIXELS_A_TURN = 1024
+const PIXELS_A_TURN = 128
 
 /**
  * Finds the edges of a picture, and what the parts of their pixels show.

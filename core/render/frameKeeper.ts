@@ -31,6 +31,12 @@ type Kept = { stage: Stage; key: string; view: FrameView; layers: WeakMap<LightF
 
 /** A rough stage and the whole one take turns. */
 const MOST_KEPT = 2
+/**
+ * Pictures of fewer pixels are kept beside the others: the coarse one that a drag begins with is still there after the
+ * sharp ones that the hand rested on.
+ */
+const COARSE_PIXELS = 20_000
+const isCoarse = ({ view }: Kept): boolean => view.width * view.height < COARSE_PIXELS
 
 /**
  * Lights pictures of one use one after another and keeps what stays: what each pixel sees as long as surfaces and eye
@@ -52,7 +58,8 @@ export const frameKeeper = (showing: Showing = 'all') => {
       const how = { isSmooth: isPicture, ground: solved.stage }
       mine = { stage, key, view: yield* castingFrame(stage, rayThrough, width, height, how), layers: new WeakMap() }
     }
-    kept = [mine, ...kept.filter(one => one !== mine)].slice(0, MOST_KEPT)
+    const newestFirst = [mine, ...kept.filter(one => one !== mine)]
+    kept = [true, false].flatMap(coarse => newestFirst.filter(one => isCoarse(one) === coarse).slice(0, MOST_KEPT))
     return yield* lightViewOf(set, { ...solved, stage }, mine.view, sampling, mine.layers)
   }
 }

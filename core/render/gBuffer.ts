@@ -76,8 +76,8 @@ const vertexBook = (stage: Stage) => {
   }
 }
 
-/** Casting lets others in after so many pixels. */
-const PIXELS_A_TURN = 1024
+/** Casting lets others in after so many pixels: each may meet a vertex that looks around for the first time. */
+const PIXELS_A_TURN = 128
 /** More materials than a body can have. */
 const MOST_MATERIALS = 256
 

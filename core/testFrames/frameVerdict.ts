@@ -14,6 +14,8 @@ export type FramePointTone = {
   wanted?: number
   offStops?: number
   isClipped: boolean
+  /** Stops past white by the sensor's own numbers, where there are any and the picture is white. */
+  pastWhiteStops?: number
 }
 
 /** The points of the backdrop that a frame shows; off by so many stops where something is wanted of them. */
@@ -29,16 +31,25 @@ export const framePointTones = (
     .filter(point => point.surface === 'backdrop' && point.reflectance && values[point.id] !== undefined)
     .map(point => {
       const value = values[point.id]!
-      const isClipped = places[point.id]?.isClipped ?? value >= 254.5
-      const target = look.targets[point.id]
-      if (!target || target.firmness === 'indifferent') return { point, value, isClipped }
-      const band = targetBand(target, point, set.camera, keyWanted(look.targets))
-      return {
+      const place = places[point.id]
+      const isWhite = value >= 254.5
+      const past = place?.overWhiteStops
+      const tone: FramePointTone = {
         point,
         value,
-        isClipped,
+        isClipped: place?.isClipped ?? isWhite,
+        ...(past !== undefined && isWhite ? { pastWhiteStops: Math.max(0, past) } : {}),
+      }
+      const target = look.targets[point.id]
+      if (!target || target.firmness === 'indifferent') return tone
+      const band = targetBand(target, point, set.camera, keyWanted(look.targets))
+      // Over white a picture says "at least"; its sensor says how much.
+      const stops =
+        tone.pastWhiteStops === undefined ? stopsFromValue(value, reflectanceAt(point), response) : place!.stops
+      return {
+        ...tone,
         wanted: valueFromStops(band.stops, reflectanceAt(point), response),
-        offStops: missFrom(stopsFromValue(value, reflectanceAt(point), response), band),
+        offStops: missFrom(stops, band),
       }
     })
 }

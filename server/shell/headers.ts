@@ -7,10 +7,23 @@ export const scriptHashes = (html: string): string[] =>
     .map(({ groups }) => `'sha256-${createHash('sha256').update(groups!.body!).digest('base64')}'`)
 
 /** What a page of the app may do: run its own scripts, talk to its own server, show pictures that it made itself. */
-export const contentPolicy = (hashes: readonly string[]): string =>
+export const contentPolicy = (hashes: readonly string[]): string => policyFor(["'wasm-unsafe-eval'", ...hashes])
+
+/**
+ * What the worker that opens raw files may do, and no other script: the library in it makes functions out of text. A
+ * worker has no page to be harmed by them, and this one talks to nobody but who started it.
+ */
+export const RAW_WORKER_POLICY = "default-src 'none'; script-src 'self' 'unsafe-eval'; connect-src 'self'"
+
+const RAW_WORKER = /^\/_nuxt\/raw\.worker-[\w-]+\.js$/
+
+/** Whether a file is the script of the worker that opens raw files. */
+export const isRawWorker = (path: string): boolean => RAW_WORKER.test(path)
+
+const policyFor = (scripts: readonly string[]): string =>
   [
     "default-src 'none'",
-    `script-src 'self' 'wasm-unsafe-eval' ${hashes.join(' ')}`.trim(),
+    `script-src 'self' ${scripts.join(' ')}`,
     "style-src 'self' 'unsafe-inline'",
     "img-src 'self' blob: data:",
     "font-src 'self'",

@@ -1,26 +1,43 @@
+import type { BracketStep } from '#core/camera/bracket'
 import { SRGB_RESPONSE, responseOf } from '#core/camera/response'
 import { stopsApart } from '#core/imaging/picture/compareFrames'
 import { profileOf } from '#core/imaging/colour/colourProfile'
+import { isBrighterThanWhite } from '#core/imaging/colour/fileColour'
 import { inspectFile } from '#core/imaging/files/inspectFile'
 import { isWholeJpeg } from '#core/imaging/files/jpegScan'
-import { INCOMPLETE, refusedFile, type PictureFile } from '#core/imaging/files/pictureFile'
+import {
+  INCOMPLETE,
+  mediaTypeOf,
+  refusedFile,
+  sized,
+  type PictureFile,
+  type PictureKind,
+} from '#core/imaging/files/pictureFile'
 import { readTags, type FileTags } from '#core/imaging/files/readTags'
 import { fieldFrom } from '#core/camera/falloff'
 import { frameLight } from '#core/imaging/picture/frameLight'
 import { floorOf, isOwnFraming } from '#core/testFrames/reading/places'
 import { readFrame, type FrameReading } from '#core/testFrames/reading/readFrame'
-import { reducer, type Reduced } from '#core/imaging/picture/downsample'
+import { reducer, type Numbers, type Reduced } from '#core/imaging/picture/downsample'
+import { pairSteps } from '#core/imaging/picture/pairSteps'
+import { developed } from '#core/imaging/picture/sensorPicture'
 import { editRegions } from '#core/testFrames/regionEdits'
 import { findRegions, type KnownFloor } from '#core/imaging/regions/regions'
 import type { RegionEdit, StudioSet } from '#core/model/schema'
-import { ok, type Outcome } from '#core/shared/outcome'
+import { err, ok, type Outcome } from '#core/shared/outcome'
 import { luminance } from '#core/physics/units/rgb'
 import { checked } from '../leanSet'
 import type { Job } from '../rpc/job'
-import { decodePicture } from './decodePicture'
+import { decodePicture, type RawOpener } from './decode/decodePicture'
+import type { Decoded } from './decode/decoder'
+import { OnlyPreview } from './decode/raw'
 
-/** What a file turned out to be. */
-export type FileFacts = Omit<PictureFile, 'icc' | 'tags'> & { bytes: number; profile: string; warning?: string }
+/** What a file turned out to be; sizes are those of what was read of it. */
+export type FileFacts = Omit<PictureFile, 'icc' | 'tags' | 'colour'> & {
+  bytes: number
+  profile: string
+  warning?: string
+}
 
 /** A frame as it is shown: small, upright, with what was read. */
 export type FrameView = {
@@ -34,12 +51,15 @@ export type FrameView = {
   reading: FrameReading
 }
 
+/** A picture as the set's camera shows it: of a raw file, what its response makes of it. */
+type Shown = { camera: string; small: Reduced; picture: Uint8ClampedArray<ArrayBuffer> }
+
 type Held = {
   file: FileFacts
   tags: FileTags
   small: Reduced
-  picture: Uint8ClampedArray<ArrayBuffer>
-  found?: { floor: string; regions: Uint8Array }
+  shown?: Shown
+  found?: { of: string; regions: Uint8Array }
 }
 
 /** Pictures that were taken apart last stay at hand, so that a mended region is read at once. */
@@ -64,59 +84,128 @@ const pictureOf = ({ linear }: Reduced): Uint8ClampedArray<ArrayBuffer> => {
   return pixels
 }
 
+const HDR = refusedFile(
+  'This picture is graded for screens brighter than white (HDR), and its values stand for other light than a camera\u2019s.',
+  'Export it as an ordinary JPEG, or bring the raw file.',
+)
+/** Less of a picture than this is see-through by the rounding of its edges. */
+const THROUGH_SHARE = 0.001
+const SEE_THROUGH = refusedFile(
+  'Parts of this picture are see-through, and what lies behind them cannot be known.',
+  'Export it without transparency.',
+)
+const PREVIEW_NOTE =
+  'The numbers of the sensor in this raw file cannot be read; what is read is the small picture that the camera put beside them.'
+
+/** The tags of a file, and where they say nothing, what its decoder knows. */
+const withDecoded = (tags: FileTags, decoded: Partial<FileTags> | undefined): FileTags => ({
+  ...tags,
+  exposure: tags.exposure ?? decoded?.exposure ?? null,
+  focalLengthMm: tags.focalLengthMm ?? decoded?.focalLengthMm ?? null,
+})
+
+type Taking = { report?: (share: number) => void; openRaw: RawOpener }
+
 /** Decodes a file and makes it small; `report` hears the share that is done. */
-const takeApart = async (bytes: Uint8Array<ArrayBuffer>, report: (share: number) => void): Promise<Outcome<Held>> => {
+const takeApart = async (
+  bytes: Uint8Array<ArrayBuffer>,
+  { report = () => {}, openRaw }: Taking,
+): Promise<Outcome<Held>> => {
   const inspected = inspectFile(bytes)
   if (!inspected.ok) return inspected
-  const { icc, tags: block, ...file } = inspected.value
+  const { icc, tags: block, colour, ...file } = inspected.value
   if (file.kind === 'jpeg' && !isWholeJpeg(bytes)) return INCOMPLETE
-  const profile = profileOf(icc)
-  const tags = await readTags(block ?? bytes)
-  let finish: (() => Reduced) | undefined
+  const tags = readTags(block ?? bytes)
+  const told = colour ?? tags.colour
+  if (!icc && told?.kind === 'coded' && isBrighterThanWhite(told.transfer)) return HDR
+  const own: Numbers = { most: file.depth === 16 ? 65_535 : 255, profile: profileOf(icc, told) }
+  let taken: { decoded: Decoded; numbers: Numbers; finish: () => Reduced } | undefined
   try {
-    await decodePicture(bytes, inspected.value, (width, height, isUpright) => {
-      const taking = reducer(width, height, file.depth, profile)
-      finish = () => taking.finish(isUpright ? 1 : tags.orientation)
+    await decodePicture(bytes, { file: inspected.value, tags, openRaw }, decoded => {
+      const numbers = decoded.numbers ?? own
+      const { width, height } = decoded
+      const size = sized({ ...inspected.value, width, height })
+      if (!size.ok) throw new RefusedSize(size.message)
+      const taking = reducer(width, height, numbers)
+      taken = { decoded, numbers, finish: () => taking.finish(decoded.orientation) }
       return rows => report(taking.take(rows))
     })
   } catch (error) {
+    if (error instanceof RefusedSize) return err(error.message)
+    if (error instanceof OnlyPreview) return ofPreview(error, bytes.byteLength, tags, { report, openRaw })
     return refusedFile(`This picture cannot be decoded: ${(error as Error).message}.`)
   }
-  const small = finish!()
+  const { decoded, numbers, finish } = taken!
+  const small = finish()
+  if (small.seeThrough > THROUGH_SHARE) return SEE_THROUGH
+  const { width, height } = decoded
+  const { name, warning } = numbers.profile
   return ok({
-    file: { ...file, bytes: bytes.byteLength, profile: profile.name, warning: profile.warning },
-    tags,
+    file: { ...file, width, height, bytes: bytes.byteLength, profile: name, warning: decoded.note ?? warning },
+    tags: withDecoded(tags, decoded.tags),
     small,
-    picture: pictureOf(small),
   })
 }
 
+class RefusedSize extends Error {}
+
+/** The small picture in a raw file, with the file's own tags. */
+const ofPreview = async (
+  { jpeg }: OnlyPreview,
+  fileBytes: number,
+  tags: FileTags,
+  taking: Taking,
+): Promise<Outcome<Held>> => {
+  const taken = await takeApart(jpeg, taking)
+  if (!taken.ok) return taken
+  const { file, ...rest } = taken.value
+  return ok({
+    ...rest,
+    file: { ...file, kind: 'raw', bytes: fileBytes, warning: PREVIEW_NOTE },
+    tags: { ...withDecoded(tags, rest.tags), orientation: rest.tags.orientation },
+  })
+}
+
+/** A held picture as a camera shows it; made once for each way of showing it. */
+const shownBy = (one: Held, { response, lensLossStops, sensorHeadroomStops }: StudioSet['camera']): Shown => {
+  const camera = one.small.sensor ? JSON.stringify([response, lensLossStops, sensorHeadroomStops]) : ''
+  if (one.shown?.camera !== camera) {
+    const small = developed(one.small, { response, lensLossStops, sensorHeadroomStops })
+    one.shown = { camera, small, picture: pictureOf(small) }
+  }
+  return one.shown
+}
+
 /** Where the floor is by the plan counts only for a picture with the set's own framing. */
-const floorIn = (set: StudioSet, { small }: Held): KnownFloor =>
-  isOwnFraming(set, small.width, small.height) ? floorOf(set) : 'unknown'
+const floorIn = (set: StudioSet, { width, height }: Reduced): KnownFloor =>
+  isOwnFraming(set, width, height) ? floorOf(set) : 'unknown'
 
 const viewOf = (set: StudioSet, one: Held, edits: readonly RegionEdit[], fNumber?: number): FrameView => {
-  const floor = floorIn(set, one)
-  const key = JSON.stringify(floor)
-  if (one.found?.floor !== key) one.found = { floor: key, regions: findRegions(one.small, floor) }
-  const regions = editRegions(one.found.regions, one.small, edits)
-  const { width, height } = one.small
+  const { small, picture, camera } = shownBy(one, set.camera)
+  const floor = floorIn(set, small)
+  const of = JSON.stringify([floor, camera])
+  if (one.found?.of !== of) one.found = { of, regions: findRegions(small, floor) }
+  const regions = editRegions(one.found.regions, small, edits)
+  const { width, height } = small
   return {
     width,
     height,
     file: one.file,
     tags: one.tags,
-    picture: one.picture,
+    picture,
     regions,
-    reading: readFrame(set, one.small, regions, one.tags.exposure?.fNumber ?? fNumber),
+    reading: readFrame(set, small, regions, one.tags.exposure?.fNumber ?? fNumber),
   }
 }
 
 /** Half the width of what is read of a card in the middle of a frame, share of width and height. */
 const CARD_REACH = 0.1
 
+/** Kinds that are kept smaller: of the others more than a JPEG could hold would be lost. */
+const SHRUNK: readonly PictureKind[] = ['jpeg', 'png', 'webp', 'avif']
+
 /** What the service that decodes and reads pictures can be asked. */
-export const imagingApi = () => ({
+export const imagingApi = (openRaw: RawOpener) => ({
   /** Reads a picture for the set; it stays at hand under its key. */
   read: async (
     job: Job<number>,
@@ -126,7 +215,7 @@ export const imagingApi = () => ({
     edits: readonly RegionEdit[],
   ): Promise<Outcome<FrameView>> => {
     const set = checked(input)
-    const taken = await takeApart(bytes, job.report)
+    const taken = await takeApart(bytes, { report: job.report, openRaw })
     if (!taken.ok) return taken
     hold(key, taken.value)
     return ok(viewOf(set, taken.value, edits))
@@ -148,18 +237,23 @@ export const imagingApi = () => ({
     const [one, other] = [held.get(first), held.get(second)]
     if (!one || !other) return undefined
     const { camera } = checked(input)
-    const lightOf = ({ small }: Held) => frameLight(small, responseOf(camera), camera.veilingGlare)
+    const lightOf = (held: Held) => frameLight(shownBy(held, camera).small, responseOf(camera), camera.veilingGlare)
     return { width: one.small.width, height: one.small.height, stops: stopsApart(lightOf(one), lightOf(other)) }
   },
 
   /** The value of a card in the middle of a frame, and the exposure that the file names. */
   card: async (_job: Job, bytes: Uint8Array<ArrayBuffer>): Promise<Outcome<{ value: number; tags: FileTags }>> => {
-    const taken = await takeApart(bytes, () => {})
+    const taken = await takeApart(bytes, { openRaw })
     if (!taken.ok) return taken
     const {
-      small: { width, height, linear },
+      small: { width, height, linear, sensor },
       tags,
     } = taken.value
+    if (sensor)
+      return refusedFile(
+        'This is a raw file: it says what the sensor recorded, and a bracket asks what the camera makes of it.',
+        'Bring the camera\u2019s own pictures; or one shot as raw and as picture, under "Raw and picture".',
+      )
     let [sum, count] = [0, 0]
     for (let y = Math.floor(height * (0.5 - CARD_REACH)); y < height * (0.5 + CARD_REACH); y++) {
       for (let x = Math.floor(width * (0.5 - CARD_REACH)); x < width * (0.5 + CARD_REACH); x++) {
@@ -171,6 +265,27 @@ export const imagingApi = () => ({
     return ok({ value: SRGB_RESPONSE.valueFromLinear(sum / count), tags })
   },
 
+  /** What the camera makes of light, from a raw file and a picture of one shot: stops over mid grey, and values. */
+  pair: async (
+    _job: Job,
+    input: StudioSet,
+    raw: Uint8Array<ArrayBuffer>,
+    picture: Uint8Array<ArrayBuffer>,
+  ): Promise<Outcome<BracketStep[]>> => {
+    const { camera } = checked(input)
+    const [first, second] = [await takeApart(raw, { openRaw }), await takeApart(picture, { openRaw })]
+    if (!first.ok) return first
+    if (!second.ok) return second
+    if (!first.value.small.sensor) return refusedFile('This raw file does not give the numbers of its sensor.')
+    const steps = pairSteps(shownBy(first.value, camera).small, second.value.small)
+    return steps.length > 0
+      ? ok(steps)
+      : refusedFile(
+          'The raw file and the picture are not of one shot: their shapes differ.',
+          'Bring the two of one shot.',
+        )
+  },
+
   /** What the lens takes toward the corners, from a picture of something even. */
   flatField: async (
     _job: Job,
@@ -178,9 +293,10 @@ export const imagingApi = () => ({
     bytes: Uint8Array<ArrayBuffer>,
   ): Promise<Outcome<StudioSet['camera']['falloff']['fields'][number]>> => {
     const { camera, looks } = checked(input)
-    const taken = await takeApart(bytes, () => {})
+    const taken = await takeApart(bytes, { openRaw })
     if (!taken.ok) return taken
-    const { small, tags } = taken.value
+    const { tags } = taken.value
+    const { small } = shownBy(taken.value, camera)
     if (small.anyClipped.filter(share => share > 0.02).length > small.anyClipped.length / 100)
       return refusedFile('A flat field must not clip anywhere: take it darker.')
     return ok(
@@ -193,8 +309,9 @@ export const imagingApi = () => ({
     const one = held.get(key)
     if (!one) return undefined
     const { width, height } = one.small
+    const picture = one.shown?.picture ?? pictureOf(one.small)
     const canvas = new OffscreenCanvas(width, height)
-    canvas.getContext('2d')!.putImageData(new ImageData(one.picture, width, height), 0, 0)
+    canvas.getContext('2d')!.putImageData(new ImageData(picture, width, height), 0, 0)
     return new Uint8Array(await (await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.85 })).arrayBuffer())
   },
 
@@ -210,7 +327,7 @@ export const imagingApi = () => ({
     const inspected = inspectFile(bytes)
     const kind = inspected.ok ? inspected.value.kind : 'jpeg'
     const scale = inspected.ok ? side / Math.max(inspected.value.width, inspected.value.height) : 1
-    if (scale >= 1 || kind === 'tiff') return { bytes, type: `image/${kind}` }
+    if (scale >= 1 || !SHRUNK.includes(kind)) return { bytes, type: mediaTypeOf(kind) }
     const bitmap = await createImageBitmap(new Blob([bytes], { type: `image/${kind}` }))
     const canvas = new OffscreenCanvas(Math.round(bitmap.width * scale), Math.round(bitmap.height * scale))
     const context = canvas.getContext('2d')!

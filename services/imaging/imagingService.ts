@@ -21,6 +21,8 @@ export const imagingService = (start: () => Carrier = startWorker) => {
     again: (key: string, set: StudioSet, edits: readonly RegionEdit[]) => call('again', [key, unread(set), edits]),
     apart: (first: string, second: string, set: StudioSet) => call('apart', [first, second, unread(set)]),
     card: (bytes: Uint8Array<ArrayBuffer>) => call('card', [bytes]),
+    pair: (set: StudioSet, raw: Uint8Array<ArrayBuffer>, picture: Uint8Array<ArrayBuffer>) =>
+      call('pair', [unread(set), raw, picture]),
     flatField: (set: StudioSet, bytes: Uint8Array<ArrayBuffer>) => call('flatField', [unread(set), bytes]),
     preview: (key: string) => call('preview', [key]),
     shrink: (bytes: Uint8Array<ArrayBuffer>, side: number) => call('shrink', [bytes, side]),

@@ -21,6 +21,7 @@ import { NOTHING_LEARNED } from '#core/calibration/calibration'
 import { missingFigures } from '#core/render/shownStage'
 import { evennessOf, type Evenness } from '#core/render/evenness'
 import { luminance } from '#core/physics/units/rgb'
+import { inSteps } from '#core/shared/steps'
 import type { Vector } from '#core/physics/units/vector'
 import type { FigureMaker } from './figureApi'
 import { checked, wholeOf, type LeanSet } from '../leanSet'
@@ -169,10 +170,16 @@ export const lightApi = (makeFigure: FigureMaker) => {
       }
     },
 
-    /** Makes ready what a quick answer needs, while nothing else is asked. */
-    warm: async (job: Job): Promise<void> => {
+    /** Makes ready what a quick answer, and the coarse picture of it, need, while nothing else is asked. */
+    warm: async (job: Job, looking: Looking): Promise<void> => {
       const mine = newest
-      if (set) await solvers.quick(withoutLampBodies(set), { pause: async () => (await job.pause()) || newest > mine })
+      if (!set) return
+      const lighted = set
+      const isOff = async () => (await job.pause()) || newest > mine
+      const answer = await solvers.quick(withoutLampBodies(lighted), { pause: isOff })
+      if (!answer) return
+      const work = keeperOf(looking.at)(lighted, answer, sightOf(lighted, looking), SAMPLING[looking.at])
+      await inSteps(work, isOff)
     },
 
     /** Lights a picture of what was solved last; true when it got to the end. */

@@ -15,7 +15,7 @@ export const lightService = (start: () => Carrier = lightWorker) => {
       lean = leanOf(set, lean)
       return call('solve', [revision, sets.send(lean), exactness], asking)
     },
-    warm: (asking?: Asking<never>) => call('warm', [], asking),
+    warm: (looking: Looking, asking?: Asking<never>) => call('warm', [looking], asking),
     light: (revision: number, use: PictureUse, looking: Looking) => call('light', [revision, use, looking]),
     figures: () => call('figures', []),
     develop: (use: PictureUse, exposing: Exposing) => call('develop', [use, exposing]),

@@ -32,7 +32,7 @@ export const readLargeFrames = async (): Promise<void> => {
   const data = decoded()
   const set = demoSet()
   const takeIn = () => {
-    const taking = reducer(WIDTH, HEIGHT, 8, SRGB_PROFILE)
+    const taking = reducer(WIDTH, HEIGHT, { most: 255, profile: SRGB_PROFILE })
     taking.take({ data, channels: CHANNELS, count: HEIGHT })
     return taking.finish()
   }

@@ -8,7 +8,7 @@ import { profileOf } from '#core/imaging/colour/colourProfile'
 import { inspectFile } from '#core/imaging/files/inspectFile'
 import { isWholeJpeg } from '#core/imaging/files/jpegScan'
 import { readTags } from '#core/imaging/files/readTags'
-import { takenWith } from '#core/imaging/exposureTags'
+import { keptTags, takenWith } from '#core/imaging/exposureTags'
 import { genericKit } from '#core/kit/genericKit'
 import { parseKitFile, writeKitFile } from '#core/kit/kitFile'
 import { demoSet } from '#core/edits/demo'
@@ -224,11 +224,11 @@ const tries: Record<Reader, (light: Keep) => Promise<Try>> = {
       const bytes = brokenBytes(pick(draw, files), draw)
       const outcome = inspectFile(bytes)
       if (!outcome.ok) return false
-      const { exposure } = await readTags(outcome.value.tags ?? bytes)
-      const camera = takenWith(exposure, { fNumber: 8, shutterS: 1 / 125, iso: 100 })
+      const tags = readTags(outcome.value.tags ?? bytes)
+      const camera = takenWith(tags.exposure, { fNumber: 8, shutterS: 1 / 125, iso: 100 })
       const checked = checkSet({
         ...demoSet(),
-        frames: [aFrame({ camera, tags: exposure })],
+        frames: [aFrame({ camera, tags: keptTags(tags) })],
         readings: [aReading({ camera })],
       })
       if (!checked.ok) throw new Error(`the set refuses an exposure that was read: ${checked.message}`)

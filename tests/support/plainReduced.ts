@@ -12,5 +12,6 @@ export const plainReduced = (width: number, height: number, linear: Float32Array
     crushed: none(),
     histogram: new Float64Array(256),
     pixels: width * height,
+    seeThrough: 0,
   }
 }

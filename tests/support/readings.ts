@@ -32,6 +32,7 @@ export const aFrame = (changes: Partial<Frame> = {}): Frame => ({
   at: '2026-01-01T00:00:00.000Z',
   name: '',
   source: 'bench',
+  by: 'picture',
   camera: { fNumber: 8, shutterS: 1 / 125, iso: 100 },
   tags: null,
   lights: {},

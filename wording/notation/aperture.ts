@@ -1,78 +1,12 @@
+import {
+  FIRST_FULL_STOP,
+  FULL_STOP_NAMES,
+  markedFNumber,
+  THIRD_STOP_NAMES,
+} from '#core/physics/photometry/markedApertures'
 import { fNumberFromStops, stopsFromFNumber } from '#core/physics/units/fNumber'
 import { fractionFrom, partOfStop, plainFigures, STOP_STYLE_STEPS, type StopStyle } from './stops'
 import { err, ok, type Outcome } from '#core/shared/outcome'
-
-/**
- * Nominal f-numbers are rounded names of the powers of sqrt 2 (ISO 517): f/5.6 is 5.657, f/11 is 11.314.
- * The name at position k belongs to 2^((k + FIRST) / 2).
- */
-const FULL_STOP_NAMES = [
-  '0.25',
-  '0.35',
-  '0.5',
-  '0.7',
-  '1',
-  '1.4',
-  '2',
-  '2.8',
-  '4',
-  '5.6',
-  '8',
-  '11',
-  '16',
-  '22',
-  '32',
-  '45',
-  '64',
-  '90',
-  '128',
-  '180',
-  '256',
-  '360',
-  '512',
-]
-const FIRST = -4
-
-/** What cameras call the third stops between the full ones, from f/1 on; common practice, no source. */
-const THIRD_STOP_NAMES = [
-  '1',
-  '1.1',
-  '1.2',
-  '1.4',
-  '1.6',
-  '1.8',
-  '2',
-  '2.2',
-  '2.5',
-  '2.8',
-  '3.2',
-  '3.5',
-  '4',
-  '4.5',
-  '5',
-  '5.6',
-  '6.3',
-  '7.1',
-  '8',
-  '9',
-  '10',
-  '11',
-  '13',
-  '14',
-  '16',
-  '18',
-  '20',
-  '22',
-  '25',
-  '29',
-  '32',
-  '36',
-  '40',
-  '45',
-  '51',
-  '57',
-  '64',
-]
 
 /** Apertures and readings between these f-numbers are understood. */
 export const SMALLEST_F_NUMBER = 0.25
@@ -88,22 +22,12 @@ export type FNumberStyle = StopStyle | 'decimal'
 /** Two figures, and one more where two would be the name of a third of a stop, which means a power of sqrt 2. */
 const decimalOf = (fNumber: number): string => {
   const short = String(Number(fNumber.toPrecision(2)))
-  const named = exactOf(short)
+  const named = markedFNumber(short)
   // By the figure that would be written, so that what is read back is written alike.
   const long = fNumber.toPrecision(3)
   if (named === undefined) return short
   const isItsName = Number(named.toPrecision(2)) === Number(short) && Math.abs(Math.log(named / Number(long))) < 0.012
   return isItsName ? short : long
-}
-
-/**
- * The power of sqrt 2 that a name of a full stop or of a camera's third stop stands for; undefined for other figures.
- */
-const exactOf = (name: string): number | undefined => {
-  const full = FULL_STOP_NAMES.indexOf(name)
-  if (full >= 0) return fNumberFromStops(full + FIRST)
-  const third = THIRD_STOP_NAMES.indexOf(name)
-  return third >= 0 ? fNumberFromStops(third / 3) : undefined
 }
 
 /** What a bare figure such as 8.5 is by the habit of its meter: a full stop and tenths, or an f-number in decimals. */
@@ -120,8 +44,8 @@ export const bareMeanings = (text: string): Record<FigureHabit, number> | undefi
   if (!match || match[2] === '0' || FULL_STOP_NAMES.includes(plain) || !FULL_STOP_NAMES.includes(match[1]!))
     return undefined
   return {
-    tenths: exactOf(match[1]!)! * fNumberFromStops(Number(match[2]) / 10),
-    decimal: exactOf(plain) ?? Number(plain),
+    tenths: markedFNumber(match[1]!)! * fNumberFromStops(Number(match[2]) / 10),
+    decimal: markedFNumber(plain) ?? Number(plain),
   }
 }
 
@@ -131,7 +55,7 @@ export const formatFNumber = (fNumber: number, style: FNumberStyle = 'tenths'): 
   const perStop = STOP_STYLE_STEPS[style]
   const steps = Math.round(stopsFromFNumber(fNumber) * perStop)
   const full = Math.floor(steps / perStop)
-  const name = FULL_STOP_NAMES[full - FIRST]
+  const name = FULL_STOP_NAMES[full - FIRST_FULL_STOP]
   if (name === undefined) return `f/${decimalOf(fNumber)}`
   const rest = steps - full * perStop
   return rest === 0 ? `f/${name}` : `f/${name} +${partOfStop(rest, style)}`
@@ -158,7 +82,7 @@ export const parseFNumber = (text: string, habit: FigureHabit = 'decimal'): Outc
   if (!match) return refuse('is not an f-number.')
   const written = Number(match[1])
   const name = FULL_STOP_NAMES.findIndex(known => Number(known) === written)
-  const base = name >= 0 ? fNumberFromStops(name + FIRST) : (exactOf(match[1]!) ?? written)
+  const base = name >= 0 ? fNumberFromStops(name + FIRST_FULL_STOP) : (markedFNumber(match[1]!) ?? written)
   const tail = match[3] ?? match[4]
   const part = tail === undefined ? 0 : fractionFrom(tail)
   if (part === undefined || part >= 1) return refuse('has a part-stop that is not below one stop.')

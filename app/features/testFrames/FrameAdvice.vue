@@ -34,6 +34,7 @@ const doMove = () => {
     >
       {{ advice.headline.value }}
     </p>
+    <p v-if="advice.otherLens.value" class="mt-1" data-test="frame-lens">{{ advice.otherLens.value }}</p>
     <p v-if="advice.mismatch.value" class="mt-1 flex flex-wrap items-center gap-2" data-test="frame-mismatch">
       {{ advice.mismatch.value }}
       <button class="press" data-test="take-exposure" @click="advice.takeExposure">Set the look to this</button>

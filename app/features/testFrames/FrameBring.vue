@@ -32,10 +32,11 @@ const WORDS = {
         {{ bench.isShooting.value ? 'Shooting…' : 'Simulate a test shot' }}
       </button>
       <FilePick
-        label="Open a picture"
+        label="Open pictures"
         :accept="PICTURES_TAKEN"
+        multiple
         test-name="frame-file"
-        @pick="file => frameImport.take([file])"
+        @pick="(_first, files) => frameImport.take(files)"
       />
       <button
         v-if="frameImport.canWatch"
@@ -49,6 +50,9 @@ const WORDS = {
     <ProgressBar v-if="frames.progress !== null" :value="frames.progress" label="Decoding the picture" />
     <p v-else class="text-xs text-soft">
       {{ WORDS[bench.state.value] || 'Or drop a picture anywhere here, or paste one.' }}
+    </p>
+    <p v-if="frameImport.passedOver.value" role="status" class="text-sm" data-test="passed-over">
+      {{ frameImport.passedOver.value }}
     </p>
     <p v-if="frames.isNearlyFull" role="alert" class="text-sm">
       This browser has little room left.

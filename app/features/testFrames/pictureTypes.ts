@@ -1,2 +1,5 @@
-/** What a file dialog offers; what a file is, its contents tell. */
-export const PICTURES_TAKEN = 'image/jpeg,image/png,image/webp,image/tiff,.jpg,.jpeg,.png,.webp,.tif,.tiff'
+/**
+ * What a file dialog offers: every picture, and whatever else there is, since cameras' raw files have as many endings
+ * as there are cameras. What a file is, its contents tell.
+ */
+export const PICTURES_TAKEN = 'image/*,.heic,.heif,.avif,.jxl,.tif,.tiff,.dng,*/*'

@@ -4,23 +4,31 @@ import { useFrames } from '~/stores/frames'
 import { useKit } from '~/stores/kit'
 import { useLight } from '~/stores/light'
 import { useStudio } from '~/stores/studio'
-import { computed, ref, watch } from 'vue'
+import { isOneShot, shotsOf } from './shots'
+import { computed, ref, toRaw, watch } from 'vue'
 import { freshId } from '~/support/freshId'
 import { fitBracket, type BracketFit } from '#core/camera/bracket'
 import { exposureStops } from '#core/imaging/exposureTags'
 import { parseReading } from '#wording/notation/reading'
 import { editCamera } from '#core/edits/edits'
 import { checkSet } from '#core/formats/setFile'
-import type { CameraSetting, Frame } from '#core/model/schema'
+import type { ExposureTags } from '#core/imaging/files/readTags'
+import type { CameraSetting } from '#core/model/schema'
 import { formatAperture } from '#wording/notation/aperture'
 
 /** One picture of a bracket: its card's value, and its exposure where the file names it. */
-export type BracketPicture = { name: string; value: number; tags: Frame['tags']; typedStops: number | null }
+export type BracketPicture = {
+  name: string
+  value: number
+  tags: ExposureTags | null
+  typedStops: number | null
+  isOfPair?: boolean
+}
 
 const CARD_MIDDLE = 118
 
 /** Stops that an exposure lies over another, light being the same. */
-const stopsOver = (tags: NonNullable<Frame['tags']>, base: CameraSetting): number =>
+const stopsOver = (tags: ExposureTags, base: CameraSetting): number =>
   exposureStops({
     fNumber: tags.fNumber ?? base.fNumber,
     shutterS: tags.shutterS ?? base.shutterS,
@@ -49,10 +57,34 @@ export const useBracket = createGlobalState(() => {
     else problem.value = `${name}: ${outcome.message}`
   }
 
+  const bytesOf = async (file: File) => new Uint8Array(await file.arrayBuffer())
+
+  /** One shot as raw file and picture stands for a whole bracket: light and value of every place in it. */
+  const addPair = async (raw: File, picture: File) => {
+    const outcome = await frames.reader.pair(toRaw(studio.document), await bytesOf(raw), await bytesOf(picture))
+    if (!outcome.ok) {
+      problem.value = `${raw.name} and ${picture.name}: ${outcome.message}`
+      return
+    }
+    cardReflectance.value = 0.18
+    metered.value = ''
+    pictures.value = outcome.value.map(({ stops, value }) => ({
+      name: raw.name,
+      value,
+      tags: null,
+      typedStops: stops,
+      isOfPair: true,
+    }))
+  }
+
   const addFiles = async (files: readonly File[]) => {
     problem.value = ''
     isBusy.value = true
-    for (const file of files) await add(new Uint8Array(await file.arrayBuffer()), file.name)
+    const { shots, beside } = shotsOf(files)
+    const [picture] = beside
+    const raw = picture && shots.find(shot => isOneShot(shot, picture))
+    if (raw) await addPair(raw, picture)
+    else for (const file of files) await add(await bytesOf(file), file.name)
     isBusy.value = false
   }
 
@@ -83,11 +115,13 @@ export const useBracket = createGlobalState(() => {
    * Stops of each picture over what was metered; without a meter, over the picture that renders the card nearest to
    * mid grey.
    */
-  const steps = computed(() => {
-    const { camera } = light
-    if (!camera) return []
-    const known = base.value ?? camera
-    const raw = pictures.value.map(({ tags, typedStops }) => typedStops ?? (tags ? stopsOver(tags, known) : null))
+  const taken = computed(() => {
+    const known = base.value ?? light.camera
+    return pictures.value.map(({ tags, typedStops }) => typedStops ?? (tags && known ? stopsOver(tags, known) : null))
+  })
+  /** Where mid grey lies in them, as far as it is not metered. */
+  const shift = computed(() => {
+    const raw = taken.value
     const nearest = pictures.value.reduce(
       (best, { value }, index) =>
         raw[index] !== null &&
@@ -96,11 +130,19 @@ export const useBracket = createGlobalState(() => {
           : best,
       -1,
     )
-    const shift = base.value || nearest < 0 ? 0 : raw[nearest]! + Math.log2(0.18 / cardReflectance.value)
-    return pictures.value.map((picture, index) => ({
-      ...picture,
-      stops: raw[index] === null ? null : raw[index]! - shift,
-    }))
+    return base.value || nearest < 0 ? 0 : raw[nearest]! + Math.log2(0.18 / cardReflectance.value)
+  })
+  const steps = computed(() =>
+    pictures.value.map((picture, index) => {
+      const stops = taken.value[index] ?? null
+      return { ...picture, stops: stops === null ? null : stops - shift.value }
+    }),
+  )
+  /** Where the end of the sensor lies by a pair; its own where there is none. */
+  const headroom = computed(() => {
+    const { sensorHeadroomStops, lensLossStops } = studio.document.camera
+    const isOfPair = pictures.value.some(picture => picture.isOfPair)
+    return isOfPair ? sensorHeadroomStops + lensLossStops - shift.value : sensorHeadroomStops
   })
 
   const fit = computed((): BracketFit | undefined =>
@@ -114,19 +156,20 @@ export const useBracket = createGlobalState(() => {
   const use = async () => {
     const { value: found } = fit
     if (!found) return
-    const next = { ...studio.document, camera: { ...studio.document.camera, response: found.response } }
+    const learned = { response: found.response, lensLossStops: 0, sensorHeadroomStops: headroom.value }
+    const next = { ...studio.document, camera: { ...studio.document.camera, ...learned } }
     const sound = checkSet(next)
     if (!sound.ok) {
       problem.value = `This bracket cannot be used: ${sound.message} The curve is as it was.`
       return
     }
-    studio.edit(set => editCamera(set, { response: found.response, lensLossStops: 0 }))
+    studio.edit(set => editCamera(set, learned))
     const { kitId } = studio.document.camera
     const item = kit.kit.cameras.find(({ id }) => id === kitId)
     if (item)
       await kit.put('cameras', {
         ...item,
-        what: { ...item.what, what: { ...item.what.what, response: found.response, lensLossStops: 0 } },
+        what: { ...item.what, what: { ...item.what.what, ...learned } },
       })
     else {
       const { place: _place, aimHeightM: _aim, whiteBalanceK: _white, ...what } = studio.document.camera

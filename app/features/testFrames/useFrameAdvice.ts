@@ -7,7 +7,7 @@ import { darkestThird, framePointTones, frameVerdict } from '#core/testFrames/fr
 import { doubtWords } from '#wording/doubt'
 import { changeExposure, changeSettings } from '#core/edits/edits'
 import { solveLook } from '#core/solve/lookPowers'
-import { exposureMismatchWords } from '#wording/exposure'
+import { exposureMismatchWords, otherLensWords } from '#wording/exposure'
 import { darkThirdWords, frameVerdictWords } from '#wording/frameVerdict'
 import { formatSpan } from '#wording/notation/span'
 
@@ -105,6 +105,7 @@ export const useFrameAdvice = () => {
   const mismatch = computed(() =>
     frames.chosen && light.camera ? exposureMismatchWords(frames.chosen.tags, light.camera) : undefined,
   )
+  const otherLens = computed(() => frames.chosen && otherLensWords(frames.chosen.tags, studio.document.camera))
   const takeExposure = () => {
     const frame = frames.chosen
     if (frame) studio.edit(set => changeExposure(set, studio.look.id, { ...frame.camera, followsPointId: null }))
@@ -139,6 +140,7 @@ export const useFrameAdvice = () => {
     isStale,
     outcome,
     mismatch,
+    otherLens,
     takeExposure,
     lag,
     lookForEven,

@@ -1,6 +1,8 @@
 import { createGlobalState, useDropZone, useEventListener, useTimeoutPoll } from '@vueuse/core'
 import { useFrames } from '~/stores/frames'
 import { ref } from 'vue'
+import { besideWords, isSidecar, shotsOf } from './shots'
+
 /** Pictures that come by hand: dropped, pasted, chosen, or out of a folder that is watched. */
 // A folder goes on being watched when its page is left.
 export const useFrameImport = createGlobalState(() => {
@@ -8,8 +10,12 @@ export const useFrameImport = createGlobalState(() => {
   const folder = ref('')
   const seen = new Set<string>()
 
+  /** What was not taken in, and why. */
+  const passedOver = ref('')
   const take = async (files: readonly File[]) => {
-    for (const file of files) await frames.bring(new Uint8Array(await file.arrayBuffer()), file.name, 'file')
+    const { shots, beside } = shotsOf(files)
+    passedOver.value = besideWords(beside)
+    for (const file of shots) await frames.bring(new Uint8Array(await file.arrayBuffer()), file.name, 'file')
   }
 
   const zone = ref<HTMLElement>()
@@ -38,6 +44,7 @@ export const useFrameImport = createGlobalState(() => {
   const sizes = new Map<string, number>()
   const look = async () => {
     if (!handle) return
+    const whole: File[] = []
     for await (const entry of handle.values()) {
       if (entry.kind !== 'file' || seen.has(entry.name)) continue
       const file = await entry.getFile()
@@ -46,8 +53,9 @@ export const useFrameImport = createGlobalState(() => {
         continue
       }
       seen.add(entry.name)
-      if (/\.(?:jpe?g|png|webp|tiff?)$/i.test(entry.name)) await take([file])
+      if (!isSidecar(entry.name)) whole.push(file)
     }
+    if (whole.length > 0) await take(whole)
   }
   const { pause, resume } = useTimeoutPoll(look, FOLDER_MS, { immediate: false })
 
@@ -70,5 +78,5 @@ export const useFrameImport = createGlobalState(() => {
     folder.value = ''
   }
 
-  return { take, dropZone, isOver, canWatch: pick !== undefined, watchFolder, leaveFolder, folder }
+  return { take, dropZone, isOver, canWatch: pick !== undefined, watchFolder, leaveFolder, folder, passedOver }
 })

@@ -62,7 +62,8 @@ const typeStops = (index: number, event: Event) => {
     <section aria-label="The bracket" class="flex flex-col gap-3 lg:w-[26rem] lg:shrink-0 lg:min-h-0">
       <p class="text-soft">
         Light a card evenly, fill the middle of the frame with it, and take pictures from nearly black to white, half a
-        stop or so apart. Steps are read from the files.
+        stop or so apart. Steps are read from the files. Or bring one shot of anything twice, as raw file and as picture
+        of one name: together they tell the whole curve.
       </p>
       <div class="flex flex-wrap items-center gap-2">
         <button class="press-main" :disabled="bracket.isBusy.value" data-test="bracket-shoot" @click="bracket.shoot">

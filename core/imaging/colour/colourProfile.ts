@@ -1,9 +1,10 @@
 import { Matrix } from 'ml-matrix'
-import { SRGB_RESPONSE } from '../../camera/response'
+import { luminanceOfLightness } from '../../physics/units/lab'
 import { textAt, viewOf } from '../files/pictureFile'
+import { CODED_CURVES, CODED_PRIMARIES, isUnspecified, powerCurve, srgbCurve, type FileColour } from './fileColour'
 import { iccCurve, type ToneCurve } from './iccCurve'
-import { spaceNamed } from './knownSpaces'
-import { toLinearSrgb } from './primaries'
+import { knownSpace, spaceNamed } from './knownSpaces'
+import { primariesMatrix, SRGB_PRIMARIES, toLinearSrgb, type Primaries } from './primaries'
 
 /** How a file's values become linear sRGB light. */
 export type ColourProfile = {
@@ -16,8 +17,6 @@ export type ColourProfile = {
   /** Nine numbers, row by row; null where the light is linear sRGB already. */
   matrix: readonly number[] | null
 }
-
-const srgbCurve: ToneCurve = share => SRGB_RESPONSE.linearFromValue(255 * share)
 
 /** The profile that is taken where a file names none (IEC 61966-2-1). */
 export const SRGB_PROFILE: ColourProfile = { name: 'sRGB', curves: [srgbCurve, srgbCurve, srgbCurve], matrix: null }
@@ -45,7 +44,10 @@ const read = (bytes: Uint8Array): ColourProfile | undefined => {
   const view = viewOf(bytes)
   const curveOf = (name: string) => (tags.has(name) ? iccCurve(bytes, tags.get(name)!) : undefined)
   if (textAt(bytes, 16, 4) === 'GRAY') {
-    const curve = curveOf('kTRC')
+    const told = curveOf('kTRC')
+    // Over a connection space of CIELAB the curve gives lightness (ISO 15076-1, 8.3.4 and F.2).
+    const isLightness = textAt(bytes, 20, 4) === 'Lab '
+    const curve: ToneCurve | undefined = told && isLightness ? share => luminanceOfLightness(100 * told(share)) : told
     return curve && { name: 'grey', curves: [curve, curve, curve], matrix: null }
   }
   const [red, green, blue] = [curveOf('rTRC'), curveOf('gTRC'), curveOf('bTRC')]
@@ -62,9 +64,47 @@ const read = (bytes: Uint8Array): ColourProfile | undefined => {
   }
 }
 
-/** The profile that a file holds: its colour space is told by the primaries and curves in it, not by its name. */
-export const profileOf = (icc: Uint8Array | null): ColourProfile => {
-  if (!icc) return assumed('The file names no colour space; it is taken as sRGB.')
+/** A profile made of primaries and a curve. */
+const profileFrom = (primaries: Primaries, curve: ToneCurve): ColourProfile => {
+  const columns = primariesMatrix(primaries)
+  const name = spaceNamed(columns)
+  return {
+    name: name ?? 'a space of its own',
+    curves: [curve, curve, curve],
+    matrix: name === 'sRGB' ? null : toLinearSrgb(columns),
+  }
+}
+
+/** IEC 61966-2-5:2007, 6.2: the power of opRGB. */
+const OPRGB_POWER = 2.19921875
+
+/** A colour space that a file names without holding a profile. */
+const namedProfile = (told: FileColour | null): ColourProfile => {
+  switch (told?.kind) {
+    case 'named':
+      return told.name === 'sRGB' ? SRGB_PROFILE : profileFrom(knownSpace('opRGB'), powerCurve(OPRGB_POWER))
+    case 'power':
+      return profileFrom(told.primaries ?? SRGB_PRIMARIES, powerCurve(told.exponent))
+    case 'coded': {
+      const primaries = isUnspecified(told.primaries) ? SRGB_PRIMARIES : CODED_PRIMARIES[told.primaries]
+      const curve = isUnspecified(told.transfer) ? srgbCurve : CODED_CURVES[told.transfer]
+      return primaries && curve
+        ? profileFrom(primaries, curve)
+        : assumed('The file names a colour space that is not read; it is taken as sRGB.')
+    }
+    case 'other':
+      return assumed('The file says that its colours are not sRGB, and not what they are; it is taken as sRGB.')
+    default:
+      return assumed('The file names no colour space; it is taken as sRGB.')
+  }
+}
+
+/**
+ * How a file's values become light: by the profile that it holds, whose colour space is told by the primaries and
+ * curves in it and not by its name; else by what it says otherwise.
+ */
+export const profileOf = (icc: Uint8Array | null, told: FileColour | null = null): ColourProfile => {
+  if (!icc) return namedProfile(told)
   try {
     return (
       (icc.length > LEAST_LENGTH ? read(icc) : undefined) ??

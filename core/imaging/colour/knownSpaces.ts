@@ -17,6 +17,9 @@ export const KNOWN_SPACES: readonly { name: string; primaries: Primaries }[] = [
   { name: 'BT.2020', primaries: { red: [0.708, 0.292], green: [0.17, 0.797], blue: [0.131, 0.046], white: D65 } },
 ]
 
+/** The primaries of a known space. */
+export const knownSpace = (name: string): Primaries => KNOWN_SPACES.find(space => space.name === name)!.primaries
+
 /** Profiles round their numbers, and some adapt the white a little differently. */
 const ALIKE = 0.006
 

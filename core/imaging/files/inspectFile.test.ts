@@ -89,7 +89,7 @@ describe('a picture file', () => {
 })
 
 const smallOf = (data: Uint8Array | Uint16Array, icc: Uint8Array | null, depth: 8 | 16): Reduced => {
-  const taking = reducer(WIDTH, HEIGHT, depth, profileOf(icc))
+  const taking = reducer(WIDTH, HEIGHT, { most: depth === 16 ? 65_535 : 255, profile: profileOf(icc) })
   taking.take({ data, channels: 3, count: HEIGHT })
   return taking.finish()
 }

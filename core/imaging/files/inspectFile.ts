@@ -1,6 +1,8 @@
-import type { Outcome } from '../../shared/outcome'
+import { ok, type Outcome } from '../../shared/outcome'
+import { inspectBoxes } from './boxFile'
 import { inspectJpeg } from './jpegFile'
-import { MOST_BYTES, refusedFile, textAt, TRUNCATED, type PictureFile } from './pictureFile'
+import { MOST_BYTES, RAW, refusedFile, textAt, TRUNCATED, type PictureFile } from './pictureFile'
+import { inspectBmp, inspectGif } from './plainFiles'
 import { inspectPng } from './pngFile'
 import { inspectTiff } from './tiffFile'
 import { inspectWebp } from './webpFile'
@@ -8,18 +10,35 @@ import { inspectWebp } from './webpFile'
 const SHORTEST = 64
 
 /** How files begin that hold pictures of a kind that is not read. */
-const OTHERS: readonly { at: number; begins: string; name: string }[] = [
-  { at: 0, begins: 'GIF8', name: 'a GIF, with 256 colours at most' },
-  { at: 0, begins: 'BM', name: 'a bitmap file' },
-  { at: 0, begins: '8BPS', name: 'a layered working file' },
-  { at: 0, begins: '%PDF', name: 'a PDF' },
-  { at: 4, begins: 'ftyphei', name: 'a HEIC picture' },
-  { at: 4, begins: 'ftypmif', name: 'a HEIC picture' },
-  { at: 4, begins: 'ftypavi', name: 'an AVIF picture' },
-  { at: 4, begins: 'ftyp', name: 'a film, or a camera\u2019s raw file' },
-  { at: 0, begins: 'II+\0', name: 'a TIFF of the large kind' },
-  { at: 0, begins: 'MM\0+', name: 'a TIFF of the large kind' },
+const OTHERS: readonly { begins: string; name: string }[] = [
+  { begins: '8BPS', name: 'a layered working file' },
+  { begins: '%PDF', name: 'a PDF' },
+  { begins: 'PK\x03\x04', name: 'a zip archive' },
 ]
+
+/** How JPEG XL begins (ISO/IEC 18181-2): as a bare stream, and in boxes. */
+const JXL = ['\xFF\x0A', '\0\0\0\x0CJXL \r\n\x87\n'] as const
+
+/** Only decoding tells the size of a JPEG XL. */
+const inspectJxl = (): Outcome<PictureFile> => ok({ kind: 'jxl', width: 0, height: 0, depth: 8, icc: null })
+
+type Start = { text: string; at?: number }
+
+/** How files begin, and who reads them. */
+const READERS: readonly { starts: readonly Start[]; read: (bytes: Uint8Array) => Outcome<PictureFile> }[] = [
+  { starts: [{ text: '\xFF\xD8\xFF' }], read: inspectJpeg },
+  { starts: [{ text: '\x89PNG\r\n\x1A\n' }], read: inspectPng },
+  { starts: [{ text: 'WEBP', at: 8 }], read: inspectWebp },
+  { starts: [{ text: 'II*\0' }, { text: 'MM\0*' }, { text: 'II+\0' }, { text: 'MM\0+' }], read: inspectTiff },
+  { starts: [{ text: 'ftyp', at: 4 }], read: inspectBoxes },
+  { starts: JXL.map(text => ({ text })), read: inspectJxl },
+  { starts: [{ text: 'GIF8' }], read: inspectGif },
+  { starts: [{ text: 'BM' }], read: inspectBmp },
+]
+
+/** Raw files are not smaller; text has no zeros. */
+const LEAST_RAW = 4096
+const mayBeRaw = (bytes: Uint8Array): boolean => bytes.length >= LEAST_RAW && bytes.subarray(0, LEAST_RAW).includes(0)
 
 /** What kind of picture a file is, by its contents, and whether it can be read; never by its name. */
 export const inspectFile = (bytes: Uint8Array): Outcome<PictureFile> => {
@@ -30,13 +49,10 @@ export const inspectFile = (bytes: Uint8Array): Outcome<PictureFile> => {
       'Export it as a JPEG.',
     )
   const begins = (text: string, at = 0) => textAt(bytes, at, text.length) === text
-  const isKnown =
-    begins('\xFF\xD8\xFF') || begins('\x89PNG\r\n\x1A\n') || begins('RIFF') || begins('II*\0') || begins('MM\0*')
-  if (isKnown && bytes.length < SHORTEST) return TRUNCATED
-  if (begins('\xFF\xD8\xFF')) return inspectJpeg(bytes)
-  if (begins('\x89PNG\r\n\x1A\n')) return inspectPng(bytes)
-  if (begins('RIFF') && begins('WEBP', 8)) return inspectWebp(bytes)
-  if (begins('II*\0') || begins('MM\0*')) return inspectTiff(bytes)
-  const other = OTHERS.find(({ at, begins: text }) => begins(text, at))
-  return refusedFile(other ? `This is ${other.name}, which is not read.` : 'This file is not a picture.')
+  const reader = READERS.find(({ starts }) => starts.some(({ text, at = 0 }) => begins(text, at)))
+  if (reader) return bytes.length < SHORTEST ? TRUNCATED : reader.read(bytes)
+  const other = OTHERS.find(({ begins: text }) => begins(text))
+  if (other) return refusedFile(`This is ${other.name}, which is not read.`)
+  // What is left are cameras' own kinds: only the library that opens them knows them all.
+  return mayBeRaw(bytes) ? ok(RAW) : refusedFile('This file is not a picture.')
 }

@@ -1,26 +1,42 @@
 import { err, ok, type Outcome } from '../../shared/outcome'
+import type { FileColour } from '../colour/fileColour'
 
-/** What a picture file says of itself before it is decoded. Sizes are those of the file, not yet turned upright. */
+/** Kinds of picture files; `raw` is whatever holds the numbers of a camera's sensor. */
+export type PictureKind = 'jpeg' | 'png' | 'webp' | 'tiff' | 'avif' | 'heic' | 'jxl' | 'gif' | 'bmp' | 'raw'
+
+/**
+ * What a picture file says of itself before it is decoded. Sizes are those of the file, not yet turned upright; 0
+ * where only decoding tells.
+ */
 export type PictureFile = {
-  kind: 'jpeg' | 'png' | 'webp' | 'tiff'
+  kind: PictureKind
   width: number
   height: number
   /** Bits a channel. */
   depth: 8 | 16
   /** The colour profile (ISO 15076-1) that the file holds; null where it holds none. */
   icc: Uint8Array | null
+  /** What it says of its colours where it holds no profile. */
+  colour?: FileColour
   /** The block of EXIF tags, where a general-purpose reader does not find it by itself. */
   tags?: Uint8Array
 }
 
-/** Pixels and bytes that are taken at most: three times 60 megapixels would not fit beside the app's own memory. */
-export const MOST_PIXELS = 120_000_000
+/** The media type of a kind (IANA); raw files have none. */
+export const mediaTypeOf = (kind: PictureKind): string => (kind === 'raw' ? 'image/x-raw' : `image/${kind}`)
+
+/** A file of a camera's own numbers, as far as can be told before it is decoded. */
+export const RAW: PictureFile = { kind: 'raw', width: 0, height: 0, depth: 16, icc: null }
+
+/** Pixels and bytes that are taken at most. */
+export const MOST_PIXELS = 160_000_000
 /** Files of pictures are read up to this size, bytes. */
 export const MOST_BYTES = 400_000_000
 
 const KEPT = 'Nothing was changed.'
 /** Formats that are read. */
-export const UNDERSTOOD = 'JPEG, PNG (8 or 16 bits), WebP and TIFF are understood.'
+export const UNDERSTOOD =
+  'JPEG, HEIC, AVIF, JPEG XL, PNG, WebP, TIFF, GIF, BMP and cameras\u2019 raw files are understood.'
 
 /** Refuses a file: why, and what to do. */
 export const refusedFile = (

@@ -1,5 +1,7 @@
 import { Unzlib } from 'fflate'
 import type { Outcome } from '../../shared/outcome'
+import type { FileColour } from '../colour/fileColour'
+import type { Primaries, Xy } from '../colour/primaries'
 import { ANIMATED, joined, refusedFile, sized, textAt, TRUNCATED, viewOf, type PictureFile } from './pictureFile'
 
 const SIGNATURE_LENGTH = 8
@@ -35,24 +37,55 @@ const profileIn = (data: Uint8Array): Uint8Array | null => {
   return end > 0 && data[end + 1] === 0 ? inflated(data.subarray(end + 2), MOST_PROFILE_BYTES) : null
 }
 
+/** Numbers of the chunks for gamma and chromaticities count hundred-thousandths (PNG, third edition, 11.3.2). */
+const UNIT = 100_000
+
+/** Chromaticities in their chunk: white, red, green, blue. */
+const primariesIn = (data: Uint8Array): Primaries | null => {
+  if (data.length !== 32) return null
+  const view = viewOf(data)
+  const xy = (index: number): Xy => [view.getUint32(8 * index) / UNIT, view.getUint32(8 * index + 4) / UNIT]
+  const [white, red, green, blue] = [xy(0), xy(1), xy(2), xy(3)]
+  // A y of nothing stands for no colour.
+  return [white, red, green, blue].every(([, y]) => y > 0) ? { red, green, blue, white } : null
+}
+
+/** What a PNG says of its colours, in the order of what counts (PNG, third edition, 4.3). */
+const colourIn = (chunks: ReadonlyMap<string, Uint8Array>): FileColour | undefined => {
+  const coded = chunks.get('cICP')
+  if (coded?.length === 4) return { kind: 'coded', primaries: coded[0]!, transfer: coded[1]! }
+  if (chunks.has('sRGB')) return { kind: 'named', name: 'sRGB' }
+  const gamma = chunks.get('gAMA')
+  const power = gamma?.length === 4 ? viewOf(gamma).getUint32(0) : 0
+  if (power === 0) return undefined
+  return { kind: 'power', exponent: UNIT / power, primaries: primariesIn(chunks.get('cHRM') ?? new Uint8Array(0)) }
+}
+
 /** Reads a PNG's chunks to its end. */
 export const inspectPng = (bytes: Uint8Array): Outcome<PictureFile> => {
   const view = viewOf(bytes)
-  let size: Pick<PictureFile, 'width' | 'height' | 'depth'> | undefined
-  let icc: Uint8Array | null = null
+  const chunks = new Map<string, Uint8Array>()
   for (let at = SIGNATURE_LENGTH; at + AROUND <= bytes.length;) {
     const length = view.getUint32(at)
     const name = textAt(bytes, at + 4, 4)
     if (at + AROUND + length > bytes.length) return TRUNCATED
-    const data = bytes.subarray(at + 8, at + 8 + length)
-    if (name === 'IHDR')
-      size = { width: view.getUint32(at + 8), height: view.getUint32(at + 12), depth: data[8] === 16 ? 16 : 8 }
+    if (!chunks.has(name)) chunks.set(name, bytes.subarray(at + 8, at + 8 + length))
     if (name === 'acTL') return ANIMATED
-    if (name === 'iCCP') icc = profileIn(data)
-    if (name === 'IEND')
-      return size
-        ? sized({ kind: 'png', ...size, icc })
-        : refusedFile('This PNG does not say how large it is.', 'Copy it again.')
+    if (name === 'IEND') {
+      const header = chunks.get('IHDR')
+      if (!header || header.length < 13)
+        return refusedFile('This PNG does not say how large it is.', 'Copy it from the camera or card again.')
+      const profile = chunks.get('iCCP')
+      return sized({
+        kind: 'png',
+        width: viewOf(header).getUint32(0),
+        height: viewOf(header).getUint32(4),
+        depth: header[8] === 16 ? 16 : 8,
+        // Codes count more than a profile.
+        icc: profile && !chunks.has('cICP') ? profileIn(profile) : null,
+        colour: colourIn(chunks),
+      })
+    }
     at += AROUND + length
   }
   return TRUNCATED

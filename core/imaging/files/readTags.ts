@@ -1,51 +1,164 @@
-import exifr from 'exifr'
-import * as v from 'valibot'
+import { DOMParser } from '@xmldom/xmldom'
+import ExifReader from 'exifreader'
 import { EXPOSURE, type Exposure } from '../../physics/photometry/exposure'
+import { meantFNumber } from '../../physics/photometry/markedApertures'
+import type { FileColour } from '../colour/fileColour'
+import { numberIn, textIn, type Tag } from './tagValues'
 
 /** An exposure as a file names it; null for what it leaves out. */
 export type ExposureTags = { [K in keyof Exposure]: number | null }
 
-/** What a file's EXIF says of how it was taken: exposure, null for what it leaves out, and which way is up. */
-export type FileTags = { exposure: ExposureTags | null; orientation: number }
+/** What a file's tags say of how it was taken; null for what they leave out. */
+export type FileTags = {
+  exposure: ExposureTags | null
+  /** Which way is up (CIPA DC-008, tag 0112h): 1 to 8. */
+  orientation: number
+  /** When it was taken, ISO 8601; with the offset from UTC only where the file names it. */
+  takenAt: string | null
+  hasFlashFired: boolean | null
+  /** Exposure compensation, stops. */
+  compensationStops: number | null
+  focalLengthMm: number | null
+  camera: string | null
+  lens: string | null
+  /** The colour space that the tags name. */
+  colour: FileColour | null
+}
 
-const NOTHING: FileTags = { exposure: null, orientation: 1 }
+/** The tags of a file that has none. */
+export const NO_TAGS: FileTags = {
+  exposure: null,
+  orientation: 1,
+  takenAt: null,
+  hasFlashFired: null,
+  compensationStops: null,
+  focalLengthMm: null,
+  camera: null,
+  lens: null,
+  colour: null,
+}
 
-/** A figure, or the first of several; null where it is none that a set could hold. */
-const figure = (range: readonly [number, number]) =>
-  v.optional(
-    v.fallback(
-      v.nullable(
-        v.pipe(
-          v.unknown(),
-          v.transform(value => (Array.isArray(value) ? (value[0] as unknown) : value)),
-          v.number(),
-          v.minValue(range[0]),
-          v.maxValue(range[1]),
-        ),
-      ),
-      null,
-    ),
-    null,
-  )
+/** Tags by their names in CIPA DC-008, and by those of the same things in XMP. */
+type Tags = Readonly<Record<string, Tag | undefined>>
+/** Both kinds of tags of a file. EXIF is asked first: editors that change it leave the other behind more often. */
+type Told = { exif: Tags; xmp: Tags }
 
-const TagsSchema = v.object({
-  FNumber: figure(EXPOSURE.fNumber),
-  ExposureTime: figure(EXPOSURE.shutterS),
-  ISO: figure(EXPOSURE.iso),
-  Orientation: v.optional(v.fallback(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(8)), 1), 1),
-})
+const numberOf = ({ exif, xmp }: Told, ...names: string[]): number | null => {
+  for (const name of names) {
+    const found = numberIn(exif[name]) ?? numberIn(xmp[name])
+    if (found !== null) return found
+  }
+  return null
+}
+const textOf = ({ exif, xmp }: Told, ...names: string[]): string | null => {
+  for (const name of names) {
+    const found = textIn(exif[name]) ?? textIn(xmp[name])
+    if (found !== null) return found
+  }
+  return null
+}
+
+const within = (number: number | null, [least, most]: readonly [number, number]): number | null =>
+  number !== null && number >= least && number <= most ? number : null
+
+/** A number of another scale where the plain tag says nothing. */
+const orElse = (number: number | null, other: number | null, from: (other: number) => number): number | null =>
+  number ?? (other === null ? null : from(other))
+
+/** The greatest that the tag of sensitivity itself can hold; the tags beside it hold more. */
+const SENSITIVITY_FULL = 65_535
 
 /**
- * Reads the tags of a picture file (CIPA DC-008); a WebP gives the block in which it holds them. A file without any,
- * or with damaged ones, has none.
+ * Photographic sensitivity (CIPA DC-008, 4.6.5, tags 8827h and 8830h to 8833h): where its own tag is full, the one of
+ * its kind that is not. XMP has no such limit.
  */
-export const readTags = async (bytes: Uint8Array): Promise<FileTags> => {
-  const raw: unknown = await exifr
-    .parse(bytes, { translateValues: false, pick: ['FNumber', 'ExposureTime', 'ISO', 'Orientation'] })
-    .catch(() => undefined)
-  const read = v.safeParse(TagsSchema, raw)
-  if (!read.success) return NOTHING
-  const { FNumber, ExposureTime, ISO, Orientation } = read.output
-  const isEmpty = FNumber === null && ExposureTime === null && ISO === null
-  return { exposure: isEmpty ? null : { fNumber: FNumber, shutterS: ExposureTime, iso: ISO }, orientation: Orientation }
+const isoOf = (told: Told): number | null => {
+  const plain = numberOf(told, 'ISOSpeedRatings', 'PhotographicSensitivity')
+  if (plain !== null && plain < SENSITIVITY_FULL) return plain
+  return numberOf(told, 'RecommendedExposureIndex', 'StandardOutputSensitivity', 'ISOSpeed') ?? plain
+}
+
+const exposureOf = (told: Told): ExposureTags | null => {
+  // A lens without contacts is written as 0, which no lens has.
+  const marked = within(numberOf(told, 'FNumber'), EXPOSURE.fNumber)
+  const fNumber = within(
+    orElse(marked === null ? null : meantFNumber(marked), numberOf(told, 'ApertureValue'), apex => 2 ** (apex / 2)),
+    EXPOSURE.fNumber,
+  )
+  const shutterS = within(
+    orElse(
+      within(numberOf(told, 'ExposureTime'), EXPOSURE.shutterS),
+      numberOf(told, 'ShutterSpeedValue'),
+      apex => 2 ** -apex,
+    ),
+    EXPOSURE.shutterS,
+  )
+  const iso = within(isoOf(told), EXPOSURE.iso)
+  return fNumber === null && shutterS === null && iso === null ? null : { fNumber, shutterS, iso }
+}
+
+const EXIF_TIME = /^(\d{4})[:-](\d\d)[:-](\d\d)[ T](\d\d):(\d\d):(\d\d)/
+const OFFSET = /([+-]\d\d:\d\d|Z)$/
+
+const takenAtOf = (told: Told): string | null => {
+  const text = textOf(told, 'DateTimeOriginal', 'DateTimeDigitized', 'CreateDate')
+  const parts = text && EXIF_TIME.exec(text)
+  if (!parts) return null
+  const [, year, month, day, hour, minute, second] = parts
+  const time = `${year}-${month}-${day}T${hour}:${minute}:${second}`
+  // The clock of a camera that was never set says 0000.
+  if (Number.isNaN(Date.parse(`${time}Z`)) || Number(year) < 1970) return null
+  const offset = OFFSET.exec(textOf(told, 'OffsetTimeOriginal', 'OffsetTimeDigitized', 'OffsetTime') ?? text)
+  return `${time}${offset?.[1] ?? ''}`
+}
+
+/** Values of the tag of the colour space (CIPA DC-008, tag A001h) and of the rule of interoperability beside it. */
+const SPACE = { srgb: 1, uncalibrated: 65_535 } as const
+const OPTIONAL_SPACE = 'R03'
+
+const colourOf = (told: Told): FileColour | null => {
+  const space = numberOf(told, 'ColorSpace')
+  if (space === SPACE.srgb) return { kind: 'named', name: 'sRGB' }
+  if (textOf(told, 'InteroperabilityIndex') === OPTIONAL_SPACE) return { kind: 'named', name: 'opRGB' }
+  return space === SPACE.uncalibrated ? { kind: 'other' } : null
+}
+
+const FLASH_FIRED = 1
+const LONGEST_NAME = 120
+const nameOf = (told: Told, ...names: string[]) => textOf(told, ...names)?.slice(0, LONGEST_NAME) ?? null
+
+/** What an XMP of a picture file says hides in a tree of its own; a reader of XML for workers, that throws nothing. */
+const domParser = new DOMParser({ onError: () => undefined })
+
+const toldIn = (bytes: Uint8Array): Told | undefined => {
+  try {
+    const view = bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength) as ArrayBuffer
+    const { exif = {}, xmp = {} } = ExifReader.load(view, { expanded: true, domParser })
+    return { exif: exif as Tags, xmp: xmp as unknown as Tags }
+  } catch {
+    return undefined
+  }
+}
+
+/**
+ * Reads the tags of a picture file (CIPA DC-008, and XMP, ISO 16684-1). A file without any, or with damaged ones, has
+ * none.
+ */
+export const readTags = (bytes: Uint8Array): FileTags => {
+  const told = toldIn(bytes)
+  if (!told) return NO_TAGS
+  const orientation = numberOf(told, 'Orientation')
+  const flash = numberOf(told, 'Flash')
+  const focalLengthMm = numberOf(told, 'FocalLength')
+  return {
+    exposure: exposureOf(told),
+    orientation: orientation !== null && orientation >= 1 && orientation <= 8 ? Math.round(orientation) : 1,
+    takenAt: takenAtOf(told),
+    hasFlashFired: flash === null ? null : (flash & FLASH_FIRED) === 1,
+    compensationStops: numberOf(told, 'ExposureBiasValue', 'ExposureCompensation'),
+    focalLengthMm: focalLengthMm !== null && focalLengthMm > 0 ? focalLengthMm : null,
+    camera: nameOf(told, 'Model'),
+    lens: nameOf(told, 'LensModel', 'Lens'),
+    colour: colourOf(told),
+  }
 }

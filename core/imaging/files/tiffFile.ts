@@ -1,8 +1,10 @@
 import { ok, type Outcome } from '../../shared/outcome'
-import { CMYK, refusedFile, sized, TRUNCATED, viewOf, type PictureFile } from './pictureFile'
+import { CMYK, RAW, refusedFile, sized, TRUNCATED, viewOf, type PictureFile } from './pictureFile'
+import { directoryOf, firstDirectory, numbersOf, type Directory, type TiffView } from './tiffDirectory'
 
-/** Tags of TIFF 6.0 (1992), section 8, and of the profile (ISO 15076-1, B.5). */
-const TAG = {
+/** Tags of TIFF 6.0 (1992), sections 8 to 18, of TIFF/EP and DNG, and of the profile (ISO 15076-1, B.5). */
+export const TIFF = {
+  kindOfPicture: 254,
   width: 256,
   height: 257,
   bits: 258,
@@ -12,84 +14,99 @@ const TAG = {
   stripCounts: 279,
   tileOffsets: 324,
   tileCounts: 325,
+  otherDirectories: 330,
   sampleFormat: 339,
   profile: 34675,
+  rawStandard: 37398,
+  dngVersion: 50706,
 } as const
-const PHOTOMETRIC = { cmyk: 5, colourFilterArray: 32803 } as const
-/** None, LZW, deflate by either number, runs of bytes. */
-const COMPRESSIONS = [1, 5, 8, 32773, 32946]
-const BYTES_OF_TYPE: Record<number, number> = { 1: 1, 2: 1, 3: 2, 4: 4, 7: 1 }
-const ENTRY = 12
 
-type Entry = { type: number; count: number; at: number }
+/** What the numbers in a TIFF stand for (TIFF 6.0, tag 262; ISO 12234-2 and DNG for those of sensors). */
+export const PHOTOMETRIC = {
+  whiteIsZero: 0,
+  blackIsZero: 1,
+  rgb: 2,
+  palette: 3,
+  cmyk: 5,
+  ycc: 6,
+  lab: [8, 9, 10],
+  sensor: [32_803, 34_892],
+} as const
+/** None, LZW, JPEG, deflate by either number, runs of bytes, Zstandard. */
+const COMPRESSIONS = [1, 5, 7, 8, 32_773, 32_946, 50_000]
+const OLD_JPEG = 6
+/** The first part of a file is a smaller copy of another. */
+const REDUCED = 1
+const SAMPLES = { whole: 1, fractions: 3 } as const
 
-const numbersOf = (view: DataView, isLittle: boolean, { type, count, at }: Entry): number[] =>
-  Array.from({ length: count }, (_, index) => {
-    if (type === 3) return view.getUint16(at + 2 * index, isLittle)
-    return type === 4 ? view.getUint32(at + 4 * index, isLittle) : view.getUint8(at + index)
-  })
-
-/** The first directory of a file, by tag; undefined where the file ends before what it names. */
-const directoryOf = (view: DataView, isLittle: boolean): Map<number, Entry> | undefined => {
-  const from = view.getUint32(4, isLittle)
-  if (from + 2 > view.byteLength) return undefined
-  const count = view.getUint16(from, isLittle)
-  if (from + 2 + count * ENTRY > view.byteLength) return undefined
-  const entries = new Map<number, Entry>()
-  for (let index = 0; index < count; index++) {
-    const at = from + 2 + index * ENTRY
-    const type = view.getUint16(at + 2, isLittle)
-    const length = view.getUint32(at + 4, isLittle)
-    const bytes = (BYTES_OF_TYPE[type] ?? 8) * length
-    const placed = bytes <= 4 ? at + 8 : view.getUint32(at + 8, isLittle)
-    if (placed + bytes > view.byteLength) return undefined
-    entries.set(view.getUint16(at, isLittle), { type, count: length, at: placed })
-  }
-  return entries
+const numberIn = (file: TiffView, directory: Directory, tag: number): number | undefined => {
+  const entry = directory.get(tag)
+  return entry && numbersOf(file, entry)[0]
 }
 
-const refusalOf = (numbers: (tag: number) => number[]): Outcome<undefined> => {
-  const [photometric] = numbers(TAG.photometric)
+/** Whether a picture lies in the numbers of a camera's sensor, here or in the directories below. */
+const isRaw = (file: TiffView, directory: Directory): boolean => {
+  if (directory.has(TIFF.dngVersion) || directory.has(TIFF.rawStandard)) return true
+  // Dropped from the standard in 1995; cameras keep to it for the copy before their own numbers.
+  if (numberIn(file, directory, TIFF.compression) === OLD_JPEG) return true
+  const below = directory.get(TIFF.otherDirectories)
+  const others = below ? numbersOf(file, below).flatMap(from => directoryOf(file, from) ?? []) : []
+  const isSensor = (one: Directory) =>
+    (PHOTOMETRIC.sensor as readonly number[]).includes(numberIn(file, one, TIFF.photometric) ?? -1)
+  if ([directory, ...others].some(isSensor)) return true
+  // A small copy before anything else: cameras put it there, programs for pictures do not.
+  return others.length > 0 && ((numberIn(file, directory, TIFF.kindOfPicture) ?? 0) & REDUCED) === 1
+}
+
+const refusalOf = (number: (tag: number) => number | undefined): Outcome<undefined> => {
+  const photometric = number(TIFF.photometric) ?? PHOTOMETRIC.rgb
   if (photometric === PHOTOMETRIC.cmyk) return CMYK
-  if (photometric === PHOTOMETRIC.colourFilterArray)
-    return refusedFile('This is a camera\u2019s raw file, not yet a picture.')
-  const compression = numbers(TAG.compression)[0] ?? 1
+  if ((PHOTOMETRIC.lab as readonly number[]).includes(photometric))
+    return refusedFile('This TIFF holds lightness and colour (CIELAB) and not the values of a picture.')
+  const compression = number(TIFF.compression) ?? 1
   if (!COMPRESSIONS.includes(compression))
     return refusedFile(
       `This TIFF is compressed in a way that is not understood (number ${compression}).`,
       'Export it without compression, or with LZW or ZIP.',
     )
-  const bits = numbers(TAG.bits)[0] ?? 1
-  if (bits !== 8 && bits !== 16) return refusedFile(`This TIFF has ${bits} bits a channel; 8 and 16 are understood.`)
-  return (numbers(TAG.sampleFormat)[0] ?? 1) === 1
+  const bits = number(TIFF.bits) ?? 1
+  const format = number(TIFF.sampleFormat) ?? SAMPLES.whole
+  if (format === SAMPLES.fractions && (bits === 16 || bits === 32)) return ok(undefined)
+  if (format !== SAMPLES.whole) return refusedFile('This TIFF holds figures with signs, not pixel values.')
+  return bits === 8 || bits === 16
     ? ok(undefined)
-    : refusedFile('This TIFF holds figures with fractions or signs, not pixel values.')
+    : refusedFile(`This TIFF has ${bits} bits a channel; 8 and 16, and fractions of 16 and 32, are understood.`)
 }
 
-/** Reads a TIFF's first directory. */
+/** Reads the first directory of a TIFF, ordinary or large. */
 export const inspectTiff = (bytes: Uint8Array): Outcome<PictureFile> => {
-  const view = viewOf(bytes)
-  const isLittle = bytes[0] === 0x49
-  const entries = directoryOf(view, isLittle)
-  if (!entries) return TRUNCATED
-  const numbers = (tag: number): number[] => {
-    const entry = entries.get(tag)
-    return entry ? numbersOf(view, isLittle, entry) : []
-  }
-  const refusal = refusalOf(numbers)
+  const file: TiffView = { view: viewOf(bytes), isLittle: bytes[0] === 0x49 }
+  const first = firstDirectory(file)
+  if (!first) return TRUNCATED
+  const { directory } = first
+  const number = (tag: number) => numberIn(first.file, directory, tag)
+  if (isRaw(first.file, directory)) return ok(RAW)
+  const refusal = refusalOf(number)
   if (!refusal.ok) return refusal
-  const [offsets, counts] = entries.has(TAG.tileOffsets)
-    ? [numbers(TAG.tileOffsets), numbers(TAG.tileCounts)]
-    : [numbers(TAG.stripOffsets), numbers(TAG.stripCounts)]
-  const [width, height] = [numbers(TAG.width)[0], numbers(TAG.height)[0]]
+  const numbers = (tag: number): number[] => {
+    const entry = directory.get(tag)
+    return entry ? numbersOf(first.file, entry) : []
+  }
+  const [offsets, counts] = directory.has(TIFF.tileOffsets)
+    ? [numbers(TIFF.tileOffsets), numbers(TIFF.tileCounts)]
+    : [numbers(TIFF.stripOffsets), numbers(TIFF.stripCounts)]
+  const [width, height] = [number(TIFF.width), number(TIFF.height)]
   if (!width || !height || offsets.length === 0) return refusedFile('This TIFF holds no picture that can be read.')
   if (offsets.some((offset, index) => offset + (counts[index] ?? 0) > bytes.length)) return TRUNCATED
-  const profile = entries.get(TAG.profile)
+  const profile = directory.get(TIFF.profile)
+  const isFractions = number(TIFF.sampleFormat) === SAMPLES.fractions
   return sized({
     kind: 'tiff',
     width,
     height,
-    depth: numbers(TAG.bits)[0] === 16 ? 16 : 8,
+    depth: isFractions || number(TIFF.bits) === 16 || number(TIFF.photometric) === PHOTOMETRIC.palette ? 16 : 8,
     icc: profile ? bytes.subarray(profile.at, profile.at + profile.count) : null,
+    // Fractions are shares of light; what else they were would be said.
+    ...(isFractions && !profile ? { colour: { kind: 'power', exponent: 1, primaries: null } as const } : {}),
   })
 }

@@ -1,7 +1,7 @@
 import type { ColourProfile } from '../colour/colourProfile'
 import { LUMINANCE_WEIGHTS } from '../../physics/units/rgb'
 
-/** Rows of a decoded picture: 1 (grey), 2 (grey, opaque), 3 or 4 channels, 8 or 16 bits each. */
+/** Rows of a decoded picture: 1 (grey), 2 (grey, opacity), 3 or 4 channels (the last opacity), 8 or 16 bits each. */
 export type Rows = { data: Uint8Array | Uint8ClampedArray | Uint16Array; channels: number; count: number }
 
 /**
@@ -21,6 +21,29 @@ export type Reduced = {
   histogram: Float64Array
   /** Pixels of the file, all of them. */
   pixels: number
+  /** Share of what was looked at that is see-through. */
+  seeThrough: number
+  /** What the sensor itself recorded, where the file holds that. */
+  sensor?: SensorLight
+  /** Light that the camera received, three channels a pixel, where its own numbers tell; 1 is white. */
+  received?: Float32Array
+}
+
+/** The sensor's own numbers: shares of its end, where 1 is all that it can hold. */
+export type SensorLight = {
+  /** Linear sRGB in the camera's white balance, three channels a pixel; 1 is a neutral grey at the end of green. */
+  linear: Float32Array
+  /** Shares of the end of each channel before any balance, three a pixel. */
+  shares: Float32Array
+}
+
+/** How the numbers of a file are to be taken. */
+export type Numbers = {
+  /** The greatest that a channel can hold. */
+  most: number
+  profile: ColourProfile
+  /** They are a sensor's own. */
+  isSensor?: boolean
 }
 
 /** Pixels of the longer side. */
@@ -40,20 +63,29 @@ const ENOUGH = 6
 const [RED, GREEN] = LUMINANCE_WEIGHTS.map(weight => Math.round(256 * weight)) as [number, number, number]
 const BLUE = 256 - RED - GREEN
 
+/** Less of the whole range than this is see-through. */
+const OPAQUE_SHARE = 0.98
+
 /**
  * Takes a picture in, some rows at a time from its top, and makes it small. Averages light and not values, so that
  * noise shifts
  * nothing. Turned upright at its end by the EXIF orientation (1 to 8).
  */
-export const reducer = (width: number, height: number, depth: 8 | 16, profile: ColourProfile, side = REDUCED_SIDE) => {
+export const reducer = (
+  width: number,
+  height: number,
+  { most, profile, isSensor = false }: Numbers,
+  side = REDUCED_SIDE,
+) => {
   const scale = Math.max(1, Math.max(width, height) / side)
   const stride = Math.max(1, Math.floor(scale / ENOUGH))
   const [columns, rows] = [Math.max(1, Math.round(width / scale)), Math.max(1, Math.round(height / scale))]
-  const most = depth === 16 ? 65535 : 255
   const tables = profile.curves.map(curve => Float32Array.from({ length: most + 1 }, (_, value) => curve(value / most)))
   const [reds, greens, blues] = tables as [Float32Array, Float32Array, Float32Array]
   const crushedAt = Math.floor(CRUSHED_SHARE * most)
-  const shift = depth === 16 ? 16 : 8
+  const toBin = BINS / (256 * (most + 1))
+  const opaqueFrom = OPAQUE_SHARE * most
+  let [looked, through] = [0, 0]
   const edges = Int32Array.from({ length: columns + 1 }, (_, column) => Math.round((column * width) / columns))
   const sums = new Float64Array(columns * rows * 3)
   const [clipped, anyClipped, crushed] = [
@@ -68,6 +100,7 @@ export const reducer = (width: number, height: number, depth: 8 | 16, profile: C
   const takeRow = (data: Rows['data'], from: number, channels: number, row: number) => {
     const toGreen = channels < 3 ? 0 : 1
     const toBlue = channels < 3 ? 0 : 2
+    const toOpacity = channels === 2 || channels === 4 ? channels - 1 : 0
     for (let column = 0; column < columns; column++) {
       let red = 0
       let green = 0
@@ -77,13 +110,15 @@ export const reducer = (width: number, height: number, depth: 8 | 16, profile: C
       let black = 0
       const end = from + edges[column + 1]! * channels
       for (let at = from + edges[column]! * channels; at < end; at += channels * stride) {
-        const r = data[at]!
-        const g = data[at + toGreen]!
-        const b = data[at + toBlue]!
+        // A sensor may go on a little over the end that its file names.
+        const r = Math.min(most, data[at]!)
+        const g = Math.min(most, data[at + toGreen]!)
+        const b = Math.min(most, data[at + toBlue]!)
+        if (toOpacity > 0 && data[at + toOpacity]! < opaqueFrom) through++
         red += reds[r]!
         green += greens[g]!
         blue += blues[b]!
-        bins[(RED * r + GREEN * g + BLUE * b) >>> shift]!++
+        bins[((RED * r + GREEN * g + BLUE * b) * toBin) | 0]!++
         if (r === most || g === most || b === most) {
           some++
           if (r === most && g === most && b === most) full++
@@ -96,7 +131,9 @@ export const reducer = (width: number, height: number, depth: 8 | 16, profile: C
       clipped[cell]! += full
       anyClipped[cell]! += some
       crushed[cell]! += black
-      counts[cell]! += Math.ceil((edges[column + 1]! - edges[column]!) / stride)
+      const samples = Math.ceil((edges[column + 1]! - edges[column]!) / stride)
+      counts[cell]! += samples
+      looked += samples
     }
   }
 
@@ -116,9 +153,11 @@ export const reducer = (width: number, height: number, depth: 8 | 16, profile: C
   const finish = (orientation = 1): Reduced => {
     const { matrix } = profile
     const linear = new Float32Array(columns * rows * 3)
+    const shares = new Float32Array(isSensor ? linear.length : 0)
     for (let cell = 0; cell < columns * rows; cell++) {
       const share = 1 / Math.max(1, counts[cell]!)
       const [r, g, b] = [sums[cell * 3]! * share, sums[cell * 3 + 1]! * share, sums[cell * 3 + 2]! * share]
+      if (isSensor) shares.set([r, g, b], cell * 3)
       for (let channel = 0; channel < 3; channel++) {
         linear[cell * 3 + channel] = matrix
           ? Math.max(0, matrix[channel * 3]! * r + matrix[channel * 3 + 1]! * g + matrix[channel * 3 + 2]! * b)
@@ -129,7 +168,18 @@ export const reducer = (width: number, height: number, depth: 8 | 16, profile: C
       crushed[cell]! *= share
     }
     return upright(
-      { width: columns, height: rows, linear, clipped, anyClipped, crushed, histogram, pixels: width * height },
+      {
+        width: columns,
+        height: rows,
+        linear,
+        clipped,
+        anyClipped,
+        crushed,
+        histogram,
+        pixels: width * height,
+        seeThrough: through / Math.max(1, looked),
+        ...(isSensor ? { sensor: { linear, shares } } : {}),
+      },
       orientation,
     )
   }
@@ -162,15 +212,15 @@ export const upright = (picture: Reduced, orientation: number): Reduced => {
     }
   }
   const moved = (map: Float32Array) => Float32Array.from(from, cell => map[cell]!)
-  const linear = new Float32Array(from.length * 3)
-  from.forEach((cell, to) => {
-    for (let channel = 0; channel < 3; channel++) linear[to * 3 + channel] = picture.linear[cell * 3 + channel]!
-  })
+  const movedColours = (map: Float32Array) =>
+    Float32Array.from({ length: map.length }, (_, at) => map[from[Math.floor(at / 3)]! * 3 + (at % 3)]!)
+  const { sensor } = picture
   return {
     ...picture,
     width: wide,
     height: high,
-    linear,
+    linear: movedColours(picture.linear),
+    ...(sensor ? { sensor: { linear: movedColours(sensor.linear), shares: movedColours(sensor.shares) } } : {}),
     clipped: moved(picture.clipped),
     anyClipped: moved(picture.anyClipped),
     crushed: moved(picture.crushed),

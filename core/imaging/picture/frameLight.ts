@@ -13,6 +13,8 @@ export type FrameLight = {
   value: Float32Array
   /** Pixels of which so little is clipped that their light can be trusted. */
   isInRange: Uint8Array
+  /** Light at which the picture is white, where the light itself goes on over it: the sensor's own. */
+  whiteLight?: number
   /** Light that the lens spreads over every pixel. */
   veil: number
 }
@@ -28,7 +30,7 @@ const WHITE = 254.5
  * all of it.
  */
 export const frameLight = (
-  { width, height, linear, anyClipped }: Reduced,
+  { width, height, linear, anyClipped, received: told }: Reduced,
   response: Response,
   veilingGlare: number,
   falloff?: Pick<Falloff, 'share'>,
@@ -58,11 +60,11 @@ export const frameLight = (
     for (let channel = 0; channel < 3; channel++) {
       const share = linear[at * 3 + channel]!
       shown += LUMINANCE_WEIGHTS[channel]! * share
-      received += LUMINANCE_WEIGHTS[channel]! * lightOf(valueOf(share))
+      received += LUMINANCE_WEIGHTS[channel]! * (told ? told[at * 3 + channel]! : lightOf(valueOf(share)))
     }
     value[at] = valueOf(shown)
     light[at] = received
-    isInRange[at] = Number(anyClipped[at]! <= CLIPPED_SHARE && value[at]! < WHITE)
+    isInRange[at] = Number(anyClipped[at]! <= CLIPPED_SHARE && (told !== undefined || value[at]! < WHITE))
     sum += received
   }
   // What is recorded holds the veil already: the scene's own mean is less by as much.
@@ -73,5 +75,13 @@ export const frameLight = (
     light[at] =
       Math.max(1e-6, light[at]! - veil) /
       (falloff ? falloff.share(((at % width) + 0.5) / width, (Math.floor(at / width) + 0.5) / height) : 1)
-  return { width, height, light, value, isInRange, veil }
+  return {
+    width,
+    height,
+    light,
+    value,
+    isInRange,
+    veil,
+    ...(told ? { whiteLight: response.linearFromValue(WHITE) - veil } : {}),
+  }
 }

@@ -21,3 +21,7 @@ export const labOf = (red: number, green: number, blue: number): Lab => {
   const z = root((b[0] * red + b[1] * green + b[2] * blue) / WHITE[2])
   return [116 * y - 16, 500 * (x - y), 200 * (y - z)]
 }
+
+/** CIE 1976: the share of white's luminance at a lightness of 0 to 100. */
+export const luminanceOfLightness = (lightness: number): number =>
+  lightness > 8 ? ((lightness + 16) / 116) ** 3 : lightness * (3 / 29) ** 3

@@ -35,6 +35,7 @@ const taken = (scene: Scene, change: (linear: Float32Array) => void = () => {}) 
     crushed: shares(),
     histogram: new Float64Array(256),
     pixels: 240 * 360,
+    seeThrough: 0,
   }
   const masks = [0, 1].map(region => maskOf(made.region, region)) as [Uint8Array, Uint8Array]
   return {
@@ -249,6 +250,7 @@ describe('haze', () => {
       at: `2026-01-0${id}T00:00:00.000Z`,
       name: '',
       source: 'bench',
+      by: 'picture',
       camera: { fNumber, shutterS: 1 / 125, iso: 100 },
       tags: null,
       values: {},
@@ -298,6 +300,7 @@ describe('orientation', () => {
           crushed: map,
           histogram: new Float64Array(0),
           pixels: 6,
+          seeThrough: 0,
         },
         Number(tag),
       )

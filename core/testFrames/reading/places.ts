@@ -39,6 +39,8 @@ export type PlaceReading = {
   /** Stops over the camera setting; where it clips, at least so many. */
   stops: number
   isClipped: boolean
+  /** Stops over the light at which the picture is white, where the sensor's own numbers tell; below 0 under it. */
+  overWhiteStops?: number
   /** The point itself is seen; otherwise what is read lies beside it, where the subject does not hide it. */
   isThere: boolean
 }
@@ -58,7 +60,7 @@ const CLIPPED_SHARE = 0.25
 export const readPlace = (
   set: StudioSet,
   point: MeterPoint,
-  { width, height, light, value, isInRange }: FrameLight,
+  { width, height, light, value, isInRange, whiteLight }: FrameLight,
   backdrop: Uint8Array,
 ): PlaceReading | undefined => {
   const place = placeInFrame(set, point.position)
@@ -83,6 +85,7 @@ export const readPlace = (
       value: SRGB_RESPONSE.valueFromLinear(values / count),
       stops: stopsFromRatio(sum / count / luminance(point.reflectance!)),
       isClipped: clipped > CLIPPED_SHARE * count,
+      ...(whiteLight === undefined ? {} : { overWhiteStops: stopsFromRatio(sum / count / whiteLight) }),
       isThere,
     }
   }

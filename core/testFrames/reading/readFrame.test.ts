@@ -20,7 +20,7 @@ const reduced = async (bytes: Uint8Array, orientation: number): Promise<Reduced>
     depth === 16
       ? (decodePng(bytes) as { width: number; height: number; channels: number; data: Uint16Array })
       : await decodedFile(bytes)
-  const taking = reducer(width, height, depth, profileOf(icc))
+  const taking = reducer(width, height, { most: depth === 16 ? 65_535 : 255, profile: profileOf(icc) })
   taking.take({ data, channels, count: height })
   return taking.finish(orientation)
 }

@@ -13,6 +13,7 @@ import type { Reduced } from '../../imaging/picture/downsample'
 import { shrunk } from '../../imaging/regions/maps'
 import { BACKDROP, FLOOR, maskOf, SUBJECT, type RegionName } from '../../imaging/regions/regions'
 import { quantile } from '../../imaging/regions/smoothField'
+import { sensorTone, type SensorTone } from './sensorTone'
 import { regionTone, type RegionTone } from './regionTone'
 import { valueGrid, type ValueGrid } from '../../imaging/picture/valueGrid'
 import { clippingOf, unevenness, type Clipping, type Unevenness } from './unevenness'
@@ -23,6 +24,10 @@ export type FrameReading = {
   /** By point of the backdrop; empty where the picture has not the set's own framing. */
   places: Record<string, PlaceReading>
   isOwnFraming: boolean
+  /** What was read: the picture's values, or the numbers of the sensor. */
+  by: 'picture' | 'sensor'
+  /** How far the sensor was from its end on the backdrop, where its own numbers are there. */
+  sensor: SensorTone | undefined
   grid: ValueGrid
   unevenness: Unevenness | undefined
   clipping: Clipping
@@ -78,6 +83,8 @@ export const readFrame = (set: StudioSet, picture: Reduced, regions: Uint8Array,
       }),
     ),
     isOwnFraming: own,
+    by: picture.sensor ? 'sensor' : 'picture',
+    sensor: sensorTone(picture, backdrop),
     grid: valueGrid(picture),
     unevenness: unevenness(light, backdrop),
     clipping: clippingOf(light, backdrop),

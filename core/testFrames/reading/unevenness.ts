@@ -69,27 +69,51 @@ const planeThrough = (samples: readonly Sample[]): { acrossStops: number; downSt
     : { acrossStops: (xf * yy - yf * xy) / whole, downStops: (yf * xx - xf * xy) / whole }
 }
 
-/** Clipped parts of the backdrop, and how far past white they likely are. */
+/** Clipped parts of the backdrop in the picture, and how far past white they are. */
 export type Clipping = {
   /** Share of the backdrop. */
   share: number
-  /**
-   * Stops past white of its lightest part, judged by how the rest rises toward it; null where too little is left to
-   * judge by.
-   */
+  /** Stops past white of its lightest part; null where too little is left to judge by. */
   pastStops: number | null
+  /**
+   * How that is known: by how the rest rises toward it, by the sensor's own numbers, or by those of a sensor that is
+   * at its end as well, which say "at least".
+   */
+  by: 'rise' | 'sensor' | 'end of the sensor'
 }
 
 const LEAST_TO_JUDGE = 0.15
 const EVERY = 11
 const NEAR_WHITE_STOPS = 0.5
 const LEAST_NEAR = 100
+const LIGHTEST = 0.95
+/** So much of the backdrop at the end of the sensor is no single bright spot. */
+const AT_END_SHARE = 0.02
+
+/** The same where the sensor's own numbers go on over the picture's white. */
+const clippingBySensor = (light: FrameLight, whiteLight: number, backdrop: Uint8Array): Clipping => {
+  const past: number[] = []
+  let [whole, atEnd] = [0, 0]
+  for (let at = 0; at < backdrop.length; at++) {
+    if (!backdrop[at]) continue
+    whole++
+    if (!light.isInRange[at]) atEnd++
+    if (light.light[at]! >= whiteLight) past.push(stopsFromRatio(light.light[at]! / whiteLight))
+  }
+  return {
+    share: past.length / Math.max(1, whole),
+    pastStops: past.length > 0 ? quantile(past, LIGHTEST) : null,
+    by: atEnd > AT_END_SHARE * whole ? 'end of the sensor' : 'sensor',
+  }
+}
 
 /**
  * How far past white a clipped backdrop is: a quadratic field in stops is laid through what is in range, and followed
  * into what is not.
  */
-export const clippingOf = ({ width, height, light, isInRange }: FrameLight, backdrop: Uint8Array): Clipping => {
+export const clippingOf = (frame: FrameLight, backdrop: Uint8Array): Clipping => {
+  const { width, height, light, isInRange, whiteLight } = frame
+  if (whiteLight !== undefined) return clippingBySensor(frame, whiteLight, backdrop)
   const pixels: number[] = []
   let [whole, clipped] = [0, 0]
   for (let at = 0; at < light.length; at++) {
@@ -99,7 +123,7 @@ export const clippingOf = ({ width, height, light, isInRange }: FrameLight, back
     if (at % EVERY === 0) pixels.push(at)
   }
   const share = clipped / Math.max(1, whole)
-  if (clipped === 0 || 1 - share < LEAST_TO_JUDGE) return { share, pastStops: null }
+  if (clipped === 0 || 1 - share < LEAST_TO_JUDGE) return { share, pastStops: null, by: 'rise' }
   const places = asPlaces(pixels, width, height)
   const isClipped = pixels.map(at => !isInRange[at])
   const stopsAt = (at: number) => stopsFromRatio(light[at]!)
@@ -112,5 +136,5 @@ export const clippingOf = ({ width, height, light, isInRange }: FrameLight, back
   const past = [...pixels.keys()]
     .filter(index => isClipped[index])
     .map(index => field(places.xs[index]!, places.ys[index]!) - white)
-  return { share, pastStops: Math.max(0, quantile(past, 0.95)) }
+  return { share, pastStops: Math.max(0, quantile(past, LIGHTEST)), by: 'rise' }
 }

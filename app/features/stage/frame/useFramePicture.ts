@@ -1,6 +1,7 @@
 import { createSharedComposable } from '@vueuse/core'
 import { useFrameSplit } from '~/shared/useFrameSplit'
-import { COARSE_WIDTH, useLitPicture } from '~/shared/useLitPicture'
+import { useLitPicture } from '~/shared/useLitPicture'
+import { COARSE_WIDTH } from '#services/light/coarse'
 import { useStudio } from '~/stores/studio'
 import { ref } from 'vue'
 

@@ -1,0 +1,98 @@
+import { readFileSync } from 'node:fs'
+import sharp, { type Sharp } from 'sharp'
+import { describe, expect, it } from 'vitest'
+import { idleJob, openRaw } from '#support/rawLibrary'
+import { demoSet } from '#core/edits/demo'
+import { imagingApi, type FrameView } from './imagingApi'
+
+const [WIDTH, HEIGHT, PATCH] = [96, 64, 16]
+/** Patches of many colours; the files in tests/fixtures/pictures show the same, written by independent tools. */
+const valueAt = (x: number, y: number, channel: number): number =>
+  20 + (((Math.floor(y / PATCH) * 6 + Math.floor(x / PATCH)) * 53 + channel * 97) % 220)
+const patches = Uint8Array.from({ length: WIDTH * HEIGHT * 3 }, (_, at) =>
+  valueAt(Math.floor(at / 3) % WIDTH, Math.floor(at / 3 / WIDTH), at % 3),
+)
+const picture = (): Sharp => sharp(patches, { raw: { width: WIDTH, height: HEIGHT, channels: 3 } })
+
+const read = async (bytes: Uint8Array) => imagingApi(openRaw).read(idleJob, 'one', demoSet(), new Uint8Array(bytes), [])
+const taken = async (bytes: Uint8Array): Promise<FrameView> => {
+  const outcome = await read(bytes)
+  if (!outcome.ok) throw new Error(outcome.message)
+  return outcome.value
+}
+const fixture = (name: string) => readFileSync(new URL(`../../tests/fixtures/pictures/${name}`, import.meta.url))
+
+/** Values by which the middles of patches are off what they should be, at most. */
+const worst = ({ width, height, picture: pixels }: FrameView, should = valueAt): number => {
+  expect([width, height]).toEqual([WIDTH, HEIGHT])
+  let most = 0
+  for (let y = PATCH / 2; y < HEIGHT; y += PATCH) {
+    for (let x = PATCH / 2; x < WIDTH; x += PATCH)
+      for (let channel = 0; channel < 3; channel++)
+        most = Math.max(most, Math.abs(pixels[(y * WIDTH + x) * 4 + channel]! - should(x, y, channel)))
+  }
+  return most
+}
+
+describe('a file by another tool', () => {
+  it.each([
+    ['tiled.tif', 1],
+    ['planes.tif', 1],
+    ['packbits.tif', 1],
+    ['zstd.tif', 1],
+    ['large.tif', 1],
+    ['deep-big-end.tif', 1],
+    ['palette.tif', 1],
+    ['float.tif', 1],
+    ['float-big-end.tif', 1],
+    ['jpeg.tif', 4],
+    ['patches.heic', 4],
+  ])('%s is read as what it shows', async (name, within) => {
+    expect(worst(await taken(fixture(name)))).toBeLessThanOrEqual(within)
+  })
+
+  it.each([
+    ['lzw, tiled', () => picture().tiff({ compression: 'lzw', tile: true, tileWidth: 32, tileHeight: 32 })],
+    [
+      '16 bits, deflate, predicted',
+      () => picture().toColourspace('rgb16').tiff({ compression: 'deflate', predictor: 'horizontal' }),
+    ],
+    ['grey', () => picture().greyscale().tiff()],
+    ['16 bit PNG', () => picture().toColourspace('rgb16').png()],
+  ] as const)('%s, by a general-purpose library, as well', async (name, make) => {
+    const bytes = await make().toBuffer()
+    const { data, info } = await sharp(bytes).toColourspace('srgb').raw().toBuffer({ resolveWithObject: true })
+    const should = (x: number, y: number, channel: number) =>
+      data[(y * WIDTH + x) * info.channels + Math.min(channel, info.channels - 1)]!
+    expect(worst(await taken(bytes), should), name).toBeLessThanOrEqual(1)
+  })
+
+  it('lies the way its tag says, for all eight', async () => {
+    for (let orientation = 1; orientation <= 8; orientation++) {
+      const bytes = await picture().withMetadata({ orientation }).tiff({ compression: 'none' }).toBuffer()
+      const { data, info } = await sharp(bytes).autoOrient().raw().toBuffer({ resolveWithObject: true })
+      const view = await taken(bytes)
+      expect([view.width, view.height]).toEqual([info.width, info.height])
+      for (let at = 0; at < info.width * info.height; at += 97)
+        for (let channel = 0; channel < 3; channel++)
+          expect(Math.abs(view.picture[at * 4 + channel]! - data[at * 3 + channel]!), `${orientation}`).toBeLessThan(2)
+    }
+  })
+
+  it('of which parts are see-through is refused in words, and an opacity that is whole is not', async () => {
+    const withOpacity = (alpha: number) => picture().ensureAlpha(alpha).toColourspace('rgb16').png().toBuffer()
+    expect(worst(await taken(await withOpacity(1)))).toBeLessThanOrEqual(1)
+    expect(await read(await withOpacity(0.5))).toMatchObject({
+      ok: false,
+      message: expect.stringMatching(/see-through.*Nothing was changed.*without transparency/s),
+    })
+  })
+
+  it('that is none is refused, even where it is binary', async () => {
+    const noise = Uint8Array.from({ length: 9000 }, (_, at) => (at * 7919) % 251)
+    expect(await read(noise)).toMatchObject({
+      ok: false,
+      message: expect.stringMatching(/cannot be decoded: it is none that can be read.*Nothing was changed/s),
+    })
+  })
+})
