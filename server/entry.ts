@@ -8,7 +8,7 @@ import { toNodeListener } from 'h3'
 import { useNitroApp } from 'nitropack/runtime'
 import { setupGracefulShutdown, trapUnhandledNodeErrors } from 'nitropack/runtime/internal'
 import { isTrustworthy, refusalOf } from './shell/guard'
-import { answerHeaders, contentPolicy, isRawWorker, RAW_WORKER_POLICY, scriptHashes } from './shell/headers'
+import { answerHeaders, contentPolicy, scriptHashes, workerPolicy } from './shell/headers'
 import { isPage, looksLikePage } from './shell/pages'
 
 /**
@@ -47,7 +47,7 @@ const answer = (request: IncomingMessage, response: ServerResponse, status: numb
 
 const takeRequest = (request: IncomingMessage, response: ServerResponse) => {
   const [path = '/'] = (request.url ?? '/').split('?')
-  const headers = answerHeaders(isRawWorker(path) ? RAW_WORKER_POLICY : policy, isEncrypted || isTrustworthy(request.headers.host))
+  const headers = answerHeaders(workerPolicy(path) ?? policy, isEncrypted || isTrustworthy(request.headers.host))
   for (const [name, value] of Object.entries(headers)) response.setHeader(name, value)
   const refusal = refusalOf(
     {

@@ -1,4 +1,5 @@
-import { exposureMismatch, isOtherLens } from '#core/imaging/exposureTags'
+import { exposureMismatch } from '#core/imaging/exposureTags'
+import { isOtherLens } from '#core/testFrames/frameTags'
 import type { ExposureTags } from '#core/imaging/files/readTags'
 import type { Camera, CameraSetting, Frame } from '#core/model/schema'
 import { formatAperture } from './notation/aperture'

@@ -1,7 +1,8 @@
 import { useKept } from '~/shared/useKept'
 import { computed, markRaw, ref, shallowRef, toRaw } from 'vue'
 import { defineStore } from 'pinia'
-import { isOtherLens, keptTags, takenWith } from '#core/imaging/exposureTags'
+import { takenWith } from '#core/imaging/exposureTags'
+import { isOtherLens, keptTags } from '#core/testFrames/frameTags'
 import { dropFrame, frameReadings, keepFrame } from '#core/testFrames/frameReadings'
 import { changeExposure } from '#core/edits/edits'
 import type { Frame, RegionEdit, StudioSet } from '#core/model/schema'
@@ -71,7 +72,8 @@ export const useFrames = defineStore('frames', () => {
     { layers, room }: ReturnType<typeof planned>,
   ): StudioSet => {
     // What does not look like a backdrop teaches nothing, unless somebody marked it; nor what another lens took.
-    const isDoubted = (!read.reading.confidence.isSure && frame.edits.length === 0) || isOtherLens(frame.tags, set.camera)
+    const isUnlike = !read.reading.confidence.isSure && frame.edits.length === 0
+    const isDoubted = isUnlike || isOtherLens(frame.tags, set.camera)
     const full = { ...frame, values: valuesOf(read.reading), black: read.reading.black }
     const look = set.looks.find(({ id }) => id === frame.lookId)
     return keepFrame(

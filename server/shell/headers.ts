@@ -10,15 +10,25 @@ export const scriptHashes = (html: string): string[] =>
 export const contentPolicy = (hashes: readonly string[]): string => policyFor(["'wasm-unsafe-eval'", ...hashes])
 
 /**
- * What the worker that opens raw files may do, and no other script: the library in it makes functions out of text. A
- * worker has no page to be harmed by them, and this one talks to nobody but who started it.
+ * Workers whose libraries need more than a page may do, and what: the one that opens raw files makes functions out of
+ * text, the one that decodes pictures fetches a part of itself out of its own text. A worker has no page to be harmed
+ * by that.
  */
-export const RAW_WORKER_POLICY = "default-src 'none'; script-src 'self' 'unsafe-eval'; connect-src 'self'"
+const WORKERS: readonly { script: RegExp; policy: string }[] = [
+  {
+    script: /^\/_nuxt\/raw\.worker-[\w-]+\.js$/,
+    policy: "default-src 'none'; script-src 'self' 'unsafe-eval'; connect-src 'self'",
+  },
+  {
+    script: /^\/_nuxt\/imaging\.worker-[\w-]+\.js$/,
+    policy:
+      "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; connect-src 'self' data: blob:; img-src blob:; worker-src 'self'",
+  },
+]
 
-const RAW_WORKER = /^\/_nuxt\/raw\.worker-[\w-]+\.js$/
-
-/** Whether a file is the script of the worker that opens raw files. */
-export const isRawWorker = (path: string): boolean => RAW_WORKER.test(path)
+/** The policy of a worker of its own; undefined where a file has that of the pages. */
+export const workerPolicy = (path: string): string | undefined =>
+  WORKERS.find(({ script }) => script.test(path))?.policy
 
 const policyFor = (scripts: readonly string[]): string =>
   [

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto'
 import { existsSync, readdirSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { describe, expect, it } from 'vitest'
-import { answerHeaders, contentPolicy, scriptHashes } from './headers'
+import { answerHeaders, contentPolicy, scriptHashes, workerPolicy } from './headers'
 import { isOwnHost, refusalOf } from './guard'
 import { isPage, looksLikePage } from './pages'
 
@@ -88,5 +88,21 @@ describe('pages', () => {
   it('are told from files and hidden things', () => {
     expect(['/nothing', '/meter/nothing/'].every(looksLikePage)).toBe(true)
     expect(['/.env', '/a.php', '/_nuxt/x.js', '/a/../b', '//x'].some(looksLikePage)).toBe(false)
+  })
+})
+
+describe('the policy of a worker', () => {
+  it('lets the two that need it do more, and no page nor any other file', () => {
+    expect(workerPolicy('/_nuxt/raw.worker-Ab_1-x.js')).toContain("'unsafe-eval'")
+    expect(workerPolicy('/_nuxt/imaging.worker-Ab_1-x.js')).toContain('data:')
+    for (const path of [
+      '/',
+      '/_nuxt/light.worker-a.js',
+      '/_nuxt/raw.worker-a.js/x',
+      '/demo/raw.worker-a.js',
+      '/_nuxt/x-raw.worker-a.js',
+    ])
+      expect(workerPolicy(path), path).toBeUndefined()
+    expect(contentPolicy([])).not.toContain("'unsafe-eval'")
   })
 })

@@ -170,7 +170,7 @@ const ofPreview = async (
 const shownBy = (one: Held, { response, lensLossStops, sensorHeadroomStops }: StudioSet['camera']): Shown => {
   const camera = one.small.sensor ? JSON.stringify([response, lensLossStops, sensorHeadroomStops]) : ''
   if (one.shown?.camera !== camera) {
-    const small = developed(one.small, { response, lensLossStops, sensorHeadroomStops })
+    const small = developed(one.small, responseOf({ response, lensLossStops }), sensorHeadroomStops + lensLossStops)
     one.shown = { camera, small, picture: pictureOf(small) }
   }
   return one.shown
@@ -252,7 +252,7 @@ export const imagingApi = (openRaw: RawOpener) => ({
     if (sensor)
       return refusedFile(
         'This is a raw file: it says what the sensor recorded, and a bracket asks what the camera makes of it.',
-        'Bring the camera\u2019s own pictures; or one shot as raw and as picture, under "Raw and picture".',
+        'Bring the camera\u2019s own pictures; or one shot both as raw file and as picture.',
       )
     let [sum, count] = [0, 0]
     for (let y = Math.floor(height * (0.5 - CARD_REACH)); y < height * (0.5 + CARD_REACH); y++) {

@@ -26,5 +26,5 @@ export const shotsOf = <F extends { name: string }>(files: readonly F[]): { shot
 export const besideWords = (beside: readonly { name: string }[]): string => {
   if (beside.length === 0) return ''
   const names = beside.length > 3 ? `${beside.length} pictures` : beside.map(({ name }) => name).join(', ')
-  return `${names}: the raw file of the same shot was taken in its place. Both together teach the camera\u2019s response, under "Response".`
+  return `${names}: the raw file of the same shot was taken in its place. Both together teach the camera\u2019s response, under "Camera response".`
 }

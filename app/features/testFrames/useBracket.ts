@@ -139,10 +139,10 @@ export const useBracket = createGlobalState(() => {
     }),
   )
   /** Where the end of the sensor lies by a pair; its own where there is none. */
+  const isOfPair = computed(() => pictures.value.some(picture => picture.isOfPair))
   const headroom = computed(() => {
     const { sensorHeadroomStops, lensLossStops } = studio.document.camera
-    const isOfPair = pictures.value.some(picture => picture.isOfPair)
-    return isOfPair ? sensorHeadroomStops + lensLossStops - shift.value : sensorHeadroomStops
+    return isOfPair.value ? sensorHeadroomStops + lensLossStops - shift.value : sensorHeadroomStops
   })
 
   const fit = computed((): BracketFit | undefined =>
@@ -194,5 +194,20 @@ export const useBracket = createGlobalState(() => {
     { deep: true },
   )
 
-  return { pictures, steps, fit, base, metered, cardReflectance, isBusy, problem, said, add, addFiles, shoot, use }
+  return {
+    pictures,
+    isOfPair,
+    steps,
+    fit,
+    base,
+    metered,
+    cardReflectance,
+    isBusy,
+    problem,
+    said,
+    add,
+    addFiles,
+    shoot,
+    use,
+  }
 })

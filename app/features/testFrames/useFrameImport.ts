@@ -36,7 +36,7 @@ export const useFrameImport = createGlobalState(() => {
     name: string
     values: () => AsyncIterable<{ kind: string; name: string; getFile: () => Promise<File> }>
   }
-  const pick = (globalThis as { showDirectoryPicker?: () => Promise<Folder> }).showDirectoryPicker
+  type WithPicker = { showDirectoryPicker?: () => Promise<Folder> }
   let handle: Folder | undefined
 
   const FOLDER_MS = 1500
@@ -62,7 +62,7 @@ export const useFrameImport = createGlobalState(() => {
   /** Watches a folder: pictures that are in it already are left alone, new ones are brought in. */
   const watchFolder = async () => {
     try {
-      handle = await pick!()
+      handle = await (globalThis as WithPicker).showDirectoryPicker!()
     } catch {
       return
     }
@@ -78,5 +78,14 @@ export const useFrameImport = createGlobalState(() => {
     folder.value = ''
   }
 
-  return { take, dropZone, isOver, canWatch: pick !== undefined, watchFolder, leaveFolder, folder, passedOver }
+  return {
+    take,
+    dropZone,
+    isOver,
+    canWatch: 'showDirectoryPicker' in globalThis,
+    watchFolder,
+    leaveFolder,
+    folder,
+    passedOver,
+  }
 })

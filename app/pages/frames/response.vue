@@ -162,9 +162,10 @@ const typeStops = (index: number, event: Event) => {
       </div>
       <template v-if="bracket.fit.value">
         <p data-test="bracket-words">
-          Fitted through {{ residuals.filter(one => one !== undefined).length }} pictures between black and white: none
-          is further off than {{ worst.toFixed(1) }} values, and the curve is sure to ±{{ (2 * spread).toFixed(1) }} at
-          its least sure. Dashed: what the set has now.
+          Fitted through {{ residuals.filter(one => one !== undefined).length }}
+          {{ bracket.isOfPair.value ? 'steps of light' : 'pictures' }} between black and white: none is further off than
+          {{ worst.toFixed(1) }} values, and the curve is sure to ±{{ (2 * spread).toFixed(1) }} at its least sure.
+          Dashed: what the set has now.
         </p>
         <button class="press-main self-start" data-test="bracket-use" @click="bracket.use">Use this curve</button>
       </template>

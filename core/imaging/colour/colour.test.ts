@@ -111,3 +111,29 @@ describe('a profile', () => {
     }
   })
 })
+
+describe('a profile of greys', () => {
+  /** A grey profile (ISO 15076-1, 8.3.4) with a straight curve, over one of the two connection spaces. */
+  const greyProfile = (space: 'XYZ ' | 'Lab '): Uint8Array => {
+    const view = new DataView(new ArrayBuffer(128 + 4 + 12 + 12))
+    const text = (at: number, letters: string) =>
+      [...letters].forEach((letter, index) => view.setUint8(at + index, letter.charCodeAt(0)))
+    text(16, 'GRAY')
+    text(20, space)
+    view.setUint32(128, 1)
+    text(132, 'kTRC')
+    view.setUint32(136, 144)
+    view.setUint32(140, 12)
+    text(144, 'curv')
+    return new Uint8Array(view.buffer)
+  }
+
+  it('gives light over XYZ, and lightness over CIELAB: half is L* 50, which is 18.4 % of white', () => {
+    expect(profileOf(greyProfile('XYZ ')).curves[0](0.5)).toBe(0.5)
+    const { curves, name } = profileOf(greyProfile('Lab '))
+    expect(name).toBe('grey')
+    // CIE 15: Y / Yn = ((50 + 16) / 116)^3.
+    expectWithin(curves[0](0.5), 0.1841865, 1e-7)
+    expect([curves[1](0), curves[2](1)]).toEqual([0, 1])
+  })
+})

@@ -74,8 +74,8 @@ describe('a picture file', () => {
     const two = Buffer.concat([Buffer.from(patches), Buffer.from(patches.map(value => 255 - value))])
     const moving = () => sharp(two, { raw: { width: WIDTH, height: HEIGHT * 2, channels: 3, pageHeight: HEIGHT } })
     expect(refusal(await told(moving().webp().toBuffer()))).toMatch(/animation.*Export the frame/)
-    expect(refusal(await told(moving().gif().toBuffer()))).toMatch(/GIF/)
-    expect(refusal(await told(picture().tiff({ compression: 'jpeg' }).toBuffer()))).toMatch(/compressed in a way/)
+    expect(refusal(await told(moving().gif().toBuffer()))).toMatch(/animation/)
+    expect(refusal(await told(picture().tiff({ compression: 'webp' }).toBuffer()))).toMatch(/compressed in a way/)
     expect(
       refusal(inspectFile(new TextEncoder().encode('%PDF-1.7 and so on, a document with words in it and no picture'))),
     ).toMatch(/PDF/)
@@ -84,7 +84,7 @@ describe('a picture file', () => {
     const huge = new Uint8Array(await picture().jpeg().toBuffer())
     const at = huge.findIndex((byte, index) => byte === 0xff && huge[index + 1] === 0xc0)
     huge.set([0x61, 0xa8, 0x61, 0xa8], at + 5)
-    expect(refusal(inspectFile(huge))).toMatch(/625 megapixels; up to 120/)
+    expect(refusal(inspectFile(huge))).toMatch(/625 megapixels; up to 160/)
   })
 })
 

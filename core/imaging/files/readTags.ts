@@ -3,7 +3,7 @@ import ExifReader from 'exifreader'
 import { EXPOSURE, type Exposure } from '../../physics/photometry/exposure'
 import { meantFNumber } from '../../physics/photometry/markedApertures'
 import type { FileColour } from '../colour/fileColour'
-import { numberIn, textIn, type Tag } from './tagValues'
+import { numberIn, textIn, wholeIn, type Tag } from './tagValues'
 
 /** An exposure as a file names it; null for what it leaves out. */
 export type ExposureTags = { [K in keyof Exposure]: number | null }
@@ -43,20 +43,20 @@ type Tags = Readonly<Record<string, Tag | undefined>>
 /** Both kinds of tags of a file. EXIF is asked first: editors that change it leave the other behind more often. */
 type Told = { exif: Tags; xmp: Tags }
 
-const numberOf = ({ exif, xmp }: Told, ...names: string[]): number | null => {
+/** What the first of some tags says that says anything. */
+const firstOf = <T>(names: readonly string[], read: (name: string) => T | null): T | null => {
   for (const name of names) {
-    const found = numberIn(exif[name]) ?? numberIn(xmp[name])
+    const found = read(name)
     if (found !== null) return found
   }
   return null
 }
-const textOf = ({ exif, xmp }: Told, ...names: string[]): string | null => {
-  for (const name of names) {
-    const found = textIn(exif[name]) ?? textIn(xmp[name])
-    if (found !== null) return found
-  }
-  return null
-}
+const numberOf = ({ exif, xmp }: Told, ...names: string[]) =>
+  firstOf(names, name => numberIn(exif[name]) ?? numberIn(xmp[name]))
+const wholeOf = ({ exif, xmp }: Told, ...names: string[]) =>
+  firstOf(names, name => wholeIn(exif[name]) ?? numberIn(xmp[name]))
+const textOf = ({ exif, xmp }: Told, ...names: string[]) =>
+  firstOf(names, name => textIn(exif[name]) ?? textIn(xmp[name]))
 
 const within = (number: number | null, [least, most]: readonly [number, number]): number | null =>
   number !== null && number >= least && number <= most ? number : null
@@ -73,9 +73,9 @@ const SENSITIVITY_FULL = 65_535
  * its kind that is not. XMP has no such limit.
  */
 const isoOf = (told: Told): number | null => {
-  const plain = numberOf(told, 'ISOSpeedRatings', 'PhotographicSensitivity')
+  const plain = wholeOf(told, 'ISOSpeedRatings', 'PhotographicSensitivity')
   if (plain !== null && plain < SENSITIVITY_FULL) return plain
-  return numberOf(told, 'RecommendedExposureIndex', 'StandardOutputSensitivity', 'ISOSpeed') ?? plain
+  return wholeOf(told, 'RecommendedExposureIndex', 'StandardOutputSensitivity', 'ISOSpeed') ?? plain
 }
 
 const exposureOf = (told: Told): ExposureTags | null => {
@@ -117,7 +117,7 @@ const SPACE = { srgb: 1, uncalibrated: 65_535 } as const
 const OPTIONAL_SPACE = 'R03'
 
 const colourOf = (told: Told): FileColour | null => {
-  const space = numberOf(told, 'ColorSpace')
+  const space = wholeOf(told, 'ColorSpace')
   if (space === SPACE.srgb) return { kind: 'named', name: 'sRGB' }
   if (textOf(told, 'InteroperabilityIndex') === OPTIONAL_SPACE) return { kind: 'named', name: 'opRGB' }
   return space === SPACE.uncalibrated ? { kind: 'other' } : null
@@ -147,8 +147,8 @@ const toldIn = (bytes: Uint8Array): Told | undefined => {
 export const readTags = (bytes: Uint8Array): FileTags => {
   const told = toldIn(bytes)
   if (!told) return NO_TAGS
-  const orientation = numberOf(told, 'Orientation')
-  const flash = numberOf(told, 'Flash')
+  const orientation = wholeOf(told, 'Orientation')
+  const flash = wholeOf(told, 'Flash')
   const focalLengthMm = numberOf(told, 'FocalLength')
   return {
     exposure: exposureOf(told),

@@ -22,8 +22,12 @@ const numberFrom = (value: unknown): number | null => {
   return typeof value === 'object' && value !== null && 'value' in value ? numberFrom(value.value) : null
 }
 
-/** The number that a tag holds, the first of several; null where it holds none. */
+/** The number that a tag of fractions holds, the first of several; null where it holds none. */
 export const numberIn = (tag: Tag | undefined): number | null => (tag ? numberFrom(tag.value) : null)
+
+/** The same of a tag of whole numbers, of which two are no fraction. */
+export const wholeIn = (tag: Tag | undefined): number | null =>
+  numberFrom(Array.isArray(tag?.value) ? (tag.value as unknown[])[0] : tag?.value)
 
 const textFrom = (value: unknown): string | null => {
   if (typeof value === 'string') return value.replace(/\0.*$/s, '').trim() || null

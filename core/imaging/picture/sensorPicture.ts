@@ -1,5 +1,4 @@
-import { responseOf, SRGB_RESPONSE } from '../../camera/response'
-import type { Camera } from '../../model/schema'
+import { SRGB_RESPONSE, type Response } from '../../camera/response'
 import { luminance } from '../../physics/units/rgb'
 import type { Reduced } from './downsample'
 
@@ -8,15 +7,12 @@ const BINS = 256
 /**
  * A sensor's numbers as the picture that the camera makes of them, with the light before the lens beside it; a picture
  * that holds none stays as it is.
+ * @param endStops stops over white of the light at which the sensor is at its end
  */
-export const developed = (
-  picture: Reduced,
-  camera: Pick<Camera, 'response' | 'lensLossStops' | 'sensorHeadroomStops'>,
-): Reduced => {
+export const developed = (picture: Reduced, response: Response, endStops: number): Reduced => {
   const { sensor } = picture
   if (!sensor) return picture
-  const response = responseOf(camera)
-  const perEnd = 2 ** (camera.sensorHeadroomStops + camera.lensLossStops)
+  const perEnd = 2 ** endStops
   const received = sensor.linear.map(share => share * perEnd)
   const linear = received.map(light => SRGB_RESPONSE.linearFromValue(response.valueFromLinear(light)))
   const histogram = new Float64Array(BINS)

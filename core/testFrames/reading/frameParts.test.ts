@@ -73,7 +73,11 @@ describe('what is read of a frame', () => {
     expect(share).toBeGreaterThan(0.1)
     // Near the right edge the ramp comes to log2(0.8) + 0.7 = 0.38 stop past white.
     expectWithin(pastStops!, 0.38, 0.06)
-    expect(clippingOf(taken({ ...plain, backdrop: [2, 2, 2] }).frame, backdrop)).toEqual({ share: 1, pastStops: null })
+    expect(clippingOf(taken({ ...plain, backdrop: [2, 2, 2] }).frame, backdrop)).toEqual({
+      share: 1,
+      pastStops: null,
+      by: 'rise',
+    })
   })
 
   it('finds a shadow, its side and depth, and none where there is none', () => {

@@ -1,3 +1,4 @@
+// eslint-disable-next-line @typescript-eslint/triple-slash-reference -- the package brings no types
 /// <reference path="./libheif.d.ts" />
 import { asAnnounced, inBands, type Decoder } from './decoder'
 

@@ -1,3 +1,4 @@
+// eslint-disable-next-line @typescript-eslint/triple-slash-reference -- the package brings no types
 /// <reference path="./libraw.d.ts" />
 /** What is used of what the library says of a file. */
 export type RawMetadata = {

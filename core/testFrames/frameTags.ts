@@ -1,0 +1,23 @@
+import type { FileTags } from '../imaging/files/readTags'
+import type { Camera, Frame } from '../model/schema'
+
+const within = (number: number | null, [least, most]: readonly [number, number]): number | null =>
+  number !== null && number >= least && number <= most ? number : null
+
+/** What of a file's tags a frame keeps; null where it says nothing of its exposure. */
+export const keptTags = ({ exposure, ...tags }: FileTags): Frame['tags'] =>
+  exposure && {
+    ...exposure,
+    focalLengthMm: within(tags.focalLengthMm, [1, 5000]),
+    compensationStops: within(tags.compensationStops, [-20, 20]),
+    hasFlashFired: tags.hasFlashFired,
+    camera: tags.camera,
+    lens: tags.lens,
+  }
+
+/** Focal lengths are rounded to a millimetre; a zoom a hair off shows the same. */
+const SAME_LENS = 0.05
+
+/** Whether a frame was taken at another focal length than the set's, so that places in it are others. */
+export const isOtherLens = (tags: Frame['tags'], { lens }: Pick<Camera, 'lens'>): boolean =>
+  typeof tags?.focalLengthMm === 'number' && Math.abs(Math.log(tags.focalLengthMm / lens.focalLengthMm)) > SAME_LENS

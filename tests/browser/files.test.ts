@@ -1,0 +1,180 @@
+import { readFileSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { By } from 'selenium-webdriver'
+import sharp from 'sharp'
+import { describe, expect, it } from 'vitest'
+import { demoSet } from '#core/edits/demo'
+import { useApp } from '#support/app'
+import { framesIn } from '#support/frameRun'
+import { overexposedRaw } from '#support/rawFrame'
+import { expectWithin } from '#support/tolerance'
+
+const app = useApp()
+const { count, openSet } = framesIn(app)
+const browser = () => app.browser
+
+const toFrames = async () => {
+  await browser().press(By.linkText('Frames'))
+  await browser().find('shoot')
+}
+/** Gives files to the page by one dialog, and waits until there are so many frames more. */
+const bring = async (files: Readonly<Record<string, Uint8Array>>, more = 1) => {
+  const before = await count()
+  const paths = Object.entries(files).map(([name, bytes]) => {
+    const path = join(browser().folder, name)
+    writeFileSync(path, bytes)
+    return path
+  })
+  await browser().locate(By.css('[data-test="frame-file"]')).sendKeys(paths.join('\n'))
+  await browser().waitFor('the pictures', async () => (await count()) >= before + more)
+  await browser().find('frame-stage')
+}
+const fixture = (name: string) => new Uint8Array(readFileSync(new URL(`../fixtures/pictures/${name}`, import.meta.url)))
+
+const [WIDTH, HEIGHT, PATCH] = [96, 64, 16]
+const valueAt = (column: number, row: number, channel: number): number =>
+  20 + (((row * 6 + column) * 53 + channel * 97) % 220)
+const patches = Uint8Array.from({ length: WIDTH * HEIGHT * 3 }, (_, at) =>
+  valueAt(Math.floor((Math.floor(at / 3) % WIDTH) / PATCH), Math.floor(Math.floor(at / 3 / WIDTH) / PATCH), at % 3),
+)
+const patched = () => sharp(patches, { raw: { width: WIDTH, height: HEIGHT, channels: 3 } })
+
+/** Red, green and blue under the pointer at the middle of a patch. */
+const probe = async (column: number, row: number): Promise<number[]> => {
+  const canvas = await browser().locate(By.css('[data-test="frame-stage"] canvas'))
+  const { width, height } = await canvas.getRect()
+  const [x, y] = [(column + 0.5) / 6 - 0.5, (row + 0.5) / 4 - 0.5]
+  await browser()
+    .driver.actions({ async: true })
+    .move({ origin: canvas, x: Math.round(x * width), y: Math.round(y * height) })
+    .perform()
+  const text = await browser().waitForText('frame-probe', /R \d+ G \d+ B \d+/)
+  return [.../R (\d+) G (\d+) B (\d+)/.exec(text)!].slice(1).map(Number)
+}
+
+describe('everyday kinds of pictures', () => {
+  it.each([
+    ['a.avif', () => patched().avif({ lossless: true }).toBuffer()],
+    ['a.gif', () => fixture('patches.gif')],
+    ['a.bmp', () => fixture('patches.bmp')],
+    ['a.jxl', () => fixture('patches.jxl')],
+    ['a.heic', () => fixture('patches.heic')],
+    ['tiles.tif', () => fixture('tiled.tif')],
+    ['packed.tif', () => fixture('zstd.tif')],
+    ['big.tif', () => fixture('large.tif')],
+    // Half a turn cannot be told from the size.
+    ['half.png', () => patched().rotate(180).withMetadata({ orientation: 3 }).png().toBuffer()],
+    ['half.webp', () => patched().rotate(180).withMetadata({ orientation: 3 }).webp({ lossless: true }).toBuffer()],
+  ] as const)('%s is read as what it shows, upright', async (name, make) => {
+    if (!(await browser().driver.getCurrentUrl()).endsWith('/frames')) await toFrames()
+    await bring({ [name]: new Uint8Array(await make()) })
+    for (const [column, row] of [
+      [0, 0],
+      [5, 0],
+      [2, 1],
+      [4, 2],
+      [3, 3],
+    ] as const) {
+      const found = await probe(column, row)
+      found.forEach((value, channel) => expectWithin(value, valueAt(column, row, channel), name === 'a.heic' ? 4 : 2))
+    }
+  })
+
+  it('come several at a time, and one that is see-through is refused', async () => {
+    const [one, two] = [await patched().png().toBuffer(), await patched().negate().png().toBuffer()]
+    await bring({ 'one.png': new Uint8Array(one), 'two.png': new Uint8Array(two) }, 2)
+    const before = await count()
+    const path = join(browser().folder, 'through.png')
+    writeFileSync(path, await patched().ensureAlpha(0.5).png().toBuffer())
+    await browser().locate(By.css('[data-test="frame-file"]')).sendKeys(path)
+    await browser().waitForText('frame-problem', /through\.png: .*see-through.*Nothing was changed/)
+    expect(await count()).toBe(before)
+  })
+})
+
+describe('a raw file', () => {
+  const made = overexposedRaw(
+    { ...demoSet(), id: 'raw', name: 'Raw', camera: { ...demoSet().camera, sensorHeadroomStops: 2 } },
+    1,
+  )
+
+  it('tells how far past white a backdrop is of which the picture only says that it is white', async () => {
+    const { set, raw, pastWhite } = await made
+    await openSet(app.server.url, set)
+    await browser().waitForText('verdict', /\d/)
+    await toFrames()
+    await bring({ 'shot.dng': raw })
+    const verdict = await browser().waitForText('frame-verdict', /([\d.]+) stops? past white by the sensor/)
+    const [, most] = /([\d.]+) stops? past white by the sensor/.exec(verdict)!
+    // Its figure is rounded to a tenth; the lightest of the places that are judged is not the lightest of all.
+    expect(Number(most)).toBeGreaterThan(pastWhite[Math.floor(pastWhite.length * 0.5)]! - 0.1)
+    expect(Number(most)).toBeLessThan(pastWhite.at(-1)! + 0.1)
+    const facts = await browser().textOf('frame-facts')
+    const [, past] = /\+([\d.]+) past white by the sensor/.exec(facts)!
+    expectWithin(Number(past), pastWhite[Math.floor(pastWhite.length * 0.95)]!, 0.1)
+    expect(facts).toMatch(/Sensor\s+\d\.\d stop left/)
+    expect(await browser().complaints()).toEqual([])
+  })
+
+  it('stands for the picture of the same name beside it; after a reload it is still read by its sensor', async () => {
+    const { raw, values, width, height } = await made
+    const jpeg = await sharp(values, { raw: { width, height, channels: 3 } })
+      .jpeg({ quality: 97 })
+      .toBuffer()
+    const before = await count()
+    await bring({ 'pair.dng': raw, 'pair.jpg': new Uint8Array(jpeg) })
+    await browser().waitForText('passed-over', /pair\.jpg: the raw file of the same shot was taken/)
+    expect(await count()).toBe(before + 1)
+    await browser().waitForText('save-state', /^Saved$/)
+    await browser().driver.navigate().refresh()
+    await browser().waitForText('frame-verdict', /past white by the sensor/)
+  })
+
+  it('and its picture tell the camera’s response and the end of its sensor in one shot', async () => {
+    const { raw, values, width, height } = await made
+    const jpeg = await sharp(values, { raw: { width, height, channels: 3 } })
+      .jpeg({ quality: 97 })
+      .toBuffer()
+    await browser().press(By.linkText('Camera response'))
+    const paths = Object.entries({ 'both.dng': raw, 'both.jpg': new Uint8Array(jpeg) }).map(([name, bytes]) => {
+      const path = join(browser().folder, name)
+      writeFileSync(path, bytes)
+      return path
+    })
+    await browser().locate(By.css('[data-test="bracket-files"]')).sendKeys(paths.join('\n'))
+    await browser().waitForText('bracket-words', /Fitted through \d+ pictures/)
+    await browser().click('bracket-use')
+    await browser().waitForText('bracket-said', /in use/)
+    await browser().press(By.linkText('Read'))
+    await browser().waitForText('frame-verdict', /past white by the sensor/)
+  })
+})
+
+describe('a folder that is watched', () => {
+  it('takes raw files and pictures, one frame a shot, and passes over what is none', async () => {
+    const { raw } = await made()
+    const heic = fixture('patches.heic')
+    await browser().driver.executeScript(
+      `window.laid = []
+       window.showDirectoryPicker = async () => ({
+         name: 'card',
+         async *values() {
+           for (const file of window.laid) yield { kind: 'file', name: file.name, getFile: async () => file }
+         },
+       })`,
+    )
+    await browser().press(By.linkText('Read'))
+    await browser().click('watch-folder')
+    const before = await count()
+    await browser().driver.executeScript(
+      `const file = (name, text) => new File([Uint8Array.from(atob(text), letter => letter.charCodeAt(0))], name)
+       window.laid = [file('a.dng', arguments[0]), file('a.xmp', btoa('<x/>')), file('b.heic', arguments[1])]`,
+      Buffer.from(raw).toString('base64'),
+      Buffer.from(heic).toString('base64'),
+    )
+    await browser().waitFor('both', async () => (await count()) === before + 2)
+    await browser().click('watch-folder')
+  })
+})
+
+const made = () => overexposedRaw({ ...demoSet(), id: 'raw', name: 'Raw' }, 0)
