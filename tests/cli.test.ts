@@ -30,7 +30,7 @@ const tone = (...words: string[]) => {
 
 describe('the command line', () => {
   it('knows every command that its help and its document name, and no other', () => {
-    const named = (text: string) => new Set([...text.matchAll(/tone -- (\w+) SET/g)].map(([, command]) => command!))
+    const named = (text: string) => new Set([...text.matchAll(/^ *tone (\w+) SET/gm)].map(([, command]) => command!))
     const known = /there are (.*)\. See/.exec(tone('nonsense', demo).stderr)![1]!.split(', ')
     expect(named(tone('--help').stdout)).toEqual(new Set(known))
     expect(named(readFileSync(join(root, 'docs/command-line.md'), 'utf8'))).toEqual(new Set(known))
@@ -114,11 +114,27 @@ describe('the command line', () => {
     [['walk', demo, '--from=1,2'], 2, /three metres/],
     [['walk', demo, '--from=0,2,1', '--to=0,30,1'], 1, /leaves the room/],
     [['readings', demo, '--wrong'], 2, /Unknown option/],
+    [['toString', demo], 2, /no command "toString"/],
+    [['solve', demo, '--columns=3'], 2, /"solve" takes no --columns/],
+    [['map', demo, 'backdrop', 'floor'], 2, /does not know what to do with "floor"/],
   ])('says what is wrong with %j', (words, status, reason) => {
     const answer = tone(...words)
     expect(answer.status).toBe(status)
     expect(answer.stderr).toMatch(reason)
     expect(answer.stdout).toBe('')
+  })
+
+  it('works from any folder, reads standard input, and is quiet where nobody listens any more', () => {
+    const entry = join(root, 'bin/tone.mjs')
+    const run = (line: string) =>
+      spawnSync('sh', ['-c', line], { cwd: folder, encoding: 'utf8', env: { ...process.env, TONE: entry, SET: demo } })
+    const piped = run('"$TONE" map - floor --columns 4 < "$SET"')
+    expect([piped.status, piped.stderr]).toEqual([0, ''])
+    expect(JSON.parse(piped.stdout).stopsOverCamera[0]).toHaveLength(4)
+    const cut = run('("$TONE" map "$SET" backdrop --columns 200; echo "status $?" >&2) | head -c 1 > /dev/null')
+    expect(cut.stderr).toBe('status 0\n')
+    const { version } = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8'))
+    expect(run('"$TONE" --version').stdout).toBe(`${version}\n`)
   })
 
   it('explains itself', () => {

@@ -1,6 +1,8 @@
 import type { Job } from '#services/rpc/job'
 import { serve } from '#services/rpc/serve'
-import { parseIes } from '#core/formats/iesFile'
+import { parsePhotometry } from '#core/formats/photometry'
+import { textOf } from '#core/formats/textOf'
+import type { DateOrder } from '#core/formats/timeIn'
 import { measuredLight, type MeasuredLamp } from '#core/formats/measuredLight'
 import { parseReadingsCsv, type ReadingsIn } from '#core/formats/readingsCsv'
 import { parseKitFile } from '#core/kit/kitFile'
@@ -71,25 +73,30 @@ const api = {
       return err(
         `This file has ${formatBytes(file.size)}; photometric files are read up to ${formatBytes(MOST_LAMP_BYTES)}. Nothing was changed.`,
       )
-    const read = parseIes(await file.text())
-    return read.ok ? measuredLight(read.value, read.value.keywords.LUMINAIRE ?? name) : read
+    const read = parsePhotometry(textOf(new Uint8Array(await file.arrayBuffer())))
+    return read.ok ? measuredLight(read.value, read.value.name || name) : read
   },
 
-  /** Writes a light as a photometric file. */
   /** A look as a scene for 3D programs; the set shows it as its first. */
   writeScene: async (_job: Job, set: StudioSet, camera: CameraSetting): Promise<Uint8Array<ArrayBuffer>> =>
     (await import('#core/formats/gltf')).writeGltf(set, set.looks[0]!, camera),
 
+  /** Writes a light as a photometric file. */
   writeLamp: async (_job: Job, light: Light, learnedStops: number, issued: string): Promise<string> =>
     writeIes(light, learnedStops, issued),
 
   /** Reads a table of readings against a set. */
-  readReadings: async (_job: Job, file: Blob, set: StudioSet): Promise<Outcome<ReadingsIn>> => {
+  readReadings: async (
+    _job: Job,
+    file: Blob,
+    set: StudioSet,
+    order: DateOrder | undefined,
+  ): Promise<Outcome<ReadingsIn>> => {
     if (file.size > MOST_TABLE_BYTES)
       return err(
         `This file has ${formatBytes(file.size)}; a table of readings has at most ${formatBytes(MOST_TABLE_BYTES)}. Nothing was changed.`,
       )
-    return parseReadingsCsv(await file.text(), set)
+    return parseReadingsCsv(textOf(new Uint8Array(await file.arrayBuffer())), set, order)
   },
 
   /** Reads a kit file. */

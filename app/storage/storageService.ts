@@ -1,3 +1,4 @@
+import type { DateOrder } from '#core/formats/timeIn'
 import type { CameraSetting, Light, StudioSet } from '#core/model/schema'
 import { connect, type Asking, type Carrier } from '#services/rpc/connect'
 import type { StorageApi } from './storage.worker'
@@ -20,7 +21,7 @@ export const storageService = (start: () => Carrier = startWorker) => {
     readLamp: (file: Blob, name: string) => call('readLamp', [file, name]),
     writeLamp: (light: Light, learnedStops: number, issued: string) => call('writeLamp', [light, learnedStops, issued]),
     writeScene: (set: StudioSet, camera: CameraSetting) => call('writeScene', [set, camera]),
-    readReadings: (file: Blob, set: StudioSet) => call('readReadings', [file, set]),
+    readReadings: (file: Blob, set: StudioSet, order?: DateOrder) => call('readReadings', [file, set, order]),
     readKit: (file: Blob) => call('readKit', [file]),
     isZip: (file: Blob) => call('isZip', [file]),
     backup: (at: string, asking: Asking<number>) => call('backup', [at], asking),

@@ -92,7 +92,7 @@ describe('photometric files', () => {
 
   it('keep inline tilt factors', () => {
     const { tilt, candela } = read(file({ tilt: 'TILT=INCLUDE\n1\n3\n0 45 90\n1 .95 .9' }))
-    expect(tilt).toEqual({ geometry: 1, anglesDeg: [0, 45, 90], factors: [1, 0.95, 0.9] })
+    expect(tilt).toEqual({ anglesDeg: [0, 45, 90], factors: [1, 0.95, 0.9] })
     expect(candela[0]).toEqual([100, 50, 0])
   })
 
@@ -221,20 +221,108 @@ describe('photometric files', () => {
   })
 
   it.each([
-    ['', /first line is ""/],
-    [file({ first: 'IESNA91' }), /only IESNA:LM-63-1995/],
+    ['', /no TILT= line, and its first line is ""/],
+    [file({ first: 'IESNA:LM-63-2031' }), /line 1 names an edition that is not known/],
     [file({ tilt: '' }), /no TILT=/],
     [file({ tilt: 'TILT=lamp.tlt' }), /another file \("lamp\.tlt"\)/],
-    [file({ tilt: 'a loose line\nTILT=NONE' }), /line 5 is neither a keyword/],
-    [file({ head: '1 1000 2 3 1 4 2 0 0 0' }), /photometric type is 4/],
+    [file({ head: '1 1000 2 3 1 4 2 0 0 0' }), /line 6: the photometric type is 4/],
     [file({ head: '1 0 2 3 1 1 2 0 0 0' }), /0 lumens/],
+    [file({ head: '1 1000 2 3 1 1 2 1e9 0 0' }), /line 6 has 1e9 for number 1 of 3 sizes of the opening/],
+    [file({ factors: '1 1 -50' }), /line 7 has -50 for the input watts/],
+    [file({ factors: '1 1 1e999' }), /line 7 has 1e999 for the input watts/],
+    [file({ tilt: 'TILT=INCLUDE\n1\n2\n0 90\n1 -0.5' }), /line 9 has -0\.5 for number 2 of 2 tilt factors/],
     [file({ rows: ['100 50'] }), /ends before number 3 of 3 candela/],
     [file({ rows: ['100 50 0 7'] }), /1 more numbers follow/],
     [file({ rows: ['100 50 x'] }), /line 10 has "x"/],
-    [file({ rows: ['100 -50 0'] }), /negative/],
+    [file({ rows: ['100 -50 0'] }), /line 10 has -50 for .*candela/],
     [file({ rows: ['0 0 0'] }), /all candela values are 0/],
     [file({ vertical: '0 90 45' }), /do not rise/],
-    [file({ vertical: '10 45 90' }), /run from 10 to 90/],
-    [file({ horizontal: '15' }), /run from 15 to 15/],
-  ])('are refused with the reason (%#)', (text, words) => expect(reason(text)).toMatch(words))
+    [file({ vertical: '20 45 90' }), /run from 20 to 90/],
+    [file({ head: '1 1000 2 3 2 1 2 0 0 0', horizontal: '15 30', rows: ['1 1 1', '1 1 1'] }), /run from 15 to 30/],
+  ])('are refused with the reason, and the line (%#)', (text, words) => expect(reason(text)).toMatch(words))
+})
+
+describe('what is met in the wild', () => {
+  it('is read as it is meant: old editions, small letters, an end mark, a blank line before', () => {
+    expect(read(file({ first: 'IESNA91' }))).toMatchObject({ version: '1991', notes: [] })
+    expect(read(`\r\n${file({ first: 'iesna:lm-63-1995' })}\u001A\u0000rubbish 12`)).toMatchObject({
+      version: '1995',
+      notes: [],
+    })
+    expect(read(file().replace('TILT=NONE', 'tilt = none').replace('[TEST]', '[test]')).keywords.TEST).toBe(
+      'made by hand',
+    )
+    const oldest = read(file({ first: 'A lamp of oak' }).replace(/\[/g, '').replace(/\]/g, ''))
+    expect(oldest.version).toBe('1986')
+    expect(oldest.notes).toEqual([expect.stringMatching(/no edition/)])
+    expect(read(file({ tilt: 'a loose line\nTILT=NONE' })).notes).toEqual([
+      expect.stringMatching(/A line before TILT=/),
+    ])
+    expect(read(file({ tilt: '[LAMPPOSITION] 0,90\nTILT=NONE' })).keywords.LAMPPOSITION).toBe('0,90')
+  })
+
+  it('whose angles end early sends nothing beyond, and says so', () => {
+    const short = file({ vertical: '0 45 80', rows: ['100 80 60'] })
+    expect(read(short).notes).toEqual(['Its vertical angles end at 80 degrees; nothing is sent beyond.'])
+    const at = (angle: number) =>
+      relativeIntensity(tableOf(short), Math.sin(angle * degrees), 0, Math.cos(angle * degrees))
+    expect(at(79)).toBeGreaterThan(0.6)
+    expect(at(81)).toBe(0)
+  })
+
+  it('whose planes stop before they come round is closed by the first', () => {
+    const planes = Array.from({ length: 12 }, (_, index) => 30 * index)
+    const open = file({
+      head: '1 -1 1 3 12 1 2 0 0 0',
+      factors: '1 1 1',
+      horizontal: planes.join(' '),
+      rows: planes.map(angle => `100 ${50 + angle / 10} 0`),
+    })
+    expect(read(open).horizontalDeg.at(-1)).toBe(360)
+    expect(read(open).candela.at(-1)).toEqual(read(open).candela[0])
+    expect(read(open).notes).toEqual([expect.stringMatching(/planes end at 330 degrees/)])
+    // Half way from the last to the first: between 83 and 50.
+    const table = tableOf(open)
+    const found = relativeIntensity(
+      table,
+      Math.SQRT1_2 * Math.cos(345 * degrees),
+      Math.SQRT1_2 * Math.sin(345 * degrees),
+      Math.SQRT1_2,
+    )
+    expectWithin(found, 0.665, 1e-9)
+  })
+
+  it('whose planes count from minus 180 is laid out from 0', () => {
+    const turned = file({
+      head: '1 -1 1 3 5 1 2 0 0 0',
+      factors: '1 1 1',
+      horizontal: '-180 -90 0 90 180',
+      rows: ['100 10 0', '100 20 0', '100 30 0', '100 40 0', '100 10 0'],
+    })
+    const table = tableOf(turned)
+    for (const [around, share] of [
+      [0, 0.3],
+      [90, 0.4],
+      [180, 0.1],
+      [270, 0.2],
+      [315, 0.25],
+    ] as const)
+      expectWithin(
+        relativeIntensity(
+          table,
+          Math.SQRT1_2 * Math.cos(around * degrees),
+          Math.SQRT1_2 * Math.sin(around * degrees),
+          Math.SQRT1_2,
+        ),
+        share,
+        1e-9,
+      )
+  })
+
+  it('that begins a little off the axis goes on to it', () => {
+    const { verticalDeg, candela, notes } = read(file({ vertical: '2.5 45 90' }))
+    expect(verticalDeg).toEqual([0, 2.5, 45, 90])
+    expect(candela[0]).toEqual([100, 100, 50, 0])
+    expect(notes).toEqual([expect.stringMatching(/begin at 2\.5 degrees/)])
+  })
 })

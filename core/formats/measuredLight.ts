@@ -1,4 +1,4 @@
-import type { IesFile } from './iesFile'
+import type { PhotometricFile } from './photometricFile'
 import type { EmitterShape, Modifier } from '../physics/sources/modifier'
 import { modifierOfKind } from '../physics/sources/modifiers'
 import type { Output } from '../physics/sources/output'
@@ -16,16 +16,16 @@ const figure = (value: number): string => new Intl.NumberFormat('en-GB', { maxim
  * from memory): the
  * 0-degree plane of the table is across.
  */
-const frontOf = ({ widthM, lengthM }: IesFile): EmitterShape => {
+const frontOf = ({ widthM, lengthM }: PhotometricFile): EmitterShape => {
   if (widthM > 0 && lengthM > 0)
     return { shape: 'rectangle', widthM: Math.max(SMALLEST_M, lengthM), heightM: Math.max(SMALLEST_M, widthM) }
   return { shape: 'disc', radiusM: Math.max(SMALLEST_M / 2, Math.abs(widthM) / 2, Math.abs(lengthM) / 2) }
 }
 
 /** What a photometric file makes of a light: its output, and what hangs on it. */
-export type MeasuredLamp = { output: Output; modifier: Modifier }
+export type MeasuredLamp = { output: Output; modifier: Modifier; notes: string[] }
 
-const shinesBack = ({ type, verticalDeg, candela }: IesFile): boolean =>
+const shinesBack = ({ type, verticalDeg, candela }: PhotometricFile): boolean =>
   type === 'C' && candela.some(row => row.some((value, index) => verticalDeg[index]! > 90 && value > 0))
 
 /**
@@ -33,7 +33,7 @@ const shinesBack = ({ type, verticalDeg, candela }: IesFile): boolean =>
  * type C the
  * file's downward axis becomes the light's axis. Refuses what no light of a set can be.
  */
-export const measuredLight = (file: IesFile, name: string): Outcome<MeasuredLamp> => {
+export const measuredLight = (file: PhotometricFile, name: string): Outcome<MeasuredLamp> => {
   const open = modifierOfKind('open-face')
   const greatest = file.candela.reduce((most, row) => row.reduce((of, value) => Math.max(of, value), most), 0)
   const [leastLux, mostLux] = LUX_AT_1_M
@@ -47,6 +47,7 @@ export const measuredLight = (file: IesFile, name: string): Outcome<MeasuredLamp
       `This photometric file cannot be used: its opening is ${figure(opening)} m wide, and fronts of lights here have up to ${MOST_FRONT_M} m. Is its unit of sizes right? Nothing was changed.`,
     )
   return ok({
+    notes: file.notes,
     output: { from: 'lux-at-1-m', lux: greatest },
     modifier: {
       ...open,

@@ -45,7 +45,8 @@ describe('readings as a table', () => {
   it('come back without loss, whatever they hold', () => {
     fc.assert(
       fc.property(fc.array(anyReading, { maxLength: 6 }), readings => {
-        expect(taken(writeReadingsCsv(readings))).toEqual({ readings, problems: [] })
+        const { understood: _how, ...read } = taken(writeReadingsCsv(readings))
+        expect(read).toEqual({ readings, problems: [] })
       }),
       { numRuns: 120 },
     )
@@ -119,4 +120,92 @@ describe('readings as a table', () => {
         message: expect.stringMatching(/lacks the columns? .*Nothing was changed/),
       }),
   )
+})
+
+describe('tables as offices write them', () => {
+  const SIX = ['id', 'time', 'look', 'point', 'fNumber', 'lights']
+  const table = (line: readonly string[], { names = SIX, between = ',', before = '', end = '\r\n' } = {}) =>
+    `${before}${[names, line].map(cells => cells.join(between)).join(end)}${end}`
+  const PLAIN = ['r-1', '2026-05-04T10:11:12Z', 'white', 'backdrop/middle', '8.5', 'key@-1.5:512.25+88.5']
+  const only = (text: string, order?: Parameters<typeof parseReadingsCsv>[2]) => {
+    const outcome = parseReadingsCsv(text, set, order)
+    if (!outcome.ok) throw new Error(outcome.message)
+    expect(outcome.value.problems).toEqual([])
+    expect(outcome.value.readings).toHaveLength(1)
+    return { ...outcome.value.readings[0]!, ...outcome.value.understood }
+  }
+
+  it('may have the six documented columns alone: the rest is as the set has it', () => {
+    const look = set.looks[0]!
+    expect(only(table(PLAIN))).toMatchObject({
+      fNumber: 8.5,
+      receptor: 'flat',
+      camera: { fNumber: look.exposure.fNumber, shutterS: look.exposure.shutterS, iso: look.exposure.iso },
+      lights: { key: { powerStops: -1.5, directLuxS: 512.25, bouncedLuxS: 88.5 } },
+      position: null,
+      others: [],
+    })
+  })
+
+  it('may be separated by semicolons, tabs or bars, with decimal commas, or by what they say themselves', () => {
+    const commas = PLAIN.map(cell => cell.replaceAll(/(\d)\.(\d)/g, '$1,$2'))
+    for (const between of [';', '\t', '|']) {
+      const read = only(table(commas, { between }))
+      expect([read.fNumber, read.lights.key!.bouncedLuxS, read.separator, read.hasDecimalCommas]).toEqual([
+        8.5,
+        88.5,
+        between,
+        true,
+      ])
+    }
+    expect(only(table(commas, { between: ';', before: 'sep=;\r\n' })).fNumber).toBe(8.5)
+    expect(only(table(PLAIN, { between: '~', before: 'sep=~\n', end: '\n' })).hasDecimalCommas).toBe(false)
+  })
+
+  it('may have spaced names in capitals, other names, blanks behind cells, and columns that say nothing here', () => {
+    const names = [' ID ', 'Date', 'LOOK', 'Point', 'F-Number', 'Lights', 'Who']
+    const read = only(table([...PLAIN.map(cell => `${cell}  `), 'me'], { names }))
+    expect([read.id, read.fNumber, read.others]).toEqual(['r-1', 8.5, ['Who']])
+    expect(only(table(PLAIN.with(2, set.looks[0]!.name))).lookId).toBe('white')
+  })
+
+  it('have their dates read by the clock of this place, in whatever order they show; what is open is asked', () => {
+    const at = (time: string, order?: Parameters<typeof parseReadingsCsv>[2]) => only(table(PLAIN.with(1, time)), order)
+    const local = new Date(2026, 4, 4, 10, 11, 12).toISOString()
+    expect(at('04.05.2026 10:11:12')).toMatchObject({ at: local, order: 'day-first' })
+    expect(at('2026-05-04 10:11:12').at).toBe(local)
+    expect(at('5/13/2026 1:30 pm')).toMatchObject({
+      at: new Date(2026, 4, 13, 13, 30).toISOString(),
+      order: 'month-first',
+    })
+    expect(at('13/5/2026 12:05 am')).toMatchObject({
+      at: new Date(2026, 4, 13, 0, 5).toISOString(),
+      order: 'day-first',
+    })
+    expect(at('4/5/2026 10:11:12')).toMatchObject({ order: null })
+    expect(at('4/5/2026 10:11:12', 'day-first')).toMatchObject({ at: local, order: 'day-first' })
+    expect(at('5/4/2026 10:11:12', 'month-first').at).toBe(local)
+    // The same day whichever way round.
+    expect(at('5/5/2026 10:00').order).toBe('day-first')
+  })
+
+  it.each([
+    ['30.02.2026 10:00', /Line 2: at/],
+    ['4/5/2026 25:00', /Line 2: at/],
+    ['yesterday', /Line 2: at/],
+  ])('with a time that is none are left out by name: %s', (time, words) => {
+    const outcome = parseReadingsCsv(table(PLAIN.with(1, time)), set)
+    expect(outcome.ok && outcome.value).toMatchObject({ readings: [], problems: [expect.stringMatching(words)] })
+  })
+
+  it('turn nothing to nothing in silence: half a place, a constant that is no number', () => {
+    const names = [...SIX, 'xM', 'yM', 'zM', 'constant']
+    const problems = (...more: string[]) => {
+      const outcome = parseReadingsCsv(table([...PLAIN, ...more], { names }), set)
+      return outcome.ok ? outcome.value.problems : [outcome.message]
+    }
+    expect(problems('1', '2', '1.5', '')).toEqual([])
+    expect(problems('1', '', '1.5', '')).toEqual([expect.stringMatching(/Line 2: position/)])
+    expect(problems('', '', '', 'C250')).toEqual([expect.stringMatching(/Line 2: constant/)])
+  })
 })

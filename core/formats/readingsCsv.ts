@@ -1,5 +1,6 @@
-import { CSV_NUMBER, unguarded, writeCsv } from './csvCells'
-import Papa from 'papaparse'
+import { CSV_NUMBER, writeCsv } from './csvCells'
+import { figureIn, readTable } from './tableIn'
+import { momentIn, orderShown, type DateOrder } from './timeIn'
 import * as v from 'valibot'
 import { meterPoints } from '../evaluation/probes/points'
 import { MOST } from '../model/limits'
@@ -98,31 +99,54 @@ export const writeReadingsCsv = (readings: readonly Reading[]): string =>
     readings.map(reading => COLUMNS.map(column => rowOf(reading)[column])),
   )
 
-const number = (text: string): number => (text.trim() === '' ? Number.NaN : Number(text))
+type In = { row: Partial<Row>; set: StudioSet; order: DateOrder; hasDecimalCommas: boolean }
 
-const readingFrom = (row: Row): unknown => {
-  const position = [row.xM, row.yM, row.zM].map(number)
+/** Cells that are no words: what stands around them is left out. */
+const trimmed = (text: string | undefined): string => (text ?? '').trim()
+
+/** The look that a cell names, by its id or by its name. */
+const lookIn = (text: string, set: StudioSet) =>
+  set.looks.find(({ id }) => id === text) ??
+  set.looks.find(({ name }) => name.trim().toLowerCase() === text.toLowerCase())
+
+/** What a line says of a reading; what it leaves out is as the set has it. */
+const readingFrom = ({ row, set, order, hasDecimalCommas }: In): unknown => {
+  const figure = (column: keyof Row) => figureIn(row[column], hasDecimalCommas)
+  const isEmpty = (column: keyof Row) => trimmed(row[column]) === ''
+  const given = <T>(column: keyof Row, otherwise: T): number | T => (isEmpty(column) ? otherwise : figure(column))
+  const parts = (column: 'lights' | 'off') => {
+    const text = row[column] ?? ''
+    return partsFrom(hasDecimalCommas ? text.replaceAll(/(\d),(?=\d)/g, '$1.') : text)
+  }
+  const place = ['xM', 'yM', 'zM'] as const
+  const look = lookIn(trimmed(row.look), set)
+  const pointId = trimmed(row.point)
+  const usual = meterPoints(set).find(({ id }) => id === pointId)
   return {
-    id: row.id,
-    at: row.time,
-    lookId: row.look,
-    pointId: row.point,
-    position: position.some(Number.isNaN) ? null : position,
-    receptor: row.receptor,
-    direction: row.direction,
-    meter: row.meter || 'incident',
-    fNumber: number(row.fNumber),
-    shown: row.shown,
-    lights: partsFrom(row.lights),
-    others: partsFrom(row.off ?? ''),
-    camera: { fNumber: number(row['camera f']), shutterS: number(row['shutter s']), iso: number(row.iso) },
-    source: row.source || 'file',
-    trust: row.trust || 'auto',
-    note: row.note,
-    looks: row.looks || null,
-    meterName: row['meter name'],
-    constant: row.constant === '' ? null : number(row.constant),
-    roomLuxS: row['room lx s'] === '' ? 0 : number(row['room lx s']),
+    id: trimmed(row.id),
+    at: momentIn(row.time ?? '', order) ?? trimmed(row.time),
+    lookId: look?.id ?? trimmed(row.look),
+    pointId,
+    position: place.every(isEmpty) ? null : place.map(figure),
+    receptor: trimmed(row.receptor) || usual?.receptor || '',
+    direction: row.direction ?? '',
+    meter: trimmed(row.meter) || 'incident',
+    fNumber: figure('fNumber'),
+    shown: row.shown ?? '',
+    lights: parts('lights'),
+    others: parts('off'),
+    camera: {
+      fNumber: given('camera f', look?.exposure.fNumber),
+      shutterS: given('shutter s', look?.exposure.shutterS),
+      iso: given('iso', look?.exposure.iso),
+    },
+    source: trimmed(row.source) || 'file',
+    trust: trimmed(row.trust) || 'auto',
+    note: row.note ?? '',
+    looks: trimmed(row.looks) || null,
+    meterName: row['meter name'] ?? '',
+    constant: given('constant', null),
+    roomLuxS: given('room lx s', 0),
   }
 }
 
@@ -131,8 +155,28 @@ const MOST_LINES = 2 * MOST.readings
 
 const REQUIRED = ['id', 'time', 'look', 'point', 'fNumber', 'lights'] as const
 
+/** Other names of columns that are met. */
+const ALIASES = {
+  'f-number': 'fNumber',
+  aperture: 'fNumber',
+  date: 'time',
+  'x m': 'xM',
+  'y m': 'yM',
+  'z m': 'zM',
+} as const
+
+/** How a table was understood. */
+export type Understood = {
+  separator: string
+  hasDecimalCommas: boolean
+  /** Columns that say nothing here. */
+  others: string[]
+  /** Which figure of its dates is the day; null where its dates leave it open, and it has to be asked. */
+  order: DateOrder | null
+}
+
 /** Readings of a CSV file that fit the set, and what was wrong with each of the others, by its line. */
-export type ReadingsIn = { readings: Reading[]; problems: string[] }
+export type ReadingsIn = { readings: Reading[]; problems: string[]; understood: Understood }
 
 /** What a well-formed reading names that the set does not have. */
 const strangers = (reading: Reading, set: StudioSet): string | undefined => {
@@ -146,37 +190,49 @@ const strangers = (reading: Reading, set: StudioSet): string | undefined => {
     : undefined
 }
 
+/** The order of a table's dates, as far as they show it. */
+const orderOf = (times: readonly string[]): DateOrder | null => {
+  const shown = times.map(orderShown).filter(one => one !== undefined)
+  const sure = shown.find(one => one !== 'either')
+  if (sure) return sure
+  return shown.includes('either') ? null : 'day-first'
+}
+
 /**
  * Reads a table of readings. Lines that cannot be read, or that name what the set does not have, are left out and
- * named;
- * a file that is no such table at all is refused.
+ * named; a file that is no such table at all is refused. Dates by day and month whose order cannot be told are read as
+ * `order` says, and the answer tells that it has to be asked.
  */
-export const parseReadingsCsv = (text: string, set: StudioSet): Outcome<ReadingsIn> => {
-  const { data, meta } = Papa.parse<Row>(text.replace(/^\uFEFF/, ''), {
-    header: true,
-    skipEmptyLines: 'greedy',
-    preview: MOST_LINES + 1,
-  })
-  const missing = REQUIRED.filter(column => !meta.fields?.includes(column))
+export const parseReadingsCsv = (text: string, set: StudioSet, order?: DateOrder): Outcome<ReadingsIn> => {
+  const { rows, lines, columns, ...how } = readTable(text, COLUMNS, { aliases: ALIASES, most: MOST_LINES })
+  const missing = REQUIRED.filter(column => !columns.includes(column))
   if (missing.length > 0)
     return err(
       `This is no table of readings: it lacks the column${missing.length > 1 ? 's' : ''} ${missing.join(', ')}. Nothing was changed.`,
     )
-  if (data.length > MOST_LINES)
+  if (rows.length > MOST_LINES)
     return err(
       `This table has more than ${MOST_LINES} lines, and a set holds at most ${MOST.readings} readings. Nothing was changed; split it, or leave out what is not needed.`,
     )
-  const answer: ReadingsIn = { readings: [], problems: [] }
-  for (const [index, row] of data.entries()) {
-    const result = v.safeParse(
-      ReadingSchema,
-      readingFrom(Object.fromEntries(COLUMNS.map(column => [column, unguarded(row[column] ?? '')])) as Row),
-    )
+  const shown = orderOf(rows.map(({ time = '' }) => time))
+  const answer: ReadingsIn = {
+    readings: [],
+    problems: [],
+    understood: {
+      separator: how.separator,
+      hasDecimalCommas: how.hasDecimalCommas,
+      others: how.others,
+      order: shown ?? order ?? null,
+    },
+  }
+  for (const [index, row] of rows.entries()) {
+    const { hasDecimalCommas } = how
+    const given = readingFrom({ row, set, order: shown ?? order ?? 'day-first', hasDecimalCommas })
+    const result = v.safeParse(ReadingSchema, given)
     const why = result.success
       ? strangers(result.output, set)
       : `${v.getDotPath(result.issues[0]) ?? ''} ${result.issues[0].message}`.trim()
-    // Line 1 holds the names.
-    if (why || !result.success) answer.problems.push(`Line ${index + 2}: ${why}.`)
+    if (why || !result.success) answer.problems.push(`Line ${lines[index]}: ${why}.`)
     else answer.readings.push(result.output)
   }
   return ok(answer)

@@ -1,4 +1,3 @@
-import Papa from 'papaparse'
 import * as v from 'valibot'
 import { parseClock } from '../looks/clock'
 import { addSitter } from '../looks/dayEdits'
@@ -6,7 +5,7 @@ import { SitterSchema } from '../model/daySchema'
 import { MOST } from '../model/limits'
 import type { StudioSet } from '../model/schema'
 import { err, ok, type Outcome } from '../shared/outcome'
-import { unguarded } from './csvCells'
+import { readTable } from './tableIn'
 
 /** The columns of a list of sitters; only the name has to be there. */
 export const SITTER_COLUMNS = [
@@ -89,13 +88,8 @@ const sitterFrom = (row: Row, set: StudioSet): Outcome<Parameters<typeof addSitt
  * file that is no such list is refused.
  */
 export const parseSittersCsv = (text: string, set: StudioSet): Outcome<SittersIn> => {
-  const { data, meta } = Papa.parse<Row>(text.replace(/^\uFEFF/, ''), {
-    header: true,
-    skipEmptyLines: 'greedy',
-    preview: MOST_LINES + 1,
-    transformHeader: header => header.trim().toLowerCase().replaceAll(/[ _]/g, '-'),
-  })
-  if (!meta.fields?.includes('name'))
+  const { rows: data, lines, columns } = readTable(text, SITTER_COLUMNS, { most: MOST_LINES })
+  if (!columns.includes('name'))
     return err(
       `This is no list of sitters: it has no column "name". The columns are ${SITTER_COLUMNS.join(', ')}; only the name is needed. Nothing was changed.`,
     )
@@ -106,15 +100,11 @@ export const parseSittersCsv = (text: string, set: StudioSet): Outcome<SittersIn
     )
   const answer: SittersIn = { set, taken: 0, problems: [] }
   for (const [index, row] of data.entries()) {
-    const clean = Object.fromEntries(
-      Object.entries(row).map(([key, cell]) => [key, typeof cell === 'string' ? unguarded(cell) : '']),
-    ) as Row
-    const found = sitterFrom(clean, set)
+    const found = sitterFrom(row, set)
     const next = found.ok ? addSitter(answer.set, found.value) : undefined
     const issue = next && v.safeParse(SitterSchema, next.day.sitters.at(-1)).issues?.[0]
-    // Line 1 holds the names.
-    if (!found.ok) answer.problems.push(`Line ${index + 2}: ${found.message}.`)
-    else if (issue) answer.problems.push(`Line ${index + 2}: ${issue.message}`)
+    if (!found.ok) answer.problems.push(`Line ${lines[index]}: ${found.message}.`)
+    else if (issue) answer.problems.push(`Line ${lines[index]}: ${issue.message}`)
     else {
       answer.set = next!
       answer.taken += 1

@@ -241,6 +241,13 @@ describe('odd sets', () => {
       /no table of readings: it lacks the columns .*Nothing was changed/,
     )
     await take('id,time,look,point,fNumber,lights\nr1,2026-01-01T00:00:00.000Z,nowhere,backdrop/middle,8,')
-    await app.browser.waitForText('readings-file-problem', /1 line was left out\. Line 2:/)
+    await app.browser.waitForText('table-problems', /1 line was left out\. Line 2:/)
+    // Dates that can be read two ways are asked for, and nothing is taken in until they are.
+    await take('id;time;look;point;f number;lights\nr1;4/5/2026 10:11;white;backdrop/middle;8,5;')
+    await app.browser.waitForText('table-waiting', /Its dates can be read two ways/)
+    expect(await (await app.browser.find('table-take')).isEnabled()).toBe(false)
+    await app.browser.click('day-first')
+    await app.browser.waitForText('table-waiting', /4 May 2026[\s\S]*f\/8/)
+    await app.browser.click('table-leave')
   })
 })

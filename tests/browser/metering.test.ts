@@ -259,6 +259,8 @@ describe('the table of readings', () => {
       await app.browser.waitFor('one less', async () => (await rows()) === left)
     }
     await app.browser.locate(By.css('[data-test="readings-import"]')).sendKeys(path)
+    await app.browser.waitForText('table-waiting', /8 readings[\s\S]*Columns stand between commas/)
+    await app.browser.click('table-take')
     await app.browser.waitForText('readings-done', /Took in 8 readings/)
     expect((await keptSet('wrong')).readings).toEqual(before.readings)
   })

@@ -2,6 +2,7 @@ import { ref, toRaw } from 'vue'
 import { writeDayCalendar, type CalendarEntry } from '#core/formats/dayCalendar'
 import { writeCsv } from '#core/formats/csvCells'
 import { parseSittersCsv } from '#core/formats/sittersCsv'
+import { textOf } from '#core/formats/textOf'
 import { formatClock } from '#core/looks/clock'
 import { counted, leftOutWords } from '#wording/language'
 import { slotWords } from '#wording/day'
@@ -27,7 +28,7 @@ export const useDayFiles = () => {
       problem.value = `"${file.name}" is larger than any list of sitters. Nothing was changed.`
       return
     }
-    const outcome = parseSittersCsv(await file.text(), toRaw(ticket.set))
+    const outcome = parseSittersCsv(textOf(new Uint8Array(await file.arrayBuffer())), toRaw(ticket.set))
     if (!outcome.ok) {
       problem.value = outcome.message
       return

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { PHOTOMETRIC, photometricWords } from '~/shared/photometricFiles'
 import { useKitItems } from '~/features/kit/useKitItems'
 import { useKit } from '~/stores/kit'
 import { useVault } from '~/stores/vault'
@@ -72,7 +73,7 @@ const output = computed(() => props.item.what.output)
 
 const readFile = async (file: File) => {
   const outcome = await reader.readLamp(file, file.name)
-  problem.value = outcome.ok ? '' : `${file.name}: ${outcome.message}`
+  problem.value = photometricWords(file.name, outcome)
   if (!outcome.ok) return
   const measured = outcome.value
   await put(measured.output)
@@ -191,7 +192,13 @@ const readFile = async (file: File) => {
       test-name="gives"
       @change="givesStops => kit.put('lamps', { ...item, what: { ...item.what, givesStops } })"
     />
-    <FilePick class="h-8" label="IES file…" accept=".ies,.IES" test-name="kit-ies" @pick="readFile" />
+    <FilePick
+      class="h-8"
+      :label="PHOTOMETRIC.label"
+      :accept="PHOTOMETRIC.accept"
+      test-name="kit-ies"
+      @pick="readFile"
+    />
     <p class="basis-full text-sm text-soft">
       Rated guide number {{ (guideNumber / perUnit).toFixed(0) }} {{ isFeet ? 'ft' : 'm' }} as metered. Counted at full
       power in its standard reflector: f/{{

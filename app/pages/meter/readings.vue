@@ -3,10 +3,11 @@ import { useReadingsFile } from '~/features/metering/readings/useReadingsFile'
 import { useStudio } from '~/stores/studio'
 import FilePick from '~/ui/FilePick.vue'
 import LearnedList from '~/features/metering/readings/LearnedList.vue'
+import TableWaiting from '~/features/metering/readings/TableWaiting.vue'
 import ReadingsTable from '~/features/metering/readings/ReadingsTable.vue'
 import { NuxtLink } from '#components'
 const studio = useStudio()
-const { save, load, done, problem } = useReadingsFile()
+const { save, load, take, leave, waiting, done, problem } = useReadingsFile()
 
 const drop = async (event: DragEvent) => {
   const [file] = event.dataTransfer?.files ?? []
@@ -37,8 +38,20 @@ const drop = async (event: DragEvent) => {
             >
               Save as CSV
             </button>
-            <FilePick label="Import CSV" accept=".csv,text/csv" test-name="readings-import" @pick="load" />
+            <FilePick
+              label="Import CSV"
+              accept=".csv,.tsv,.txt,text/csv"
+              test-name="readings-import"
+              @pick="file => load(file)"
+            />
           </div>
+          <TableWaiting
+            v-if="waiting"
+            :waiting="waiting"
+            @take="take"
+            @leave="leave"
+            @order="order => waiting && load(waiting.file, order)"
+          />
           <p v-if="done" role="status" class="mt-2" data-test="readings-done">
             {{ done }}
           </p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { PHOTOMETRIC, photometricWords } from '~/shared/photometricFiles'
 import { useThingActions } from '~/shared/useThingActions'
 import { useUnits } from '~/shared/useUnits'
 import { useKit } from '~/stores/kit'
@@ -18,6 +19,7 @@ const props = defineProps<{ light: Light }>()
 const kit = useKit()
 const { sized } = useUnits()
 const { edit } = useThingActions()
+/** What was wrong with a file, or what was taken to be meant by it. */
 const problem = ref('')
 const { reader } = useVault()
 
@@ -53,7 +55,7 @@ const colour = computed(() => miredWords(miredDifference(props.light.lamp.cctK, 
 
 const readFile = async (file: File) => {
   const outcome = await reader.readLamp(file, file.name)
-  problem.value = outcome.ok ? '' : `${file.name}: ${outcome.message}`
+  problem.value = photometricWords(file.name, outcome)
   if (!outcome.ok) return
   const measured = outcome.value
   edit(set => fitMeasured(set, props.light.id, measured))
@@ -80,7 +82,7 @@ const readFile = async (file: File) => {
       test-name="gel"
       @choose="putGel"
     />
-    <FilePick class="h-8" label="IES file…" accept=".ies,.IES" test-name="ies" @pick="readFile" />
+    <FilePick class="h-8" :label="PHOTOMETRIC.label" :accept="PHOTOMETRIC.accept" test-name="ies" @pick="readFile" />
     <p class="order-last basis-full text-xs text-soft" data-test="lamp-colour">
       {{ light.lamp.cctK }} K{{ light.gel ? ' without its gel' : '' }}: {{ colour }}.
     </p>

@@ -1,0 +1,79 @@
+import Papa from 'papaparse'
+import { unguarded } from './csvCells'
+
+/** A table as it came: rows by the names of our columns, and how it was understood. */
+export type TableIn<Column extends string> = {
+  rows: Partial<Record<Column, string>>[]
+  /** Line of each row in the file. */
+  lines: number[]
+  columns: Column[]
+  /** Names of columns that are none of ours. */
+  others: string[]
+  separator: string
+  hasDecimalCommas: boolean
+}
+
+/** Names of columns however they are spaced and written: `Camera F`, `camera_f`, `camera-f`. */
+const plainName = (name: string): string => name.toLowerCase().replaceAll(/[^\p{L}\p{N}]/gu, '')
+
+/** How offices separate columns, and what they call it. */
+const SEPARATORS = [',', ';', '\t', '|']
+const SEPARATOR_LINE = /^sep=(.)\r?\n/i
+const DECIMAL_COMMA = /^[+-]?\d+,\d+$/
+
+/**
+ * Reads a table with a line of column names: separated by commas, semicolons, tabs or bars, as a line `sep=` before it
+ * says or as it looks; with decimal points or commas; names in any case and order. What calculators guard is freed.
+ * @param aliases other names of our columns
+ * @param most rows that are read at most; one more tells that there were more
+ */
+export const readTable = <Column extends string>(
+  text: string,
+  columns: readonly Column[],
+  { aliases = {}, most }: { aliases?: Readonly<Record<string, Column>>; most: number },
+): TableIn<Column> => {
+  const plain = text.replace(/^\uFEFF/, '')
+  const told = SEPARATOR_LINE.exec(plain)
+  const body = told ? plain.slice(told[0].length) : plain
+  const { data, meta } = Papa.parse<string[]>(body, {
+    ...(told ? { delimiter: told[1] } : { delimitersToGuess: SEPARATORS }),
+    preview: most + 2,
+  })
+  const known = new Map<string, Column>([
+    ...columns.map(column => [plainName(column), column] as const),
+    ...Object.entries(aliases).map(([name, column]) => [plainName(name), column] as const),
+  ])
+  const isBlank = (cells: readonly string[]) => cells.every(cell => cell.trim() === '')
+  const head = Math.max(
+    0,
+    data.findIndex(cells => !isBlank(cells)),
+  )
+  const names = (data[head] ?? []).map(name => known.get(plainName(name)))
+  const others = (data[head] ?? [])
+    .filter((name, index) => !names[index] && name.trim() !== '')
+    .map(name => name.trim())
+  const before = (told ? 1 : 0) + 1
+  const taken = data
+    .map((cells, index) => ({ cells, line: index + before }))
+    .slice(head + 1)
+    .filter(({ cells }) => !isBlank(cells))
+  const separator = told?.[1] ?? meta.delimiter
+  return {
+    rows: taken.map(({ cells }) =>
+      Object.fromEntries(cells.flatMap((cell, index) => (names[index] ? [[names[index], unguarded(cell)]] : []))),
+    ) as Partial<Record<Column, string>>[],
+    lines: taken.map(({ line }) => line),
+    columns: [...new Set(names.filter(name => name !== undefined))],
+    others,
+    separator,
+    hasDecimalCommas:
+      separator !== ',' && taken.some(({ cells }) => cells.some(cell => DECIMAL_COMMA.test(cell.trim()))),
+  }
+}
+
+/** A figure of a table; NaN where it is none. */
+export const figureIn = (text: string | undefined, hasDecimalCommas: boolean): number => {
+  const plain = (text ?? '').trim()
+  if (plain === '') return Number.NaN
+  return Number(hasDecimalCommas ? plain.replace(',', '.') : plain)
+}
