@@ -1,7 +1,13 @@
-// Writes the JSON Schemas in docs from the schemas that the app itself checks files with: npm run schema
-import { writeFileSync } from 'node:fs'
-import { kitFileJsonSchema, recordFileJsonSchema, setFileJsonSchema } from '../core/formats/jsonSchema'
+// Writes the JSON Schemas in docs/schemas from those that the app itself checks with: npm run schema
+import { mkdirSync, writeFileSync } from 'node:fs'
+import { ANSWERS } from '../cli/answers'
+import { fileSchemas, jsonSchemaOf } from '../core/formats/jsonSchema'
 
-const SCHEMAS = { 'set-file': setFileJsonSchema, 'record-file': recordFileJsonSchema, 'kit-file': kitFileJsonSchema }
-for (const [name, schema] of Object.entries(SCHEMAS))
-  writeFileSync(new URL(`../docs/${name}.schema.json`, import.meta.url), `${JSON.stringify(schema(), null, 2)}\n`)
+const folder = new URL('../docs/schemas/', import.meta.url)
+mkdirSync(folder, { recursive: true })
+const answers = Object.entries(ANSWERS).map(([command, schema]) => {
+  const name = `tone-${command}`
+  return [name, jsonSchemaOf(name, 1, schema)] as const
+})
+for (const [name, schema] of [...Object.entries(fileSchemas()), ...answers])
+  writeFileSync(new URL(`${name}.schema.json`, folder), `${JSON.stringify(schema, null, 2)}\n`)

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { afterAll, describe, expect, it } from 'vitest'
+import * as v from 'valibot'
 import { writeSetFile } from '#core/formats/setFile'
 import { withBackdropValue } from '#core/solve/toneSweep'
 import { propose } from '#core/solve/moves/propose'
@@ -12,6 +13,7 @@ import { solveLook } from '#core/solve/lookPowers'
 import { demoSet } from '#core/edits/demo'
 import { solvedSet } from '#support/solvedSet'
 import { expectShare, expectStops } from '#support/tolerance'
+import { ANSWERS } from '../cli/answers'
 
 const root = fileURLToPath(new URL('..', import.meta.url))
 const folder = mkdtempSync(join(tmpdir(), 'keen-tonal-cli-'))
@@ -25,7 +27,13 @@ const tone = (...words: string[]) => {
     cwd: root,
     encoding: 'utf8',
   })
-  return { status, stdout, stderr, json: () => JSON.parse(stdout) }
+  const json = () => {
+    const answer = JSON.parse(stdout)
+    // Whatever is answered is as its schema says.
+    expect(v.safeParse(ANSWERS[words[0] as keyof typeof ANSWERS], answer).issues).toBeUndefined()
+    return answer
+  }
+  return { status, stdout, stderr, json }
 }
 
 describe('the command line', () => {
@@ -90,7 +98,7 @@ describe('the command line', () => {
     expect(
       tone('sensitivity', demo)
         .json()
-        .map((slip: { id: string; way: string }) => `${slip.id} ${slip.way}`),
+        .slips.map((slip: { id: string; way: string }) => `${slip.id} ${slip.way}`),
     ).toEqual(slips.map(({ id, way }) => `${id} ${way}`))
   }, 120_000)
 

@@ -30,7 +30,7 @@ const answerOf = async (set: StudioSet, look: Look, proposed: Proposed) => {
   } = await solvedFor(set, look)
   return {
     isReached: proposed.binding === undefined,
-    binds: bindingWords(proposed.binding, proposed.trials[0]?.misses ?? []),
+    ...(proposed.binding ? { binds: bindingWords(proposed.binding, proposed.trials[0]?.misses ?? []) } : {}),
     proposals: proposed.trials.map(trial => ({
       minutes: tidy(trial.minutes),
       steps: stepWords(set, camera, trial, metres),
@@ -44,19 +44,21 @@ const answerOf = async (set: StudioSet, look: Look, proposed: Proposed) => {
 export const proposalsFor = async (set: StudioSet, look: Look, options: Options) => {
   const asked =
     options.ask === undefined ? set : withBackdropValue(set, look.id, wholeNumber(options.ask, 'ask', 0, 255))
-  return answerOf(asked, look, (await propose(questionOf(asked, look, options), { fewest: options.fewest }))!)
+  const proposed = (await propose(questionOf(asked, look, options), { fewest: options.fewest }))!
+  return { set: set.name, look: look.name, ...(await answerOf(asked, look, proposed)) }
 }
 
 /** What it takes from pure white to black. */
 export const sweepFor = async (set: StudioSet, look: Look, options: Options) => {
   const sweep = (await toneSweep(questionOf(set, look, options), { fewest: options.fewest }))!
-  return Promise.all(
+  const ladder = await Promise.all(
     sweep.map(async tone => ({
       value: tone.value,
       name: tone.name,
       ...(await answerOf(tone.set, look, tone.proposed)),
     })),
   )
+  return { set: set.name, look: look.name, ladder }
 }
 
 /** Which placements need care. */
@@ -64,11 +66,12 @@ export const sensitivityFor = async (set: StudioSet, look: Look) => {
   const {
     evaluation: { camera, lighting },
   } = await solvedFor(set, look)
-  return (await sensitivity({ set, look, camera, learned: lighting.learned }))!.map(slip => ({
+  const slips = (await sensitivity({ set, look, camera, learned: lighting.learned }))!.map(slip => ({
     ...slip,
     subject: tidy(slip.subject),
     backdrop: tidy(slip.backdrop),
     evenness: tidy(slip.evenness),
     worst: tidy(worstSlip(slip)),
   }))
+  return { set: set.name, look: look.name, slips }
 }

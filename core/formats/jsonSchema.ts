@@ -1,16 +1,22 @@
 import { toJsonSchema } from '@valibot/to-json-schema'
+import type { GenericSchema } from 'valibot'
 import { KitFileSchema } from '../kit/kitFile'
+import { SET_VERSION } from '../model/schema'
 import { RecordFileSchema } from '../records/recordFile'
 import { SetFileSchema } from './setFile'
 
 /**
- * The JSON Schema of a set file. Rules that span fields (ids, everything inside the room) are beyond it;
- * docs/formats.md lists them.
+ * The JSON Schema (draft 7) of something that leaves as JSON, with a name of its own. Rules that span fields (ids,
+ * everything inside the room) are beyond it; docs/formats.md lists them.
  */
-export const setFileJsonSchema = () => toJsonSchema(SetFileSchema, { errorMode: 'ignore' })
+export const jsonSchemaOf = (name: string, version: number, schema: GenericSchema) => ({
+  ...toJsonSchema(schema, { errorMode: 'ignore' }),
+  $id: `urn:keen-tonal:${name}:${version}`,
+})
 
-/** The JSON Schema of a record file; its set follows the same rules beyond it. */
-export const recordFileJsonSchema = () => toJsonSchema(RecordFileSchema, { errorMode: 'ignore' })
-
-/** The JSON Schema of a kit file. */
-export const kitFileJsonSchema = () => toJsonSchema(KitFileSchema, { errorMode: 'ignore' })
+/** The schemas of files that leave, by their names; those of the command line's answers are its own. */
+export const fileSchemas = () => ({
+  'set-file': jsonSchemaOf('set-file', SET_VERSION, SetFileSchema),
+  'record-file': jsonSchemaOf('record-file', 1, RecordFileSchema),
+  'kit-file': jsonSchemaOf('kit-file', 1, KitFileSchema),
+})

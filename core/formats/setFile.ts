@@ -1,5 +1,6 @@
 import * as v from 'valibot'
 import { SET_VERSION, type StudioSet } from '../model/schema'
+import { notList } from '../model/schemaBasics'
 import { tooMany } from '../model/limits'
 import { modernised, withoutStrays } from '../model/upgrades'
 import { SetSchema } from '../validation/soundSet'
@@ -10,13 +11,13 @@ const FORMAT = 'keen-tonal-set'
 /** Whether a text is base64 (RFC 4648, section 4); in one pass, however long it is. */
 const isBase64 = (text: string): boolean => text.length % 4 === 0 && !/[^A-Za-z0-9+/]/.test(text.replace(/={1,2}$/, ''))
 
-/** A set as a file; documented in docs/formats.md, with its JSON Schema in docs/set-file.schema.json. */
+/** A set as a file; documented in docs/formats.md, with its JSON Schema in docs/schemas/. */
 export const SetFileSchema = v.strictObject({
   format: v.literal(FORMAT),
   version: v.literal(SET_VERSION),
   set: SetSchema,
   /** Picture files of the set's frames by frame id, in base64. */
-  pictures: v.record(v.string(), v.pipe(v.string(), v.check(isBase64, 'This picture is not base64.'))),
+  pictures: notList(v.record(v.string(), v.pipe(v.string(), v.check(isBase64, 'This picture is not base64.')))),
 })
 
 /** A file that holds one set. */

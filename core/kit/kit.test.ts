@@ -1,5 +1,4 @@
 import { readFileSync } from 'node:fs'
-import { kitFileJsonSchema } from '../formats/jsonSchema'
 import { describe, expect, it } from 'vitest'
 import { guideNumberFromWattSeconds, wattSecondsFromGuideNumber } from '../physics/sources/output'
 import { demoSet } from '../edits/demo'
@@ -11,15 +10,6 @@ import { panelOfKind } from '../edits/panels'
 import type { StudioSet } from '../model/schema'
 import type { KitKind } from './kitSchema'
 import { refreshCopies } from './refreshCopies'
-
-describe('the JSON Schema of a kit file', () => {
-  it('is written in docs as the app checks files', () => {
-    const written: unknown = JSON.parse(
-      readFileSync(new URL('../../docs/kit-file.schema.json', import.meta.url), 'utf8'),
-    )
-    expect(written).toEqual(JSON.parse(JSON.stringify(kitFileJsonSchema())))
-  })
-})
 
 describe('the kit', () => {
   it('goes through its file unchanged, with ids of its own throughout', () => {

@@ -1,6 +1,6 @@
 import * as v from 'valibot'
 import { EXPOSURE } from '../physics/photometry/exposure'
-import { between, CameraSettingSchema, identifier, LightSettingSchema, words } from './schemaBasics'
+import { between, CameraSettingSchema, byId, identifier, LightSettingSchema, words } from './schemaBasics'
 
 const share = between(0, 1)
 const line = v.pipe(v.string(), v.maxLength(120))
@@ -10,7 +10,7 @@ const RegionEditSchema = v.strictObject({
   region: v.picklist(['backdrop', 'subject', 'floor']),
   /** A line around an area, strokes of a brush, or two corners of a box. */
   shape: v.picklist(['lasso', 'brush', 'box']),
-  points: v.pipe(v.array(v.tuple([share, share])), v.minLength(1), v.maxLength(2000)),
+  points: v.pipe(v.array(v.strictTuple([share, share])), v.minLength(1), v.maxLength(2000)),
   /** Half the width of the brush, share of the picture's width. */
   radius: v.optional(between(0.001, 0.5), 0.02),
 })
@@ -43,11 +43,11 @@ export const FrameSchema = v.strictObject({
   /** Exposure that it was taken with: the file's where it names one, else the set's. */
   camera: CameraSettingSchema,
   tags: v.optional(v.nullable(TagsSchema), null),
-  lights: v.record(identifier, LightSettingSchema),
+  lights: byId(LightSettingSchema),
   /** Mean pixel value at each point of the backdrop. */
-  values: v.record(identifier, between(0, 255)),
+  values: byId(between(0, 255)),
   /** What the plan expected there before this frame taught it anything. */
-  expected: v.optional(v.record(identifier, between(0, 255)), {}),
+  expected: v.optional(byId(between(0, 255)), {}),
   /** Value that its darkest hundredth lies under; null where it was not measured. */
   black: v.optional(v.nullable(between(0, 255)), null),
   edits: v.optional(v.pipe(v.array(RegionEditSchema), v.maxLength(MOST_EDITS)), []),

@@ -1,7 +1,7 @@
 import * as v from 'valibot'
 import { LightSchema } from './lightSchema'
 import { MOST } from './limits'
-import { identifier } from './schemaBasics'
+import { byId, identifier, notList } from './schemaBasics'
 import { BackdropSchema, CameraSchema, PanelSchema, PropSchema, SubjectSchema } from './stageSchema'
 
 /** What of each thing may be otherwise in one look than in the set. */
@@ -31,19 +31,19 @@ export const OVERRIDABLE = {
 /** Lists of things that a look may have otherwise. */
 export type OverridableList = 'lights' | 'panels' | 'props' | 'subjects'
 
-const byId = <T extends v.GenericSchema>(schema: T) => v.optional(v.record(identifier, schema), {})
+const otherwise = <T extends v.GenericSchema>(schema: T) => v.optional(byId(schema), {})
 
 /**
  * How the stage of one look differs from the set's: only what differs is kept, field by field, so that a change of the
  * set reaches every look that does not say otherwise. `out` names panels and props that this look does without.
  */
 export const OverridesSchema = v.strictObject({
-  lights: byId(v.partial(v.strictObject(v.pick(LightSchema, OVERRIDABLE.lights).entries))),
-  panels: byId(v.partial(v.strictObject(v.pick(PanelSchema, OVERRIDABLE.panels).entries))),
-  props: byId(v.partial(v.strictObject(v.pick(PropSchema, OVERRIDABLE.props).entries))),
-  subjects: byId(v.partial(v.strictObject(v.pick(SubjectSchema, OVERRIDABLE.subjects).entries))),
-  camera: v.optional(v.partial(v.strictObject(v.pick(CameraSchema, OVERRIDABLE.camera).entries)), {}),
-  backdrop: v.optional(v.partial(v.strictObject(v.pick(BackdropSchema, OVERRIDABLE.backdrop).entries)), {}),
+  lights: otherwise(v.partial(v.strictObject(v.pick(LightSchema, OVERRIDABLE.lights).entries))),
+  panels: otherwise(v.partial(v.strictObject(v.pick(PanelSchema, OVERRIDABLE.panels).entries))),
+  props: otherwise(v.partial(v.strictObject(v.pick(PropSchema, OVERRIDABLE.props).entries))),
+  subjects: otherwise(v.partial(v.strictObject(v.pick(SubjectSchema, OVERRIDABLE.subjects).entries))),
+  camera: v.optional(notList(v.partial(v.strictObject(v.pick(CameraSchema, OVERRIDABLE.camera).entries))), {}),
+  backdrop: v.optional(notList(v.partial(v.strictObject(v.pick(BackdropSchema, OVERRIDABLE.backdrop).entries))), {}),
   out: v.optional(v.pipe(v.array(identifier), v.maxLength(MOST.panels + MOST.props)), []),
 })
 

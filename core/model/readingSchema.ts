@@ -1,5 +1,5 @@
 import * as v from 'valibot'
-import { between, CameraSettingSchema, identifier, metres, words } from './schemaBasics'
+import { between, CameraSettingSchema, byId, identifier, metres, words } from './schemaBasics'
 
 /** What a light was modelled to give where the meter was, at the power it had, before any reading corrected it. */
 const LightPartSchema = v.strictObject({
@@ -8,7 +8,7 @@ const LightPartSchema = v.strictObject({
   bouncedLuxS: v.pipe(v.number(), v.minValue(0)),
 })
 
-const parts = v.record(identifier, LightPartSchema)
+const parts = byId(LightPartSchema)
 
 /**
  * How a meter is held: as a flat disc, with the dome out, or with the dome drawn in, which reads as a flat disc does.
@@ -28,7 +28,7 @@ export const ReadingSchema = v.strictObject({
   at: v.pipe(v.string(), v.isoTimestamp()),
   pointId: identifier,
   /** Where the meter was held, metres of the room; null where the point alone says it. */
-  position: v.optional(v.nullable(v.tuple([metres, metres, metres])), null),
+  position: v.optional(v.nullable(v.strictTuple([metres, metres, metres])), null),
   receptor: v.picklist(RECEPTORS),
   /** Where the receptor looked; null where it was not said. */
   looks: v.optional(v.nullable(v.picklist(LOOKS)), null),

@@ -3,7 +3,17 @@ import { DaySchema, NO_DAY } from './daySchema'
 import { BriefSchema, NO_BRIEF } from './briefSchema'
 import { LightSchema } from './lightSchema'
 import { FrameSchema } from './frameSchema'
-import { between, CameraSettingSchema, identifier, LightSettingSchema, title, words, type place } from './schemaBasics'
+import {
+  between,
+  CameraSettingSchema,
+  byId,
+  identifier,
+  LightSettingSchema,
+  notList,
+  title,
+  words,
+  type place,
+} from './schemaBasics'
 import {
   BackdropSchema,
   CameraSchema,
@@ -25,13 +35,13 @@ export const SET_VERSION = 9
 const LookSchema = v.strictObject({
   id: identifier,
   name: title,
-  lights: v.record(identifier, LightSettingSchema),
+  lights: byId(LightSettingSchema),
   exposure: v.strictObject({
     ...CameraSettingSchema.entries,
     /** The point whose predicted reading the aperture follows, in the camera's clicks; null when it is set by hand. */
     followsPointId: v.nullable(identifier),
   }),
-  targets: v.record(identifier, TargetSchema),
+  targets: byId(TargetSchema),
   /** What is wanted of whole areas. */
   areas: v.optional(v.pipe(v.array(AreaTargetSchema), v.maxLength(20)), []),
   /** How the run of readings differs from the one that the set makes by itself. */
@@ -39,7 +49,7 @@ const LookSchema = v.strictObject({
   /** Where evenness is read; null until somebody wants to. */
   grid: v.optional(v.nullable(GridSchema), null),
   /** How the stage differs from the set's while this look is taken. */
-  overrides: v.optional(OverridesSchema, NO_OVERRIDES),
+  overrides: v.optional(notList(OverridesSchema), NO_OVERRIDES),
 })
 
 /** The shape of a set; what it must hold beyond its shape is in sound.ts. */
@@ -69,15 +79,15 @@ export const SetShape = v.strictObject({
   ),
   looks: v.pipe(v.array(LookSchema), v.minLength(1, 'A set has at least one look.'), v.maxLength(MOST.looks)),
   /** Sitters, times and the looks' order. */
-  day: v.optional(DaySchema, NO_DAY),
+  day: v.optional(notList(DaySchema), NO_DAY),
   /** What it is read with, and how places are read that are not read as usual. */
   meter: v.optional(SetMeterSchema, PLAIN_METER),
-  holds: v.optional(v.record(identifier, HoldSchema), {}),
+  holds: v.optional(byId(HoldSchema), {}),
   readings: v.pipe(v.array(ReadingSchema), v.maxLength(MOST.readings)),
   frames: v.pipe(v.array(FrameSchema), v.maxLength(MOST.frames)),
   /** What readings have taught, held as it is; null while every reading goes on teaching. */
   frozen: v.optional(
-    v.nullable(v.strictObject({ lightStops: v.record(identifier, between(-8, 8)), bounceStops: between(-4, 4) })),
+    v.nullable(v.strictObject({ lightStops: byId(between(-8, 8)), bounceStops: between(-4, 4) })),
     null,
   ),
 })

@@ -13,11 +13,18 @@ export const identifier = v.pipe(
   v.regex(/^[a-z0-9][a-z0-9/-]{0,63}$/, 'An id is 1 to 64 small letters, digits, hyphens or slashes.'),
   v.check(id => !(id in Object.prototype), 'This word cannot be an id.'),
 )
+const noList = v.never('Here stand things by their names, and not a list of them.')
+/** What is no list: a list of nothing would pass for an object of nothing. */
+export const notList = <T extends v.GenericSchema>(schema: T) =>
+  v.lazy((input): T => (Array.isArray(input) ? (noList as never) : schema))
+/** Things by their ids. */
+export const byId = <T extends v.GenericSchema>(schema: T) => notList(v.record(identifier, schema))
 /** A name, 1 to 80 characters. */
 export const title = v.pipe(v.string(), v.minLength(1), v.maxLength(80))
 /** A text of up to 2000 characters. */
 export const words = v.pipe(v.string(), v.maxLength(2000))
-const channels = (most: number) => v.pipe(v.tuple([between(0, most), between(0, most), between(0, most)]), v.readonly())
+const channels = (most: number) =>
+  v.pipe(v.strictTuple([between(0, most), between(0, most), between(0, most)]), v.readonly())
 /** Share of light a surface returns, per channel. 0.98 is above any real material and keeps a closed room finite. */
 export const reflectance = channels(0.98)
 /** Transmittance in three channels, 0 to 1. */

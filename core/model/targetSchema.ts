@@ -28,7 +28,7 @@ export const TargetSchema = v.variant('kind', [
   /** A colour of the picture, CIE 1976 L*a*b* (D65), and how far from it, Delta E*ab, it may be. */
   v.strictObject({
     kind: v.literal('colour'),
-    lab: v.pipe(v.tuple([between(0, 100), between(-128, 128), between(-128, 128)]), v.readonly()),
+    lab: v.pipe(v.strictTuple([between(0, 100), between(-128, 128), between(-128, 128)]), v.readonly()),
     within: between(0.5, 60),
     firmness,
   }),

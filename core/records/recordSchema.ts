@@ -1,5 +1,5 @@
 import * as v from 'valibot'
-import { title, identifier, words, CameraSettingSchema } from '../model/schemaBasics'
+import { byId, title, identifier, words, CameraSettingSchema } from '../model/schemaBasics'
 import { SetSchema } from '../validation/soundSet'
 
 /** The version of a record; older ones are upgraded when they are opened. */
@@ -50,7 +50,7 @@ export const RecordSchema = v.strictObject({
   places: v.pipe(v.array(PlaceSchema), v.maxLength(200)),
   agreement: perhaps(AgreementSchema),
   /** What readings had shown of each light against its rating, and of the room's bounce. */
-  lampStops: v.record(identifier, stops),
+  lampStops: byId(stops),
   bounceStops: stops,
   cautions: v.pipe(v.array(line), v.maxLength(60)),
 })

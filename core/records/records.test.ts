@@ -9,7 +9,6 @@ import { demoSet } from '../edits/demo'
 import { calibratedLighting, learnedOf } from '../evaluation/calibratedLighting'
 import { evaluate, type Evaluation } from '../evaluation/evaluation'
 import { lightingSolver } from '../evaluation/lightingSolver'
-import { recordFileJsonSchema } from '../formats/jsonSchema'
 import type { StudioSet } from '../model/schema'
 import { differencesOf, placesOf } from './compareRecords'
 import { createRecordIndex, foundRecords, NO_FILTER, toneName } from './find'
@@ -84,11 +83,6 @@ describe('a record', () => {
     expect(said({ ...file, record: { ...record, extra: 1 } })).toMatch(/extra/)
     // What is written on it by another hand is left out rather than refused.
     expect(said({ ...file, annotation: { notes: 5 } })).toBe('ok')
-  })
-
-  it('has the JSON Schema that lies in the documents', () => {
-    const written = JSON.parse(readFileSync(new URL('../../docs/record-file.schema.json', import.meta.url), 'utf8'))
-    expect(written).toEqual(JSON.parse(JSON.stringify(recordFileJsonSchema())))
   })
 
   it('leaves as Markdown in which nothing of a note means anything, and as a table that no sheet runs', () => {
