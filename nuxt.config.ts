@@ -38,7 +38,10 @@ export default defineNuxtConfig({
         { name: 'description', content: 'Plan, meter and hit the tone of a studio backdrop.' },
         { name: 'theme-color', content: '#262626' },
       ],
-      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }],
+      link: [
+        { rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' },
+        { rel: 'manifest', href: '/manifest.webmanifest' },
+      ],
     },
   },
   css: ['~/assets/css/main.css'],
@@ -56,6 +59,12 @@ export default defineNuxtConfig({
   },
   vite: {
     plugins: [tailwindcss()],
+    resolve: {
+      // The writer of PDFs asks for these only where it draws pages of HTML, which it never does here.
+      alias: Object.fromEntries(
+        ['html2canvas', 'canvg', 'dompurify'].map(name => [name, folder('./app/support/nothing.ts')]),
+      ),
+    },
     worker: { format: 'es' },
   },
   // Tests are checked with settings of their own, in tests/tsconfig.json.
@@ -75,19 +84,35 @@ export default defineNuxtConfig({
   pwa: {
     registerType: 'prompt',
     manifest: {
+      id: '/',
+      scope: '/',
       name: 'Keen Tonal',
       short_name: 'Keen Tonal',
       description: 'Plan, meter and hit the tone of a studio backdrop.',
       theme_color: '#262626',
       background_color: '#262626',
       display: 'standalone',
-      icons: [{ src: '/mark.svg', sizes: 'any', type: 'image/svg+xml' }],
+      icons: [
+        { src: '/mark.svg', sizes: 'any', type: 'image/svg+xml' },
+        { src: '/icons/192.png', sizes: '192x192', type: 'image/png' },
+        { src: '/icons/512.png', sizes: '512x512', type: 'image/png' },
+        { src: '/icons/maskable-512.png', sizes: '512x512', type: 'image/png', purpose: 'maskable' },
+      ],
+      file_handlers: [{ action: '/sets', accept: { 'application/json': ['.json'], 'application/zip': ['.zip'] } }],
+      share_target: {
+        action: '/share',
+        method: 'POST',
+        enctype: 'multipart/form-data',
+        params: { files: [{ name: 'pictures', accept: ['image/*'] }] },
+      },
     },
     workbox: {
       sourcemap: false,
+      importScripts: ['/share.js'],
       navigateFallback: '/',
       navigateFallbackDenylist: [/^\/api\//],
       globPatterns: ['**/*.{js,css,html,svg,woff2,wasm,png}'],
+      globIgnores: ['share.js', 'sw.js', 'workbox-*.js'],
       // The libraries for raw files and HEIC, so that they are there without a network too.
       maximumFileSizeToCacheInBytes: 4_000_000,
     },

@@ -7,6 +7,7 @@ import { useVault } from '~/stores/vault'
 import { useTemplateRef, watchEffect } from 'vue'
 import AppBar from '~/shell/AppBar.vue'
 import { pageName, pageTitle } from '~/shell/pageNames'
+import { useHandedOver } from '~/shell/handedOver'
 import NewVersion from '~/shell/NewVersion.vue'
 import NoticeBar from '~/shell/NoticeBar.vue'
 import { NuxtPage } from '#components'
@@ -18,6 +19,7 @@ const preferences = usePreferences()
 const vault = useVault()
 const library = useLibrary()
 
+const listenForFiles = useHandedOver()
 const route = useRoute()
 // Said before anything is waited for.
 useHead({ title: () => pageTitle(route.path, studio.document?.name ?? '') })
@@ -25,6 +27,7 @@ useHead({ title: () => pageTitle(route.path, studio.document?.name ?? '') })
 await studio.start()
 // What can wait until there is something to see.
 onNuxtReady(async () => {
+  listenForFiles()
   await vault.settle()
   await library.remind()
 })

@@ -83,7 +83,7 @@ const broken = (whole: unknown, places: readonly Place[], draw: () => number): u
   const own = parent as Record<string, unknown>
   const how = Math.floor(draw() * 4)
   if (how === 0 && Array.isArray(parent)) parent.splice(Number(key), 1)
-  else if (how === 0) delete own[key]
+  else if (how === 0) Reflect.deleteProperty(own, key)
   else if (how === 1 && Array.isArray(parent)) parent.push(structuredClone(parent[Number(key)]))
   else if (how === 1) own[`${key}X`] = 1
   else if (how === 2 && typeof own[key] === 'number')

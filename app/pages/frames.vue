@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { useFrameImport } from '~/features/testFrames/useFrameImport'
+import { useShared } from '~/features/testFrames/useShared'
+import { onMounted } from 'vue'
 import PartBar from '~/shell/PartBar.vue'
 import { NuxtPage } from '#components'
 const PARTS = [
@@ -11,6 +13,8 @@ const PARTS = [
 ] as const
 
 const frameImport = useFrameImport()
+const takeShared = useShared()
+onMounted(() => void takeShared())
 </script>
 
 <template>

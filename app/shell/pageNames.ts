@@ -31,6 +31,7 @@ const NAMES: Readonly<Record<string, string>> = {
   '/logbook/card': 'Card',
   '/logbook/figures': 'Logbook figures',
   '/sets': 'Sets',
+  '/files': 'Files',
 }
 
 /** Pages that have a name. */

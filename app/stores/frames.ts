@@ -6,6 +6,8 @@ import { isOtherLens, keptTags } from '#core/testFrames/frameTags'
 import { dropFrame, frameReadings, keepFrame } from '#core/testFrames/frameReadings'
 import { changeExposure } from '#core/edits/edits'
 import type { Frame, RegionEdit, StudioSet } from '#core/model/schema'
+import { downloadBlob } from '~/support/download'
+import { fileStem } from '~/support/fileName'
 import { freshId } from '~/support/freshId'
 import { NEARLY_FULL } from '~/storage/pictures'
 import type { FrameView } from '#services/imaging/imagingApi'
@@ -14,6 +16,8 @@ import { useLight } from './light'
 import { usePreferences } from './preferences'
 import { useStudio } from './studio'
 
+/** The ending of a file's name. */
+const ENDING = /\.[\p{L}\p{N}]{1,8}$/u
 const GONE = 'The picture of this frame is not in this browser any more. What was read from it is kept.'
 
 /** Test frames of the look: taken in, read in a worker of their own, kept with the set; the picture lies beside it. */
@@ -218,6 +222,20 @@ export const useFrames = defineStore('frames', () => {
     isGone.value = !read
   }
 
+  /** The picture of a frame as a file: as it was brought, or as small as pictures are kept. */
+  const savePicture = async (frame: Frame) => {
+    const picture = await kept.library.picture(studio.document.id, frame.id)
+    if (!picture) {
+      failure.value = GONE
+      return
+    }
+    const ending = ENDING.exec(frame.name)?.[0] ?? ''
+    downloadBlob(
+      new Blob([picture.bytes], { type: picture.type }),
+      `${fileStem(frame.name.slice(0, frame.name.length - ending.length))}${ending.toLowerCase()}`,
+    )
+  }
+
   const remove = (id: string) => studio.edit(set => dropFrame(set, id))
 
   return {
@@ -235,6 +253,7 @@ export const useFrames = defineStore('frames', () => {
     readAll,
     readAgain,
     show,
+    savePicture,
     remove,
     setting,
   }

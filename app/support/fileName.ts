@@ -4,7 +4,12 @@ const RESERVED = /^(?:con|prn|aux|nul|com\d|lpt\d)$/
 
 /** A name as files carry it, without an ending: letters, marks and digits of every script, hyphens between them. */
 export const fileStem = (name: string): string => {
-  const stem = [...name.normalize('NFC').toLowerCase().replaceAll(/[^\p{L}\p{M}\p{N}]+/gu, '-')]
+  const stem = [
+    ...name
+      .normalize('NFC')
+      .toLowerCase()
+      .replaceAll(/[^\p{L}\p{M}\p{N}]+/gu, '-'),
+  ]
     .slice(0, LONGEST)
     .join('')
     .replaceAll(/^-|-$/g, '')

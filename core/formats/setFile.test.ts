@@ -1,4 +1,3 @@
-import { readFileSync } from 'node:fs'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { aReading } from '#support/readings'

@@ -1,4 +1,3 @@
-import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { guideNumberFromWattSeconds, wattSecondsFromGuideNumber } from '../physics/sources/output'
 import { demoSet } from '../edits/demo'

@@ -1,4 +1,3 @@
-import { readFileSync } from 'node:fs'
 import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { meteredIn } from '#support/repeats'

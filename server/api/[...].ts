@@ -1,6 +1,7 @@
 import { defineEventHandler, getRequestURL, setHeader, setResponseStatus } from 'h3'
 /** Methods of the routes there are; anything else under /api is answered in JSON. */
 const METHODS: readonly { path: RegExp; method: string }[] = [
+  { path: /^\/api\/health$/, method: 'GET' },
   { path: /^\/api\/bench\/reading$/, method: 'POST' },
   { path: /^\/api\/bench\/tether\/shoot$/, method: 'POST' },
   { path: /^\/api\/bench\/tether$/, method: 'GET' },

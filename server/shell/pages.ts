@@ -31,6 +31,7 @@ export const PAGES: readonly string[] = [
   '/logbook/card',
   '/logbook/figures',
   '/sets',
+  '/files',
 ]
 
 /** Whether a path is a page of the app; a trailing slash changes nothing. */

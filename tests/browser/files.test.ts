@@ -1,10 +1,12 @@
-import { readFileSync, writeFileSync } from 'node:fs'
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { By } from 'selenium-webdriver'
 import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
 import { demoSet } from '#core/edits/demo'
+import { findings } from '#support/accessibility'
 import { useApp } from '#support/app'
+import { startServer } from '#support/server'
 import { framesIn } from '#support/frameRun'
 import { overexposedRaw } from '#support/rawFrame'
 import { expectWithin } from '#support/tolerance'
@@ -142,7 +144,7 @@ describe('a raw file', () => {
       return path
     })
     await browser().locate(By.css('[data-test="bracket-files"]')).sendKeys(paths.join('\n'))
-    await browser().waitForText('bracket-words', /Fitted through \d+ pictures/)
+    await browser().waitForText('bracket-words', /Fitted through \d+ steps of light/)
     await browser().click('bracket-use')
     await browser().waitForText('bracket-said', /in use/)
     await browser().press(By.linkText('Read'))
@@ -174,6 +176,117 @@ describe('a folder that is watched', () => {
     )
     await browser().waitFor('both', async () => (await count()) === before + 2)
     await browser().click('watch-folder')
+  })
+})
+
+describe('the look as files', () => {
+  const fileOf = async (press: string, ending: RegExp): Promise<Buffer> => {
+    const before = new Set(readdirSync(browser().folder))
+    await browser().click(press)
+    let name: string | undefined
+    await browser().waitFor(`a file from ${press}`, async () => {
+      name = readdirSync(browser().folder).find(one => !before.has(one) && ending.test(one))
+      return name !== undefined
+    })
+    return readFileSync(join(browser().folder, name!))
+  }
+
+  it('leaves as lines, tables, words and scenes, each whole and of what is on the screen', async () => {
+    await openSet(app.server.url, { ...demoSet(), id: 'out', name: 'Größe नमूना' })
+    await browser().waitForText('verdict', /wanted 250/)
+    await browser().press(By.linkText('Sets'))
+    await browser().click('files')
+    await browser().find('plan-sketch')
+    const svg = (await fileOf('file-svg', /größe-नमूना-white-plan\.svg$/)).toString()
+    expect(svg).toMatch(/^<svg[^>]*viewBox/)
+    for (const { name } of demoSet().lights) expect(svg).toContain(name)
+    const pdf = await fileOf('file-pdf', /plan\.pdf$/)
+    expect(pdf.subarray(0, 5).toString()).toBe('%PDF-')
+    expect(pdf.subarray(-8).toString()).toContain('%%EOF')
+    // Drawn as lines, with no picture in it.
+    expect(pdf.toString('latin1')).not.toMatch(/\/Subtype\s*\/Image/)
+    const report = (await fileOf('file-report', /\.md$/)).toString()
+    expect(report).toMatch(/^# Größe नमूना, White/)
+    expect(report).toMatch(/wanted 250[\s\S]*## Lights[\s\S]*## Places/)
+    const lights = (await fileOf('file-lights', /lights\.csv$/)).toString().trim().split('\r\n')
+    expect(lights).toHaveLength(1 + demoSet().lights.length)
+    for (const [press, ending, width] of [
+      ['file-backdrop', /backdrop\.csv$/, demoSet().backdrop.widthM],
+      ['file-floor', /floor\.csv$/, demoSet().room.widthM],
+    ] as const) {
+      const lines = (await fileOf(press, ending)).toString().trim().split('\r\n').slice(1)
+      const across = lines.map(line => Number(line.split(',')[0]))
+      expect(Math.max(...across)).toBeLessThan(width)
+      expect(Math.max(...across)).toBeGreaterThan(0.95 * width)
+      expect(lines.filter(line => /,-?\d+(\.\d+)?$/.test(line)).length).toBeGreaterThan(lines.length / 2)
+    }
+    expect((await fileOf('file-response', /response\.csv$/)).toString()).toMatch(/\r\n0,117\.65\r\n/)
+    expect((await fileOf('scene', /\.glb$/)).subarray(0, 4).toString()).toBe('glTF')
+    expect(JSON.parse((await fileOf('file-set', /größe-नमूना\.keen-tonal\.json$/)).toString()).set.name).toBe(
+      'Größe नमूना',
+    )
+    expect(await findings(browser())).toEqual([])
+    expect(await browser().complaints()).toEqual([])
+  })
+
+  it('and a frame leaves as it was brought', async () => {
+    await toFrames()
+    const bytes = fixture('patches.heic')
+    await bring({ 'One Shot.HEIC': bytes })
+    expect(Buffer.compare(await fileOf('frame-save', /one-shot\.heic$/), Buffer.from(bytes))).toBe(0)
+  })
+})
+
+describe('the app on a system', () => {
+  const json = async (path: string) => (await fetch(`${app.server.url}${path}`)).json()
+
+  it('is linked with its manifest, whose icons are there in the sizes that it says', async () => {
+    const page = await (await fetch(app.server.url)).text()
+    expect(page).toMatch(/<link rel="manifest" href="\/manifest\.webmanifest">/)
+    const manifest = await json('/manifest.webmanifest')
+    expect(manifest).toMatchObject({ id: '/', scope: '/', display: 'standalone', file_handlers: [{ action: '/sets' }] })
+    expect(manifest.icons.some(({ purpose }: { purpose?: string }) => purpose === 'maskable')).toBe(true)
+    for (const { src, sizes, type } of manifest.icons) {
+      const answer = await fetch(`${app.server.url}${src}`)
+      expect([answer.status, answer.headers.get('content-type')]).toEqual([200, type])
+      if (type !== 'image/png') continue
+      const { width, height } = await sharp(Buffer.from(await answer.arrayBuffer())).metadata()
+      expect(`${width}x${height}`).toBe(sizes)
+    }
+  })
+
+  it('takes in pictures that are shared with it', async () => {
+    await browser().go(app.server.url)
+    await browser().waitForText('verdict', /\d/)
+    await browser().driver.executeAsyncScript(
+      `const done = arguments[0]
+       navigator.serviceWorker.ready.then(() => navigator.serviceWorker.controller
+         ? done() : navigator.serviceWorker.addEventListener('controllerchange', () => done()))
+       setTimeout(done, 4000)`,
+    )
+    await browser().driver.navigate().refresh()
+    await browser().waitForText('verdict', /\d/)
+    await toFrames()
+    const before = await count()
+    const path = await browser().driver.executeAsyncScript<string>(
+      `const done = arguments[1]
+       const form = new FormData()
+       form.append('pictures', new File([Uint8Array.from(atob(arguments[0]), letter => letter.charCodeAt(0))], 'from afar.heic'))
+       fetch('/share', { method: 'POST', body: form }).then(({ url }) => done(new URL(url).pathname + new URL(url).search))`,
+      Buffer.from(fixture('patches.heic')).toString('base64'),
+    )
+    expect(path).toBe('/frames?shared')
+    await browser().go(`${app.server.url}${path}`)
+    await browser().waitFor('the picture', async () => (await count()) === before + 1)
+    expect(await browser().driver.getCurrentUrl()).toMatch(/\/frames$/)
+  })
+
+  it('says that it stands, and lets go of its port when it is told to end', async () => {
+    const own = await startServer()
+    expect(await (await fetch(`${own.url}/api/health`)).json()).toEqual({ isUp: true })
+    expect((await fetch(`${own.url}/api/health`, { method: 'POST' })).status).toBe(405)
+    await own.stop()
+    await expect(fetch(`${own.url}/api/health`)).rejects.toThrow()
   })
 })
 

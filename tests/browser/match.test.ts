@@ -64,6 +64,8 @@ describe('matching a record elsewhere', () => {
     )
     await app.browser.waitForText('verdict', /On target/)
     await visit('Sets')
+    await app.browser.click('files')
+    await app.browser.find('plan-sketch')
     expect(await download('scene', '.glb')).toMatch(/^glTF/)
   })
 

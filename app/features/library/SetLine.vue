@@ -1,10 +1,8 @@
 <script setup lang="ts">
-import { useSceneFile } from '~/shared/useSceneFile'
-import { useLight } from '~/stores/light'
+import { NuxtLink } from '#components'
 import { useLibrary } from '~/stores/library'
 import { useStudio } from '~/stores/studio'
 import { useVault } from '~/stores/vault'
-import { fileStem } from '~/support/fileName'
 import { computed } from 'vue'
 import type { SetSummary } from '~/storage/library'
 
@@ -13,14 +11,6 @@ const studio = useStudio()
 const { open, duplicate, exportSet, remove, rename, downloadOriginal, dropOriginal } = useLibrary()
 
 const isOpen = computed(() => studio.document.id === props.set.id)
-const light = useLight()
-const { saveScene } = useSceneFile()
-const saveOpen = () => {
-  const { document, look } = studio
-  if (light.camera)
-    void saveScene({ ...document, looks: [look] }, light.camera, fileStem(`${document.name} ${look.name}`))
-}
-
 const { when } = useVault()
 const changed = computed(() => (props.set.updatedAt ? when(props.set.updatedAt) : 'no one knows when'))
 
@@ -68,15 +58,15 @@ const changeName = async (event: Event) => {
     <button class="press" data-test="export" :aria-label="`Export ${set.name}`" @click="exportSet(set.id, set.name)">
       Export
     </button>
-    <button
-      v-if="isOpen && light.camera"
-      class="press"
-      data-test="scene"
-      title="The look that is shown, for other 3D programs"
-      @click="saveOpen"
+    <NuxtLink
+      v-if="isOpen"
+      to="/files"
+      class="press inline-flex items-center"
+      data-test="files"
+      title="Plan, figures and report of the look that is shown, for other programs"
     >
-      3D scene (glTF)
-    </button>
+      Files…
+    </NuxtLink>
     <button class="press" data-test="delete" :aria-label="`Delete ${set.name}`" @click="remove(set.id)">Delete</button>
   </li>
 </template>

@@ -67,6 +67,7 @@ const size = computed(() => {
       A look that wants this
     </button>
     <KeepButton from="frame" :frame="frame" class="self-start" />
+    <button class="press self-start" data-test="frame-save" @click="frames.savePicture(frame)">Save its picture</button>
     <button class="press self-start" data-test="frame-remove" @click="frames.remove(frame.id)">
       Delete this frame
     </button>

@@ -21,8 +21,7 @@ describe('files as shots', () => {
   })
 
   it('leave out what programs lay beside pictures, and nothing that a camera writes', () => {
-    for (const name of ['.DS_Store', 'a.xmp', 'A.XMP', 'list.csv', 'a.jpg.part'])
-      expect(isSidecar(name), name).toBe(true)
+    for (const name of ['.hidden', 'a.xmp', 'A.XMP', 'list.csv', 'a.jpg.part']) expect(isSidecar(name), name).toBe(true)
     for (const name of ['a.jpg', 'a.dng', 'a.xyz', 'a', 'a.HIF']) expect(isSidecar(name), name).toBe(false)
   })
 })

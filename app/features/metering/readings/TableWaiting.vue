@@ -28,7 +28,11 @@ const lookName = (id: string) => studio.document.looks.find(look => look.id === 
 </script>
 
 <template>
-  <section aria-label="The table, as understood" class="mt-3 rounded-sm border border-rule p-3" data-test="table-waiting">
+  <section
+    aria-label="The table, as understood"
+    class="mt-3 rounded-sm border border-rule p-3"
+    data-test="table-waiting"
+  >
     <h3 class="font-semibold">{{ waiting.file.name }}: {{ counted(read.readings.length, 'reading') }}</h3>
     <p class="text-sm text-soft">
       {{ how }}
@@ -61,9 +65,7 @@ const lookName = (id: string) => studio.document.looks.find(look => look.id === 
         </tr>
       </tbody>
     </table>
-    <p v-if="read.readings.length > SHOWN" class="text-sm text-soft">
-      And {{ read.readings.length - SHOWN }} more.
-    </p>
+    <p v-if="read.readings.length > SHOWN" class="text-sm text-soft">And {{ read.readings.length - SHOWN }} more.</p>
     <p v-if="read.problems.length > 0" class="mt-2 text-sm" data-test="table-problems">
       {{ leftOutWords(read.problems) }}
     </p>
