@@ -1,5 +1,6 @@
 import { jsPDF } from 'jspdf'
 import 'svg2pdf.js'
+import { latin1 } from './latin1'
 
 /** Paper sizes in millimetres (ISO 216, and ANSI Letter). */
 const PAPERS = { A4: [210, 297], letter: [215.9, 279.4] } as const
@@ -17,10 +18,11 @@ export const pdfOf = async (
   const pdf = new jsPDF({ unit: 'mm', format: [width, height], orientation: 'portrait' })
   pdf.setProperties({ title })
   pdf.setFontSize(TITLE_PT)
-  pdf.text(title, MARGIN_MM, MARGIN_MM + 4)
+  // The letters that every reader of PDFs has by itself are those of Latin-1.
+  pdf.text(latin1(title), MARGIN_MM, MARGIN_MM + 4)
   pdf.setFontSize(TEXT_PT)
   const inside = width - 2 * MARGIN_MM
-  const wrapped = lines.flatMap(line => pdf.splitTextToSize(line, inside) as string[])
+  const wrapped = lines.flatMap(line => pdf.splitTextToSize(latin1(line), inside) as string[])
   const box = drawing.getBoundingClientRect()
   const drawn = { width: inside, height: (inside * box.height) / box.width }
   const top = MARGIN_MM + 10

@@ -198,6 +198,11 @@ describe('tables as offices write them', () => {
     expect(outcome.ok && outcome.value).toMatchObject({ readings: [], problems: [expect.stringMatching(words)] })
   })
 
+  it('name a look that the set does not have, whatever else they leave out', () => {
+    const outcome = parseReadingsCsv(table(PLAIN.with(2, 'dusk')), set)
+    expect(outcome.ok && outcome.value.problems).toEqual(['Line 2: the set has no look "dusk".'])
+  })
+
   it('turn nothing to nothing in silence: half a place, a constant that is no number', () => {
     const names = [...SIX, 'xM', 'yM', 'zM', 'constant']
     const problems = (...more: string[]) => {

@@ -2,7 +2,7 @@ import { CSV_NUMBER, writeCsv } from './csvCells'
 import { figureIn, readTable } from './tableIn'
 import { momentIn, orderShown, type DateOrder } from './timeIn'
 import * as v from 'valibot'
-import { meterPoints } from '../evaluation/probes/points'
+import { meterPoints, type MeterPoint } from '../evaluation/probes/points'
 import { MOST } from '../model/limits'
 import { ReadingSchema } from '../model/readingSchema'
 import type { Reading, StudioSet } from '../model/schema'
@@ -99,7 +99,8 @@ export const writeReadingsCsv = (readings: readonly Reading[]): string =>
     readings.map(reading => COLUMNS.map(column => rowOf(reading)[column])),
   )
 
-type In = { row: Partial<Row>; set: StudioSet; order: DateOrder; hasDecimalCommas: boolean }
+type Against = { set: StudioSet; points: readonly MeterPoint[] }
+type In = Against & { row: Partial<Row>; order: DateOrder; hasDecimalCommas: boolean }
 
 /** Cells that are no words: what stands around them is left out. */
 const trimmed = (text: string | undefined): string => (text ?? '').trim()
@@ -110,7 +111,7 @@ const lookIn = (text: string, set: StudioSet) =>
   set.looks.find(({ name }) => name.trim().toLowerCase() === text.toLowerCase())
 
 /** What a line says of a reading; what it leaves out is as the set has it. */
-const readingFrom = ({ row, set, order, hasDecimalCommas }: In): unknown => {
+const readingFrom = ({ row, set, points, order, hasDecimalCommas }: In): unknown => {
   const figure = (column: keyof Row) => figureIn(row[column], hasDecimalCommas)
   const isEmpty = (column: keyof Row) => trimmed(row[column]) === ''
   const given = <T>(column: keyof Row, otherwise: T): number | T => (isEmpty(column) ? otherwise : figure(column))
@@ -121,7 +122,7 @@ const readingFrom = ({ row, set, order, hasDecimalCommas }: In): unknown => {
   const place = ['xM', 'yM', 'zM'] as const
   const look = lookIn(trimmed(row.look), set)
   const pointId = trimmed(row.point)
-  const usual = meterPoints(set).find(({ id }) => id === pointId)
+  const usual = points.find(({ id }) => id === pointId)
   return {
     id: trimmed(row.id),
     at: momentIn(row.time ?? '', order) ?? trimmed(row.time),
@@ -179,13 +180,13 @@ export type Understood = {
 export type ReadingsIn = { readings: Reading[]; problems: string[]; understood: Understood }
 
 /** What a well-formed reading names that the set does not have. */
-const strangers = (reading: Reading, set: StudioSet): string | undefined => {
+const strangers = (reading: Reading, { set, points }: Against): string | undefined => {
   if (!set.looks.some(({ id }) => id === reading.lookId)) return `the set has no look "${reading.lookId}"`
   const lights = [...Object.keys(reading.lights), ...Object.keys(reading.others)].filter(
     id => !set.lights.some(light => light.id === id),
   )
   if (lights.length > 0) return `the set has no light "${lights[0]}"`
-  return reading.position === null && !meterPoints(set).some(({ id }) => id === reading.pointId)
+  return reading.position === null && !points.some(({ id }) => id === reading.pointId)
     ? `the set has no point "${reading.pointId}"`
     : undefined
 }
@@ -225,13 +226,15 @@ export const parseReadingsCsv = (text: string, set: StudioSet, order?: DateOrder
       order: shown ?? order ?? null,
     },
   }
+  const against = { set, points: meterPoints(set) }
   for (const [index, row] of rows.entries()) {
     const { hasDecimalCommas } = how
-    const given = readingFrom({ row, set, order: shown ?? order ?? 'day-first', hasDecimalCommas })
+    const given = readingFrom({ row, ...against, order: shown ?? order ?? 'day-first', hasDecimalCommas })
     const result = v.safeParse(ReadingSchema, given)
+    const lookless = lookIn(trimmed(row.look), set) ? undefined : `the set has no look "${trimmed(row.look)}"`
     const why = result.success
-      ? strangers(result.output, set)
-      : `${v.getDotPath(result.issues[0]) ?? ''} ${result.issues[0].message}`.trim()
+      ? strangers(result.output, against)
+      : (lookless ?? `${v.getDotPath(result.issues[0]) ?? ''} ${result.issues[0].message}`.trim())
     if (why || !result.success) answer.problems.push(`Line ${lines[index]}: ${why}.`)
     else answer.readings.push(result.output)
   }

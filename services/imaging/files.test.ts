@@ -1,18 +1,14 @@
-import { readFileSync } from 'node:fs'
-import sharp, { type Sharp } from 'sharp'
+import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
+import { patched, PATCHES, patchFile, patchValue } from '#support/patches'
 import { idleJob, openRaw } from '#support/rawLibrary'
 import { demoSet } from '#core/edits/demo'
 import { imagingApi, type FrameView } from './imagingApi'
 
-const [WIDTH, HEIGHT, PATCH] = [96, 64, 16]
-/** Patches of many colours; the files in tests/fixtures/pictures show the same, written by independent tools. */
+const { width: WIDTH, height: HEIGHT, side: PATCH } = PATCHES
 const valueAt = (x: number, y: number, channel: number): number =>
-  20 + (((Math.floor(y / PATCH) * 6 + Math.floor(x / PATCH)) * 53 + channel * 97) % 220)
-const patches = Uint8Array.from({ length: WIDTH * HEIGHT * 3 }, (_, at) =>
-  valueAt(Math.floor(at / 3) % WIDTH, Math.floor(at / 3 / WIDTH), at % 3),
-)
-const picture = (): Sharp => sharp(patches, { raw: { width: WIDTH, height: HEIGHT, channels: 3 } })
+  patchValue(Math.floor(x / PATCH), Math.floor(y / PATCH), channel)
+const picture = patched
 
 const read = async (bytes: Uint8Array) => imagingApi(openRaw).read(idleJob, 'one', demoSet(), new Uint8Array(bytes), [])
 const taken = async (bytes: Uint8Array): Promise<FrameView> => {
@@ -20,8 +16,7 @@ const taken = async (bytes: Uint8Array): Promise<FrameView> => {
   if (!outcome.ok) throw new Error(outcome.message)
   return outcome.value
 }
-const fixture = (name: string) => readFileSync(new URL(`../../tests/fixtures/pictures/${name}`, import.meta.url))
-
+const fixture = patchFile
 /** Values by which the middles of patches are off what they should be, at most. */
 const worst = ({ width, height, picture: pixels }: FrameView, should = valueAt): number => {
   expect([width, height]).toEqual([WIDTH, HEIGHT])

@@ -8,6 +8,7 @@ import { findings } from '#support/accessibility'
 import { useApp } from '#support/app'
 import { startServer } from '#support/server'
 import { framesIn } from '#support/frameRun'
+import { patched, PATCHES, patchFile, patchValue } from '#support/patches'
 import { overexposedRaw } from '#support/rawFrame'
 import { expectWithin } from '#support/tolerance'
 
@@ -31,21 +32,11 @@ const bring = async (files: Readonly<Record<string, Uint8Array>>, more = 1) => {
   await browser().waitFor('the pictures', async () => (await count()) >= before + more)
   await browser().find('frame-stage')
 }
-const fixture = (name: string) => new Uint8Array(readFileSync(new URL(`../fixtures/pictures/${name}`, import.meta.url)))
-
-const [WIDTH, HEIGHT, PATCH] = [96, 64, 16]
-const valueAt = (column: number, row: number, channel: number): number =>
-  20 + (((row * 6 + column) * 53 + channel * 97) % 220)
-const patches = Uint8Array.from({ length: WIDTH * HEIGHT * 3 }, (_, at) =>
-  valueAt(Math.floor((Math.floor(at / 3) % WIDTH) / PATCH), Math.floor(Math.floor(at / 3 / WIDTH) / PATCH), at % 3),
-)
-const patched = () => sharp(patches, { raw: { width: WIDTH, height: HEIGHT, channels: 3 } })
-
 /** Red, green and blue under the pointer at the middle of a patch. */
 const probe = async (column: number, row: number): Promise<number[]> => {
   const canvas = await browser().locate(By.css('[data-test="frame-stage"] canvas'))
   const { width, height } = await canvas.getRect()
-  const [x, y] = [(column + 0.5) / 6 - 0.5, (row + 0.5) / 4 - 0.5]
+  const [x, y] = [(column + 0.5) / PATCHES.columns - 0.5, (row + 0.5) / PATCHES.rows - 0.5]
   await browser()
     .driver.actions({ async: true })
     .move({ origin: canvas, x: Math.round(x * width), y: Math.round(y * height) })
@@ -57,13 +48,13 @@ const probe = async (column: number, row: number): Promise<number[]> => {
 describe('everyday kinds of pictures', () => {
   it.each([
     ['a.avif', () => patched().avif({ lossless: true }).toBuffer()],
-    ['a.gif', () => fixture('patches.gif')],
-    ['a.bmp', () => fixture('patches.bmp')],
-    ['a.jxl', () => fixture('patches.jxl')],
-    ['a.heic', () => fixture('patches.heic')],
-    ['tiles.tif', () => fixture('tiled.tif')],
-    ['packed.tif', () => fixture('zstd.tif')],
-    ['big.tif', () => fixture('large.tif')],
+    ['a.gif', () => patchFile('patches.gif')],
+    ['a.bmp', () => patchFile('patches.bmp')],
+    ['a.jxl', () => patchFile('patches.jxl')],
+    ['a.heic', () => patchFile('patches.heic')],
+    ['tiles.tif', () => patchFile('tiled.tif')],
+    ['packed.tif', () => patchFile('zstd.tif')],
+    ['big.tif', () => patchFile('large.tif')],
     // Half a turn cannot be told from the size.
     ['half.png', () => patched().rotate(180).withMetadata({ orientation: 3 }).png().toBuffer()],
     ['half.webp', () => patched().rotate(180).withMetadata({ orientation: 3 }).webp({ lossless: true }).toBuffer()],
@@ -78,7 +69,9 @@ describe('everyday kinds of pictures', () => {
       [3, 3],
     ] as const) {
       const found = await probe(column, row)
-      found.forEach((value, channel) => expectWithin(value, valueAt(column, row, channel), name === 'a.heic' ? 4 : 2))
+      found.forEach((value, channel) =>
+        expectWithin(value, patchValue(column, row, channel), name === 'a.heic' ? 4 : 2),
+      )
     }
   })
 
@@ -155,7 +148,7 @@ describe('a raw file', () => {
 describe('a folder that is watched', () => {
   it('takes raw files and pictures, one frame a shot, and passes over what is none', async () => {
     const { raw } = await made()
-    const heic = fixture('patches.heic')
+    const heic = patchFile('patches.heic')
     await browser().driver.executeScript(
       `window.laid = []
        window.showDirectoryPicker = async () => ({
@@ -231,7 +224,7 @@ describe('the look as files', () => {
 
   it('and a frame leaves as it was brought', async () => {
     await toFrames()
-    const bytes = fixture('patches.heic')
+    const bytes = patchFile('patches.heic')
     await bring({ 'One Shot.HEIC': bytes })
     expect(Buffer.compare(await fileOf('frame-save', /one-shot\.heic$/), Buffer.from(bytes))).toBe(0)
   })
@@ -273,7 +266,7 @@ describe('the app on a system', () => {
        const form = new FormData()
        form.append('pictures', new File([Uint8Array.from(atob(arguments[0]), letter => letter.charCodeAt(0))], 'from afar.heic'))
        fetch('/share', { method: 'POST', body: form }).then(({ url }) => done(new URL(url).pathname + new URL(url).search))`,
-      Buffer.from(fixture('patches.heic')).toString('base64'),
+      Buffer.from(patchFile('patches.heic')).toString('base64'),
     )
     expect(path).toBe('/frames?shared')
     await browser().go(`${app.server.url}${path}`)

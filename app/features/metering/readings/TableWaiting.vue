@@ -45,7 +45,7 @@ const lookName = (id: string) => studio.document.looks.find(look => look.id === 
         <button class="press" data-test="month-first" @click="emit('order', 'month-first')">The month</button>
       </div>
     </div>
-    <table v-if="read.readings.length > 0" class="mt-2 w-full text-sm">
+    <table v-if="read.readings.length > 0 && read.understood.order !== null" class="mt-2 w-full text-sm">
       <thead class="text-soft">
         <tr>
           <th class="text-left font-normal">When</th>
@@ -65,7 +65,9 @@ const lookName = (id: string) => studio.document.looks.find(look => look.id === 
         </tr>
       </tbody>
     </table>
-    <p v-if="read.readings.length > SHOWN" class="text-sm text-soft">And {{ read.readings.length - SHOWN }} more.</p>
+    <p v-if="read.readings.length > SHOWN && read.understood.order !== null" class="text-sm text-soft">
+      And {{ read.readings.length - SHOWN }} more.
+    </p>
     <p v-if="read.problems.length > 0" class="mt-2 text-sm" data-test="table-problems">
       {{ leftOutWords(read.problems) }}
     </p>
