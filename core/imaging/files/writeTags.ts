@@ -2,17 +2,31 @@ import type { Exposure } from '../../physics/photometry/exposure'
 import { joined } from './pictureFile'
 
 /**
- * Tags of the exposure (CIPA DC-008, 4.6.5): exposure time, f-number, photographic sensitivity, and the pointer to
- * their directory.
+ * Tags of the exposure (CIPA DC-008, 4.6.5): exposure time, f-number, photographic sensitivity and its kind, and the
+ * pointer to their directory.
  */
-const TAG = { exifDirectory: 0x8769, exposureTime: 0x829a, fNumber: 0x829d, sensitivity: 0x8827 } as const
+const TAG = {
+  exifDirectory: 0x8769,
+  exposureTime: 0x829a,
+  fNumber: 0x829d,
+  sensitivity: 0x8827,
+  kind: 0x8830,
+  index: 0x8832,
+} as const
 const TYPE = { short: 3, long: 4, rational: 5 } as const
 const ENTRY = 12
 const HEADER = 8
 /** Where the second directory and the fractions behind it begin, from the head of the block. */
 const DIRECTORY = HEADER + 2 + ENTRY + 4
-const FRACTIONS = DIRECTORY + 2 + 3 * ENTRY + 4
-const FINE = 1_000_000
+const ENTRIES = 5
+const FRACTIONS = DIRECTORY + 2 + ENTRIES * ENTRY + 4
+/** The most that the tag of the sensitivity holds; what is more stands in that of its kind, the recommended index. */
+const SENSITIVITY_FULL = 65_535
+const RECOMMENDED = 2
+
+/** A time as a fraction, parts of a second as one of many: 1/32000 s stays what it is. */
+const fractionOf = (seconds: number): [number, number] =>
+  seconds < 1 ? [1000, Math.round(1000 / seconds)] : [Math.round(seconds * 1000), 1000]
 
 /** The exposure of a picture as a block of tags (TIFF 6.0 with the directory of CIPA DC-008), big end first. */
 const tagBlock = ({ fNumber, shutterS, iso }: Exposure): Uint8Array => {
@@ -28,12 +42,18 @@ const tagBlock = ({ fNumber, shutterS, iso }: Exposure): Uint8Array => {
   }
   view.setUint16(HEADER, 1)
   entry(HEADER + 2, TAG.exifDirectory, TYPE.long, DIRECTORY)
-  view.setUint16(DIRECTORY, 3)
-  entry(DIRECTORY + 2, TAG.exposureTime, TYPE.rational, FRACTIONS)
-  entry(DIRECTORY + 2 + ENTRY, TAG.fNumber, TYPE.rational, FRACTIONS + 8)
-  entry(DIRECTORY + 2 + 2 * ENTRY, TAG.sensitivity, TYPE.short, Math.min(65535, Math.round(iso)))
-  view.setUint32(FRACTIONS, Math.round(shutterS * FINE))
-  view.setUint32(FRACTIONS + 4, FINE)
+  view.setUint16(DIRECTORY, ENTRIES)
+  const tags: readonly [tag: number, type: number, value: number][] = [
+    [TAG.exposureTime, TYPE.rational, FRACTIONS],
+    [TAG.fNumber, TYPE.rational, FRACTIONS + 8],
+    [TAG.sensitivity, TYPE.short, Math.min(SENSITIVITY_FULL, Math.round(iso))],
+    [TAG.kind, TYPE.short, RECOMMENDED],
+    [TAG.index, TYPE.long, Math.round(iso)],
+  ]
+  tags.forEach(([tag, type, value], index) => entry(DIRECTORY + 2 + index * ENTRY, tag, type, value))
+  const [parts, of] = fractionOf(shutterS)
+  view.setUint32(FRACTIONS, parts)
+  view.setUint32(FRACTIONS + 4, of)
   view.setUint32(FRACTIONS + 8, Math.round(fNumber * 100))
   view.setUint32(FRACTIONS + 12, 100)
   return new Uint8Array(view.buffer)

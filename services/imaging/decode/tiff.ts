@@ -1,5 +1,6 @@
 import { fromArrayBuffer, getDecoder, type GeoTIFFImage } from 'geotiff'
 import { PHOTOMETRIC } from '#core/imaging/files/tiffFile'
+import { unpackLzw, unpackRuns } from '#core/imaging/files/unpack'
 import type { Rows } from '#core/imaging/picture/downsample'
 import { asAnnounced, BAND, type Decoder } from './decoder'
 
@@ -62,28 +63,65 @@ const swapped = (block: ArrayBufferLike, bytes: number): ArrayBuffer => {
   return out.buffer
 }
 
-type Parameters = { predictor: number; bitsPerSample: ArrayLike<number> | number }
+type Parameters = {
+  predictor: number
+  bitsPerSample: ArrayLike<number> | number
+  tileWidth: number
+  tileHeight: number
+  planarConfiguration: number
+}
 const PREDICTED = { none: 1, byDifference: 2 } as const
-const UNPACKED = 1
+const PACKED = { not: 1, lzw: 5, runs: 32_773 } as const
+const APART = 2
+
+const bitsOf = ({ bitsPerSample }: Parameters): number[] =>
+  typeof bitsPerSample === 'number' ? [bitsPerSample] : Array.from(bitsPerSample)
+
+/** Bytes of a whole block. */
+const blockBytes = (parameters: Parameters): number => {
+  const bits = bitsOf(parameters)
+  const together = parameters.planarConfiguration === APART ? bits[0]! : bits.reduce((sum, one) => sum + one, 0)
+  return Math.ceil((parameters.tileWidth * together) / 8) * parameters.tileHeight
+}
 
 /**
- * Unpacks blocks of a file whose great end comes first. The reader undoes differences as if the little end did, which
- * is wrong by the carry from byte to byte: here they are undone the right way round.
+ * Unpacks the blocks of a file. The reader's own way is mended in three: damaged LZW would grow without end and runs
+ * of bytes have a count that says nothing; differences of numbers whose great end comes first were undone as if the
+ * little end did, wrong by the carry; and where one of many blocks is damaged, that is said once.
  */
-const bigEndFirst = {
-  bindParameters: (packing: number, parameters: Parameters) => ({
-    decode: async (block: ArrayBuffer): Promise<ArrayBufferLike> => {
-      const decoderOf = (how: number, changes: Partial<Parameters>) =>
-        getDecoder(how, { ...parameters, ...changes } as never)
-      const plain = await (await decoderOf(packing, { predictor: PREDICTED.none })).decode(block)
-      if (parameters.predictor === PREDICTED.none) return plain
-      const { bitsPerSample } = parameters
-      const bytes = Math.max(1, (typeof bitsPerSample === 'number' ? bitsPerSample : bitsPerSample[0]!) / 8)
-      const isByDifference = parameters.predictor === PREDICTED.byDifference
-      const undo = await decoderOf(UNPACKED, {})
-      return swapped(await undo.decode(isByDifference ? swapped(plain, bytes) : plain), bytes)
+const unpacking = (isLittle: boolean) => {
+  let failure: unknown
+  const unpack = async (packing: number, parameters: Parameters, block: ArrayBuffer): Promise<ArrayBufferLike> => {
+    const decoderOf = (how: number, changes: Partial<Parameters> = {}) =>
+      getDecoder(how, { ...parameters, ...changes } as never)
+    const plainly = async () => {
+      if (packing === PACKED.lzw) return unpackLzw(new Uint8Array(block), blockBytes(parameters)).buffer
+      if (packing === PACKED.runs) return unpackRuns(new Uint8Array(block), blockBytes(parameters)).buffer
+      return (await decoderOf(packing, { predictor: PREDICTED.none })).decode(block)
+    }
+    const plain = await plainly()
+    if (parameters.predictor === PREDICTED.none) return plain
+    const undo = await decoderOf(PACKED.not)
+    if (isLittle) return undo.decode(plain)
+    const bytes = Math.max(1, bitsOf(parameters)[0]! / 8)
+    const isByDifference = parameters.predictor === PREDICTED.byDifference
+    return swapped(await undo.decode(isByDifference ? swapped(plain, bytes) : plain), bytes)
+  }
+  return {
+    pool: {
+      bindParameters: (packing: number, parameters: Parameters) => ({
+        decode: (block: ArrayBuffer) =>
+          unpack(packing, parameters, block).catch((error: unknown) => {
+            failure ??= error
+            return new ArrayBuffer(blockBytes(parameters))
+          }),
+      }),
     },
-  }),
+    /** Throws what went wrong with any block. */
+    ensureWhole: () => {
+      if (failure) throw new Error(`a part of it is damaged (${(failure as Error).message})`)
+    },
+  }
 }
 
 /** Samples beside the colours that are no opacity would be taken for one. */
@@ -99,6 +137,7 @@ export const decodeTiff: Decoder = async (bytes, file, { orientation }, begin) =
   if (image.getSamplesPerPixel() > MOST_CHANNELS) throw new Error('it has more channels than a picture')
   const rows = await rowsOf(image)
   const take = begin({ width, height, orientation })
+  const { pool, ensureWhole } = unpacking(image.littleEndian)
   const block = image.getTileHeight()
   // Whole blocks, so that none is unpacked twice.
   const band = Math.min(height, Math.ceil(BAND / block) * block)
@@ -107,8 +146,9 @@ export const decodeTiff: Decoder = async (bytes, file, { orientation }, begin) =
     const samples = await image.readRasters({
       interleave: true,
       window: [0, row, width, row + count],
-      ...(image.littleEndian ? {} : { pool: bigEndFirst as never }),
+      pool: pool as never,
     })
+    ensureWhole()
     take(rows(samples as unknown as Samples, count))
   }
 }
