@@ -1,15 +1,19 @@
 <script setup lang="ts">
 import { asyncComputed } from '@vueuse/core'
 import { useKept } from '~/shared/useKept'
+import { useFrames } from '~/stores/frames'
 import { useStudio } from '~/stores/studio'
 import type { Frame } from '#core/model/schema'
 
 const props = defineProps<{ frame: Frame }>()
 const studio = useStudio()
+const frames = useFrames()
 const { library } = useKept()
 
 const url = asyncComputed(async onCancel => {
-  const picture = await library.picture(studio.document.id, props.frame.id)
+  // A frame is there before its picture is laid away.
+  const [setId, frameId, _times] = [studio.document.id, props.frame.id, frames.laidAway]
+  const picture = await library.picture(setId, frameId)
   if (!picture) return undefined
   const made = URL.createObjectURL(
     picture.preview

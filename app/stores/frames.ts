@@ -42,9 +42,13 @@ export const useFrames = defineStore('frames', () => {
   /** The chosen frame's picture is there and is not read yet. */
   const isReading = computed(() => chosen.value !== undefined && shown.value === undefined && !isGone.value)
   const progress = ref<number | null>(null)
+  /** Pixels of the picture under way, as soon as they are known; 0 before. */
+  const pixels = ref(0)
   const failure = ref('')
   const isGone = ref(false)
   const problem = computed(() => failure.value || (isGone.value ? GONE : ''))
+  /** How often a picture was laid away: what shows pictures looks again. */
+  const laidAway = ref(0)
   /** The browser will soon refuse to keep more. */
   const isNearlyFull = ref(false)
 
@@ -92,6 +96,7 @@ export const useFrames = defineStore('frames', () => {
     try {
       const picture = await reader.shrink(bytes, pictureSide ?? Number.POSITIVE_INFINITY)
       await kept.library.putPicture(setId, id, { ...picture, preview: await reader.preview(id) })
+      laidAway.value += 1
       await kept.pictures.keepNewest(picturesKept, setId)
       const room = await kept.pictures.room()
       isNearlyFull.value = room !== undefined && room.usedBytes > NEARLY_FULL * room.mostBytes
@@ -120,6 +125,7 @@ export const useFrames = defineStore('frames', () => {
   ): Promise<boolean> => {
     failure.value = ''
     progress.value = 0
+    pixels.value = 0
     try {
       await light.ready()
       const { look, camera, ticket, against: held } = taken ?? setting()
@@ -129,8 +135,9 @@ export const useFrames = defineStore('frames', () => {
         toRaw(ticket.set),
         { bytes, edits: [] },
         {
-          report: share => {
+          report: ({ share, pixels: all }) => {
             progress.value = share
+            pixels.value = all
           },
         },
       )
@@ -245,8 +252,10 @@ export const useFrames = defineStore('frames', () => {
     shown,
     isReading,
     progress,
+    pixels,
     problem,
     isNearlyFull,
+    laidAway,
     reader,
     bring,
     mend,

@@ -1,43 +1,25 @@
 import type { BracketStep } from '#core/camera/bracket'
 import { SRGB_RESPONSE, responseOf } from '#core/camera/response'
 import { stopsApart } from '#core/imaging/picture/compareFrames'
-import { profileOf } from '#core/imaging/colour/colourProfile'
-import { isBrighterThanWhite } from '#core/imaging/colour/fileColour'
 import { inspectFile } from '#core/imaging/files/inspectFile'
-import { isWholeJpeg } from '#core/imaging/files/jpegScan'
-import {
-  INCOMPLETE,
-  mediaTypeOf,
-  refusedFile,
-  sized,
-  type PictureFile,
-  type PictureKind,
-} from '#core/imaging/files/pictureFile'
-import { readTags, type FileTags } from '#core/imaging/files/readTags'
+import { mediaTypeOf, refusedFile, type PictureKind } from '#core/imaging/files/pictureFile'
+import type { FileTags } from '#core/imaging/files/readTags'
 import { fieldFrom } from '#core/camera/falloff'
 import { frameLight } from '#core/imaging/picture/frameLight'
 import { floorOf, isOwnFraming } from '#core/testFrames/reading/places'
 import { readFrame, type FrameReading } from '#core/testFrames/reading/readFrame'
-import { reducer, type Numbers, type Reduced } from '#core/imaging/picture/downsample'
+import type { Reduced } from '#core/imaging/picture/downsample'
 import { pairSteps } from '#core/imaging/picture/pairSteps'
 import { developed } from '#core/imaging/picture/sensorPicture'
 import { editRegions } from '#core/testFrames/regionEdits'
 import { findRegions, type KnownFloor } from '#core/imaging/regions/regions'
 import type { RegionEdit, StudioSet } from '#core/model/schema'
-import { err, ok, type Outcome } from '#core/shared/outcome'
+import { ok, type Outcome } from '#core/shared/outcome'
 import { luminance } from '#core/physics/units/rgb'
 import { checked } from '../leanSet'
 import type { Job } from '../rpc/job'
-import { decodePicture, type RawOpener } from './decode/decodePicture'
-import type { Decoded } from './decode/decoder'
-import { OnlyPreview } from './decode/raw'
-
-/** What a file turned out to be; sizes are those of what was read of it. */
-export type FileFacts = Omit<PictureFile, 'icc' | 'tags' | 'colour'> & {
-  bytes: number
-  profile: string
-  warning?: string
-}
+import type { RawOpener } from './decode/decodePicture'
+import { takeApart, type FileFacts, type Progress, type TakenApart } from './takeApart'
 
 /** A frame as it is shown: small, upright, with what was read. */
 export type FrameView = {
@@ -54,10 +36,7 @@ export type FrameView = {
 /** A picture as the set's camera shows it: of a raw file, what its response makes of it. */
 type Shown = { camera: string; small: Reduced; picture: Uint8ClampedArray<ArrayBuffer> }
 
-type Held = {
-  file: FileFacts
-  tags: FileTags
-  small: Reduced
+type Held = TakenApart & {
   shown?: Shown
   found?: { of: string; regions: Uint8Array }
 }
@@ -82,88 +61,6 @@ const pictureOf = ({ linear }: Reduced): Uint8ClampedArray<ArrayBuffer> => {
     pixels[at + 3] = 255
   }
   return pixels
-}
-
-const HDR = refusedFile(
-  'This picture is graded for screens brighter than white (HDR), and its values stand for other light than a camera\u2019s.',
-  'Export it as an ordinary JPEG, or bring the raw file.',
-)
-/** Less of a picture than this is see-through by the rounding of its edges. */
-const THROUGH_SHARE = 0.001
-const SEE_THROUGH = refusedFile(
-  'Parts of this picture are see-through, and what lies behind them cannot be known.',
-  'Export it without transparency.',
-)
-const PREVIEW_NOTE =
-  'The numbers of the sensor in this raw file cannot be read; what is read is the small picture that the camera put beside them.'
-
-/** The tags of a file, and where they say nothing, what its decoder knows. */
-const withDecoded = (tags: FileTags, decoded: Partial<FileTags> | undefined): FileTags => ({
-  ...tags,
-  exposure: tags.exposure ?? decoded?.exposure ?? null,
-  focalLengthMm: tags.focalLengthMm ?? decoded?.focalLengthMm ?? null,
-})
-
-type Taking = { report?: (share: number) => void; openRaw: RawOpener }
-
-/** Decodes a file and makes it small; `report` hears the share that is done. */
-const takeApart = async (
-  bytes: Uint8Array<ArrayBuffer>,
-  { report = () => {}, openRaw }: Taking,
-): Promise<Outcome<Held>> => {
-  const inspected = inspectFile(bytes)
-  if (!inspected.ok) return inspected
-  const { icc, tags: block, colour, ...file } = inspected.value
-  if (file.kind === 'jpeg' && !isWholeJpeg(bytes)) return INCOMPLETE
-  const tags = readTags(block ?? bytes)
-  const told = colour ?? tags.colour
-  if (!icc && told?.kind === 'coded' && isBrighterThanWhite(told.transfer)) return HDR
-  const own: Numbers = { most: file.depth === 16 ? 65_535 : 255, profile: profileOf(icc, told) }
-  let taken: { decoded: Decoded; numbers: Numbers; finish: () => Reduced } | undefined
-  try {
-    await decodePicture(bytes, { file: inspected.value, tags, openRaw }, decoded => {
-      const numbers = decoded.numbers ?? own
-      const { width, height } = decoded
-      const size = sized({ ...inspected.value, width, height })
-      if (!size.ok) throw new RefusedSize(size.message)
-      const taking = reducer(width, height, numbers)
-      taken = { decoded, numbers, finish: () => taking.finish(decoded.orientation) }
-      return rows => report(taking.take(rows))
-    })
-  } catch (error) {
-    if (error instanceof RefusedSize) return err(error.message)
-    if (error instanceof OnlyPreview) return ofPreview(error, bytes.byteLength, tags, { report, openRaw })
-    return refusedFile(`This picture cannot be decoded: ${(error as Error).message}.`)
-  }
-  const { decoded, numbers, finish } = taken!
-  const small = finish()
-  if (small.seeThrough > THROUGH_SHARE) return SEE_THROUGH
-  const { width, height } = decoded
-  const { name, warning } = numbers.profile
-  return ok({
-    file: { ...file, width, height, bytes: bytes.byteLength, profile: name, warning: decoded.note ?? warning },
-    tags: withDecoded(tags, decoded.tags),
-    small,
-  })
-}
-
-class RefusedSize extends Error {}
-
-/** The small picture in a raw file, with the file's own tags. */
-const ofPreview = async (
-  { jpeg }: OnlyPreview,
-  fileBytes: number,
-  tags: FileTags,
-  taking: Taking,
-): Promise<Outcome<Held>> => {
-  const taken = await takeApart(jpeg, taking)
-  if (!taken.ok) return taken
-  const { file, ...rest } = taken.value
-  return ok({
-    ...rest,
-    file: { ...file, kind: 'raw', bytes: fileBytes, warning: PREVIEW_NOTE },
-    tags: { ...withDecoded(tags, rest.tags), orientation: rest.tags.orientation },
-  })
 }
 
 /** A held picture as a camera shows it; made once for each way of showing it. */
@@ -208,7 +105,7 @@ const SHRUNK: readonly PictureKind[] = ['jpeg', 'png', 'webp', 'avif']
 export const imagingApi = (openRaw: RawOpener) => ({
   /** Reads a picture for the set; it stays at hand under its key. */
   read: async (
-    job: Job<number>,
+    job: Job<Progress>,
     key: string,
     input: StudioSet,
     bytes: Uint8Array<ArrayBuffer>,

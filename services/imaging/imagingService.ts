@@ -2,6 +2,7 @@ import type { RegionEdit, StudioSet } from '#core/model/schema'
 import { connect, type Asking, type Carrier } from '../rpc/connect'
 import { leanOf, wholeOf } from '../leanSet'
 import type { ImagingApi } from './imagingApi'
+import type { Progress } from './takeApart'
 
 const startWorker = (): Carrier => new Worker(new URL('./imaging.worker.ts', import.meta.url), { type: 'module' })
 
@@ -16,7 +17,7 @@ export const imagingService = (start: () => Carrier = startWorker) => {
       key: string,
       set: StudioSet,
       picture: { bytes: Uint8Array<ArrayBuffer>; edits: readonly RegionEdit[] },
-      asking?: Asking<number>,
+      asking?: Asking<Progress>,
     ) => call('read', [key, unread(set), picture.bytes, picture.edits], asking),
     again: (key: string, set: StudioSet, edits: readonly RegionEdit[]) => call('again', [key, unread(set), edits]),
     apart: (first: string, second: string, set: StudioSet) => call('apart', [first, second, unread(set)]),

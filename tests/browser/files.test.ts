@@ -120,6 +120,12 @@ describe('a raw file', () => {
     await bring({ 'pair.dng': raw, 'pair.jpg': new Uint8Array(jpeg) })
     await browser().waitForText('passed-over', /pair\.jpg: the raw file of the same shot was taken/)
     expect(await count()).toBe(before + 1)
+    // Every frame shows itself in the strip, the one just brought too.
+    await browser().waitFor(
+      'small pictures',
+      async () =>
+        (await browser().driver.findElements(By.css('[data-test="frame-strip"] li img'))).length === before + 1,
+    )
     await browser().waitForText('save-state', /^Saved$/)
     await browser().driver.navigate().refresh()
     await browser().waitForText('frame-verdict', /past white by the sensor/)
@@ -220,6 +226,31 @@ describe('the look as files', () => {
     )
     expect(await findings(browser())).toEqual([])
     expect(await browser().complaints()).toEqual([])
+  })
+
+  it('leaves of a set without lights, and of one with sixty, as well', async () => {
+    const demo = demoSet()
+    const [key] = demo.lights
+    const sixty = Array.from({ length: 60 }, (_, index) => ({ ...key!, id: `l-${index}`, name: `L${index}` }))
+    for (const lights of [[], sixty]) {
+      const settings = Object.fromEntries(lights.map(({ id }) => [id, { on: true, powerStops: -6 }]))
+      await openSet(app.server.url, {
+        ...demo,
+        id: `many-${lights.length}`,
+        name: `Many ${lights.length}`,
+        lights,
+        looks: [
+          { ...demo.looks[0]!, lights: settings, exposure: { ...demo.looks[0]!.exposure, followsPointId: null } },
+        ],
+      })
+      await browser().press(By.linkText('Sets'))
+      await browser().click('files')
+      await browser().find('plan-sketch')
+      const table = (await fileOf('file-lights', /many-\d+-white-lights\.csv$/)).toString().trim().split('\r\n')
+      expect(table).toHaveLength(1 + lights.length)
+      expect((await fileOf('file-pdf', /many-\d+-white-plan\.pdf$/)).subarray(0, 5).toString()).toBe('%PDF-')
+      expect((await fileOf('file-report', /many-\d+-white\.md$/)).toString()).toMatch(/## Lights/)
+    }
   })
 
   it('and a frame leaves as it was brought', async () => {

@@ -3,6 +3,7 @@ import { createRequire } from 'node:module'
 import start from 'libraw-wasm/dist/libraw.js'
 import { rawApi } from '#services/imaging/decode/rawApi'
 import type { RawLibrary } from '#services/imaging/decode/rawLibrary'
+import type { Progress } from '#services/imaging/takeApart'
 import type { Job } from '#services/rpc/job'
 
 let library: Promise<RawLibrary> | undefined
@@ -13,7 +14,7 @@ const load = (): Promise<RawLibrary> => {
 }
 
 /** Nobody waits for it, and nobody calls it off. */
-export const idleJob: Job<number> = {
+export const idleJob: Job<Progress> = {
   isCancelled: false,
   signal: new AbortController().signal,
   pause: () => Promise.resolve(false),

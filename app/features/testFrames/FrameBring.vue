@@ -5,12 +5,23 @@ import { useFrames } from '~/stores/frames'
 import FilePick from '~/ui/FilePick.vue'
 import ProgressBar from '~/ui/ProgressBar.vue'
 import { NuxtLink } from '#components'
+import { computed } from 'vue'
+import { formatBytes } from '~/support/bytes'
 import { PICTURES_TAKEN } from '~/features/testFrames/pictureTypes'
 
 /** The ways in for a picture. */
 const frames = useFrames()
 const frameImport = useFrameImport()
 const bench = useBenchFrame()
+
+/** A decoded picture has four bytes a pixel, and lies there twice for a moment. */
+const BYTES_A_PIXEL = 8
+const LARGE_PIXELS = 50_000_000
+const large = computed(() =>
+  frames.pixels < LARGE_PIXELS
+    ? ''
+    : `${Math.round(frames.pixels / 1e6)} megapixels: up to ${formatBytes(BYTES_A_PIXEL * frames.pixels)} of memory for a moment. Where this device has less, bring it smaller; a tenth is plenty for reading tones.`,
+)
 
 const WORDS = {
   off: '',
@@ -47,7 +58,10 @@ const WORDS = {
         {{ frameImport.folder.value ? `Stop watching "${frameImport.folder.value}"` : 'Watch a folder' }}
       </button>
     </div>
-    <ProgressBar v-if="frames.progress !== null" :value="frames.progress" label="Decoding the picture" />
+    <template v-if="frames.progress !== null">
+      <ProgressBar :value="frames.progress" label="Decoding the picture" />
+      <p v-if="large" class="text-xs text-soft" data-test="frame-large">{{ large }}</p>
+    </template>
     <p v-else class="text-xs text-soft">
       {{ WORDS[bench.state.value] || 'Or drop a picture anywhere here, or paste one.' }}
     </p>

@@ -1,6 +1,6 @@
 import { Matrix } from 'ml-matrix'
 import { luminanceOfLightness } from '../../physics/units/lab'
-import { textAt, viewOf } from '../files/pictureFile'
+import { textAt, viewOf } from '../files/bytes'
 import { CODED_CURVES, CODED_PRIMARIES, isUnspecified, powerCurve, srgbCurve, type FileColour } from './fileColour'
 import { iccCurve, type ToneCurve } from './iccCurve'
 import { knownSpace, spaceNamed } from './knownSpaces'

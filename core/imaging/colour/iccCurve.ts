@@ -1,4 +1,4 @@
-import { textAt, viewOf } from '../files/pictureFile'
+import { textAt, viewOf } from '../files/bytes'
 
 /** A curve from the file's values (0..1) to linear light (0..1). */
 export type ToneCurve = (share: number) => number

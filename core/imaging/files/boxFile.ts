@@ -1,6 +1,7 @@
 import type { Outcome } from '../../shared/outcome'
 import type { FileColour } from '../colour/fileColour'
-import { ANIMATED, RAW, refusedFile, sized, textAt, TRUNCATED, viewOf, type PictureFile } from './pictureFile'
+import { textAt, viewOf } from './bytes'
+import { ANIMATED, RAW, refusedFile, sized, TRUNCATED, type PictureFile } from './pictureFile'
 import { ok } from '../../shared/outcome'
 
 /** A box of an ISO base media file (ISO/IEC 14496-12, 4.2): its name, and where what is in it lies. */

@@ -1,5 +1,6 @@
 import type { Outcome } from '../../shared/outcome'
-import { CMYK, joined, refusedFile, sized, textAt, TRUNCATED, viewOf, type PictureFile } from './pictureFile'
+import { joined, textAt, viewOf } from './bytes'
+import { CMYK, refusedFile, sized, TRUNCATED, type PictureFile } from './pictureFile'
 
 /** Markers of ISO/IEC 10918-1, table B.1. */
 const MARKER = 0xff

@@ -1,4 +1,4 @@
-import { viewOf } from './pictureFile'
+import { viewOf } from './bytes'
 
 /** Markers of ISO/IEC 10918-1, table B.1. */
 const MARKER = 0xff

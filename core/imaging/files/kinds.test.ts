@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest'
 import { rawOf } from '#support/dngFile'
 import { profileOf } from '../colour/colourProfile'
 import { inspectFile } from './inspectFile'
-import { joined } from './pictureFile'
+import { joined } from './bytes'
 
 const fixture = (name: string) =>
   new Uint8Array(readFileSync(new URL(`../../../tests/fixtures/pictures/${name}`, import.meta.url)))

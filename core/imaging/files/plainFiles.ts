@@ -1,5 +1,6 @@
 import type { Outcome } from '../../shared/outcome'
-import { ANIMATED, refusedFile, sized, TRUNCATED, viewOf, type PictureFile } from './pictureFile'
+import { viewOf } from './bytes'
+import { ANIMATED, refusedFile, sized, TRUNCATED, type PictureFile } from './pictureFile'
 
 /** Marks of the blocks of a GIF (version 89a, sections 17 to 27). */
 const GIF = { head: 13, extension: 0x21, picture: 0x2c, end: 0x3b, hasTable: 0x80, tableSize: 7 } as const

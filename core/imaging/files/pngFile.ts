@@ -2,7 +2,8 @@ import { Unzlib } from 'fflate'
 import type { Outcome } from '../../shared/outcome'
 import type { FileColour } from '../colour/fileColour'
 import type { Primaries, Xy } from '../colour/primaries'
-import { ANIMATED, joined, refusedFile, sized, textAt, TRUNCATED, viewOf, type PictureFile } from './pictureFile'
+import { joined, textAt, viewOf } from './bytes'
+import { ANIMATED, refusedFile, sized, TRUNCATED, type PictureFile } from './pictureFile'
 
 const SIGNATURE_LENGTH = 8
 /** Length, name and check sum around the data of a chunk (ISO/IEC 15948, 5.3). */

@@ -1,7 +1,7 @@
 import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
 import { profileOf } from '../colour/colourProfile'
-import { joined } from './pictureFile'
+import { joined } from './bytes'
 import { NO_TAGS, readTags } from './readTags'
 
 /** Types of numbers and tags of CIPA DC-008. */

@@ -1,5 +1,6 @@
 import { ok, type Outcome } from '../../shared/outcome'
-import { CMYK, RAW, refusedFile, sized, TRUNCATED, viewOf, type PictureFile } from './pictureFile'
+import { viewOf } from './bytes'
+import { CMYK, RAW, refusedFile, sized, TRUNCATED, type PictureFile } from './pictureFile'
 import { directoryOf, firstDirectory, numbersOf, type Directory, type TiffView } from './tiffDirectory'
 
 /** Tags of TIFF 6.0 (1992), sections 8 to 18, of TIFF/EP and DNG, and of the profile (ISO 15076-1, B.5). */

@@ -1,5 +1,6 @@
 import type { Outcome } from '../../shared/outcome'
-import { ANIMATED, refusedFile, sized, textAt, TRUNCATED, viewOf, type PictureFile } from './pictureFile'
+import { textAt, viewOf } from './bytes'
+import { ANIMATED, refusedFile, sized, TRUNCATED, type PictureFile } from './pictureFile'
 
 /** Layout from the WebP container specification (RFC 9649, sections 2.3 to 2.7). */
 const HEAD_LENGTH = 12

@@ -1,5 +1,5 @@
 import type { Exposure } from '../../physics/photometry/exposure'
-import { joined } from './pictureFile'
+import { joined } from './bytes'
 
 /**
  * Tags of the exposure (CIPA DC-008, 4.6.5): exposure time, f-number, photographic sensitivity and its kind, and the

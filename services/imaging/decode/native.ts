@@ -1,4 +1,4 @@
-import { joined, textAt, viewOf } from '#core/imaging/files/pictureFile'
+import { joined, textAt, viewOf } from '#core/imaging/files/bytes'
 import { BAND, type Decoder } from './decoder'
 
 /** Length, name and check sum around the data of a PNG's chunk, and its signature before the first. */

@@ -9,8 +9,15 @@ import type { RawLibrary } from './rawLibrary'
 let library: Promise<RawLibrary> | undefined
 
 serve(
-  rawApi(() => {
+  rawApi(async () => {
+    // Its memory is of the kind that workers share, which browsers give to isolated pages alone.
+    if (!globalThis.crossOriginIsolated)
+      throw new Error('raw files can only be opened on a secure page, over https or on the machine that serves it')
     library ??= start({ locateFile: () => wasmUrl })
+    // What could not be loaded is tried again with the next file.
+    library.catch(() => {
+      library = undefined
+    })
     return library
   }),
 )
