@@ -50,6 +50,8 @@ export type Numbers = {
 export const REDUCED_SIDE = 480
 
 const BINS = 256
+/** The greatest number of 16 bits. */
+const DEEPEST = 65_535
 /** At or under this share of the range a pixel counts as crushed. */
 const CRUSHED_SHARE = 1 / 255
 
@@ -80,10 +82,15 @@ export const reducer = (
   const scale = Math.max(1, Math.max(width, height) / side)
   const stride = Math.max(1, Math.floor(scale / ENOUGH))
   const [columns, rows] = [Math.max(1, Math.round(width / scale)), Math.max(1, Math.round(height / scale))]
-  const tables = profile.curves.map(curve => Float32Array.from({ length: most + 1 }, (_, value) => curve(value / most)))
+  // A sensor may go on a little over the end that its file names.
+  const values = isSensor ? DEEPEST + 1 : most + 1
+  const tables = profile.curves.map(curve =>
+    Float32Array.from({ length: values }, (_, value) => curve(Math.min(1, value / most))),
+  )
   const [reds, greens, blues] = tables as [Float32Array, Float32Array, Float32Array]
   const crushedAt = Math.floor(CRUSHED_SHARE * most)
-  const toBin = BINS / (256 * (most + 1))
+  // Values of a sensor are no values of a picture: its histogram is made where it is developed.
+  const shift = isSensor ? 31 : 8 + Math.log2(most + 1) - Math.log2(BINS)
   const opaqueFrom = OPAQUE_SHARE * most
   let [looked, through] = [0, 0]
   const edges = Int32Array.from({ length: columns + 1 }, (_, column) => Math.round((column * width) / columns))
@@ -110,18 +117,17 @@ export const reducer = (
       let black = 0
       const end = from + edges[column + 1]! * channels
       for (let at = from + edges[column]! * channels; at < end; at += channels * stride) {
-        // A sensor may go on a little over the end that its file names.
-        const r = Math.min(most, data[at]!)
-        const g = Math.min(most, data[at + toGreen]!)
-        const b = Math.min(most, data[at + toBlue]!)
+        const r = data[at]!
+        const g = data[at + toGreen]!
+        const b = data[at + toBlue]!
         if (toOpacity > 0 && data[at + toOpacity]! < opaqueFrom) through++
         red += reds[r]!
         green += greens[g]!
         blue += blues[b]!
-        bins[((RED * r + GREEN * g + BLUE * b) * toBin) | 0]!++
-        if (r === most || g === most || b === most) {
+        bins[(RED * r + GREEN * g + BLUE * b) >>> shift]!++
+        if (r >= most || g >= most || b >= most) {
           some++
-          if (r === most && g === most && b === most) full++
+          if (r >= most && g >= most && b >= most) full++
         } else if (r <= crushedAt && g <= crushedAt && b <= crushedAt) black++
       }
       const cell = row * columns + column
