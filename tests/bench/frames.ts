@@ -33,7 +33,7 @@ export const readLargeFrames = async (): Promise<void> => {
   const set = demoSet()
   const takeIn = () => {
     const taking = reducer(WIDTH, HEIGHT, { most: 255, profile: SRGB_PROFILE })
-    taking.take({ data, channels: CHANNELS, count: HEIGHT })
+    taking.take({ data, channels: CHANNELS, count: HEIGHT, isOpaque: true })
     return taking.finish()
   }
   const small = takeIn()

@@ -2,7 +2,13 @@ import type { ColourProfile } from '../colour/colourProfile'
 import { LUMINANCE_WEIGHTS } from '../../physics/units/rgb'
 
 /** Rows of a decoded picture: 1 (grey), 2 (grey, opacity), 3 or 4 channels (the last opacity), 8 or 16 bits each. */
-export type Rows = { data: Uint8Array | Uint8ClampedArray | Uint16Array; channels: number; count: number }
+export type Rows = {
+  data: Uint8Array | Uint8ClampedArray | Uint16Array
+  channels: number
+  count: number
+  /** The file can hold no opacity, whatever its decoder adds. */
+  isOpaque?: boolean
+}
 
 /**
  * A picture small enough to be looked at as a whole, in linear sRGB; each pixel is the mean light of its part of the
@@ -104,10 +110,10 @@ export const reducer = (
   const histogram = new Float64Array(BINS)
   const bins = new Uint32Array(BINS)
 
-  const takeRow = (data: Rows['data'], from: number, channels: number, row: number) => {
+  const takeRow = ({ data, channels, isOpaque }: Rows, from: number, row: number) => {
     const toGreen = channels < 3 ? 0 : 1
     const toBlue = channels < 3 ? 0 : 2
-    const toOpacity = channels === 2 || channels === 4 ? channels - 1 : 0
+    const toOpacity = !isOpaque && (channels === 2 || channels === 4) ? channels - 1 : 0
     for (let column = 0; column < columns; column++) {
       let red = 0
       let green = 0
@@ -145,10 +151,11 @@ export const reducer = (
 
   let taken = 0
   /** Takes the next rows; answers the share that is done. */
-  const take = ({ data, channels, count }: Rows): number => {
+  const take = (given: Rows): number => {
+    const { channels, count } = given
     for (let row = 0; row < count && taken < height; row++, taken++) {
       if (taken % stride === 0)
-        takeRow(data, row * width * channels, channels, Math.min(rows - 1, Math.floor((taken * rows) / height)))
+        takeRow(given, row * width * channels, Math.min(rows - 1, Math.floor((taken * rows) / height)))
     }
     for (let bin = 0; bin < BINS; bin++) histogram[bin]! += bins[bin]!
     bins.fill(0)

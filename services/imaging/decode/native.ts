@@ -49,7 +49,7 @@ export const decodeNative: Decoder = async (bytes, { kind }, { orientation }, be
       const count = Math.min(BAND, height - row)
       context.clearRect(0, 0, width, BAND)
       context.drawImage(bitmap, 0, -row)
-      take({ data: context.getImageData(0, 0, width, count).data, channels: 4, count })
+      take({ data: context.getImageData(0, 0, width, count).data, channels: 4, count, isOpaque: kind === 'jpeg' })
     }
   } finally {
     bitmap.close()
