@@ -1,6 +1,6 @@
 import { exposureMismatch } from '#core/imaging/exposureTags'
 import { isOtherLens } from '#core/testFrames/frameTags'
-import type { ExposureTags } from '#core/imaging/files/readTags'
+import type { ExposureTags } from '#core/imaging/exposureTags'
 import type { Camera, CameraSetting, Frame } from '#core/model/schema'
 import { formatAperture } from './notation/aperture'
 import { shutterWords } from './quantities'

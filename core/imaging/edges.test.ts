@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { exposureMismatch, takenWith } from './exposureTags'
-import type { ExposureTags } from './files/readTags'
+import type { ExposureTags } from './exposureTags'
 import { sized, type PictureFile } from './files/pictureFile'
 import { doubtOf } from './regions/confidence'
 import { piecesOf } from './regions/maps'

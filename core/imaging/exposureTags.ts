@@ -1,5 +1,21 @@
-import type { Exposure } from '../physics/photometry/exposure'
-import type { ExposureTags } from './files/readTags'
+import { EXPOSURE, type Exposure } from '../physics/photometry/exposure'
+
+/** An exposure as a file names it; null for what it leaves out. */
+export type ExposureTags = { [K in keyof Exposure]: number | null }
+
+/** A number where it lies within a range; null otherwise. */
+export const within = (number: number | null, [least, most]: readonly [number, number]): number | null =>
+  number !== null && number >= least && number <= most ? number : null
+
+/** An exposure as somebody names it, what no camera could be set to left out; null where nothing is left. */
+export const soundExposure = (told: ExposureTags): ExposureTags | null => {
+  const sound = {
+    fNumber: within(told.fNumber, EXPOSURE.fNumber),
+    shutterS: within(told.shutterS, EXPOSURE.shutterS),
+    iso: within(told.iso, EXPOSURE.iso),
+  }
+  return Object.values(sound).every(part => part === null) ? null : sound
+}
 
 /** Stops of exposure that a setting gives, from an arbitrary zero: log2 of S t / N^2. */
 export const exposureStops = ({ fNumber, shutterS, iso }: Exposure): number =>

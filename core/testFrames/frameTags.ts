@@ -1,8 +1,6 @@
+import { within } from '../imaging/exposureTags'
 import type { FileTags } from '../imaging/files/readTags'
 import type { Camera, Frame } from '../model/schema'
-
-const within = (number: number | null, [least, most]: readonly [number, number]): number | null =>
-  number !== null && number >= least && number <= most ? number : null
 
 /** What of a file's tags a frame keeps; null where it says nothing of its exposure. */
 export const keptTags = ({ exposure, ...tags }: FileTags): Frame['tags'] =>

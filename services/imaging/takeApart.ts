@@ -85,7 +85,7 @@ export const takeApart = async (
   const { width, height } = decoded
   const { name, warning } = numbers.profile
   return ok({
-    file: { ...file, width, height, bytes: bytes.byteLength, profile: name, warning: decoded.note ?? warning },
+    file: { ...file, width, height, bytes: bytes.byteLength, profile: name, warning },
     tags: withDecoded(tags, decoded.tags),
     small,
   })

@@ -12,6 +12,9 @@ describe('files as shots', () => {
     expect(isOneShot({ name: 'A1.DNG' }, { name: 'a1.jpg' })).toBe(true)
     expect(isOneShot({ name: 'a3.xyz' }, { name: 'a3.b.jpg' })).toBe(false)
     expect(named(shotsOf(files('a.jpg', 'a.png')).shots)).toEqual(['a.jpg', 'a.png'])
+    // What only lies beside a picture, or is another picture, stands for none.
+    for (const other of ['a.xmp', 'a.gif', 'a.bmp', 'a.mov'])
+      expect(named(shotsOf(files('a.jpg', other)).beside), other).toEqual([])
   })
 
   it('say which were left out, by name up to three', () => {

@@ -1,5 +1,5 @@
 /** Ends of names of pictures that a camera makes of a shot, beside its raw file. */
-const PICTURES = /\.(?:jpe?g|heic|heif|hif|avif|jxl|png|webp|tiff?)$/i
+const PICTURES = /\.(?:jpe?g|heic|heif|hif|avif|jxl|png|webp|tiff?|gif|bmp)$/i
 /** What programs and systems lay beside pictures; anything else is looked at by its contents. */
 const SIDECARS = /^\.|\.(?:xmp|thm|txt|json|csv|xml|html?|db|ini|tmp|part|crdownload|mov|mp4|wav)$/i
 
@@ -17,7 +17,8 @@ export const isOneShot = (one: { name: string }, other: { name: string }): boole
  * shot must not teach twice.
  */
 export const shotsOf = <F extends { name: string }>(files: readonly F[]): { shots: F[]; beside: F[] } => {
-  const raws = new Set(files.filter(({ name }) => !PICTURES.test(name)).map(({ name }) => stemOf(name)))
+  const isRaw = ({ name }: F) => !PICTURES.test(name) && !isSidecar(name)
+  const raws = new Set(files.filter(isRaw).map(({ name }) => stemOf(name)))
   const isBeside = ({ name }: F) => PICTURES.test(name) && raws.has(stemOf(name))
   return { shots: files.filter(file => !isBeside(file)), beside: files.filter(isBeside) }
 }

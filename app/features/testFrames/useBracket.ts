@@ -12,7 +12,7 @@ import { exposureStops } from '#core/imaging/exposureTags'
 import { parseReading } from '#wording/notation/reading'
 import { editCamera } from '#core/edits/edits'
 import { checkSet } from '#core/formats/setFile'
-import type { ExposureTags } from '#core/imaging/files/readTags'
+import type { ExposureTags } from '#core/imaging/exposureTags'
 import type { CameraSetting } from '#core/model/schema'
 import { formatAperture } from '#wording/notation/aperture'
 

@@ -1,7 +1,7 @@
 import { createGlobalState, useDropZone, useEventListener, useTimeoutPoll } from '@vueuse/core'
 import { useFrames } from '~/stores/frames'
 import { ref } from 'vue'
-import { besideWords, isSidecar, shotsOf } from './shots'
+import { besideWords, isOneShot, isSidecar, shotsOf } from './shots'
 
 /** Pictures that come by hand: dropped, pasted, chosen, or out of a folder that is watched. */
 // A folder goes on being watched when its page is left.
@@ -14,8 +14,16 @@ export const useFrameImport = createGlobalState(() => {
   const passedOver = ref('')
   const take = async (files: readonly File[]) => {
     const { shots, beside } = shotsOf(files)
-    passedOver.value = besideWords(beside)
-    for (const file of shots) await frames.bring(new Uint8Array(await file.arrayBuffer()), file.name, 'file')
+    passedOver.value = ''
+    const bring = async (file: File) => frames.bring(new Uint8Array(await file.arrayBuffer()), file.name, 'file')
+    const left: File[] = []
+    for (const file of shots) {
+      const pictures = beside.filter(picture => isOneShot(picture, file))
+      if (await bring(file)) left.push(...pictures)
+      // A raw file that cannot be read stands for nothing.
+      else for (const picture of pictures) await bring(picture)
+    }
+    passedOver.value = besideWords(left)
   }
 
   const zone = ref<HTMLElement>()

@@ -1,5 +1,6 @@
 import { SRGB_RESPONSE } from '../../camera/response'
 import type { ToneCurve } from './iccCurve'
+import { knownSpace } from './knownSpaces'
 import { D65, SRGB_PRIMARIES, type Primaries } from './primaries'
 
 /** How a file names its colour space where it holds no profile. */
@@ -31,9 +32,9 @@ export const CODED_PRIMARIES: Readonly<Record<number, Primaries>> = {
   5: { red: [0.64, 0.33], green: [0.29, 0.6], blue: [0.15, 0.06], white: D65 },
   6: { red: [0.63, 0.34], green: [0.31, 0.595], blue: [0.155, 0.07], white: D65 },
   7: { red: [0.63, 0.34], green: [0.31, 0.595], blue: [0.155, 0.07], white: D65 },
-  9: { red: [0.708, 0.292], green: [0.17, 0.797], blue: [0.131, 0.046], white: D65 },
+  9: knownSpace('BT.2020'),
   11: { red: [0.68, 0.32], green: [0.265, 0.69], blue: [0.15, 0.06], white: [0.314, 0.351] },
-  12: { red: [0.68, 0.32], green: [0.265, 0.69], blue: [0.15, 0.06], white: D65 },
+  12: knownSpace('P3 (D65)'),
   22: { red: [0.63, 0.34], green: [0.295, 0.605], blue: [0.155, 0.077], white: D65 },
 }
 

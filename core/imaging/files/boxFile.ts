@@ -1,8 +1,7 @@
-import type { Outcome } from '../../shared/outcome'
+import { ok, type Outcome } from '../../shared/outcome'
 import type { FileColour } from '../colour/fileColour'
 import { textAt, viewOf } from './bytes'
 import { ANIMATED, RAW, refusedFile, sized, TRUNCATED, type PictureFile } from './pictureFile'
-import { ok } from '../../shared/outcome'
 
 /** A box of an ISO base media file (ISO/IEC 14496-12, 4.2): its name, and where what is in it lies. */
 type Box = { name: string; from: number; to: number }
@@ -65,10 +64,12 @@ export const inspectBoxes = (bytes: Uint8Array): Outcome<PictureFile> => {
   const [properties] = inside(inside(meta, 'iprp', FLAGS)[0], 'ipco')
   const view = viewOf(bytes)
   // The picture is the largest there is; a file made of tiles says the size of the whole beside that of a tile.
-  const sizes = inside(properties, 'ispe').map(({ from }) => ({
-    width: view.getUint32(from + FLAGS),
-    height: view.getUint32(from + FLAGS + 4),
-  }))
+  const sizes = inside(properties, 'ispe')
+    .filter(({ from, to }) => to - from >= FLAGS + 8)
+    .map(({ from }) => ({
+      width: view.getUint32(from + FLAGS),
+      height: view.getUint32(from + FLAGS + 4),
+    }))
   const [size] = sizes.sort((a, b) => b.width * b.height - a.width * a.height)
   if (!size) return refusedFile('This file holds no picture that can be read.')
   const told = inside(properties, 'colr').map(box => colourIn(bytes, box))

@@ -1,12 +1,10 @@
 import { DOMParser } from '@xmldom/xmldom'
 import ExifReader from 'exifreader'
-import { EXPOSURE, type Exposure } from '../../physics/photometry/exposure'
+import { EXPOSURE } from '../../physics/photometry/exposure'
 import { meantFNumber } from '../../physics/photometry/markedApertures'
 import type { FileColour } from '../colour/fileColour'
+import { soundExposure, within, type ExposureTags } from '../exposureTags'
 import { numberIn, textIn, wholeIn, type Tag } from './tagValues'
-
-/** An exposure as a file names it; null for what it leaves out. */
-export type ExposureTags = { [K in keyof Exposure]: number | null }
 
 /** What a file's tags say of how it was taken; null for what they leave out. */
 export type FileTags = {
@@ -58,9 +56,6 @@ const wholeOf = ({ exif, xmp }: Told, ...names: string[]) =>
 const textOf = ({ exif, xmp }: Told, ...names: string[]) =>
   firstOf(names, name => textIn(exif[name]) ?? textIn(xmp[name]))
 
-const within = (number: number | null, [least, most]: readonly [number, number]): number | null =>
-  number !== null && number >= least && number <= most ? number : null
-
 /** A number of another scale where the plain tag says nothing. */
 const orElse = (number: number | null, other: number | null, from: (other: number) => number): number | null =>
   number ?? (other === null ? null : from(other))
@@ -81,20 +76,16 @@ const isoOf = (told: Told): number | null => {
 const exposureOf = (told: Told): ExposureTags | null => {
   // A lens without contacts is written as 0, which no lens has.
   const marked = within(numberOf(told, 'FNumber'), EXPOSURE.fNumber)
-  const fNumber = within(
-    orElse(marked === null ? null : meantFNumber(marked), numberOf(told, 'ApertureValue'), apex => 2 ** (apex / 2)),
-    EXPOSURE.fNumber,
-  )
-  const shutterS = within(
-    orElse(
-      within(numberOf(told, 'ExposureTime'), EXPOSURE.shutterS),
-      numberOf(told, 'ShutterSpeedValue'),
-      apex => 2 ** -apex,
+  const time = within(numberOf(told, 'ExposureTime'), EXPOSURE.shutterS)
+  return soundExposure({
+    fNumber: orElse(
+      marked === null ? null : meantFNumber(marked),
+      numberOf(told, 'ApertureValue'),
+      apex => 2 ** (apex / 2),
     ),
-    EXPOSURE.shutterS,
-  )
-  const iso = within(isoOf(told), EXPOSURE.iso)
-  return fNumber === null && shutterS === null && iso === null ? null : { fNumber, shutterS, iso }
+    shutterS: orElse(time, numberOf(told, 'ShutterSpeedValue'), apex => 2 ** -apex),
+    iso: isoOf(told),
+  })
 }
 
 const EXIF_TIME = /^(\d{4})[:-](\d\d)[:-](\d\d)[ T](\d\d):(\d\d):(\d\d)/

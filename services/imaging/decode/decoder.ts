@@ -12,8 +12,6 @@ export type Decoded = {
   numbers?: Numbers
   /** What the decoder knows of how it was taken, where the file's own tags do not say it. */
   tags?: Partial<FileTags>
-  /** What has to be said of it. */
-  note?: string
 }
 
 /** Hears what comes; answers what takes its rows, from the top. */

@@ -1,7 +1,7 @@
 import type { ColourProfile } from '#core/imaging/colour/colourProfile'
 import { meantFNumber } from '#core/physics/photometry/markedApertures'
 import type { FileTags } from '#core/imaging/files/readTags'
-import { EXPOSURE } from '#core/physics/photometry/exposure'
+import { soundExposure } from '#core/imaging/exposureTags'
 import { inBands, type Decoded, type Decoder } from './decoder'
 import type { RawMetadata, RawPicture } from './rawApi'
 
@@ -25,18 +25,10 @@ const profileOf = ({ cam_mul, pre_mul, rgb_cam }: RawMetadata['color_data'], col
   return { name: 'the sensor', curves, matrix }
 }
 
-const within = (number: number, [least, most]: readonly [number, number]) =>
-  number >= least && number <= most ? number : null
-
-const tagsOf = ({ aperture, shutter, iso_speed, focal_len }: RawMetadata): Partial<FileTags> => {
-  const fNumber = within(meantFNumber(aperture), EXPOSURE.fNumber)
-  const shutterS = within(shutter, EXPOSURE.shutterS)
-  const iso = within(iso_speed, EXPOSURE.iso)
-  return {
-    exposure: fNumber === null && shutterS === null && iso === null ? null : { fNumber, shutterS, iso },
-    focalLengthMm: focal_len > 0 ? focal_len : null,
-  }
-}
+const tagsOf = ({ aperture, shutter, iso_speed, focal_len }: RawMetadata): Partial<FileTags> => ({
+  exposure: soundExposure({ fNumber: meantFNumber(aperture), shutterS: shutter, iso: iso_speed }),
+  focalLengthMm: focal_len > 0 ? focal_len : null,
+})
 
 /** A raw file whose numbers cannot be read, and the small picture in it that can. */
 export class OnlyPreview extends Error {
