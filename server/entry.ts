@@ -8,6 +8,8 @@ import { toNodeListener } from 'h3'
 import { useNitroApp } from 'nitropack/runtime'
 import { setupGracefulShutdown, trapUnhandledNodeErrors } from 'nitropack/runtime/internal'
 import { isTrustworthy, refusalOf } from './shell/guard'
+import { closeRig, rigTo } from './rig'
+import { isRelayPath, openRelay } from './relay/relay'
 import { answerHeaders, contentPolicy, scriptHashes, workerPolicy } from './shell/headers'
 import { isPage, looksLikePage } from './shell/pages'
 
@@ -30,7 +32,22 @@ const shellFile = fileURLToPath(new URL('../public/index.html', pathToFileURL(pr
 const shell = existsSync(shellFile) ? readFileSync(shellFile, 'utf8') : ''
 const policy = contentPolicy(scriptHashes(shell))
 
+/** Where levels would go is said, and checked, before anything is served. */
+const rig = (() => {
+  try {
+    return rigTo()
+  } catch (error) {
+    process.stderr.write(`${(error as Error).message}\n`)
+    process.exit(1)
+  }
+})()
+
+const rigLine = rig.isLoopback
+  ? ''
+  : `Levels for dimmers can leave by ${rig.interface} to ${rig.hosts.join(', ') || 'whoever listens there'}; arming needs this secret: ${rig.secret}\n`
+
 const nitroApp = useNitroApp()
+nitroApp.hooks.hook('close', closeRig)
 const listener = toNodeListener(nitroApp.h3App)
 
 /** Requests that take longer to arrive are cut off. */
@@ -45,11 +62,8 @@ const answer = (request: IncomingMessage, response: ServerResponse, status: numb
   response.end(request.method === 'HEAD' ? undefined : body)
 }
 
-const takeRequest = (request: IncomingMessage, response: ServerResponse) => {
-  const [path = '/'] = (request.url ?? '/').split('?')
-  const headers = answerHeaders(workerPolicy(path) ?? policy, isEncrypted || isTrustworthy(request.headers.host))
-  for (const [name, value] of Object.entries(headers)) response.setHeader(name, value)
-  const refusal = refusalOf(
+const refusalFor = (request: IncomingMessage, path: string) =>
+  refusalOf(
     {
       method: request.method ?? '',
       path,
@@ -59,6 +73,12 @@ const takeRequest = (request: IncomingMessage, response: ServerResponse) => {
     },
     names,
   )
+
+const takeRequest = (request: IncomingMessage, response: ServerResponse) => {
+  const [path = '/'] = (request.url ?? '/').split('?')
+  const headers = answerHeaders(workerPolicy(path) ?? policy, isEncrypted || isTrustworthy(request.headers.host))
+  for (const [name, value] of Object.entries(headers)) response.setHeader(name, value)
+  const refusal = refusalFor(request, path)
   if (refusal) {
     if (refusal.allow) response.setHeader('allow', refusal.allow)
     return answer(request, response, refusal.status, JSON.stringify({ message: refusal.message }), 'application/json')
@@ -92,6 +112,17 @@ const isFile = (path: string): boolean =>
 
 const server = isEncrypted ? createSecureServer({ cert, key }, takeRequest) : createPlainServer(takeRequest)
 server.requestTimeout = ARRIVE_MS
+const relay = openRelay()
+nitroApp.hooks.hook('close', relay.close)
+// Lines to the relay come through the same door as everything else.
+server.on('upgrade', (request, socket, head) => {
+  const [path = '/'] = (request.url ?? '/').split('?')
+  if (refusalFor(request, path) || !isRelayPath(path)) {
+    socket.end('HTTP/1.1 403 Forbidden\r\nconnection: close\r\n\r\n')
+    return
+  }
+  relay.upgrade(request, socket, head)
+})
 server.on('error', (error: NodeJS.ErrnoException) => {
   const known: Record<string, string> = {
     EADDRINUSE: `Port ${port} of ${host} is in use by another program. Close that, or choose another port: PORT=${port + 1} npm start`,
@@ -103,7 +134,7 @@ server.on('error', (error: NodeJS.ErrnoException) => {
 })
 server.listen(port, host, () =>
   process.stdout.write(
-    `Listening on ${isEncrypted ? 'https' : 'http'}://${host.includes(':') ? `[${host}]` : host}:${port}\n`,
+    `Listening on ${isEncrypted ? 'https' : 'http'}://${host.includes(':') ? `[${host}]` : host}:${port}\n${rigLine}`,
   ),
 )
 trapUnhandledNodeErrors()

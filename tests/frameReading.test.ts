@@ -1,13 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { SRGB_RESPONSE } from '#core/camera/response'
 import { cameraView } from '#core/render/takeFrame'
-import { profileOf } from '#core/imaging/colour/colourProfile'
-import { inspectFile } from '#core/imaging/files/inspectFile'
-import { readTags } from '#core/imaging/files/readTags'
-import { reducer } from '#core/imaging/picture/downsample'
-import { floorOf, placeInFrame } from '#core/testFrames/reading/places'
-import { readFrame } from '#core/testFrames/reading/readFrame'
-import { BACKDROP, findRegions } from '#core/imaging/regions/regions'
+import { placeInFrame } from '#core/testFrames/reading/places'
+import { BACKDROP } from '#core/imaging/regions/regions'
 import { genericKit } from '#core/kit/genericKit'
 import { NOTHING_LEARNED } from '#core/calibration/calibration'
 import { demoSet } from '#core/edits/demo'
@@ -19,7 +14,7 @@ import { solveSetFromScratch } from '#core/solve/solveFromScratch'
 import { STARTING_POINTS, startFrom } from '#core/starting/startFrom'
 import { cameraSettingOf } from '#core/evaluation/readout'
 import { backdropValues } from '#support/backdropValues'
-import { decodedFile } from '#support/savedFrame'
+import { readPicture } from '#support/readPicture'
 import { expectWithin } from '#support/tolerance'
 import { benchPicture } from '#support/benchPicture'
 
@@ -47,18 +42,10 @@ const shot = async (set: StudioSet) => {
     format: 'jpeg',
     ownCurve: false,
   })
-  const file = inspectFile(new Uint8Array(bytes))
-  const decoded = await decodedFile(new Uint8Array(bytes))
-  const taking = reducer(decoded.width, decoded.height, {
-    most: 255,
-    profile: profileOf(file.ok ? file.value.icc : null),
-  })
-  taking.take({ ...decoded, count: decoded.height })
-  const picture = taking.finish(readTags(new Uint8Array(bytes)).orientation)
-  const regions = findRegions(picture, floorOf(settled))
+  const { decoded, picture, regions, reading } = await readPicture(settled, new Uint8Array(bytes))
   const view = cameraView(settled, solved, WIDTH)
   const surfaces = solved.stage.scene.surfaces.map(({ id }) => id)
-  return { set: settled, decoded, picture, regions, view, surfaces, reading: readFrame(settled, picture, regions) }
+  return { set: settled, decoded, picture, regions, view, surfaces, reading }
 }
 
 const demo = shot(demoSet())

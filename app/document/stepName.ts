@@ -63,6 +63,7 @@ const ALONE: Record<string, string> = {
   groups: 'Grouping',
   locked: 'Locking',
   frozen: 'Calibration held',
+  rig: 'Rig',
 }
 
 const lookName = (after: StudioSet, one: Difference): string => {

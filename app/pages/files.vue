@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useTemplateRef } from 'vue'
 import { useLookFiles } from '~/features/library/useLookFiles'
-import PlanSketch from '~/features/logbook/PlanSketch.vue'
+import PlanSketch from '~/shared/PlanSketch.vue'
 import { useLibrary } from '~/stores/library'
 import { useStudio } from '~/stores/studio'
 import ChoiceRow from '~/ui/ChoiceRow.vue'

@@ -6,6 +6,7 @@ import PartBar from '~/shell/PartBar.vue'
 import { NuxtPage } from '#components'
 const PARTS = [
   { to: '/frames', name: 'Read' },
+  { to: '/frames/live', name: 'Live' },
   { to: '/frames/compare', name: 'Compare' },
   { to: '/frames/match', name: 'Match' },
   { to: '/frames/response', name: 'Camera response' },

@@ -1,4 +1,5 @@
 import { createGlobalState } from '@vueuse/core'
+import { useBenchRig } from '~/shared/useBenchRig'
 import { useBenchTake } from '~/shared/useBenchTake'
 import { useLight } from '~/stores/light'
 import { usePreferences } from '~/stores/preferences'
@@ -39,6 +40,7 @@ export const useTether = createGlobalState(() => {
   const light = useLight()
   const preferences = usePreferences()
   const take = useBenchTake()
+  const { rig } = useBenchRig()
   const session = freshId(32)
   const state = ref<'off' | 'ready' | 'exposing' | 'sending'>('off')
   let source: EventSource | undefined
@@ -115,8 +117,15 @@ export const useTether = createGlobalState(() => {
     finish(outcome)
   }
 
-  /** Shoots, and hands every picture that comes to `takePicture`; done when the last one is taken. */
-  const shoot = async (what: 'frame' | 'bracket', takePicture: TakePicture): Promise<Outcome<void>> => {
+  /**
+   * Shoots at the look's camera setting or another, and hands every picture that comes to `takePicture`; done when the
+   * last one is taken.
+   */
+  const shoot = async (
+    what: 'frame' | 'bracket',
+    takePicture: TakePicture,
+    camera = light.camera,
+  ): Promise<Outcome<void>> => {
     if (waiting) return err('The bench is still shooting.')
     await light.ready()
     const isConnected = await connect()
@@ -128,10 +137,11 @@ export const useTether = createGlobalState(() => {
     const request = {
       set: toRaw(studio.document),
       lookId: studio.look.id,
-      camera: light.camera,
+      camera: camera ?? light.camera,
       seed: benchSeed,
       roughness: benchRoughness,
       take: take.next(),
+      rig: rig(),
       width: FRAME_WIDTH,
       format: benchFormat,
       ownCurve: benchOwnCurve,

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NuxtLink } from '#components'
 import { usePreferences } from '~/stores/preferences'
 import { computed } from 'vue'
 import ChoiceRow from '~/ui/ChoiceRow.vue'
@@ -93,6 +94,7 @@ const changeSeed = (event: Event) => {
         />
         Speak the run aloud
       </label>
+      <NuxtLink to="/screens" class="press block text-center" data-test="to-screens">Second screen…</NuxtLink>
       <hr class="border-rule" />
       <SelectField
         label="Simulator realism"

@@ -50,6 +50,7 @@ describe('a backup of everything', () => {
       alreadyHere: 0,
       pictures: 2,
       records: 0,
+      results: 0,
       hasKit: true,
       problems: [],
     })

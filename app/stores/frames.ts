@@ -5,6 +5,7 @@ import { takenWith } from '#core/imaging/exposureTags'
 import { isOtherLens, keptTags } from '#core/testFrames/frameTags'
 import { dropFrame, frameReadings, keepFrame } from '#core/testFrames/frameReadings'
 import { changeExposure } from '#core/edits/edits'
+import { err, ok, type Outcome } from '#core/shared/outcome'
 import type { Frame, RegionEdit, StudioSet } from '#core/model/schema'
 import { downloadBlob } from '~/support/download'
 import { fileStem } from '~/support/fileName'
@@ -193,6 +194,37 @@ export const useFrames = defineStore('frames', () => {
     }
   }
 
+  /** What a picture says of the backdrop, as readings of lamps that burn so; nothing of it is kept. */
+  const glance = async (
+    bytes: Uint8Array<ArrayBuffer>,
+    lights: Frame['lights'],
+  ): Promise<Outcome<ReturnType<typeof frameReadings>>> => {
+    const { look, camera, ticket, against: held } = setting()
+    const set = toRaw(ticket.set)
+    const outcome = await reader.read('glance', set, { bytes, edits: [] })
+    if (!outcome.ok) return outcome
+    const { tags, reading } = outcome.value
+    if (!held.layers || !reading.confidence.isSure)
+      return err('No backdrop can be made out in the picture. Nothing was recorded.')
+    const frame: Frame = {
+      id: 'glance',
+      lookId: look.id,
+      at: new Date().toISOString(),
+      name: 'glance',
+      source: 'bench',
+      by: reading.by,
+      camera: takenWith(tags.exposure, camera),
+      tags: keptTags(tags),
+      lights,
+      values: {},
+      expected: {},
+      black: reading.black,
+      edits: [],
+      note: '',
+    }
+    return ok(frameReadings(set, look, frame, reading.places, { layers: held.layers, room: held.room }))
+  }
+
   /** Reads the chosen frame with other regions, and learns from it anew. */
   const mend = async (edits: readonly RegionEdit[]) => {
     const [ticket, held] = [studio.ticket(), planned()]
@@ -258,6 +290,7 @@ export const useFrames = defineStore('frames', () => {
     laidAway,
     reader,
     bring,
+    glance,
     mend,
     readAll,
     readAgain,

@@ -37,6 +37,19 @@ const PreferencesSchema = v.object({
   /** When everything was backed up last, and whether to remind of it each week. */
   backedUpAt: v.fallback(v.nullable(v.string()), null),
   remindsOfBackup: v.fallback(v.boolean(), true),
+  /** This desk's name, its priority, and seconds that its last levels are held when it goes; null: for good. */
+  rigName: v.fallback(v.pipe(v.string(), v.minLength(1), v.maxLength(40)), 'Laptop'),
+  rigPriority: v.fallback(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(200)), 100),
+  rigHoldS: v.fallback(v.nullable(v.pipe(v.number(), v.minValue(0), v.maxValue(86_400))), 600),
+  /** Printed where the server was started, if levels go further than that machine. */
+  rigSecret: v.fallback(v.pipe(v.string(), v.maxLength(128)), ''),
+  /** What is wrong with the bench's rig. */
+  benchRigFaults: v.fallback(
+    v.object({ swapped: v.boolean(), stuck: v.boolean(), drift: v.boolean(), steps: v.boolean() }),
+    { swapped: false, stuck: false, drift: false, steps: false },
+  ),
+  /** The secret that phones of this laptop were paired with; null while none is. */
+  pairingSecret: v.fallback(v.nullable(v.pipe(v.string(), v.regex(/^[\w-]{22}$/))), null),
   currentSetId: v.fallback(v.nullable(v.string()), null),
 })
 

@@ -18,6 +18,7 @@ const props = withDefaults(
     isFraction?: boolean
     /** Shown and taken in the place of 0. */
     zeroWord?: string
+    hideLabel?: boolean
   }>(),
   { unit: '', digits: 1, testName: undefined, zeroWord: undefined },
 )
@@ -48,5 +49,12 @@ const take = (typed: string): string | undefined => {
 </script>
 
 <template>
-  <TypedField :label="label" :shown="shown" :take="take" :class="narrow ? 'w-16' : 'w-22'" :test-name="testName" />
+  <TypedField
+    :label="label"
+    :shown="shown"
+    :take="take"
+    :class="narrow ? 'w-16' : 'w-22'"
+    :test-name="testName"
+    :hide-label="hideLabel"
+  />
 </template>

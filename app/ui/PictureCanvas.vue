@@ -5,6 +5,8 @@ import { withClipTexture } from '~/support/clipTexture'
 const props = defineProps<{
   picture: { width: number; height: number; data: Uint8ClampedArray<ArrayBuffer> }
   label: string
+  /** Without the texture on what clips, where that is what is asked. */
+  isPlain?: boolean
 }>()
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 
@@ -12,9 +14,10 @@ watchPostEffect(() => {
   const context = canvas.value?.getContext('2d')
   if (!canvas.value || !context) return
   const { width, height, data } = props.picture
+  const shown = props.isPlain ? data : withClipTexture(data, width)
   canvas.value.width = width
   canvas.value.height = height
-  context.putImageData(new ImageData(withClipTexture(data, width), width, height), 0, 0)
+  context.putImageData(new ImageData(shown, width, height), 0, 0)
 })
 </script>
 

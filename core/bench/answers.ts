@@ -1,6 +1,6 @@
 import { cameraView, exposeFrame, lightViewOf } from '../render/takeFrame'
 import { lightingSolver } from '../evaluation/lightingSolver'
-import type { CameraSetting, StudioSet } from '../model/schema'
+import type { CameraSetting, Look, StudioSet } from '../model/schema'
 import { onlyOn } from '../model/settings'
 import { spotFromIncident } from '../physics/photometry/spot'
 import { evaluate } from '../evaluation/evaluation'
@@ -9,10 +9,12 @@ import { fNumberFromStops, stopsFromFNumber } from '../physics/units/fNumber'
 import { atOnce } from '../shared/steps'
 import { luminance } from '../physics/units/rgb'
 import { roundToClicks } from '../physics/units/stops'
-import { normalDraw } from './chance'
+import { patched } from '../control/channels'
+import { normalDraw } from '../shared/chance'
 import { exposed, type Exposed } from './exposed'
 import type { PictureRequest, ReadingRequest } from './requests'
 import { slipped } from './slips'
+import { rigSettings } from './trueRig'
 import { recorded, trueResponse } from './trueCamera'
 import { trueOutputs, truePowers, trueStudio } from './trueStudio'
 
@@ -31,6 +33,23 @@ const solveTruth = async (set: StudioSet) => {
   return solved
 }
 
+type Asked = Pick<ReadingRequest, 'set' | 'lookId' | 'rig' | 'seed' | 'roughness' | 'take'>
+
+/** A look as its lamps really burn: as it says, or as the rig was told. */
+const burning = ({ set, lookId, rig, seed, roughness, take }: Asked): Look => {
+  const look = set.looks.find(({ id }) => id === lookId)!
+  const lights = rig
+    ? rigSettings(set, look.lights, rig.received, { seed, roughness, take, faults: rig.faults })
+    : look.lights
+  return truePowers({ ...look, lights }, { seed, roughness })
+}
+
+/** Lights that burn where only some are meant to: a rig's lamps do as they were told, whoever is meant. */
+const burningIds = (set: StudioSet, look: Look, meantIds: readonly string[], rig: Asked['rig']): string[] => {
+  const told = rig ? patched(set).map(({ light }) => light.id) : []
+  return set.lights.map(({ id }) => id).filter(id => (told.includes(id) ? look.lights[id]!.on : meantIds.includes(id)))
+}
+
 /** What is really there at each point asked for, before any meter: f-numbers of an ideal incident meter. */
 export const benchTruth = async ({
   set,
@@ -40,19 +59,17 @@ export const benchTruth = async ({
   camera,
   seed,
   roughness,
-}: Omit<ReadingRequest, 'pointId' | 'take' | 'faults' | 'sinceS' | 'meter'> & { pointIds: readonly string[] }): Promise<
-  number[]
-> => {
+  rig,
+  take = 0,
+}: Omit<ReadingRequest, 'pointId' | 'take' | 'faults' | 'sinceS' | 'meter'> &
+  Partial<Pick<ReadingRequest, 'take'>> & { pointIds: readonly string[] }): Promise<number[]> => {
   const studio = { seed, roughness }
   const truth = trueStudio(set, studio)
-  const look = truePowers(
-    set.looks.find(candidate => candidate.id === lookId)!,
-    studio,
-  )
+  const look = burning({ set, lookId, rig, seed, roughness, take })
   const { layers } = await solveTruth(truth)
   const { at } = evaluate(
     truth,
-    { ...look, lights: onlyOn(look, lightIds) },
+    { ...look, lights: onlyOn(look, burningIds(set, look, lightIds, rig)) },
     { layers, learned: trueOutputs(set, studio) },
     camera,
   )
@@ -72,16 +89,19 @@ export const benchReading = async ({
   faults,
   sinceS,
   meter,
+  rig,
 }: ReadingRequest): Promise<number | undefined> => {
   const studio = { seed, roughness }
   const truth = trueStudio(set, studio)
-  const look = truePowers(
-    set.looks.find(candidate => candidate.id === lookId)!,
-    studio,
-  )
+  const look = burning({ set, lookId, rig, seed, roughness, take })
   const { layers } = await solveTruth(truth)
   const inUse = Object.keys(look.lights).filter(id => look.lights[id]!.on)
-  const { settings, isoStops } = slipped(set, onlyOn(look, lightIds), inUse, { faults, seed, take, sinceS })
+  const { settings, isoStops } = slipped(set, onlyOn(look, burningIds(set, look, lightIds, rig)), inUse, {
+    faults,
+    seed,
+    take,
+    sinceS,
+  })
   const { point, fNumber: incident } = evaluate(
     truth,
     { ...look, lights: settings },
@@ -109,13 +129,11 @@ export const benchExposure = async ({
   width,
   ownCurve,
   format,
+  rig,
 }: PictureRequest): Promise<Exposed> => {
   const studio = { seed, roughness }
   const truth = trueStudio(set, studio)
-  const look = truePowers(
-    set.looks.find(candidate => candidate.id === lookId)!,
-    studio,
-  )
+  const look = burning({ set, lookId, rig, seed, roughness, take })
   const solved = await solveTruth(truth)
   const lit = atOnce(lightViewOf(truth, solved, cameraView(truth, solved, width)))
   const { view } = lit

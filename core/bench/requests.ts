@@ -1,5 +1,7 @@
 import * as v from 'valibot'
 import { NO_FAULTS } from './slips'
+import { NO_RIG_FAULTS } from './trueRig'
+import { SLOTS } from '../model/rigSchema'
 import { readingPoints } from '../evaluation/probes/readingPoints'
 import { CameraSettingSchema } from '../model/schemaBasics'
 import { SetSchema } from '../validation/soundSet'
@@ -18,6 +20,30 @@ const FaultsSchema = v.strictObject({
   slips: v.boolean(),
 })
 
+const RigFaultsSchema = v.strictObject({
+  swapped: v.boolean(),
+  stuck: v.boolean(),
+  drift: v.boolean(),
+  steps: v.boolean(),
+})
+
+const slots = v.pipe(v.array(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(255))), v.maxLength(SLOTS))
+
+/**
+ * Lamps burn as the rig was told, and not as the look says: what reached it, which the server itself knows, and what is
+ * wrong with it.
+ */
+const RigHeardSchema = v.strictObject({
+  received: v.optional(
+    v.pipe(
+      v.record(v.pipe(v.string(), v.regex(/^[1-9]\d{0,4}$/)), slots),
+      v.check(universes => Object.keys(universes).length <= 64, 'The bench has a rig of at most 64 universes.'),
+    ),
+    {},
+  ),
+  faults: v.optional(RigFaultsSchema, NO_RIG_FAULTS),
+})
+
 const question = {
   set: SetSchema,
   lookId: v.string(),
@@ -25,6 +51,7 @@ const question = {
   seed,
   take,
   roughness: v.optional(roughness, 1 / 3),
+  rig: v.optional(v.nullable(RigHeardSchema)),
 }
 
 const NO_SUCH_LOOK = 'The set has no such look.'

@@ -1,5 +1,5 @@
 import type { LightSetting, StudioSet } from '../model/schema'
-import { evenDraw } from './chance'
+import { evenDraw, pick } from '../shared/chance'
 
 /** What can go wrong on a set, when it is asked for. */
 export type Faults = {
@@ -25,8 +25,6 @@ const SLIP_IN = 6
 export const RECYCLING_S = 2.4
 
 const happens = (seed: number, name: string, oneIn: number): boolean => (evenDraw(seed, name) + 1) / 2 < 1 / oneIn
-const pick = <T>(items: readonly T[], seed: number, name: string): T | undefined =>
-  items[Math.min(items.length - 1, Math.floor(((evenDraw(seed, name) + 1) / 2) * items.length))]
 
 /** Stops that a lamp has lost by this reading. */
 const driftOf = (set: StudioSet, lightId: string, seed: number, take: number): number =>

@@ -1,6 +1,6 @@
 import { behindLens, responseOf, type Response } from '../camera/response'
 import type { StudioSet } from '../model/schema'
-import { evenDraw, normalDraw } from './chance'
+import { evenDraw, normalDraw } from '../shared/chance'
 
 const MID_GREY = 0.18
 /** How far a camera's own curve strays: contrast about mid grey, and headroom over white. */

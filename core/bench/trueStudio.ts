@@ -4,7 +4,7 @@ import { unlessFaulty } from '../edits/edits'
 import type { Light, Look, StudioSet } from '../model/schema'
 import { USUALLY_GIVES_STOPS } from '../physics/sources/output'
 import { grey, multiplyRgb, type Rgb } from '../physics/units/rgb'
-import { evenDraw } from './chance'
+import { evenDraw } from '../shared/chance'
 
 /**
  * How far a rough hall strays from its plan; a smaller share of it the nearer to the plan the bench is dialled. Lamps

@@ -32,7 +32,7 @@ export const measuredExposure = (reading: Reading): number =>
  * The part of a reading that is of lamps: the room's own light was there without them. Never less than a twentieth of
  * the whole.
  */
-const ofLamps = (reading: Reading): number =>
+export const ofLamps = (reading: Reading): number =>
   Math.max(measuredExposure(reading) / 20, measuredExposure(reading) - reading.roomLuxS)
 
 /** Stops over the camera setting that a reading stands for. */

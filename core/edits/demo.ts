@@ -1,4 +1,5 @@
 import { NO_DAY } from '../model/daySchema'
+import { NO_RIG } from '../model/rigSchema'
 import { NO_OVERRIDES } from '../model/overridesSchema'
 import { PLAIN_METER } from '../model/meterSchema'
 import { grey } from '../physics/units/rgb'
@@ -130,6 +131,7 @@ export const demoSet = (): StudioSet => ({
     },
   ],
   day: NO_DAY,
+  rig: NO_RIG,
   meter: PLAIN_METER,
   holds: {},
   readings: [],

@@ -3,6 +3,8 @@ import type { Modifier } from '../physics/sources/modifier'
 import { modifierOfKind } from '../physics/sources/modifiers'
 import { grey } from '../physics/units/rgb'
 import { headHeightM } from '../model/headHeight'
+import { rigWithout } from './rigEdits'
+import { without } from './without'
 import { CAMERA, thingsOf } from './things'
 import type {
   Aim,
@@ -157,9 +159,6 @@ export const addSubject = (set: StudioSet, subject: Subject): StudioSet => ({
   subjects: [...set.subjects, subject],
 })
 
-const without = <T>(record: Readonly<Record<string, T>>, ids: readonly string[]): Record<string, T> =>
-  Object.fromEntries(Object.entries(record).filter(([id]) => !ids.includes(id)))
-
 /**
  * Takes things out of the set, with their settings, locks and groups. The camera and the last subject stay; lights
  * that were aimed
@@ -198,6 +197,7 @@ export const removeThings = (set: StudioSet, ids: readonly string[]): StudioSet 
       },
     })),
     holds: without(set.holds, free),
+    rig: rigWithout(set.rig, free),
     frozen: set.frozen && { ...set.frozen, lightStops: without(set.frozen.lightStops, free) },
   }
   return {

@@ -31,7 +31,7 @@ export type SetFile = v.InferOutput<typeof SetFileSchema>
  * reading says of itself, the order of a run, and grids; version 7 the meter and how it is held, the room's own
  * light, roll, holes in
  * panels, and ratios as ratios; version 8 what of the stage a look has otherwise; version 9 mottle, what a frame's file
- * says beside its exposure, and the sensor's end. All but the ratios have a value
+ * says beside its exposure, and the sensor's end; version 10 the rig. All but the ratios have a value
  * that means "as before", which the schema fills in.
  */
 const UPGRADES: Record<number, (file: Record<string, unknown>) => Record<string, unknown>> = {
@@ -43,6 +43,7 @@ const UPGRADES: Record<number, (file: Record<string, unknown>) => Record<string,
   6: file => ({ ...file, version: 7, set: modernised(file.set) }),
   7: file => ({ ...file, version: 8 }),
   8: file => ({ ...file, version: 9 }),
+  9: file => ({ ...file, version: 10 }),
 }
 
 const KEPT = 'Nothing was changed in what is already saved.'

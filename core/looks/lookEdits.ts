@@ -1,3 +1,4 @@
+import { rigWithout } from '../edits/rigEdits'
 import { BACKDROP_POINTS, evenBackdrop, LOOKS } from '../brief/looks'
 import { changeTargets } from '../edits/edits'
 import type { Day } from '../model/daySchema'
@@ -104,6 +105,7 @@ export const removeLook = (set: StudioSet, lookId: string): StudioSet => {
     readings: handed(set.readings),
     frames: handed(set.frames),
     day: withoutLook(set.day, lookId),
+    rig: rigWithout(set.rig, [lookId]),
   }
 }
 

@@ -1,3 +1,4 @@
+import { NO_RIG } from '../model/rigSchema'
 import { backdropLightsAdded } from '../changes/newLights'
 import { addLight, aimAtHead, newLight } from '../edits/factories'
 import { modifierOfKind } from '../physics/sources/modifiers'
@@ -52,6 +53,7 @@ export const sourceFromPicture = (
     locked: [],
     groups: [],
     frozen: null,
+    rig: NO_RIG,
   }
   const subject = bare.subjects[0]!
   const way = turn(TOWARD, -roundDeg, upDeg)

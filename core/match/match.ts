@@ -1,3 +1,4 @@
+import { NO_RIG } from '../model/rigSchema'
 import type { Standing } from '../changes/change'
 import { NO_OVERRIDES } from '../model/overridesSchema'
 import { PLAIN_RUN } from '../model/readingSchema'
@@ -181,7 +182,7 @@ const matchOf = (question: MatchQuestion, tried: Tried): Match => {
     overrides: NO_OVERRIDES,
   }
   return {
-    set: { ...set, looks: [look], readings: [], frames: [], frozen: null },
+    set: { ...set, looks: [look], rig: NO_RIG, readings: [], frames: [], frozen: null },
     lookId: LOOK_ID,
     camera: { fNumber, shutterS, iso },
     character,

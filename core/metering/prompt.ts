@@ -34,6 +34,12 @@ export const lampWords = (step: MeterStep, inUse: readonly Light[]): string => {
   return off.length === 0 ? 'All lamps on' : `${names(on)} on, ${names(off)} off`
 }
 
+/** Where to hold the meter, and which way. */
+export const whereWords = ({ kind }: Pick<MeterStep, 'kind'>, { heldWords, facingWords }: MeterPoint): string =>
+  kind === 'ambient'
+    ? `Hold the meter at the subject, in ambient mode, ${facingWords}, all lamps off.`
+    : `Hold the meter ${heldWords}, ${facingWords}.`
+
 /** A spoken prompt: what to switch, where to hold the meter, what it should show. Part-stops are said, not signs. */
 export const spokenPrompt = (
   step: MeterStep,

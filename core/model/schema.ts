@@ -24,13 +24,14 @@ import {
   SubjectSchema,
 } from './stageSchema'
 import { MOST } from './limits'
+import { NO_RIG, RigSchema } from './rigSchema'
 import { NO_OVERRIDES, OverridesSchema } from './overridesSchema'
 import { PLAIN_METER, SetMeterSchema } from './meterSchema'
 import { GridSchema, HoldSchema, PLAIN_RUN, ReadingSchema, RunSchema } from './readingSchema'
 import { AreaTargetSchema, TargetSchema } from './targetSchema'
 
 /** The version of the set model; older files are upgraded when they are opened. */
-export const SET_VERSION = 9
+export const SET_VERSION = 10
 
 const LookSchema = v.strictObject({
   id: identifier,
@@ -80,6 +81,8 @@ export const SetShape = v.strictObject({
   looks: v.pipe(v.array(LookSchema), v.minLength(1, 'A set has at least one look.'), v.maxLength(MOST.looks)),
   /** Sitters, times and the looks' order. */
   day: v.optional(notList(DaySchema), NO_DAY),
+  /** Which lamps a desk dims, and how. */
+  rig: v.optional(notList(RigSchema), NO_RIG),
   /** What it is read with, and how places are read that are not read as usual. */
   meter: v.optional(SetMeterSchema, PLAIN_METER),
   holds: v.optional(byId(HoldSchema), {}),

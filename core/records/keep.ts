@@ -60,6 +60,7 @@ const loneLook = ({ set, look }: Pick<Evaluation, 'set' | 'look'>): StudioSet =>
   readings: set.readings.filter(({ lookId }) => lookId === look.id),
   frames: [],
   day: NO_DAY,
+  rig: { ...set.rig, fadeS: set.rig.fadeS[look.id] === undefined ? {} : { [look.id]: set.rig.fadeS[look.id]! } },
 })
 
 /**

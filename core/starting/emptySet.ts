@@ -1,4 +1,5 @@
 import { NO_DAY } from '../model/daySchema'
+import { NO_RIG } from '../model/rigSchema'
 import { NO_OVERRIDES } from '../model/overridesSchema'
 import { PLAIN_METER } from '../model/meterSchema'
 import { askLook } from '../brief/looks'
@@ -59,6 +60,7 @@ export const emptySet = (id: string, name: string): StudioSet => {
       },
     ],
     day: NO_DAY,
+    rig: NO_RIG,
     meter: PLAIN_METER,
     holds: {},
     readings: [],

@@ -1,3 +1,4 @@
+import { NO_RIG } from '../model/rigSchema'
 import { moveSubjectGroup } from '../edits/subjectGroup'
 import { uncovered } from '../camera/coverage'
 import { nearerUntilCovered } from '../brief/feasibility'
@@ -88,6 +89,7 @@ const cleared = (set: StudioSet): StudioSet => ({
   readings: [],
   frames: [],
   frozen: null,
+  rig: NO_RIG,
   // Whoever comes is taken in the one look that there is now; what was done was done in other looks.
   day: {
     ...set.day,

@@ -122,6 +122,12 @@ const brokenReferences = (set: StudioSet): ValidationError[] => {
         at: ['frozen', 'lightStops', id],
         message: `Something was learned of a light that is not there ("${id}").`,
       })),
+    ...[...Object.keys(set.rig.fixtures), ...set.rig.rows.flatMap(({ lightIds }) => lightIds)]
+      .filter(id => !lights.has(id))
+      .map(id => ({ at: ['rig'], message: `The rig dims a light that is not there ("${id}").` })),
+    ...Object.keys(set.rig.fadeS)
+      .filter(id => !looks.has(id))
+      .map(id => ({ at: ['rig'], message: `The rig fades into a look that is not there ("${id}").` })),
     ...set.locked.flatMap((id, index) =>
       things.has(id) ? [] : [{ at: ['locked', index], message: `Something that is not there ("${id}") is locked.` }],
     ),

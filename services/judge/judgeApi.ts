@@ -1,5 +1,6 @@
 import { calibrate, type Calibration } from '#core/calibration/calibrate'
 import type { Lighting } from '#core/calibration/lighting'
+import { levelStep, type LevelAnswer, type LevelQuestion } from '#core/control/levelling/levelStep'
 import { evaluate } from '#core/evaluation/evaluation'
 import type { CameraSetting, Look, Reading, StudioSet } from '#core/model/schema'
 import { solveLook, type LookAnswer } from '#core/solve/lookPowers'
@@ -28,6 +29,9 @@ export const judgeApi = () => {
       const { fit, ...rest } = calibrate(readings, lightIds, frozen)
       return { ...rest, fit: { ...fit, covariance: fit.covariance.to2DArray() } }
     },
+
+    /** What a round of levelling says of the rig, and what to send next. */
+    level: (_job: Job, question: LevelQuestion): LevelAnswer => levelStep(question),
 
     /** Lays light down that questions speak of by its number. */
     lay: (_job: Job, id: number, lighting: Lighting): void => {

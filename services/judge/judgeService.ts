@@ -1,6 +1,7 @@
 import { Matrix } from 'ml-matrix'
 import type { Calibration } from '#core/calibration/calibrate'
 import type { Lighting } from '#core/calibration/lighting'
+import type { LevelAnswer, LevelQuestion } from '#core/control/levelling/levelStep'
 import type { CameraSetting, Look, Reading, StudioSet } from '#core/model/schema'
 import type { LookAnswer } from '#core/solve/lookPowers'
 import type { LeanSet } from '../leanSet'
@@ -81,6 +82,9 @@ export const judgeService = (start: () => Carrier = startWorker) => {
         throw error
       }
     },
+
+    /** What a round of levelling says of the rig, and what to send next. */
+    level: (question: LevelQuestion): Promise<LevelAnswer> => calibrationEnd.call('level', [question]),
 
     /** Asks for powers; whoever asked before and has no answer yet gets none. */
     powers: (question: PowersQuestion, answered: Waiting['answered'], failed: Waiting['failed']) => {

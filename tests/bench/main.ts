@@ -31,6 +31,7 @@ import { readLargeFrames } from './frames'
 import { compareKernels } from './kernel'
 import { measureLooks } from './looks'
 import { measureRecords } from './records'
+import { measureRig } from './rig'
 import { medianMs, report, shownMs } from './measure'
 import { withLights, withPanels } from './sets'
 
@@ -218,5 +219,6 @@ if (isWanted('kernel'))
   ])
 if (isWanted('growth')) await growth()
 if (isWanted('frames')) await readLargeFrames()
+if (isWanted('rig')) await measureRig()
 if (isWanted('looks')) await measureLooks()
 if (isWanted('records')) await measureRecords()

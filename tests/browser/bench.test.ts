@@ -31,7 +31,7 @@ describe('the bench as a server', () => {
 
   it.each([
     ['reading', 'not json', 400, /takes JSON/],
-    ['reading', '{}', 400, /cannot use this request/],
+    ['reading', '{}', 400, /request cannot be used/],
     ['reading', JSON.stringify({ ...question, pointId: 'moon' }), 400, /no such meter point/],
     [
       'tether/shoot',
@@ -47,7 +47,7 @@ describe('the bench as a server', () => {
         width: 100_000,
       }),
       400,
-      /cannot use this request. width/,
+      /request cannot be used. width/,
     ],
     [
       'tether/shoot',

@@ -32,12 +32,13 @@ const USES: ReadonlySet<string | symbol> = new Set([
 ])
 
 /** Opens headless Chromium, cut off from everything but this machine. */
-export const openBrowser = async (size: Size, hosts: readonly string[] = []) => {
+export const openBrowser = async (size: Size, hosts: readonly string[] = [], flags: readonly string[] = []) => {
   const folder = mkdtempSync(join(tmpdir(), 'keen-tonal-'))
   const options = new Options()
   options.setChromeBinaryPath(CHROMIUM)
   options.addArguments(
     '--headless=new',
+    ...flags,
     '--no-sandbox',
     '--disable-dev-shm-usage',
     '--disable-gpu',

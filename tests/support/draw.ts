@@ -1,4 +1,4 @@
-import { evenDraw } from '#core/bench/chance'
+import { evenDraw } from '#core/shared/chance'
 
 /** Figures by chance that come again with their seed. */
 export type Draw = { between: (least: number, most: number) => number; oneOf: <T>(items: readonly T[]) => T }

@@ -85,7 +85,7 @@ const solve = lightingSolver()
 export const trueMisses = async (
   set: StudioSet,
   value: number,
-  studio: { seed: number; roughness: number },
+  studio: Pick<Parameters<typeof benchPicture>[0], 'seed' | 'roughness' | 'rig'>,
 ): Promise<number[]> => {
   const [look] = set.looks
   const { followsPointId: _, ...camera } = look!.exposure

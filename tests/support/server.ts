@@ -30,7 +30,8 @@ export const startServer = async ({
   const url = `http://127.0.0.1:${port}`
   const launch = async () => {
     const child = spawn(process.execPath, [entry], {
-      env: { ...process.env, ...env, HOST: '127.0.0.1', PORT: String(port) },
+      // A rig of its own: several servers may run beside each other.
+      env: { ...process.env, KEEN_TONAL_RIG_PORT: '0', ...env, HOST: '127.0.0.1', PORT: String(port) },
       stdio: 'ignore',
     })
     const limit = Date.now() + START_LIMIT_MS

@@ -1,6 +1,7 @@
+import { until } from '@vueuse/core'
 import { computed, ref, toRaw } from 'vue'
 import { usePaper } from '~/shared/usePaper'
-import { useSceneFile } from '~/shared/useSceneFile'
+import { stemOf, useRecordOut } from '~/shared/useRecordOut'
 import { useUnits } from '~/shared/useUnits'
 import { useLight } from '~/stores/light'
 import { useStudio } from '~/stores/studio'
@@ -9,10 +10,8 @@ import { fileStem } from '~/support/fileName'
 import { writeMapCsv, writeResponseCsv } from '#core/formats/lookTables'
 import { recordOf } from '#core/records/keep'
 import { NO_ANNOTATION, type StudioRecord } from '#core/records/recordSchema'
-import { writeRecordLightsCsv } from '#core/records/recordTables'
 import { findingWords } from '#wording/findings'
 import { cameraWords } from '#wording/records'
-import { recordMarkdown } from '#wording/recordText'
 import { formatPower } from '#wording/notation/power'
 
 const MAP_WIDTH = 48
@@ -23,7 +22,7 @@ export const useLookFiles = () => {
   const light = useLight()
   const { distance } = useUnits()
   const { paper } = usePaper()
-  const { saveScene } = useSceneFile()
+  const out = useRecordOut()
   const problem = ref('')
   const isBusy = ref(false)
 
@@ -40,15 +39,15 @@ export const useLookFiles = () => {
       cautions: light.findings.map(finding => findingWords(studio.document, finding, distance)),
     })
   })
-  const stem = computed(() => fileStem(`${studio.document.name} ${studio.look.name}`))
 
   /** Does a piece of work, and says where it failed. */
   const doing = async (work: (record: StudioRecord) => unknown) => {
     problem.value = ''
     isBusy.value = true
     try {
-      await light.ready()
-      if (standing.value) await work(standing.value)
+      await until(() => standing.value !== undefined || light.failure !== undefined).toBe(true)
+      if (!standing.value) throw new Error(light.failure ?? '')
+      await work(standing.value)
     } catch (error) {
       problem.value = `The file could not be made: ${(error as Error).message} Nothing else has changed.`
     } finally {
@@ -57,21 +56,21 @@ export const useLookFiles = () => {
   }
 
   const saveMap = (at: 'backdrop' | 'floor') =>
-    doing(async () => {
+    doing(async record => {
       const { room, backdrop } = studio.document
       const size =
         at === 'floor'
           ? { acrossM: room.widthM, alongM: room.depthM }
           : { acrossM: backdrop.widthM, alongM: backdrop.heightM }
-      await light.service.light(light.solvedRevision, at, { at, width: MAP_WIDTH })
+      const isLit = await light.service.light(light.solvedRevision, at, { at, width: MAP_WIDTH })
       const exposing = {
         settings: toRaw(light.shownSettings),
         camera: light.camera!,
         learned: light.learned,
       }
-      const map = await light.service.map(at, exposing)
-      if (!map) throw new Error('The map is not worked out yet; try again.')
-      downloadText(writeMapCsv(map, size), `${stem.value}-${at}.csv`, 'text/csv')
+      const map = isLit && (await light.service.map(at, exposing))
+      if (!map) throw new Error('The set changed meanwhile; ask again.')
+      downloadText(writeMapCsv(map, size), `${stemOf(record)}-${at}.csv`, 'text/csv')
     })
 
   return {
@@ -80,26 +79,19 @@ export const useLookFiles = () => {
     isBusy,
     paper,
     saveMap,
-    saveLights: () =>
-      doing(record => downloadText(writeRecordLightsCsv(record), `${stem.value}-lights.csv`, 'text/csv')),
-    saveReport: () =>
-      doing(record =>
-        downloadText(recordMarkdown(record, NO_ANNOTATION, distance), `${stem.value}.md`, 'text/markdown'),
-      ),
+    saveLights: () => doing(out.saveLights),
+    saveReport: () => doing(record => out.saveText(record, NO_ANNOTATION)),
     saveResponse: () =>
       downloadText(
         writeResponseCsv(studio.document.camera),
         `${fileStem(studio.document.name)}-response.csv`,
         'text/csv',
       ),
-    saveScene: () => doing(record => saveScene(record.set, record.camera, stem.value)),
-    saveSvg: (drawing: SVGElement) =>
-      downloadBlob(
-        new Blob([new XMLSerializer().serializeToString(drawing)], { type: 'image/svg+xml' }),
-        `${stem.value}-plan.svg`,
-      ),
+    saveScene: () => doing(out.saveScene),
+    saveSvg: (drawing: SVGElement) => doing(record => out.savePlan(record, drawing)),
     savePdf: (drawing: SVGElement) =>
-      doing(async ({ set, camera, headline, cautions }) => {
+      doing(async record => {
+        const { set, camera, headline, cautions } = record
         const { pdfOf } = await import('~/support/vectorPdf')
         const look = set.looks[0]!
         const lights = set.lights.map(one => {
@@ -115,7 +107,7 @@ export const useLookFiles = () => {
           },
           paper.value === 'letter' ? 'letter' : 'A4',
         )
-        downloadBlob(pdf, `${stem.value}-plan.pdf`)
+        downloadBlob(pdf, `${stemOf(record)}-plan.pdf`)
       }),
   }
 }

@@ -1,24 +1,21 @@
 import { ref } from 'vue'
-import { useSceneFile } from '~/shared/useSceneFile'
+import { stemOf, useRecordOut } from '~/shared/useRecordOut'
+import { useUnits } from '~/shared/useUnits'
 import { useRecords } from '~/stores/records'
 import { downloadBlob, downloadText } from '~/support/download'
-import { fileStem } from '~/support/fileName'
 import { formatBytes } from '~/support/bytes'
 import { parseRecordFile, writeRecordFile } from '#core/records/recordFile'
 import { NO_ANNOTATION, type Annotation, type StudioRecord } from '#core/records/recordSchema'
-import { writeRecordLightsCsv } from '#core/records/recordTables'
 import { cameraWords } from '#wording/records'
 import { recordMarkdown } from '#wording/recordText'
 
 /** A record of a set at its limits has some ten million bytes. */
 const MOST_BYTES = 40_000_000
 
-const stemOf = ({ set }: StudioRecord) => fileStem(`${set.name} ${set.looks[0]!.name}`)
-
 /** Records out to files that other programs read, and in from this app's own. */
 export const useRecordFiles = () => {
   const records = useRecords()
-  const { saveScene } = useSceneFile()
+  const { distance } = useUnits()
   const done = ref('')
   const problem = ref('')
 
@@ -59,20 +56,15 @@ export const useRecordFiles = () => {
   }
 
   return {
+    ...useRecordOut(),
     take,
     takeAlmanac,
     done,
     problem,
     saveRecord: (record: StudioRecord, annotation: Annotation) =>
       downloadText(writeRecordFile(record, annotation), `${stemOf(record)}.keen-tonal-record.json`),
-    saveLights: (record: StudioRecord) =>
-      downloadText(writeRecordLightsCsv(record), `${stemOf(record)}-lights.csv`, 'text/csv'),
-    saveText: (record: StudioRecord, annotation: Annotation, inLength: (metres: number) => string) =>
-      downloadText(recordMarkdown(record, annotation, inLength), `${stemOf(record)}.md`, 'text/markdown'),
-    /** The record as a scene for 3D programs. */
-    saveScene: (record: StudioRecord) => saveScene(record.set, record.camera, stemOf(record)),
     /** The record's picture as a PNG that says itself what it is of. */
-    savePicture: async (record: StudioRecord, inLength: (metres: number) => string) => {
+    savePicture: async (record: StudioRecord) => {
       const blob = await records.picture(record.id)
       if (!blob) return
       const { pngWithFacts } = await import('~/support/factsPicture')
@@ -85,14 +77,9 @@ export const useRecordFiles = () => {
         'Creation Time': record.at,
         Source: `${cameraWords(record.camera)}; simulated`,
         Description: record.headline,
-        Comment: recordMarkdown(record, NO_ANNOTATION, inLength),
+        Comment: recordMarkdown(record, NO_ANNOTATION, distance),
       })
       downloadBlob(new Blob([png], { type: 'image/png' }), `${stemOf(record)}.png`)
     },
-    savePlan: (record: StudioRecord, svg: SVGElement) =>
-      downloadBlob(
-        new Blob([new XMLSerializer().serializeToString(svg)], { type: 'image/svg+xml' }),
-        `${stemOf(record)}-plan.svg`,
-      ),
   }
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useTemplateRef } from 'vue'
 import PlaceTable from '~/features/logbook/PlaceTable.vue'
-import PlanSketch from '~/features/logbook/PlanSketch.vue'
+import PlanSketch from '~/shared/PlanSketch.vue'
 import TapeList from '~/features/logbook/TapeList.vue'
 import { useRecordFiles } from '~/features/logbook/useRecordFiles'
 import { useRecordOf } from '~/features/logbook/useRecordOf'

@@ -8,7 +8,6 @@ import TapeList from '~/features/logbook/TapeList.vue'
 import { useRecordFiles } from '~/features/logbook/useRecordFiles'
 import { useRecordOf } from '~/features/logbook/useRecordOf'
 import { useLookEdits } from '~/shared/useLookEdits'
-import { useUnits } from '~/shared/useUnits'
 import { useRecords } from '~/stores/records'
 import { useStudio } from '~/stores/studio'
 import ChoiceRow from '~/ui/ChoiceRow.vue'
@@ -22,7 +21,6 @@ const { id, record, head, problem, picture } = useRecordOf()
 const records = useRecords()
 const studio = useStudio()
 const router = useRouter()
-const { distance } = useUnits()
 const { saveRecord, saveLights, saveText, savePicture, saveScene } = useRecordFiles()
 const { fromSet } = useLookEdits()
 
@@ -100,11 +98,9 @@ const remove = async () => {
                 Record file
               </button>
               <button class="press" data-test="save-lights" @click="saveLights(record)">Lights as CSV</button>
-              <button class="press" data-test="save-text" @click="head && saveText(record, head, distance)">
-                Markdown
-              </button>
+              <button class="press" data-test="save-text" @click="head && saveText(record, head)">Markdown</button>
               <button class="press" data-test="save-scene" @click="saveScene(record)">3D scene (glTF)</button>
-              <button v-if="picture" class="press" data-test="save-picture" @click="savePicture(record, distance)">
+              <button v-if="picture" class="press" data-test="save-picture" @click="savePicture(record)">
                 Picture as PNG
               </button>
               <button class="press" data-test="delete-record" @click="remove">Delete</button>

@@ -1,10 +1,11 @@
 import { createError, defineEventHandler } from 'h3'
 import { ReadingRequestSchema } from '#core/bench/requests'
-import { readRequest } from '../../bench/readRequest'
+import { readRequest } from '../../shell/readRequest'
+import { withRig } from '../../bench/withRig'
 import { work, WorkshopBusy } from '../../bench/workshop'
 
 export default defineEventHandler(async event => {
-  const request = await readRequest(event, ReadingRequestSchema)
+  const request = withRig(await readRequest(event, ReadingRequestSchema))
   let fNumber: number | null = null
   try {
     await work({ kind: 'reading', request }, result => {

@@ -1,6 +1,6 @@
 import { useDebounceFn } from '@vueuse/core'
 import { useGridPlaces } from '~/features/metering/useGridPlaces'
-import { useRecording } from '~/features/metering/useRecording'
+import { useRecording } from '~/shared/useRecording'
 import { useLight } from '~/stores/light'
 import { useStudio } from '~/stores/studio'
 import { computed, ref, shallowRef, toRaw, watch } from 'vue'

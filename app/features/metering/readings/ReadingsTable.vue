@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { counted } from '#wording/language'
 import { useReadingsTable } from '~/features/metering/readings/useReadingsTable'
-import { useReadingWords } from '~/features/metering/useReadingWords'
+import { useReadingWords } from '~/shared/useReadingWords'
 import { computed, ref } from 'vue'
 import { constantOfReading } from '#core/calibration/compare'
 import { ArrowDown, ArrowUp, Trash2 } from '@lucide/vue'

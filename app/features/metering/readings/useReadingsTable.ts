@@ -1,4 +1,4 @@
-import { useReadingWords } from '~/features/metering/useReadingWords'
+import { useReadingWords } from '~/shared/useReadingWords'
 import { useLight } from '~/stores/light'
 import { usePreferences } from '~/stores/preferences'
 import { useStudio } from '~/stores/studio'

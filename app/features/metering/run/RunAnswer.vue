@@ -2,7 +2,7 @@
 import { capital } from '#wording/language'
 import { luxWords, shutterWords, sideWords, stopWords } from '#wording/quantities'
 import { useMeterRun } from '~/features/metering/run/useMeterRun'
-import { useReadingWords } from '~/features/metering/useReadingWords'
+import { useReadingWords } from '~/shared/useReadingWords'
 import { useLight } from '~/stores/light'
 import { useStudio } from '~/stores/studio'
 import { useMainFocus } from '~/features/metering/run/useMainFocus'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useMediaQuery } from '@vueuse/core'
 import { useMeterRun } from '~/features/metering/run/useMeterRun'
-import { useReadingWords } from '~/features/metering/useReadingWords'
+import { useReadingWords } from '~/shared/useReadingWords'
 import { useSpokenRun } from '~/features/metering/run/useSpokenRun'
 import { useKit } from '~/stores/kit'
 import { useLight } from '~/stores/light'
@@ -9,11 +9,11 @@ import { usePreferences } from '~/stores/preferences'
 import { useStudio } from '~/stores/studio'
 import { computed } from 'vue'
 import ChoiceRow from '~/ui/ChoiceRow.vue'
-import ReadingEntry from '~/features/metering/run/ReadingEntry.vue'
+import ReadingEntry from '~/shared/ReadingEntry.vue'
 import RunAnswer from '~/features/metering/run/RunAnswer.vue'
 import SelectField from '~/ui/SelectField.vue'
 import { NuxtLink } from '#components'
-import { lampWords, stepName } from '#core/metering/prompt'
+import { lampWords, stepName, whereWords } from '#core/metering/prompt'
 import { holdPoint } from '#core/edits/edits'
 import { holdChoices, holdKeyOf } from '#core/evaluation/probes/points'
 import type { Hold } from '#core/model/schema'
@@ -41,11 +41,7 @@ const readWords = computed(() => {
   if (!reading) return '–'
   return reading.shown === 'nothing' ? 'nothing' : write(reading.fNumber)
 })
-const where = computed(() =>
-  run.step.value?.kind === 'ambient'
-    ? `Hold the meter at the subject, in ambient mode, ${point.value?.facingWords ?? ''}, all lamps off.`
-    : `Hold the meter ${point.value?.heldWords}, ${point.value?.facingWords}.`,
-)
+const where = computed(() => (run.step.value && point.value ? whereWords(run.step.value, point.value) : ''))
 const studio = useStudio()
 const preferences = usePreferences()
 const kit = useKit()

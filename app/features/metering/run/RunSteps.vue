@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import { NuxtLink } from '#components'
 import { useMeterRun } from '~/features/metering/run/useMeterRun'
-import { useReadingWords } from '~/features/metering/useReadingWords'
+import { useReadingWords } from '~/shared/useReadingWords'
 import { useLight } from '~/stores/light'
 import { useStudio } from '~/stores/studio'
 import { ref } from 'vue'
@@ -101,6 +102,9 @@ const readWords = (step: MeterStep): string => {
     >
       {{ isSorting ? 'Done' : 'Change the order' }}
     </button>
+    <NuxtLink to="/screens" class="mt-1 block px-2 text-sm text-soft underline hover:text-ink"
+      >Read from a phone</NuxtLink
+    >
     <p class="mt-3 px-2 text-xs text-soft">
       Warn everyone before each test fire; repeated flashes can trigger seizures. The camera stays at one setting during
       the run.

@@ -1,26 +1,17 @@
 import { createSharedComposable } from '@vueuse/core'
-import { useRecording } from '~/features/metering/useRecording'
+import { useRunSteps } from '~/shared/useRunSteps'
+import { useRecording } from '~/shared/useRecording'
 import { useLight } from '~/stores/light'
 import { useStudio } from '~/stores/studio'
 import { computed, ref, shallowRef } from 'vue'
-import { covers, evaluate } from '#core/evaluation/evaluation'
 import { ambientLimit, ambientMend, ambientReading, ambientStops } from '#core/metering/ambient'
-import { roomLightAt, roomLux } from '#core/calibration/roomLight'
-import { meteredFNumber } from '#core/physics/photometry/meter'
-import { luminance } from '#core/physics/units/rgb'
+import { roomLux } from '#core/calibration/roomLight'
 import { correctionFor, type Correction } from '#core/calibration/correction'
-import { spreadOf, spreadOfFit } from '#core/calibration/fit'
-import { plannedParts } from '#core/metering/record'
-import { lightsInUse, meteringRun, readingOfStep, stateOfStep, type StepState } from '#core/metering/run'
 import type { MeterStep } from '#core/metering/step'
 import { changeExposure, changeRun, changeSettings, editReading } from '#core/edits/edits'
-import { onlyOn } from '#core/model/settings'
 import type { Look, Reading } from '#core/model/schema'
 import type { Outcome } from '#core/shared/outcome'
-import type { Taken } from '../useRecording'
-
-/** What a step should show by all that is known, and how surely. */
-export type Expected = { fNumber: number; spreadStops: number }
+import type { Taken } from '~/shared/useRecording'
 
 /** The guided run: one reading after another, each with what to expect and what to do about it. */
 export const useMeterRun = createSharedComposable(() => {
@@ -32,54 +23,10 @@ export const useMeterRun = createSharedComposable(() => {
   const meter = ref<Reading['meter']>('incident')
   const taken = shallowRef<(Taken & { expectedFNumber: number; correction?: Correction }) | null>(null)
 
-  const steps = computed((): MeterStep[] => meteringRun(studio.document, studio.look, light.points))
+  const { steps, inUse, states, isToRead, readingOf, expectedAt } = useRunSteps(meter)
   const step = computed(() => steps.value[Math.min(position.value, steps.value.length - 1)])
   const point = computed(() => step.value && recording.pointOf(step.value))
-  const inUse = computed(() => lightsInUse(studio.document, studio.look))
   const isDone = computed(() => steps.value.length > 0 && position.value >= steps.value.length)
-  const readingOf = (of: MeterStep) => readingOfStep(of, studio.document.readings, studio.look.id)
-  const states = computed((): Record<string, StepState> => {
-    const { camera, planned } = light
-    if (!camera || !planned) {
-      // Right after opening only what is on record is known.
-      const stateOf = (one: MeterStep): StepState => {
-        if (readingOf(one)) return 'taken'
-        return studio.look.run.skipped.includes(one.id) ? 'skipped' : 'open'
-      }
-      return Object.fromEntries(steps.value.map(one => [one.id, stateOf(one)]))
-    }
-    return Object.fromEntries(
-      steps.value.map(one => [one.id, stateOfStep(studio.document, studio.look, one, camera, planned)]),
-    )
-  })
-  const isToRead = (one: MeterStep) => ['open', 'changed'].includes(states.value[one.id] ?? 'open')
-
-  /**
-   * What the meter should show at a step, by all that readings have taught so far; the room's light once it was read.
-   */
-  const expectedAt = (one: MeterStep): Expected | undefined => {
-    const { lighting, camera, planned, calibration } = light
-    const place = recording.pointOf(one)
-    if (!lighting || !camera || !planned || !place) return undefined
-    if (one.kind === 'ambient') {
-      const known = ambientReading(studio.document.readings)
-      const lux = luminance(roomLightAt(studio.document, light.learned.room, place, camera.shutterS))
-      return known || lux > 0
-        ? { fNumber: meteredFNumber(lux, camera.iso, place.constant), spreadStops: known ? 0.1 : 0.5 }
-        : undefined
-    }
-    // One lamp alone is read as the plan has it; what readings of all of them leave over is of all of them.
-    const layers = one.kind === 'alone' ? planned : lighting.layers
-    if (!covers(layers, [place])) return undefined
-    const { fNumber } = evaluate(
-      studio.document,
-      { ...studio.look, lights: onlyOn(studio.look, one.lightIds) },
-      { layers, learned: light.learned },
-      camera,
-    ).read(place)
-    const parts = plannedParts(studio.document, studio.look.lights, one.lightIds, place, { camera, layers: planned })
-    return { fNumber, spreadStops: Math.hypot(spreadOfFit(calibration.fit, parts), spreadOf({ meter: meter.value })) }
-  }
   const expected = computed(() => step.value && expectedAt(step.value))
 
   const goTo = (index: number) => {
@@ -126,7 +73,7 @@ export const useMeterRun = createSharedComposable(() => {
   const enter = (text: string) => take(now => recording.enter(now, text, meter.value))
   const askBench = () => take(now => recording.askBench(now, meter.value))
   /** The room is so dark that the meter shows nothing. */
-  const enterNothing = () => take(recording.enterNothing)
+  const enterNothing = () => take(now => recording.enterNothing(now))
 
   /** Turns the lamp by the clicks that the reading asks for. */
   const applyCorrection = () => {

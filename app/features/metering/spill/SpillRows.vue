@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { useFixes } from '~/shared/useFixes'
-import { useReadingWords } from '~/features/metering/useReadingWords'
+import { useReadingWords } from '~/shared/useReadingWords'
 import { useSpill } from '~/features/metering/spill/useSpill'
 import { useStudio } from '~/stores/studio'
 import { computed } from 'vue'
-import ReadingEntry from '~/features/metering/run/ReadingEntry.vue'
+import ReadingEntry from '~/shared/ReadingEntry.vue'
 import { lampWords } from '#core/metering/prompt'
 import { lightsInUse } from '#core/metering/run'
 import { sideWords } from '#wording/quantities'

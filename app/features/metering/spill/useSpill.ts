@@ -1,4 +1,4 @@
-import { useRecording } from '~/features/metering/useRecording'
+import { useRecording } from '~/shared/useRecording'
 import { useLight } from '~/stores/light'
 import { useStudio } from '~/stores/studio'
 import { computed, ref } from 'vue'

@@ -1,12 +1,13 @@
 import { createError, defineEventHandler, setResponseStatus } from 'h3'
 import { ShootRequestSchema } from '#core/bench/requests'
-import { readRequest } from '../../../bench/readRequest'
+import { readRequest } from '../../../shell/readRequest'
 import { deliver, tell } from '../../../bench/tether'
+import { withRig } from '../../../bench/withRig'
 import { work, WorkshopBusy } from '../../../bench/workshop'
 
 /** Releases the shutter; the pictures come along the tether. */
 export default defineEventHandler(async event => {
-  const request = await readRequest(event, ShootRequestSchema)
+  const request = withRig(await readRequest(event, ShootRequestSchema))
   const { session, shot, what } = request
   try {
     tell(session, { kind: 'exposing', shot })

@@ -1,0 +1,57 @@
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef } from 'vue'
+import { usePreferences } from './preferences'
+import { relayUrl } from '~/support/relayUrl'
+import { laptopEnd, type Ack, type Guest, type LaptopEnd } from '#services/pairing/laptopEnd'
+import type { Op, PhoneView } from '#core/pairing/messages'
+import { fromLetters, SECRET_BYTES, toLetters } from '#services/pairing/seal'
+
+/** The laptop's side of its second screens: the pairing, and who is there. */
+export const usePairing = defineStore('pairing', () => {
+  const preferences = usePreferences()
+  const guests = shallowRef<readonly Guest[]>([])
+  const refused = ref(0)
+  const state = ref<LaptopEnd['state'] | 'off'>('off')
+  let end: LaptopEnd | undefined
+  let last: PhoneView | undefined
+
+  const secret = computed(() => preferences.values.pairingSecret)
+  const isOn = computed(() => secret.value !== null)
+
+  const look = () => {
+    guests.value = end ? [...end.guests.values()] : []
+    refused.value = end ? end.refused.forged + end.refused.replayed + end.refused.stale : 0
+    state.value = end?.state ?? 'off'
+  }
+
+  /** Opens the line of a pairing; `perform` does what phones ask for. */
+  const open = (perform: (op: Op) => Promise<Ack>) => {
+    const bytes = secret.value === null ? undefined : fromLetters(secret.value)
+    if (end || !bytes) return
+    end = laptopEnd(bytes, room => relayUrl(room, 'laptop'), { perform, changed: look })
+    if (last) end.show(last)
+    look()
+  }
+
+  return {
+    secret,
+    isOn,
+    guests,
+    refused,
+    state,
+    open,
+    show: (view: PhoneView) => {
+      last = view
+      end?.show(view)
+    },
+    /** Makes a new secret: only who has its link is let in. */
+    begin: () => preferences.change({ pairingSecret: toLetters(crypto.getRandomValues(new Uint8Array(SECRET_BYTES))) }),
+    /** Every phone leaves, and its link opens nothing any more. */
+    finish: async () => {
+      end?.end()
+      end = undefined
+      look()
+      await preferences.change({ pairingSecret: null })
+    },
+  }
+})

@@ -1,0 +1,51 @@
+import { ofLamps } from '../../calibration/compare'
+import { placeSpread } from '../../calibration/fit'
+import type { Spot } from '../../calibration/calibration'
+import type { MeterPoint } from '../../evaluation/probes/points'
+import { plannedParts, type Taken } from '../../metering/record'
+import type { LightSetting, Reading, StudioSet } from '../../model/schema'
+import { ratioFromStops } from '../../physics/units/stops'
+
+/** What was read at one place while all lamps burned as they were sent. */
+export type Seen = Spot & {
+  /** Exposure of lamps, lux-seconds. */
+  luxS: number
+  /** What the plan says each lamp would give there at full, lux-seconds. */
+  fullLuxS: Readonly<Record<string, number>>
+  /** Spread of the reading, one standard deviation in stops. */
+  spreadStops: number
+}
+
+/** Levels that were sent, and what was read of them. */
+export type Round = { sent: Readonly<Record<string, LightSetting>>; seen: readonly Seen[] }
+
+/** What a level strays by from round to round beside the meter: dimmers, steps, bytes; common practice, no source. */
+export const LEVEL_SPREAD_STOPS = 0.04
+
+/** Pictures are taken so many stops darker: a backdrop that clips says nothing. */
+export const DARKER_STOPS = 2
+
+/** A reading of everything together as part of a round. */
+export const seenOf = (
+  set: StudioSet,
+  settings: Readonly<Record<string, LightSetting>>,
+  point: MeterPoint,
+  reading: Reading,
+  taken: Pick<Taken, 'camera' | 'layers'>,
+): Seen => {
+  const ids = set.lights.map(({ id }) => id)
+  const parts = plannedParts(set, settings, ids, point, { camera: reading.camera, layers: taken.layers })
+  return {
+    id: point.id,
+    position: point.position,
+    surface: point.surface,
+    luxS: ofLamps(reading),
+    fullLuxS: Object.fromEntries(
+      ids.map(id => {
+        const part = parts[id]
+        return [id, part ? (part.directLuxS + part.bouncedLuxS) / ratioFromStops(part.powerStops) : 0]
+      }),
+    ),
+    spreadStops: Math.hypot(placeSpread(reading), LEVEL_SPREAD_STOPS),
+  }
+}

@@ -1,0 +1,108 @@
+import * as v from 'valibot'
+import { writeCsv } from './csvCells'
+import { figureIn, readTable } from './tableIn'
+import { dimmable } from '../control/channels'
+import { PLAIN_FIXTURE } from '../control/patching'
+import { changeFixtures } from '../edits/rigEdits'
+import { FixtureSchema, PERSONALITIES, type DimmerCurve, type Fixture } from '../model/rigSchema'
+import type { StudioSet } from '../model/schema'
+import { err, ok, type Outcome } from '../shared/outcome'
+
+/** Columns of a patch sheet; light, universe and address have to be there. */
+export const PATCH_COLUMNS = [
+  'light',
+  'id',
+  'lamp',
+  'universe',
+  'address',
+  'personality',
+  'curve',
+  'from K',
+  'to K',
+  'lowest %',
+  'highest %',
+] as const
+
+type Row = Partial<Record<(typeof PATCH_COLUMNS)[number], string>>
+
+const percent = (share: number): string => String(Math.round(share * 1000) / 10)
+const curveText = (curve: DimmerCurve): string =>
+  curve.kind === 'measured' ? `measured ${curve.shares.join(' ')}` : curve.kind
+
+/** The patch as a table, a line for each lamp that can be dimmed; those that are not patched have no address. */
+export const writePatchCsv = (set: StudioSet): string =>
+  writeCsv(
+    PATCH_COLUMNS,
+    dimmable(set).map(({ id, name, lamp }) => {
+      const fixture = set.rig.fixtures[id]
+      return fixture
+        ? [
+            name,
+            id,
+            lamp.name,
+            String(fixture.universe),
+            String(fixture.address),
+            fixture.personality,
+            curveText(fixture.curve),
+            String(fixture.temperatureK[0]),
+            String(fixture.temperatureK[1]),
+            percent(fixture.leastLevel),
+            percent(fixture.mostLevel),
+          ]
+        : [name, id, lamp.name, '', '', '', '', '', '', '', '']
+    }),
+  )
+
+const curveFrom = (text: string): DimmerCurve | undefined => {
+  const [kind, ...shares] = text.trim().toLowerCase().split(/\s+/)
+  if (kind === '' || kind === 'linear') return { kind: 'linear' }
+  if (kind === 'square') return { kind: 'square' }
+  return kind === 'measured' ? { kind, shares: shares.map(Number) } : undefined
+}
+
+/** A set with the patch of a sheet, how many lamps it patches, and what was wrong with each line that was left out. */
+export type PatchIn = { set: StudioSet; taken: number; problems: string[] }
+
+const fixtureFrom = (row: Row, set: StudioSet, number: (text: string) => number): Outcome<[string, Fixture | null]> => {
+  const [wantedId, wantedName] = [row.id?.trim() ?? '', row.light?.trim() ?? '']
+  const light = set.lights.find(({ id }) => id === wantedId) ?? set.lights.find(({ name }) => name === wantedName)
+  if (!light) return err(`the set has no light "${wantedName || wantedId}"`)
+  if (light.lamp.kind !== 'continuous')
+    return err(`light ${light.name} is a flash head, for which there is no open standard`)
+  if ((row.universe ?? '').trim() === '' && (row.address ?? '').trim() === '') return ok([light.id, null])
+  const personality = (row.personality ?? '').trim().toLowerCase() || PLAIN_FIXTURE.personality
+  if (!PERSONALITIES.some(one => one === personality))
+    return err(`"${row.personality}" is no personality: ${PERSONALITIES.join(', ')}`)
+  const curve = curveFrom(row.curve ?? '')
+  if (!curve) return err(`"${row.curve}" is no dimmer curve: linear, square, or measured with shares from 0 to 1`)
+  const or = (text: string | undefined, usual: number, of = 1) =>
+    (text ?? '').trim() === '' ? usual : number(text!) / of
+  const result = v.safeParse(FixtureSchema, {
+    universe: number(row.universe ?? ''),
+    address: number(row.address ?? ''),
+    personality,
+    curve,
+    temperatureK: [or(row['from K'], PLAIN_FIXTURE.temperatureK[0]), or(row['to K'], PLAIN_FIXTURE.temperatureK[1])],
+    leastLevel: or(row['lowest %'], PLAIN_FIXTURE.leastLevel, 100),
+    mostLevel: or(row['highest %'], PLAIN_FIXTURE.mostLevel, 100),
+  })
+  if (result.success) return ok([light.id, result.output])
+  const [issue] = result.issues
+  return err(`${v.getDotPath(issue) ?? 'the line'}: ${issue.message}`.replace(/\.$/, ''))
+}
+
+/** Reads a patch sheet into a set; lamps that it does not name stay as they are. Nothing is kept of what is wrong. */
+export const parsePatchCsv = (text: string, set: StudioSet): Outcome<PatchIn> => {
+  const table = readTable(text, PATCH_COLUMNS, { most: 2 * set.lights.length + 200 })
+  const missing = (['universe', 'address'] as const).filter(column => !table.columns.includes(column))
+  if (missing.length > 0 || !(table.columns.includes('light') || table.columns.includes('id')))
+    return err('This is no patch sheet: it needs columns named light, universe and address. Nothing was changed.')
+  const problems: string[] = []
+  const taken: Record<string, Fixture | null> = {}
+  table.rows.forEach((row, index) => {
+    const outcome = fixtureFrom(row, set, figure => figureIn(figure, table.hasDecimalCommas))
+    if (!outcome.ok) problems.push(`Line ${table.lines[index]}: ${outcome.message}.`)
+    else taken[outcome.value[0]] = outcome.value[1]
+  })
+  return ok({ set: changeFixtures(set, taken), taken: Object.values(taken).filter(Boolean).length, problems })
+}

@@ -1,0 +1,4 @@
+import { serve } from '../rpc/serve'
+import { liveApi } from './liveApi'
+
+serve(liveApi())
