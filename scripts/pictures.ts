@@ -1,9 +1,15 @@
 // Takes the pictures in docs/screenshots from the demo set, through the built app: npm run pictures
-import { By, until } from 'selenium-webdriver'
+import { By, Key, until } from 'selenium-webdriver'
 import { LAPTOP, openBrowser, PHONE, type Browser, type Size } from '../tests/support/browser'
 import { framesIn } from '../tests/support/frameRun'
 import { meteringIn } from '../tests/support/meterRun'
+import { openRigSet } from '../tests/support/rigApp'
 import { startServer } from '../tests/support/server'
+import { diceOf } from '#core/shared/chance'
+import type { PracticeResult } from '#core/practice/results'
+import { nextUp } from '#core/practice/schedule'
+import { SKILLS } from '#core/practice/skills'
+import { cameraFlags, type MadeVideo } from '../tests/support/y4mFile'
 
 const FOLDER = new URL('../docs/screenshots/', import.meta.url).pathname
 /** Long enough for the frame to be lit after the figures have come. */
@@ -32,9 +38,6 @@ const openAlmanac = async (browser: Browser) => {
   await browser.press(By.xpath('//nav[@aria-label="Looks"]//a[text()="Looks"]'))
   await browser.waitForText('looks', /On target: backdrop 24\d[\s\S]*wanted 12: power cannot do it/)
 }
-const toPart = (browser: Browser, name: string) =>
-  browser.press(By.xpath(`//nav[@aria-label="Looks"]//a[text()="${name}"]`))
-
 /** Keeps the demo set as it stands, on target, and as it was metered. */
 const keepSome = async (browser: Browser) => {
   for (const act of [undefined, 'accept']) {
@@ -50,18 +53,56 @@ const keepSome = async (browser: Browser) => {
   await rest()
 }
 
-const PICTURES: { name: string; size: Size; path: string; prepare?: (browser: Browser) => Promise<void> }[] = [
+/** Results of somebody who does well but for ratios, as the course would have asked: made up. */
+const putResults = async (browser: Browser) => {
+  const dice = diceOf(5, 'shown results')
+  const rows: { id: string; result: PracticeResult }[] = []
+  const results: PracticeResult[] = []
+  let at = Date.UTC(2026, 8, 1, 9)
+  for (let n = 0; n < 120; n++) {
+    at += n % 12 === 11 ? 86_400_000 : 60_000
+    const { skill, level } = nextUp(results, new Date(at))
+    const goes = SKILLS[skill] === 'ratio' ? 0.3 : 1.25 - 0.18 * level
+    const score = Math.max(0, Math.min(1, goes + dice.between(-0.2, 0.2)))
+    const result: PracticeResult = {
+      id: `shown-${n}`,
+      at: new Date(at).toISOString(),
+      skill,
+      level,
+      seed: n,
+      score: Math.round(score * 100) / 100,
+      off: null,
+      seconds: 20 + Math.round(dice.between(0, 60)),
+      from: null,
+    }
+    results.push(result)
+    rows.push({ id: result.id, result })
+  }
+  await browser.driver.executeAsyncScript(
+    `const [rows, done] = arguments
+     const open = indexedDB.open('keen-tonal')
+     open.onsuccess = () => {
+       const change = open.result.transaction('practiceResults', 'readwrite')
+       for (const row of rows) change.objectStore('practiceResults').add(row)
+       change.oncomplete = () => done()
+     }`,
+    rows,
+  )
+  await browser.driver.navigate().refresh()
+}
+
+type Picture = {
+  name: string
+  size: Size
+  path: string
+  /** What the browser's camera plays. */
+  camera?: MadeVideo
+  prepare?: (browser: Browser) => Promise<void>
+}
+
+const PICTURES: Picture[] = [
   { name: 'stage', size: LAPTOP, path: '/' },
   { name: 'looks', size: LAPTOP, path: '/sets', prepare: openAlmanac },
-  {
-    name: 'looks-day',
-    size: LAPTOP,
-    path: '/sets',
-    prepare: async browser => {
-      await openAlmanac(browser)
-      await toPart(browser, 'Day')
-    },
-  },
   {
     name: 'stage-why',
     size: LAPTOP,
@@ -82,17 +123,6 @@ const PICTURES: { name: string; size: Size; path: string; prepare?: (browser: Br
     },
   },
   {
-    name: 'logbook-record',
-    size: LAPTOP,
-    path: '/',
-    prepare: async browser => {
-      await keepSome(browser)
-      await browser.driver.get(new URL('/logbook', await browser.driver.getCurrentUrl()).href)
-      await browser.press(By.css('[data-test="records"] li a[class*="font-medium"]'))
-      await browser.find('record-picture')
-    },
-  },
-  {
     name: 'match',
     size: LAPTOP,
     path: '/logbook',
@@ -105,20 +135,6 @@ const PICTURES: { name: string; size: Size; path: string; prepare?: (browser: Br
         async () => (await browser.driver.findElements(By.css('[data-test="match-way"] canvas'))).length > 2,
         SEARCH_MS,
       )
-    },
-  },
-  {
-    name: 'stage-ways',
-    size: LAPTOP,
-    path: '/',
-    prepare: async browser => {
-      await browser.click('ask-60')
-      await browser.click('other-ways')
-      await browser.driver.wait(async () => (await browser.textOf('close-proposals')) === 'Close', SEARCH_MS)
-      await browser.driver
-        .actions()
-        .move({ origin: await browser.find('proposal-0') })
-        .perform()
     },
   },
   {
@@ -156,6 +172,34 @@ const PICTURES: { name: string; size: Size; path: string; prepare?: (browser: Br
   },
   { name: 'kit', size: LAPTOP, path: '/kit' },
   {
+    name: 'practice',
+    size: LAPTOP,
+    path: '/practice',
+    prepare: async browser => {
+      await putResults(browser)
+      await browser.waitForText('practice-weak', /ratio/)
+    },
+  },
+  {
+    name: 'practice-progress',
+    size: LAPTOP,
+    path: '/practice',
+    prepare: async browser => {
+      await putResults(browser)
+      await browser.press(By.linkText('Progress'))
+      await browser.waitForText('progress-say', /120 answers/)
+    },
+  },
+  {
+    name: 'practice-exercise',
+    size: LAPTOP,
+    path: '/practice/exercise?skill=reading/size&level=4&seed=77',
+    prepare: async browser => {
+      await (await browser.find('answer')).sendKeys('11', Key.ENTER)
+      await browser.find('effect')
+    },
+  },
+  {
     name: 'run',
     size: LAPTOP,
     path: '/meter',
@@ -167,7 +211,6 @@ const PICTURES: { name: string; size: Size; path: string; prepare?: (browser: Br
       await browser.click('ask-bench')
     },
   },
-  { name: 'run-phone', size: PHONE, path: '/meter', prepare: browser => browser.click('step-alone/key') },
   {
     name: 'frames',
     size: LAPTOP,
@@ -199,22 +242,37 @@ const PICTURES: { name: string; size: Size; path: string; prepare?: (browser: Br
       await browser.find('even-arrangements')
     },
   },
-  { name: 'spill', size: LAPTOP, path: '/meter/spill', prepare: browser => browser.click('ask-bench') },
   {
-    name: 'readings',
+    name: 'phone',
+    size: PHONE,
+    path: '/',
+    prepare: async phone => {
+      const laptop = await openBrowser(LAPTOP)
+      try {
+        await openRigSet(laptop, server.url)
+        await laptop.go(`${server.url}/screens`)
+        await laptop.click('pair')
+        await phone.go((await laptop.waitForText('pair-link', /\/phone#[\w-]{22}$/)).trim())
+        await phone.waitForText('phone-state', /^Live$/)
+        await phone.press(By.xpath('//nav[@aria-label="Readings"]/button[2]'))
+        await rest()
+      } finally {
+        await laptop.close()
+      }
+    },
+  },
+  {
+    name: 'live',
     size: LAPTOP,
-    path: '/meter',
+    path: '/frames/live',
+    camera: { width: 1280, height: 720, shape: 2 / 3, backdrop: across => 236 + 14 * across, pictures: 4 },
     prepare: async browser => {
-      const { chooseHall, runToTheEnd } = meteringIn({ browser })
-      await chooseHall(3, 'A rough hall')
-      let readings = 0
-      await runToTheEnd(async () => {
-        readings += 1
-        if (readings !== 6) return false
-        await (await browser.find('entry')).sendKeys('f/5.6 +0.4\n')
-        return true
-      })
-      await browser.locate(By.linkText('Readings')).click()
+      await browser.click('open-camera')
+      await browser.waitForText('live-backdrop', /Backdrop \d+/)
+      await browser.driver.executeScript(`
+        const line = document.querySelector('[data-test="wipe"]')
+        line.value = 50
+        line.dispatchEvent(new Event('input'))`)
     },
   },
   {
@@ -227,15 +285,33 @@ const PICTURES: { name: string; size: Size; path: string; prepare?: (browser: Br
       await browser.press(By.linkText('Sets'))
     },
   },
+  // The last: lamps are held for a while when its browser goes.
+  {
+    name: 'rig',
+    size: LAPTOP,
+    path: '/',
+    prepare: async browser => {
+      await openRigSet(browser, server.url)
+      await browser.go(`${server.url}/rig`)
+      await browser.click('arm')
+      await browser.waitForText('rig-state', /^Armed$/)
+      await browser.driver.executeScript("document.querySelectorAll('details').forEach(one => (one.open = true))")
+      await browser.click('rig-fault-swapped')
+      await browser.driver.executeScript("document.querySelectorAll('details').forEach(one => (one.open = false))")
+      await browser.click('level')
+      await browser.waitForText('level-done', /Every target holds/)
+      await browser.waitForText('verdict-line', /^On target/)
+    },
+  },
 ]
 
 const only = process.argv.slice(2)
 const server = await startServer()
 try {
-  for (const { name, size, path, prepare } of PICTURES.filter(
+  for (const { name, size, path, prepare, camera } of PICTURES.filter(
     picture => only.length === 0 || only.includes(picture.name),
   )) {
-    const browser = await openBrowser(size)
+    const browser = await openBrowser(size, [], camera ? cameraFlags(camera) : [])
     try {
       await browser.go(server.url + path)
       await rest()

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useStudio } from '~/stores/studio'
 import { computed } from 'vue'
+import RigBadge from '~/shell/RigBadge.vue'
 import KeyHelp from '~/shell/KeyHelp.vue'
 import SaveState from '~/shell/SaveState.vue'
 import SetName from '~/shell/SetName.vue'
@@ -26,7 +27,9 @@ const VIEWS = [
   { to: '/explore', name: 'Explore' },
   { to: '/meter', name: 'Meter' },
   { to: '/frames', name: 'Frames' },
+  { to: '/rig', name: 'Rig' },
   { to: '/logbook', name: 'Logbook' },
+  { to: '/practice', name: 'Practice' },
   { to: '/sets', name: 'Sets' },
 ] as const
 const route = useRoute()
@@ -43,7 +46,7 @@ const here = computed(() => VIEWS.find(({ to }) => (to === '/' ? route.path === 
         v-for="view in VIEWS"
         :key="view.to"
         :to="view.to"
-        class="rounded-sm px-2 py-1 text-soft hover:text-ink"
+        class="rounded-sm px-1.5 py-1 text-soft hover:text-ink"
         :class="{ 'bg-panel font-semibold text-ink!': view === here }"
       >
         {{ view.name }}
@@ -51,6 +54,7 @@ const here = computed(() => VIEWS.find(({ to }) => (to === '/' ? route.path === 
     </nav>
     <ViewMenu :views="VIEWS" :here="here" class="min-[1180px]:hidden" />
     <SetName class="min-w-0 grow" />
+    <RigBadge />
     <SaveState class="shrink-0 whitespace-nowrap max-sm:max-w-24 max-sm:truncate" />
     <div class="flex gap-1">
       <button

@@ -23,6 +23,7 @@ const NAMES: Readonly<Record<string, string>> = {
   '/frames/match': 'Match a picture',
   '/frames/response': 'Camera response',
   '/frames/pictures': 'Pictures',
+  '/frames/live': 'Live picture',
   '/logbook': 'Logbook',
   '/logbook/record': 'Record',
   '/logbook/compare': 'Records compared',
@@ -30,8 +31,18 @@ const NAMES: Readonly<Record<string, string>> = {
   '/logbook/match': 'Match elsewhere',
   '/logbook/card': 'Card',
   '/logbook/figures': 'Logbook figures',
+  '/practice': 'Practice',
+  '/practice/exercise': 'Exercise',
+  '/practice/progress': 'Progress',
+  '/practice/collections': 'Collections',
+  '/practice/sheet': 'Sheet of results',
   '/sets': 'Sets',
   '/files': 'Files',
+  '/rig': 'Rig',
+  '/rig/patch': 'Patch',
+  '/rig/cues': 'Cues',
+  '/screens': 'Second screen',
+  '/phone': 'Second screen, phone',
 }
 
 /** Pages that have a name. */

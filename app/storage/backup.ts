@@ -16,6 +16,9 @@ import type { StudioSet } from '#core/model/schema'
 import { err, ok, type Outcome } from '#core/shared/outcome'
 import { mediaType } from '../support/mediaType'
 import type { Database, Picture } from './database'
+import { parseCollection, writeCollection } from '#core/practice/collection'
+import { parseResultsFile, writeResultsFile } from '#core/practice/results'
+import { createPractice } from './practice'
 import { createRecords } from './records'
 import type { Library } from './library'
 
@@ -26,6 +29,8 @@ const RECORD = '.keen-tonal-record.json'
 const WHOLE = '.jpg'
 const SMALL = '.small.jpg'
 const BINNED = '.binned'
+const RESULTS = 'practice/results.json'
+const COLLECTIONS = 'practice/collection-'
 const KIT = 'kit'
 const PREFERENCES = 'app'
 const ENDINGS: Record<string, string> = {
@@ -59,6 +64,7 @@ export type Restored = {
   alreadyHere: number
   pictures: number
   records: number
+  results: number
   hasKit: boolean
   problems: string[]
 }
@@ -106,6 +112,16 @@ async function* partsOf(database: Database, at: string, report: (share: number) 
     report((index + 1) / rows.length)
   }
   yield* recordParts(database)
+  yield* practiceParts(database)
+}
+
+/** What was practised, and collections of exercises. */
+async function* practiceParts(database: Database): AsyncGenerator<Part> {
+  const practice = createPractice(database)
+  const [{ results }, { sound }] = [await practice.all(), await practice.allCollections()]
+  if (results.length > 0) yield textPart(RESULTS, writeResultsFile(results))
+  for (const [index, collection] of sound.entries())
+    yield textPart(`${COLLECTIONS}${index + 1}.json`, writeCollection(collection))
 }
 
 /** Every record with its pictures, one after another; those in the bin are named so. */
@@ -196,8 +212,17 @@ export const readBackup = async (
   withSettings: boolean,
   report: (share: number) => void,
 ): Promise<Outcome<Restored>> => {
-  const restored: Restored = { names: [], alreadyHere: 0, pictures: 0, records: 0, hasKit: false, problems: [] }
+  const restored: Restored = {
+    names: [],
+    alreadyHere: 0,
+    pictures: 0,
+    records: 0,
+    results: 0,
+    hasKit: false,
+    problems: [],
+  }
   const records = createRecords(database)
+  const practice = createPractice(database)
   const recordOfStem = new Map<string, string>()
   let manifest: v.InferOutput<typeof ManifestSchema> | undefined
   const idOfFolder = new Map<string, string>()
@@ -274,9 +299,22 @@ export const readBackup = async (
     if (id) await table.put({ id, bytes, type: mediaType(bytes) })
   }
 
+  const takePractice = async (name: string, bytes: Uint8Array) => {
+    if (name === RESULTS) {
+      const outcome = parseResultsFile(textOf(bytes))
+      if (!outcome.ok) restored.problems.push(`${name}: ${outcome.message}`)
+      else restored.results += await practice.add(outcome.value.results)
+      return
+    }
+    const outcome = parseCollection(textOf(bytes))
+    if (!outcome.ok) restored.problems.push(`${name}: ${outcome.message}`)
+    else await practice.putCollection(outcome.value)
+  }
+
   const take = (name: string, bytes: Uint8Array<ArrayBuffer>): Promise<void> | void => {
     if (name.startsWith('records/'))
       return name.endsWith(RECORD) ? takeRecord(name, bytes) : takeRecordPicture(name, bytes)
+    if (name.startsWith('practice/')) return takePractice(name, bytes)
     if (name.startsWith('sets/')) return takeSet(name, bytes)
     if (name.startsWith('pictures/')) return takePicture(name, bytes)
     if (name === 'kit.json') return takeSettings(KIT, bytes)

@@ -2,6 +2,7 @@ import { openCopies, type Copies } from './copies'
 import { openDatabase, type Database } from './database'
 import { createKeeper, type Keeper } from './keeper'
 import { createPictureRoom } from './pictures'
+import { createPractice, createPracticeKeeper, type Practice, type PracticeKeeper } from './practice'
 import { createRecordKeeper, type RecordKeeper } from './recordKeeper'
 import { createRecords, type Records } from './records'
 import { createThumbs, type Thumbs } from './thumbs'
@@ -20,16 +21,18 @@ export type BrowserStorage = {
   copies: Copies | undefined
   keeper: Keeper | undefined
   recordKeeper: RecordKeeper | undefined
+  practice: Practice
+  practiceKeeper: PracticeKeeper | undefined
   /** Why nothing is kept beyond this page; empty where it is. */
   unkept: string
 }
 
 const around = (
   database: Database,
-  { copies, recordCopies }: { copies?: Copies; recordCopies?: Copies },
+  { copies, recordCopies, practiceCopies }: { copies?: Copies; recordCopies?: Copies; practiceCopies?: Copies },
   unkept: string,
 ): BrowserStorage => {
-  const [library, records] = [createLibrary(database), createRecords(database)]
+  const [library, records, practice] = [createLibrary(database), createRecords(database), createPractice(database)]
   return {
     database,
     library,
@@ -40,6 +43,8 @@ const around = (
     thumbs: createThumbs(database),
     keeper: copies && createKeeper(database, library, copies),
     recordKeeper: recordCopies && createRecordKeeper(database, records, recordCopies),
+    practice,
+    practiceKeeper: practiceCopies && createPracticeKeeper(practice, practiceCopies),
   }
 }
 
@@ -62,5 +67,10 @@ export const openBrowserStorage = async (): Promise<BrowserStorage> => {
     database.close()
     return inMemory((error as Error).message.split('\n')[0]!.slice(0, 160))
   }
-  return around(database, { copies: await openCopies(), recordCopies: await openCopies('record-copies') }, '')
+  const [copies, recordCopies, practiceCopies] = [
+    await openCopies(),
+    await openCopies('record-copies'),
+    await openCopies('practice-copies'),
+  ]
+  return around(database, { copies, recordCopies, practiceCopies }, '')
 }

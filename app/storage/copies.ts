@@ -29,7 +29,9 @@ const isCopy = (value: unknown): value is Copy => {
  * plain http. A writable stream writes beside the file and takes its place when it is closed, so that a kill leaves
  * the old copy.
  */
-export const openCopies = async (of: 'copies' | 'record-copies' = 'copies'): Promise<Copies | undefined> => {
+export const openCopies = async (
+  of: 'copies' | 'record-copies' | 'practice-copies' = 'copies',
+): Promise<Copies | undefined> => {
   const root = await globalThis.navigator?.storage?.getDirectory?.().catch(() => undefined)
   const folder = await root?.getDirectoryHandle(of, { create: true }).catch(() => undefined)
   if (!folder || !('createWritable' in FileSystemFileHandle.prototype)) return undefined

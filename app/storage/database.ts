@@ -74,6 +74,12 @@ export type RecordPictureRow = { id: string; bytes: Uint8Array<ArrayBuffer>; typ
  */
 export type ThumbRow = { id: string; of: string; bytes: Uint8Array<ArrayBuffer>; type: string; notes?: unknown }
 
+/** An answered exercise as it lies in the browser, numbered in the order of answers. Checked when it is read. */
+export type PracticeRow = { n?: number; id: string; result: unknown }
+
+/** A collection of exercises as it lies in the browser. Checked when it is read. */
+export type CollectionRow = { id: string; at: string; collection: unknown }
+
 /** A preference as it is stored. */
 export type PreferenceRow = { key: string; value: unknown }
 
@@ -91,6 +97,8 @@ export const openDatabase = (name = 'keen-tonal', options: DexieOptions = {}) =>
     recordPictures: EntityTable<RecordPictureRow, 'id'>
     recordThumbs: EntityTable<RecordPictureRow, 'id'>
     thumbs: EntityTable<ThumbRow, 'id'>
+    practiceResults: Table<PracticeRow, number>
+    collections: EntityTable<CollectionRow, 'id'>
   }
   database.version(1).stores({ sets: 'id, updatedAt', pictures: 'id, setId', preferences: 'key' })
   // Version 1 kept PNG files only.
@@ -120,6 +128,8 @@ export const openDatabase = (name = 'keen-tonal', options: DexieOptions = {}) =>
   database.version(4).stores({ records: 'id', recordHeads: 'id', recordPictures: 'id', recordThumbs: 'id' })
   // Version 4 had no small pictures of sets and set-ups.
   database.version(5).stores({ thumbs: 'id' })
+  // Version 5 knew no practice.
+  database.version(6).stores({ practiceResults: '++n, &id', collections: 'id' })
   return database
 }
 

@@ -44,6 +44,14 @@ const api = {
     return broughtBack
   },
 
+  /** Takes a second copy of all that was practised, and of collections. */
+  copyPractice: async (_job: Job): Promise<void> => {
+    await (await storage).practiceKeeper?.copy()
+  },
+
+  /** Brings back what only the copy of practice holds; answers how many results and collections. */
+  reconcilePractice: async (_job: Job): Promise<number> => (await (await storage).practiceKeeper?.reconcile()) ?? 0,
+
   /**
    * Looks over database and second copies; brings back what only a copy holds. Empties what has lain in the bin long
    * enough.

@@ -15,6 +15,8 @@ export const storageService = (start: () => Carrier = startWorker) => {
     copy: (id: string) => call('copy', [id]),
     reconcile: () => call('reconcile', []),
     copyRecord: (id: string) => call('copyRecord', [id]),
+    copyPractice: () => call('copyPractice', []),
+    reconcilePractice: () => call('reconcilePractice', []),
     reconcileRecords: () => call('reconcileRecords', []),
     exportSet: (id: string, open: StudioSet | undefined) => call('exportSet', [id, open]),
     importSet: (file: Blob) => call('importSet', [file]),

@@ -141,7 +141,7 @@ export const useLibrary = defineStore('library', () => {
     return outcome.ok ? { ok: true, value: outcome.value.set.name } : outcome
   }
 
-  const restoredWords = ({ names, alreadyHere, pictures, records, hasKit }: Restored): string =>
+  const restoredWords = ({ names, alreadyHere, pictures, records, results, hasKit }: Restored): string =>
     [
       names.length > 0 ? `Brought back ${names.map(name => `"${name}"`).join(', ')}` : 'No set had to come back',
       pictures > 0 ? `with ${counted(pictures, 'picture')}` : '',
@@ -149,6 +149,7 @@ export const useLibrary = defineStore('library', () => {
         ? `${names.length > 0 ? 'and ' : ': '}${alreadyHere} ${plural(alreadyHere, 'set or record was', 'sets or records were')} here already in the same state`
         : '',
       records > 0 ? `and ${counted(records, 'record')} of the logbook` : '',
+      results > 0 ? `and ${counted(results, 'result')} of practice` : '',
       hasKit ? 'and the kit' : '',
     ]
       .filter(Boolean)

@@ -74,6 +74,12 @@ export const useVault = defineStore('vault', () => {
           id: 'records-back',
           words: `The logbook lacked records that were kept before: ${records} came back from second copies. Pictures are not in copies.`,
         })
+      const practised = await files()?.reconcilePractice()
+      if (practised)
+        notices.tell({
+          id: 'practice-back',
+          words: `The results of practice lacked some that were kept before: ${practised} came back from the second copy.`,
+        })
       // Only where there are copies at all.
       if (copies) copiedAt.value = new Date()
     } catch (error) {
@@ -117,6 +123,18 @@ export const useVault = defineStore('vault', () => {
       })
     }
   }
+
+  /** Takes a second copy of what was practised; a failure is told as for sets. */
+  const copyPractice = useDebounceFn(async () => {
+    try {
+      await files()?.copyPractice()
+    } catch (error) {
+      notices.tell({
+        id: 'copies',
+        words: `The second copy of practice could not be written: ${(error as Error).message}. The results themselves are kept.`,
+      })
+    }
+  }, COPY_AFTER_MS)
 
   /** Deletes second copies of sets that go for good. */
   const forget = (ids: readonly string[]) => keeper?.forget(ids)
@@ -208,6 +226,7 @@ export const useVault = defineStore('vault', () => {
     meet,
     settle,
     copyRecord,
+    copyPractice,
     copySoon,
     forget,
     exportOpen,

@@ -2,6 +2,7 @@ import { toJsonSchema } from '@valibot/to-json-schema'
 import type { GenericSchema } from 'valibot'
 import { KitFileSchema } from '../kit/kitFile'
 import { SET_VERSION } from '../model/schema'
+import { COLLECTION_VERSION, CollectionFileSchema } from '../practice/collection'
 import { RecordFileSchema } from '../records/recordFile'
 import { SetFileSchema } from './setFile'
 
@@ -18,5 +19,6 @@ export const jsonSchemaOf = (name: string, version: number, schema: GenericSchem
 export const fileSchemas = () => ({
   'set-file': jsonSchemaOf('set-file', SET_VERSION, SetFileSchema),
   'record-file': jsonSchemaOf('record-file', 1, RecordFileSchema),
+  'collection-file': jsonSchemaOf('collection-file', COLLECTION_VERSION, CollectionFileSchema),
   'kit-file': jsonSchemaOf('kit-file', 1, KitFileSchema),
 })

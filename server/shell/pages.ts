@@ -23,6 +23,7 @@ export const PAGES: readonly string[] = [
   '/frames/match',
   '/frames/response',
   '/frames/pictures',
+  '/frames/live',
   '/logbook',
   '/logbook/record',
   '/logbook/compare',
@@ -30,8 +31,18 @@ export const PAGES: readonly string[] = [
   '/logbook/match',
   '/logbook/card',
   '/logbook/figures',
+  '/practice',
+  '/practice/exercise',
+  '/practice/progress',
+  '/practice/collections',
+  '/practice/sheet',
   '/sets',
   '/files',
+  '/rig',
+  '/rig/patch',
+  '/rig/cues',
+  '/screens',
+  '/phone',
 ]
 
 /** Whether a path is a page of the app; a trailing slash changes nothing. */

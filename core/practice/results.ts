@@ -1,0 +1,95 @@
+import * as v from 'valibot'
+import { identifier, title } from '../model/schemaBasics'
+import { writeCsv } from '../formats/csvCells'
+import { err, ok, type Outcome } from '../shared/outcome'
+import type { ExerciseRef } from './exercise'
+import { ALL_SKILLS, LEVELS } from './skills'
+
+const level = v.picklist(LEVELS)
+const skill = v.picklist(ALL_SKILLS, 'No such exercise.')
+/** What an exercise is drawn from. */
+export const SeedSchema = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(2 ** 31))
+/** What an exercise is made from, as it is kept. */
+export const RefSchema = v.strictObject({ skill, level, seed: SeedSchema })
+
+/** The exercise that an address or a form names by texts; undefined where it names none. */
+export const refIn = (named: Readonly<Record<string, unknown>>): ExerciseRef | undefined => {
+  const read = v.safeParse(RefSchema, { skill: named.skill, level: Number(named.level), seed: Number(named.seed) })
+  return read.success ? read.output : undefined
+}
+
+/** One exercise that was answered. */
+export const ResultSchema = v.strictObject({
+  id: identifier,
+  at: v.pipe(v.string(), v.isoTimestamp()),
+  ...RefSchema.entries,
+  score: v.pipe(v.number(), v.minValue(0), v.maxValue(1)),
+  /** How far off, in the exercise's own measure. */
+  off: v.nullable(v.pipe(v.number(), v.finite())),
+  seconds: v.pipe(v.number(), v.minValue(0), v.maxValue(86_400)),
+  /** The collection that it came out of, and its number there. */
+  from: v.nullable(
+    v.strictObject({ collectionId: identifier, title, number: v.pipe(v.number(), v.integer(), v.minValue(0)) }),
+  ),
+})
+
+/** One exercise that was answered; results are kept in the order in which they were given. */
+export type PracticeResult = v.InferOutput<typeof ResultSchema>
+
+/** Results out of storage: sound ones, and how many were not. */
+export const soundResults = (values: readonly unknown[]): { results: PracticeResult[]; damaged: number } => {
+  const results = values.flatMap(value => {
+    const read = v.safeParse(ResultSchema, value)
+    return read.success ? [read.output] : []
+  })
+  return { results, damaged: values.length - results.length }
+}
+
+/** Columns of a table of results. */
+export const RESULT_COLUMNS = [
+  'at',
+  'collection',
+  'number',
+  'exercise',
+  'level',
+  'seed',
+  'score',
+  'off',
+  'seconds',
+] as const
+
+/** Results as CSV (RFC 4180). */
+export const writeResultsCsv = (results: readonly PracticeResult[]): string =>
+  writeCsv(
+    RESULT_COLUMNS,
+    results.map(({ at, from, off, score, seconds, ...ref }) => [
+      at,
+      from?.title ?? '',
+      from ? String(from.number + 1) : '',
+      ref.skill,
+      String(ref.level),
+      String(ref.seed),
+      String(Number(score.toFixed(3))),
+      off === null ? '' : String(Number(off.toFixed(3))),
+      String(Math.round(seconds)),
+    ]),
+  )
+
+const FORMAT = 'keen-tonal-practice-results'
+const FileSchema = v.object({ format: v.literal(FORMAT), version: v.literal(1), results: v.array(v.unknown()) })
+
+/** Results as a part of a backup. */
+export const writeResultsFile = (results: readonly PracticeResult[]): string =>
+  `${JSON.stringify({ format: FORMAT, version: 1, results: [...results] } satisfies v.InferOutput<typeof FileSchema>)}\n`
+
+/** Reads such a part; what is damaged in it is counted and left out. */
+export const parseResultsFile = (text: string): Outcome<{ results: PracticeResult[]; damaged: number }> => {
+  try {
+    const read = v.safeParse(FileSchema, JSON.parse(text))
+    return read.success
+      ? ok(soundResults(read.output.results))
+      : err('It holds no practice results that this app reads.')
+  } catch (error) {
+    return err(`It is not JSON (${(error as Error).message}).`)
+  }
+}

@@ -1,0 +1,4 @@
+import { serve } from '../rpc/serve'
+import { practiceApi } from './practiceApi'
+
+serve(practiceApi())

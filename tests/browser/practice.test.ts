@@ -1,0 +1,245 @@
+import { writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { By, Key } from 'selenium-webdriver'
+import { describe, expect, it } from 'vitest'
+import { findings } from '#support/accessibility'
+import { useApp } from '#support/app'
+import { stepsIn } from '#support/steps'
+import { writeCollection, type Collection } from '#core/practice/collection'
+import type { ExerciseRef } from '#core/practice/exercise'
+import { makeExercise, type Made } from '#core/practice/practice'
+import { practiceSolver } from '#core/practice/studio'
+import { answerWords } from '#wording/practiceMarks'
+
+const app = useApp()
+const { visit, count, press, download, choose } = stepsIn(app)
+const lit = practiceSolver()
+/** A picture of a sitter takes some seconds where nothing is warm. */
+const PATIENCE_MS = 60_000
+
+type MadeOf<A extends Made['answer']> = Extract<Made, { answer: A }>
+/** Opens an exercise by its address, and makes the same here. */
+const open = async <A extends Made['answer']>(ref: ExerciseRef, form: A): Promise<MadeOf<A>> => {
+  const { skill, level, seed } = ref
+  await app.browser.go(`${app.server.url}/practice/exercise?skill=${skill}&level=${level}&seed=${seed}`)
+  await app.browser.waitFor('the question', async () => (await count('[data-test="question"]')) === 1, PATIENCE_MS)
+  const made = await makeExercise(ref, lit)
+  expect(made.answer).toBe(form)
+  return made as MadeOf<A>
+}
+const type = async (text: string) => {
+  const field = await app.browser.find('answer')
+  await field.sendKeys(Key.chord(Key.CONTROL, 'a'), text, Key.ENTER)
+}
+const marked = (words: RegExp) => app.browser.waitForText('mark', words)
+const kept = () => app.browser.waitForText('result-kept', /^Result kept$/)
+
+describe('the course', () => {
+  it('begins at the beginning, marks by one press, goes on by Enter, and is there after a reload', async () => {
+    await visit('Practice')
+    await app.browser.waitForText('practice-next', /Tone: Pick the value, level 1 \(new\)/)
+    expect(await findings(app.browser)).toEqual([])
+    await app.browser.click('practice-start')
+    await app.browser.waitFor('patches', async () => (await count('[data-test="patches"] button')) >= 3)
+    await app.browser.click('patch-0')
+    await marked(/^(Right|Not yet)/)
+    await kept()
+    expect(await findings(app.browser)).toEqual([])
+    // The way on has the focus.
+    await press(Key.ENTER)
+    await app.browser.waitFor('the next one', async () => (await count('[data-test="mark"]')) === 0)
+    await app.browser.go(`${app.server.url}/practice/progress`)
+    await app.browser.waitForText('progress-say', /^1 answer$/)
+    expect(await count('[data-test="results"] tbody tr')).toBe(1)
+    expect(await download('results-csv', '.csv')).toMatch(/^at,collection[\s\S]*value\/pick,1,/)
+    expect(await findings(app.browser)).toEqual([])
+  })
+})
+
+describe('an answer in figures', () => {
+  it('takes the usual notations, refuses what is none in words, and says why the right one is right', async () => {
+    const exercise = await open({ skill: 'reading/size', level: 4, seed: 77 }, 'number')
+    await app.browser.waitForText('set-lines', /Room [\d.]+ m wide[\s\S]*Key A: /)
+    await type('quite bright')
+    await app.browser.waitForText('answer-problem', /quite bright/)
+    await type(answerWords('f-number', exercise.right, 'metric'))
+    await marked(/^Right\. f\//)
+    await app.browser.waitForText('because', /inverse square[\s\S]*size of the source[\s\S]*bounce of the room/)
+    await app.browser.waitForText('thumb', /The inverse square alone says f\//)
+    await app.browser.waitForText('due-again', /Due again/)
+    await app.browser.waitForText('effect-says', /reads f\/[\s\S]*inverse square f\//)
+    const said = await app.browser.textOf('effect-says')
+    await (await app.browser.find('effect-slider')).sendKeys(Key.ARROW_LEFT)
+    expect(await app.browser.textOf('effect-says')).not.toBe(said)
+  })
+
+  it('of a change shows the picture before and after', async () => {
+    const exercise = await open({ skill: 'change/distance', level: 4, seed: 3 }, 'number')
+    await app.browser.waitFor('the picture', async () => (await count('main canvas')) === 1, PATIENCE_MS)
+    await type(exercise.right.toFixed(2))
+    await marked(/^Right/)
+    await app.browser.waitFor('both pictures', async () => (await count('main canvas')) === 2, PATIENCE_MS)
+  })
+
+  it('of a ratio by eye and a sum in the head are taken alike', async () => {
+    const ratio = await open({ skill: 'ratio/eye', level: 2, seed: 5 }, 'number')
+    await type(`${ratio.right.toFixed(1)} to 1`)
+    await marked(/^Right/)
+    const sum = await open({ skill: 'sums/mired', level: 2, seed: 5 }, 'number')
+    await type(String(Math.round(sum.right) + 300))
+    await marked(/^Not yet\. [+−]\d+ mired: you were (299|300|301) mired off/)
+  })
+})
+
+describe('what is judged by the eye', () => {
+  it('is chosen from patches, and in a picture', async () => {
+    const pick = await open({ skill: 'value/pick', level: 5, seed: 21 }, 'choice')
+    await app.browser.click(`patch-${pick.right}`)
+    await marked(/^Right/)
+    const clipped = await open({ skill: 'value/clipped', level: 2, seed: 9 }, 'choice')
+    await app.browser.click(`choice-${(clipped.right + 1) % 3}`)
+    await marked(/^Not yet\. (Clipped|Holds detail|Grey)/)
+  })
+
+  it('is a key placed by what the picture shows, its own picture beside it', async () => {
+    const exercise = await open({ skill: 'frame/key', level: 1, seed: 4 }, 'placing')
+    const slider = await app.browser.find('slider-roundDeg')
+    const steps = exercise.right.roundDeg / 5
+    for (let step = 0; step < Math.abs(steps); step++)
+      await slider.sendKeys(steps > 0 ? Key.ARROW_RIGHT : Key.ARROW_LEFT)
+    await app.browser.click('give')
+    await marked(/^Right\. \d+° to camera (left|right)[\s\S]*differ by 0 stop/)
+    await app.browser.waitFor('both pictures', async () => (await count('main canvas')) === 2, PATIENCE_MS)
+  })
+})
+
+describe('a set that is to be set', () => {
+  it('counts every move, says where it stands, and is compared with the quickest ways', async () => {
+    const exercise = await open({ skill: 'set-it/power', level: 1, seed: 3 }, 'moves')
+    await app.browser.waitForText('stand', /stops? too (dark|bright)/)
+    const [move] = exercise.solution
+    const offer = exercise.offers[move!.offer]!
+    if (offer.kind !== 'power') throw new Error('another move')
+    const was = exercise.set.looks[0]!.lights[offer.lightId]!.powerStops
+    const thirds = Math.round((move!.powerStops! - was) * 3)
+    for (let step = 0; step < Math.abs(thirds); step++)
+      await app.browser.click(`${thirds > 0 ? 'up' : 'down'}-${offer.lightId}`)
+    await app.browser.click(`set-${offer.lightId}`)
+    await app.browser.waitForText('done', /Power of backdrop light/)
+    await app.browser.waitForText('stand', /On target/)
+    expect(await findings(app.browser)).toEqual([])
+    await app.browser.click('give')
+    await marked(/^(Right|Nearly|Part of it|Not yet)\. On target/)
+    await app.browser.waitForText('ways', /min: /)
+  })
+})
+
+describe('a hall with a fault', () => {
+  it('shows what the meter shows at each reading that is taken, and how few were enough', async () => {
+    const exercise = await open({ skill: 'fault/one', level: 3, seed: 6 }, 'fault')
+    for (const at of exercise.shortest) await app.browser.click(`read-${at}`)
+    expect(await count('[data-test^="read-"]')).toBe(exercise.readings.length - exercise.shortest.length)
+    await app.browser.click(`suspect-${exercise.right}`)
+    expect(await findings(app.browser)).toEqual([])
+    await app.browser.click('give')
+    await marked(/^Right\. It was so that/)
+    await app.browser.waitForText('shortest', /The shortest way to know/)
+  })
+})
+
+describe('a day', () => {
+  it('is put in order by its arrows', async () => {
+    const exercise = await open({ skill: 'day/order', level: 2, seed: 2 }, 'order')
+    const now = exercise.names.map((_, at) => at)
+    for (const [to, look] of exercise.right.entries()) {
+      for (let at = now.indexOf(look); at > to; at--) {
+        await app.browser.press(By.css(`[aria-label="${exercise.names[look]} earlier"]`))
+        ;[now[at - 1], now[at]] = [now[at]!, now[at - 1]!]
+      }
+    }
+    await app.browser.click('give')
+    await marked(/^Right\. Look \d/)
+  })
+})
+
+describe('an exercise that cannot be made', () => {
+  it('says why, and lets one go on', async () => {
+    await app.browser.go(`${app.server.url}/practice/exercise?skill=sums/none&level=9&seed=x`)
+    // No such exercise: the course goes on.
+    await app.browser.waitFor(
+      'another exercise',
+      async () => (await count('[data-test="question"]')) === 1,
+      PATIENCE_MS,
+    )
+  })
+})
+
+describe('a collection', () => {
+  const collection = (changes: Partial<Collection> = {}): Collection => ({
+    id: 'lesson-one',
+    title: 'Lesson one',
+    notes: '<img src=x onerror="document.title=1"> Read the reading.',
+    isTest: true,
+    exercises: [
+      { kind: 'made', skill: 'sums/add', level: 1, seed: 4, notes: '' },
+      { kind: 'made', skill: 'value/pick', level: 2, seed: 4, notes: '' },
+    ],
+    ...changes,
+  })
+  const takeIn = async (text: string) => {
+    const path = join(app.browser.folder, 'collection.json')
+    writeFileSync(path, text)
+    await app.browser.locate(By.css('[data-test="collection-file"]')).sendKeys(path)
+  }
+
+  it('that is damaged or newer is refused in words', async () => {
+    await app.browser.go(`${app.server.url}/practice/collections`)
+    await takeIn('{"format":"keen-tonal-collection","version":1,"collection":{}}')
+    await app.browser.waitForText('collection-problem', /holds no exercises[\s\S]*Nothing was changed/)
+    await takeIn(writeCollection(collection()).replace('"version": 1', '"version": 9'))
+    await app.browser.waitForText('collection-problem', /newer Keen Tonal/)
+    expect(await count('[data-test="collections"] > li')).toBe(0)
+  })
+
+  it('as a test shows no mark before its end, and its notes are text', async () => {
+    await takeIn(writeCollection(collection()))
+    await app.browser.waitForText('collection-notes', /<img src=x onerror/)
+    expect(await count('[data-test="collections"] img')).toBe(0)
+    expect(await findings(app.browser)).toEqual([])
+    await app.browser.click('collection-start')
+    await app.browser.waitForText('exercise-level', /Lesson one, 1 of 2/)
+    const sum = await makeExercise({ skill: 'sums/add', level: 1, seed: 4 }, lit)
+    if (sum.answer !== 'number') throw new Error('another exercise')
+    await type(answerWords('f-number', sum.right, 'metric'))
+    await app.browser.waitForText('test-taken', /Marks come with the sheet/)
+    expect(await count('[data-test="mark"]')).toBe(0)
+    await app.browser.click('exercise-next')
+    await app.browser.waitForText('exercise-level', /2 of 2/)
+    const pick = await makeExercise({ skill: 'value/pick', level: 2, seed: 4 }, lit)
+    if (pick.answer !== 'choice') throw new Error('another exercise')
+    await app.browser.click(`patch-${(pick.right + 1) % pick.options}`)
+    await app.browser.waitForText('test-taken', /taken/)
+    await app.browser.click('exercise-next')
+    await app.browser.waitForText('sheet-whole', /^1\.0 of 2$/)
+    await app.browser.waitForText('sheet-rows', /Lights that add[\s\S]*Right, 100 %[\s\S]*Not yet, 0 %/)
+    expect(await findings(app.browser)).toEqual([])
+  })
+
+  it('is begun here, asks of the open set, and leaves as a file', async () => {
+    await app.browser.go(`${app.server.url}/practice/collections`)
+    await (await app.browser.find('collection-title')).sendKeys('Our hall')
+    await app.browser.click('collection-new')
+    await app.browser.waitFor('it', async () => (await count('[data-test="collections"] > li')) === 2)
+    const own = '[data-test="collections"] > li:first-child'
+    await app.browser.press(By.css(`${own} summary`))
+    await choose('add-ask', 'Set the backdrop')
+    await app.browser.press(By.css(`${own} [data-test="add-own"]`))
+    await app.browser.waitFor('the exercise', async () => (await count(`${own} details ol > li`)) === 2)
+    const text = await download('collection-save', '.json')
+    expect(JSON.parse(text)).toMatchObject({ format: 'keen-tonal-collection', collection: { title: 'Our hall' } })
+    await app.browser.press(By.css(`${own} [data-test="collection-delete"]`))
+    await app.browser.waitFor('it gone', async () => (await count('[data-test="collections"] > li')) === 1)
+    await app.browser.press(By.xpath('//button[text()="Put it back"]'))
+    await app.browser.waitFor('it back', async () => (await count('[data-test="collections"] > li')) === 2)
+  })
+})

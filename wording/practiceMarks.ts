@@ -1,0 +1,179 @@
+import type { Ability } from '#core/practice/ability'
+import { CLIP_CHOICES, type Because, type Exercise, type NumberExercise, type Quantity } from '#core/practice/exercise'
+import type { Effect } from '#core/practice/kinds/effect'
+import { err, ok, type Outcome } from '#core/shared/outcome'
+import { formatAperture, formatFNumber, parseFNumber } from './notation/aperture'
+import { formatDistance, parseDistance, type InLength, type LengthUnit } from './notation/distance'
+import { formatStops, parseStops, plainFigures } from './notation/stops'
+import { CLIP_NAMES, faultWords, kelvinWords, signedWords, standWords } from './practice'
+import { minutesWords, signedStopWords, stopWords } from './quantities'
+
+/** What stands behind an answer field, and an example of it. */
+export const QUANTITY_WORDS: Record<Quantity, { name: string; example: string }> = {
+  stops: { name: 'Stops', example: '-1.3 or −1⅓' },
+  'f-number': { name: 'F-number', example: '8, 5.6 1/3 or f/8 +0.3' },
+  value: { name: 'Pixel value, 0 to 255', example: '118' },
+  ratio: { name: 'Ratio', example: '3:1 or 3' },
+  metres: { name: 'Distance', example: '1.80 m or 5 ft 11 in' },
+  mired: { name: 'Mireds', example: '+55' },
+  kelvin: { name: 'Kelvin', example: '5600 K' },
+}
+
+const NUMBER = /^([+-]?)\s*(\d+(?:\.\d+)?|\.\d+)$/
+const plainNumber = (text: string, unit: RegExp, example: string): Outcome<number> => {
+  const match = NUMBER.exec(plainFigures(text).replace(unit, '').trim())
+  return match
+    ? ok((match[1] === '-' ? -1 : 1) * Number(match[2]))
+    : err(`"${text.trim()}" is not a figure. Write for example ${example}.`)
+}
+
+/** Reads an answer as it is typed, in whatever notation the app reads elsewhere. */
+export const parseAnswer = (quantity: Quantity, text: string, unit: LengthUnit): Outcome<number> => {
+  const { example } = QUANTITY_WORDS[quantity]
+  switch (quantity) {
+    case 'stops':
+      return parseStops(text)
+    case 'f-number':
+      return parseFNumber(text)
+    case 'metres': {
+      const length = parseDistance(text, unit)
+      return !length.ok || length.value > 0 ? length : err('A distance is more than nothing. Write for example 1.80 m.')
+    }
+    case 'ratio': {
+      const ratio = plainNumber(text, /\s*(:|to)\s*1$/i, example)
+      return !ratio.ok || ratio.value > 0 ? ratio : err(`A ratio is more than nothing. Write for example ${example}.`)
+    }
+    case 'value': {
+      const value = plainNumber(text, /$^/, example)
+      const isInside = value.ok && value.value >= 0 && value.value <= 255
+      return !value.ok || isInside ? value : err('A pixel value lies between 0 and 255.')
+    }
+    case 'mired':
+      return plainNumber(text, /\s*mireds?$/i, example)
+    case 'kelvin': {
+      const colour = plainNumber(text, /\s*k(elvin)?$/i, example)
+      return !colour.ok || colour.value > 0 ? colour : err(`Write for example ${example}.`)
+    }
+  }
+}
+
+/** A figure as an answer of its quantity. */
+export const answerWords = (quantity: Quantity, value: number, unit: LengthUnit): string => {
+  switch (quantity) {
+    case 'stops':
+      return signedStopWords(value)
+    case 'f-number':
+      return formatFNumber(value)
+    case 'metres':
+      return formatDistance(value, unit)
+    case 'ratio':
+      return `${Number(value.toFixed(1))}:1`
+    case 'value':
+      return String(Math.round(value))
+    case 'mired':
+      return `${signedWords(value)} mired`
+    case 'kelvin':
+      return kelvinWords(value)
+  }
+}
+
+/** How far off an answer was, in what its quantity is marked in. */
+export const offWords = (quantity: Quantity, off: number): string => {
+  if (quantity === 'mired' || quantity === 'kelvin') return `${Math.round(Math.abs(off))} mired off`
+  return Math.abs(off) < 0.05 ? 'exactly right' : `${stopWords(Math.abs(off))} ${off > 0 ? 'too much' : 'too little'}`
+}
+
+const BECAUSE: Record<Because['of'], string> = {
+  'inverse-square': 'inverse square from the open reading',
+  size: 'size of the source and angle off its axis',
+  room: 'bounce of the room',
+  key: 'key side’s reading',
+  backdrop: 'backdrop’s reading',
+}
+
+/** What made the answer what it is, a line for each part. */
+export const becauseWords = (because: readonly Because[]): { words: string; stops: string }[] =>
+  because.map(({ of, stops }) => ({ words: BECAUSE[of], stops: formatStops(stops) }))
+
+/** The rule of thumb behind a figure, and what it says here. */
+export const thumbWords = ({ question, quantity, thumb }: NumberExercise, unit: LengthUnit): string => {
+  const said = answerWords(quantity, thumb, unit)
+  switch (question.ask) {
+    case 'reading':
+      return `The inverse square alone says ${said}.`
+    case 'change':
+      return `A rule of thumb says ${said}.`
+    case 'apart':
+      return `At 45 values to the stop it would be ${said}: so it is in mid greys only.`
+    case 'add':
+      return `Their mean and a stop for every doubling says ${said}.`
+    case 'ratio-parts':
+      return `Key to fill alone says ${said}: what each gives the other side is missing.`
+    default:
+      return `A rule of thumb says ${said}.`
+  }
+}
+
+/** How well something is done, with how sure that is. */
+export const abilityWords = ({ level, spread }: Ability): string =>
+  `${Math.max(0, Math.min(5, level)).toFixed(1)} ± ${spread.toFixed(1)}`
+
+/** A mark in one word. */
+export const scoreWords = (score: number): string => {
+  if (score >= 0.999) return 'Right'
+  if (score >= 0.7) return 'Nearly'
+  return score >= 0.4 ? 'Part of it' : 'Not yet'
+}
+
+/** Minutes that were spent beside the fewest. */
+export const spentWords = (minutes: number, least: number): string =>
+  minutes <= least + 1e-6
+    ? `${minutesWords(minutes)}: none does it in less.`
+    : `${minutesWords(minutes)}; ${minutesWords(least)} is enough.`
+
+/** Where a key stands, in words. */
+export const keyWords = (
+  place: { roundDeg: number; distanceM: number; overEyesM: number; isHard: boolean },
+  inLength: InLength,
+): string => {
+  const side = place.roundDeg >= 0 ? 'camera right' : 'camera left'
+  const height = `${inLength(Math.abs(place.overEyesM))} ${place.overEyesM >= 0 ? 'over' : 'under'} the eyes`
+  return `${Math.abs(Math.round(place.roundDeg))}° to ${side}, ${inLength(place.distanceM)} away, ${height}, ${place.isHard ? 'hard' : 'soft'}`
+}
+
+/** Aperture and film speed that a picture is taken at. */
+export const takenWords = (camera: { fNumber: number; iso: number }): string =>
+  `${formatAperture(camera.fNumber)}, ISO ${Math.round(camera.iso)}`
+
+/** What a distance does: as the light is worked out, beside a rule of thumb. */
+export const effectWords = (
+  { of }: Pick<Effect, 'of'>,
+  { computed, thumb }: Effect['steps'][number],
+  unit: LengthUnit,
+): string =>
+  of === 'reading'
+    ? `reads ${answerWords('f-number', computed, unit)}; inverse square ${answerWords('f-number', thumb, unit)}`
+    : `backdrop ${signedStopWords(computed)}; rule of thumb ${signedStopWords(thumb)}`
+
+/** What marking found, as far as words need it. */
+type Found = { off: number | null; minutes?: number; missStops?: number }
+
+/** What is right, beside what was answered. */
+export const rightWords = (exercise: Exercise, { off, minutes, missStops }: Found, unit: LengthUnit): string => {
+  switch (exercise.answer) {
+    case 'number': {
+      const right = answerWords(exercise.quantity, exercise.right, unit)
+      return off === null ? right : `${right}: you were ${offWords(exercise.quantity, off)}`
+    }
+    case 'choice':
+      return exercise.question.ask === 'clipped' ? CLIP_NAMES[CLIP_CHOICES[exercise.right]!] : ''
+    case 'order':
+      return `${exercise.right.map(look => exercise.names[look]).join(', ')}. ${spentWords(minutes ?? 0, exercise.leastMinutes)}`
+    case 'moves':
+      return standWords(exercise, missStops ?? exercise.startMissStops)
+    case 'fault':
+      return `It was so that ${faultWords(exercise.set, exercise.suspects[exercise.right]!)}.`
+    case 'placing':
+      return `${keyWords(exercise.right, metres => formatDistance(metres, unit))}. The pictures differ by ${stopWords(off ?? 0)}.`
+  }
+}
