@@ -6,10 +6,10 @@ export default mergeConfig(
   defineConfig({
     test: {
       include: ['tests/browser/**/*.test.ts'],
-      testTimeout: 120_000,
-      hookTimeout: 60_000,
-      // One browser at a time: two are a third faster on two cores, but pictures then take longer than is waited for.
-      fileParallelism: false,
+      testTimeout: 600_000,
+      hookTimeout: 180_000,
+      // Two at a time leave neither core idle while a page is waited for.
+      maxWorkers: 2,
     },
   }),
 )

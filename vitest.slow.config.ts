@@ -6,8 +6,9 @@ export default mergeConfig(
   shared,
   defineConfig({
     test: {
-      testTimeout: 240_000,
+      testTimeout: 900_000,
       maxWorkers: '100%',
+      isolate: false,
       include: ['{core,app,services,tests}/**/*.slow.test.ts'],
     },
   }),

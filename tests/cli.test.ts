@@ -100,7 +100,7 @@ describe('the command line', () => {
         .json()
         .slips.map((slip: { id: string; way: string }) => `${slip.id} ${slip.way}`),
     ).toEqual(slips.map(({ id, way }) => `${id} ${way}`))
-  }, 120_000)
+  })
 
   it('maps a surface and walks a line', () => {
     const { stopsOverCamera, columns, rows } = tone('map', demo, 'backdrop', '--columns=6').json()

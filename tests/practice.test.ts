@@ -17,7 +17,7 @@ describe('the figures of practice', () => {
     .map(line => line.split('|').map(cell => cell.trim()))
   beforeAll(async () => {
     figures = await practiceFigures()
-  }, 120_000)
+  })
 
   it('are twenty and more, each as it stands on the page', () => {
     expect(figures.length).toBeGreaterThanOrEqual(20)

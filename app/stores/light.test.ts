@@ -74,7 +74,7 @@ describe('the light store', () => {
     expect(light.isLit).toBe(true)
     expect(light.readouts.map(({ stops }) => stops)).toEqual(evaluation.readouts.map(({ stops }) => stops))
     expect(light.verdict!.headline).toMatch(/wanted 250/)
-  }, 60_000)
+  })
 
   it('knows that figures are of a set that stood otherwise, and asks for the newer one', async () => {
     const light = await open()
@@ -89,7 +89,7 @@ describe('the light store', () => {
     expect(solves[1]!.revision).toBe(2)
     solves[1]!.answer(await answerOf(solves[1]!))
     await vi.waitFor(() => expect([light.isLit, light.isKnown]).toEqual([true, true]))
-  }, 60_000)
+  })
 
   it('says why light could not be worked out, and tries again with the next change', async () => {
     const light = await open()
@@ -102,7 +102,7 @@ describe('the light store', () => {
     await vi.waitFor(() => expect(solves).toHaveLength(2))
     solves[1]!.answer(await answerOf(solves[1]!))
     await vi.waitFor(() => expect(light.failure).toBeNull())
-  }, 60_000)
+  })
 
   it('stops when it is told to, without a failure', async () => {
     const light = await open()
@@ -110,7 +110,7 @@ describe('the light store', () => {
     light.stop()
     await vi.waitFor(() => expect(light.isBusy).toBe(false))
     expect([light.isStopped, light.failure, solves.length]).toEqual([true, null, 1])
-  }, 60_000)
+  })
 
   it('leaves the whole while the hand moves, asks for it at rest, and drops it as soon as the hand moves on', async () => {
     const light = await open()
@@ -138,5 +138,5 @@ describe('the light store', () => {
     await vi.waitFor(() => expect(solves[5]!.asking.signal!.aborted).toBe(true))
     await vi.waitFor(() => expect(solves).toHaveLength(7))
     expect(solves[6]!.exactness).toBe('quick')
-  }, 60_000)
+  })
 })

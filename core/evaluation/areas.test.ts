@@ -117,7 +117,7 @@ describe('areas', () => {
     // White paper under white light has next to no colour: what wood and skin send on.
     expect(area('colour').measured).toBeLessThan(0.05)
     expectWithin(area('colour').missStops, 3 * (area('colour').measured - 0.5), 1e-9)
-  }, 60_000)
+  })
 
   it('count the backdrop lights alone in wrap: without them there is none', async () => {
     const set = wanting([{ kind: 'wrap', mostStops: -6 }])
@@ -130,7 +130,7 @@ describe('areas', () => {
       'backdrop-right': { on: false, powerStops: -2 },
     }
     expect(lit.evaluation.under(dark).areas[0]!.missStops).toBe(0)
-  }, 60_000)
+  })
 
   it('see a gelled backdrop in its hue, the deeper the less white falls on it', async () => {
     const demo = demoSet()
@@ -145,7 +145,7 @@ describe('areas', () => {
     expect(withoutKey!.measured).toBeGreaterThan(area('colour').measured + 0.05)
     // Alone it comes to the gel's own saturation, but for what the room and the paper colour: 1 - 0.05 / 0.9.
     expectWithin(withoutKey!.measured, 1 - 0.05 / 0.9, 0.05)
-  }, 60_000)
+  })
 
   it('are solved for: a ramp that powers can make is made, and the verdict names one that they cannot', async () => {
     const bare = {
@@ -170,7 +170,7 @@ describe('areas', () => {
     const verdict = saidVerdict(settled, solveLook(settled))
     expect(verdict.state).toBe('short')
     expect(verdict.headline).toMatch(/power cannot do it/)
-  }, 60_000)
+  })
 
   it('that are only wished for, or come as they may, keep nothing from being on target', async () => {
     for (const firmness of ['wished', 'indifferent'] as const) {
@@ -180,7 +180,7 @@ describe('areas', () => {
       expect(answer.isReached).toBe(true)
       expect(verdictOf(evaluation.under(answer.settings), answer).state).toBe('on-target')
     }
-  }, 60_000)
+  })
 
   it('are named with what they are and what was wanted', () => {
     expect(areaReadoutWords({ area: { kind: 'even', withinStops: 0.3 }, measured: 0.64 })).toBe(
@@ -210,5 +210,5 @@ describe('a target of a point', () => {
       'backdrop/middle',
       'backdrop/right',
     ])
-  }, 60_000)
+  })
 })

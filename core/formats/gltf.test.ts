@@ -41,7 +41,7 @@ describe('a set as a scene for 3D programs', () => {
         [],
       ])
     }
-  }, 60_000)
+  })
 
   it('turns nodes so that they look along their way, upright', () => {
     for (const [ahead, up] of [
@@ -101,7 +101,7 @@ describe('a set as a scene for 3D programs', () => {
     const direct = card.parts.find(({ lightId }) => lightId === key.id)!.directLuxS
     const awayM = distance(card.point.position, emitterOf(key, set).centre)
     expect(Math.abs(Math.log2((candela * CAMERA.shutterS) / awayM ** 2 / direct))).toBeLessThan(0.02)
-  }, 30_000)
+  })
 
   it('puts the camera where the subject falls on the same place of the picture', async () => {
     const set = demoSet()

@@ -79,7 +79,7 @@ describe('the character of a light', () => {
     expect(other.gradient!.acrossStops).toBeCloseTo(-one.gradient!.acrossStops, 1)
     expect(other.key!.way[0]).toBeCloseTo(-one.key!.way[0], 6)
     expect(other.ratioStops).toBeCloseTo(one.ratioStops!, 1)
-  }, 30_000)
+  })
 })
 
 describe('how far a light is off', () => {

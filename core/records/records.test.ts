@@ -33,7 +33,7 @@ let record: StudioRecord
 beforeAll(async () => {
   evaluation = await evaluated(demoSet())
   record = kept(evaluation)
-}, 60_000)
+})
 
 describe('a record', () => {
   it('holds what the evaluation says, and opens again from its file as it was', () => {
@@ -66,7 +66,7 @@ describe('a record', () => {
     expect(readings).toBe(hall.set.readings.length)
     expect(worstStops).toBeGreaterThanOrEqual(meanStops)
     expect(agreementOf([])).toBeNull()
-  }, 60_000)
+  })
 
   it('is refused in words where it is damaged, newer, or something else', () => {
     const file = JSON.parse(writeRecordFile(record, NO_ANNOTATION)) as Record<string, unknown>

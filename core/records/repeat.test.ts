@@ -13,7 +13,7 @@ let record: Awaited<ReturnType<typeof meteredIn>>
 beforeAll(async () => {
   record = await meteredIn(demoSet(), 3, 0)
   design = (await designRepeat(record.set, record.camera, record.learned))!
-}, 120_000)
+})
 
 const at = (match: (check: RepeatDesign['checks'][number]) => boolean) => design.checks.findIndex(match)
 const of = (match: (suspect: Suspect) => boolean) => design.suspects.findIndex(match)
@@ -74,7 +74,7 @@ describe('readings that would show a difference', () => {
         JSON.stringify({ hidden, named, taken: taken.map(one => [design.checks[one.check], one.offStops]) }),
       ).toBe(true)
     }
-  }, 120_000)
+  })
 
   it('leave nobody out, add up to one, and name nothing where nothing moved', () => {
     const checks = nextChecks(design, [], 3)

@@ -43,5 +43,5 @@ describe('edges of a picture', () => {
     plain.linear.forEach((value, at) => {
       if (!isEdge.has(Math.floor(at / 3))) expect(smooth.linear[at]).toBe(value)
     })
-  }, 60_000)
+  })
 })

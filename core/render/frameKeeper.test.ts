@@ -30,7 +30,7 @@ describe('pictures of one use', () => {
       expect(Object.keys(kept.layers)).toEqual(Object.keys(anew.layers))
       for (const [id, layer] of Object.entries(anew.layers)) expect(kept.layers[id]).toEqual(layer)
     }
-  }, 60_000)
+  })
 
   it('see again only when surfaces or the camera moved, and light again only the light that did', async () => {
     const keep = frameKeeper()
@@ -43,5 +43,5 @@ describe('pictures of one use', () => {
     expect(other.layers[key.id]).not.toBe(one.layers[key.id])
     const longer = { ...demoSet(), camera: { ...demoSet().camera, lens: { focalLengthMm: 135 } } }
     expect(atOnce(keep(longer, await solved(longer), cameraSight(longer, WIDTH))).view).not.toBe(one.view)
-  }, 60_000)
+  })
 })

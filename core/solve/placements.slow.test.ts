@@ -39,7 +39,7 @@ describe('slips', () => {
     expect(Math.abs(slips.find(({ id, way }) => id === 'backdrop-left' && way === 'height')!.subject)).toBeLessThan(
       0.02,
     )
-  }, 120_000)
+  })
 })
 
 describe('a map of the backdrop over two placements', () => {
@@ -70,5 +70,5 @@ describe('a map of the backdrop over two placements', () => {
       expectWithin(map.stops[row * MAP_STEPS + column]!, at(BACKDROP_MIDDLE).stops - at(KEY_SIDE).stops, 0.08)
     }
     await expect(exploreTones(situation, ['key-distance', 'key-distance'])).rejects.toThrow('two different things')
-  }, 120_000)
+  })
 })

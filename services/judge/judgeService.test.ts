@@ -28,7 +28,7 @@ describe('the judging service', () => {
     )
     const { evaluation } = await solvedSet({ ...demoSet(), looks: [question.look] })
     expect(answer.settings).toEqual(solveLook(evaluation).settings)
-  }, 60_000)
+  })
 
   it('answers the newest question alone: whoever asked before and waits gets nothing', async () => {
     const service = judgeService(workers.start)
@@ -38,7 +38,7 @@ describe('the judging service', () => {
     await vi.waitFor(() => expect(answered).toContain(3), 20_000)
     // The one that was already under way may still be answered; those between never are.
     expect(answered.filter(index => index === 1 || index === 2)).toEqual([])
-  }, 60_000)
+  })
 
   it('fails a question whose worker dies, and answers the next', async () => {
     const service = judgeService(workers.start)
@@ -55,7 +55,7 @@ describe('the judging service', () => {
     expect((await died).message).toContain('gone')
     const answer = await new Promise<LookAnswer>((resolve, reject) => service.powers(question, resolve, reject))
     expect(answer.misses.length).toBeGreaterThan(0)
-  }, 60_000)
+  })
 
   it('studies no readings as nothing learned, and drops a study that newer readings overtake', async () => {
     const service = judgeService(workers.start)
@@ -63,5 +63,5 @@ describe('the judging service', () => {
     const second = service.calibrate([], ['key'], null)
     expect(await first).toBeUndefined()
     expect((await second)!.learned.lightStops).toEqual({ key: 0 })
-  }, 60_000)
+  })
 })

@@ -6,11 +6,6 @@ import { stepsIn } from '#support/steps'
 
 const app = useApp()
 const { visit, see, choose, type, undo, count, press } = stepsIn(app)
-/** The search goes on for as long as a busy machine lets it. */
-const SEARCH_MS = 110_000
-
-const waitLong = (what: string, condition: () => Promise<boolean>) =>
-  app.browser.driver.wait(condition, SEARCH_MS, `Waited in vain: ${what}`)
 const textNow = async (name: string) =>
   app.browser.driver.executeScript<string>(`return document.querySelector('[data-test="${name}"]')?.textContent ?? ''`)
 const pointAt = async (name: string) =>
@@ -27,33 +22,29 @@ describe('asking for what power cannot do', () => {
     )
   })
 
-  it(
-    'finds other ways while one watches, and shows each as a ghost in plan, rail and frame',
-    async () => {
-      await app.browser.click('ask-60')
-      await app.browser.waitForText('verdict', /wanted 60: power cannot do it/)
-      await app.browser.click('other-ways')
-      await app.browser.find('proposals')
-      await waitLong('the search to end', async () => (await textNow('close-proposals')).trim() === 'Close')
-      expect(await count('[data-test^="proposal-"]')).toBeGreaterThanOrEqual(3)
-      expect(await textNow('proposal-0')).toMatch(/min.*\. On target\./s)
-      const before = await app.browser.driver.executeScript<number>(
-        'return document.querySelector(\'[data-test="predicted-frame"]\').width',
-      )
-      await pointAt('proposal-0')
-      await app.browser.find('plan-ghost')
-      await app.browser.find('rail-ghost')
-      await app.browser.waitFor(
-        'the proposal in the frame',
-        async () =>
-          (await app.browser.driver.executeScript<number>(
-            'return document.querySelector(\'[data-test="predicted-frame"]\').width',
-          )) !== before,
-      )
-      expect(await findings(app.browser)).toEqual([])
-    },
-    SEARCH_MS + 30_000,
-  )
+  it('finds other ways while one watches, and shows each as a ghost in plan, rail and frame', async () => {
+    await app.browser.click('ask-60')
+    await app.browser.waitForText('verdict', /wanted 60: power cannot do it/)
+    await app.browser.click('other-ways')
+    await app.browser.find('proposals')
+    await app.browser.waitFor('the search to end', async () => (await textNow('close-proposals')).trim() === 'Close')
+    expect(await count('[data-test^="proposal-"]')).toBeGreaterThanOrEqual(3)
+    expect(await textNow('proposal-0')).toMatch(/min.*\. On target\./s)
+    const before = await app.browser.driver.executeScript<number>(
+      'return document.querySelector(\'[data-test="predicted-frame"]\').width',
+    )
+    await pointAt('proposal-0')
+    await app.browser.find('plan-ghost')
+    await app.browser.find('rail-ghost')
+    await app.browser.waitFor(
+      'the proposal in the frame',
+      async () =>
+        (await app.browser.driver.executeScript<number>(
+          'return document.querySelector(\'[data-test="predicted-frame"]\').width',
+        )) !== before,
+    )
+    expect(await findings(app.browser)).toEqual([])
+  })
 
   it('does one as one step, and undo takes all of it back', async () => {
     const minutes = (await textNow('proposal-0')).match(/[\d.]+ min/)?.[0]
@@ -65,21 +56,17 @@ describe('asking for what power cannot do', () => {
     await app.browser.waitForText('verdict', /wanted 250/)
   })
 
-  it(
-    'says what binds when the key may not be touched',
-    async () => {
-      await app.browser.click('ask-60')
-      await app.browser.waitForText('verdict', /power cannot do it/)
-      await app.browser.click('other-ways')
-      await app.browser.click('keep-key')
-      await waitLong('what binds', async () => (await textNow('binding')).length > 0)
-      expect(await textNow('binding')).toMatch(/Out of reach\. Limited by spill: .* At best .* stops? too bright\./)
-      await app.browser.click('keep-key')
-      await press(Key.ESCAPE)
-      await app.browser.waitForText('verdict', /^Backdrop middle \d+, wanted 250/)
-    },
-    SEARCH_MS + 30_000,
-  )
+  it('says what binds when the key may not be touched', async () => {
+    await app.browser.click('ask-60')
+    await app.browser.waitForText('verdict', /power cannot do it/)
+    await app.browser.click('other-ways')
+    await app.browser.click('keep-key')
+    await app.browser.waitFor('what binds', async () => (await textNow('binding')).length > 0)
+    expect(await textNow('binding')).toMatch(/Out of reach\. Limited by spill: .* At best .* stops? too bright\./)
+    await app.browser.click('keep-key')
+    await press(Key.ESCAPE)
+    await app.browser.waitForText('verdict', /^Backdrop middle \d+, wanted 250/)
+  })
 })
 
 describe('why', () => {
@@ -137,31 +124,23 @@ describe('tones', () => {
 })
 
 describe('exploring', () => {
-  it(
-    'maps the backdrop over two placements, and a press goes there',
-    async () => {
-      await visit('Explore')
-      await choose('axis-y', 'Backdrop lights')
-      await waitLong('the map', async () => /On the line|Nowhere/.test(await textNow('map-words')))
-      const before = await textNow('map-words')
-      await app.browser.click('tone-map')
-      await app.browser.waitFor(
-        'things elsewhere',
-        async () => (await textNow('map-words')).split('.')[0] !== before.split('.')[0],
-      )
-      await undo()
-    },
-    SEARCH_MS,
-  )
+  it('maps the backdrop over two placements, and a press goes there', async () => {
+    await visit('Explore')
+    await choose('axis-y', 'Backdrop lights')
+    await app.browser.waitFor('the map', async () => /On the line|Nowhere/.test(await textNow('map-words')))
+    const before = await textNow('map-words')
+    await app.browser.click('tone-map')
+    await app.browser.waitFor(
+      'things elsewhere',
+      async () => (await textNow('map-words')).split('.')[0] !== before.split('.')[0],
+    )
+    await undo()
+  })
 
-  it(
-    'says which placements need care',
-    async () => {
-      await app.browser.click('weigh')
-      await waitLong('the slips', async () => /A, 5 cm/.test(await textNow('slips')))
-      expect(await findings(app.browser)).toEqual([])
-      expect(await app.browser.complaints()).toEqual([])
-    },
-    SEARCH_MS,
-  )
+  it('says which placements need care', async () => {
+    await app.browser.click('weigh')
+    await app.browser.waitFor('the slips', async () => /A, 5 cm/.test(await textNow('slips')))
+    expect(await findings(app.browser)).toEqual([])
+    expect(await app.browser.complaints()).toEqual([])
+  })
 })

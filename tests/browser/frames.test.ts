@@ -234,14 +234,14 @@ describe('the camera\u2019s own curve', () => {
     await toFrames()
     await part('Camera response')
     await browser().click('bracket-shoot')
-    await browser().driver.wait(
+    await browser().waitFor(
+      'the fit',
       async () =>
         /Fitted through \d\d pictures/.test(
           await browser()
             .textOf('bracket-words')
             .catch(() => ''),
         ) && (await (await browser().find('bracket-shoot')).isEnabled()),
-      60_000,
     )
     await browser().click('bracket-use')
     await browser().waitForText('bracket-said', /in use, and saved with the camera in your kit/)

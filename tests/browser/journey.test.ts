@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { By, Key, until } from 'selenium-webdriver'
+import { By, Key } from 'selenium-webdriver'
 import { describe, expect, it } from 'vitest'
 import { useApp } from '#support/app'
 import { expectWithin } from '#support/tolerance'
@@ -143,7 +143,7 @@ describe('a first set, from the demo to a frame on target', () => {
       return readFileSync(join(app.browser.folder, name!), 'utf8')
     }
     await app.browser.press(By.linkText('Sets'))
-    const row = await app.browser.driver.wait(until.elementLocated(By.css('[data-test^="set-fernhollow-white"]')), 5000)
+    const row = await app.browser.locate(By.css('[data-test^="set-fernhollow-white"]'))
     const name = await row.getAttribute('data-test')
     const before = await exported()
     const meters: string[] = JSON.parse(before).set.readings.map(({ meter }: { meter: string }) => meter)

@@ -1,5 +1,5 @@
 import { By } from 'selenium-webdriver'
-import { afterAll, describe, expect, it } from 'vitest'
+import { afterAll, afterEach, describe, expect, it } from 'vitest'
 import { findings } from '#support/accessibility'
 import { LAPTOP, openBrowser, PHONE, type Browser, type Size } from '#support/browser'
 import { startServer } from '#support/server'
@@ -7,10 +7,11 @@ import { cameraFlags, type MadeVideo } from '#support/y4mFile'
 
 const open: { close: () => Promise<void> }[] = []
 const server = await startServer()
-afterAll(async () => {
-  for (const one of open) await one.close()
-  await server.stop()
+// A camera that plays on takes the machine from the next.
+afterEach(async () => {
+  for (const one of open.splice(0)) await one.close()
 })
+afterAll(() => server.stop())
 
 /** A browser whose camera plays a made video. */
 const withCamera = async (video: Partial<MadeVideo>, size: Size = LAPTOP): Promise<Browser> => {

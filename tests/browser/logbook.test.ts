@@ -37,7 +37,7 @@ describe('the logbook', () => {
     await meteringIn(app).runToTheEnd()
     await visit('Logbook')
     await app.browser.waitFor('two records', async () => (await lines()) === 2)
-    await app.browser.waitFor('their pictures', async () => (await count('[data-test="records"] img')) === 2, 30_000)
+    await app.browser.waitFor('their pictures', async () => (await count('[data-test="records"] img')) === 2)
     // Coming back to a run that was kept keeps nothing more.
     await visit('Meter')
     await app.browser.driver.sleep(1000)

@@ -94,7 +94,7 @@ describe('five looks from one white set', () => {
     await app.browser.waitForText('compare-looks', /B to −\d\.\d: \d+ clicks down[\s\S]*Backdrop middle/)
     expect(await findings(app.browser)).toEqual([])
     await part('Order')
-    await app.browser.waitFor('all looks', async () => (await count('[data-test="order-judging"]')) === 0, 60_000)
+    await app.browser.waitFor('all looks', async () => (await count('[data-test="order-judging"]')) === 0)
     await app.browser.waitForText('order-says', /best order: \d/)
     await choose('condition-look', 'White')
     await choose('condition-kind', 'comes last')
@@ -134,7 +134,7 @@ describe('five looks from one white set', () => {
     await part('Looks')
     await choose('look-set-up', 'One light turned toward the camera')
     await app.browser.click('begin-look')
-    await app.browser.waitFor('six looks', async () => (await count('[data-test="looks"] > li')) === 6, 60_000)
+    await app.browser.waitFor('six looks', async () => (await count('[data-test="looks"] > li')) === 6)
     await app.browser.waitForText('looks', /One light turned|Subject: place/)
     await undo()
     await app.browser.waitFor('five looks', async () => (await count('[data-test="looks"] > li')) === 5)
@@ -143,7 +143,7 @@ describe('five looks from one white set', () => {
   it('have lamps and modifiers chosen from the kit, and go back to what hung there', async () => {
     await part('With what')
     await app.browser.click('find-lights')
-    await app.browser.waitFor('ways', async () => (await count('[data-test="fittings"] tbody tr')) > 3, 60_000)
+    await app.browser.waitFor('ways', async () => (await count('[data-test="fittings"] tbody tr')) > 3)
     expect(await findings(app.browser)).toEqual([])
     await app.browser.press(By.xpath('//button[text()="Stop" or normalize-space()="Stop"]'))
     await app.browser.waitForText('fittings', /2 × .*\d of 5/)
@@ -157,11 +157,7 @@ describe('five looks from one white set', () => {
     await choose('most-moved', 'nothing')
     await app.browser.click('find-placement')
     await app.browser.waitForText('placement-says', /of 5 looks on target/)
-    await app.browser.waitFor(
-      'the last answer',
-      async () => (await count('[data-test="find-placement"]')) === 1,
-      120_000,
-    )
+    await app.browser.waitFor('the last answer', async () => (await count('[data-test="find-placement"]')) === 1)
     await app.browser.waitForText('placement-says', /^4 of 5 looks on target, [\d.]+ stops missed in all, \d/)
     await app.browser.waitForText('placement', /Black[\s\S]*too bright[\s\S]*Power cannot do it/)
     expect(await count('[data-test="placements"] > li')).toBeGreaterThan(1)

@@ -17,7 +17,7 @@ describe('an empty logbook', () => {
     await visit('Logbook')
     await app.browser.click('take-almanac')
     await app.browser.waitForText('records-say', /^5 records/)
-    await app.browser.waitFor('pictures', async () => (await count('[data-test="records"] img')) === 5, 60_000)
+    await app.browser.waitFor('pictures', async () => (await count('[data-test="records"] img')) === 5)
     expect(await findings(app.browser)).toEqual([])
   })
 })
@@ -41,7 +41,6 @@ describe('matching a record elsewhere', () => {
     await app.browser.waitFor(
       'three ways with pictures',
       async () => (await count('[data-test="match-way"] canvas')) === 3,
-      90_000,
     )
     expect(await ways()).toBe(3)
     expect((await texts('match-headline'))[0]).toBe('Matches in everything that is asked.')
@@ -55,7 +54,7 @@ describe('matching a record elsewhere', () => {
   it('stops when told, and opens a way as a set', async () => {
     await app.browser.press(By.xpath('//*[@data-test="match-busy"]//button'))
     await app.browser.click('match-again')
-    await app.browser.waitFor('pictures', async () => (await count('[data-test="match-way"] canvas')) === 3, 90_000)
+    await app.browser.waitFor('pictures', async () => (await count('[data-test="match-way"] canvas')) === 3)
     await app.browser.click('open-match')
     await app.browser.waitFor('the set that matches', async () =>
       /matched/.test(
@@ -76,7 +75,7 @@ describe('matching a record elsewhere', () => {
     await app.browser.press(By.linkText('Match'))
     await app.browser.waitForText('shaded-key', /to the left of the camera/)
     await app.browser.click('match-picture')
-    await app.browser.waitFor('ways', async () => (await count('[data-test="match-way"]')) > 0, 90_000)
+    await app.browser.waitFor('ways', async () => (await count('[data-test="match-way"]')) > 0)
     await app.browser.waitForText('match-aspects', /Key direction/)
     expect(await findings(app.browser)).toEqual([])
   })

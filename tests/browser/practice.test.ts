@@ -15,14 +15,13 @@ const app = useApp()
 const { visit, count, press, download, choose } = stepsIn(app)
 const lit = practiceSolver()
 /** A picture of a sitter takes some seconds where nothing is warm. */
-const PATIENCE_MS = 60_000
 
 type MadeOf<A extends Made['answer']> = Extract<Made, { answer: A }>
 /** Opens an exercise by its address, and makes the same here. */
 const open = async <A extends Made['answer']>(ref: ExerciseRef, form: A): Promise<MadeOf<A>> => {
   const { skill, level, seed } = ref
   await app.browser.go(`${app.server.url}/practice/exercise?skill=${skill}&level=${level}&seed=${seed}`)
-  await app.browser.waitFor('the question', async () => (await count('[data-test="question"]')) === 1, PATIENCE_MS)
+  await app.browser.waitFor('the question', async () => (await count('[data-test="question"]')) === 1)
   const made = await makeExercise(ref, lit)
   expect(made.answer).toBe(form)
   return made as MadeOf<A>
@@ -75,10 +74,10 @@ describe('an answer in figures', () => {
 
   it('of a change shows the picture before and after', async () => {
     const exercise = await open({ skill: 'change/distance', level: 4, seed: 3 }, 'number')
-    await app.browser.waitFor('the picture', async () => (await count('main canvas')) === 1, PATIENCE_MS)
+    await app.browser.waitFor('the picture', async () => (await count('main canvas')) === 1)
     await type(exercise.right.toFixed(2))
     await marked(/^Right/)
-    await app.browser.waitFor('both pictures', async () => (await count('main canvas')) === 2, PATIENCE_MS)
+    await app.browser.waitFor('both pictures', async () => (await count('main canvas')) === 2)
   })
 
   it('of a ratio by eye and a sum in the head are taken alike', async () => {
@@ -109,7 +108,7 @@ describe('what is judged by the eye', () => {
       await slider.sendKeys(steps > 0 ? Key.ARROW_RIGHT : Key.ARROW_LEFT)
     await app.browser.click('give')
     await marked(/^Right\. \d+° to camera (left|right)[\s\S]*differ by 0 stop/)
-    await app.browser.waitFor('both pictures', async () => (await count('main canvas')) === 2, PATIENCE_MS)
+    await app.browser.waitFor('both pictures', async () => (await count('main canvas')) === 2)
   })
 })
 
@@ -166,11 +165,7 @@ describe('an exercise that cannot be made', () => {
   it('says why, and lets one go on', async () => {
     await app.browser.go(`${app.server.url}/practice/exercise?skill=sums/none&level=9&seed=x`)
     // No such exercise: the course goes on.
-    await app.browser.waitFor(
-      'another exercise',
-      async () => (await count('[data-test="question"]')) === 1,
-      PATIENCE_MS,
-    )
+    await app.browser.waitFor('another exercise', async () => (await count('[data-test="question"]')) === 1)
   })
 })
 

@@ -20,7 +20,7 @@ const rigState = async (): Promise<RigState> => (await fetch(`${app.server.url}/
 const slot = async (number: number) => (await rigState()).heard[0]?.slots[number - 1]
 const page = async (path: string) => {
   await app.browser.go(`${app.server.url}${path}`)
-  await app.browser.driver.wait(async () => (await app.browser.driver.getTitle()).includes('panels'), 10_000)
+  await app.browser.waitFor('the set', async () => (await app.browser.driver.getTitle()).includes('panels'))
 }
 const heard = (number: number, value: number) =>
   app.browser.waitFor(`slot ${number} to hear ${value}`, async () => (await slot(number)) === value)
@@ -113,10 +113,8 @@ describe('the rig', () => {
     await app.browser.click('level-stop')
     await app.browser.waitForText('level-done', /^Stopped\./)
     await app.browser.click('level')
-    await app.browser.waitFor(
-      'levelling by camera',
-      async () => /Every target holds/.test(await app.browser.textOf('level-done').catch(() => '')),
-      90_000,
+    await app.browser.waitFor('levelling by camera', async () =>
+      /Every target holds/.test(await app.browser.textOf('level-done').catch(() => '')),
     )
   })
 

@@ -7,7 +7,8 @@ import { Options, ServiceBuilder } from 'selenium-webdriver/chrome.js'
 
 const CHROMIUM = '/usr/bin/chromium'
 const CHROMEDRIVER = '/usr/bin/chromedriver'
-const WAIT_MS = 30_000
+/** How long anything is waited for: what a busy machine takes is no finding, only that it never comes. */
+const WAIT_MS = 180_000
 
 export type Size = { width: number; height: number; scale: number; isPhone: boolean }
 

@@ -15,7 +15,6 @@ import { decodedFile } from './savedFrame'
 import { benchPicture } from '#support/benchPicture'
 
 export const BACKDROP_IDS = ['backdrop/left', 'backdrop/middle', 'backdrop/right'] as const
-const SHOT_MS = 30_000
 
 /** The demo set with another tone asked of its backdrop. */
 export const setFor = (value: number): StudioSet =>
@@ -56,10 +55,9 @@ export const framesIn = (app: { browser: Browser }) => {
           () => false,
         ),
     )
-    await browser().driver.wait(
+    await browser().waitFor(
+      'the frame',
       async () => (await count()) > before && (await (await browser().find('shoot')).isEnabled().catch(() => false)),
-      SHOT_MS,
-      'The frame does not come',
     )
     await browser().find('frame-verdict')
   }

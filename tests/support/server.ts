@@ -3,7 +3,7 @@ import { createServer } from 'node:net'
 import { fileURLToPath } from 'node:url'
 
 const SERVER = fileURLToPath(new URL('../../.output/server/index.mjs', import.meta.url))
-const START_LIMIT_MS = 20_000
+const START_LIMIT_MS = 120_000
 
 /** A free port of this machine. */
 const freePort = () =>

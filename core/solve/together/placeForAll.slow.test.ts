@@ -47,7 +47,7 @@ describe('one placement for all looks', () => {
     expect(Math.max(...withoutMoves.front.map(({ served }) => served))).toBe(4)
     const missed = withoutMoves.front[0]!.looks.find(({ isReached }) => !isReached)!
     expect(missed.limit).toMatchObject({ kind: 'too-bright', of: 'spill' })
-  }, 240_000)
+  })
 
   it('lets looks have things moved for themselves only where that is allowed, and the same each time', async () => {
     const set = jointQuestion(2)
@@ -60,10 +60,10 @@ describe('one placement for all looks', () => {
     expect(least(own.front)).toBeLessThanOrEqual(least(shared.front) + 0.02)
     const again = (await placeForAll(asked(set), { mostMoved: 0, most: 60 }))!
     expect(again.front.map(({ moves }) => moves)).toEqual(shared.front.map(({ moves }) => moves))
-  }, 240_000)
+  })
 
   it('stops when it is called off', async () => {
     let questions = 0
     expect(await placeForAll(asked(almanacDay()), { pause: () => Promise.resolve(++questions > 5) })).toBeUndefined()
-  }, 60_000)
+  })
 })

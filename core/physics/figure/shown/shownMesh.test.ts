@@ -132,7 +132,7 @@ describe('the figure that pictures show', () => {
     expect(lowest(long)).toBeLessThan(0.82)
     expect(lowest(short)).toBeGreaterThan(0.86)
     expect(furthest(tied)).toBeLessThan(furthest(short) - 0.01)
-  }, 60_000)
+  })
 
   it('sits lower than it stands, and wears glasses before its eyes', () => {
     const sitting = shownMesh({ pose: 'sitting', haircut: 'none', glasses: true })
