@@ -14,6 +14,7 @@ import type { OwnExercise } from '#core/practice/collection'
 import type { Skill, Topic } from '#core/practice/skills'
 import { lightDistance } from '#core/edits/distances'
 import { luminance } from '#core/physics/units/rgb'
+import { KEY_SIDE } from '#core/model/placeIds'
 import type { StudioSet } from '#core/model/schema'
 import { formatFNumber } from './notation/aperture'
 import { formatDistance, type InLength, type LengthUnit } from './notation/distance'
@@ -224,6 +225,8 @@ export const faultWords = (set: StudioSet, faults: readonly Fault[]): string =>
           return `${lightName(set, fault.lightId)} was left on while others were read alone`
         case 'meter-iso':
           return `the meter’s ISO is ${stopWords(Math.abs(fault.stops))} too ${fault.stops > 0 ? 'high' : 'low'}`
+        case 'camera-iso':
+          return `the camera’s ISO is ${stopWords(Math.abs(fault.stops))} too ${fault.stops > 0 ? 'high' : 'low'}`
         case 'receptor-turned':
           return 'the dome looked at the camera instead of the key'
         case 'paper-greyed':
@@ -241,6 +244,8 @@ export const faultWords = (set: StudioSet, faults: readonly Fault[]): string =>
 /** Something that can be read in a hall. */
 export const possibleReadingWords = (set: StudioSet, { pointId, lightIds, by }: PossibleReading): string => {
   const all = lightIds.length === set.lights.length
+  if (by === 'frame')
+    return pointId === KEY_SIDE ? 'Frame, a grey card at the key side' : `Frame, ${placeWords(pointId)}`
   const some = lightIds.length === 0 ? 'all off' : `${listed(lightIds.map(id => lightName(set, id)))} alone`
   return `${by === 'spot' ? 'Spot meter on' : 'At'} ${placeWords(pointId)}, ${all ? 'all on' : some}`
 }

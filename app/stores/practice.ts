@@ -175,8 +175,19 @@ export const usePractice = defineStore('practice', () => {
     moves.value = moves.value.slice(0, -1)
     void look()
   }
-  const take = (reading: number) => {
-    if (!readTaken.value.includes(reading)) readTaken.value = [...readTaken.value, reading]
+  /** Takes a reading of a hall; the first frame is developed as well. */
+  const take = async (at: number) => {
+    const exercise = made.value?.exercise
+    if (exercise?.answer !== 'fault' || readTaken.value.includes(at)) return
+    const isFirst = !readTaken.value.some(taken => exercise.readings[taken]!.by === 'frame')
+    readTaken.value = [...readTaken.value, at]
+    if (exercise.readings[at]!.by !== 'frame' || !isFirst) return
+    const signal = moving.next()
+    try {
+      seen.value = await service.frame(exercise, { signal })
+    } catch (error) {
+      if (!isCalledOff(error)) problem.value = `The frame could not be developed: ${(error as Error).message}`
+    }
   }
 
   /** What is likely to come after this one, made already. */

@@ -127,32 +127,39 @@ export type Fault =
   | { kind: 'lamp-low'; lightId: string; stops: number }
   | { kind: 'left-on'; lightId: string }
   | { kind: 'meter-iso'; stops: number }
+  | { kind: 'camera-iso'; stops: number }
   | { kind: 'receptor-turned' }
   | { kind: 'paper-greyed'; share: number }
   | { kind: 'walls-changed'; reflectance: number }
   | { kind: 'gel-faded'; lightId: string }
   | { kind: 'leaf-shut'; lightId: string }
 
-/** Something that can be read: with these lights on, at a place, by incident or spot meter. */
+/**
+ * Something that can be read: with these lights on, at a place, by incident or spot meter, or off a frame at the
+ * camera setting of the plan. A frame reads what lies at the place, in front of the backdrop a grey card.
+ */
 export type PossibleReading = {
   id: string
   pointId: string
   lightIds: readonly string[]
-  by: 'incident' | 'spot'
+  by: 'incident' | 'spot' | 'frame'
   minutes: number
 }
 
-/** A hall with something wrong; stops of each reading as the plan has it and under each suspicion (rows). */
+/**
+ * A hall with something wrong, and what each reading shows as the plan has it and under each suspicion (rows): stops
+ * over f/1 of a meter, pixel value of a frame.
+ */
 export type FaultExercise = ExerciseRef & {
   answer: 'fault'
   set: StudioSet
   lookId: string
   readings: readonly PossibleReading[]
   suspects: readonly (readonly Fault[])[]
-  /** F-numbers that the plan gives, by reading; null where no light reaches it. */
-  planned: readonly (number | null)[]
-  /** Differences from the plan in stops, a row for each suspicion. */
+  planned: readonly number[]
   table: readonly (readonly number[])[]
+  /** What the camera sees of it as it is. */
+  frame: Shown
   right: number
   /** The shortest readings that tell, by their number, and their minutes. */
   shortest: readonly number[]

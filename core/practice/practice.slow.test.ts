@@ -6,7 +6,7 @@ import { bestOrder, keepsTo, minutesOfOrder } from '../looks/order'
 import type { OwnExercise } from './collection'
 import { offBy } from './figures'
 import { effectOf } from './kinds/effect'
-import { faultyReading, minutesAsked, shortestOf, toldBy } from './kinds/fault'
+import { figureOf, minutesAsked, shortestOf, toldBy } from './kinds/fault'
 import { Impossible, makeOwn } from './kinds/own'
 import { missOf, minutesOfMoves, movedSet } from './kinds/moves'
 import { explained } from './kinds/reading'
@@ -212,12 +212,39 @@ describe('find the fault', () => {
     }
   })
 
-  it('shows at the meter what its suspicion says', () => {
-    exercise.readings.forEach((_, at) => {
-      const [read, planned] = [faultyReading(exercise, at), exercise.planned[at]]
-      if (read === null || planned === null || planned === undefined) return
-      expect(offBy('f-number', read, planned)).toBeCloseTo(exercise.table[exercise.right]![at]!, 6)
-    })
+  it('is in the meter, the camera or the light: a frame tells which', async () => {
+    // Made until each of them is suspected; what stands in its row is what would be read.
+    const rows = new Map<string, { by: string; place: string; off: number }[]>()
+    for (let seed = 1; rows.size < 3 && seed < 20; seed++) {
+      const one = await make('fault/one', 5, seed, 'fault')
+      one.suspects.forEach(([fault], suspect) => {
+        if (!['meter-iso', 'camera-iso', 'receptor-turned'].includes(fault!.kind)) return
+        const off = one.readings.map(({ by, pointId, lightIds }, at) => ({
+          by,
+          place: lightIds.length === one.set.lights.length ? pointId : 'alone',
+          off: one.table[suspect]![at]! - one.planned[at]!,
+        }))
+        rows.set(fault!.kind, off)
+      })
+    }
+    const offBy = (kind: string, by: string, place: string) =>
+      rows.get(kind)!.find(one => one.by === by && one.place === place)!.off
+    // The meter's ISO moves every reading by a stop and no frame; the camera's moves the frames alone.
+    for (const place of [KEY_SIDE, 'backdrop/middle']) {
+      expect(Math.abs(offBy('meter-iso', 'incident', place))).toBeCloseTo(1, 6)
+      expect(offBy('meter-iso', 'frame', place)).toBe(0)
+      expect(offBy('camera-iso', 'incident', place)).toBe(0)
+    }
+    expect(Math.abs(offBy('camera-iso', 'frame', KEY_SIDE))).toBeGreaterThan(30)
+    // The dome that looks at the camera reads less of a key from the side; the card in the frame is as it was.
+    expect(offBy('receptor-turned', 'incident', KEY_SIDE)).toBeLessThan(0)
+    expect(offBy('receptor-turned', 'frame', KEY_SIDE)).toBe(0)
+  })
+
+  it('is shown as a meter and a frame show it', () => {
+    expect(figureOf({ by: 'incident' }, 4)).toBeCloseTo(4, 9)
+    expect(figureOf({ by: 'spot' }, -4)).toBeNull()
+    expect(figureOf({ by: 'frame' }, 118)).toBe(118)
   })
 
   it('is worth less by luck, and nothing when it is wrong', async () => {
@@ -231,7 +258,10 @@ describe('find the fault', () => {
   })
 
   it('has no shortest way where two suspicions look alike', () => {
-    const minutes = [{ minutes: 1 }, { minutes: 2 }]
+    const minutes = [
+      { minutes: 1, by: 'incident' },
+      { minutes: 2, by: 'spot' },
+    ] as const
     expect(
       shortestOf(
         [

@@ -6,7 +6,7 @@ import type { StudioSet } from '#core/model/schema'
 import { QUALITY } from '#core/physics/transport/stage'
 import { abilities, historyOf, topicAbility, type Ability } from '#core/practice/ability'
 import type { OwnExercise } from '#core/practice/collection'
-import type { Answer, ExerciseRef, Move, NumberExercise, Shown } from '#core/practice/exercise'
+import type { Answer, ExerciseRef, FaultExercise, Move, NumberExercise, Shown } from '#core/practice/exercise'
 import { makeOwn } from '#core/practice/kinds/own'
 import { missOf, minutesOfMoves, movedSet } from '#core/practice/kinds/moves'
 import { effectOf, type Effect } from '#core/practice/kinds/effect'
@@ -123,6 +123,9 @@ export const practiceApi = () => {
     /** The picture of a set as moves leave it: figures do not wait for it. */
     seen: (job: Job, exercise: MadeMoves, moves: readonly Move[]): Promise<Developed> =>
       pictured(movedSet(exercise, moves), litFor(job), SMALL_WIDTH, true),
+
+    /** The frame of a hall with its faults. */
+    frame: (job: Job, { frame }: FaultExercise): Promise<Developed> => pictured(frame.set, litFor(job), WIDTH, true),
 
     /** What all results say at a time. */
     overview: async (_job: Job, results: readonly PracticeResult[], now: string, topic?: Topic): Promise<Overview> => {

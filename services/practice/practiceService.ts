@@ -1,5 +1,5 @@
 import type { OwnExercise } from '#core/practice/collection'
-import type { Answer, ExerciseRef, Move, NumberExercise } from '#core/practice/exercise'
+import type { Answer, ExerciseRef, FaultExercise, Move, NumberExercise } from '#core/practice/exercise'
 import type { Made } from '#core/practice/practice'
 import type { PracticeResult } from '#core/practice/results'
 import type { Topic } from '#core/practice/skills'
@@ -19,6 +19,7 @@ export const practiceService = (start: () => Carrier = startWorker) => {
       call('moved', [exercise, moves], asking),
     seen: (exercise: Extract<Made, { answer: 'moves' }>, moves: readonly Move[], asking?: Asking<never>) =>
       call('seen', [exercise, moves], asking),
+    frame: (exercise: FaultExercise, asking?: Asking<never>) => call('frame', [exercise], asking),
     overview: (results: readonly PracticeResult[], now: string, topic?: Topic) =>
       call('overview', [results, now, topic]),
   }

@@ -1,24 +1,28 @@
 import { BACKDROP_MIDDLE, KEY_SIDE } from '../../model/placeIds'
 import { editBackdrop, editLight, holdPoint } from '../../edits/edits'
-import type { Evaluation } from '../../evaluation/evaluation'
+import { evaluate, type Evaluation } from '../../evaluation/evaluation'
 import { meterPoints, pointOfLight } from '../../evaluation/probes/points'
-import type { LightSetting, StudioSet } from '../../model/schema'
+import type { CameraSetting, LightSetting, StudioSet } from '../../model/schema'
 import { spotFromIncident } from '../../physics/photometry/spot'
 import { stopsFromFNumber } from '../../physics/units/fNumber'
-import { luminance, scaleRgb } from '../../physics/units/rgb'
+import { grey, luminance, scaleRgb } from '../../physics/units/rgb'
 import { roundToClicks } from '../../physics/units/stops'
 import { diceOf, type Dice } from '../../shared/chance'
 import { gelNamed } from '../../starting/studioBuilder'
-import type { Fault, FaultExercise, ExerciseRef, PossibleReading } from '../exercise'
+import type { Fault, FaultExercise, ExerciseRef, PossibleReading, Shown } from '../exercise'
 import type { Level } from '../skills'
 import { judged, madeStudio, withWalls, type Lit } from '../studio'
 
 /** Two suspicions are told apart by readings this far apart, stops: three tenths of the meter. */
 export const TELLS_STOPS = 0.3
+/** And by values of a frame this far apart, which nobody takes for noise. */
+export const TELLS_VALUES = 8
 const METER_STEP = 0.1
 /** Below this a meter shows nothing; what comes from nothing is counted from here, stops over f/1. */
 const LEAST_STOPS = -4
-const MINUTES = { walk: 0.3, switch: 0.2, spot: 0.2 }
+/** A frame is shot and looked at; for another at the subject somebody holds a card there. Common practice, no source. */
+const MINUTES = { incident: 0.3, spot: 0.2, frame: 0.4, switch: 0.2, card: 0.2 }
+const CARD = grey(0.18)
 
 const HALLS: Record<Level, { edge: boolean; gel: boolean; lowStops: readonly [number, number]; suspects: number }> = {
   1: { edge: false, gel: false, lowStops: [1, 2], suspects: 4 },
@@ -63,7 +67,9 @@ const readingsOf = (set: StudioSet): PossibleReading[] => {
     by,
     minutes:
       Math.round(
-        ((by === 'spot' ? MINUTES.spot : MINUTES.walk) + MINUTES.switch * Math.min(1, all.length - lightIds.length)) *
+        (MINUTES[by] +
+          (by === 'frame' && pointId === KEY_SIDE ? MINUTES.card : 0) +
+          MINUTES.switch * Math.min(1, all.length - lightIds.length)) *
           10,
       ) / 10,
   })
@@ -72,6 +78,8 @@ const readingsOf = (set: StudioSet): PossibleReading[] => {
     taken(BACKDROP_MIDDLE, all, 'spot'),
     ...set.lights.map(light => taken(pointOfLight(light, points).id, [light.id])),
     taken(KEY_SIDE, []),
+    taken(BACKDROP_MIDDLE, all, 'frame'),
+    taken(KEY_SIDE, all, 'frame'),
   ]
 }
 
@@ -117,17 +125,46 @@ const settingsUnder = (evaluation: Evaluation, faults: readonly Fault[], lightId
     }),
   )
 
-/** Stops over f/1 that a meter shows in a hall with faults, in its tenths; the least it shows where there is none. */
-const shownStops = (evaluation: Evaluation, faults: readonly Fault[], reading: PossibleReading): number => {
-  const { point, fNumber } = evaluation.under(settingsUnder(evaluation, faults, reading.lightIds)).at(reading.pointId)
+const stopsOfKind = (faults: readonly Fault[], kind: 'meter-iso' | 'camera-iso'): number =>
+  faults.reduce((sum, fault) => sum + (fault.kind === kind ? fault.stops : 0), 0)
+
+/** The camera as the plan sets it, and as faults leave it. */
+const cameraUnder = (camera: CameraSetting, faults: readonly Fault[]): CameraSetting => ({
+  ...camera,
+  iso: camera.iso * 2 ** stopsOfKind(faults, 'camera-iso'),
+})
+
+/** The look of a hall as faults leave it, taken or metered at a setting. */
+const lookUnder = (plan: Evaluation, faults: readonly Fault[], lightIds: readonly string[], camera: CameraSetting) => ({
+  ...plan.look,
+  lights: settingsUnder(plan, faults, lightIds),
+  exposure: { ...camera, followsPointId: null },
+})
+
+/**
+ * What a reading shows in a hall with faults: stops over f/1 in the meter's tenths, the least it shows where there is
+ * no light; or the value in a frame.
+ */
+const shownBy = (truth: Evaluation, plan: Evaluation, faults: readonly Fault[], reading: PossibleReading): number => {
+  // The meter is set by the plan, whatever the camera's ISO.
+  const camera = reading.by === 'frame' ? cameraUnder(plan.camera, faults) : plan.camera
+  const evaluation = evaluate(truth.set, lookUnder(plan, faults, reading.lightIds, camera), truth.lighting)
+  const { point, fNumber, value } = evaluation.at(reading.pointId)
+  if (reading.by === 'frame') return Math.round(value ?? cardValue(evaluation, plan, point.id))
   const read =
     reading.by === 'spot'
       ? spotFromIncident(fNumber, luminance(point.reflectance!), point.receptor, evaluation.set.meter)
       : fNumber
-  const iso = faults.reduce((sum, fault) => sum + (fault.kind === 'meter-iso' ? fault.stops : 0), 0)
   if (!(read > 0)) return LEAST_STOPS
-  return Math.max(LEAST_STOPS, roundToClicks(stopsFromFNumber(read) + iso, METER_STEP))
+  return Math.max(LEAST_STOPS, roundToClicks(stopsFromFNumber(read) + stopsOfKind(faults, 'meter-iso'), METER_STEP))
 }
+
+/** Value of a grey card that is held where the plan has a point. */
+const cardValue = (evaluation: Evaluation, plan: Evaluation, pointId: string): number =>
+  evaluation.read({ ...plan.at(pointId).point, reflectance: CARD }).value!
+
+/** What counts as another figure of a reading. */
+const apart = ({ by }: Pick<PossibleReading, 'by'>): number => (by === 'frame' ? TELLS_VALUES : TELLS_STOPS) - 1e-9
 
 /** Everything that is wrong often enough to be suspected. */
 const singles = (dice: Dice, set: StudioSet, level: Level): Fault[] => {
@@ -138,6 +175,7 @@ const singles = (dice: Dice, set: StudioSet, level: Level): Fault[] => {
     ...set.lights.map(({ id }): Fault => ({ kind: 'lamp-low', lightId: id, stops: low })),
     { kind: 'left-on', lightId: dice.one(any).id },
     { kind: 'meter-iso', stops: dice.sign() },
+    { kind: 'camera-iso', stops: dice.sign() },
     { kind: 'receptor-turned' },
     { kind: 'paper-greyed', share: 0.6 },
     { kind: 'walls-changed', reflectance: luminance(set.room.reflectances.left) > 0.6 ? 0.05 : 0.8 },
@@ -146,19 +184,20 @@ const singles = (dice: Dice, set: StudioSet, level: Level): Fault[] => {
   ]
 }
 
-const isSetMoving = ({ kind }: Fault) => !['lamp-low', 'left-on', 'meter-iso'].includes(kind)
+/** How the meter is held is nothing to the camera. */
+const isSeen = ({ kind }: Fault) => kind !== 'receptor-turned'
 
 /** The readings that tell one suspicion from every other in the fewest minutes; undefined where none do. */
 export const shortestOf = (
   table: readonly (readonly number[])[],
   right: number,
-  readings: readonly Pick<PossibleReading, 'minutes'>[],
+  readings: readonly Pick<PossibleReading, 'minutes' | 'by'>[],
 ): { readings: number[]; minutes: number } | undefined => {
   const tells = table.map((row, suspect) =>
     suspect === right
       ? (1 << readings.length) - 1
       : row.reduce(
-          (bits, stops, at) => (Math.abs(stops - table[right]![at]!) >= TELLS_STOPS - 1e-9 ? bits | (1 << at) : bits),
+          (bits, stops, at) => (Math.abs(stops - table[right]![at]!) >= apart(readings[at]!) ? bits | (1 << at) : bits),
           0,
         ),
   )
@@ -170,6 +209,18 @@ export const shortestOf = (
     if (!best || minutes < best.minutes - 1e-9) best = { readings: chosen, minutes: Math.round(minutes * 10) / 10 }
   }
   return best
+}
+
+/** The hall with its faults as the camera sees it, all lights on. */
+const frameOf = (truth: Evaluation, plan: Evaluation, faults: readonly Fault[]): Shown => {
+  const camera = cameraUnder(plan.camera, faults)
+  const all = truth.set.lights.map(({ id }) => id)
+  return {
+    set: { ...truth.set, looks: [lookUnder(plan, faults, all, camera)] },
+    camera,
+    isPicture: true,
+    isPlan: false,
+  }
 }
 
 /** A fault hidden in a set; undefined where readings would not tell it from what else is suspected. */
@@ -189,18 +240,21 @@ export const faultIn = async (
       ? others.map((fault, at): Fault[] => [lows[at % lows.length]!, fault])
       : faults.map(fault => [fault])
   const suspects = all.slice(0, HALLS[ref.level].suspects)
-  const planned = readings.map(reading => shownStops(plan, [], reading))
+  const planned = readings.map(reading => shownBy(plan, plan, [], reading))
+  const truthOf = async (suspect: readonly Fault[]): Promise<Evaluation> => {
+    const moved = suspect.reduce(faulty, set)
+    return moved === set ? plan : judged(lit, moved)
+  }
   const table: number[][] = []
   for (const suspect of suspects) {
-    const moved = suspect.filter(isSetMoving).reduce(faulty, set)
-    const truth = moved === set ? plan : await judged(lit, moved)
-    table.push(
-      readings.map((reading, at) => roundToClicks(shownStops(truth, suspect, reading) - planned[at]!, METER_STEP)),
-    )
+    const metered = await truthOf(suspect)
+    const seen = await truthOf(suspect.filter(isSeen))
+    table.push(readings.map(reading => shownBy(reading.by === 'frame' ? seen : metered, plan, suspect, reading)))
   }
   const right = dice.whole(0, suspects.length - 1)
   const shortest = shortestOf(table, right, readings)
-  if (!shortest || !table[right]!.some(stops => Math.abs(stops) >= TELLS_STOPS)) return undefined
+  const isOff = readings.some((reading, at) => Math.abs(table[right]![at]! - planned[at]!) >= apart(reading))
+  if (!shortest || !isOff) return undefined
   return {
     ...ref,
     answer: 'fault',
@@ -208,8 +262,9 @@ export const faultIn = async (
     lookId: set.looks[0]!.id,
     readings,
     suspects,
-    planned: planned.map(stops => (stops <= LEAST_STOPS ? null : 2 ** (stops / 2))),
+    planned,
     table,
+    frame: frameOf(await truthOf(suspects[right]!.filter(isSeen)), plan, suspects[right]!),
     right,
     shortest: shortest.readings,
     leastMinutes: shortest.minutes,
@@ -232,18 +287,20 @@ export const makeFault = async (
   throw new RangeError(`No fault could be made that readings tell (${ref.skill}, level ${ref.level}, ${ref.seed}).`)
 }
 
-/** What the meter shows at a reading, in a hall with what is wrong; null where it shows nothing. */
-export const faultyReading = ({ planned, table, right }: FaultExercise, at: number): number | null => {
-  const was = planned[at] ?? 2 ** (LEAST_STOPS / 2)
-  const stops = stopsFromFNumber(was) + table[right]![at]!
-  return stops <= LEAST_STOPS + 0.05 ? null : 2 ** (stops / 2)
+/** A figure as a reading shows it: an f-number, null where the meter shows nothing; or the value in a frame. */
+export const figureOf = ({ by }: Pick<PossibleReading, 'by'>, shown: number): number | null => {
+  if (by === 'frame') return shown
+  return shown <= LEAST_STOPS + 0.05 ? null : 2 ** (shown / 2)
 }
 
 /** Whether some readings tell what is wrong from everything else that is suspected. */
-export const toldBy = ({ table, right }: Pick<FaultExercise, 'table' | 'right'>, asked: readonly number[]): boolean =>
+export const toldBy = (
+  { table, right, readings }: Pick<FaultExercise, 'table' | 'right' | 'readings'>,
+  asked: readonly number[],
+): boolean =>
   table.every(
     (row, suspect) =>
-      suspect === right || asked.some(at => Math.abs(row[at]! - table[right]![at]!) >= TELLS_STOPS - 1e-9),
+      suspect === right || asked.some(at => Math.abs(row[at]! - table[right]![at]!) >= apart(readings[at]!)),
   )
 
 /** Minutes of some readings. */

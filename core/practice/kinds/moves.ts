@@ -2,7 +2,7 @@ import { applyChange } from '../../changes/apply'
 import type { Change } from '../../changes/change'
 import { MINUTES, minutesOf } from '../../changes/effort'
 import { changeAreas, changeSettings, changeTargets } from '../../edits/edits'
-import type { Evaluation } from '../../evaluation/evaluation'
+import { evaluate, type Evaluation } from '../../evaluation/evaluation'
 import { BACKDROP_MIDDLE, KEY_SIDE } from '../../model/placeIds'
 import type { StudioSet } from '../../model/schema'
 import { roundToClicks } from '../../physics/units/stops'
@@ -104,7 +104,8 @@ const evenStage = (dice: Dice, skill: MovesSkill): StudioSet =>
           studio.crossed(['wide-reflector'], {
             powerStops: -2.5,
             distanceM: dice.between(1.7, 2.2),
-            heightM: dice.between(1.6, 2),
+            // Below the middle with a third from above, at it without: evener than higher up (measured).
+            heightM: skill === 'even/three' ? dice.between(1.15, 1.35) : dice.between(1.4, 1.6),
           })
           if (skill === 'even/three')
             studio.onBackdrop(
@@ -112,7 +113,7 @@ const evenStage = (dice: Dice, skill: MovesSkill): StudioSet =>
               { xM: studio.centreXM, yM: 1.6, zM: studio.bounds.ceiling - 0.3 },
               0,
               0.5,
-              { powerStops: -4 },
+              { powerStops: -4.5 },
             )
         },
       }),
@@ -202,13 +203,12 @@ const putOut = (
   dice: Dice,
   level: Level,
   set: StudioSet,
+  { which, sign }: { which: number; sign: number },
 ): { set: StudioSet; back: (offers: readonly Offer[]) => Move[] } => {
   const lookId = set.looks[0]!.id
   const pair = set.lights.filter(({ job }) => job === 'backdrop').map(({ id }) => id)
-  const which = dice.whole(0, 1)
   const [id, otherId] = [pair[which]!, pair[1 - which]!]
   const [name, otherName] = which === 0 ? ['left', 'right'] : ['right', 'left']
-  const sign = dice.sign()
   const was = set.looks[0]!.lights[id]!.powerStops
   const turnedDown = (of: StudioSet, least: number, most: number) =>
     changeSettings(of, lookId, { [id]: { on: true, powerStops: roundToClicks(was - dice.between(least, most), 0.1) } })
@@ -242,7 +242,7 @@ const wantedValue = (set: StudioSet, value: number): StudioSet =>
 const wantedEven = (set: StudioSet, withinStops: number): StudioSet =>
   changeAreas(set, set.looks[0]!.id, [{ kind: 'even', withinStops }])
 
-type Drawn = { set: StudioSet; solution: Move[]; offers: Offer[] }
+type Drawn = Pick<MovesExercise, 'set' | 'offers' | 'startMissStops'> & { solution: Move[] }
 
 /** Powers are drawn again on one set, which is quick, before another set is. */
 const DRAWS = 12
@@ -265,14 +265,27 @@ const drawnValue = async (
     // A flag that shades the face would be no way to set the backdrop.
     const isFair = start.at(KEY_SIDE).fNumber / after.at(KEY_SIDE).fNumber < MOST_SHADED || ref.skill === 'set-it/power'
     const isApart = Math.abs(after.at(BACKDROP_MIDDLE).stops - stops) >= LEAST_OFF
-    if (value >= 8 && value <= 250 && isApart && isFair) return { set: wantedValue(set, value), solution, offers }
+    if (value < 8 || value > 250 || !isApart || !isFair) continue
+    const wanted = wantedValue(set, value)
+    const startMissStops = missOf('value', evaluate(wanted, wanted.looks[0]!, start.lighting))
+    // The target is a whole value: rounded, it may have come nearer.
+    if (Math.abs(startMissStops) >= LEAST_OFF - 0.1) return { set: wanted, solution, offers, startMissStops }
   }
   return undefined
 }
 
+/** Where the lights of a set stand, look and how far up they are, to a hundredth of a millimetre and of a click. */
+const standing = ({ lights, looks: [look] }: StudioSet): string =>
+  JSON.stringify(
+    lights.map(({ id, place, aim }) => [place, aim, look!.lights[id]!.powerStops]),
+    (_, one: unknown) => (typeof one === 'number' ? Math.round(one * 1e5) : one),
+  )
+
 /** A tolerance a little over what the stage can do. */
 const SPARE_STOPS = 0.05
 const LEAST_TOLERANCE = 0.15
+/** Nobody calls a backdrop even that is further off at its best. */
+const MOST_UNEVEN = 0.45
 
 const drawnEven = async (
   dice: Dice,
@@ -282,17 +295,18 @@ const drawnEven = async (
   const good = wantedEven(evenStage(dice, ref.skill), LEAST_TOLERANCE)
   const best = (await judged(lit, good)).areas[0]!.measured
   const withinStops = Math.max(LEAST_TOLERANCE, Math.ceil((best + SPARE_STOPS) * 20) / 20)
-  for (let draw = 0; draw < DRAWS / 2; draw++) {
-    const put = putOut(dice, ref.level, good)
+  if (best > MOST_UNEVEN) return undefined
+  // Either light may be put out, and turned either way: one of them may make the backdrop evener still.
+  const puts = [0, 1].flatMap(which => [-1, 1].map(sign => ({ which, sign })))
+  for (const at of dice.shuffled(puts)) {
+    const put = putOut(dice, ref.level, good, at)
     const set = wantedEven(put.set, withinStops)
     const offers = offersFor('even', set)
     const solution = put.back(offers)
-    const [out, back] = [
-      await judged(lit, set),
-      await judged(lit, movedSet({ set, lookId: set.looks[0]!.id, offers }, solution)),
-    ]
     // Walls may have kept a light from where it was to go, and from coming back.
-    if (missOf('even', out) >= LEAST_UNEVEN && missOf('even', back) <= 1e-6) return { set, solution, offers }
+    if (standing(movedSet({ set, lookId: set.looks[0]!.id, offers }, solution)) !== standing(good)) continue
+    const startMissStops = missOf('even', await judged(lit, set))
+    if (startMissStops >= LEAST_UNEVEN) return { set, solution, offers, startMissStops }
   }
   return undefined
 }
@@ -310,9 +324,7 @@ export const makeMoves = async (
     const dice = diceOf(ref.seed, `${ref.skill} ${ref.level} ${turn}`)
     const drawn = await (goal === 'even' ? drawnEven : drawnValue)(dice, ref, lit)
     if (!drawn) continue
-    const { set, solution, offers } = drawn
-    const startMissStops = missOf(goal, await judged(lit, set))
-    if (goal === 'value' && Math.abs(startMissStops) < LEAST_OFF - 0.1) continue
+    const { set, solution, offers, startMissStops } = drawn
     return {
       ...ref,
       answer: 'moves',

@@ -1,31 +1,45 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { usePractice } from '~/stores/practice'
-import type { FaultExercise } from '#core/practice/exercise'
-import { faultyReading, minutesAsked } from '#core/practice/kinds/fault'
+import type { FaultExercise, PossibleReading } from '#core/practice/exercise'
+import { figureOf, minutesAsked } from '#core/practice/kinds/fault'
 import { formatFNumber } from '#wording/notation/aperture'
-import { formatStops } from '#wording/notation/stops'
-import { faultWords, possibleReadingWords } from '#wording/practice'
-import { minutesWords } from '#wording/quantities'
-import { stopsFromFNumber } from '#core/physics/units/fNumber'
+import { faultWords, possibleReadingWords, signedWords } from '#wording/practice'
+import { minutesWords, signedStopWords } from '#wording/quantities'
+import { takenWords } from '#wording/practiceMarks'
 import PlanSketch from '~/shared/PlanSketch.vue'
+import PictureCanvas from '~/ui/PictureCanvas.vue'
 
 /** Readings that can be taken, what the plan says of each, and what may be wrong. */
 const props = defineProps<{ exercise: FaultExercise; isOpen: boolean }>()
 const practice = usePractice()
 const named = ref<number>()
 
-const figure = (fNumber: number | null) => (fNumber === null ? 'nothing' : formatFNumber(fNumber))
-const rows = computed(() =>
-  props.exercise.readings.map((reading, at) => {
+const figure = (reading: PossibleReading, shown: number) => {
+  const read = figureOf(reading, shown)
+  if (read === null) return 'nothing'
+  return reading.by === 'frame' ? `${read}` : formatFNumber(read)
+}
+const valuesOff = (values: number) => (values === 0 ? '0' : `${signedWords(values)} values`)
+const rows = computed(() => {
+  const { exercise } = props
+  const truth = exercise.table[exercise.right]!
+  return exercise.readings.map((reading, at) => {
+    const [planned, read] = [exercise.planned[at]!, truth[at]!]
     const isTaken = practice.readTaken.includes(at)
-    const planned = props.exercise.planned[at] ?? null
-    const read = isTaken ? faultyReading(props.exercise, at) : null
-    const off =
-      isTaken && read !== null && planned !== null ? stopsFromFNumber(read) - stopsFromFNumber(planned) : undefined
-    return { at, reading, isTaken, planned, read, off }
-  }),
-)
+    const isNothing = [planned, read].some(shown => figureOf(reading, shown) === null)
+    const off = reading.by === 'frame' ? valuesOff(read - planned) : signedStopWords(read - planned)
+    return {
+      at,
+      reading,
+      isTaken,
+      planned: figure(reading, planned),
+      read: isTaken ? figure(reading, read) : '',
+      off: isTaken && !isNothing ? off : '',
+    }
+  })
+})
+const isDeveloping = computed(() => practice.readTaken.some(at => props.exercise.readings[at]!.by === 'frame'))
 const spent = computed(() => minutesAsked(props.exercise, practice.readTaken))
 </script>
 
@@ -37,7 +51,7 @@ const spent = computed(() => minutesAsked(props.exercise, practice.readTaken))
           <tr class="text-left text-sm text-soft">
             <th scope="col" class="font-normal">Reading</th>
             <th scope="col" class="px-2 text-right font-normal">Plan</th>
-            <th scope="col" class="px-2 text-right font-normal">Meter</th>
+            <th scope="col" class="px-2 text-right font-normal">Read</th>
             <th scope="col" class="px-2 text-right font-normal">Off</th>
             <td />
           </tr>
@@ -47,9 +61,9 @@ const spent = computed(() => minutesAsked(props.exercise, practice.readTaken))
             <th scope="row" class="py-1 text-left font-normal">
               {{ possibleReadingWords(exercise.set, row.reading) }}
             </th>
-            <td class="px-2 text-right whitespace-nowrap">{{ figure(row.planned) }}</td>
-            <td class="px-2 text-right font-semibold whitespace-nowrap">{{ row.isTaken ? figure(row.read) : '' }}</td>
-            <td class="px-2 text-right whitespace-nowrap">{{ row.off === undefined ? '' : formatStops(row.off) }}</td>
+            <td class="px-2 text-right whitespace-nowrap">{{ row.planned }}</td>
+            <td class="px-2 text-right font-semibold whitespace-nowrap">{{ row.read }}</td>
+            <td class="px-2 text-right whitespace-nowrap">{{ row.off }}</td>
             <td class="text-right">
               <button
                 v-if="!row.isTaken"
@@ -92,6 +106,16 @@ const spent = computed(() => minutesAsked(props.exercise, practice.readTaken))
         That is it
       </button>
     </div>
+    <figure v-if="practice.seen" class="flex flex-col gap-1" data-test="fault-frame">
+      <PictureCanvas
+        :picture="practice.seen"
+        is-plain
+        label="The frame of the hall as it is"
+        class="h-[min(20rem,40vh)] w-auto"
+      />
+      <figcaption class="text-xs text-soft">{{ takenWords(exercise.frame.camera) }}</figcaption>
+    </figure>
+    <p v-else-if="isDeveloping" role="status" class="text-soft">The frame is being developed.</p>
     <PlanSketch
       :set="exercise.set"
       :width-px="360"
