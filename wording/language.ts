@@ -29,3 +29,6 @@ export const leftOutWords = (problems: readonly string[]): string => {
   const said = `${counted(problems.length, 'line')} ${plural(problems.length, 'was', 'were')} left out.`
   return `${said} ${problems.slice(0, NAMED).join(' ')}${more}`
 }
+
+/** Words as a sentence: with one full stop at their end, whoever wrote them. */
+export const sentence = (words: string): string => (/[.!?…]$/u.test(words.trim()) ? words.trim() : `${words.trim()}.`)

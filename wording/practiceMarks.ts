@@ -5,7 +5,17 @@ import { err, ok, type Outcome } from '#core/shared/outcome'
 import { formatAperture, formatFNumber, parseFNumber } from './notation/aperture'
 import { formatDistance, parseDistance, type InLength, type LengthUnit } from './notation/distance'
 import { formatStops, parseStops, plainFigures } from './notation/stops'
-import { CLIP_NAMES, faultWords, kelvinWords, signedWords, standWords } from './practice'
+import {
+  askedWords,
+  CLIP_NAMES,
+  faultWords,
+  kelvinWords,
+  ruleWords,
+  setLines,
+  signedWords,
+  standWords,
+  traitWords,
+} from './practice'
 import { minutesWords, signedStopWords, stopWords } from './quantities'
 
 /** What stands behind an answer field, and an example of it. */
@@ -177,3 +187,34 @@ export const rightWords = (exercise: Exercise, { off, minutes, missStops }: Foun
       return `${keyWords(exercise.right, metres => formatDistance(metres, unit))}. The pictures differ by ${stopWords(off ?? 0)}.`
   }
 }
+
+/**
+ * An exercise said aloud: what is asked, and what a plan would show. Nothing where eyes are what is practised.
+ */
+export const spokenExercise = (exercise: Exercise, unit: LengthUnit, sized: (name: string) => string): string => {
+  const inLength: InLength = metres => formatDistance(metres, unit)
+  switch (exercise.answer) {
+    case 'number': {
+      const { shown, question } = exercise
+      if (shown?.isPicture || question.ask === 'apart') return ''
+      return [askedWords(exercise, unit), ...(shown ? setLines(shown.set, inLength, sized) : [])].join('. ')
+    }
+    case 'order':
+      return [
+        askedWords(exercise, unit),
+        ...exercise.names.map((name, at) => `${name}: ${traitWords(exercise.traits[at]!, inLength)}`),
+        ...exercise.conditions.map(rule => ruleWords(exercise.names, rule)),
+      ].join('. ')
+    case 'fault':
+      return [
+        askedWords(exercise, unit),
+        ...exercise.suspects.map((faults, at) => `${at + 1}: ${faultWords(exercise.set, faults)}`),
+      ].join('. ')
+    default:
+      return ''
+  }
+}
+
+/** A mark said aloud. */
+export const spokenMark = (exercise: Exercise, found: Found & { score: number }, unit: LengthUnit): string =>
+  [scoreWords(found.score), rightWords(exercise, found, unit)].filter(Boolean).join('. ')

@@ -92,7 +92,7 @@ const changeSeed = (event: Event) => {
           data-test="speaks"
           @change="preferences.change({ speaks: ($event.target as HTMLInputElement).checked })"
         />
-        Speak the run aloud
+        Speak runs and exercises aloud
       </label>
       <NuxtLink to="/screens" class="press block text-center" data-test="to-screens">Second screen…</NuxtLink>
       <hr class="border-rule" />

@@ -1,4 +1,4 @@
-import { plural } from '#wording/language'
+import { plural, sentence } from '#wording/language'
 import { navigateTo } from '#imports'
 import { useKept } from '~/shared/useKept'
 import { ref, shallowRef } from 'vue'
@@ -65,7 +65,7 @@ export const useLibrary = defineStore('library', () => {
     try {
       await run()
     } catch (error) {
-      problem.value = `${what} did not work: ${(error as Error).message}. What is kept in this browser is as it was.`
+      problem.value = `${what} did not work: ${sentence((error as Error).message)} What is kept in this browser is as it was.`
     } finally {
       busy.value = null
     }
@@ -202,7 +202,7 @@ export const useLibrary = defineStore('library', () => {
         else problems.push(`${file.name}: ${added.message}`)
       } catch (error) {
         problems.push(
-          `${file.name}: It could not be taken in: ${(error as Error).message}. Nothing was changed in what is already saved.`,
+          `${file.name}: It could not be taken in: ${sentence((error as Error).message)} Nothing was changed in what is already saved.`,
         )
       }
     }
@@ -292,6 +292,9 @@ export const useLibrary = defineStore('library', () => {
     })
   }
 
+  /** A set of the list as it is kept, without opening it. */
+  const read = (id: string) => library.open(id)
+
   return {
     sets,
     bin,
@@ -300,6 +303,7 @@ export const useLibrary = defineStore('library', () => {
     removedId,
     busy,
     open,
+    read,
     openDemo,
     openAlmanac,
     openEmpty,

@@ -1,5 +1,7 @@
 import * as v from 'valibot'
 import { checkSet } from '../formats/setFile'
+import { inLook } from '../looks/inLook'
+import type { StudioSet } from '../model/schema'
 import { identifier, title, words } from '../model/schemaBasics'
 import { err, ok, type Outcome } from '../shared/outcome'
 import { SetSchema } from '../validation/soundSet'
@@ -46,6 +48,22 @@ export type Collection = v.InferOutput<typeof CollectionSchema>
 export type CollectionExercise = Collection['exercises'][number]
 /** One that asks of somebody's own set. */
 export type OwnExercise = Extract<CollectionExercise, { kind: 'own' }>
+
+/** A set as an exercise asks of it: one look as it stands, nothing of what was read or who was photographed. */
+export const askedSet = (set: StudioSet, lookId: string): StudioSet => {
+  const stands = inLook(set, lookId)
+  const asked: StudioSet = {
+    ...stands,
+    looks: stands.looks.filter(({ id }) => id === lookId),
+    readings: [],
+    frames: [],
+    frozen: null,
+    notes: '',
+    day: { ...stands.day, sitters: [], conditions: [], done: [] },
+  }
+  // A copy: the exercise stays as it is whatever becomes of the set.
+  return JSON.parse(JSON.stringify(asked)) as StudioSet
+}
 
 const FORMAT = 'keen-tonal-collection'
 /** A collection as a file; documented in docs/practice.md. */

@@ -6,7 +6,11 @@ let early: Carrier | undefined
 
 /** Starts the worker before anybody asks: it loads, and makes its sitter ready, while the app and its data do. */
 export const startLightEarly = (): void => {
-  early ??= start()
+  try {
+    early ??= start()
+  } catch {
+    // A browser that starts no modules in the background says so to the first who asks.
+  }
 }
 
 /** The worker that was started early, or another. */

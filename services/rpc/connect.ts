@@ -42,6 +42,16 @@ export class ServiceEnded extends Error {
   override name = 'ServiceEnded'
 }
 
+const started = (start: () => Carrier): Carrier => {
+  try {
+    return start()
+  } catch (error) {
+    throw new ServiceEnded(
+      `This browser does not start what works in the background: ${(error as Error).message}. A current one does.`,
+    )
+  }
+}
+
 /**
  * The asking end of a service. The worker is started when it is first asked, and again after it died: no question
  * waits for ever, and no
@@ -65,7 +75,7 @@ export const connect = <A extends Api>(start: () => Carrier): Connection<A> => {
 
   const begin = () => {
     if (running) return running
-    const carrier = start()
+    const carrier = started(start)
     generation += 1
     const mine = { carrier, remote: wrap(carrier) as never, ended: new AbortController() }
     const died = (event: Event) => {

@@ -97,6 +97,14 @@ describe('a service', () => {
     expect([started.length, service.generation()]).toEqual([2, 2])
   })
 
+  it('says so where the browser starts no worker, to each who asks', async () => {
+    const service = connect<{ any: (job: Job) => Promise<number> }>(() => {
+      throw new TypeError('Module scripts are not supported')
+    })
+    for (let turn = 0; turn < 2; turn++)
+      await expect(service.call('any', [])).rejects.toThrow(/does not start what works in the background: Module/)
+  })
+
   it('can be ended under work that does not look up', async () => {
     const service = open()
     const asked = service.call('never', [])

@@ -4,6 +4,7 @@ import { By, Key } from 'selenium-webdriver'
 import { describe, expect, it } from 'vitest'
 import { findings } from '#support/accessibility'
 import { useApp } from '#support/app'
+import { LAPTOP, openBrowser } from '#support/browser'
 import { stepsIn } from '#support/steps'
 import { writeCollection, type Collection } from '#core/practice/collection'
 import type { ExerciseRef } from '#core/practice/exercise'
@@ -14,7 +15,6 @@ import { answerWords } from '#wording/practiceMarks'
 const app = useApp()
 const { visit, count, press, download, choose } = stepsIn(app)
 const lit = practiceSolver()
-/** A picture of a sitter takes some seconds where nothing is warm. */
 
 type MadeOf<A extends Made['answer']> = Extract<Made, { answer: A }>
 /** Opens an exercise by its address, and makes the same here. */
@@ -144,6 +144,53 @@ describe('a hall with a fault', () => {
     await marked(/^Right\. It was so that/)
     await app.browser.waitForText('shortest', /The shortest way to know/)
   })
+
+  it('shows its frame, as values and as a picture', async () => {
+    const exercise = await open({ skill: 'fault/one', level: 3, seed: 6 }, 'fault')
+    const [frame, card] = exercise.readings.flatMap(({ by }, at) => (by === 'frame' ? [at] : []))
+    await app.browser.click(`read-${frame}`)
+    await app.browser.find('fault-frame')
+    await app.browser.click(`read-${card}`)
+    await app.browser.waitForText('readings', new RegExp(`Frame, the backdrop.s middle ${exercise.planned[frame!]} `))
+    const row = app.browser.locate(By.xpath('//*[@data-test="readings"]//tr[contains(., "a grey card")]'))
+    expect(await row.getText()).toMatch(
+      new RegExp(`${exercise.planned[card!]} ${exercise.table[exercise.right]![card!]} `),
+    )
+    expect(await findings(app.browser)).toEqual([])
+  })
+})
+
+describe('an exercise that needs no eyes', () => {
+  const listen = () =>
+    app.browser.driver.executeScript(
+      'window.spoken = []; speechSynthesis.speak = words => window.spoken.push(words.text)',
+    )
+  const spoken = () => app.browser.driver.executeScript<string[]>('return window.spoken')
+  const toggle = async () => {
+    await app.browser.press(By.css('[aria-label="Settings"]'))
+    await app.browser.click('speaks')
+    await press(Key.ESCAPE)
+  }
+
+  it('is read out with its figures, and so is its mark, once that is wanted', async () => {
+    const exercise = await open({ skill: 'reading/room', level: 2, seed: 5 }, 'number')
+    await listen()
+    await toggle()
+    await app.browser.waitFor('what is asked', async () =>
+      /What does the meter show there\?[\s\S]*Room [\d.]+ m wide[\s\S]*Key A: /.test((await spoken()).join(' ')),
+    )
+    await type(answerWords('f-number', exercise.right, 'metric'))
+    await marked(/^Right/)
+    await app.browser.waitFor('the mark', async () => /^Right\. f\/[\d.]+/.test((await spoken()).at(-1) ?? ''))
+    // What is to be seen is not said.
+    await app.browser.go(`${app.server.url}/practice/exercise?skill=value/pick&level=1&seed=3`)
+    await app.browser.waitFor('patches', async () => (await count('[data-test="patches"] button')) >= 3)
+    await listen()
+    await app.browser.click('patch-0')
+    await marked(/^(Right|Not yet)/)
+    expect((await spoken()).join()).not.toMatch(/Which patch/)
+    await toggle()
+  })
 })
 
 describe('a day', () => {
@@ -228,13 +275,83 @@ describe('a collection', () => {
     const own = '[data-test="collections"] > li:first-child'
     await app.browser.press(By.css(`${own} summary`))
     await choose('add-ask', 'Set the backdrop')
+    await (await app.browser.find('add-notes')).sendKeys('Mind the <b>spill</b>.')
     await app.browser.press(By.css(`${own} [data-test="add-own"]`))
     await app.browser.waitFor('the exercise', async () => (await count(`${own} details ol > li`)) === 2)
     const text = await download('collection-save', '.json')
-    expect(JSON.parse(text)).toMatchObject({ format: 'keen-tonal-collection', collection: { title: 'Our hall' } })
+    expect(JSON.parse(text)).toMatchObject({
+      format: 'keen-tonal-collection',
+      collection: { title: 'Our hall', exercises: [{ notes: '' }, { ask: 'set-it', notes: 'Mind the <b>spill</b>.' }] },
+    })
     await app.browser.press(By.css(`${own} [data-test="collection-delete"]`))
     await app.browser.waitFor('it gone', async () => (await count('[data-test="collections"] > li')) === 1)
     await app.browser.press(By.xpath('//button[text()="Put it back"]'))
     await app.browser.waitFor('it back', async () => (await count('[data-test="collections"] > li')) === 2)
+  })
+
+  it('asks of a record too, with what its maker wrote', async () => {
+    await visit('Stage')
+    await app.browser.click('keep')
+    await app.browser.click('kept')
+    await app.browser.click('practise')
+    await app.browser.waitForText('of-record', /^The record is chosen/)
+    const first = '[data-test="collections"] > li:first-child'
+    await app.browser.waitFor(
+      'the record',
+      async () =>
+        (await app.browser.locate(By.css(`${first} [data-test="add-own"]`)).getAttribute('disabled')) === null,
+    )
+    await (await app.browser.find('add-notes')).sendKeys('What the record reads.')
+    const before = await count(`${first} details ol > li`)
+    await app.browser.press(By.css(`${first} [data-test="add-own"]`))
+    await app.browser.waitFor('the exercise', async () => (await count(`${first} details ol > li`)) === before + 1)
+    expect(await findings(app.browser)).toEqual([])
+    await app.browser.press(By.css(`${first} [data-test="collection-start"]`))
+    await app.browser.click('patch-0')
+    await app.browser.click('exercise-next')
+    await app.browser.waitForText('exercise-notes', /^Mind the <b>spill<\/b>\.$/)
+    await app.browser.click('give')
+    await app.browser.click('exercise-next')
+    await app.browser.waitForText('exercise-notes', /^What the record reads\.$/)
+    await app.browser.waitForText('question', /What does the meter show there/)
+  })
+})
+
+describe('practice without its server', () => {
+  it('makes, marks and keeps as before, and opens again', async () => {
+    await visit('Practice')
+    await app.browser.driver.executeAsyncScript(
+      'const done = arguments[0]; navigator.serviceWorker.ready.then(() => done())',
+    )
+    await app.server.stop()
+    await app.browser.click('practice-start')
+    await app.browser.waitFor('the question', async () => (await count('[data-test="question"]')) === 1)
+    const exercise = await open({ skill: 'reading/open', level: 2, seed: 8 }, 'number')
+    await type(answerWords('f-number', exercise.right, 'metric'))
+    await marked(/^Right/)
+    await kept()
+    await app.browser.go(`${app.server.url}/practice/progress`)
+    await app.browser.waitFor('the results', async () => (await count('[data-test="results"] tbody tr')) > 0)
+    await app.server.restart()
+  })
+})
+
+describe('a browser that starts no modules in the background', () => {
+  it('says that nothing can be made, and keeps what there is', async () => {
+    const blocked = await openBrowser(LAPTOP)
+    try {
+      const { driver } = blocked as unknown as {
+        driver: { sendDevToolsCommand: (name: string, of: object) => Promise<void> }
+      }
+      await driver.sendDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', {
+        source: `window.Worker = class { constructor() { throw new TypeError('Module scripts are not supported') } }`,
+      })
+      await blocked.go(`${app.server.url}/practice/exercise?skill=sums/add&level=1&seed=2`)
+      await blocked.waitForText('exercise-problem', /cannot be made: /)
+      await blocked.go(`${app.server.url}/practice/progress`)
+      await blocked.waitForText('progress-say', /\d|[Nn]othing/)
+    } finally {
+      await blocked.close()
+    }
   })
 })

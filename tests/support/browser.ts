@@ -8,7 +8,7 @@ import { Options, ServiceBuilder } from 'selenium-webdriver/chrome.js'
 const CHROMIUM = '/usr/bin/chromium'
 const CHROMEDRIVER = '/usr/bin/chromedriver'
 /** How long anything is waited for: what a busy machine takes is no finding, only that it never comes. */
-const WAIT_MS = 180_000
+const WAIT_MS = Number(process.env.PATIENCE_MS ?? 180_000)
 
 export type Size = { width: number; height: number; scale: number; isPhone: boolean }
 

@@ -7,7 +7,7 @@ import { counted } from '#wording/language'
 import AddExercise from './AddExercise.vue'
 
 /** A collection: its exercises, how they went, and what can be done with it. */
-const props = defineProps<{ collection: Collection }>()
+const props = defineProps<{ collection: Collection; isAddedTo?: boolean }>()
 defineEmits<{ start: []; save: []; 'save-results': []; sheet: [] }>()
 const practice = usePractice()
 const results = computed(() => practice.resultsOf(props.collection))
@@ -40,8 +40,19 @@ const drop = (at: number) => keep({ exercises: props.collection.exercises.filter
     <p v-if="collection.notes" class="whitespace-pre-line text-soft" data-test="collection-notes">
       {{ collection.notes }}
     </p>
-    <details class="mt-1">
+    <details class="mt-1" :open="isAddedTo">
       <summary>Exercises</summary>
+      <label class="flex max-w-xl flex-col text-xs text-soft">
+        Notes on the collection
+        <textarea
+          class="rounded-sm border border-rule bg-well px-2 py-1 text-sm text-ink"
+          rows="2"
+          maxlength="2000"
+          :value="collection.notes"
+          data-test="collection-notes-field"
+          @change="keep({ notes: ($event.target as HTMLTextAreaElement).value })"
+        />
+      </label>
       <label class="flex items-center gap-2">
         <input
           type="checkbox"

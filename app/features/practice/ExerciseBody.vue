@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useUnits } from '~/shared/useUnits'
-import { usePractice } from '~/stores/practice'
+import { useExercise } from '~/stores/exercise'
 import type { Made } from '#core/practice/practice'
 import { askedWords } from '#wording/practice'
 import AskedSet from './AskedSet.vue'
@@ -15,7 +15,7 @@ import PatchRow from './PatchRow.vue'
 
 /** What is asked, with what there is to see, and the way to answer it. */
 const props = defineProps<{ exercise: Made }>()
-const practice = usePractice()
+const session = useExercise()
 const { unit } = useUnits()
 
 const question = computed(() => askedWords(props.exercise, unit.value))
@@ -24,7 +24,7 @@ const patches = computed(() => {
   if (exercise.answer === 'number' && exercise.question.ask === 'apart') return exercise.question.patches
   return undefined
 })
-const isOpen = computed(() => !practice.marked && practice.marking === null)
+const isOpen = computed(() => !session.marked && session.marking === null)
 /** What is answered in a small field stands beside what there is to see. */
 const isBeside = computed(
   () => ['number', 'choice', 'placing'].includes(props.exercise.answer) && 'shown' in props.exercise,
@@ -44,7 +44,7 @@ const points = computed(() => {
     <AskedSet
       v-if="'shown' in exercise && exercise.shown"
       :shown="exercise.shown"
-      :picture="practice.made?.picture"
+      :picture="session.made?.picture"
       :point-ids="points"
     />
     <AnswerNumber v-if="exercise.answer === 'number'" :exercise="exercise" :is-open="isOpen" />
@@ -54,7 +54,7 @@ const points = computed(() => {
     <AnswerFault v-else-if="exercise.answer === 'fault'" :exercise="exercise" :is-open="isOpen" />
     <AnswerPlacing v-else :exercise="exercise" :is-open="isOpen" />
   </div>
-  <p v-if="practice.marking !== null" role="status" class="text-soft" data-test="marking">
-    Marking{{ practice.marking > 0 ? ` (${Math.round(practice.marking * 100)} %)` : '' }}…
+  <p v-if="session.marking !== null" role="status" class="text-soft" data-test="marking">
+    Marking{{ session.marking > 0 ? ` (${Math.round(session.marking * 100)} %)` : '' }}…
   </p>
 </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useUnits } from '~/shared/useUnits'
+import { useExercise } from '~/stores/exercise'
 import { usePractice } from '~/stores/practice'
 import type { Made } from '#core/practice/practice'
 import type { MarkedAnswer } from '#services/practice/practiceApi'
@@ -15,6 +16,7 @@ import WaysTried from './WaysTried.vue'
 
 /** How an answer was: what is right, why, and what a rule of thumb would have said. */
 const props = defineProps<{ exercise: Made; marked: MarkedAnswer }>()
+const session = useExercise()
 const practice = usePractice()
 const { unit } = useUnits()
 
@@ -46,7 +48,7 @@ const clipped = computed(() =>
         </tbody>
       </table>
       <p class="mt-2" data-test="thumb">{{ thumbWords(exercise, unit) }}</p>
-      <EffectSlider v-if="practice.effect" :effect="practice.effect" />
+      <EffectSlider v-if="session.effect" :effect="session.effect" />
       <AskedSet
         v-if="exercise.after && marked.picture"
         class="mt-2"

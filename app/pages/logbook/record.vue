@@ -92,6 +92,12 @@ const remove = async () => {
               <NuxtLink class="press inline-flex items-center" :to="`/logbook/card?id=${id}`" data-test="card"
                 >Card</NuxtLink
               >
+              <NuxtLink
+                class="press inline-flex items-center"
+                :to="`/practice/collections?record=${id}`"
+                data-test="practise"
+                >Practise on it</NuxtLink
+              >
             </div>
             <div class="flex flex-wrap gap-2 text-sm">
               <button class="press" data-test="save-record" @click="head && saveRecord(record, head)">

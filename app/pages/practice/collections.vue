@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { ref } from 'vue'
-import { useRouter } from 'vue-router'
+import { computed, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 import CollectionLine from '~/features/practice/CollectionLine.vue'
 import { useCollectionFiles } from '~/features/practice/useCollectionFiles'
+import { useExercise } from '~/stores/exercise'
 import { usePractice } from '~/stores/practice'
 import { freshId } from '~/support/freshId'
 import { freshSeed } from '~/support/freshSeed'
@@ -10,10 +11,14 @@ import type { Collection } from '#core/practice/collection'
 import FilePick from '~/ui/FilePick.vue'
 import { counted } from '#wording/language'
 
+const session = useExercise()
 const practice = usePractice()
 const router = useRouter()
 const { take, save, saveResults, problem, done } = useCollectionFiles()
 const title = ref('')
+const route = useRoute()
+/** Somebody came from a record to ask of it. */
+const isOfRecord = computed(() => typeof route.query.record === 'string')
 
 /** A new collection begins with one exercise, since an empty one is none. */
 const begin = async () => {
@@ -29,7 +34,7 @@ const begin = async () => {
   title.value = ''
 }
 const start = (collection: Collection) => {
-  void practice.startCollection(collection)
+  void session.startCollection(collection)
   void router.push('/practice/exercise')
 }
 </script>
@@ -58,14 +63,20 @@ const start = (collection: Collection) => {
       <p v-for="broken in practice.damagedCollections" :key="broken.id" role="alert">
         A collection here is damaged: {{ broken.message }} It is kept as it is.
       </p>
+      <p v-if="isOfRecord" data-test="of-record">
+        The record is chosen where exercises are added{{
+          practice.collections.length === 0 ? ': begin a collection first' : ''
+        }}.
+      </p>
       <p v-if="practice.isLoaded && practice.collections.length === 0" class="text-soft">
         A collection is a row of exercises in an order of yours: made ones by their seeds, or your own sets. As a test
         it shows no marks before its end. A teacher gives it out as a file.
       </p>
       <ol data-test="collections">
         <CollectionLine
-          v-for="collection in practice.collections"
+          v-for="(collection, at) in practice.collections"
           :key="collection.id"
+          :is-added-to="isOfRecord && at === 0"
           :collection="collection"
           @start="start(collection)"
           @save="save(collection)"

@@ -2,11 +2,13 @@
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import TopicLine from '~/features/practice/TopicLine.vue'
+import { useExercise } from '~/stores/exercise'
 import { usePractice } from '~/stores/practice'
 import { SKILLS, TOPICS, type Topic } from '#core/practice/skills'
 import { SKILL_NAMES, TOPIC_NAMES } from '#wording/practice'
 import { counted, listed } from '#wording/language'
 
+const session = useExercise()
 const practice = usePractice()
 const router = useRouter()
 
@@ -20,7 +22,7 @@ const nextWords = computed(() =>
 const weak = computed(() => (practice.overview?.weak ?? []).map(topic => TOPIC_NAMES[topic].toLowerCase()))
 
 const start = (topic?: Topic) => {
-  void practice.startTopic(topic)
+  void session.startTopic(topic)
   void router.push('/practice/exercise')
 }
 </script>

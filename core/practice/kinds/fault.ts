@@ -20,7 +20,7 @@ export const TELLS_VALUES = 8
 const METER_STEP = 0.1
 /** Below this a meter shows nothing; what comes from nothing is counted from here, stops over f/1. */
 const LEAST_STOPS = -4
-/** A frame is shot and looked at; for another at the subject somebody holds a card there. Common practice, no source. */
+/** A frame is shot and looked at; at the subject somebody holds a card. Common practice, no source. */
 const MINUTES = { incident: 0.3, spot: 0.2, frame: 0.4, switch: 0.2, card: 0.2 }
 const CARD = grey(0.18)
 

@@ -1,7 +1,7 @@
-import { useSpeechSynthesis } from '@vueuse/core'
 import { useMeterRun } from '~/features/metering/run/useMeterRun'
+import { useSpoken } from '~/shared/useSpoken'
 import { usePreferences } from '~/stores/preferences'
-import { onBeforeUnmount, ref, watch } from 'vue'
+import { watch } from 'vue'
 import { spokenPrompt } from '#core/metering/prompt'
 import { correctionWords } from '#wording/corrections'
 import { formatFNumber } from '#wording/notation/aperture'
@@ -10,15 +10,7 @@ import { formatFNumber } from '#wording/notation/aperture'
 export const useSpokenRun = () => {
   const run = useMeterRun()
   const preferences = usePreferences()
-  const text = ref('')
-  const { speak, stop, isSupported } = useSpeechSynthesis(text, { lang: 'en-GB' })
-
-  const say = (words: string) => {
-    if (!preferences.values.speaks || !isSupported.value || !words) return
-    text.value = words
-    stop()
-    speak()
-  }
+  const { say } = useSpoken()
 
   watch(
     [() => run.step.value?.id, () => preferences.values.speaks],
@@ -38,5 +30,4 @@ export const useSpokenRun = () => {
       else say(taken.correction && light ? correctionWords(taken.correction, light) : 'Taken.')
     },
   )
-  onBeforeUnmount(stop)
 }

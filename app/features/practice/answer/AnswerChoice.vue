@@ -1,16 +1,16 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { usePractice } from '~/stores/practice'
+import { useExercise } from '~/stores/exercise'
 import { CLIP_CHOICES, type ChoiceExercise } from '#core/practice/exercise'
 import { CLIP_NAMES } from '#wording/practice'
 import PatchRow from '../PatchRow.vue'
 
 /** One of several: patches, or what a picture shows. */
 const props = defineProps<{ exercise: ChoiceExercise; isOpen: boolean }>()
-const practice = usePractice()
-const chosen = computed(() => (practice.answer?.form === 'choice' ? practice.answer.at : undefined))
-const right = computed(() => (practice.marked && !practice.isTest ? props.exercise.right : undefined))
-const choose = (at: number) => void practice.give({ form: 'choice', at })
+const session = useExercise()
+const chosen = computed(() => (session.answer?.form === 'choice' ? session.answer.at : undefined))
+const right = computed(() => (session.marked && !session.isTest ? props.exercise.right : undefined))
+const choose = (at: number) => void session.give({ form: 'choice', at })
 </script>
 
 <template>

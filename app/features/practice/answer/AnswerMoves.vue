@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { usePractice } from '~/stores/practice'
+import { useExercise } from '~/stores/exercise'
 import type { MovesExercise } from '#core/practice/exercise'
 import { movedSet } from '#core/practice/kinds/moves'
 import { formatPower } from '#wording/notation/power'
@@ -13,10 +13,10 @@ import PictureCanvas from '~/ui/PictureCanvas.vue'
 
 /** What may be done to a set, what was done, and where it stands. */
 const props = defineProps<{ exercise: MovesExercise; isOpen: boolean }>()
-const practice = usePractice()
+const session = useExercise()
 const CLICK = 1 / 3
 
-const now = computed(() => movedSet(props.exercise, practice.moves))
+const now = computed(() => movedSet(props.exercise, session.moves))
 const look = computed(() => now.value.looks.find(({ id }) => id === props.exercise.lookId)!)
 /** Powers that are being chosen, before the walk to the light is made. */
 const meant = ref<Record<string, number>>({})
@@ -37,32 +37,42 @@ const turn = (lightId: string, by: number, from: number, least: number) => {
   meant.value = { ...meant.value, [lightId]: Math.max(least, Math.min(0, from + by)) }
 }
 const set = (at: number, lightId: string, powerStops: number, isOn = true) => {
-  practice.move({ offer: at, powerStops, isOn })
+  session.move({ offer: at, powerStops, isOn })
   const { [lightId]: _, ...rest } = meant.value
   meant.value = rest
 }
 </script>
 
 <template>
-  <div class="flex flex-wrap items-start gap-5">
-    <div class="flex flex-col gap-2">
+  <div class="grid items-start gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1fr)_23rem]">
+    <div class="min-w-0 lg:order-2">
+      <p v-if="session.state && !session.isStale" class="text-lg font-semibold" role="status" data-test="stand">
+        {{ standWords(exercise, session.state.missStops) }}
+      </p>
+      <p v-else role="status" class="text-lg text-soft">The light is being worked out…</p>
+      <p class="figure min-h-5 text-sm text-soft">
+        <template v-if="session.state && !session.isStale">
+          Key {{ formatFNumber(session.state.keyFNumber) }}, backdrop {{ formatStops(session.state.backdropStops) }} to
+          the camera{{ session.state.value === undefined ? '' : `, value ${Math.round(session.state.value)}` }}
+        </template>
+      </p>
       <PictureCanvas
-        v-if="practice.seen"
-        :picture="practice.seen"
+        v-if="session.seen"
+        :picture="session.seen"
         label="The set as it stands"
-        class="h-72 w-auto"
-        :class="{ 'opacity-60': practice.isStale }"
+        class="mt-1 h-60 w-auto"
+        :class="{ 'opacity-60': session.isStale }"
       />
-      <p v-if="practice.state && !practice.isStale" class="text-lg font-semibold" role="status" data-test="stand">
-        {{ standWords(exercise, practice.state.missStops) }}
-      </p>
-      <p v-else role="status" class="text-soft">The light is being worked out…</p>
-      <p v-if="practice.state && !practice.isStale" class="figure text-sm text-soft">
-        Key {{ formatFNumber(practice.state.keyFNumber) }}, backdrop {{ formatStops(practice.state.backdropStops) }} to
-        the camera{{ practice.state.value === undefined ? '' : `, value ${Math.round(practice.state.value)}` }}
-      </p>
+      <PlanSketch
+        class="mt-3 max-lg:hidden"
+        :set="now"
+        :width-px="360"
+        ink="var(--ink)"
+        pale-ink="var(--soft)"
+        label="Plan and side view of the set"
+      />
     </div>
-    <div class="min-w-72 grow">
+    <div class="min-w-0">
       <table class="w-full">
         <caption class="sr-only">
           Powers
@@ -123,35 +133,32 @@ const set = (at: number, lightId: string, powerStops: number, isOn = true) => {
             class="press text-left"
             :disabled="!isOpen"
             :data-test="`offer-${one.at}`"
-            @click="practice.move({ offer: one.at })"
+            @click="session.move({ offer: one.at })"
           >
             {{ one.words }}
           </button>
         </li>
       </ul>
       <h3 class="mt-3 font-semibold">
-        Done<span v-if="practice.state">: {{ minutesWords(practice.state.minutes) }}</span>
+        Done<span v-if="session.state">: {{ minutesWords(session.state.minutes) }}</span>
       </h3>
       <ol class="list-decimal pl-6" data-test="done">
-        <li v-for="(one, at) in practice.moves" :key="at">{{ moveWords(exercise, one) }}</li>
+        <li v-for="(one, at) in session.moves" :key="at">{{ moveWords(exercise, one) }}</li>
       </ol>
-      <p v-if="practice.moves.length === 0" class="text-soft">Nothing yet.</p>
+      <p v-if="session.moves.length === 0" class="text-soft">Nothing yet.</p>
       <div v-if="isOpen" class="mt-2 flex gap-3">
-        <button
-          class="press-main h-12"
-          data-test="give"
-          @click="practice.give({ form: 'moves', moves: practice.moves })"
-        >
+        <button class="press-main h-12" data-test="give" @click="session.give({ form: 'moves', moves: session.moves })">
           That is it
         </button>
-        <button class="press" :disabled="practice.moves.length === 0" @click="practice.unmove()">
+        <button class="press" :disabled="session.moves.length === 0" @click="session.unmove()">
           Take the last back
         </button>
       </div>
     </div>
     <PlanSketch
+      class="lg:hidden"
       :set="now"
-      :width-px="360"
+      :width-px="340"
       ink="var(--ink)"
       pale-ink="var(--soft)"
       label="Plan and side view of the set"

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { ref, useId } from 'vue'
 import { useUnits } from '~/shared/useUnits'
-import { usePractice } from '~/stores/practice'
+import { useExercise } from '~/stores/exercise'
 import type { NumberExercise } from '#core/practice/exercise'
 import { parseAnswer, QUANTITY_WORDS } from '#wording/practiceMarks'
 
 /** A figure, in whatever notation it is usually written. */
 const props = defineProps<{ exercise: NumberExercise; isOpen: boolean }>()
-const practice = usePractice()
+const session = useExercise()
 const { unit } = useUnits()
 const id = useId()
 const text = ref('')
@@ -16,7 +16,7 @@ const problem = ref('')
 const give = () => {
   const read = parseAnswer(props.exercise.quantity, text.value, unit.value)
   problem.value = read.ok ? '' : read.message
-  if (read.ok) void practice.give({ form: 'number', value: read.value })
+  if (read.ok) void session.give({ form: 'number', value: read.value })
 }
 </script>
 

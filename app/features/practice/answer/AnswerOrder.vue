@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { ArrowDown, ArrowUp } from '@lucide/vue'
 import { useUnits } from '~/shared/useUnits'
-import { usePractice } from '~/stores/practice'
+import { useExercise } from '~/stores/exercise'
 import type { OrderExercise } from '#core/practice/exercise'
 import { isOrder } from '#core/practice/kinds/day'
 import { ruleWords, traitWords } from '#wording/practice'
@@ -10,7 +10,7 @@ import { listed } from '#wording/language'
 
 /** Looks put in order, one step up or down at a time. */
 const props = defineProps<{ exercise: OrderExercise; isOpen: boolean }>()
-const practice = usePractice()
+const session = useExercise()
 const { distance } = useUnits()
 const order = ref(props.exercise.names.map((_, at) => at))
 const move = (at: number, by: -1 | 1) => {
@@ -71,12 +71,7 @@ const keeps = computed(() => isOrder(props.exercise, order.value))
     </div>
   </details>
   <div v-if="isOpen" class="flex items-center gap-3">
-    <button
-      class="press-main h-12"
-      :disabled="!keeps"
-      data-test="give"
-      @click="practice.give({ form: 'order', order })"
-    >
+    <button class="press-main h-12" :disabled="!keeps" data-test="give" @click="session.give({ form: 'order', order })">
       Answer
     </button>
     <p v-if="!keeps" class="text-soft">This order does not keep to what is asked.</p>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, useId } from 'vue'
 import { useUnits } from '~/shared/useUnits'
-import { usePractice } from '~/stores/practice'
+import { useExercise } from '~/stores/exercise'
 import type { PlacingExercise } from '#core/practice/exercise'
 import { KEY_RANGES, keyPlaced } from '#core/practice/kinds/placing'
 import { keyWords } from '#wording/practiceMarks'
@@ -9,7 +9,7 @@ import PlanSketch from '~/shared/PlanSketch.vue'
 
 /** A key placed by what a picture shows: a slider for each thing that is asked. */
 const props = defineProps<{ exercise: PlacingExercise; isOpen: boolean }>()
-const practice = usePractice()
+const session = useExercise()
 const { distance } = useUnits()
 const id = useId()
 const place = ref({ ...props.exercise.start })
@@ -49,7 +49,7 @@ const set = computed(() => keyPlaced(props.exercise.set, place.value))
         v-if="isOpen"
         class="press-main h-12 self-start"
         data-test="give"
-        @click="practice.give({ form: 'placing', place: { ...place } })"
+        @click="session.give({ form: 'placing', place: { ...place } })"
       >
         Answer
       </button>
