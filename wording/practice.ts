@@ -67,6 +67,7 @@ export const SKILL_NAMES: Record<Skill, string> = {
   'value/frame': 'Value in a frame',
   'value/clipped': 'Clipped or held',
   'frame/key': 'Where the key stands',
+  'frame/lights': 'Which lights made it',
   'day/order': 'Order of five looks',
 }
 
@@ -339,6 +340,6 @@ export const askedWords = (exercise: Exercise, unit: LengthUnit): string => {
     case 'fault':
       return 'One of these is so in this hall. Each reading costs minutes. Which is it?'
     case 'placing':
-      return 'Where does the key stand that made this picture? What is not asked is set already.'
+      return `${exercise.skill === 'frame/lights' ? 'Which lights made this picture?' : 'Where does the key stand that made this picture?'} What is not asked is set already.`
   }
 }

@@ -1,5 +1,13 @@
 import type { Ability } from '#core/practice/ability'
-import { CLIP_CHOICES, type Because, type Exercise, type NumberExercise, type Quantity } from '#core/practice/exercise'
+import {
+  CLIP_CHOICES,
+  type Because,
+  type Exercise,
+  type FrameLights,
+  type NumberExercise,
+  type PlacingExercise,
+  type Quantity,
+} from '#core/practice/exercise'
 import type { Effect } from '#core/practice/kinds/effect'
 import { err, ok, type Outcome } from '#core/shared/outcome'
 import { formatAperture, formatFNumber, parseFNumber } from './notation/aperture'
@@ -141,14 +149,22 @@ export const spentWords = (minutes: number, least: number): string =>
     ? `${minutesWords(minutes)}: none does it in less.`
     : `${minutesWords(minutes)}; ${minutesWords(least)} is enough.`
 
-/** Where a key stands, in words. */
-export const keyWords = (
-  place: { roundDeg: number; distanceM: number; overEyesM: number; isHard: boolean },
+/** The lights of a frame in words: where the key stands, and what of the others is asked. */
+export const lightsWords = (
+  { asked }: Pick<PlacingExercise, 'asked'>,
+  { roundDeg, overEyesM, distanceM, ...place }: FrameLights,
   inLength: InLength,
 ): string => {
-  const side = place.roundDeg >= 0 ? 'camera right' : 'camera left'
-  const height = `${inLength(Math.abs(place.overEyesM))} ${place.overEyesM >= 0 ? 'over' : 'under'} the eyes`
-  return `${Math.abs(Math.round(place.roundDeg))}° to ${side}, ${inLength(place.distanceM)} away, ${height}, ${place.isHard ? 'hard' : 'soft'}`
+  const side = roundDeg >= 0 ? 'camera right' : 'camera left'
+  const height = `${inLength(Math.abs(overEyesM))} ${overEyesM >= 0 ? 'over' : 'under'} the eyes`
+  return [
+    `${Math.abs(Math.round(roundDeg))}° to ${side}, ${inLength(distanceM)} away, ${height}, ${place.isHard ? 'hard' : 'soft'}`,
+    ...(asked.includes('hasFill') ? [place.hasFill ? 'with fill' : 'no fill'] : []),
+    ...(asked.includes('edge')
+      ? [place.edge === 'none' ? 'no edge light' : `edge light from camera ${place.edge}`]
+      : []),
+    ...(asked.includes('isBackdropLit') ? [place.isBackdropLit ? 'backdrop lit' : 'backdrop not lit'] : []),
+  ].join(', ')
 }
 
 /** Aperture and film speed that a picture is taken at. */
@@ -184,7 +200,7 @@ export const rightWords = (exercise: Exercise, { off, minutes, missStops }: Foun
     case 'fault':
       return `It was so that ${faultWords(exercise.set, exercise.suspects[exercise.right]!)}.`
     case 'placing':
-      return `${keyWords(exercise.right, metres => formatDistance(metres, unit))}. The pictures differ by ${stopWords(off ?? 0)}.`
+      return `${lightsWords(exercise, exercise.right, metres => formatDistance(metres, unit))}. The pictures differ by ${stopWords(off ?? 0)}.`
   }
 }
 

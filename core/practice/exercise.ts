@@ -166,18 +166,29 @@ export type FaultExercise = ExerciseRef & {
   leastMinutes: number
 }
 
-/** Where a key stands: degrees round from the camera (above 0 to its right), metres away, metres over the eyes. */
-export type KeyPlace = { roundDeg: number; distanceM: number; overEyesM: number; isHard: boolean }
+/**
+ * The lights of a frame. Where its key stands: degrees round from the camera (above 0 to its right), metres away,
+ * metres over the eyes; and which others are on.
+ */
+export type FrameLights = {
+  roundDeg: number
+  distanceM: number
+  overEyesM: number
+  isHard: boolean
+  hasFill: boolean
+  edge: 'none' | 'left' | 'right'
+  isBackdropLit: boolean
+}
 
-/** A picture whose key is to be placed. */
+/** A picture whose lights are to be named and placed. */
 export type PlacingExercise = ExerciseRef & {
   answer: 'placing'
   set: StudioSet
-  right: KeyPlace
+  right: FrameLights
   /** What of the place is asked; the rest is told. */
-  asked: readonly (keyof KeyPlace)[]
+  asked: readonly (keyof FrameLights)[]
   /** Where the learner begins. */
-  start: KeyPlace
+  start: FrameLights
   shown: Shown
 }
 
@@ -194,7 +205,7 @@ export type Answer =
   | { form: 'order'; order: readonly number[] }
   | { form: 'moves'; moves: readonly Move[] }
   | { form: 'fault'; at: number; asked: readonly number[] }
-  | { form: 'placing'; place: KeyPlace }
+  | { form: 'placing'; place: FrameLights }
 
 /** How good an answer is: 0 to 1, and how far off where that has a measure. */
 export type Mark = {

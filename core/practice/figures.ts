@@ -50,3 +50,16 @@ const STRICTNESS: Record<Level, { fullWithin: number; noneBeyond: number }> = {
 
 /** How near an answer has to come at a level, where it is judged and not reckoned. */
 export const strictness = (level: Level) => STRICTNESS[level]
+
+const RANGES: Record<Quantity, readonly [number, number]> = {
+  stops: [-5, 5],
+  'f-number': [1.4, 32],
+  value: [0, 255],
+  ratio: [1, 8],
+  metres: [0.3, 8],
+  mired: [-250, 250],
+  kelvin: [2000, 10_000],
+}
+
+/** What somebody might say who knows nothing but what the answer is counted in. */
+export const rangeOf = (quantity: Quantity): readonly [number, number] => RANGES[quantity]

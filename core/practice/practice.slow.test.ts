@@ -1,4 +1,5 @@
-import { beforeAll, describe, expect, it } from 'vitest'
+import { describe, expect, it } from 'vitest'
+import { lit, make, score } from '#support/exercises'
 import { demoSet } from '../edits/demo'
 import { KEY_SIDE } from '../model/placeIds'
 import { modifierOfKind } from '../physics/sources/modifiers'
@@ -6,30 +7,13 @@ import { bestOrder, keepsTo, minutesOfOrder } from '../looks/order'
 import type { OwnExercise } from './collection'
 import { offBy } from './figures'
 import { effectOf } from './kinds/effect'
-import { figureOf, minutesAsked, shortestOf, toldBy } from './kinds/fault'
 import { Impossible, makeOwn } from './kinds/own'
 import { missOf, minutesOfMoves, movedSet } from './kinds/moves'
 import { explained } from './kinds/reading'
-import { differenceStops, keyPlaced, placedOff } from './kinds/placing'
 import { bestWays, isSet } from './kinds/ways'
-import { bestAnswer, guessedAnswer, makeExercise, markAnswer, thumbAnswer, type Made } from './practice'
+import { bestAnswer, guessedAnswer, makeExercise, thumbAnswer } from './practice'
 import { LEVELS, type Level, type Skill } from './skills'
-import { judged, practiceSolver } from './studio'
-
-const lit = practiceSolver()
-type MadeOf<A extends Made['answer']> = Extract<Made, { answer: A }>
-const make = async <A extends Made['answer']>(
-  skill: Skill,
-  level: Level,
-  seed: number,
-  form: A,
-): Promise<MadeOf<A>> => {
-  const made = await makeExercise({ skill, level, seed }, lit)
-  expect(made.answer).toBe(form)
-  return made as MadeOf<A>
-}
-const score = async (exercise: Made, answer: Parameters<typeof markAnswer>[1]) =>
-  (await markAnswer(exercise, answer, lit)).score
+import { judged } from './studio'
 
 describe('every exercise that needs light', () => {
   const SKILLS: Skill[] = [
@@ -42,6 +26,7 @@ describe('every exercise that needs light', () => {
     'fault/one',
     'fault/two',
     'frame/key',
+    'frame/lights',
   ]
   it.each(SKILLS)('%s: its best answer is full marks, and the same seed makes the same', async skill => {
     for (const level of [1, 3, 5] as const) {
@@ -193,137 +178,6 @@ describe('set it', () => {
     const exercise = await make('set-it/power', 1, 3, 'moves')
     expect(movedSet(exercise, [{ offer: 99 }])).toBe(exercise.set)
     expect(minutesOfMoves(exercise, [{ offer: -1, powerStops: 0 }])).toBe(0)
-  })
-})
-
-describe('find the fault', () => {
-  let exercise: MadeOf<'fault'>
-  beforeAll(async () => {
-    exercise = await make('fault/one', 4, 6, 'fault')
-  })
-
-  it('is told by the shortest readings, and by no readings in fewer minutes', () => {
-    const { readings, shortest, leastMinutes } = exercise
-    expect(toldBy(exercise, shortest)).toBe(true)
-    expect(minutesAsked(exercise, shortest)).toBe(leastMinutes)
-    for (let some = 0; some < 1 << readings.length; some++) {
-      const chosen = readings.map((_, at) => at).filter(at => some & (1 << at))
-      if (minutesAsked(exercise, chosen) < leastMinutes - 1e-9) expect(toldBy(exercise, chosen)).toBe(false)
-    }
-  })
-
-  it('is in the meter, the camera or the light: a frame tells which', async () => {
-    // Made until each of them is suspected; what stands in its row is what would be read.
-    const rows = new Map<string, { by: string; place: string; off: number }[]>()
-    for (let seed = 1; rows.size < 3 && seed < 20; seed++) {
-      const one = await make('fault/one', 5, seed, 'fault')
-      one.suspects.forEach(([fault], suspect) => {
-        if (!['meter-iso', 'camera-iso', 'receptor-turned'].includes(fault!.kind)) return
-        const off = one.readings.map(({ by, pointId, lightIds }, at) => ({
-          by,
-          place: lightIds.length === one.set.lights.length ? pointId : 'alone',
-          off: one.table[suspect]![at]! - one.planned[at]!,
-        }))
-        rows.set(fault!.kind, off)
-      })
-    }
-    const offBy = (kind: string, by: string, place: string) =>
-      rows.get(kind)!.find(one => one.by === by && one.place === place)!.off
-    // The meter's ISO moves every reading by a stop and no frame; the camera's moves the frames alone.
-    for (const place of [KEY_SIDE, 'backdrop/middle']) {
-      expect(Math.abs(offBy('meter-iso', 'incident', place))).toBeCloseTo(1, 6)
-      expect(offBy('meter-iso', 'frame', place)).toBe(0)
-      expect(offBy('camera-iso', 'incident', place)).toBe(0)
-    }
-    expect(Math.abs(offBy('camera-iso', 'frame', KEY_SIDE))).toBeGreaterThan(30)
-    // The dome that looks at the camera reads less of a key from the side; the card in the frame is as it was.
-    expect(offBy('receptor-turned', 'incident', KEY_SIDE)).toBeLessThan(0)
-    expect(offBy('receptor-turned', 'frame', KEY_SIDE)).toBe(0)
-  })
-
-  it('is shown as a meter and a frame show it', () => {
-    expect(figureOf({ by: 'incident' }, 4)).toBeCloseTo(4, 9)
-    expect(figureOf({ by: 'spot' }, -4)).toBeNull()
-    expect(figureOf({ by: 'frame' }, 118)).toBe(118)
-  })
-
-  it('is worth less by luck, and nothing when it is wrong', async () => {
-    const { right, readings, suspects } = exercise
-    expect(await score(exercise, { form: 'fault', at: right, asked: [] })).toBe(0.5)
-    const all = readings.map((_, at) => at)
-    const thorough = await score(exercise, { form: 'fault', at: right, asked: all })
-    expect(thorough).toBeGreaterThan(0)
-    expect(thorough).toBeLessThan(0.8)
-    expect(await score(exercise, { form: 'fault', at: (right + 1) % suspects.length, asked: all })).toBe(0)
-  })
-
-  it('has no shortest way where two suspicions look alike', () => {
-    const minutes = [
-      { minutes: 1, by: 'incident' },
-      { minutes: 2, by: 'spot' },
-    ] as const
-    expect(
-      shortestOf(
-        [
-          [0, 0],
-          [0.2, 0.29],
-        ],
-        0,
-        minutes,
-      ),
-    ).toBeUndefined()
-    expect(
-      shortestOf(
-        [
-          [0, 0],
-          [0.3, 0],
-        ],
-        0,
-        minutes,
-      ),
-    ).toEqual({ readings: [0], minutes: 1 })
-    expect(
-      shortestOf(
-        [
-          [0, 0],
-          [0, 1],
-          [1, 0],
-        ],
-        0,
-        minutes,
-      ),
-    ).toEqual({ readings: [0, 1], minutes: 3 })
-  })
-})
-
-describe('read the frame', () => {
-  it('differs by nothing from itself, and more the further the key stands off', async () => {
-    const exercise = await make('frame/key', 1, 4, 'placing')
-    const { right } = exercise
-    const off = (byDeg: number) =>
-      placedOff(exercise, { ...right, roundDeg: right.roundDeg - Math.sign(right.roundDeg) * byDeg }, lit)
-    const [none, some, much] = [await off(0), await off(15), await off(60)]
-    expect(none).toBeLessThan(1e-6)
-    expect(some).toBeGreaterThan(0.02)
-    expect(much).toBeGreaterThan(some)
-    expect(await score(exercise, { form: 'placing', place: right })).toBe(1)
-  })
-
-  it('counts stops between pixels', () => {
-    const flat = (value: number) => new Float32Array(30).fill(value)
-    expect(differenceStops(flat(0.5), flat(0.5))).toBe(0)
-    expect(differenceStops(flat(0.5), flat(0.25))).toBeCloseTo(1, 6)
-    // Clipped is clipped, however far.
-    expect(differenceStops(flat(3), flat(1))).toBe(0)
-  })
-
-  it('puts the key where it is said to be', () => {
-    const set = demoSet()
-    const { place } = keyPlaced(set, { roundDeg: 90, distanceM: 2, overEyesM: 0, isHard: true }).lights.find(
-      ({ job }) => job === 'key',
-    )!
-    const subject = set.subjects[0]!.place
-    expect([place.xM - subject.xM, place.yM - subject.yM].map(one => Math.round(one * 1e6) / 1e6)).toEqual([2, 0])
   })
 })
 

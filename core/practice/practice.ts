@@ -6,7 +6,7 @@ import {
   type Answer,
   type Exercise,
   type ExerciseRef,
-  type KeyPlace,
+  type FrameLights,
   type Mark,
   type Move,
   type MovesExercise,
@@ -17,7 +17,7 @@ import { makeFault, minutesAsked, toldBy } from './kinds/fault'
 import { makeClipped, makeFrameValue } from './kinds/framed'
 import { makeMoves, minutesOfMoves, missOf, movedSet } from './kinds/moves'
 import { makeApart, makePick } from './kinds/patches'
-import { KEY_RANGES, makePlacing, placedOff, USUAL_KEY } from './kinds/placing'
+import { EDGES, KEY_RANGES, makePlacing, placedOff, USUAL_LIGHTS } from './kinds/placing'
 import { makeRatio } from './kinds/ratio'
 import { makeReading } from './kinds/reading'
 import { makeSum } from './kinds/sums'
@@ -69,7 +69,8 @@ export const makeExercise = async (ref: ExerciseRef, lit: Lit): Promise<Made> =>
     case 'fault/two':
       return makeFault({ ...ref, skill }, lit)
     case 'frame/key':
-      return makePlacing(ref, lit)
+    case 'frame/lights':
+      return makePlacing({ ...ref, skill }, lit)
     case 'day/order':
       return makeDay(ref)
   }
@@ -112,6 +113,13 @@ const markFault = (exercise: MadeOf<'fault'>, at: number, asked: readonly number
   return { ...markOf(score, over), minutes, isTold }
 }
 
+/** Lights that are on or off: each one named wrong takes its share, however little of the picture it lights. */
+const NAMED = ['hasFill', 'edge', 'isBackdropLit'] as const
+const namedShare = ({ asked, right }: MadeOf<'placing'>, place: FrameLights): number => {
+  const named = NAMED.filter(what => asked.includes(what))
+  return named.length === 0 ? 1 : named.filter(what => place[what] === right[what]).length / named.length
+}
+
 /** How good an answer is. An answer of another form than the exercise's is worth nothing. */
 export const markAnswer = async (
   exercise: Made,
@@ -139,7 +147,8 @@ export const markAnswer = async (
     case 'placing': {
       if (answer.form !== 'placing') return markOf(0)
       const off = await placedOff(exercise, answer.place, lit)
-      return markOf(1 - Math.max(0, off - PICTURES.alike) / (PICTURES.other - PICTURES.alike), off)
+      const alike = 1 - Math.max(0, off - PICTURES.alike) / (PICTURES.other - PICTURES.alike)
+      return markOf(alike * namedShare(exercise, answer.place), off)
     }
   }
 }
@@ -186,11 +195,11 @@ export const thumbAnswer = (exercise: Made): Answer => {
       return { form: 'fault', at, asked: FIRST_READINGS }
     }
     case 'placing':
-      return { form: 'placing', place: { ...exercise.start, ...pickKeys(USUAL_KEY, exercise.asked) } }
+      return { form: 'placing', place: { ...exercise.start, ...pickKeys(USUAL_LIGHTS, exercise.asked) } }
   }
 }
 
-const pickKeys = (place: KeyPlace, keys: readonly (keyof KeyPlace)[]): Partial<KeyPlace> =>
+const pickKeys = (place: FrameLights, keys: readonly (keyof FrameLights)[]): Partial<FrameLights> =>
   Object.fromEntries(keys.map(key => [key, place[key]]))
 
 /** "Turn the backdrop lights by as much as it is off." */
@@ -230,6 +239,9 @@ export const guessedAnswer = (exercise: Made, seed: number): Answer => {
               distanceM: dice.between(...KEY_RANGES.distanceM),
               overEyesM: dice.between(...KEY_RANGES.overEyesM),
               isHard: dice.share() < 0.5,
+              hasFill: dice.share() < 0.5,
+              edge: dice.one(EDGES),
+              isBackdropLit: dice.share() < 0.5,
             },
             exercise.asked,
           ),

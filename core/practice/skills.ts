@@ -44,6 +44,7 @@ export const SKILLS = {
   'value/frame': 'frames',
   'value/clipped': 'frames',
   'frame/key': 'frames',
+  'frame/lights': 'frames',
   'day/order': 'day',
 } as const satisfies Record<string, Topic>
 

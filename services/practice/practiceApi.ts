@@ -10,7 +10,7 @@ import type { Answer, ExerciseRef, FaultExercise, Move, NumberExercise, Shown } 
 import { makeOwn } from '#core/practice/kinds/own'
 import { missOf, minutesOfMoves, movedSet } from '#core/practice/kinds/moves'
 import { effectOf, type Effect } from '#core/practice/kinds/effect'
-import { keyPlaced } from '#core/practice/kinds/placing'
+import { lightsPlaced } from '#core/practice/kinds/placing'
 import { makeExercise, markAnswer, type Judged, type Made } from '#core/practice/practice'
 import type { PracticeResult } from '#core/practice/results'
 import { dueOf, nextUp, weakTopics, type NextUp } from '#core/practice/schedule'
@@ -107,7 +107,7 @@ export const practiceApi = () => {
       const lit = litFor(job)
       const judged = await markAnswer(exercise, answer, lit, share => job.report(share))
       if (exercise.answer === 'placing' && answer.form === 'placing')
-        return { judged, picture: await pictured(keyPlaced(exercise.set, answer.place), lit, WIDTH, true) }
+        return { judged, picture: await pictured(lightsPlaced(exercise.set, answer.place), lit, WIDTH, true) }
       if (exercise.answer === 'number' && exercise.after)
         return { judged, picture: await pictureOf(exercise.after, lit) }
       return { judged }

@@ -12,11 +12,10 @@ import { ratioFromStops, roundToClicks } from '../../physics/units/stops'
 import { distance } from '../../physics/units/vector'
 import { diceOf, type Dice } from '../../shared/chance'
 import type { ExerciseRef, NumberExercise, PracticeChange } from '../exercise'
-import { strictness } from '../figures'
+import { rangeOf, strictness } from '../figures'
+import { turned } from '../powers'
 import type { Level } from '../skills'
 import { judged, lightOf, madeStudio, WALLS, withWalls, type Lit } from '../studio'
-import { turned } from './reading'
-import { rangeOf } from './sums'
 
 type ChangeSkill = 'change/distance' | 'change/backdrop' | 'change/spill' | 'change/camera' | 'change/gel'
 
@@ -194,7 +193,7 @@ export const changedSet = (set: StudioSet, change: PracticeChange): StudioSet =>
       })
     case 'power':
       return (change.of === 'key' ? [key] : backdropIds).reduce(
-        (all, id) => turned(all, id, Math.min(0, look.lights[id]!.powerStops + change.stops)),
+        (all, id) => turned(all, [id], Math.min(0, look.lights[id]!.powerStops + change.stops)),
         set,
       )
     case 'gel': {

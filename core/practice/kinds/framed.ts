@@ -4,10 +4,10 @@ import type { StudioSet } from '../../model/schema'
 import { luminance } from '../../physics/units/rgb'
 import { diceOf, type Dice } from '../../shared/chance'
 import { CLIP_CHOICES, type ChoiceExercise, type ExerciseRef, type NumberExercise } from '../exercise'
-import { strictness } from '../figures'
+import { rangeOf, strictness } from '../figures'
+import { turnedUntil } from '../powers'
 import type { Level } from '../skills'
 import { BESIDE, besidePoint, judged, madeStudio, type Lit, type WALLS } from '../studio'
-import { rangeOf } from './sums'
 
 const PAPERS = { white: 'White paper roll', grey: 'Grey paper roll', black: 'Black paper roll' } as const
 
@@ -38,20 +38,9 @@ const litStudio = (dice: Dice, level: Level, paper: keyof typeof PAPERS): Studio
 
 /** The backdrop's lights turned until its middle renders a value, or as near as their range comes. */
 const broughtTo = (evaluation: Evaluation, value: number): Evaluation => {
-  const { set, lighting } = evaluation
-  const ids = set.lights.filter(({ job }) => job === 'backdrop').map(({ id }) => id)
-  const at = (powerStops: number) => {
-    const lights = Object.fromEntries(ids.map(id => [id, { on: true, powerStops }]))
-    const look = { ...set.looks[0]!, lights: { ...set.looks[0]!.lights, ...lights } }
-    return evaluate({ ...set, looks: [look] }, look, lighting)
-  }
-  let [low, high] = [-7, 0]
-  for (let turn = 0; turn < 12; turn++) {
-    const middle = (low + high) / 2
-    if (at(middle).read(besidePoint(set)).value! < value) low = middle
-    else high = middle
-  }
-  return at(Math.round(((low + high) / 2) * 10) / 10)
+  const { set } = evaluation
+  const backdrop = set.lights.filter(({ job }) => job === 'backdrop').map(({ id }) => id)
+  return turnedUntil(evaluation, backdrop, now => now.read(besidePoint(set)).value! < value)
 }
 
 /** "White paper level with the key is 243, and a stop is 45 values": so it is in the middle of the scale alone. */

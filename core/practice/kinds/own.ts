@@ -5,13 +5,12 @@ import { meterPoints } from '../../evaluation/probes/points'
 import { roundToClicks } from '../../physics/units/stops'
 import { diceOf } from '../../shared/chance'
 import type { OwnExercise } from '../collection'
-import { strictness } from '../figures'
+import { rangeOf, strictness } from '../figures'
 import type { ExerciseRef, FaultExercise, Move, MovesExercise, NumberExercise, Offer } from '../exercise'
 import { BESIDE, besidePoint, judged, type Lit } from '../studio'
 import { faultIn } from './fault'
 import { explained } from './reading'
 import { missOf, offersFor } from './moves'
-import { rangeOf } from './sums'
 
 /** The level that exercises of one's own count as: neither plain nor hard. */
 const OWN_LEVEL = 3

@@ -3,9 +3,8 @@ import { TONE_NAMES } from '../../evaluation/target'
 import { stopsFromRatio } from '../../physics/units/stops'
 import { diceOf, type Dice } from '../../shared/chance'
 import type { ChoiceExercise, ExerciseRef, NumberExercise, Patch } from '../exercise'
-import { strictness } from '../figures'
+import { rangeOf, strictness } from '../figures'
 import type { Level } from '../skills'
-import { rangeOf } from './sums'
 
 const valueAt = (stops: number): number => Math.round(SRGB_RESPONSE.valueFromLinear(2 ** stops))
 const stopsOf = (value: number): number => stopsFromRatio(SRGB_RESPONSE.linearFromValue(value))

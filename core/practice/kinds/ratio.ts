@@ -1,4 +1,4 @@
-import { evaluate, type Evaluation } from '../../evaluation/evaluation'
+import type { Evaluation } from '../../evaluation/evaluation'
 import { KEY_SIDE, LIT_CHEEK, SHADOW_SIDE } from '../../model/placeIds'
 import type { StudioSet } from '../../model/schema'
 import { onlyOn } from '../../model/settings'
@@ -6,11 +6,10 @@ import { fNumberFromStops, stopsFromFNumber } from '../../physics/units/fNumber'
 import { diceOf, type Dice } from '../../shared/chance'
 import { ratioOf } from '../../tone/ratio'
 import type { ExerciseRef, NumberExercise } from '../exercise'
-import { strictness } from '../figures'
+import { rangeOf, strictness } from '../figures'
+import { turnedUntil } from '../powers'
 import type { Level } from '../skills'
 import { judged, lightOf, madeStudio, type Lit, type WALLS } from '../studio'
-import { turned } from './reading'
-import { rangeOf } from './sums'
 
 type RatioSkill = 'ratio/meter' | 'ratio/eye' | 'ratio/cost'
 
@@ -55,21 +54,8 @@ const faceRatio = (evaluation: Evaluation): number =>
   ratioOf(evaluation.at(LIT_CHEEK).fNumber, evaluation.at(SHADOW_SIDE).fNumber).highlightToShadow
 
 /** The fill's power at which the face has a ratio; the nearest where the room or the lamp does not let it. */
-const filledTo = (evaluation: Evaluation, ratio: number): Evaluation => {
-  const { set, lighting } = evaluation
-  const fill = lightOf(set, 'fill')
-  const at = (powerStops: number) => {
-    const after = turned(set, fill, powerStops)
-    return evaluate(after, after.looks[0]!, lighting)
-  }
-  let [low, high] = [-7, 0]
-  for (let turn = 0; turn < 12; turn++) {
-    const middle = (low + high) / 2
-    if (faceRatio(at(middle)) > ratio) low = middle
-    else high = middle
-  }
-  return at(Math.round(((low + high) / 2) * 10) / 10)
-}
+const filledTo = (evaluation: Evaluation, ratio: number): Evaluation =>
+  turnedUntil(evaluation, [lightOf(evaluation.set, 'fill')], now => faceRatio(now) > ratio)
 
 const onlyBy = (evaluation: Evaluation, lightId: string): Evaluation =>
   evaluation.under(onlyOn(evaluation.look, [lightId]))

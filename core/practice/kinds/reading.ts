@@ -1,4 +1,3 @@
-import { changeSettings } from '../../edits/edits'
 import { readerOf } from '../../evaluation/probes/points'
 import type { Evaluation } from '../../evaluation/evaluation'
 import { vectorOf } from '../../model/bounds'
@@ -12,10 +11,9 @@ import { distance } from '../../physics/units/vector'
 import { emitterOf } from '../../scene/scene'
 import { diceOf, type Dice } from '../../shared/chance'
 import type { Because, ExerciseRef, NumberExercise, OpenReading } from '../exercise'
-import { strictness } from '../figures'
+import { rangeOf, strictness } from '../figures'
 import type { Level } from '../skills'
 import { judged, lightOf, madeStudio, type Lit, type WALLS } from '../studio'
-import { rangeOf } from './sums'
 
 type ReadingSkill = 'reading/open' | 'reading/size' | 'reading/room' | 'reading/backdrop'
 type Wish = {
@@ -140,7 +138,3 @@ export const makeReading = async (ref: ExerciseRef & { skill: ReadingSkill }, li
     }
   }
 }
-
-/** A set with one of its lights turned to a power. */
-export const turned = (set: StudioSet, lightId: string, powerStops: number): StudioSet =>
-  changeSettings(set, set.looks[0]!.id, { [lightId]: { on: true, powerStops } })

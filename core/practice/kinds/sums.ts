@@ -2,6 +2,7 @@ import { combineReadings } from '../../physics/photometry/meter'
 import { fNumberFromStops, stopsFromFNumber } from '../../physics/units/fNumber'
 import { diceOf, type Dice } from '../../shared/chance'
 import type { ExerciseRef, NumberExercise, NumberQuestion, Quantity } from '../exercise'
+import { rangeOf } from '../figures'
 import type { Level } from '../skills'
 
 type Sum = { question: NumberQuestion; quantity: Quantity; right: number; thumb: number }
@@ -149,19 +150,6 @@ const MAKERS = {
   'sums/add': added,
   'sums/mired': mired,
 }
-
-const RANGES: Record<Quantity, readonly [number, number]> = {
-  stops: [-5, 5],
-  'f-number': [1.4, 32],
-  value: [0, 255],
-  ratio: [1, 8],
-  metres: [0.3, 8],
-  mired: [-250, 250],
-  kelvin: [2000, 10_000],
-}
-
-/** What somebody might say who knows nothing but what the answer is counted in. */
-export const rangeOf = (quantity: Quantity): readonly [number, number] => RANGES[quantity]
 
 /** Sums in the head: exact figures, no set. */
 export const makeSum = (ref: ExerciseRef & { skill: keyof typeof MAKERS }): NumberExercise => {

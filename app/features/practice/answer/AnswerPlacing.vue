@@ -3,24 +3,30 @@ import { computed, ref, useId } from 'vue'
 import { useUnits } from '~/shared/useUnits'
 import { useExercise } from '~/stores/exercise'
 import type { PlacingExercise } from '#core/practice/exercise'
-import { KEY_RANGES, keyPlaced } from '#core/practice/kinds/placing'
-import { keyWords } from '#wording/practiceMarks'
+import { KEY_RANGES, lightsPlaced } from '#core/practice/kinds/placing'
+import { lightsWords } from '#wording/practiceMarks'
 import PlanSketch from '~/shared/PlanSketch.vue'
+import ChoiceRow from '~/ui/ChoiceRow.vue'
 
-/** A key placed by what a picture shows: a slider for each thing that is asked. */
+/** Lights placed by what a picture shows: a slider for each thing of the key that is asked, a press for the others. */
 const props = defineProps<{ exercise: PlacingExercise; isOpen: boolean }>()
 const session = useExercise()
 const { distance } = useUnits()
 const id = useId()
 const place = ref({ ...props.exercise.start })
 
+const EDGE_CHOICES = [
+  { value: 'left', name: 'Camera left' },
+  { value: 'none', name: 'None' },
+  { value: 'right', name: 'Camera right' },
+] as const
 const SLIDERS = [
   { key: 'roundDeg', name: 'Round from the camera', step: 5 },
   { key: 'overEyesM', name: 'Over the eyes', step: 0.1 },
   { key: 'distanceM', name: 'Distance', step: 0.1 },
 ] as const
 const sliders = computed(() => SLIDERS.filter(({ key }) => props.exercise.asked.includes(key)))
-const set = computed(() => keyPlaced(props.exercise.set, place.value))
+const set = computed(() => lightsPlaced(props.exercise.set, place.value))
 </script>
 
 <template>
@@ -44,7 +50,28 @@ const set = computed(() => keyPlaced(props.exercise.set, place.value))
         <input v-model="place.isHard" type="checkbox" class="size-4" :disabled="!isOpen" data-test="is-hard" />
         A hard light
       </label>
-      <p class="figure" role="status">{{ keyWords(place, distance) }}</p>
+      <label v-if="exercise.asked.includes('hasFill')" class="flex items-center gap-2">
+        <input v-model="place.hasFill" type="checkbox" class="size-4" :disabled="!isOpen" data-test="has-fill" />
+        Fill from the camera
+      </label>
+      <label v-if="exercise.asked.includes('isBackdropLit')" class="flex items-center gap-2">
+        <input
+          v-model="place.isBackdropLit"
+          type="checkbox"
+          class="size-4"
+          :disabled="!isOpen"
+          data-test="backdrop-lit"
+        />
+        Lights on the backdrop
+      </label>
+      <ChoiceRow
+        v-if="exercise.asked.includes('edge')"
+        label="Edge light"
+        :value="place.edge"
+        :choices="EDGE_CHOICES"
+        @choose="value => isOpen && (place.edge = value)"
+      />
+      <p class="figure" role="status">{{ lightsWords(exercise, place, distance) }}</p>
       <button
         v-if="isOpen"
         class="press-main h-12 self-start"
