@@ -1,9 +1,22 @@
 import { describe, expect, it } from 'vitest'
+import { demoSet } from '#core/edits/demo'
+import type { MovesExercise } from '#core/practice/exercise'
+import { offersFor } from '#core/practice/kinds/moves'
+import { swapped } from '#core/practice/kinds/ways'
 import { practiceSolver } from '#core/practice/studio'
 import { makeExercise } from '#core/practice/practice'
 import { ALL_SKILLS, SKILLS } from '#core/practice/skills'
 import { askedWords, SKILL_NAMES, TOPIC_NAMES } from './practice'
-import { answerWords, offWords, parseAnswer, rightWords, spentWords } from './practiceMarks'
+import {
+  answerWords,
+  offWords,
+  parseAnswer,
+  rightWords,
+  spentWords,
+  spokenExercise,
+  spokenMark,
+  swapWords,
+} from './practiceMarks'
 
 describe('answers as they are typed', () => {
   it.each([
@@ -75,5 +88,65 @@ describe('what is said of answers', () => {
       expect(said).not.toMatch(/undefined|NaN|null|\[object/)
       expect(said.length).toBeGreaterThan(15)
     }
+  })
+})
+
+describe('what was done in place of something quicker', () => {
+  const set = demoSet()
+  const exercise = { set, offers: offersFor('value', set) } as unknown as MovesExercise
+  const at = (id: string) => exercise.offers.findIndex(offer => offer.kind === 'change' && offer.id === id)
+  const power = (lightId: string) =>
+    exercise.offers.findIndex(offer => offer.kind === 'power' && offer.lightId === lightId)
+  const words = (mine: number[], best: number[]) =>
+    swapWords(
+      exercise,
+      swapped(
+        mine.map(offer => ({ offer })),
+        best.map(offer => ({ offer })),
+      ),
+      2.4,
+    )
+
+  it('names it, and what would have done', () => {
+    expect(words([at('flag')], [power('key')])).toBe(
+      'You spent 2.4 min more: flag between key and backdrop did what power of key A would have.',
+    )
+  })
+
+  it('names what was not needed, and how often', () => {
+    expect(words([power('key'), power('key'), power('key')], [power('key')])).toBe(
+      'You spent 2.4 min more: power of key A (2 times) was not needed.',
+    )
+    expect(words([at('grid'), power('key')], [power('key')])).toBe(
+      'You spent 2.4 min more: grid on the key was not needed.',
+    )
+  })
+})
+
+describe('an exercise said aloud', () => {
+  const sized = (name: string) => name
+
+  it('has its question and the figures of its plan', async () => {
+    const exercise = await makeExercise({ skill: 'reading/room', level: 2, seed: 3 }, practiceSolver())
+    const said = spokenExercise(exercise, 'metric', sized)
+    expect(said).toMatch(/What does the meter show there\?/)
+    expect(said).toMatch(/Room [\d.]+ m wide/)
+    expect(spokenMark(exercise, { score: 1, off: 0 }, 'metric')).toMatch(/^Right\. f\//)
+  })
+
+  it('is silent where eyes are what is practised', async () => {
+    const lit = practiceSolver()
+    for (const skill of ['value/pick', 'value/apart', 'ratio/eye'] as const)
+      expect(spokenExercise(await makeExercise({ skill, level: 1, seed: 2 }, lit), 'metric', sized)).toBe('')
+    expect(spokenExercise(await makeExercise({ skill: 'sums/add', level: 1, seed: 2 }, lit), 'metric', sized)).toMatch(
+      /f\/\d/,
+    )
+  })
+
+  it('reads out every look that is to be put in order', async () => {
+    const exercise = await makeExercise({ skill: 'day/order', level: 2, seed: 2 }, practiceSolver())
+    if (exercise.answer !== 'order') throw new Error('another exercise')
+    const said = spokenExercise(exercise, 'metric', sized)
+    for (const name of exercise.names) expect(said).toContain(`${name}: `)
   })
 })

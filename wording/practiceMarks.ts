@@ -4,6 +4,7 @@ import {
   type Because,
   type Exercise,
   type FrameLights,
+  type MovesExercise,
   type NumberExercise,
   type PlacingExercise,
   type Quantity,
@@ -18,12 +19,14 @@ import {
   CLIP_NAMES,
   faultWords,
   kelvinWords,
+  offerWords,
   ruleWords,
   setLines,
   signedWords,
   standWords,
   traitWords,
 } from './practice'
+import { inSentence, listed } from './language'
 import { minutesWords, signedStopWords, stopWords } from './quantities'
 
 /** What stands behind an answer field, and an example of it. */
@@ -148,6 +151,27 @@ export const spentWords = (minutes: number, least: number): string =>
   minutes <= least + 1e-6
     ? `${minutesWords(minutes)}: none does it in less.`
     : `${minutesWords(minutes)}; ${minutesWords(least)} is enough.`
+
+/** What was done in place of what the quickest way does, and what that cost. */
+export const swapWords = (
+  { set, offers }: MovesExercise,
+  { did, insteadOf }: { did: readonly number[]; insteadOf: readonly number[] },
+  minutesMore: number,
+): string => {
+  const named = (all: readonly number[]) =>
+    listed(
+      [...new Set(all)].map(at => {
+        const times = all.filter(one => one === at).length
+        const words = inSentence(offerWords(set, offers[at]!))
+        return times > 1 ? `${words} (${times} times)` : words
+      }),
+    )
+  const spent = `You spent ${minutesWords(minutesMore)} more`
+  if (did.length === 0) return `${spent}.`
+  return insteadOf.length === 0
+    ? `${spent}: ${named(did)} ${new Set(did).size === 1 ? 'was' : 'were'} not needed.`
+    : `${spent}: ${named(did)} did what ${named(insteadOf)} would have.`
+}
 
 /** The lights of a frame in words: where the key stands, and what of the others is asked. */
 export const lightsWords = (

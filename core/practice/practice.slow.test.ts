@@ -11,7 +11,7 @@ import { Impossible, makeOwn } from './kinds/own'
 import { missOf, minutesOfMoves, movedSet } from './kinds/moves'
 import { explained } from './kinds/reading'
 import { bestWays, isSet } from './kinds/ways'
-import { bestAnswer, guessedAnswer, makeExercise, thumbAnswer } from './practice'
+import { bestAnswer, guessedAnswer, makeExercise, markAnswer, thumbAnswer } from './practice'
 import { LEVELS, type Level, type Skill } from './skills'
 import { judged } from './studio'
 
@@ -172,6 +172,21 @@ describe('set it', () => {
     ]
     expect(full).toBe(1)
     expect(longer).toBeLessThan(1)
+  })
+
+  it('is compared move by move: each has what it cost and how far off it left the set', async () => {
+    const exercise = await make('set-it/power', 4, 12, 'moves')
+    const { steps, ways, minutes, missStops } = await markAnswer(
+      exercise,
+      { form: 'moves', moves: exercise.solution },
+      lit,
+    )
+    expect(steps!.map(({ move }) => move)).toEqual(exercise.solution)
+    expect(steps!.at(-1)).toMatchObject({ minutes, missStops })
+    for (const row of [steps!, ...ways!.map(way => way.steps)]) {
+      row.slice(1).forEach((step, at) => expect(step.minutes).toBeGreaterThan(row[at]!.minutes))
+      expect(isSet(exercise, row.at(-1)!.missStops)).toBe(true)
+    }
   })
 
   it('takes no move that was not offered', async () => {

@@ -21,7 +21,7 @@ import { EDGES, KEY_RANGES, makePlacing, placedOff, USUAL_LIGHTS } from './kinds
 import { makeRatio } from './kinds/ratio'
 import { makeReading } from './kinds/reading'
 import { makeSum } from './kinds/sums'
-import { bestWays, isSet, type PracticeWay } from './kinds/ways'
+import { bestWays, isSet, stepsOf, type PracticeWay, type Step } from './kinds/ways'
 import { judged, type Lit } from './studio'
 
 /** An exercise whose moves come with those that it was made from. */
@@ -76,8 +76,17 @@ export const makeExercise = async (ref: ExerciseRef, lit: Lit): Promise<Made> =>
   }
 }
 
-/** What marking found beside the mark: ways that were quicker, minutes that were spent. */
-export type Judged = Mark & { ways?: readonly PracticeWay[]; minutes?: number; missStops?: number; isTold?: boolean }
+/** A way with what each of its moves does. */
+export type SteppedWay = PracticeWay & { steps: readonly Step[] }
+
+/** What marking found beside the mark: what each move did, the quickest ways beside it, minutes that were spent. */
+export type Judged = Mark & {
+  steps?: readonly Step[]
+  ways?: readonly SteppedWay[]
+  minutes?: number
+  missStops?: number
+  isTold?: boolean
+}
 
 /** Share of a full mark that somebody gets who came nearer but did not set it. */
 const NEARER_SHARE = 0.4
@@ -98,10 +107,14 @@ const markMoves = async (
   const ways = await bestWays(exercise, lit, report)
   const minutes = minutesOfMoves(exercise, moves)
   const least = Math.min(...ways.map(way => way.minutes))
+  const steps = await stepsOf(exercise, moves, lit)
+  const wayStepped: SteppedWay[] = []
+  for (const way of ways) wayStepped.push({ ...way, steps: await stepsOf(exercise, way.moves, lit) })
+  const found = { ways: wayStepped, steps, minutes, missStops }
   if (isSet(exercise, missStops))
-    return { ...markOf(least / Math.max(least, minutes), Math.max(0, minutes - least)), ways, minutes, missStops }
+    return { ...markOf(least / Math.max(least, minutes), Math.max(0, minutes - least)), ...found }
   const nearer = 1 - Math.abs(missStops / exercise.startMissStops)
-  return { ...markOf(NEARER_SHARE * nearer), ways, minutes, missStops }
+  return { ...markOf(NEARER_SHARE * nearer), ...found }
 }
 
 const markFault = (exercise: MadeOf<'fault'>, at: number, asked: readonly number[]): Judged => {

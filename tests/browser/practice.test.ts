@@ -4,11 +4,12 @@ import { By, Key } from 'selenium-webdriver'
 import { describe, expect, it } from 'vitest'
 import { findings } from '#support/accessibility'
 import { useApp } from '#support/app'
-import { LAPTOP, openBrowser } from '#support/browser'
+import { LAPTOP, openBrowser, PHONE } from '#support/browser'
 import { stepsIn } from '#support/steps'
 import { writeCollection, type Collection } from '#core/practice/collection'
 import type { ExerciseRef } from '#core/practice/exercise'
 import { makeExercise, type Made } from '#core/practice/practice'
+import type { Skill } from '#core/practice/skills'
 import { practiceSolver } from '#core/practice/studio'
 import { answerWords } from '#wording/practiceMarks'
 
@@ -112,6 +113,19 @@ describe('what is judged by the eye', () => {
   })
 })
 
+describe('lights that made a picture', () => {
+  it('are named, each of them, and shown in words', async () => {
+    const { right } = await open({ skill: 'frame/lights', level: 2, seed: 4 }, 'placing')
+    const edge = { left: 'Camera left', none: 'None', right: 'Camera right' }[right.edge]
+    await app.browser.press(By.xpath(`//*[@role="radio"][contains(., "${edge}")]`))
+    if (right.hasFill) await app.browser.click('has-fill')
+    if (right.isBackdropLit) await app.browser.click('backdrop-lit')
+    expect(await findings(app.browser)).toEqual([])
+    await app.browser.click('give')
+    await marked(/^Right\. [\s\S]*(edge light from camera|no edge light)[\s\S]*backdrop (not )?lit/)
+  })
+})
+
 describe('a set that is to be set', () => {
   it('counts every move, says where it stands, and is compared with the quickest ways', async () => {
     const exercise = await open({ skill: 'set-it/power', level: 1, seed: 3 }, 'moves')
@@ -129,7 +143,10 @@ describe('a set that is to be set', () => {
     expect(await findings(app.browser)).toEqual([])
     await app.browser.click('give')
     await marked(/^(Right|Nearly|Part of it|Not yet)\. On target/)
-    await app.browser.waitForText('ways', /min: /)
+    await app.browser.waitForText(
+      'ways',
+      /Yours, [\d.]+ min[\s\S]*On target after [\d.]+ min[\s\S]*The quickest, [\d.]+ min/,
+    )
   })
 })
 
@@ -314,6 +331,41 @@ describe('a collection', () => {
     await app.browser.click('exercise-next')
     await app.browser.waitForText('exercise-notes', /^What the record reads\.$/)
     await app.browser.waitForText('question', /What does the meter show there/)
+  })
+})
+
+describe('every kind of exercise on a phone', () => {
+  const KINDS: Skill[] = [
+    'value/pick',
+    'value/apart',
+    'value/clipped',
+    'sums/tape',
+    'reading/room',
+    'change/spill',
+    'ratio/eye',
+    'set-it/spill',
+    'even/three',
+    'fault/one',
+    'frame/lights',
+    'day/order',
+  ]
+  it('fits its width, can be answered with a thumb, and has no accessibility finding', async () => {
+    const phone = await openBrowser(PHONE)
+    try {
+      for (const skill of KINDS) {
+        await phone.go(`${app.server.url}/practice/exercise?skill=${skill}&level=4&seed=7`)
+        await phone.find('question')
+        await phone.locate(By.css('[data-test="give"], [data-test^="patch-"], [data-test^="choice-"]'))
+        const [wide, small] = await phone.driver.executeScript<[number, string[]]>(`
+          const small = [...document.querySelectorAll('main button')].filter(one => one.offsetHeight > 0 && one.offsetHeight < 40)
+          return [document.documentElement.scrollWidth, small.map(one => one.textContent.trim())]`)
+        expect([skill, wide, small]).toEqual([skill, 390, []])
+        expect([skill, ...(await findings(phone))]).toEqual([skill])
+      }
+      expect(await phone.complaints()).toEqual([])
+    } finally {
+      await phone.close()
+    }
   })
 })
 

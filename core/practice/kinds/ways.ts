@@ -13,6 +13,35 @@ export type PracticeWay = { moves: readonly Move[]; minutes: number; missStops: 
 export const isSet = ({ goal, withinStops }: Pick<MovesExercise, 'goal' | 'withinStops'>, missStops: number): boolean =>
   (goal === 'even' ? missStops : Math.abs(missStops)) <= withinStops + 1e-6
 
+/** A move with the minutes that were spent once it was done, and how far off the set was then. */
+export type Step = { move: Move; minutes: number; missStops: number }
+
+/** What each of some moves did, one after another. */
+export const stepsOf = async (exercise: MovesExercise, moves: readonly Move[], lit: Lit): Promise<Step[]> => {
+  const steps: Step[] = []
+  for (const [at, move] of moves.entries()) {
+    const done = moves.slice(0, at + 1)
+    const missStops = missOf(exercise.goal, await judged(lit, movedSet(exercise, done)))
+    steps.push({ move, minutes: minutesOfMoves(exercise, done), missStops })
+  }
+  return steps
+}
+
+/**
+ * What a learner did that the quickest way does not, and what it does that the learner did not: offers by their number,
+ * one that was used again as often as it was.
+ */
+export const swapped = (mine: readonly Move[], best: readonly Move[]): { did: number[]; insteadOf: number[] } => {
+  const left = best.map(({ offer }) => offer)
+  const did = mine.flatMap(({ offer }) => {
+    const at = left.indexOf(offer)
+    if (at < 0) return [offer]
+    left.splice(at, 1)
+    return []
+  })
+  return { did, insteadOf: left }
+}
+
 const NAMED = 3
 const COARSE_STOPS = 0.5
 const CLICK = 0.1
