@@ -3,10 +3,11 @@ import { expect } from 'vitest'
 import type { ExerciseRef } from '#core/practice/exercise'
 import { makeExercise, type Made } from '#core/practice/practice'
 import { lit, type MadeOf } from './exercises'
+import type { useApp } from './app'
 import { stepsIn } from './steps'
 
 /** Steps that practice takes in the browser. */
-export const practiceSteps = (app: Parameters<typeof stepsIn>[0]) => {
+export const practiceSteps = (app: ReturnType<typeof useApp>) => {
   const { count } = stepsIn(app)
   return {
     /** Opens an exercise by its address, and makes the same here. */
