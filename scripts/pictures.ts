@@ -1,4 +1,6 @@
 // Takes the pictures in docs/screenshots from the demo set, through the built app: npm run pictures
+import { writeFileSync } from 'node:fs'
+import sharp from 'sharp'
 import { By, Key, until } from 'selenium-webdriver'
 import { LAPTOP, openBrowser, PHONE, type Browser, type Size } from '../tests/support/browser'
 import { framesIn } from '../tests/support/frameRun'
@@ -8,7 +10,7 @@ import { startServer } from '../tests/support/server'
 import { diceOf } from '#core/shared/chance'
 import type { PracticeResult } from '#core/practice/results'
 import { nextUp } from '#core/practice/schedule'
-import { SKILLS } from '#core/practice/skills'
+import { SKILLS, type Level, type Skill } from '#core/practice/skills'
 import { cameraFlags, type MadeVideo } from '../tests/support/y4mFile'
 
 const FOLDER = new URL('../docs/screenshots/', import.meta.url).pathname
@@ -98,6 +100,23 @@ type Picture = {
   /** What the browser's camera plays. */
   camera?: MadeVideo
   prepare?: (browser: Browser) => Promise<void>
+  /** More pages of its kind, laid beside it at half size. */
+  next?: readonly Pick<Picture, 'path' | 'prepare'>[]
+}
+
+const exercise = (skill: Skill, level: Level, seed: number) =>
+  `/practice/exercise?skill=${skill}&level=${level}&seed=${seed}`
+
+/** Pictures of pages at half size in two columns. */
+const sheetOf = async (pictures: readonly Buffer[], { width, height }: Size): Promise<Buffer> => {
+  const [across, down] = [width / 2, height / 2]
+  const tiles = await Promise.all(pictures.map(picture => sharp(picture).resize(across, down).toBuffer()))
+  return sharp({
+    create: { width, height: down * Math.ceil(tiles.length / 2), channels: 3, background: '#808080' },
+  })
+    .composite(tiles.map((input, at) => ({ input, left: (at % 2) * across, top: Math.floor(at / 2) * down })))
+    .png()
+    .toBuffer()
 }
 
 const PICTURES: Picture[] = [
@@ -191,13 +210,40 @@ const PICTURES: Picture[] = [
     },
   },
   {
-    name: 'practice-exercise',
+    name: 'practice-exercises',
     size: LAPTOP,
-    path: '/practice/exercise?skill=reading/size&level=4&seed=77',
-    prepare: async browser => {
-      await (await browser.find('answer')).sendKeys('11', Key.ENTER)
-      await browser.find('effect')
-    },
+    path: exercise('value/pick', 4, 12),
+    next: [
+      {
+        path: exercise('reading/size', 4, 77),
+        prepare: async browser => {
+          await (await browser.find('answer')).sendKeys('11', Key.ENTER)
+          await browser.find('effect')
+        },
+      },
+      { path: exercise('change/spill', 4, 6) },
+      {
+        path: exercise('set-it/power', 4, 12),
+        prepare: async browser => {
+          await browser.waitForText('stand', /too (dark|bright)/)
+          await browser.click('give')
+          await browser.find('ways')
+          await browser.driver.executeScript(
+            'document.querySelector(\'[data-test="ways"]\').scrollIntoView({ block: "end" })',
+          )
+        },
+      },
+      {
+        path: exercise('fault/one', 4, 9),
+        prepare: async browser => {
+          for (const at of [0, 2, 11]) await browser.click(`read-${at}`)
+          await browser.find('fault-frame')
+        },
+      },
+      { path: exercise('frame/lights', 4, 11) },
+      { path: exercise('ratio/eye', 4, 5) },
+      { path: exercise('day/order', 4, 5) },
+    ],
   },
   {
     name: 'run',
@@ -308,16 +354,20 @@ const PICTURES: Picture[] = [
 const only = process.argv.slice(2)
 const server = await startServer()
 try {
-  for (const { name, size, path, prepare, camera } of PICTURES.filter(
+  for (const { name, size, camera, next = [], ...first } of PICTURES.filter(
     picture => only.length === 0 || only.includes(picture.name),
   )) {
     const browser = await openBrowser(size, [], camera ? cameraFlags(camera) : [])
     try {
-      await browser.go(server.url + path)
-      await rest()
-      await prepare?.(browser)
-      await rest()
-      await browser.picture(`${FOLDER}${name}.png`)
+      const taken: Buffer[] = []
+      for (const { path, prepare } of [first, ...next]) {
+        await browser.go(server.url + path)
+        await rest()
+        await prepare?.(browser)
+        await rest()
+        taken.push(Buffer.from(await browser.driver.takeScreenshot(), 'base64'))
+      }
+      writeFileSync(`${FOLDER}${name}.png`, next.length > 0 ? await sheetOf(taken, size) : taken[0]!)
       console.log(`docs/screenshots/${name}.png`)
     } finally {
       await browser.close()

@@ -145,13 +145,10 @@ export const useExercise = defineStore('exercise', () => {
     }
     const now = asked.value
     if (!now || 'ask' in now || practice.overview === undefined) return
+    const answered = resultOf(now, { score: RIGHT_FROM, off: null })
     void service
-      .overview(
-        [...toRaw(practice.results), resultOf(now, { score: RIGHT_FROM, off: null })],
-        new Date().toISOString(),
-        practice.topic,
-      )
-      .then(({ next }) => readyFor(next))
+      .next([...toRaw(practice.results), answered], new Date().toISOString(), practice.topic)
+      .then(readyFor)
       .catch(() => undefined)
   }
 

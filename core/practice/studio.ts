@@ -37,10 +37,7 @@ export const besidePoint = (set: StudioSet): MeterPoint => {
 export const practiceProbes = (set: StudioSet): MeterPoint[] => [...probesOf(set, 'judged'), besidePoint(set)]
 
 /** A solver for made exercises: with every ray. */
-export const practiceSolver = (): Lit => {
-  const solve = lightingSolver(QUALITY, practiceProbes)
-  return set => solve(set)
-}
+export const practiceSolver = () => lightingSolver(QUALITY, practiceProbes)
 
 /** The work was called off. */
 export class CalledOff extends Error {

@@ -1,9 +1,7 @@
 import { NOTHING_LEARNED } from '#core/calibration/calibration'
 import { evaluate } from '#core/evaluation/evaluation'
-import { lightingSolver } from '#core/evaluation/lightingSolver'
 import { BACKDROP_MIDDLE, KEY_SIDE } from '#core/model/placeIds'
 import type { StudioSet } from '#core/model/schema'
-import { QUALITY } from '#core/physics/transport/stage'
 import { abilities, historyOf, topicAbility, type Ability } from '#core/practice/ability'
 import type { OwnExercise } from '#core/practice/collection'
 import type { Answer, ExerciseRef, FaultExercise, Move, NumberExercise, Shown } from '#core/practice/exercise'
@@ -15,7 +13,7 @@ import { makeExercise, markAnswer, type Judged, type Made } from '#core/practice
 import type { PracticeResult } from '#core/practice/results'
 import { dueOf, nextUp, weakTopics, type NextUp } from '#core/practice/schedule'
 import { TOPICS, type Skill, type Topic } from '#core/practice/skills'
-import { CalledOff, practiceProbes, type Lit } from '#core/practice/studio'
+import { CalledOff, practiceSolver, type Lit } from '#core/practice/studio'
 import type { Developed } from '../light/lightApi'
 import type { Job } from '../rpc/job'
 import { smallPicture } from '../smallPicture'
@@ -56,7 +54,7 @@ const SMALL_WIDTH = 180
 
 /** What the service that makes and marks exercises can be asked. */
 export const practiceApi = () => {
-  const solve = lightingSolver(QUALITY, practiceProbes)
+  const solve = practiceSolver()
   /** Light for a job; throws once it is called off. */
   const litFor =
     ({ pause }: Pick<Job, 'pause'>): Lit =>
@@ -126,6 +124,10 @@ export const practiceApi = () => {
 
     /** The frame of a hall with its faults. */
     frame: (job: Job, { frame }: FaultExercise): Promise<Developed> => pictured(frame.set, litFor(job), WIDTH, true),
+
+    /** What comes next, after some results at a time. */
+    next: async (_job: Job, results: readonly PracticeResult[], now: string, topic?: Topic): Promise<NextUp> =>
+      nextUp(results, new Date(now), topic),
 
     /** What all results say at a time. */
     overview: async (_job: Job, results: readonly PracticeResult[], now: string, topic?: Topic): Promise<Overview> => {

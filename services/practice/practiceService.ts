@@ -20,6 +20,7 @@ export const practiceService = (start: () => Carrier = startWorker) => {
     seen: (exercise: Extract<Made, { answer: 'moves' }>, moves: readonly Move[], asking?: Asking<never>) =>
       call('seen', [exercise, moves], asking),
     frame: (exercise: FaultExercise, asking?: Asking<never>) => call('frame', [exercise], asking),
+    next: (results: readonly PracticeResult[], now: string, topic?: Topic) => call('next', [results, now, topic]),
     overview: (results: readonly PracticeResult[], now: string, topic?: Topic) =>
       call('overview', [results, now, topic]),
   }

@@ -1,7 +1,7 @@
 import { BACKDROP_MIDDLE, KEY_SIDE } from '../../model/placeIds'
 import { editBackdrop, editLight, holdPoint } from '../../edits/edits'
 import { evaluate, type Evaluation } from '../../evaluation/evaluation'
-import { meterPoints, pointOfLight } from '../../evaluation/probes/points'
+import { meterPoints, pointOfLight, type MeterPoint } from '../../evaluation/probes/points'
 import type { CameraSetting, LightSetting, StudioSet } from '../../model/schema'
 import { spotFromIncident } from '../../physics/photometry/spot'
 import { stopsFromFNumber } from '../../physics/units/fNumber'
@@ -149,7 +149,8 @@ const shownBy = (truth: Evaluation, plan: Evaluation, faults: readonly Fault[], 
   // The meter is set by the plan, whatever the camera's ISO.
   const camera = reading.by === 'frame' ? cameraUnder(plan.camera, faults) : plan.camera
   const evaluation = evaluate(truth.set, lookUnder(plan, faults, reading.lightIds, camera), truth.lighting)
-  const { point, fNumber, value } = evaluation.at(reading.pointId)
+  // That place alone: there are more than a hundred readings in a table.
+  const { point, fNumber, value } = evaluation.read(placeOf(truth.set, reading.pointId))
   if (reading.by === 'frame') return Math.round(value ?? cardValue(evaluation, plan, point.id))
   const read =
     reading.by === 'spot'
@@ -159,9 +160,11 @@ const shownBy = (truth: Evaluation, plan: Evaluation, faults: readonly Fault[], 
   return Math.max(LEAST_STOPS, roundToClicks(stopsFromFNumber(read) + stopsOfKind(faults, 'meter-iso'), METER_STEP))
 }
 
+const placeOf = (set: StudioSet, pointId: string): MeterPoint => meterPoints(set).find(({ id }) => id === pointId)!
+
 /** Value of a grey card that is held where the plan has a point. */
 const cardValue = (evaluation: Evaluation, plan: Evaluation, pointId: string): number =>
-  evaluation.read({ ...plan.at(pointId).point, reflectance: CARD }).value!
+  evaluation.read({ ...placeOf(plan.set, pointId), reflectance: CARD }).value!
 
 /** What counts as another figure of a reading. */
 const apart = ({ by }: Pick<PossibleReading, 'by'>): number => (by === 'frame' ? TELLS_VALUES : TELLS_STOPS) - 1e-9
