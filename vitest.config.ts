@@ -7,6 +7,7 @@ export default mergeConfig(
     test: {
       // The reference traces many paths; how long that takes on a busy machine is no finding.
       testTimeout: 300_000,
+      hookTimeout: 300_000,
       maxWorkers: '100%',
       // The modules of the core hold nothing that one file could leave to the next: loaded once, a third of the run is saved.
       isolate: false,

@@ -7,6 +7,7 @@ export default mergeConfig(
   defineConfig({
     test: {
       testTimeout: 900_000,
+      hookTimeout: 900_000,
       maxWorkers: '100%',
       isolate: false,
       include: ['{core,app,services,tests}/**/*.slow.test.ts'],

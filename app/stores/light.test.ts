@@ -1,6 +1,7 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { nextTick, shallowReactive } from 'vue'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { eventually } from '#support/eventually'
 import { solvedSet } from '#support/solvedSet'
 import { demoSet } from '#core/edits/demo'
 import { moveLight } from '#core/edits/edits'
@@ -54,7 +55,7 @@ const answerOf = async (solve: Solve): Promise<SolveAnswer> => {
   const { evaluation } = await solvedSet(solve.set)
   return { revision: solve.revision, layers: [...evaluation.lighting.layers], isDraft: false, intrusions: [] }
 }
-const settled = () => vi.waitFor(() => expect(solves.length).toBeGreaterThan(0))
+const settled = () => eventually(() => expect(solves.length).toBeGreaterThan(0))
 
 beforeEach(() => {
   setActivePinia(createPinia())
@@ -69,7 +70,7 @@ describe('the light store', () => {
     await settled()
     expect([light.isLit, light.verdict, light.readouts]).toEqual([false, undefined, []])
     solves[0]!.answer(await answerOf(solves[0]!))
-    await vi.waitFor(() => expect(light.verdict).toBeDefined())
+    await eventually(() => expect(light.verdict).toBeDefined())
     const { evaluation } = await solvedSet(demoSet())
     expect(light.isLit).toBe(true)
     expect(light.readouts.map(({ stops }) => stops)).toEqual(evaluation.readouts.map(({ stops }) => stops))
@@ -80,35 +81,35 @@ describe('the light store', () => {
     const light = await open()
     await settled()
     solves[0]!.answer(await answerOf(solves[0]!))
-    await vi.waitFor(() => expect(light.isBusy).toBe(false))
+    await eventually(() => expect(light.isBusy).toBe(false))
     const key = demoSet().lights.find(({ id }) => id === 'key')!
     put(moveLight(demoSet(), 'key', { ...key.place, yM: key.place.yM - 0.3 }))
     await nextTick()
     expect([light.isLit, light.isKnown]).toEqual([false, false])
-    await vi.waitFor(() => expect(solves).toHaveLength(2))
+    await eventually(() => expect(solves).toHaveLength(2))
     expect(solves[1]!.revision).toBe(2)
     solves[1]!.answer(await answerOf(solves[1]!))
-    await vi.waitFor(() => expect([light.isLit, light.isKnown]).toEqual([true, true]))
+    await eventually(() => expect([light.isLit, light.isKnown]).toEqual([true, true]))
   })
 
   it('says why light could not be worked out, and tries again with the next change', async () => {
     const light = await open()
     await settled()
     solves[0]!.fail(new Error('It broke down: out of memory.'))
-    await vi.waitFor(() => expect(light.failure).toMatch(/It broke down: out of memory\. Undo the last step/))
+    await eventually(() => expect(light.failure).toMatch(/It broke down: out of memory\. Undo the last step/))
     expect(light.isBusy).toBe(false)
     const key = demoSet().lights.find(({ id }) => id === 'key')!
     put(moveLight(demoSet(), 'key', { ...key.place, yM: key.place.yM - 0.3 }))
-    await vi.waitFor(() => expect(solves).toHaveLength(2))
+    await eventually(() => expect(solves).toHaveLength(2))
     solves[1]!.answer(await answerOf(solves[1]!))
-    await vi.waitFor(() => expect(light.failure).toBeNull())
+    await eventually(() => expect(light.failure).toBeNull())
   })
 
   it('stops when it is told to, without a failure', async () => {
     const light = await open()
     await settled()
     light.stop()
-    await vi.waitFor(() => expect(light.isBusy).toBe(false))
+    await eventually(() => expect(light.isBusy).toBe(false))
     expect([light.isStopped, light.failure, solves.length]).toEqual([true, null, 1])
   })
 
@@ -118,25 +119,25 @@ describe('the light store', () => {
     // The first answer is rough, so that there are figures soon; the whole follows by itself.
     expect(solves[0]!.exactness).toBe('draft')
     solves[0]!.answer({ ...(await answerOf(solves[0]!)), isDraft: true })
-    await vi.waitFor(() => expect(solves).toHaveLength(2))
+    await eventually(() => expect(solves).toHaveLength(2))
     expect(solves[1]!.exactness).toBe('full')
     solves[1]!.answer(await answerOf(solves[1]!))
-    await vi.waitFor(() => expect(light.verdict).toBeDefined())
+    await eventually(() => expect(light.verdict).toBeDefined())
 
     fake.studio.isDragging = true
     const key = demoSet().lights[0]!
     const moveTo = (xM: number) => put(moveLight(demoSet(), key.id, { ...key.place, xM }))
     for (const [step, xM] of [0.2, 0.4, 0.6].entries()) {
       moveTo(xM)
-      await vi.waitFor(() => expect(solves).toHaveLength(3 + step))
+      await eventually(() => expect(solves).toHaveLength(3 + step))
       expect(solves[2 + step]!.exactness).toBe('quick')
       solves[2 + step]!.answer({ ...(await answerOf(solves[2 + step]!)), isDraft: true })
     }
-    await vi.waitFor(() => expect(solves).toHaveLength(6))
+    await eventually(() => expect(solves).toHaveLength(6))
     expect(solves[5]!.exactness).toBe('full')
     moveTo(0.8)
-    await vi.waitFor(() => expect(solves[5]!.asking.signal!.aborted).toBe(true))
-    await vi.waitFor(() => expect(solves).toHaveLength(7))
+    await eventually(() => expect(solves[5]!.asking.signal!.aborted).toBe(true))
+    await eventually(() => expect(solves).toHaveLength(7))
     expect(solves[6]!.exactness).toBe('quick')
   })
 })

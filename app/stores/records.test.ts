@@ -1,6 +1,7 @@
 import 'fake-indexeddb/auto'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { eventually } from '#support/eventually'
 import { madeRecord } from '#support/madeRecord'
 import { demoSet } from '#core/edits/demo'
 import { NO_ANNOTATION } from '#core/records/recordSchema'
@@ -72,8 +73,8 @@ describe('the store of the logbook', () => {
     const id = (await store.keepStanding(standing, { from: 'day', sitter: 'Keeper 4' }))!
     expect(store.heads).toMatchObject([{ id, from: 'day', sitter: 'Keeper 4', isOnTarget: true }])
     expect(fake.copied).toEqual([id])
-    await vi.waitFor(async () => expect((await records.picture(id))?.size).toBe(2))
-    await vi.waitFor(() => expect(store.thumbs.get(id)).toBe('blob:made'))
+    await eventually(async () => expect((await records.picture(id))?.size).toBe(2))
+    await eventually(() => expect(store.thumbs.get(id)).toBe('blob:made'))
     const opened = await store.open(id)
     expect(opened).toMatchObject({ ok: true, value: { record: { lampStops: { key: -0.2 }, bounceStops: 0.1 } } })
   })
@@ -82,7 +83,7 @@ describe('the store of the logbook', () => {
     fake.painted = new Error('no canvas')
     const store = await open()
     const id = await store.keepStanding(standing, { from: 'stage' })
-    await vi.waitFor(() => expect(fake.told[0]?.words).toMatch(/kept, but without a picture: no canvas/))
+    await eventually(() => expect(fake.told[0]?.words).toMatch(/kept, but without a picture: no canvas/))
     expect((await records.list()).map(one => one.id)).toEqual([id])
     fake.kept = { records: { ...records, keep: () => Promise.reject(new Error('full')) } }
     setActivePinia(createPinia())
@@ -101,7 +102,7 @@ describe('the store of the logbook', () => {
     store.filter.leastRating = 5
     expect(store.found).toEqual([])
     store.showAll()
-    await vi.waitFor(async () => expect((await records.list())[0]).toMatchObject({ notes: 'honey gel', rating: 4 }))
+    await eventually(async () => expect((await records.list())[0]).toMatchObject({ notes: 'honey gel', rating: 4 }))
     store.annotate('nobody', { rating: 1 })
     expect(await records.list()).toHaveLength(1)
   })
@@ -134,8 +135,8 @@ describe('the store of the logbook', () => {
     await store.load()
     const elsewhere = madeRecord('record-elsewhere')
     await records.keep(elsewhere)
-    await vi.waitFor(() => expect(store.heads.map(({ id }) => id)).toContain('record-elsewhere'))
+    await eventually(() => expect(store.heads.map(({ id }) => id)).toContain('record-elsewhere'))
     await records.putInBin(['record-elsewhere'], '2026-03-14T09:00:00.000Z')
-    await vi.waitFor(() => expect(store.heads.map(({ id }) => id)).not.toContain('record-elsewhere'))
+    await eventually(() => expect(store.heads.map(({ id }) => id)).not.toContain('record-elsewhere'))
   })
 })

@@ -1,5 +1,6 @@
 import { createSocket, type Socket } from 'node:dgram'
 import { afterEach, describe, expect, it } from 'vitest'
+import { eventually } from '#support/eventually'
 import { levelsOfBytes, type Levels } from './packet'
 import { openRig, type OpenRig } from './rig'
 import { rigSettings } from './settings'
@@ -47,11 +48,7 @@ const play = (level: number, { desk = DESK, fadeS = 0 } = {}): RigCommand => ({
   channels: [{ universe: 1, address: 3, slots: 1, kind: 'intensity', level }],
 })
 const wait = (ms: number) => new Promise(resolve => setTimeout(resolve, ms))
-const until = async (isSo: () => boolean) => {
-  const limit = performance.now() + 3000
-  while (!isSo() && performance.now() < limit) await wait(5)
-  expect(isSo()).toBe(true)
-}
+const until = (isSo: () => boolean) => eventually(() => expect(isSo()).toBe(true))
 
 describe('the rig', () => {
   it('sends nothing until somebody arms it, then what is played, one number after another, and says goodbye', async () => {

@@ -1,4 +1,5 @@
-import { afterEach, describe, expect, it, vi } from 'vitest'
+import { afterEach, describe, expect, it } from 'vitest'
+import { eventually } from '#support/eventually'
 import { portCarriers } from '#support/portCarrier'
 import { solvedSet } from '#support/solvedSet'
 import { demoSet } from '#core/edits/demo'
@@ -35,7 +36,7 @@ describe('the judging service', () => {
     const questions = await Promise.all([200, 210, 220, 230].map(questionOf))
     const answered: number[] = []
     questions.forEach((question, index) => service.powers(question, () => answered.push(index), fail))
-    await vi.waitFor(() => expect(answered).toContain(3), 20_000)
+    await eventually(() => expect(answered).toContain(3), 20_000)
     // The one that was already under way may still be answered; those between never are.
     expect(answered.filter(index => index === 1 || index === 2)).toEqual([])
   })
@@ -50,7 +51,7 @@ describe('the judging service', () => {
         error => resolve(error as Error),
       ),
     )
-    await vi.waitFor(() => expect(workers.started.length).toBeGreaterThan(0))
+    await eventually(() => expect(workers.started.length).toBeGreaterThan(0))
     workers.started.at(-1)!.die('gone')
     expect((await died).message).toContain('gone')
     const answer = await new Promise<LookAnswer>((resolve, reject) => service.powers(question, resolve, reject))

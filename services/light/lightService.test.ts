@@ -1,4 +1,5 @@
-import { afterEach, describe, expect, it, vi } from 'vitest'
+import { afterEach, describe, expect, it } from 'vitest'
+import { eventually } from '#support/eventually'
 import { portCarriers } from '#support/portCarrier'
 import { demoSet } from '#core/edits/demo'
 import { moveLight } from '#core/edits/edits'
@@ -58,7 +59,7 @@ describe('the light service', () => {
     const off = new AbortController()
     const heard: number[] = []
     const first = service.solve(1, demoSet(), 'full', { signal: off.signal, report: share => heard.push(share) })
-    await vi.waitFor(() => expect(heard.length).toBeGreaterThan(0))
+    await eventually(() => expect(heard.length).toBeGreaterThan(0))
     off.abort()
     await expect(first).rejects.toSatisfy(isCalledOff)
     const soFar = heard.length
@@ -73,7 +74,7 @@ describe('the light service', () => {
   it('says why where its worker dies, and sends the whole set to the next one', async () => {
     const service = open()
     const waiting = service.solve(1, demoSet(), 'full', {})
-    await vi.waitFor(() => expect(workers.started).toHaveLength(1))
+    await eventually(() => expect(workers.started).toHaveLength(1))
     workers.started[0]!.die('out of memory')
     await expect(waiting).rejects.toBeInstanceOf(ServiceEnded)
     await expect(waiting).rejects.toThrow('out of memory')

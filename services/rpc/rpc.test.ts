@@ -1,4 +1,5 @@
-import { afterEach, describe, expect, it, vi } from 'vitest'
+import { afterEach, describe, expect, it } from 'vitest'
+import { eventually } from '#support/eventually'
 import { transfer } from 'comlink'
 import { portCarriers } from '#support/portCarrier'
 import { connect, ServiceEnded } from './connect'
@@ -70,11 +71,11 @@ describe('a service', () => {
     const off = new AbortController()
     const heard: number[] = []
     const asked = service.call('count', [1000], { signal: off.signal, report: at => heard.push(at) })
-    await vi.waitFor(() => expect(heard.length).toBeGreaterThan(2))
+    await eventually(() => expect(heard.length).toBeGreaterThan(2))
     off.abort()
     const soFar = heard.length
     await expect(asked).rejects.toSatisfy(isCalledOff)
-    await vi.waitFor(() => expect(seen[0]).toMatch(/^stopped at \d+$/))
+    await eventually(() => expect(seen[0]).toMatch(/^stopped at \d+$/))
     expect(heard).toHaveLength(soFar)
     expect(await service.call('add', [2, 2])).toBe(4)
   })
