@@ -97,7 +97,12 @@ export const useLive = defineStore('live', () => {
   /** Reads the picture of this moment as a test frame of the look: only then does it teach. */
   const readThis = async (): Promise<boolean> => {
     if (!isOpen.value) return false
-    const { width, height, rgb } = await service.still()
+    problem.value = ''
+    const still = await service.still().catch((error: Error) => {
+      problem.value = `Nothing was read: ${error.message}`
+    })
+    if (!still) return false
+    const { width, height, rgb } = still
     const data = new Uint8ClampedArray(4 * width * height)
     for (let at = 0; at < width * height; at++) {
       data.set(rgb.subarray(3 * at, 3 * at + 3), 4 * at)

@@ -2,6 +2,7 @@ import { responseOf } from '#core/camera/response'
 import { profileOf } from '#core/imaging/colour/colourProfile'
 import { makeAverage } from '#core/imaging/live/average'
 import { makeExposureWatch } from '#core/imaging/live/exposureWatch'
+import { makeStack } from '#core/imaging/live/stack'
 import {
   croppedTo,
   rgbOf,
@@ -49,6 +50,8 @@ export type LiveReading = {
   unevenness: Unevenness | undefined
   /** Values over the width: darkest, middle and lightest of each column of the backdrop; NaN where it has none. */
   waveform: { low: Float32Array; middle: Float32Array; high: Float32Array }
+  /** Where the backdrop ends, 1 at its edge. */
+  edge: Uint8Array
   /** Where every channel clips, shares of the picture's parts. */
   clip: { width: number; height: number; shares: Uint8Array }
   /** Stops by which the whole picture has moved at once. */
@@ -81,6 +84,21 @@ const waveformOf = (value: ArrayLike<number>, mask: Uint8Array, width: number): 
     )
   for (const column of columns) column.sort((a, b) => a - b)
   return { low: pick(OUTER), middle: pick(0.5), high: pick(1 - OUTER) }
+}
+
+/** Where a mask ends: its own parts that have a neighbour outside, the picture's border left out. */
+const edgeOf = (mask: Uint8Array, width: number): Uint8Array => {
+  const edge = new Uint8Array(mask.length)
+  for (let at = 0; at < mask.length; at++) {
+    const [isFirst, isLast] = [at % width === 0, at % width === width - 1]
+    const isOutside =
+      (!isFirst && !mask[at - 1]) ||
+      (!isLast && !mask[at + 1]) ||
+      (at >= width && !mask[at - width]) ||
+      (at + width < mask.length && !mask[at + width])
+    if (mask[at] && isOutside) edge[at] = 1
+  }
+  return edge
 }
 
 const spaceSaid = ({ colorSpace }: VideoFrame): VideoSpace | undefined => {
@@ -117,8 +135,9 @@ const pixelsOf = async (frame: VideoFrame, crop: Crop, space: VideoSpace, every:
 /** What the service that reads live pictures can be asked. */
 export const liveApi = () => {
   let ask: LiveAsk | undefined
-  /** Somebody wants the next picture whole. */
-  let wanted: ((still: Still) => void) | undefined
+  /** Somebody wants the next pictures whole, averaged. */
+  let wanted:
+    { give: (still: Still) => void; fail: (error: Error) => void; stack: ReturnType<typeof makeStack> } | undefined
   const average = makeAverage()
   let regions: { of: string; at: number; mask: Uint8Array; isSure: boolean } | undefined
 
@@ -145,6 +164,7 @@ export const liveApi = () => {
       isSure,
       unevenness: unevenness(light, mask),
       waveform: waveformOf(light.value, inside, picture.width),
+      edge: edgeOf(mask, picture.width),
       clip: {
         width: picture.width,
         height: picture.height,
@@ -189,9 +209,11 @@ export const liveApi = () => {
             const said = spaceSaid(frame)
             const space = chosen ?? said ?? usualSpace(video.height)
             if (wanted) {
-              const { width, height } = crop
-              wanted({ width, height, rgb: await pixelsOf(frame, crop, space, 1) })
-              wanted = undefined
+              const taken = wanted.stack.take(await pixelsOf(frame, crop, space, 1))
+              if (taken >= over) {
+                wanted.give({ width: crop.width, height: crop.height, rgb: wanted.stack.mean() })
+                wanted = undefined
+              }
             }
             const every = Math.max(1, Math.floor(Math.max(crop.width, crop.height) / (SAMPLES * SIDE)))
             const size = sampled(crop, every)
@@ -201,7 +223,10 @@ export const liveApi = () => {
             const picture = taking.finish(1)
             const movedStops = watch.take(picture, now)
             // What moves is not averaged: old light would linger in it.
-            if (movedStops !== undefined) average.reset()
+            if (movedStops !== undefined) {
+              average.reset()
+              wanted?.stack.reset()
+            }
             times = [...times.filter(at => now - at < 2000), now]
             job.report({
               video,
@@ -219,12 +244,14 @@ export const liveApi = () => {
         }
       } finally {
         reader.releaseLock()
+        wanted?.fail(new Error('The camera was closed before its picture was there.'))
+        wanted = undefined
       }
     },
-    /** The next picture whole. */
+    /** The mean of the next pictures whole, as many as are averaged. */
     still: (): Promise<Still> =>
-      new Promise(resolve => {
-        wanted = resolve
+      new Promise((give, fail) => {
+        wanted = { give, fail, stack: makeStack() }
       }),
   }
 }

@@ -56,6 +56,17 @@ describe('a live picture', () => {
     await browser.waitFor('full range', async () => Math.abs((await value(browser, 'middle')) - full) <= 2)
     await browser.press(By.css('[data-test="live-space"] option[value=""]'))
     await browser.waitFor('as it says', async () => Math.abs((await value(browser, 'middle')) - 200) <= 2)
+    // Rising by 40 values from edge to edge, it is darker at the left, and a line goes round what is read.
+    await browser.press(By.xpath('//*[@role="radio"][contains(., "Evenness")]'))
+    await browser.waitForText('even-map', /−0\.\d[\s\S]*\+0\.\d/)
+    const edge = await browser.driver.executeScript<number>(`
+      const canvas = document.querySelector('figure canvas')
+      const { data } = canvas.getContext('2d').getImageData(0, 0, canvas.width, canvas.height)
+      let count = 0
+      for (let at = 3; at < data.length; at += 4) if (data[at] === 255 && data[at - 3] === 90) count++
+      return count`)
+    expect(edge).toBeGreaterThan(100)
+    await browser.press(By.xpath('//*[@role="radio"][contains(., "Values")]'))
     await browser.click('read-this')
     await browser.find('frame-verdict')
     await browser.waitForText('save-state', /^Saved$/)
@@ -65,6 +76,17 @@ describe('a live picture', () => {
     await browser.waitForText('live-backdrop', /Backdrop \d+/)
     await browser.press(By.css('[data-test="live-beside"] option[value="frame"]'))
     await browser.locate(By.css('canvas[aria-label="The frame\'s picture"]'))
+    // And so does a record of the logbook.
+    await browser.press(By.linkText('Stage'))
+    await browser.click('keep')
+    await browser.find('kept')
+    await browser.press(By.linkText('Logbook'))
+    await browser.locate(By.css('[data-test="records"] img'))
+    await browser.go(`${server.url}/frames/live`)
+    await browser.click('open-camera')
+    await browser.waitForText('live-backdrop', /Backdrop \d+/)
+    await browser.press(By.css('[data-test="live-beside"] option[value^="record "]'))
+    await browser.locate(By.css('figure img[alt="The record\'s picture"]'))
     expect(await browser.complaints()).toEqual([])
   })
 

@@ -5,14 +5,17 @@ import { useFrames } from '~/stores/frames'
 import { useLight } from '~/stores/light'
 import { useStudio } from '~/stores/studio'
 import PictureCanvas from '~/ui/PictureCanvas.vue'
+import EvenMap from './EvenMap.vue'
 import { useLitPicture } from '~/shared/useLitPicture'
 import { placeInFrame } from '#core/testFrames/reading/places'
 
 /** The live picture with what is read of it; from one side on, the plan's own under a line that can be dragged. */
 const props = defineProps<{
   wipe: number
-  /** What lies beyond the line. */
-  beside: 'plan' | 'frame'
+  /** What lies beyond the line; a picture of the logbook by its address. */
+  beside: 'plan' | 'frame' | 'record'
+  recordPicture?: string
+  see: 'values' | 'even'
 }>()
 const emit = defineEmits<{ wipe: [share: number] }>()
 const live = useLive()
@@ -22,6 +25,8 @@ const video = useTemplateRef<HTMLVideoElement>('video')
 const marks = useTemplateRef<HTMLCanvasElement>('marks')
 
 const PLAN_WIDTH = 400
+/** The edge of what is taken for the backdrop: seen on white and on black. */
+const EDGE = [90, 200, 190, 255]
 const { picture } = useLitPicture(() => ({ at: 'screen', width: PLAN_WIDTH }))
 const frames = useFrames()
 const beyond = computed(() => {
@@ -66,7 +71,12 @@ watchPostEffect(() => {
   canvas.width = clip.width
   canvas.height = clip.height
   const image = context.createImageData(clip.width, clip.height)
+  const { edge } = live.reading!
   for (let at = 0; at < clip.shares.length; at++) {
+    if (edge[at]) {
+      image.data.set(EDGE, 4 * at)
+      continue
+    }
     // Hatched, so that clipping is told from what is merely white.
     const isStripe = (((at % clip.width) + Math.floor(at / clip.width)) & 7) < 2
     if (clip.shares[at]! < 128 || !isStripe) continue
@@ -81,15 +91,23 @@ watchPostEffect(() => {
   <figure class="relative mx-auto overflow-hidden bg-well" :style="{ aspectRatio: shape, height: 'min(70vh, 640px)' }">
     <video ref="video" muted autoplay playsinline aria-label="Live picture of the camera" :style="videoStyle" />
     <canvas ref="marks" aria-hidden="true" class="absolute inset-0 size-full" />
+    <EvenMap v-if="see === 'even' && live.reading?.unevenness" :unevenness="live.reading.unevenness" />
+    <img
+      v-if="beside === 'record' && recordPicture && wipe < 1"
+      :src="recordPicture"
+      alt="The record's picture"
+      class="absolute inset-0 size-full object-cover"
+      :style="{ clipPath: `inset(0 0 0 ${100 * wipe}%)` }"
+    />
     <PictureCanvas
-      v-if="beyond && props.wipe < 1"
+      v-if="beside !== 'record' && beyond && props.wipe < 1"
       :picture="beyond"
       :label="props.beside === 'frame' ? 'The frame\'s picture' : 'The plan\'s picture'"
       class="absolute inset-0 size-full"
       :style="{ clipPath: `inset(0 0 0 ${100 * props.wipe}%)` }"
     />
     <div
-      v-for="place in places"
+      v-for="place in see === 'values' ? places : []"
       :key="place.id"
       class="figure absolute -translate-x-1/2 -translate-y-1/2 bg-ground/80 px-1 text-sm"
       :style="{ left: `clamp(1.1rem, ${100 * place.at.x}%, calc(100% - 1.1rem))`, top: `${100 * place.at.y}%` }"

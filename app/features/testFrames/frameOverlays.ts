@@ -1,4 +1,5 @@
 import { withClipTexture } from '../../support/clipTexture'
+import { bandOf } from '../../support/evenBand'
 import { BACKDROP, FLOOR, SUBJECT } from '#core/imaging/regions/regions'
 
 type Size = { width: number; height: number }
@@ -28,12 +29,6 @@ export const regionPicture = (picture: Pixels, regions: Uint8Array, { width, hei
 }
 
 const DIM = 0.35
-const BAND_MIDDLE = 168
-const GREYS_A_TENTH = 20
-
-/** Light greys, so that dark figures can be read on them. */
-const bandOf = (stops: number): number =>
-  Math.max(70, Math.min(248, BAND_MIDDLE + GREYS_A_TENTH * Math.round(stops * 10)))
 
 /** The backdrop in bands of a tenth of a stop about a light grey, the rest of the picture dimmed. */
 export const evenPicture = (

@@ -3,10 +3,11 @@ import { computed, onUnmounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import LivePicture from '~/features/live/LivePicture.vue'
 import WaveForm from '~/features/live/WaveForm.vue'
-import { useFrames } from '~/stores/frames'
+import { useBeside } from '~/features/live/useBeside'
 import { useLight } from '~/stores/light'
 import { useLive } from '~/stores/live'
 import { useStudio } from '~/stores/studio'
+import ChoiceRow from '~/ui/ChoiceRow.vue'
 import NumberField from '~/ui/NumberField.vue'
 import SelectField from '~/ui/SelectField.vue'
 import { signedStopWords, stopWords } from '#wording/quantities'
@@ -18,16 +19,16 @@ const studio = useStudio()
 const light = useLight()
 const router = useRouter()
 const wipe = ref(1)
-const frames = useFrames()
-const beside = ref<'plan' | 'frame'>('plan')
-const BESIDE = [
-  { value: 'plan', name: 'the plan' },
-  { value: 'frame', name: 'the frame chosen under Read' },
+const { beside, besides, recordPicture, problem: besideProblem, choose: chooseBeside } = useBeside()
+const SEEN = [
+  { value: 'values', name: 'Values' },
+  { value: 'even', name: 'Evenness' },
 ] as const
-const chooseBeside = async (what: 'plan' | 'frame' | '') => {
-  beside.value = what || 'plan'
+const see = ref<(typeof SEEN)[number]['value']>('values')
+/** Somebody wants to see it beside the live picture. */
+const lay = async (what: string) => {
   if (wipe.value === 1) wipe.value = 0.5
-  if (beside.value === 'frame') await frames.show()
+  await chooseBeside(what)
 }
 const isReading = ref(false)
 onUnmounted(live.close)
@@ -61,8 +62,7 @@ const places = computed(() =>
 const wanted = computed(() => [...new Set(places.value.flatMap(({ wanted: one }) => one ?? []))])
 const readThis = async () => {
   isReading.value = true
-  const isThere = await live.readThis()
-  isReading.value = false
+  const isThere = await live.readThis().finally(() => (isReading.value = false))
   if (isThere) await router.push('/frames')
 }
 </script>
@@ -70,7 +70,14 @@ const readThis = async () => {
 <template>
   <div class="flex grow flex-col gap-6 p-4 lg:min-h-0 lg:flex-row lg:overflow-y-auto">
     <section aria-label="Live picture" class="min-w-0 lg:w-3/5">
-      <LivePicture v-if="live.isOpen" :wipe="wipe" :beside="beside" @wipe="share => (wipe = share)" />
+      <LivePicture
+        v-if="live.isOpen"
+        :wipe="wipe"
+        :beside="beside.kind"
+        :record-picture="recordPicture"
+        :see="see"
+        @wipe="share => (wipe = share)"
+      />
       <div v-else class="flex flex-col items-start gap-3">
         <p class="max-w-prose text-soft">
           The picture of a capture device or a webcam, with its values over the plan. It is read here, and kept only
@@ -120,6 +127,7 @@ const readThis = async () => {
             </tr>
           </tbody>
         </table>
+        <ChoiceRow label="Over the picture" :value="see" :choices="SEEN" @choose="value => (see = value)" />
         <WaveForm :waveform="live.reading.waveform" :wanted="wanted" />
         <div class="flex flex-wrap items-end gap-3">
           <SelectField
@@ -142,12 +150,12 @@ const readThis = async () => {
             @choose="chooseSpace"
           />
           <SelectField
-            v-if="frames.frames.length > 0"
+            v-if="besides.length > 1"
             label="Wiped against"
-            :value="beside"
-            :options="BESIDE"
+            :value="beside.value"
+            :options="besides"
             test-name="live-beside"
-            @choose="chooseBeside"
+            @choose="lay"
           />
           <NumberField
             label="Pictures averaged"
@@ -159,6 +167,7 @@ const readThis = async () => {
             @change="count => (live.over = count)"
           />
         </div>
+        <p v-if="besideProblem" role="status">{{ besideProblem }}</p>
         <p class="text-sm text-soft" data-test="live-facts">{{ spaceWords(live.reading) }}</p>
       </template>
       <p v-else role="status" class="text-soft">Waiting for the first picture…</p>

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { makeAverage } from './average'
 import { makeExposureWatch } from './exposureWatch'
+import { makeStack, MOST_STACKED } from './stack'
 import { croppedTo, rgbOf, usualSpace, type Planes, type VideoSpace } from './videoSpace'
 import { reducer } from '../picture/downsample'
 import { profileOf } from '../colour/colourProfile'
@@ -126,6 +127,25 @@ describe('averaging', () => {
     const [one, eight] = [spreadOf(1), spreadOf(8)]
     expect(eight / one).toBeGreaterThan(0.8 / Math.sqrt(15))
     expect(eight / one).toBeLessThan(1.2 / Math.sqrt(15))
+  })
+})
+
+describe('pictures added up', () => {
+  it('leave their mean, rounded, and begin anew with another size or when told', () => {
+    const stack = makeStack()
+    expect([stack.take(Uint8Array.of(10, 255)), stack.take(Uint8Array.of(13, 255))]).toEqual([1, 2])
+    expect([...stack.mean()]).toEqual([12, 255])
+    expect(stack.take(Uint8Array.of(7))).toBe(1)
+    expect([...stack.mean()]).toEqual([7])
+    stack.reset()
+    expect(stack.take(Uint8Array.of(9))).toBe(1)
+    expect([...stack.mean()]).toEqual([9])
+  })
+
+  it('hold as many whites as they may be asked for', () => {
+    const stack = makeStack()
+    for (let picture = 1; picture <= MOST_STACKED; picture++) expect(stack.take(Uint8Array.of(255))).toBe(picture)
+    expect([...stack.mean()]).toEqual([255])
   })
 })
 
