@@ -9,7 +9,7 @@ export default mergeConfig(
       testTimeout: 300_000,
       hookTimeout: 300_000,
       maxWorkers: '100%',
-      // The modules of the core hold nothing that one file could leave to the next: loaded once, a third of the run is saved.
+      // Modules of the core hold nothing that one file could leave to the next: a third of the run is saved.
       isolate: false,
       // Whole solves and searches have a run of their own (vitest.slow.config.ts).
       exclude: ['**/node_modules/**', '**/*.slow.test.ts'],

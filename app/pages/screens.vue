@@ -50,6 +50,10 @@ const copy = async () => {
       is armed. The set stays here.
     </p>
     <template v-if="!pairing.isOn">
+      <p v-if="pairing.isUntold" role="status">
+        The pairing is at its end, but no phone could be told: the server did not answer. They show what they had last,
+        and reach nothing here any more.
+      </p>
       <div><button class="press-main" data-test="pair" @click="pairing.begin">Let a phone in</button></div>
     </template>
     <div v-else class="flex flex-wrap gap-6">
@@ -68,7 +72,9 @@ const copy = async () => {
         </p>
         <div class="flex flex-wrap gap-2">
           <button class="press" @click="copy">{{ isCopied ? 'Copied' : 'Copy the link' }}</button>
-          <button class="press" data-test="pair-end" @click="pairing.finish">End the pairing</button>
+          <button class="press" :disabled="pairing.isEnding" data-test="pair-end" @click="pairing.finish">
+            {{ pairing.isEnding ? 'Telling the phones…' : 'End the pairing' }}
+          </button>
         </div>
         <p v-if="STATES[pairing.state]" role="alert" data-test="pair-state">{{ STATES[pairing.state] }}</p>
         <p role="status" data-test="pair-guests">

@@ -12,6 +12,9 @@ export const usePairing = defineStore('pairing', () => {
   const guests = shallowRef<readonly Guest[]>([])
   const refused = ref(0)
   const state = ref<LaptopEnd['state'] | 'off'>('off')
+  /** Phones are being told to leave; and the last time none could be. */
+  const isEnding = ref(false)
+  const isUntold = ref(false)
   let end: LaptopEnd | undefined
   let last: PhoneView | undefined
 
@@ -27,7 +30,7 @@ export const usePairing = defineStore('pairing', () => {
   /** Opens the line of a pairing; `perform` does what phones ask for. */
   const open = (perform: (op: Op) => Promise<Ack>) => {
     const bytes = secret.value === null ? undefined : fromLetters(secret.value)
-    if (end || !bytes) return
+    if (end || !bytes || isEnding.value) return
     end = laptopEnd(bytes, room => relayUrl(room, 'laptop'), { perform, changed: look })
     if (last) end.show(last)
     look()
@@ -46,10 +49,17 @@ export const usePairing = defineStore('pairing', () => {
     },
     /** Makes a new secret: only who has its link is let in. */
     begin: () => preferences.change({ pairingSecret: toLetters(crypto.getRandomValues(new Uint8Array(SECRET_BYTES))) }),
+    isEnding,
+    isUntold,
     /** Every phone leaves, and its link opens nothing any more. */
     finish: async () => {
-      end?.end()
+      if (isEnding.value) return
+      // Right after a load the line may not have been opened yet: phones are told all the same.
+      if (!end) open(async () => ({ how: 'refused', message: 'The pairing is at its end.' }))
+      isEnding.value = true
+      isUntold.value = end ? !(await end.end()) : false
       end = undefined
+      isEnding.value = false
       look()
       await preferences.change({ pairingSecret: null })
     },

@@ -10,6 +10,11 @@ export type Guest = { name: string; heardAt: number }
 /** What became of something that a phone asked for. */
 export type Ack = { how: 'done' | 'refused' | 'later'; message: string }
 
+/** How long phones are tried to be told that they are to leave, milliseconds. */
+const END_MS = 8000
+/** And how long those are told that were not there when it was said. */
+const LINGER_MS = 10_000
+
 type Handlers = {
   /** Does what a phone asks for; the same is never asked twice at a time. */
   perform: (op: Op) => Promise<Ack>
@@ -34,9 +39,10 @@ export const laptopEnd = (
   let view: PhoneView | null = null
   let state: 'connecting' | 'open' | 'taken' | 'ended' = 'connecting'
 
-  const say = (body: FromLaptop, to: string | null = null) => {
+  /** What waits for the line to be open. */
+  let whenOpen = () => {}
+  const say = (body: FromLaptop, to: string | null = null): boolean =>
     line.send(seal(keys, { from: me, to, number: ++number, session, body }))
-  }
 
   const hear = async ({ from, body }: Envelope) => {
     const result = v.safeParse(FromPhoneSchema, body)
@@ -46,6 +52,7 @@ export const laptopEnd = (
     if (said.kind === 'hello') {
       guests.set(from, { name: said.name, heardAt: Date.now() })
       say({ kind: 'welcome', challenge: said.challenge, view }, from)
+      if (state === 'ended') say({ kind: 'end' }, from)
       return changed()
     }
     if (known) known.heardAt = Date.now()
@@ -61,9 +68,10 @@ export const laptopEnd = (
 
   const line = connect(url(keys.room), {
     opened: () => {
-      state = 'open'
+      if (state !== 'ended') state = 'open'
       say({ kind: 'here' })
       changed()
+      whenOpen()
     },
     closed: code => {
       if (state !== 'ended') state = code === CLOSED.taken ? 'taken' : 'connecting'
@@ -90,12 +98,25 @@ export const laptopEnd = (
       view = now
       say({ kind: 'view', view: now })
     },
-    /** Tells every phone to leave, and closes the line. */
-    end: () => {
-      say({ kind: 'end' })
-      state = 'ended'
-      line.end()
-    },
+    /**
+     * Tells every phone to leave. Where the line is not open yet that waits for it, so long at most; false where it
+     * never was. A phone that does not know this session yet is told when it says hello: the line stays open a while
+     * for that.
+     */
+    end: (withinMs = END_MS, lingerMs = LINGER_MS): Promise<boolean> =>
+      new Promise(resolve => {
+        const leave = () => {
+          clearTimeout(timer)
+          whenOpen = () => {}
+          const isOpen = say({ kind: 'end' })
+          state = 'ended'
+          setTimeout(line.end, isOpen ? lingerMs : 0)
+          resolve(isOpen)
+        }
+        const timer = setTimeout(leave, withinMs)
+        whenOpen = leave
+        if (state === 'open') leave()
+      }),
   }
 }
 

@@ -99,6 +99,36 @@ const paired = async () => {
   return { ...wires, laptop, open, phone, load, done, perform, answered, store }
 }
 
+describe('the end of a pairing', () => {
+  const perform = async (): Promise<Ack> => ({ how: 'done', message: '' })
+
+  it('is told as soon as the line is open, and to a phone that was not there when it was said', async () => {
+    const { connect, passed, load } = await paired()
+    const laptop = laptopEnd(SECRET, () => 'laptop', { perform, changed: () => {} }, connect)
+    const before = passed.length
+    // Asked for before the line is there.
+    const told = laptop.end()
+    expect([laptop.state, passed.length]).toEqual(['connecting', before])
+    expect(await told).toBe(true)
+    expect([laptop.state, passed.length > before]).toEqual(['ended', true])
+    const late = load()
+    await settle()
+    expect(late.state).toBe('ended')
+  })
+
+  it('says that nobody was told where the line never opens', async () => {
+    const silent = { send: () => false, retry: () => {}, end: () => {} }
+    const laptop = laptopEnd(
+      SECRET,
+      () => 'laptop',
+      { perform, changed: () => {} },
+      () => silent,
+    )
+    expect(await laptop.end(5)).toBe(false)
+    expect(laptop.state).toBe('ended')
+  })
+})
+
 describe('a secret', () => {
   it('is 22 letters in a link, and no other letters stand for one', () => {
     const letters = toLetters(SECRET)
@@ -198,7 +228,8 @@ describe('a pairing', () => {
     pull(plugs[1]!)
     phone.ask(reading(1))
     phone.leave()
-    laptop.end()
+    void laptop.end(0, 0)
+    await settle()
     const second = load()
     await settle()
     expect(second.state).toBe('alone')
@@ -239,7 +270,8 @@ describe('a pairing', () => {
     expect(done).toEqual([reading(1).id])
     expect(laptop.refused.replayed + laptop.refused.stale).toBeGreaterThan(0)
     // To a laptop that was started anew, too.
-    laptop.end()
+    void laptop.end(0, 0)
+    await settle()
     const again = open()
     await settle()
     pull(plugs[1]!)
@@ -251,7 +283,7 @@ describe('a pairing', () => {
 
   it('ends where the laptop says so', async () => {
     const { laptop, phone } = await paired()
-    laptop.end()
+    void laptop.end()
     expect(phone.state).toBe('ended')
   })
 
