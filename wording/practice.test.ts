@@ -9,6 +9,7 @@ import { ALL_SKILLS, SKILLS } from '#core/practice/skills'
 import { askedWords, SKILL_NAMES, TOPIC_NAMES } from './practice'
 import {
   answerWords,
+  notSetWords,
   offWords,
   parseAnswer,
   rightWords,
@@ -75,6 +76,8 @@ describe('what is said of answers', () => {
     ])
     expect(spentWords(0.6, 0.6)).toMatch(/none does it in less/)
     expect(spentWords(2.4, 0.3)).toBe('2.4 min; 0.3 min is enough.')
+    // Nothing done is no quickest way of setting it.
+    expect(notSetWords(0, 0.3)).toBe('0 min spent, and it is not set; 0.3 min is enough.')
   })
 
   it('is said of every exercise, with no figure missing', async () => {

@@ -152,6 +152,10 @@ export const spentWords = (minutes: number, least: number): string =>
     ? `${minutesWords(minutes)}: none does it in less.`
     : `${minutesWords(minutes)}; ${minutesWords(least)} is enough.`
 
+/** Minutes that did not set it, beside the fewest that do. */
+export const notSetWords = (minutes: number, least: number): string =>
+  `${minutesWords(minutes)} spent, and it is not set; ${minutesWords(least)} is enough.`
+
 /** What was done in place of what the quickest way does, and what that cost. */
 export const swapWords = (
   { set, offers }: MovesExercise,

@@ -2,9 +2,9 @@
 import { computed } from 'vue'
 import type { MovesExercise } from '#core/practice/exercise'
 import type { Judged } from '#core/practice/practice'
-import { swapped } from '#core/practice/kinds/ways'
+import { isSet, swapped } from '#core/practice/kinds/ways'
 import { moveWords, standWords } from '#wording/practice'
-import { spentWords, swapWords } from '#wording/practiceMarks'
+import { notSetWords, spentWords, swapWords } from '#wording/practiceMarks'
 import { minutesWords } from '#wording/quantities'
 
 /** What was done beside the ways that take the fewest minutes, move by move. */
@@ -13,9 +13,10 @@ const props = defineProps<{ exercise: MovesExercise; judged: Judged }>()
 const ways = computed(() => props.judged.ways ?? [])
 const best = computed(() => ways.value[0])
 const steps = computed(() => props.judged.steps ?? [])
+const isReached = computed(() => isSet(props.exercise, props.judged.missStops ?? props.exercise.startMissStops))
 const swap = computed(() => {
   const { minutes } = props.judged
-  if (!best.value || minutes === undefined || minutes <= best.value.minutes) return ''
+  if (!isReached.value || !best.value || minutes === undefined || minutes <= best.value.minutes) return ''
   const moves = steps.value.map(({ move }) => move)
   return swapWords(props.exercise, swapped(moves, best.value.moves), minutes - best.value.minutes)
 })
@@ -30,7 +31,9 @@ const columns = computed(() => [
 </script>
 
 <template>
-  <p v-if="judged.minutes !== undefined && best" class="mt-2">{{ spentWords(judged.minutes, best.minutes) }}</p>
+  <p v-if="judged.minutes !== undefined && best" class="mt-2" data-test="spent">
+    {{ isReached ? spentWords(judged.minutes, best.minutes) : notSetWords(judged.minutes, best.minutes) }}
+  </p>
   <p v-if="swap" class="mt-1" data-test="swap">{{ swap }}</p>
   <div class="mt-3 grid gap-x-6 gap-y-3 sm:grid-cols-2 lg:grid-cols-4" data-test="ways">
     <section v-for="column in columns" :key="column.name">

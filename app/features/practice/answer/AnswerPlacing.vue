@@ -26,7 +26,11 @@ const SLIDERS = [
   { key: 'distanceM', name: 'Distance', step: 0.1 },
 ] as const
 const sliders = computed(() => SLIDERS.filter(({ key }) => props.exercise.asked.includes(key)))
-const set = computed(() => lightsPlaced(props.exercise.set, place.value))
+/** The lights that are on: what is off makes no picture. */
+const set = computed(() => {
+  const placed = lightsPlaced(props.exercise.set, place.value)
+  return { ...placed, lights: placed.lights.filter(({ id }) => placed.looks[0]!.lights[id]!.on) }
+})
 </script>
 
 <template>
