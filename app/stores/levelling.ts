@@ -9,7 +9,7 @@ import { useStudio } from './studio'
 import { freshId } from '~/support/freshId'
 import type { Suspicion } from '#core/control/levelling/explain'
 import { MOST_ROUNDS, type LevelAnswer } from '#core/control/levelling/levelStep'
-import { DARKER_STOPS, seenOf, type Round, type Seen } from '#core/control/levelling/round'
+import { DARKER_STOPS, readingsIn, seenOf, type Round, type Seen } from '#core/control/levelling/round'
 import { toldApart } from '#core/control/levelling/tellApart'
 import { addReading, changeSettings } from '#core/edits/edits'
 import { swapAddresses } from '#core/edits/rigEdits'
@@ -47,7 +47,11 @@ export const useLevelling = defineStore('levelling', () => {
   let isStopped = false
 
   /** Readings of everything together at the places that the look wants something of. */
-  const readRound = async (by: ReadBy, sent: Record<string, LightSetting>): Promise<Outcome<Reading[]>> => {
+  const readRound = async (
+    by: ReadBy,
+    sent: Record<string, LightSetting>,
+    times: number,
+  ): Promise<Outcome<Reading[]>> => {
     const set = studio.document
     const look = { ...studio.look, lights: sent }
     const taken = { camera: light.camera!, layers: light.planned!, room: light.learned.room }
@@ -71,7 +75,7 @@ export const useLevelling = defineStore('levelling', () => {
     const wanted = light.readouts.filter(
       ({ point }) => studio.look.targets[point.id] && (by === 'meter' || point.surface !== 'backdrop'),
     )
-    for (const { point } of wanted) {
+    for (const { point } of wanted.flatMap(one => Array.from({ length: times }, () => one))) {
       if (isStopped) return ok([])
       const answer = await meter.ask({ pointId: point.id, lightIds })
       if (!answer.ok) return answer
@@ -103,16 +107,16 @@ export const useLevelling = defineStore('levelling', () => {
       await new Promise(resolve => setTimeout(resolve, 1000 * FADE_S + SETTLE_MS))
       if (isStopped || !ticket.isOpen()) return
       doing.value = `Round ${number}: reading`
-      const read = await readRound(by, settings)
+      const read = await readRound(by, settings, readingsIn(number))
       if (!read.ok) throw new Error(read.message)
       if (isStopped || !ticket.isOpen()) return
       const set = toRaw(studio.document)
       const points = [...readingPoints(set), ...framePoints(set)]
       const taken = { camera: light.camera!, layers: light.planned! }
-      const seen = read.value.flatMap((reading): Seen[] => {
-        const id = reading.pointId
+      const seen = [...new Set(read.value.map(({ pointId }) => pointId))].flatMap((id): Seen[] => {
         const point = points.find(one => one.id === id)
-        return point ? [seenOf(set, settings, point, reading, taken)] : []
+        const readings = read.value.filter(({ pointId }) => pointId === id)
+        return point ? [seenOf(set, settings, point, readings, taken)] : []
       })
       rounds = [...rounds, { sent: settings, seen }]
       doing.value = `Round ${number}: working out what to turn`

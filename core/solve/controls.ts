@@ -14,6 +14,8 @@ export type Control = {
   isFixed?: boolean
   /** It is turned, but neither switched on nor off. */
   isOnlyTurned?: boolean
+  /** A desk turns it: nobody walks, and any gain is worth a turn. */
+  isByDesk?: boolean
 }
 
 /** Position of a control: whole clicks below full, or off. */
@@ -61,7 +63,7 @@ export const turnsCost = (
     const turn = turnOf(controls[index]!, now[index]!, positions[index]!)
     if (turn === 0) continue
     cost += HOLD * (Number.isNaN(turn) ? 1 : Math.min(HOLD_MOST, turn * turn))
-    let isNew = true
+    let isNew = !controls[index]!.isByDesk
     for (let other = 0; other < index && isNew; other++)
       isNew = !isSameInstruction(
         controls[index]!,

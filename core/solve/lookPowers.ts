@@ -6,11 +6,18 @@ import { solvePowers, type PowerAnswer } from './powers'
 /** The powers that meet a look's targets or come nearest, and what stays missed under them. */
 export type LookAnswer = Omit<PowerAnswer, 'missStops'> & { misses: Miss[] }
 
-/** What may not be done to the lights: some stay as they are, all are only turned, neither switched on nor off. */
-export type Held = { fixedIds?: readonly string[]; isOnlyTurned?: boolean }
+/**
+ * What may not be done to the lights: some stay as they are, all are only turned, neither switched on nor off. By a
+ * desk a turn costs nothing.
+ */
+export type Held = { fixedIds?: readonly string[]; isOnlyTurned?: boolean; isByDesk?: boolean }
 
 /** The controls of a look: lights that are turned alike share one; fixed ones stay. */
-export const controlsOf = (set: StudioSet, look: Look, { fixedIds = [], isOnlyTurned }: Held = {}): Control[] =>
+export const controlsOf = (
+  set: StudioSet,
+  look: Look,
+  { fixedIds = [], isOnlyTurned, isByDesk }: Held = {},
+): Control[] =>
   set.lights.map(light => ({
     lightId: light.id,
     group: light.job,
@@ -19,6 +26,7 @@ export const controlsOf = (set: StudioSet, look: Look, { fixedIds = [], isOnlyTu
     now: look.lights[light.id]!,
     isFixed: fixedIds.includes(light.id),
     isOnlyTurned,
+    isByDesk,
   }))
 
 /**

@@ -4,7 +4,7 @@ import { slotsOfLook, type RigFaults } from '#core/bench/trueRig'
 import { NOTHING_LEARNED } from '#core/calibration/calibration'
 import { levelStep, MOST_ROUNDS, type LevelAnswer } from '#core/control/levelling/levelStep'
 import { toldApart } from '#core/control/levelling/tellApart'
-import { DARKER_STOPS, seenOf, type Round, type Seen } from '#core/control/levelling/round'
+import { DARKER_STOPS, readingsIn, seenOf, type Round, type Seen } from '#core/control/levelling/round'
 import { framePoints } from '#core/evaluation/probes/framePoints'
 import { frameReadings } from '#core/testFrames/frameReadings'
 import { benchPicture } from './benchPicture'
@@ -16,7 +16,7 @@ import { evaluate } from '#core/evaluation/evaluation'
 import { lightingSolver } from '#core/evaluation/lightingSolver'
 import { readingPoints } from '#core/evaluation/probes/readingPoints'
 import { recordReading, type Taken } from '#core/metering/record'
-import type { Frame, LightSetting, StudioSet } from '#core/model/schema'
+import type { Frame, LightSetting, Reading, StudioSet } from '#core/model/schema'
 import { solveLook } from '#core/solve/lookPowers'
 
 type BenchRig = NonNullable<Parameters<typeof benchReading>[0]['rig']>
@@ -46,7 +46,7 @@ const glance = async (
   const readings = frameReadings(set, look!, frame as Frame, reading.places, { layers })
   return framePoints(set).flatMap(point => {
     const one = readings.find(({ pointId }) => pointId === point.id)
-    return one ? [seenOf(set, look!.lights, point, one, { camera, layers })] : []
+    return one ? [seenOf(set, look!.lights, point, [one], { camera, layers })] : []
   })
 }
 
@@ -74,28 +74,33 @@ export const levelRun = async (
     const seen = by === 'camera' ? await glance(shown, { camera, layers, seed, take: take++, rig }) : []
     for (const pointId of pointIds.filter(id => by === 'meter' || !id.startsWith('backdrop'))) {
       const point = points.find(({ id }) => id === pointId)!
-      const fNumber = await benchReading({
-        set: shown,
-        lookId: look!.id,
-        camera,
-        seed,
-        roughness: 1,
-        take: take++,
-        pointId,
-        lightIds: set.lights.map(({ id }) => id),
-        meter: 'incident',
-        faults: NO_FAULTS,
-        sinceS: 60,
-        rig,
-      })
-      const reading = recordReading(
-        shown,
-        shown.looks[0]!,
-        { step: { lightIds: set.lights.map(({ id }) => id) }, point },
-        { camera, layers },
-        { id: `r${take}`, at: '2026-01-01T00:00:00.000Z', fNumber: Math.max(0.1, fNumber ?? 0), source: 'bench' },
-      )
-      seen.push(seenOf(shown, sent, point, reading, { camera, layers }))
+      const taken: Reading[] = []
+      while (taken.length < readingsIn(number + 1)) {
+        const fNumber = await benchReading({
+          set: shown,
+          lookId: look!.id,
+          camera,
+          seed,
+          roughness: 1,
+          take: take++,
+          pointId,
+          lightIds: set.lights.map(({ id }) => id),
+          meter: 'incident',
+          faults: NO_FAULTS,
+          sinceS: 60,
+          rig,
+        })
+        taken.push(
+          recordReading(
+            shown,
+            shown.looks[0]!,
+            { step: { lightIds: set.lights.map(({ id }) => id) }, point },
+            { camera, layers },
+            { id: `r${take}`, at: '2026-01-01T00:00:00.000Z', fNumber: Math.max(0.1, fNumber ?? 0), source: 'bench' },
+          ),
+        )
+      }
+      seen.push(seenOf(shown, sent, point, taken, { camera, layers }))
     }
     rounds.push({ sent, seen })
     const answer = levelStep({ set, look: look!, camera, layers, rounds })

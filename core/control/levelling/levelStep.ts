@@ -142,8 +142,8 @@ export const levelStep = (question: LevelQuestion): LevelAnswer => {
   const { suspicion } = found
   if (isSettled) return { misses, isLevel, isSettled, settings: now, expected: misses, suspicion }
   // What a lamp gives over its plan depends on its power: the answer is asked for again where it leads.
+  const held = { fixedIds: fixedIds(set, suspicion), isByDesk: true }
   let settings = now
-  for (let turn = 0; turn < SETTLING; turn++)
-    settings = withinRig(set, solveLook(under(settings), { fixedIds: fixedIds(set, suspicion) }).settings)
+  for (let turn = 0; turn < SETTLING; turn++) settings = withinRig(set, solveLook(under(settings), held).settings)
   return { misses, isLevel, isSettled, settings, expected: [...under(settings).misses], suspicion }
 }

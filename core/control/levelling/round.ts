@@ -4,7 +4,9 @@ import type { Spot } from '../../calibration/calibration'
 import type { MeterPoint } from '../../evaluation/probes/points'
 import { plannedParts, type Taken } from '../../metering/record'
 import type { LightSetting, Reading, StudioSet } from '../../model/schema'
-import { ratioFromStops } from '../../physics/units/stops'
+import { ratioFromStops, stopsFromRatio } from '../../physics/units/stops'
+
+const mean = (all: readonly number[]): number => all.reduce((sum, one) => sum + one, 0) / all.length
 
 /** What was read at one place while all lamps burned as they were sent. */
 export type Seen = Spot & {
@@ -25,27 +27,35 @@ export const LEVEL_SPREAD_STOPS = 0.04
 /** Pictures are taken so many stops darker: a backdrop that clips says nothing. */
 export const DARKER_STOPS = 2
 
-/** A reading of everything together as part of a round. */
+/** Readings of a place in a round, so many from the third round on: by then they are what is left to be told. */
+export const READINGS = 3
+const ONCE_ROUNDS = 2
+
+/** How often each place is read in a round, counted from 1. */
+export const readingsIn = (round: number): number => (round > ONCE_ROUNDS ? READINGS : 1)
+
+/** Readings of everything together at one place as part of a round: their mean in stops, and what its spread is. */
 export const seenOf = (
   set: StudioSet,
   settings: Readonly<Record<string, LightSetting>>,
   point: MeterPoint,
-  reading: Reading,
+  readings: readonly Reading[],
   taken: Pick<Taken, 'camera' | 'layers'>,
 ): Seen => {
+  const [reading] = readings as [Reading]
   const ids = set.lights.map(({ id }) => id)
   const parts = plannedParts(set, settings, ids, point, { camera: reading.camera, layers: taken.layers })
   return {
     id: point.id,
     position: point.position,
     surface: point.surface,
-    luxS: ofLamps(reading),
+    luxS: ratioFromStops(mean(readings.map(one => stopsFromRatio(ofLamps(one))))),
     fullLuxS: Object.fromEntries(
       ids.map(id => {
         const part = parts[id]
         return [id, part ? (part.directLuxS + part.bouncedLuxS) / ratioFromStops(part.powerStops) : 0]
       }),
     ),
-    spreadStops: Math.hypot(placeSpread(reading), LEVEL_SPREAD_STOPS),
+    spreadStops: Math.hypot(placeSpread(reading) / Math.sqrt(readings.length), LEVEL_SPREAD_STOPS),
   }
 }
