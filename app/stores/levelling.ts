@@ -9,7 +9,7 @@ import { useStudio } from './studio'
 import { freshId } from '~/support/freshId'
 import type { Suspicion } from '#core/control/levelling/explain'
 import { MOST_ROUNDS, type LevelAnswer } from '#core/control/levelling/levelStep'
-import { DARKER_STOPS, readingsIn, seenOf, type Round, type Seen } from '#core/control/levelling/round'
+import { DARKER_STOPS, middleReadings, readingsIn, seenOf, type Round, type Seen } from '#core/control/levelling/round'
 import { toldApart } from '#core/control/levelling/tellApart'
 import { addReading, changeSettings } from '#core/edits/edits'
 import { swapAddresses } from '#core/edits/rigEdits'
@@ -148,7 +148,10 @@ export const useLevelling = defineStore('levelling', () => {
         ticket.commit('Levelling', kept => {
           const { id } = studio.look
           const turned = changeSettings(kept, id, settings)
-          return read.value.reduce((next, reading) => addReading(next, { ...reading, lookId: id }), turned)
+          return middleReadings(read.value).reduce(
+            (next, reading) => addReading(next, { ...reading, lookId: id }),
+            turned,
+          )
         })
         await rig.send(settings, FADE_S)
         return

@@ -75,7 +75,7 @@ describe('the rig', () => {
       await other.waitForText('rig-state', /^Armed$/)
       await app.browser.waitForText('rig-problem', /"Laptop" has the rig|has the rig/)
       await app.browser.waitForText('rig-state', /^Armed by Laptop$/)
-      await other.click('disarm')
+      await other.clickAtRest('disarm')
       await other.waitForText('rig-state', /^Disarmed$/)
     } finally {
       await other.close()

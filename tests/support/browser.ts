@@ -148,6 +148,22 @@ export const openBrowser = async (size: Size, hosts: readonly string[] = [], fla
     textOf: async (name: string) => (await find(name)).getText(),
     click: (name: string) => press(By.css(`[data-test="${name}"]`)),
     press,
+    /** Presses an element once it has come to rest: what is shown above it may still push it about. */
+    clickAtRest: async (name: string) => {
+      let last = ''
+      await driver.wait(
+        async () => {
+          const now = JSON.stringify(await (await find(name)).getRect())
+          const isAtRest = now === last
+          last = now
+          if (!isAtRest) await new Promise(resolve => setTimeout(resolve, 300))
+          return isAtRest
+        },
+        WAIT_MS,
+        `"${name}" does not come to rest`,
+      )
+      await press(By.css(`[data-test="${name}"]`))
+    },
     /** Waits until the text of an element fits; answers it. */
     waitForText: async (name: string, pattern: RegExp): Promise<string> => {
       let last = ''

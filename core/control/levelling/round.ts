@@ -34,6 +34,13 @@ const ONCE_ROUNDS = 2
 /** How often each place is read in a round, counted from 1. */
 export const readingsIn = (round: number): number => (round > ONCE_ROUNDS ? READINGS : 1)
 
+/** The middle one of the readings of each place: what a round leaves in the set. */
+export const middleReadings = (readings: readonly Reading[]): Reading[] =>
+  [...new Set(readings.map(({ pointId }) => pointId))].map(id => {
+    const own = readings.filter(({ pointId }) => pointId === id).toSorted((a, b) => ofLamps(a) - ofLamps(b))
+    return own[Math.floor((own.length - 1) / 2)]!
+  })
+
 /** Readings of everything together at one place as part of a round: their mean in stops, and what its spread is. */
 export const seenOf = (
   set: StudioSet,
