@@ -15,14 +15,14 @@ import { makeChange } from './kinds/change'
 import { isOrder, makeDay } from './kinds/day'
 import { makeFault, minutesAsked, toldBy } from './kinds/fault'
 import { makeClipped, makeFrameValue } from './kinds/framed'
-import { makeMoves, minutesOfMoves, missOf, movedSet } from './kinds/moves'
+import { makeMoves } from './kinds/moves'
 import { makeApart, makePick } from './kinds/patches'
 import { EDGES, KEY_RANGES, makePlacing, placedOff, USUAL_LIGHTS } from './kinds/placing'
 import { makeRatio } from './kinds/ratio'
 import { makeReading } from './kinds/reading'
 import { makeSum } from './kinds/sums'
 import { bestWays, isSet, stepsOf, type PracticeWay, type Step } from './kinds/ways'
-import { judged, type Lit } from './studio'
+import type { Lit } from './studio'
 
 /** An exercise whose moves come with those that it was made from. */
 export type Made = Exclude<Exercise, MovesExercise> | (MovesExercise & { solution: readonly Move[] })
@@ -103,11 +103,10 @@ const markMoves = async (
   lit: Lit,
   report?: (share: number) => void,
 ): Promise<Judged> => {
-  const missStops = missOf(exercise.goal, await judged(lit, movedSet(exercise, moves)))
-  const ways = await bestWays(exercise, lit, report)
-  const minutes = minutesOfMoves(exercise, moves)
-  const least = Math.min(...ways.map(way => way.minutes))
   const steps = await stepsOf(exercise, moves, lit)
+  const { minutes, missStops } = steps.at(-1) ?? { minutes: 0, missStops: exercise.startMissStops }
+  const ways = await bestWays(exercise, lit, report)
+  const least = Math.min(...ways.map(way => way.minutes))
   const wayStepped: SteppedWay[] = []
   for (const way of ways) wayStepped.push({ ...way, steps: await stepsOf(exercise, way.moves, lit) })
   const found = { ways: wayStepped, steps, minutes, missStops }

@@ -44,12 +44,18 @@ export class CalledOff extends Error {
   override name = 'CalledOff'
 }
 
-/** A set's first look as its light makes it; throws where the work was called off. */
-export const judged = async (lit: Lit, set: StudioSet): Promise<Evaluation> => {
+/** A set's first look as its light makes it, with that light; throws where the work was called off. */
+export const solvedLook = async (lit: Lit, set: StudioSet): Promise<{ solved: SolvedSet; evaluation: Evaluation }> => {
   const solved = await lit(set)
-  if (!solved) throw new CalledOff('The exercise was called off while it was made.')
-  return evaluate(set, set.looks[0]!, { layers: solved.layers, learned: NOTHING_LEARNED })
+  if (!solved) throw new CalledOff('The light of an exercise was called off.')
+  return {
+    solved,
+    evaluation: evaluate(set, set.looks[0]!, { layers: solved.layers, learned: NOTHING_LEARNED }),
+  }
 }
+
+/** A set's first look as its light makes it; throws where the work was called off. */
+export const judged = async (lit: Lit, set: StudioSet): Promise<Evaluation> => (await solvedLook(lit, set)).evaluation
 
 /** Walls by how they send light back. */
 export const WALLS = { black: 0.04, grey: 0.4, white: 0.8 } as const

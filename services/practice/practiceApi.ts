@@ -1,5 +1,4 @@
 import { NOTHING_LEARNED } from '#core/calibration/calibration'
-import { evaluate } from '#core/evaluation/evaluation'
 import { BACKDROP_MIDDLE, KEY_SIDE } from '#core/model/placeIds'
 import type { StudioSet } from '#core/model/schema'
 import { abilities, historyOf, topicAbility, type Ability } from '#core/practice/ability'
@@ -13,7 +12,7 @@ import { makeExercise, markAnswer, type Judged, type Made } from '#core/practice
 import type { PracticeResult } from '#core/practice/results'
 import { dueOf, nextUp, weakTopics, type NextUp } from '#core/practice/schedule'
 import { TOPICS, type Skill, type Topic } from '#core/practice/skills'
-import { CalledOff, practiceSolver, type Lit } from '#core/practice/studio'
+import { CalledOff, judged, practiceSolver, solvedLook, type Lit } from '#core/practice/studio'
 import type { Developed } from '../light/lightApi'
 import type { Job } from '../rpc/job'
 import { smallPicture } from '../smallPicture'
@@ -62,20 +61,15 @@ export const practiceApi = () => {
       (await pause()) ? undefined : solve(set, { pause })
 
   const pictured = async (set: StudioSet, lit: Lit, width: number, isShown: boolean): Promise<Developed> => {
-    const solved = await lit(set)
-    if (!solved) throw new CalledOff('The picture was called off.')
-    const look = set.looks[0]!
-    const { camera } = evaluate(set, look, { layers: solved.layers, learned: NOTHING_LEARNED })
+    const { solved, evaluation } = await solvedLook(lit, set)
+    const { camera, look } = evaluation
     return smallPicture(set, solved, { settings: look.lights, camera, learned: NOTHING_LEARNED }, { width, isShown })
   }
   const pictureOf = (shown: Shown | undefined, lit: Lit): Promise<Developed> | undefined =>
     shown?.isPicture ? pictured(shown.set, lit, WIDTH, true) : undefined
 
   const stood = async (exercise: MadeMoves, moves: readonly Move[], lit: Lit): Promise<MovedState> => {
-    const set = movedSet(exercise, moves)
-    const solved = await lit(set)
-    if (!solved) throw new CalledOff('The set was called off.')
-    const evaluation = evaluate(set, set.looks[0]!, { layers: solved.layers, learned: NOTHING_LEARNED })
+    const evaluation = await judged(lit, movedSet(exercise, moves))
     const middle = evaluation.at(BACKDROP_MIDDLE)
     return {
       missStops: missOf(exercise.goal, evaluation),

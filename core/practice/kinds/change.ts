@@ -59,10 +59,14 @@ const onBase = (
   })
 }
 
+/** To the very place that a light is aimed at: a tape is held to the head, which is not always that. */
 const lengthOf = (set: StudioSet, lightId: string): number => {
   const light = set.lights.find(({ id }) => id === lightId)!
   return distance(vectorOf(light.place), vectorOf(aimPlace(set, light)))
 }
+/** What the inverse square says of a backdrop so far behind the subject once the key, which is metered, is moved. */
+export const thumbOfDistance = (fromM: number, toM: number, apartM: number): number =>
+  2 * Math.log2(toM / fromM) - 2 * Math.log2((toM + apartM) / (fromM + apartM))
 const tidy = (lengthM: number): number => Math.round(lengthM * 20) / 20
 
 const ofDistance = (dice: Dice, level: Level): Case => {
@@ -74,8 +78,7 @@ const ofDistance = (dice: Dice, level: Level): Case => {
   const toM = tidy(Math.max(0.6, Math.min(fromM * factor, 3)))
   const apart = set.subjects[0]!.place.yM
   // The key to its subject, and on to the backdrop.
-  const thumb = 2 * Math.log2(toM / fromM) - 2 * Math.log2((toM + apart) / (fromM + apart))
-  return { set, change: { kind: 'key-distance', fromM, toM }, thumb }
+  return { set, change: { kind: 'key-distance', fromM, toM }, thumb: thumbOfDistance(fromM, toM, apart) }
 }
 
 const ofBackdrop = (dice: Dice, level: Level): Case => {

@@ -3,7 +3,7 @@ import { lightDistance } from '../../edits/distances'
 import type { StudioSet } from '../../model/schema'
 import type { NumberExercise } from '../exercise'
 import { judged, type Lit } from '../studio'
-import { backdropOverKey } from './change'
+import { backdropOverKey, thumbOfDistance } from './change'
 import { explained } from './reading'
 
 /** What a light's distance does, step by step: an f-number or stops of the backdrop, computed and by rule of thumb. */
@@ -56,7 +56,7 @@ export const effectOf = async ({ question, shown }: NumberExercise, lit: Lit): P
       steps.push({
         lengthM,
         computed: backdropOverKey(evaluation) - start,
-        thumb: 2 * Math.log2(lengthM / fromM) - 2 * Math.log2((lengthM + apartM) / (fromM + apartM)),
+        thumb: thumbOfDistance(fromM, lengthM, apartM),
       })
   }
   return { of: isReading ? 'reading' : 'backdrop', steps }

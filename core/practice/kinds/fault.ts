@@ -4,9 +4,9 @@ import { evaluate, type Evaluation } from '../../evaluation/evaluation'
 import { meterPoints, pointOfLight, type MeterPoint } from '../../evaluation/probes/points'
 import type { CameraSetting, LightSetting, StudioSet } from '../../model/schema'
 import { spotFromIncident } from '../../physics/photometry/spot'
-import { stopsFromFNumber } from '../../physics/units/fNumber'
+import { fNumberFromStops, stopsFromFNumber } from '../../physics/units/fNumber'
 import { grey, luminance, scaleRgb } from '../../physics/units/rgb'
-import { roundToClicks } from '../../physics/units/stops'
+import { ratioFromStops, roundToClicks } from '../../physics/units/stops'
 import { diceOf, type Dice } from '../../shared/chance'
 import { gelNamed } from '../../starting/studioBuilder'
 import type { Fault, FaultExercise, ExerciseRef, PossibleReading, Shown } from '../exercise'
@@ -131,7 +131,7 @@ const stopsOfKind = (faults: readonly Fault[], kind: 'meter-iso' | 'camera-iso')
 /** The camera as the plan sets it, and as faults leave it. */
 const cameraUnder = (camera: CameraSetting, faults: readonly Fault[]): CameraSetting => ({
   ...camera,
-  iso: camera.iso * 2 ** stopsOfKind(faults, 'camera-iso'),
+  iso: camera.iso * ratioFromStops(stopsOfKind(faults, 'camera-iso')),
 })
 
 /** The look of a hall as faults leave it, taken or metered at a setting. */
@@ -249,10 +249,13 @@ export const faultIn = async (
     return moved === set ? plan : judged(lit, moved)
   }
   const table: number[][] = []
+  /** Each hall as the camera sees it. */
+  const seen: Evaluation[] = []
   for (const suspect of suspects) {
     const metered = await truthOf(suspect)
-    const seen = await truthOf(suspect.filter(isSeen))
-    table.push(readings.map(reading => shownBy(reading.by === 'frame' ? seen : metered, plan, suspect, reading)))
+    const shown = suspect.every(isSeen) ? metered : await truthOf(suspect.filter(isSeen))
+    seen.push(shown)
+    table.push(readings.map(reading => shownBy(reading.by === 'frame' ? shown : metered, plan, suspect, reading)))
   }
   const right = dice.whole(0, suspects.length - 1)
   const shortest = shortestOf(table, right, readings)
@@ -267,7 +270,7 @@ export const faultIn = async (
     suspects,
     planned,
     table,
-    frame: frameOf(await truthOf(suspects[right]!.filter(isSeen)), plan, suspects[right]!),
+    frame: frameOf(seen[right]!, plan, suspects[right]!),
     right,
     shortest: shortest.readings,
     leastMinutes: shortest.minutes,
@@ -293,7 +296,7 @@ export const makeFault = async (
 /** A figure as a reading shows it: an f-number, null where the meter shows nothing; or the value in a frame. */
 export const figureOf = ({ by }: Pick<PossibleReading, 'by'>, shown: number): number | null => {
   if (by === 'frame') return shown
-  return shown <= LEAST_STOPS + 0.05 ? null : 2 ** (shown / 2)
+  return shown <= LEAST_STOPS + 0.05 ? null : fNumberFromStops(shown)
 }
 
 /** Whether some readings tell what is wrong from everything else that is suspected. */

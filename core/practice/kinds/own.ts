@@ -1,4 +1,4 @@
-import { evaluate, type Evaluation } from '../../evaluation/evaluation'
+import type { Evaluation } from '../../evaluation/evaluation'
 import { changeSettings } from '../../edits/edits'
 import { BACKDROP_MIDDLE } from '../../model/placeIds'
 import { meterPoints } from '../../evaluation/probes/points'
@@ -118,8 +118,7 @@ const FAULTS_TRIED = 16
 
 /** Makes the exercise of somebody's own set; throws with the reason where it cannot be one. */
 export const makeOwn = async (own: OwnExercise, lit: Lit) => {
-  const solvedLook = await judged(lit, own.set)
-  const evaluation = evaluate(own.set, own.set.looks[0]!, solvedLook.lighting)
+  const evaluation = await judged(lit, own.set)
   if (!meterPoints(own.set).some(({ id }) => id === own.pointId))
     throw new Impossible(`The set has no place "${own.pointId}".`)
   switch (own.ask) {

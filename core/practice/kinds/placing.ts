@@ -1,5 +1,4 @@
 import { NOTHING_LEARNED } from '../../calibration/calibration'
-import { evaluate } from '../../evaluation/evaluation'
 import { changeSettings, editLight } from '../../edits/edits'
 import { headHeightM } from '../../model/headHeight'
 import type { StudioSet } from '../../model/schema'
@@ -9,7 +8,7 @@ import { atOnce } from '../../shared/steps'
 import { diceOf, type Dice } from '../../shared/chance'
 import type { ExerciseRef, FrameLights, PlacingExercise } from '../exercise'
 import type { Level } from '../skills'
-import { CalledOff, lightOf, madeStudio, type Lit } from '../studio'
+import { judged, lightOf, madeStudio, solvedLook, type Lit } from '../studio'
 
 type PlacingSkill = 'frame/key' | 'frame/lights'
 
@@ -141,9 +140,7 @@ export const makePlacing = async (ref: ExerciseRef & { skill: PlacingSkill }, li
   })
   const right = drawnPlace(dice, asked)
   const set = lightsPlaced(bare, right)
-  const solved = await lit(set)
-  if (!solved) throw new CalledOff('The exercise was called off while it was made.')
-  const { camera } = evaluate(set, set.looks[0]!, { layers: solved.layers, learned: NOTHING_LEARNED })
+  const { camera } = await judged(lit, set)
   const start: FrameLights = {
     ...USUAL_LIGHTS,
     ...NO_OTHERS,
@@ -166,9 +163,8 @@ const LEAST_LIGHT = 0.004
 const MOST_STOPS = 4
 
 const linearOf = async (set: StudioSet, lit: Lit): Promise<Float32Array> => {
-  const solved = await lit(set)
-  if (!solved) throw new CalledOff('The picture was called off.')
-  const { camera, look } = evaluate(set, set.looks[0]!, { layers: solved.layers, learned: NOTHING_LEARNED })
+  const { solved, evaluation } = await solvedLook(lit, set)
+  const { camera, look } = evaluation
   const frame = atOnce(lightViewOf(set, solved, cameraView(set, solved, WIDTH)))
   return exposeFrame(set, frame, look.lights, camera, NOTHING_LEARNED)
 }
