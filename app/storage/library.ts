@@ -8,6 +8,7 @@ import { bytesFromBase64, base64FromBytes } from '../support/base64'
 import { mediaType } from '../support/mediaType'
 import { headOf, type Database, type Picture, type PictureRow, type SetHead, type SetRow } from './database'
 import { createIdentity } from './identity'
+import { isRecord } from '#core/shared/isRecord'
 
 /**
  * A set with the revision it was read at (a save names it, so that another tab's work is never overwritten), its
@@ -54,9 +55,6 @@ const pictureRow = (setId: string, frameId: string, { bytes, type, preview }: Pi
   at: new Date().toISOString(),
   ...(preview ? { preview } : {}),
 })
-
-const isRecord = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
 
 /** The sets kept in the browser. */
 export const createLibrary = (database: Database) => {

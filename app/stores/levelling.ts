@@ -17,6 +17,7 @@ import { readingPoints } from '#core/evaluation/probes/readingPoints'
 import { framePoints } from '#core/evaluation/probes/framePoints'
 import { recordReading } from '#core/metering/record'
 import type { LightSetting, Reading } from '#core/model/schema'
+import { grouped } from '#core/shared/groups'
 import { err, ok, type Outcome } from '#core/shared/outcome'
 import { judgeService } from '#services/judge/judgeService'
 
@@ -113,9 +114,8 @@ export const useLevelling = defineStore('levelling', () => {
       const set = toRaw(studio.document)
       const points = [...readingPoints(set), ...framePoints(set)]
       const taken = { camera: light.camera!, layers: light.planned! }
-      const seen = [...new Set(read.value.map(({ pointId }) => pointId))].flatMap((id): Seen[] => {
+      const seen = grouped(read.value, ({ pointId }) => pointId).flatMap(([id, readings]): Seen[] => {
         const point = points.find(one => one.id === id)
-        const readings = read.value.filter(({ pointId }) => pointId === id)
         return point ? [seenOf(set, settings, point, readings, taken)] : []
       })
       rounds = [...rounds, { sent: settings, seen }]

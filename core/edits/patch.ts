@@ -1,3 +1,5 @@
+import { isRecord } from '../shared/isRecord'
+
 /** Keys from the root of a value to a place in it. */
 export type Path = readonly (string | number)[]
 
@@ -12,9 +14,6 @@ export type Difference =
 
 /** All differences between two values, in the order in which they are to be applied. */
 export type Patch = readonly Difference[]
-
-const isRecord = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
 
 /** Whether two plain values are the same in content. */
 export const isEqual = (one: unknown, other: unknown): boolean => {

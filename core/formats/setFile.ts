@@ -5,6 +5,7 @@ import { tooMany } from '../model/limits'
 import { modernised, withoutStrays } from '../model/upgrades'
 import { SetSchema } from '../validation/soundSet'
 import { err, ok, type Outcome } from '../shared/outcome'
+import { isRecord } from '../shared/isRecord'
 
 const FORMAT = 'keen-tonal-set'
 
@@ -61,9 +62,6 @@ const reasons = (issues: readonly v.BaseIssue<unknown>[]): string => {
   const more = issues.length - PROBLEMS_NAMED
   return (more > 0 ? `${named}; and ${more} more` : named).replace(/\.?$/, '.')
 }
-
-const isRecord = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
 
 const upgraded = (file: Record<string, unknown>): Record<string, unknown> => {
   let current = file

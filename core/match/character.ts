@@ -14,6 +14,7 @@ import { luminance, scaleRgb, type Rgb } from '../physics/units/rgb'
 import { stopsFromRatio } from '../physics/units/stops'
 import { direction, subtract, type Vector } from '../physics/units/vector'
 import { apparentSize, shadowEdgeDeg, softnessDeg } from './apparentSize'
+import { mean } from '../shared/groups'
 
 /** How the key lights a face: where it comes from, and how large it looks from there. */
 export type KeyLight = {
@@ -95,8 +96,6 @@ const GRADIENT_DARK_STOPS = -8
 
 /** Stops under white as a picture shows them: what is past clipping is white, what is dark enough black. */
 export const inPicture = (stops: number, darkStops = DARK_STOPS): number => Math.min(0, Math.max(darkStops, stops))
-
-const mean = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0) / values.length
 
 /** From the grid over what the frame shows of the backdrop: row 0 is the top, column 0 the left. */
 const gradientOf = (evaluation: Evaluation): Character['gradient'] => {

@@ -1,7 +1,5 @@
 import { FIXED_HOLDS, KEY_SIDE, SHADOW_SIDE } from './placeIds'
-
-const isRecord = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
+import { isRecord } from '../shared/isRecord'
 
 /**
  * What is wanted of the shadow side is a ratio to the lit cheek; before version 7 it was written as stops against the

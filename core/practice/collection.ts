@@ -1,4 +1,5 @@
 import * as v from 'valibot'
+import { issueWords, readEnvelope } from '../formats/envelope'
 import { checkSet } from '../formats/setFile'
 import { inLook } from '../looks/inLook'
 import type { StudioSet } from '../model/schema'
@@ -6,6 +7,7 @@ import { identifier, title, words } from '../model/schemaBasics'
 import { err, ok, type Outcome } from '../shared/outcome'
 import { SetSchema } from '../validation/soundSet'
 import { RefSchema, SeedSchema } from './results'
+import { isRecord } from '../shared/isRecord'
 
 /** The version of collections; older ones are upgraded when they are opened. */
 export const COLLECTION_VERSION = 1
@@ -74,17 +76,13 @@ export const CollectionFileSchema = v.strictObject({
 })
 
 const KEPT = 'Nothing was changed.'
-const NAMED = 3
-
-const isObject = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
 
 /** Checks a collection that came from storage or a file; refuses it with the reason. */
 export const checkCollection = (value: unknown): Outcome<Collection> => {
-  if (!isObject(value) || !Array.isArray(value.exercises)) return err('It holds no exercises.')
+  if (!isRecord(value) || !Array.isArray(value.exercises)) return err('It holds no exercises.')
   const exercises: unknown[] = []
   for (const [index, one] of value.exercises.entries()) {
-    if (!isObject(one) || one.kind !== 'own') {
+    if (!isRecord(one) || one.kind !== 'own') {
       exercises.push(one)
       continue
     }
@@ -94,27 +92,20 @@ export const checkCollection = (value: unknown): Outcome<Collection> => {
   }
   const read = v.safeParse(CollectionSchema, { ...value, exercises })
   if (read.success) return ok(read.output)
-  const reasons = read.issues
-    .slice(0, NAMED)
-    .map(issue => `${v.getDotPath(issue) ?? 'the collection'}: ${issue.message}`)
-  return err(`${reasons.join('; ')}.`)
+  return err(`${issueWords(read.issues, 'the collection')}.`)
 }
 
 /** Reads a collection's file; refuses anything else with the reason. */
 export const parseCollection = (text: string): Outcome<Collection> => {
-  let raw: unknown
-  try {
-    raw = JSON.parse(text)
-  } catch (error) {
-    return err(`This is no collection: it is not JSON (${(error as Error).message}). ${KEPT}`)
-  }
-  if (!isObject(raw) || raw.format !== FORMAT)
-    return err(`This is JSON, but no collection of exercises: it lacks "format": "${FORMAT}". ${KEPT}`)
-  if (typeof raw.version === 'number' && raw.version > COLLECTION_VERSION)
-    return err(
-      `This collection has version ${raw.version}, made by a newer Keen Tonal; this one reads up to version ${COLLECTION_VERSION}. Update the app, then take it in again. ${KEPT}`,
-    )
-  const collection = checkCollection(raw.collection)
+  const envelope = readEnvelope(text, {
+    name: 'collection',
+    fullName: 'collection of exercises',
+    format: FORMAT,
+    version: COLLECTION_VERSION,
+    kept: KEPT,
+  })
+  if (!envelope.ok) return envelope
+  const collection = checkCollection(envelope.value.collection)
   return collection.ok ? collection : err(`This collection cannot be read. ${collection.message} ${KEPT}`)
 }
 

@@ -1,4 +1,5 @@
 import * as v from 'valibot'
+import { issueWords, readEnvelope } from '../formats/envelope'
 import { checkSet } from '../formats/setFile'
 import { err, ok, type Outcome } from '../shared/outcome'
 import {
@@ -9,6 +10,7 @@ import {
   type Annotation,
   type StudioRecord,
 } from './recordSchema'
+import { isRecord } from '../shared/isRecord'
 
 const FORMAT = 'keen-tonal-record'
 
@@ -21,16 +23,6 @@ export const RecordFileSchema = v.strictObject({
 })
 
 const KEPT = 'Nothing was changed in the logbook.'
-const NAMED = 3
-
-const isRecord = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
-
-const reasons = (issues: readonly v.BaseIssue<unknown>[]): string =>
-  issues
-    .slice(0, NAMED)
-    .map(issue => `${v.getDotPath(issue) ?? 'the record'}: ${issue.message}`)
-    .join('; ')
 
 /** Checks a record that came from storage or a file; its set is looked at first, by what a set may hold. */
 export const checkRecord = (value: unknown): Outcome<StudioRecord> => {
@@ -38,7 +30,7 @@ export const checkRecord = (value: unknown): Outcome<StudioRecord> => {
   const set = checkSet(value.set)
   if (!set.ok) return err(`Its set cannot be read: ${set.message}`)
   const result = v.safeParse(RecordSchema, { ...value, set: set.value })
-  return result.success ? ok(result.output) : err(`${reasons(result.issues)}.`)
+  return result.success ? ok(result.output) : err(`${issueWords(result.issues, 'the record')}.`)
 }
 
 /** What is written on a record; what cannot be read of it is left out. */
@@ -49,18 +41,15 @@ export const checkAnnotation = (value: unknown): Annotation => {
 
 /** Reads a record file; refuses anything else with the reason. */
 export const parseRecordFile = (text: string): Outcome<{ record: StudioRecord; annotation: Annotation }> => {
-  let raw: unknown
-  try {
-    raw = JSON.parse(text)
-  } catch (error) {
-    return err(`This is no record: it is not JSON (${(error as Error).message}). ${KEPT}`)
-  }
-  if (!isRecord(raw) || raw.format !== FORMAT)
-    return err(`This is JSON, but no record: it lacks "format": "${FORMAT}". ${KEPT}`)
-  if (typeof raw.version === 'number' && raw.version > RECORD_VERSION)
-    return err(
-      `This record has version ${raw.version}, made by a newer Keen Tonal; this one reads up to version ${RECORD_VERSION}. Update the app, then take it in again. ${KEPT}`,
-    )
+  const envelope = readEnvelope(text, {
+    name: 'record',
+    fullName: 'record',
+    format: FORMAT,
+    version: RECORD_VERSION,
+    kept: KEPT,
+  })
+  if (!envelope.ok) return envelope
+  const raw = envelope.value
   const record = checkRecord(raw.record)
   return record.ok
     ? ok({ record: record.value, annotation: checkAnnotation(raw.annotation) })

@@ -1,4 +1,5 @@
 import type { RecordHead } from './recordHead'
+import { grouped, mean } from '../shared/groups'
 
 /** How one lamp stood against its rating, over time; stops. */
 export type LampHistory = {
@@ -19,19 +20,6 @@ export type LogbookStatistics = {
   lamps: readonly LampHistory[]
   months: readonly MonthAgreement[]
   placements: readonly RepeatedPlacement[]
-}
-
-const mean = (numbers: readonly number[]): number => numbers.reduce((sum, number) => sum + number, 0) / numbers.length
-
-const grouped = <T>(items: readonly T[], keyOf: (item: T) => string): [string, T[]][] => {
-  const groups = new Map<string, T[]>()
-  for (const item of items) {
-    const key = keyOf(item)
-    const group = groups.get(key)
-    if (group) group.push(item)
-    else groups.set(key, [item])
-  }
-  return [...groups]
 }
 
 /**

@@ -4,9 +4,8 @@ import type { Spot } from '../../calibration/calibration'
 import type { MeterPoint } from '../../evaluation/probes/points'
 import { plannedParts, type Taken } from '../../metering/record'
 import type { LightSetting, Reading, StudioSet } from '../../model/schema'
+import { grouped, mean } from '../../shared/groups'
 import { ratioFromStops, stopsFromRatio } from '../../physics/units/stops'
-
-const mean = (all: readonly number[]): number => all.reduce((sum, one) => sum + one, 0) / all.length
 
 /** What was read at one place while all lamps burned as they were sent. */
 export type Seen = Spot & {
@@ -36,9 +35,9 @@ export const readingsIn = (round: number): number => (round > ONCE_ROUNDS ? READ
 
 /** The middle one of the readings of each place: what a round leaves in the set. */
 export const middleReadings = (readings: readonly Reading[]): Reading[] =>
-  [...new Set(readings.map(({ pointId }) => pointId))].map(id => {
-    const own = readings.filter(({ pointId }) => pointId === id).toSorted((a, b) => ofLamps(a) - ofLamps(b))
-    return own[Math.floor((own.length - 1) / 2)]!
+  grouped(readings, ({ pointId }) => pointId).map(([, own]) => {
+    const byLight = own.toSorted((a, b) => ofLamps(a) - ofLamps(b))
+    return byLight[Math.floor((byLight.length - 1) / 2)]!
   })
 
 /** Readings of everything together at one place as part of a round: their mean in stops, and what its spread is. */
