@@ -7,6 +7,8 @@ import { Options, ServiceBuilder } from 'selenium-webdriver/chrome.js'
 
 const CHROMIUM = '/usr/bin/chromium'
 const CHROMEDRIVER = '/usr/bin/chromedriver'
+/** What does not change for so long is at rest. */
+const REST_MS = 500
 /** How long anything is waited for: what a busy machine takes is no finding, only that it never comes. */
 const WAIT_MS = Number(process.env.PATIENCE_MS ?? 180_000)
 
@@ -109,28 +111,35 @@ export const openBrowser = async (size: Size, hosts: readonly string[] = [], fla
   const find = (name: string) => locate(By.css(`[data-test="${name}"]`))
   const press = (by: By) => locate(by).click()
 
-  /** Stops of a rail marker, once two looks a while apart show the same: the light may still be worked out. */
-  const stopsAtRest = async (pointId: string): Promise<number> => {
-    let last = Number.NaN
+  /** Waits until two looks a while apart find the same; answers it. A look that finds nothing yet does not count. */
+  const atRest = async <T>(look: () => Promise<T | undefined>, otherwise: string): Promise<T> => {
+    let last: T | undefined
     await driver.wait(
       async () => {
-        const [isBusy, now] = await driver.executeScript<[boolean, number]>(
-          `
-        const marker = document.querySelector('[data-test="marker-' + arguments[0] + '"]')
-        const rail = document.querySelector('[data-test="rail"]')
-        return [rail?.getAttribute('aria-busy') === 'true', Number(marker?.dataset.stops)]`,
-          pointId,
-        )
-        const isAtRest = !isBusy && now === last
+        const now = await look()
+        const isAtRest = now !== undefined && now === last
         last = now
-        if (!isAtRest) await new Promise(resolve => setTimeout(resolve, 500))
+        if (!isAtRest) await new Promise(resolve => setTimeout(resolve, REST_MS))
         return isAtRest
       },
       WAIT_MS,
-      'The figures do not come to rest',
+      otherwise,
     )
-    return last
+    return last as T
   }
+
+  /** Stops of a rail marker, once it is at rest: the light may still be worked out. */
+  const stopsAtRest = (pointId: string): Promise<number> =>
+    atRest(async () => {
+      const [isBusy, now] = await driver.executeScript<[boolean, number]>(
+        `
+        const marker = document.querySelector('[data-test="marker-' + arguments[0] + '"]')
+        const rail = document.querySelector('[data-test="rail"]')
+        return [rail?.getAttribute('aria-busy') === 'true', Number(marker?.dataset.stops)]`,
+        pointId,
+      )
+      return isBusy ? undefined : now
+    }, 'The figures do not come to rest')
 
   const close = async () => {
     await driver.quit()
@@ -150,18 +159,7 @@ export const openBrowser = async (size: Size, hosts: readonly string[] = [], fla
     press,
     /** Presses an element once it has come to rest: what is shown above it may still push it about. */
     clickAtRest: async (name: string) => {
-      let last = ''
-      await driver.wait(
-        async () => {
-          const now = JSON.stringify(await (await find(name)).getRect())
-          const isAtRest = now === last
-          last = now
-          if (!isAtRest) await new Promise(resolve => setTimeout(resolve, 300))
-          return isAtRest
-        },
-        WAIT_MS,
-        `"${name}" does not come to rest`,
-      )
+      await atRest(async () => JSON.stringify(await (await find(name)).getRect()), `"${name}" does not come to rest`)
       await press(By.css(`[data-test="${name}"]`))
     },
     /** Waits until the text of an element fits; answers it. */

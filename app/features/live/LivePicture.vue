@@ -35,6 +35,7 @@ const beyond = computed(() => {
     ? { width: frame.width, height: frame.height, data: frame.picture }
     : picture.value
 })
+const beyondLine = computed(() => ({ clipPath: `inset(0 0 0 ${100 * props.wipe}%)` }))
 const shape = computed(() => {
   const { widthMm, heightMm } = studio.document.camera.sensor
   return widthMm / heightMm
@@ -97,14 +98,14 @@ watchPostEffect(() => {
       :src="recordPicture"
       alt="The record's picture"
       class="absolute inset-0 size-full object-cover"
-      :style="{ clipPath: `inset(0 0 0 ${100 * wipe}%)` }"
+      :style="beyondLine"
     />
     <PictureCanvas
       v-if="beside !== 'record' && beyond && props.wipe < 1"
       :picture="beyond"
       :label="props.beside === 'frame' ? 'The frame\'s picture' : 'The plan\'s picture'"
       class="absolute inset-0 size-full"
-      :style="{ clipPath: `inset(0 0 0 ${100 * props.wipe}%)` }"
+      :style="beyondLine"
     />
     <div
       v-for="place in see === 'values' ? places : []"

@@ -1,14 +1,14 @@
-import { computed, onMounted, ref, shallowRef, toRaw, watch } from 'vue'
+import { computed, ref, shallowRef, toRaw, watch } from 'vue'
 import { useRoute } from 'vue-router'
+import { useNewestRecords } from '~/shared/useNewestRecords'
 import { useLibrary } from '~/stores/library'
 import { useRecords } from '~/stores/records'
 import { useStudio } from '~/stores/studio'
 import type { StudioSet } from '#core/model/schema'
-import { formatMoment } from '#wording/notation/moment'
+import type { Outcome } from '#core/shared/outcome'
 
-/** What is on the screen, and the newest of the logbook: more would be a list nobody reads. */
-const OPEN = 'open'
-const MOST_RECORDS = 20
+/** A set that can be asked of; the open one has not to be read. */
+type Source = { value: string; name: string; read?: () => Promise<Outcome<StudioSet>> }
 
 /** Sets and records that an exercise can ask of, and the one that is chosen, with its look. */
 export const useAskedSets = () => {
@@ -17,49 +17,54 @@ export const useAskedSets = () => {
   const records = useRecords()
   const route = useRoute()
 
-  onMounted(() => {
-    if (!records.isLoaded) void records.load()
-  })
-
   const named = computed(() => (typeof route.query.record === 'string' ? route.query.record : ''))
-  const source = ref(named.value ? `record ${named.value}` : OPEN)
-  const sources = computed(() => {
-    const kept = records.heads.filter(({ id }, at) => at < MOST_RECORDS || id === named.value)
-    return [
-      { value: OPEN, name: `The open set, ${studio.document.name}` },
-      ...library.sets
-        .filter(({ id }) => id !== studio.document.id)
-        .map(({ id, name }) => ({ value: `set ${id}`, name: `Set: ${name}` })),
-      ...kept.map(({ id, setName, lookName, at }) => ({
-        value: `record ${id}`,
-        name: `Record: ${setName}, ${lookName}, ${formatMoment(at, 'whole')}`,
-      })),
-    ]
-  })
+  const kept = useNewestRecords(() => named.value)
+  const ofSet = async (id: string): Promise<Outcome<StudioSet>> => {
+    const opened = await library.read(id)
+    return opened.ok ? { ok: true, value: opened.value.set } : opened
+  }
+  const ofRecord = async (id: string): Promise<Outcome<StudioSet>> => {
+    const opened = await records.open(id)
+    return opened.ok ? { ok: true, value: opened.value.record.set } : opened
+  }
+  const open = computed<Source>(() => ({ value: 'open', name: `The open set, ${studio.document.name}` }))
+  const sources = computed<Source[]>(() => [
+    open.value,
+    ...library.sets
+      .filter(({ id }) => id !== studio.document.id)
+      .map(({ id, name }) => ({ value: `set ${id}`, name: `Set: ${name}`, read: () => ofSet(id) })),
+    ...kept.value.map(({ id, name }) => ({ value: `record ${id}`, name: `Record: ${name}`, read: () => ofRecord(id) })),
+  ])
+  const source = ref(named.value ? `record ${named.value}` : 'open')
+  /** The list may still be read: what an address names is waited for. */
+  const chosen = computed(() => sources.value.find(({ value }) => value === source.value))
 
   const read = shallowRef<StudioSet>()
-  const problem = ref('')
+  const failure = ref('')
   watch(
-    source,
-    async chosen => {
+    () => chosen.value?.value,
+    async value => {
       read.value = undefined
-      problem.value = ''
-      if (chosen === OPEN) return
-      const [kind, id] = [chosen.split(' ')[0], chosen.slice(chosen.indexOf(' ') + 1)]
-      const opened = await (kind === 'set' ? library.read(id) : records.open(id))
-      if (source.value !== chosen) return
-      if (!opened.ok) problem.value = opened.message
-      else read.value = 'record' in opened.value ? opened.value.record.set : opened.value.set
+      failure.value = ''
+      const opened = await chosen.value?.read?.()
+      if (!opened || chosen.value?.value !== value) return
+      if (opened.ok) read.value = opened.value
+      else failure.value = opened.message
     },
     { immediate: true },
   )
 
+  const problem = computed(() =>
+    !chosen.value && records.isLoaded ? 'That record is not in the logbook.' : failure.value,
+  )
+
+  const isOpen = computed(() => source.value === 'open')
   /** The set that is asked of; undefined while it is read, and where it cannot be. */
-  const set = computed(() => (source.value === OPEN ? toRaw(studio.stored) : read.value))
+  const set = computed(() => (isOpen.value ? toRaw(studio.stored) : read.value))
   const chosenLook = ref('')
   const looks = computed(() => (set.value?.looks ?? []).map(({ id, name }) => ({ value: id, name })))
   const lookId = computed(() => {
-    const wanted = chosenLook.value || (source.value === OPEN ? studio.look.id : '')
+    const wanted = chosenLook.value || (isOpen.value ? studio.look.id : '')
     return looks.value.some(({ value }) => value === wanted) ? wanted : (looks.value[0]?.value ?? '')
   })
 

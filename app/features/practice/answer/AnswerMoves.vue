@@ -15,6 +15,10 @@ import PictureCanvas from '~/ui/PictureCanvas.vue'
 const props = defineProps<{ exercise: MovesExercise; isOpen: boolean }>()
 const session = useExercise()
 const CLICK = 1 / 3
+const WAYS = [
+  { name: 'down', sign: '−⅓', by: -CLICK },
+  { name: 'up', sign: '+⅓', by: CLICK },
+] as const
 
 const now = computed(() => movedSet(props.exercise, session.moves))
 const look = computed(() => now.value.looks.find(({ id }) => id === props.exercise.lookId)!)
@@ -89,22 +93,15 @@ const set = (at: number, lightId: string, powerStops: number, isOn = true) => {
             </td>
             <td class="whitespace-nowrap">
               <button
+                v-for="way in WAYS"
+                :key="way.name"
                 class="press"
                 :disabled="!isOpen"
-                :aria-label="`${one.light.name} down a third`"
-                :data-test="`down-${one.light.id}`"
-                @click="turn(one.light.id, -CLICK, one.meant, -one.light.lamp.rangeStops)"
+                :aria-label="`${one.light.name} ${way.name} a third`"
+                :data-test="`${way.name}-${one.light.id}`"
+                @click="turn(one.light.id, way.by, one.meant, -one.light.lamp.rangeStops)"
               >
-                −⅓
-              </button>
-              <button
-                class="press"
-                :disabled="!isOpen"
-                :aria-label="`${one.light.name} up a third`"
-                :data-test="`up-${one.light.id}`"
-                @click="turn(one.light.id, CLICK, one.meant, -one.light.lamp.rangeStops)"
-              >
-                +⅓
+                {{ way.sign }}
               </button>
               <button
                 class="press"
