@@ -1,4 +1,4 @@
-// Measures how the built app feels in a real browser: npm run feel [-- load|drag|looks]. Build it first.
+// Measures how the built app feels in a real browser: npm run feel [-- load|drag|looks|live]. Build it first.
 import { By, Key } from 'selenium-webdriver'
 import { demoSet } from '../core/edits/demo'
 import { addToneLooks, duplicateLook } from '../core/looks/lookEdits'
@@ -7,6 +7,7 @@ import { evenBackdrop } from '../core/brief/looks'
 import type { StudioSet } from '../core/model/schema'
 import { LAPTOP, openBrowser } from '../tests/support/browser'
 import { startServer } from '../tests/support/server'
+import { cameraFlags } from '../tests/support/y4mFile'
 import { stepsIn } from '../tests/support/steps'
 
 const median = (numbers: readonly number[]): number =>
@@ -145,7 +146,40 @@ const load = async () => {
   )
 }
 
-const KINDS: Record<string, () => Promise<void>> = { load, drag, looks }
+/** The picture of a camera as it is read: pictures a second, and long tasks of the page meanwhile. */
+const live = async () => {
+  for (const [width, height] of [
+    [1280, 720],
+    [1920, 1080],
+    [3840, 2160],
+  ] as const) {
+    const video = { width, height, shape: 2 / 3, backdrop: (across: number) => 180 + 40 * across, pictures: 4 }
+    const watching = await openBrowser(LAPTOP, [], cameraFlags(video))
+    try {
+      await watching.go(`${server.url}/frames/live`)
+      await watching.click('open-camera')
+      await watching.waitForText('live-backdrop', /Backdrop \d+/)
+      await watching.driver.executeScript(WATCH)
+      await rest(3000)
+      await watching.driver.executeScript('Object.values(window.feel).forEach(list => (list.length = 0))')
+      const rates: number[] = []
+      for (let time = 0; time < 20; time++) {
+        await rest(500)
+        rates.push(Number(/(\d+) pictures a second/.exec(await watching.textOf('live-facts'))?.[1]))
+      }
+      const { tasks } = await watching.driver.executeScript<Seen>('const { feel } = window; return feel')
+      const long = tasks.map(task => task.ms)
+      const facts = await watching.textOf('live-facts')
+      console.log(
+        `live picture: ${median(rates)} a second, least ${Math.min(...rates)}; ${long.length} tasks over 50 ms in 10 s, longest ${long.length > 0 ? ms(Math.max(...long)) : 'under 50 ms'} (${facts})`,
+      )
+    } finally {
+      await watching.close()
+    }
+  }
+}
+
+const KINDS: Record<string, () => Promise<void>> = { load, drag, looks, live }
 const wanted = process.argv.slice(2)
 try {
   await browser.go(server.url)

@@ -112,6 +112,37 @@ describe('a live picture', () => {
     await browser.find('open-camera')
   })
 
+  it('says so when the camera is taken away, and opens it again', async () => {
+    const browser = await withCamera({ width: 320, height: 480 })
+    // What a browser does when a camera is unplugged: its track ends by itself.
+    await browser.driver.executeScript(
+      `document.querySelector('video').srcObject.getVideoTracks()[0].dispatchEvent(new Event('ended'))`,
+    )
+    await browser.waitForText('live-problem', /unplugged or taken away/)
+    expect(await browser.driver.findElements(By.css('[data-test="live-backdrop"]'))).toEqual([])
+    await browser.click('open-camera')
+    await browser.waitForText('live-backdrop', /Backdrop \d+/)
+    expect(await browser.driver.findElements(By.css('[data-test="live-problem"]'))).toEqual([])
+  })
+
+  it.each([
+    ['NotReadableError', /Another program has the camera/],
+    ['NotAllowedError', /not allowed to use the camera/],
+    ['OverconstrainedError', /not there any more/],
+    ['AbortError', /could not be opened: the driver is asleep/],
+  ])('says what helps where a camera is refused by %s', async (name, words) => {
+    const browser = await openBrowser(LAPTOP)
+    open.push(browser)
+    await browser.go(`${server.url}/frames/live`)
+    await browser.find('open-camera')
+    await browser.driver.executeScript(
+      `navigator.mediaDevices.getUserMedia = () => Promise.reject(new DOMException('the driver is asleep', '${name}'))`,
+    )
+    await browser.click('open-camera')
+    await browser.waitForText('live-problem', words)
+    await browser.find('open-camera')
+  })
+
   it('says what helps where there is no camera', async () => {
     const browser = await openBrowser(LAPTOP)
     open.push(browser)

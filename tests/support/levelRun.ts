@@ -3,8 +3,10 @@ import { NO_FAULTS } from '#core/bench/slips'
 import { slotsOfLook, type RigFaults } from '#core/bench/trueRig'
 import { NOTHING_LEARNED } from '#core/calibration/calibration'
 import { levelStep, MOST_ROUNDS, type LevelAnswer } from '#core/control/levelling/levelStep'
+import { levelRig, type Levels } from '#core/control/levelling/loop'
+import { placesToMeter } from '#core/control/levelling/places'
 import { toldApart } from '#core/control/levelling/tellApart'
-import { DARKER_STOPS, readingsIn, seenOf, type Round, type Seen } from '#core/control/levelling/round'
+import { DARKER_STOPS, readingsIn, seenOf, type Seen } from '#core/control/levelling/round'
 import { framePoints } from '#core/evaluation/probes/framePoints'
 import { frameReadings } from '#core/testFrames/frameReadings'
 import { benchPicture } from './benchPicture'
@@ -14,9 +16,8 @@ import { WANTED_STOPS } from './roughHall'
 import { swapAddresses } from '#core/edits/rigEdits'
 import { evaluate } from '#core/evaluation/evaluation'
 import { lightingSolver } from '#core/evaluation/lightingSolver'
-import { readingPoints } from '#core/evaluation/probes/readingPoints'
 import { recordReading, type Taken } from '#core/metering/record'
-import type { Frame, LightSetting, Reading, StudioSet } from '#core/model/schema'
+import type { Frame, Reading, StudioSet } from '#core/model/schema'
 import { solveLook } from '#core/solve/lookPowers'
 
 type BenchRig = NonNullable<Parameters<typeof benchReading>[0]['rig']>
@@ -62,20 +63,19 @@ export const levelRun = async (
   const planned = evaluate(set, look!, { layers, learned: NOTHING_LEARNED })
   const { camera } = planned
   const pointIds = planned.readouts.filter(({ point }) => look!.targets[point.id]).map(({ point }) => point.id)
-  const points = readingPoints(set)
-  let settings: Record<string, LightSetting> = toldApart(set, solveLook(planned).settings)
-  const rounds: { sent: Round['sent']; seen: Round['seen'] }[] = []
+  const lightIds = set.lights.map(({ id }) => id)
   const answers: LevelAnswer[] = []
   let take = 0
-  for (let number = 0; number < most; number++) {
-    const sent = settings
-    const shown = { ...set, looks: [{ ...look!, lights: sent }] }
-    const rig: BenchRig = { received: slotsOfLook(set, sent) as never, faults }
+  const hung = (levels: Levels): { shown: StudioSet; rig: BenchRig } => ({
+    shown: { ...set, looks: [{ ...look!, lights: levels }] },
+    rig: { received: slotsOfLook(set, levels) as never, faults },
+  })
+  const read = async (levels: Levels, round: number): Promise<Seen[]> => {
+    const { shown, rig } = hung(levels)
     const seen = by === 'camera' ? await glance(shown, { camera, layers, seed, take: take++, rig }) : []
-    for (const pointId of pointIds.filter(id => by === 'meter' || !id.startsWith('backdrop'))) {
-      const point = points.find(({ id }) => id === pointId)!
+    for (const point of placesToMeter(shown, shown.looks[0]!, by)) {
       const taken: Reading[] = []
-      while (taken.length < readingsIn(number + 1)) {
+      while (taken.length < readingsIn(round)) {
         const fNumber = await benchReading({
           set: shown,
           lookId: look!.id,
@@ -83,8 +83,8 @@ export const levelRun = async (
           seed,
           roughness: 1,
           take: take++,
-          pointId,
-          lightIds: set.lights.map(({ id }) => id),
+          pointId: point.id,
+          lightIds,
           meter: 'incident',
           faults: NO_FAULTS,
           sinceS: 60,
@@ -94,44 +94,42 @@ export const levelRun = async (
           recordReading(
             shown,
             shown.looks[0]!,
-            { step: { lightIds: set.lights.map(({ id }) => id) }, point },
+            { step: { lightIds }, point },
             { camera, layers },
             { id: `r${take}`, at: '2026-01-01T00:00:00.000Z', fNumber: Math.max(0.1, fNumber ?? 0), source: 'bench' },
           ),
         )
       }
-      seen.push(seenOf(shown, sent, point, taken, { camera, layers }))
+      seen.push(seenOf(shown, levels, point, taken, { camera, layers }))
     }
-    rounds.push({ sent, seen })
-    const answer = levelStep({ set, look: look!, camera, layers, rounds })
-    answers.push(answer)
-    if (answer.suspicion?.kind === 'swapped') {
-      const [one, other] = answer.suspicion.lightIds
-      for (const round of rounds) round.sent = { ...round.sent, [one]: round.sent[other]!, [other]: round.sent[one]! }
-      set = swapAddresses(set, answer.suspicion.lightIds)
-    }
-    if (answer.isSettled || number === most - 1) break
-    settings = answer.settings
+    return seen
   }
-  const shown = { ...set, looks: [{ ...look!, lights: settings }] }
-  const rig: BenchRig = { received: slotsOfLook(set, settings) as never, faults }
-  const truth = await benchTruth({
-    set: shown,
-    lookId: look!.id,
-    pointIds,
-    lightIds: set.lights.map(({ id }) => id),
-    camera,
-    seed,
-    roughness: 1,
-    take,
-    rig,
-  })
+  const end = await levelRig(
+    toldApart(set, solveLook(planned).settings),
+    {
+      isStopped: () => false,
+      send: () => Promise.resolve(),
+      read,
+      judge: rounds => Promise.resolve(levelStep({ set, look: look!, camera, layers, rounds })),
+      said: answer => {
+        answers.push(answer)
+        if (answer.suspicion?.kind === 'swapped') set = swapAddresses(set, answer.suspicion.lightIds)
+      },
+    },
+    most,
+  )
+  const { shown, rig } = hung(end!.levels)
+  /** Stops over the camera setting in truth, at places of the set or of another with more of them. */
+  const truthAt = async (ids: readonly string[], of = shown) => {
+    const readings = { lookId: look!.id, pointIds: ids, lightIds, camera, seed, roughness: 1, take, rig }
+    return (await benchTruth({ ...readings, set: of })).map(fNumber => 2 * Math.log2(fNumber / camera.fNumber))
+  }
+  const stops = await truthAt(pointIds)
   // A meter is right where the light is, a camera where the value is.
-  const stops = truth.map(fNumber => 2 * Math.log2(fNumber / camera.fNumber))
   const backdrop = by === 'camera' ? await trueMisses(shown, WANTED_VALUE, { seed, roughness: 1, rig }) : []
   const errors = pointIds.map((id, index) => {
     if (!id.startsWith('backdrop')) return stops[index]!
     return by === 'camera' ? backdrop[BACKDROP_IDS.findIndex(one => one === id)]! : stops[index]! - WANTED_STOPS
   })
-  return { answers, errors }
+  return { answers, errors, shown, truthAt }
 }

@@ -1,8 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { levelRun } from '#support/levelRun'
 import { rigSet } from '#support/rigSet'
+import { GRID_IDS, hallSet, spread } from '#support/roughHall'
 import { MOST_ROUNDS } from './levelStep'
 import { NO_RIG_FAULTS, rigFaultsOf } from '#core/bench/trueRig'
+import { changeAreas, changeGrid } from '#core/edits/edits'
+import type { Grid } from '#core/model/schema'
 import { worstOf } from '#wording/rig'
 
 const SEEDS = Array.from({ length: 10 }, (_, index) => index + 1)
@@ -63,6 +66,19 @@ describe('levelling rough rigs', () => {
     }
   })
 
+  it('holds an area that is wanted, at places that nobody read', async () => {
+    const found: number[] = []
+    for (const seed of SEEDS.slice(0, 5)) {
+      const even = changeAreas(rigSet(), 'white', [{ kind: 'even', withinStops: EVEN_STOPS }])
+      const run = await levelRun(even, seed, { faults: NO_RIG_FAULTS })
+      const [{ grid }] = hallSet().looks as [{ grid: Grid }]
+      found.push(spread(await run.truthAt(GRID_IDS, changeGrid(run.shown, 'white', grid))))
+      expect(worst(run.errors)).toBeLessThanOrEqual(LIMITS.meter)
+    }
+    process.stdout.write(`even within ${EVEN_STOPS}: ${found.map(stops => stops.toFixed(2)).join(' ')}\n`)
+    expect(found.filter(stops => stops > EVEN_STOPS)).toEqual([])
+  })
+
   it('is not led astray by a lamp that drifts and one that steps', async () => {
     for (const seed of SEEDS) {
       const run = await levelRun(rigSet(), seed, { faults: { ...NO_RIG_FAULTS, drift: true, steps: true } })
@@ -72,5 +88,6 @@ describe('levelling rough rigs', () => {
   })
 })
 
+const EVEN_STOPS = 0.3
 /** What is to be held in truth, whatever the meter strays by, stops. */
 const LIMITS = { meter: 0.1, camera: 0.1 } as const
