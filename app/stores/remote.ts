@@ -94,6 +94,7 @@ export const useRemote = defineStore('remote', () => {
     /** Lamps are turned now or not at all: false while the laptop does not answer. */
     turn: (lightId: string, isOn: boolean, powerStops: number) =>
       state.value === 'live' && ask({ ...here(), kind: 'lamp', lightId, isOn, powerStops }),
+    tick: (stepKey: string, isDone: boolean) => ask({ ...here(), kind: 'tick', stepKey, isDone }),
     blackout: (isOn: boolean) => state.value === 'live' && ask({ ...here(), kind: 'blackout', isOn }),
     drop: (opId: string) => end?.drop(opId),
   }

@@ -15,7 +15,7 @@ import {
 } from './day'
 import { validationErrors } from '../validation/validation'
 import { almanacDay } from './almanac'
-import { changesBetween, minutesOfSteps } from './between'
+import { changesBetween, minutesOfSteps, lookStepKey } from './between'
 import { inLook } from './inLook'
 import { keepsTo, type OrderCondition } from './order'
 
@@ -325,6 +325,12 @@ describe('the day of the almanac', () => {
     expect(inLook(set, 'white').backdrop.name).toBe(set.backdrop.name)
     const at = (index: number) => ({ look: set.looks[index]!, camera: { fNumber: 8, shutterS: 1 / 125, iso: 100 } })
     const away = changesBetween(set, at(0), at(4))
+    // Steps are ticked off one by one: each is told from the others of its change.
+    for (const from of set.looks.keys())
+      for (const to of set.looks.keys()) {
+        const keys = changesBetween(set, at(from), at(to)).map(({ step }) => lookStepKey(step))
+        expect(new Set(keys).size).toBe(keys.length)
+      }
     expect(away.map(({ step }) => step.kind)).toContain('backdrop')
     // Gels come off in less time than they go on, so that the way back is another.
     expect(minutesOfSteps(changesBetween(set, at(2), at(0)))).toBeLessThan(

@@ -55,7 +55,10 @@ export const ViewSchema = v.object({
   isBlackout: v.boolean(),
   /** What is to be done from the look before to this one. */
   change: v.nullable(
-    v.object({ title: text(200), lines: list(v.object({ words: text(400), caution: text(400) }), 200) }),
+    v.object({
+      title: text(200),
+      lines: list(v.object({ key: text(200), words: text(400), caution: text(400), isDone: v.boolean() }), 200),
+    }),
   ),
 })
 
@@ -70,6 +73,8 @@ export const OpSchema = v.variant('kind', [
   v.object({ ...op, kind: v.literal('reading'), stepId: text(200), shown: text(60) }),
   v.object({ ...op, kind: v.literal('lamp'), lightId: id, isOn: v.boolean(), powerStops: v.number() }),
   v.object({ ...op, kind: v.literal('blackout'), isOn: v.boolean() }),
+  /** A step of the change to the look that is shown, ticked off or not. */
+  v.object({ ...op, kind: v.literal('tick'), stepKey: text(200), isDone: v.boolean() }),
 ])
 
 /** What a phone asks for. */

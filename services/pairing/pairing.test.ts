@@ -27,6 +27,14 @@ const reading = (id: number): Op => ({
   stepId: `step ${id}`,
   shown: '8',
 })
+const tick = (id: number, isDone: boolean): Op => ({
+  id: id.toString(16).padStart(12, '0'),
+  setId: 'set',
+  lookId: 'white',
+  kind: 'tick',
+  stepKey: 'power/key',
+  isDone,
+})
 const settle = () => new Promise(resolve => setTimeout(resolve, 0))
 
 /** A relay of the test's own: every line has a plug, and everything that passes is written down. */
@@ -221,6 +229,25 @@ describe('a pairing', () => {
     expect(done).toEqual([...new Set(done)])
     expect(done.sort()).toEqual(Array.from({ length: next - 1 }, (_, index) => reading(index + 1).id))
     expect(answered).toHaveBeenCalledTimes(next - 1)
+  })
+
+  it('keeps readings and ticks while the line is cut, and no lamp that was turned', async () => {
+    const { laptop, phone, plugs, pull, put, done, answered } = await paired()
+    laptop.show(view())
+    await settle()
+    const lamp: Op = { ...reading(3), kind: 'lamp', lightId: 'key', isOn: true, powerStops: -1 } as Op
+    pull(plugs[0]!)
+    phone.ask(tick(1, true))
+    phone.ask(tick(2, false))
+    expect(phone.waiting).toEqual([tick(1, true), tick(2, false)])
+    phone.ask(lamp)
+    pull(plugs[1]!)
+    expect(answered).toHaveBeenCalledWith(lamp, 'refused', expect.any(String))
+    put(plugs[0]!)
+    put(plugs[1]!)
+    await settle()
+    expect(done).toEqual([tick(1, true).id, tick(2, false).id])
+    expect(phone.waiting).toEqual([])
   })
 
   it('goes on with what waited when the page was loaded anew, and when the laptop was', async () => {

@@ -22,8 +22,8 @@ type Handlers = {
   answered: (op: Op, how: 'done' | 'refused' | 'later', message: string) => void
 }
 
-/** Readings keep; a lamp that is turned minutes later than somebody pressed would be a danger. */
-const isPatient = ({ kind }: Op): boolean => kind === 'reading'
+/** Readings and ticks keep; a lamp that is turned minutes later than somebody pressed would be a danger. */
+const isPatient = ({ kind }: Op): boolean => kind === 'reading' || kind === 'tick'
 
 const WaitingSchema = v.array(OpSchema)
 

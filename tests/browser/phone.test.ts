@@ -1,4 +1,4 @@
-import { By } from 'selenium-webdriver'
+import { By, Key } from 'selenium-webdriver'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import WebSocket from 'ws'
 import { findings } from '#support/accessibility'
@@ -106,6 +106,31 @@ describe('a phone as the second screen', () => {
     await phone.waitForText('phone-blackout', /Lift/)
     await phone.click('phone-blackout')
     await app.browser.waitFor('light', async () => (await slot()) > 0)
+  })
+
+  it('ticks off what changes from look to look, with the laptop and through a cut line', async () => {
+    const key = '[data-test="tick-power/key"]'
+    const isDone = (browser: Browser) => browser.locate(By.css(key)).isSelected()
+    await app.browser.go(`${app.server.url}/looks`)
+    await app.browser.click('tone-looks')
+    await app.browser.click('open-look')
+    await app.browser.driver.actions().sendKeys(Key.PAGE_DOWN).perform()
+    await phone.click('phone-changes')
+    await phone.locate(By.css(key))
+    await app.server.stop()
+    await phone.waitForText('phone-state', /No answer/)
+    await phone.press(By.css(key))
+    expect(await isDone(phone)).toBe(true)
+    await phone.waitForText('phone-state', /1 waiting/)
+    await app.server.restart()
+    await phone.driver.executeScript('window.dispatchEvent(new Event("online"))')
+    await phone.waitForText('phone-state', /^Live$/)
+    expect(await isDone(phone)).toBe(true)
+    await app.browser.go(`${app.server.url}/looks/order`)
+    await app.browser.waitFor('ticked at the laptop', () => isDone(app.browser))
+    await app.browser.press(By.css(key))
+    await phone.waitFor('taken back on the phone', async () => !(await isDone(phone)))
+    expect(await findings(phone)).toEqual([])
   })
 
   it('is not disturbed by strangers in its room, who are counted', async () => {

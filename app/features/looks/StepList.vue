@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { useUnits } from '~/shared/useUnits'
+import { useChangeTicks } from '~/stores/changeTicks'
 import { useLooks } from '~/stores/looks'
 import { useStudio } from '~/stores/studio'
-import { minutesOfSteps } from '#core/looks/between'
+import { lookStepKey, minutesOfSteps } from '#core/looks/between'
 import { inLook } from '#core/looks/inLook'
 import type { Look } from '#core/model/schema'
 import { lookStepCaution, lookStepWords } from '#wording/lookSteps'
@@ -14,23 +15,19 @@ const props = defineProps<{ from: Look; to: Look }>()
 const studio = useStudio()
 const looks = useLooks()
 const { distance } = useUnits()
+const ticks = useChangeTicks()
 
 const steps = computed(() => looks.stepsBetween(props.from, props.to))
 const lines = computed(() => {
   const set = inLook(studio.stored, props.to.id)
   return steps.value.map(timed => ({
+    mark: { from: props.from.id, to: props.to.id, step: lookStepKey(timed.step) },
     words: lookStepWords(set, timed.step, distance),
     minutes: timed.minutes,
     caution: lookStepCaution(timed),
   }))
 })
 const total = computed(() => minutesOfSteps(steps.value, studio.stored.day.people))
-const ticked = ref(new Set<string>())
-const tick = (words: string) => {
-  const next = new Set(ticked.value)
-  if (!next.delete(words)) next.add(words)
-  ticked.value = next
-}
 </script>
 
 <template>
@@ -40,15 +37,16 @@ const tick = (words: string) => {
       <span class="text-soft">{{ minutesWords(total) }}</span>
     </h3>
     <ol class="mt-1 grid gap-x-8 sm:grid-cols-2">
-      <li v-for="line in lines" :key="line.words">
+      <li v-for="line in lines" :key="line.mark.step">
         <label class="flex items-start gap-2 py-0.5">
           <input
             type="checkbox"
             class="mt-1 accent-accent"
-            :checked="ticked.has(line.words)"
-            @change="tick(line.words)"
+            :data-test="`tick-${line.mark.step}`"
+            :checked="ticks.isDone(line.mark)"
+            @change="ticks.set(line.mark, !ticks.isDone(line.mark))"
           />
-          <span :class="{ 'text-soft line-through': ticked.has(line.words) }">
+          <span :class="{ 'text-soft line-through': ticks.isDone(line.mark) }">
             {{ line.words }}{{ ' ' }}<span v-if="line.caution" class="text-soft">{{ line.caution }}</span>
           </span>
         </label>

@@ -4,6 +4,7 @@ import { useReadingWords } from '~/shared/useReadingWords'
 import { useRecording } from '~/shared/useRecording'
 import { useRunSteps } from '~/shared/useRunSteps'
 import { useUnits } from '~/shared/useUnits'
+import { useChangeTicks } from '~/stores/changeTicks'
 import { useLight } from '~/stores/light'
 import { useLooks } from '~/stores/looks'
 import { usePairing } from '~/stores/pairing'
@@ -12,6 +13,7 @@ import { useStudio } from '~/stores/studio'
 import { patched } from '#core/control/channels'
 import { changeSettings } from '#core/edits/edits'
 import { isEqual } from '#core/edits/patch'
+import { lookStepKey } from '#core/looks/between'
 import { inLook } from '#core/looks/inLook'
 import { stepName, whereWords } from '#core/metering/prompt'
 import type { MeterStep } from '#core/metering/step'
@@ -33,6 +35,7 @@ export const usePairHost = () => {
   const looks = useLooks()
   const rig = useRig()
   const pairing = usePairing()
+  const ticks = useChangeTicks()
   const recording = useRecording()
   const { words, example } = useReadingWords()
   const { distance } = useUnits()
@@ -59,17 +62,23 @@ export const usePairHost = () => {
     }
   }
 
-  const change = computed((): PhoneView['change'] => {
+  /** The look before the one on the screen. */
+  const lookBefore = () => {
     const all = studio.stored.looks
-    const at = all.findIndex(({ id }) => id === studio.look.id)
-    const before = all[at - 1]
+    return all[all.findIndex(({ id }) => id === studio.look.id) - 1]
+  }
+  const change = computed((): PhoneView['change'] => {
+    const before = lookBefore()
     if (!before) return null
     const set = inLook(studio.stored, studio.look.id)
     return {
       title: `${before.name} → ${studio.look.name}`,
-      lines: looks
-        .stepsBetween(before, studio.look)
-        .map(timed => ({ words: lookStepWords(set, timed.step, distance), caution: lookStepCaution(timed) ?? '' })),
+      lines: looks.stepsBetween(before, studio.look).map(timed => ({
+        key: lookStepKey(timed.step),
+        words: lookStepWords(set, timed.step, distance),
+        caution: lookStepCaution(timed) ?? '',
+        isDone: ticks.isDone({ from: before.id, to: studio.look.id, step: lookStepKey(timed.step) }),
+      })),
     }
   })
 
@@ -134,6 +143,13 @@ export const usePairHost = () => {
     return done
   }
 
+  const tickOff = (op: Extract<Op, { kind: 'tick' }>): Ack => {
+    const before = lookBefore()
+    if (!before) return { how: 'refused', message: 'There is no look before this one any more.' }
+    ticks.set({ from: before.id, to: op.lookId, step: op.stepKey }, op.isDone)
+    return done
+  }
+
   const perform = async (op: Op): Promise<Ack> => {
     if (op.kind === 'blackout') {
       const outcome = await rig.setBlackout(op.isOn)
@@ -142,9 +158,10 @@ export const usePairHost = () => {
     await light.ready()
     if (op.setId !== studio.document.id || op.lookId !== studio.look.id)
       return {
-        how: op.kind === 'reading' ? 'later' : 'refused',
+        how: op.kind === 'reading' || op.kind === 'tick' ? 'later' : 'refused',
         message: `The laptop shows "${studio.document.name}, ${studio.look.name}" now.`,
       }
+    if (op.kind === 'tick') return tickOff(op)
     return op.kind === 'reading' ? takeReading(op) : turnLamp(op)
   }
 

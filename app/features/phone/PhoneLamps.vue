@@ -11,7 +11,7 @@ const THIRD = 1 / 3
 const step = (lamp: Lamp, by: number) =>
   remote.turn(lamp.id, true, Math.min(0, Math.max(-lamp.rangeStops, Math.round(60 * (lamp.powerStops + by)) / 60)))
 const lost = computed(() => {
-  const last = remote.answers.findLast(({ op }) => op.kind !== 'reading')
+  const last = remote.answers.findLast(({ op }) => op.kind === 'lamp' || op.kind === 'blackout')
   return last && last.how !== 'done' ? last.message : ''
 })
 </script>
