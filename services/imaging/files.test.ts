@@ -1,5 +1,6 @@
 import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
+import { greyTableIcc, iccOf, tableIccOf, withProfile } from '#support/iccFile'
 import { patched, PATCHES, patchFile, patchValue } from '#support/patches'
 import { idleJob, openRaw } from '#support/rawLibrary'
 import { demoSet } from '#core/edits/demo'
@@ -60,6 +61,38 @@ describe('a file by another tool', () => {
     const should = (x: number, y: number, channel: number) =>
       data[(y * WIDTH + x) * info.channels + Math.min(channel, info.channels - 1)]!
     expect(worst(await taken(bytes), should), name).toBeLessThanOrEqual(1)
+  })
+
+  it.each(['P3 (D65)', 'opRGB'])('in %s is read alike by primaries and curves and by tables', async space => {
+    const png = await picture().toColourspace('rgb16').png().toBuffer()
+    const [made, plain] = [
+      await taken(withProfile(png, tableIccOf(space))),
+      await taken(withProfile(png, iccOf(space))),
+    ]
+    expect(made.file).toMatchObject({ profile: 'a profile made of tables', warning: undefined })
+    expect(plain.file.profile).toBe(space)
+    expect(worst(made, (x, y, channel) => plain.picture[(y * WIDTH + x) * 4 + channel]!)).toBeLessThanOrEqual(1)
+    // It is another picture than without a profile, or nothing was shown.
+    expect(worst(made)).toBeGreaterThan(5)
+  })
+
+  it('of greys by a table of lightness has the light of its lightness', async () => {
+    const png = await picture().greyscale().toColourspace('grey16').png().toBuffer()
+    const { data } = await sharp(png).toColourspace('b-w').raw().toBuffer({ resolveWithObject: true })
+    const made = await taken(withProfile(png, greyTableIcc()))
+    // CIE 15 and IEC 61966-2-1.
+    const should = (x: number, y: number) => {
+      const lightness = (100 * data[y * WIDTH + x]!) / 255
+      const light = lightness > 8 ? ((lightness + 16) / 116) ** 3 : (lightness * 27) / 24389
+      return 255 * (light <= 0.0031308 ? 12.92 * light : 1.055 * light ** (1 / 2.4) - 0.055)
+    }
+    expect(worst(made, should)).toBeLessThanOrEqual(1)
+  })
+
+  it('whose tables are damaged is taken as sRGB, and says so', async () => {
+    const png = await picture().toColourspace('rgb16').png().toBuffer()
+    const { file } = await taken(withProfile(png, tableIccOf('opRGB').subarray(0, 400)))
+    expect(file.warning).toMatch(/taken as sRGB/)
   })
 
   it('lies the way its tag says, for all eight', async () => {

@@ -41,9 +41,13 @@ const read = async (bytes: Uint8Array<ArrayBuffer>, set = setWith()) => {
 }
 
 describe('a raw file', () => {
-  it.each(['mosaic', 'linear'] as const)('of a %s is read as the light that its sensor received', async kind => {
-    // The library takes the black of such a file off and leaves its end where it was: files of this kind have none.
-    const black = kind === 'mosaic' ? CAMERA.black : 0
+  it.each([
+    ['mosaic', 0],
+    ['mosaic', 512],
+    ['linear', 0],
+    ['linear', 512],
+    ['linear', 3000],
+  ] as const)('of a %s with its black at %i is read as the light that its sensor received', async (kind, black) => {
     const view = await read(rawOf(wall(3, 1.5), { ...CAMERA, kind, black }), setWith({ sensorHeadroomStops: 0 }))
     expect(view.reading.by).toBe('sensor')
     expect(view.file).toMatchObject({ kind: 'raw', profile: 'the sensor', warning: undefined })

@@ -1,4 +1,4 @@
-import { profileOf } from '#core/imaging/colour/colourProfile'
+import { profileOf, type ColourProfile } from '#core/imaging/colour/colourProfile'
 import { isBrighterThanWhite } from '#core/imaging/colour/fileColour'
 import { inspectFile } from '#core/imaging/files/inspectFile'
 import { isWholeJpeg } from '#core/imaging/files/jpegScan'
@@ -9,6 +9,7 @@ import { err, ok, type Outcome } from '#core/shared/outcome'
 import { decodePicture, type RawOpener } from './decode/decodePicture'
 import type { Decoded } from './decode/decoder'
 import { OnlyPreview } from './decode/raw'
+import { tableProfile } from './decode/tableProfile'
 
 /** What a file turned out to be; sizes are those of what was read of it. */
 export type FileFacts = Omit<PictureFile, 'icc' | 'tags' | 'colour'> & {
@@ -48,6 +49,12 @@ export type Progress = { share: number; pixels: number }
 
 type Taking = { report?: (progress: Progress) => void; openRaw: RawOpener }
 
+/** How the values of a file become light; profiles of tables need an engine, which is loaded only for one. */
+const profileFor = async ({ icc, colour }: Pick<PictureFile, 'icc' | 'colour'>): Promise<ColourProfile> => {
+  const known = profileOf(icc, colour)
+  return icc && known.warning ? ((await tableProfile(icc)) ?? known) : known
+}
+
 /** Decodes a file and makes it small; `report` hears how far it is. */
 export const takeApart = async (
   bytes: Uint8Array<ArrayBuffer>,
@@ -60,7 +67,7 @@ export const takeApart = async (
   const tags = readTags(block ?? bytes)
   const told = colour ?? tags.colour
   if (!icc && told?.kind === 'coded' && isBrighterThanWhite(told.transfer)) return HDR
-  const own: Numbers = { most: file.depth === 16 ? 65_535 : 255, profile: profileOf(icc, told) }
+  const own: Numbers = { most: file.depth === 16 ? 65_535 : 255, profile: await profileFor({ icc, colour: told }) }
   // What is to come is told before any memory is taken for it.
   report({ share: 0, pixels: file.width * file.height })
   let taken: { decoded: Decoded; numbers: Numbers; finish: () => Reduced } | undefined

@@ -2,6 +2,7 @@ import { Matrix } from 'ml-matrix'
 import { luminanceOfLightness } from '../../physics/units/lab'
 import { textAt, viewOf } from '../files/bytes'
 import { CODED_CURVES, CODED_PRIMARIES, isUnspecified, powerCurve, srgbCurve, type FileColour } from './fileColour'
+import type { ColourCube } from './colourCube'
 import { iccCurve, type ToneCurve } from './iccCurve'
 import { knownSpace, spaceNamed } from './knownSpaces'
 import { primariesMatrix, SRGB_PRIMARIES, toLinearSrgb, type Primaries } from './primaries'
@@ -16,6 +17,8 @@ export type ColourProfile = {
   curves: readonly [ToneCurve, ToneCurve, ToneCurve]
   /** Nine numbers, row by row; null where the light is linear sRGB already. */
   matrix: readonly number[] | null
+  /** Where channels do not go by curves of their own: their light together, linear sRGB. */
+  cube?: ColourCube
 }
 
 /** The profile that is taken where a file names none (IEC 61966-2-1). */

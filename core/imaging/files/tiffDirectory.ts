@@ -29,11 +29,12 @@ const MOST_ENTRIES = 4096
 const offsetAt = ({ view, isLittle, isLarge }: TiffView, at: number): number =>
   isLarge ? Number(view.getBigUint64(at, isLittle)) : view.getUint32(at, isLittle)
 
-/** The whole numbers of a tag. */
+/** The numbers of a tag: whole ones, and fractions without a sign. */
 export const numbersOf = ({ view, isLittle }: TiffView, { type, count, at }: Entry): number[] => {
   const read: Record<number, (place: number) => number> = {
     3: place => view.getUint16(at + 2 * place, isLittle),
     4: place => view.getUint32(at + 4 * place, isLittle),
+    5: place => view.getUint32(at + 8 * place, isLittle) / view.getUint32(at + 8 * place + 4, isLittle),
     13: place => view.getUint32(at + 4 * place, isLittle),
     16: place => Number(view.getBigUint64(at + 8 * place, isLittle)),
     18: place => Number(view.getBigUint64(at + 8 * place, isLittle)),

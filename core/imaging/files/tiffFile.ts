@@ -1,3 +1,4 @@
+import { mean } from '../../shared/groups'
 import { ok, type Outcome } from '../../shared/outcome'
 import { viewOf } from './bytes'
 import { CMYK, RAW, refusedFile, sized, TRUNCATED, type PictureFile } from './pictureFile'
@@ -20,6 +21,7 @@ export const TIFF = {
   profile: 34675,
   rawStandard: 37398,
   dngVersion: 50706,
+  blackLevel: 50714,
 } as const
 
 /** What the numbers in a TIFF stand for (TIFF 6.0, tag 262; ISO 12234-2 and DNG for those of sensors). */
@@ -32,6 +34,7 @@ export const PHOTOMETRIC = {
   ycc: 6,
   lab: [8, 9, 10],
   sensor: [32_803, 34_892],
+  linear: 34_892,
 } as const
 /** None, LZW, JPEG, deflate by either number, runs of bytes, Zstandard. */
 const COMPRESSIONS = [1, 5, 7, 8, 32_773, 32_946, 50_000]
@@ -45,13 +48,32 @@ const numberIn = (file: TiffView, directory: Directory, tag: number): number | u
   return entry && numbersOf(file, entry)[0]
 }
 
+const directoriesBelow = (file: TiffView, directory: Directory): Directory[] => {
+  const below = directory.get(TIFF.otherDirectories)
+  return below ? numbersOf(file, below).flatMap(from => directoryOf(file, from) ?? []) : []
+}
+
+/**
+ * What black stands at in a DNG whose sensor's numbers are no mosaic any more, its mean over the channels; 0 where the
+ * file says nothing of it, or is another.
+ */
+export const linearBlack = (bytes: Uint8Array): number => {
+  const first = firstDirectory({ view: viewOf(bytes), isLittle: bytes[0] === 0x49 })
+  if (!first) return 0
+  const { file, directory } = first
+  const level = [directory, ...directoriesBelow(file, directory)]
+    .find(one => numberIn(file, one, TIFF.photometric) === PHOTOMETRIC.linear)
+    ?.get(TIFF.blackLevel)
+  const levels = level ? numbersOf(file, level).filter(Number.isFinite) : []
+  return levels.length > 0 ? mean(levels) : 0
+}
+
 /** Whether a picture lies in the numbers of a camera's sensor, here or in the directories below. */
 const isRaw = (file: TiffView, directory: Directory): boolean => {
   if (directory.has(TIFF.dngVersion) || directory.has(TIFF.rawStandard)) return true
   // Dropped from the standard in 1995; cameras keep to it for the copy before their own numbers.
   if (numberIn(file, directory, TIFF.compression) === OLD_JPEG) return true
-  const below = directory.get(TIFF.otherDirectories)
-  const others = below ? numbersOf(file, below).flatMap(from => directoryOf(file, from) ?? []) : []
+  const others = directoriesBelow(file, directory)
   const isSensor = (one: Directory) =>
     (PHOTOMETRIC.sensor as readonly number[]).includes(numberIn(file, one, TIFF.photometric) ?? -1)
   if ([directory, ...others].some(isSensor)) return true

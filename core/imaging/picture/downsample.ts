@@ -1,3 +1,4 @@
+import { addCubeLight } from '../colour/colourCube'
 import type { ColourProfile } from '../colour/colourProfile'
 import { LUMINANCE_WEIGHTS } from '../../physics/units/rgb'
 
@@ -93,6 +94,8 @@ export const reducer = (
   const tables = profile.curves.map(curve =>
     Float32Array.from({ length: values }, (_, value) => curve(Math.min(1, value / most))),
   )
+  const { cube } = profile
+  const cubeSums = new Float64Array(3)
   const [reds, greens, blues] = tables as [Float32Array, Float32Array, Float32Array]
   const crushedAt = Math.floor(CRUSHED_SHARE * most)
   // Values of a sensor are no values of a picture: its histogram is made where it is developed.
@@ -127,14 +130,21 @@ export const reducer = (
         const g = data[at + toGreen]!
         const b = data[at + toBlue]!
         if (toOpacity > 0 && data[at + toOpacity]! < opaqueFrom) through++
-        red += reds[r]!
-        green += greens[g]!
-        blue += blues[b]!
+        if (cube) addCubeLight(cube, cubeSums, r / most, g / most, b / most)
+        else {
+          red += reds[r]!
+          green += greens[g]!
+          blue += blues[b]!
+        }
         bins[(RED * r + GREEN * g + BLUE * b) >>> shift]!++
         if (r >= most || g >= most || b >= most) {
           some++
           if (r >= most && g >= most && b >= most) full++
         } else if (r <= crushedAt && g <= crushedAt && b <= crushedAt) black++
+      }
+      if (cube) {
+        ;[red, green, blue] = cubeSums as unknown as [number, number, number]
+        cubeSums.fill(0)
       }
       const cell = row * columns + column
       sums[cell * 3]! += red
@@ -164,7 +174,7 @@ export const reducer = (
 
   /** The whole, upright. */
   const finish = (orientation = 1): Reduced => {
-    const { matrix } = profile
+    const matrix = cube ? null : profile.matrix
     const linear = new Float32Array(columns * rows * 3)
     const shares = new Float32Array(isSensor ? linear.length : 0)
     for (let cell = 0; cell < columns * rows; cell++) {
@@ -174,7 +184,7 @@ export const reducer = (
       for (let channel = 0; channel < 3; channel++) {
         linear[cell * 3 + channel] = matrix
           ? Math.max(0, matrix[channel * 3]! * r + matrix[channel * 3 + 1]! * g + matrix[channel * 3 + 2]! * b)
-          : [r, g, b][channel]!
+          : Math.max(0, [r, g, b][channel]!)
       }
       clipped[cell]! *= share
       anyClipped[cell]! *= share

@@ -1,4 +1,5 @@
 import { transfer } from 'comlink'
+import { linearBlack } from '#core/imaging/files/tiffFile'
 import type { Job } from '../../rpc/job'
 import type { RawLibrary, RawMetadata } from './rawLibrary'
 
@@ -58,14 +59,15 @@ export const rawApi = (load: () => Promise<RawLibrary>) => ({
       if (!about) return { kind: 'nothing', why: UNREADABLE }
       const found = attempt(() => file.imageData())
       // Once the numbers are made, the end of the range is counted from black.
-      const { maximum, black } = attempt(() => file.metadata(true))?.color_data ?? about.color_data
+      const told = attempt(() => file.metadata(true))?.color_data ?? about.color_data
+      // Where the numbers were no mosaic the library takes black off without a word, and leaves the end where it was.
+      const isUntold = about.color_data.black === 0 && told.maximum === about.color_data.maximum
+      const end = told.maximum - told.black - (isUntold ? linearBlack(bytes) : 0)
       if (found?.bits === 16 && (found.colors === 1 || found.colors === 3)) {
         const { width, height, colors } = found
         const numbers = new Uint16Array(found.data.buffer, found.data.byteOffset, width * height * colors)
         const data = numbers.slice()
-        return transfer({ kind: 'sensor', width, height, channels: colors, data, end: maximum - black, about }, [
-          data.buffer,
-        ])
+        return transfer({ kind: 'sensor', width, height, channels: colors, data, end, about }, [data.buffer])
       }
       const preview = attempt(() => file.thumbnailData())
       return preview?.format === 'jpeg'
