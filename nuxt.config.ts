@@ -3,6 +3,9 @@ import { join } from 'node:path'
 import tailwindcss from '@tailwindcss/vite'
 import { build } from 'vite'
 
+/** The path that the app lives under, with a slash at both ends: another than / where a proxy gives it a sub-path. */
+const base = `/${(process.env.KEEN_TONAL_BASE ?? '').split('/').filter(Boolean).join('/')}/`.replace('//', '/')
+
 const folder = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 
 /** Bundles the bench's thread beside the server: the server's own bundler knows one entry. */
@@ -30,6 +33,7 @@ export default defineNuxtConfig({
   imports: { autoImport: false },
   devtools: { enabled: false },
   app: {
+    baseURL: base,
     head: {
       title: 'Keen Tonal',
       htmlAttrs: { lang: 'en' },
@@ -39,8 +43,8 @@ export default defineNuxtConfig({
         { name: 'theme-color', content: '#262626' },
       ],
       link: [
-        { rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' },
-        { rel: 'manifest', href: '/manifest.webmanifest' },
+        { rel: 'icon', type: 'image/svg+xml', href: `${base}mark.svg` },
+        { rel: 'manifest', href: `${base}manifest.webmanifest` },
       ],
     },
   },
@@ -58,6 +62,7 @@ export default defineNuxtConfig({
     typescript: { tsConfig: { exclude: ['../**/*.test.ts'] } },
   },
   vite: {
+    define: { 'import.meta.env.KEEN_TONAL_BASE': JSON.stringify(base) },
     plugins: [tailwindcss()],
     resolve: {
       // The writer of PDFs asks for these only where it draws pages of HTML, which it never does here.
@@ -82,10 +87,13 @@ export default defineNuxtConfig({
   },
   eslint: { config: { stylistic: false } },
   pwa: {
+    base,
+    scope: base,
     registerType: 'prompt',
     manifest: {
-      id: '/',
-      scope: '/',
+      id: base,
+      scope: base,
+      start_url: base,
       name: 'Keen Tonal',
       short_name: 'Keen Tonal',
       description: 'Plan, meter and hit the tone of a studio backdrop.',
@@ -93,14 +101,14 @@ export default defineNuxtConfig({
       background_color: '#262626',
       display: 'standalone',
       icons: [
-        { src: '/mark.svg', sizes: 'any', type: 'image/svg+xml' },
-        { src: '/icons/192.png', sizes: '192x192', type: 'image/png' },
-        { src: '/icons/512.png', sizes: '512x512', type: 'image/png' },
-        { src: '/icons/maskable-512.png', sizes: '512x512', type: 'image/png', purpose: 'maskable' },
+        { src: `${base}mark.svg`, sizes: 'any', type: 'image/svg+xml' },
+        { src: `${base}icons/192.png`, sizes: '192x192', type: 'image/png' },
+        { src: `${base}icons/512.png`, sizes: '512x512', type: 'image/png' },
+        { src: `${base}icons/maskable-512.png`, sizes: '512x512', type: 'image/png', purpose: 'maskable' },
       ],
-      file_handlers: [{ action: '/sets', accept: { 'application/json': ['.json'], 'application/zip': ['.zip'] } }],
+      file_handlers: [{ action: `${base}sets`, accept: { 'application/json': ['.json'], 'application/zip': ['.zip'] } }],
       share_target: {
-        action: '/share',
+        action: `${base}share`,
         method: 'POST',
         enctype: 'multipart/form-data',
         params: { files: [{ name: 'pictures', accept: ['image/*'] }] },
@@ -108,9 +116,9 @@ export default defineNuxtConfig({
     },
     workbox: {
       sourcemap: false,
-      importScripts: ['/share.js'],
-      navigateFallback: '/',
-      navigateFallbackDenylist: [/^\/api\//],
+      importScripts: [`${base}share.js`],
+      navigateFallback: base,
+      navigateFallbackDenylist: [new RegExp(`^${base}api/`)],
       globPatterns: ['**/*.{js,css,html,svg,woff2,wasm,png}'],
       globIgnores: ['share.js', 'sw.js', 'workbox-*.js'],
       // The libraries for raw files and HEIC, so that they are there without a network too.

@@ -5,8 +5,9 @@ import { createServer as createSecureServer } from 'node:https'
 import { hostname } from 'node:os'
 import { fileURLToPath, pathToFileURL } from 'node:url'
 import { toNodeListener } from 'h3'
-import { useNitroApp } from 'nitropack/runtime'
+import { useNitroApp, useRuntimeConfig } from 'nitropack/runtime'
 import { setupGracefulShutdown, trapUnhandledNodeErrors } from 'nitropack/runtime/internal'
+import { meantBase, withinBase } from './shell/base'
 import { isTrustworthy, refusalOf } from './shell/guard'
 import { closeRig, rigTo } from './rig'
 import { isRelayPath, openRelay } from './relay/relay'
@@ -46,6 +47,7 @@ const rigLine = rig.isLoopback
   ? ''
   : `Levels for dimmers can leave by ${rig.interface} to ${rig.hosts.join(', ') || 'whoever listens there'}; arming needs this secret: ${rig.secret}\n`
 
+const base = useRuntimeConfig().app.baseURL
 const nitroApp = useNitroApp()
 nitroApp.hooks.hook('close', closeRig)
 const listener = toNodeListener(nitroApp.h3App)
@@ -74,14 +76,32 @@ const refusalFor = (request: IncomingMessage, path: string) =>
     names,
   )
 
+const pathOf = (request: IncomingMessage): string => (request.url ?? '/').split('?')[0] ?? '/'
+
+const nothingAt = (request: IncomingMessage, response: ServerResponse, path: string) =>
+  answer(
+    request,
+    response,
+    404,
+    JSON.stringify({ message: `There is nothing at ${path.slice(0, 200)}.` }),
+    'application/json',
+  )
+
 const takeRequest = (request: IncomingMessage, response: ServerResponse) => {
-  const [path = '/'] = (request.url ?? '/').split('?')
+  const whole = pathOf(request)
+  // What lies outside is guarded like everything else before it is said that nothing is there.
+  const path = withinBase(whole, base) ?? whole
   const headers = answerHeaders(workerPolicy(path) ?? policy, isEncrypted || isTrustworthy(request.headers.host))
   for (const [name, value] of Object.entries(headers)) response.setHeader(name, value)
   const refusal = refusalFor(request, path)
   if (refusal) {
     if (refusal.allow) response.setHeader('allow', refusal.allow)
     return answer(request, response, refusal.status, JSON.stringify({ message: refusal.message }), 'application/json')
+  }
+  if (withinBase(whole, base) === undefined) {
+    const meant = meantBase(whole, base)
+    if (meant) response.setHeader('location', meant)
+    return meant ? answer(request, response, 308, '', 'text/plain') : nothingAt(request, response, whole)
   }
   if (path === '/api' || path.startsWith('/api/')) {
     response.setHeader('cache-control', 'no-store')
@@ -94,15 +114,7 @@ const takeRequest = (request: IncomingMessage, response: ServerResponse) => {
   // The shell itself draws what there is no page for.
   if (looksLikePage(path) && !path.startsWith('/_'))
     return answer(request, response, 404, shell, 'text/html; charset=utf-8')
-  return isFile(path)
-    ? listener(request, response)
-    : answer(
-        request,
-        response,
-        404,
-        JSON.stringify({ message: `There is nothing at ${path.slice(0, 200)}.` }),
-        'application/json',
-      )
+  return isFile(path) ? listener(request, response) : nothingAt(request, response, whole)
 }
 
 /** Whether the build laid a file there. */
@@ -116,11 +128,12 @@ const relay = openRelay()
 nitroApp.hooks.hook('close', relay.close)
 // Lines to the relay come through the same door as everything else.
 server.on('upgrade', (request, socket, head) => {
-  const [path = '/'] = (request.url ?? '/').split('?')
-  if (refusalFor(request, path) || !isRelayPath(path)) {
+  const path = withinBase(pathOf(request), base)
+  if (path === undefined || refusalFor(request, path) || !isRelayPath(path)) {
     socket.end('HTTP/1.1 403 Forbidden\r\nconnection: close\r\n\r\n')
     return
   }
+  request.url = path
   relay.upgrade(request, socket, head)
 })
 server.on('error', (error: NodeJS.ErrnoException) => {

@@ -7,6 +7,8 @@ import { demoSet } from '#core/edits/demo'
 import { fileSchemas, jsonSchemaOf } from '#core/formats/jsonSchema'
 import { SetFileSchema } from '#core/formats/setFile'
 import { genericKit } from '#core/kit/genericKit'
+import { BackupManifestSchema } from '#core/formats/backupManifest'
+import { ResultsFileSchema } from '#core/practice/results'
 import { KitFileSchema } from '#core/kit/kitFile'
 import { SET_VERSION } from '#core/model/schema'
 import { aFrame, aReading } from '#support/readings'
@@ -122,6 +124,37 @@ describe('what a schema says of a file that was broken', () => {
           readings: [aReading()],
         },
         pictures: { 'frame-1': 'AAAA' },
+      },
+    ],
+    [
+      'backup',
+      BackupManifestSchema,
+      {
+        format: 'keen-tonal-backup',
+        version: 1,
+        at: '2026-01-01T00:00:00.000Z',
+        sets: [{ file: 'sets/1.keen-tonal.json', folder: 'pictures/1/', isBinned: false }],
+      },
+    ],
+    [
+      'practice-results',
+      ResultsFileSchema,
+      {
+        format: 'keen-tonal-practice-results',
+        version: 1,
+        results: [
+          {
+            id: 'one',
+            at: '2026-01-01T00:00:00.000Z',
+            skill: 'value/pick',
+            level: 2,
+            seed: 7,
+            score: 0.5,
+            off: -0.3,
+            seconds: 12,
+            from: { collectionId: 'c', title: 'Monday', number: 0 },
+          },
+        ],
       },
     ],
     ['kit-file', KitFileSchema, { format: 'keen-tonal-kit', version: 1, kit: genericKit() }],

@@ -4,6 +4,7 @@ import { renderSVG } from 'uqr'
 import { usePairing } from '~/stores/pairing'
 import { askAddresses } from '~/support/addresses'
 import { counted, listed } from '#wording/language'
+import { ownServer } from '~/support/ownServer'
 
 /** Phones and tablets as second screens: the link that lets them in, and who is there. */
 const pairing = usePairing()
@@ -22,7 +23,7 @@ const origin = computed(() => {
   const isHere = /^(?:127\.|localhost$|\[::1\]$)/.test(hostname)
   return isHere && chosen.value ? `${protocol}//${chosen.value}${port ? `:${port}` : ''}` : own
 })
-const link = computed(() => (pairing.secret === null ? '' : `${origin.value}/phone#${pairing.secret}`))
+const link = computed(() => (pairing.secret === null ? '' : `${origin.value}${ownServer('phone')}#${pairing.secret}`))
 const code = computed(() => (link.value ? `data:image/svg+xml,${encodeURIComponent(renderSVG(link.value))}` : ''))
 const isPlain = computed(() => !origin.value.startsWith('https:'))
 const isAlone = computed(

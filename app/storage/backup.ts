@@ -8,6 +8,7 @@ import {
   type FileEntry,
 } from '@zip.js/zip.js'
 import * as v from 'valibot'
+import { BACKUP_FORMAT, BACKUP_VERSION, BackupManifestSchema, type BackupManifest } from '#core/formats/backupManifest'
 import { parseSetFile, writeSetFile, checkSet } from '#core/formats/setFile'
 import { checkAnnotation, parseRecordFile, writeRecordFile } from '#core/records/recordFile'
 import type { StudioRecord } from '#core/records/recordSchema'
@@ -22,8 +23,6 @@ import { createPractice } from './practice'
 import { createRecords } from './records'
 import type { Library } from './library'
 
-const FORMAT = 'keen-tonal-backup'
-const VERSION = 1
 /** Endings of a record's parts; one in the bin has a word before them. */
 const RECORD = '.keen-tonal-record.json'
 const WHOLE = '.jpg'
@@ -45,13 +44,6 @@ const ENDINGS: Record<string, string> = {
   'image/bmp': 'bmp',
   'image/x-raw': 'raw',
 }
-
-const ManifestSchema = v.object({
-  format: v.literal(FORMAT),
-  version: v.literal(VERSION),
-  at: v.string(),
-  sets: v.array(v.object({ file: v.string(), folder: v.string(), isBinned: v.boolean() })),
-})
 
 /** A part of a backup that holds JSON is read up to this; a set at its limits has some ten million bytes. */
 const MOST_TEXT_BYTES = 100_000_000
@@ -87,9 +79,12 @@ async function* partsOf(database: Database, at: string, report: (share: number) 
     folder: `pictures/${index + 1}/`,
     isBinned: deletedAt !== undefined,
   }))
-  yield textPart('backup.json', { format: FORMAT, version: VERSION, at, sets: listed } satisfies v.InferOutput<
-    typeof ManifestSchema
-  >)
+  yield textPart('backup.json', {
+    format: BACKUP_FORMAT,
+    version: BACKUP_VERSION,
+    at,
+    sets: listed,
+  } satisfies BackupManifest)
   const kit = await database.preferences.get(KIT)
   if (kit) yield textPart('kit.json', kit.value)
   const preferences = await database.preferences.get(PREFERENCES)
@@ -224,7 +219,7 @@ export const readBackup = async (
   const records = createRecords(database)
   const practice = createPractice(database)
   const recordOfStem = new Map<string, string>()
-  let manifest: v.InferOutput<typeof ManifestSchema> | undefined
+  let manifest: BackupManifest | undefined
   const idOfFolder = new Map<string, string>()
   const textOf = (bytes: Uint8Array) => new TextDecoder().decode(bytes)
 
@@ -325,7 +320,7 @@ export const readBackup = async (
     const entries = (await new ZipReader(new BlobReader(file)).getEntries()).filter(isFile)
     const contents = entries.find(({ filename }) => filename === 'backup.json')
     const listed = contents && (await unpack(contents, MOST_TEXT_BYTES))
-    const read = listed && v.safeParse(ManifestSchema, JSON.parse(textOf(listed)))
+    const read = listed && v.safeParse(BackupManifestSchema, JSON.parse(textOf(listed)))
     if (!read?.success)
       return err(
         `This zip is no backup of this app, or a newer Keen Tonal wrote it: its list of contents cannot be read. ${NOTHING}`,

@@ -1,4 +1,5 @@
 import * as v from 'valibot'
+import { ownServer } from '~/support/ownServer'
 
 const AddressesSchema = v.object({ addresses: v.array(v.string()) })
 
@@ -8,7 +9,7 @@ const AddressesSchema = v.object({ addresses: v.array(v.string()) })
  */
 export const askAddresses = async (): Promise<readonly string[] | undefined> => {
   try {
-    const answer = v.safeParse(AddressesSchema, await (await fetch('/api/addresses')).json())
+    const answer = v.safeParse(AddressesSchema, await (await fetch(ownServer('api/addresses'))).json())
     return answer.success ? answer.output.addresses : undefined
   } catch {
     return undefined

@@ -1,5 +1,6 @@
 import * as v from 'valibot'
 import { err, ok, type Outcome } from '#core/shared/outcome'
+import { ownServer } from '~/support/ownServer'
 
 const AnswerSchema = v.object({ fNumber: v.nullable(v.number()) })
 const ErrorSchema = v.object({ message: v.string() })
@@ -13,7 +14,7 @@ export const NO_SERVER = Symbol('no server')
 const ask = async (path: string, body: object): Promise<Outcome<Response> | typeof NO_SERVER> => {
   let response: Response
   try {
-    response = await fetch(`/api/bench/${path}`, {
+    response = await fetch(ownServer(`api/bench/${path}`), {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify(body),
@@ -45,7 +46,7 @@ export const askBenchShot = async (body: object): Promise<Outcome<void> | typeof
 /** Fetches a picture that the tether has announced. */
 export const fetchBenchShot = async (session: string, shot: string): Promise<Outcome<Uint8Array<ArrayBuffer>>> => {
   try {
-    const response = await fetch(`/api/bench/tether/${shot}?session=${session}`)
+    const response = await fetch(ownServer(`api/bench/tether/${shot}?session=${session}`))
     return response.ok
       ? ok(new Uint8Array(await response.arrayBuffer()))
       : err('The bench does not hold this picture any more. Shoot again.')
@@ -55,4 +56,4 @@ export const fetchBenchShot = async (session: string, shot: string): Promise<Out
 }
 
 /** Where the tether's events come from. */
-export const tetherAddress = (session: string): string => `/api/bench/tether?session=${session}`
+export const tetherAddress = (session: string): string => ownServer(`api/bench/tether?session=${session}`)

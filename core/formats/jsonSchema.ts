@@ -3,7 +3,9 @@ import type { GenericSchema } from 'valibot'
 import { KitFileSchema } from '../kit/kitFile'
 import { SET_VERSION } from '../model/schema'
 import { COLLECTION_VERSION, CollectionFileSchema } from '../practice/collection'
+import { ResultsFileSchema } from '../practice/results'
 import { RecordFileSchema } from '../records/recordFile'
+import { BACKUP_VERSION, BackupManifestSchema } from './backupManifest'
 import { SetFileSchema } from './setFile'
 
 /**
@@ -20,5 +22,7 @@ export const fileSchemas = () => ({
   'set-file': jsonSchemaOf('set-file', SET_VERSION, SetFileSchema),
   'record-file': jsonSchemaOf('record-file', 1, RecordFileSchema),
   'collection-file': jsonSchemaOf('collection-file', COLLECTION_VERSION, CollectionFileSchema),
+  backup: jsonSchemaOf('backup', BACKUP_VERSION, BackupManifestSchema),
+  'practice-results': jsonSchemaOf('practice-results', 1, ResultsFileSchema),
   'kit-file': jsonSchemaOf('kit-file', 1, KitFileSchema),
 })

@@ -76,16 +76,23 @@ export const writeResultsCsv = (results: readonly PracticeResult[]): string =>
   )
 
 const FORMAT = 'keen-tonal-practice-results'
-const FileSchema = v.object({ format: v.literal(FORMAT), version: v.literal(1), results: v.array(v.unknown()) })
+/** Results as they leave in a backup. */
+export const ResultsFileSchema = v.object({
+  format: v.literal(FORMAT),
+  version: v.literal(1),
+  results: v.array(ResultSchema),
+})
+/** What of a file has to be right for its sound results to be taken. */
+const AnyResultsSchema = v.object({ ...ResultsFileSchema.entries, results: v.array(v.unknown()) })
 
 /** Results as a part of a backup. */
 export const writeResultsFile = (results: readonly PracticeResult[]): string =>
-  `${JSON.stringify({ format: FORMAT, version: 1, results: [...results] } satisfies v.InferOutput<typeof FileSchema>)}\n`
+  `${JSON.stringify({ format: FORMAT, version: 1, results: [...results] } satisfies v.InferOutput<typeof ResultsFileSchema>)}\n`
 
 /** Reads such a part; what is damaged in it is counted and left out. */
 export const parseResultsFile = (text: string): Outcome<{ results: PracticeResult[]; damaged: number }> => {
   try {
-    const read = v.safeParse(FileSchema, JSON.parse(text))
+    const read = v.safeParse(AnyResultsSchema, JSON.parse(text))
     return read.success
       ? ok(soundResults(read.output.results))
       : err('It holds no practice results that this app reads.')

@@ -4,7 +4,17 @@ import { join } from 'node:path'
 import { ROOT, run, runTool } from './run.mjs'
 
 /** What the built app is made from. */
-const SOURCES = ['app', 'core', 'server', 'public', 'nuxt.config.ts', 'package-lock.json', 'tsconfig.json']
+const SOURCES = [
+  'app',
+  'core',
+  'services',
+  'wording',
+  'server',
+  'public',
+  'nuxt.config.ts',
+  'package-lock.json',
+  'tsconfig.json',
+]
 const STAMPS = join(ROOT, 'node_modules', '.keen-tonal')
 
 const filesUnder = path =>
@@ -56,7 +66,7 @@ export const ensurePrepared = async () => {
 
 /** Builds the app when its sources have changed since the last build. */
 export const ensureBuild = async () => {
-  const hash = hashOf(SOURCES)
+  const hash = hashOf(SOURCES) + (process.env.KEEN_TONAL_BASE ?? '')
   if (existsSync(join(ROOT, '.output', 'server', 'index.mjs')) && stampIs('build', hash)) return
   console.log('Building…')
   const { code, output } = await runTool('nuxt/bin/nuxt.mjs', ['build'], { quiet: true })

@@ -1,4 +1,5 @@
-import { defineEventHandler, getRequestURL, setHeader, setResponseStatus } from 'h3'
+import { defineEventHandler, setHeader, setResponseStatus } from 'h3'
+
 /** Methods of the routes there are; anything else under /api is answered in JSON. */
 const METHODS: readonly { path: RegExp; method: string }[] = [
   { path: /^\/api\/health$/, method: 'GET' },
@@ -9,7 +10,8 @@ const METHODS: readonly { path: RegExp; method: string }[] = [
 ]
 
 export default defineEventHandler(event => {
-  const path = getRequestURL(event).pathname
+  // Without the path that the app lives under.
+  const [path = '/'] = event.path.split('?')
   const known = METHODS.find(route => route.path.test(path))
   setResponseStatus(event, known ? 405 : 404)
   if (known) setHeader(event, 'allow', known.method)

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import { existsSync, readdirSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { describe, expect, it } from 'vitest'
+import { meantBase, withinBase } from './base'
 import { answerHeaders, contentPolicy, scriptHashes, workerPolicy } from './headers'
 import { isOwnHost, refusalOf } from './guard'
 import { isPage, looksLikePage } from './pages'
@@ -49,6 +50,22 @@ describe('the door', () => {
     expect(asked({ method: 'DELETE', path: '/api/bench/reading' })).toBe(405)
     expect(asked({ method: 'TRACE' })).toBe(405)
     expect(asked({ method: 'HEAD' })).toBeUndefined()
+  })
+})
+
+describe('a path that the app lives under', () => {
+  it('is taken off, and what lies outside of it is not the app', () => {
+    expect(withinBase('/frames/live', '/')).toBe('/frames/live')
+    expect(withinBase('/studio/', '/studio/')).toBe('/')
+    expect(withinBase('/studio/api/health', '/studio/')).toBe('/api/health')
+    for (const outside of ['/', '/api/health', '/studio', '/studios/api', '/other/studio/'])
+      expect(withinBase(outside, '/studio/'), outside).toBeUndefined()
+  })
+
+  it('is meant by whoever leaves its last slash out', () => {
+    expect(meantBase('/studio', '/studio/')).toBe('/studio/')
+    expect(meantBase('/studios', '/studio/')).toBeUndefined()
+    expect(meantBase('', '/')).toBeUndefined()
   })
 })
 
