@@ -7,6 +7,7 @@ import { dropFrame, frameReadings, keepFrame } from '#core/testFrames/frameReadi
 import { changeExposure } from '#core/edits/edits'
 import { err, ok, type Outcome } from '#core/shared/outcome'
 import type { Frame, RegionEdit, StudioSet } from '#core/model/schema'
+import { isBackdropPlace } from '#core/model/placeIds'
 import { downloadBlob } from '~/support/download'
 import { fileStem } from '~/support/fileName'
 import { freshId } from '~/support/freshId'
@@ -67,7 +68,7 @@ export const useFrames = defineStore('frames', () => {
   const valuesOf = (reading: FrameView['reading']) =>
     Object.fromEntries(
       Object.entries(reading.places)
-        .filter(([id]) => id.startsWith('backdrop/'))
+        .filter(([id]) => isBackdropPlace(id))
         .map(([id, { value }]) => [id, value]),
     )
 

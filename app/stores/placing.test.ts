@@ -7,7 +7,8 @@ import { difference } from '#core/edits/patch'
 import { addSitter, editDay } from '#core/looks/dayEdits'
 import type { StudioSet } from '#core/model/schema'
 import type { Asking } from '#services/rpc/connect'
-import type { Found, PlacedFront, PlacedLooks } from '#services/search/searchApi'
+import type { Found } from '#services/search/found'
+import type { PlacedFront, PlacedLooks } from '#services/search/searchApi'
 
 type Question = {
   asking: Asking<Found<PlacedFront>>

@@ -4,7 +4,8 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { demoSet } from '#core/edits/demo'
 import type { StudioSet } from '#core/model/schema'
 import type { Asking } from '#services/rpc/connect'
-import type { Found, Proposals } from '#services/search/searchApi'
+import type { Found } from '#services/search/found'
+import type { Proposals } from '#services/search/searchApi'
 
 type Question = { asking: Asking<Found<Proposals>>; answer: (found?: Proposals) => void; fail: (error: Error) => void }
 

@@ -21,6 +21,9 @@ export const BACKDROP_PLACES = [
   { id: 'backdrop/right', name: 'Backdrop right', across: 1 },
 ] as const
 
+/** Whether an id is that of one of the backdrop's places. */
+export const isBackdropPlace = (placeId: string): boolean => BACKDROP_PLACES.some(({ id }) => id === placeId)
+
 /** Points that every set has. */
 const FIXED_POINTS = [KEY_SIDE, LIT_CHEEK, SHADOW_SIDE, HAIR, ...BACKDROP_PLACES.map(({ id }) => id), FLOOR]
 

@@ -3,7 +3,7 @@ import { insideRoom, roomBounds } from '../model/bounds'
 import { addLight, addPanel, addProp, aimAtHead, aimAtPlace, freeId, newLight } from '../edits/factories'
 import { validationErrors } from '../validation/validation'
 import { headHeightM } from '../model/headHeight'
-import { BACKDROP_MIDDLE, HAIR, KEY_SIDE, SHADOW_SIDE } from '../model/placeIds'
+import { BACKDROP_MIDDLE, HAIR, isBackdropPlace, KEY_SIDE, SHADOW_SIDE } from '../model/placeIds'
 import { GELS, type Gel } from '../physics/sources/gels'
 import { frontReach } from '../physics/sources/frontShape'
 import type { AreaTarget, Light, Look, Panel, Place, Prop, StudioSet, Target } from '../model/schema'
@@ -193,7 +193,7 @@ export const studioBuilder = (start: StudioSet, picker: Picker) => {
         looks: set.looks.map(look => ({
           ...look,
           targets: {
-            ...Object.fromEntries(Object.entries(look.targets).filter(([id]) => !id.startsWith('backdrop/'))),
+            ...Object.fromEntries(Object.entries(look.targets).filter(([id]) => !isBackdropPlace(id))),
             ...targets,
           },
         })),

@@ -1,4 +1,4 @@
-import { NOTHING_LEARNED, type Learned } from '#core/calibration/calibration'
+import type { Learned } from '#core/calibration/calibration'
 import type { CameraSetting, Light, StudioSet } from '#core/model/schema'
 import { framePoints } from '#core/evaluation/probes/framePoints'
 import { evenOut, type EveningAnswer } from '#core/solve/evenBackdrop'
@@ -18,12 +18,6 @@ import { fittingsFor, type Fitting } from '#core/solve/forJob'
 import type { Kit } from '#core/kit/kitSchema'
 import { placeForAll } from '#core/solve/together/placeForAll'
 import type { Placement } from '#core/solve/together/placement'
-import type { Asked } from '#core/match/deviations'
-import { matchElsewhere, type Match, type MatchAnswer, type MatchedPlace } from '#core/match/match'
-import type { Character } from '#core/match/character'
-import { sourceFromPicture, type PictureKnown } from '#core/match/fromPicture'
-import type { MatchSource } from '#core/match/question'
-import { readSource } from '#core/match/source'
 import { designRepeat, type RepeatDesign } from '#core/records/repeatDesign'
 import { flatterWalks, walkLooks, type FlatterWalk, type LookWalk, type Way } from '#core/solve/walks'
 import { wholeOf, type LeanSet } from '../leanSet'
@@ -31,6 +25,8 @@ import type { Developed } from '../light/lightApi'
 import type { Job } from '../rpc/job'
 import { reflection, type Mirrored } from '../rpc/mirror'
 import { smallPicture } from '../smallPicture'
+import type { Found } from './found'
+import { waysToMatch, type MatchSearch, type MatchWays } from './matchJob'
 
 /** What is looked for. */
 export type Search = {
@@ -129,60 +125,12 @@ export type JobSearch = { kit: Kit; job: Light['job']; learned: Readonly<Record<
 /** A way to fit the lights of a job, as one change of the set that was asked about. */
 export type FittedJob = Omit<Fitting, 'set'> & { change: Change }
 
-/** What is matched: a look with what its readings taught, or a picture by what is known of it. */
-export type Matched =
-  { kind: 'look'; set: LeanSet; camera: CameraSetting; learned: Learned } | { kind: 'picture'; known: PictureKnown }
-
-/** What is asked of a match: what is matched, what there is, and how firmly. */
-export type MatchSearch = {
-  source: Matched
-  kit: Kit
-  asked: Asked
-}
-
-/** One way to match, with its picture once it is worked out with every ray. */
-export type MatchWay = Match & { picture?: Developed }
-
-/** Ways to match, beside what is matched. */
-export type MatchWays = { was: MatchedPlace[]; picture?: Developed; ways: MatchWay[]; isFinal: boolean }
-
-/** Pixels across the pictures that a match is judged by. */
-const MATCH_WIDTH = 200
-
-type SeenLook = { source: MatchSource; character: Character; was?: MatchedPlace[]; picture?: Developed }
-
-/** A look that is matched, its light worked out and seen. */
-const seenLook = async (
-  { set: lean, camera, learned }: Extract<Matched, { kind: 'look' }>,
-  job: Pick<Job<unknown>, 'pause'>,
-): Promise<SeenLook | undefined> => {
-  const set = wholeOf(lean)
-  const source = { set, look: set.looks[0]!, camera }
-  const read = await readSource(source, learned, job)
-  return (
-    read && {
-      source,
-      character: read.character,
-      was: read.places,
-      picture: smallPicture(
-        set,
-        read.solved,
-        { settings: source.look.lights, camera, learned },
-        { width: MATCH_WIDTH },
-      ),
-    }
-  )
-}
-
 const situationOf = (set: StudioSet, { lookId, camera, learned }: Search): Situation => ({
   set,
   look: set.looks.find(({ id }) => id === lookId)!,
   camera,
   learned,
 })
-
-/** What was found so far, with the share that is done. */
-export type Found<T> = { found: T; share: number }
 
 /** What the service that looks for what could be done can be asked. */
 export const searchApi = () => {
@@ -312,42 +260,11 @@ export const searchApi = () => {
       way: Way,
     ): Promise<LookWalk[] | undefined> => walkLooks({ set: take(message), learned }, way, job),
 
-    match: async (
+    match: (
       job: Job<Found<MatchWays>>,
       message: Mirrored<LeanSet>,
-      { source: matched, kit, asked }: MatchSearch,
-    ): Promise<MatchWays | undefined> => {
-      const room = take(message)
-      const begun = matched.kind === 'look' ? await seenLook(matched, job) : sourceFromPicture(room, matched.known)
-      if (!begun) return undefined
-      const { source, character, was = [], picture }: SeenLook = begun
-      const pictures = new Map<Match, Developed>()
-      const plain = ({ matches, isFinal }: MatchAnswer): MatchWays => ({
-        was,
-        picture,
-        isFinal,
-        ways: matches.map(match => ({ ...match, picture: pictures.get(match) })),
-      })
-      job.report({ found: plain({ matches: [], isFinal: false }), share: 0 })
-      const answer = await matchElsewhere(
-        { source, character, room, kit, asked },
-        {
-          pause: job.pause,
-          report: (found, share) => job.report({ found: plain(found), share }),
-          see: (match, light) =>
-            pictures.set(
-              match,
-              smallPicture(
-                match.set,
-                light,
-                { settings: match.set.looks[0]!.lights, camera: match.camera, learned: NOTHING_LEARNED },
-                { width: MATCH_WIDTH },
-              ),
-            ),
-        },
-      )
-      return answer && plain(answer)
-    },
+      search: MatchSearch,
+    ): Promise<MatchWays | undefined> => waysToMatch(job, take(message), search),
 
     designRepeat: (
       job: Job<number>,

@@ -7,14 +7,13 @@ import type { Way } from '#core/solve/walks'
 import { leanOf, type LeanSet } from '../leanSet'
 import { connect, type Asking, type Carrier } from '../rpc/connect'
 import { mirror } from '../rpc/mirror'
+import type { Found } from './found'
+import type { MatchSearch, MatchWays } from './matchJob'
 import type {
   EvenQuestion,
   FittedJob,
-  Found,
   JobSearch,
   JointSearch,
-  MatchSearch,
-  MatchWays,
   PlacedFront,
   Proposals,
   Search,

@@ -7,6 +7,11 @@ import { visibleBackdrop } from './areaPoints'
 /** A place of a grid, as shares of its region from the left and from the lower edge. */
 export type GridPlace = { across: number; up: number }
 
+/** What the ids of every grid's places begin with. */
+const GRID = 'grid/'
+/** Whether an id is that of a place of some grid, be it the look's own or another. */
+export const isGridPlace = (pointId: string): boolean => pointId.startsWith(GRID)
+
 /** Outermost columns and rows keep this share of the region to its edges. */
 const EDGE = 0.06
 
@@ -76,7 +81,7 @@ export const gridPoints = (set: StudioSet, grid: Grid): MeterPoint[] => {
   const over = gridRegions(set).includes(grid.over) ? grid.over : 'backdrop'
   const { leftM, rightM, bottomM, topM } = visibleBackdrop(set)
   return gridPlaces(grid).map((place, index) => {
-    const id = `grid/${over}/${grid.places}/${index}`
+    const id = `${GRID}${over}/${grid.places}/${index}`
     const name = `Place ${index + 1}`
     return over === 'backdrop'
       ? {

@@ -11,7 +11,7 @@ import { changesBetween, minutesOfSteps } from '../../looks/between'
 import { gelNamed } from '../../starting/studioBuilder'
 import { validationErrors } from '../../validation/validation'
 import { minutesBetweenAll, withMove, type Placement } from './placement'
-import { frontOf } from './placeForAll'
+import { frontOf } from './front'
 
 /** The demo set with a second look, whose key stands elsewhere and whose left backdrop light has a gel. */
 const twoPlacements = () => {

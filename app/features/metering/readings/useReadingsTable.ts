@@ -1,3 +1,4 @@
+import { isGridPlace } from '#core/evaluation/probes/gridPoints'
 import { useReadingWords } from '~/shared/useReadingWords'
 import { useLight } from '~/stores/light'
 import { usePreferences } from '~/stores/preferences'
@@ -67,7 +68,7 @@ export const useReadingsTable = () => {
       look: studio.document.looks.find(({ id }) => id === reading.lookId)?.name ?? reading.lookId,
       point:
         light.places.find(({ id }) => id === reading.pointId)?.name.replace(/^Place/, 'Grid place') ??
-        (reading.pointId.startsWith('grid/') ? 'Place of another grid' : reading.pointId),
+        (isGridPlace(reading.pointId) ? 'Place of another grid' : reading.pointId),
       lamps: ids.length === 0 ? 'none' : ids.map(id => `${lightName(id)} ${power(id)}`).join(', '),
       fNumber: reading.fNumber,
       expectedFNumber: standing && fNumberFromStops(stopsFromFNumber(reading.fNumber) - standing.offStops),

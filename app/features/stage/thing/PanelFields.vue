@@ -50,11 +50,12 @@ const from = computed(
     studio.document.lights.find(({ job }) => job === 'key') ??
     studio.document.lights[0],
 )
-const goals = computed(() =>
-  meterPoints(studio.document)
-    .filter(({ id }) => [SHADOW_SIDE, KEY_SIDE, HAIR].includes(id) || id.startsWith('own/'))
-    .map(({ id, name }) => ({ value: id, name })),
-)
+const goals = computed(() => {
+  const ids = [SHADOW_SIDE, KEY_SIDE, HAIR, ...studio.document.points.map(({ id }) => id)]
+  return meterPoints(studio.document)
+    .filter(({ id }) => ids.includes(id))
+    .map(({ id, name }) => ({ value: id, name }))
+})
 const throwLight = () => {
   const goal = meterPoints(studio.document).find(({ id }) => id === goalId.value)
   if (from.value && goal) edit(set => aimBoard(set, props.panel, from.value!, goal.position))
