@@ -62,7 +62,7 @@ export default defineNuxtConfig({
     typescript: { tsConfig: { exclude: ['../**/*.test.ts'] } },
   },
   vite: {
-    define: { 'import.meta.env.KEEN_TONAL_BASE': JSON.stringify(base) },
+    define: { KEEN_TONAL_BASE: JSON.stringify(base) },
     plugins: [tailwindcss()],
     resolve: {
       // The writer of PDFs asks for these only where it draws pages of HTML, which it never does here.
@@ -106,7 +106,9 @@ export default defineNuxtConfig({
         { src: `${base}icons/512.png`, sizes: '512x512', type: 'image/png' },
         { src: `${base}icons/maskable-512.png`, sizes: '512x512', type: 'image/png', purpose: 'maskable' },
       ],
-      file_handlers: [{ action: `${base}sets`, accept: { 'application/json': ['.json'], 'application/zip': ['.zip'] } }],
+      file_handlers: [
+        { action: `${base}sets`, accept: { 'application/json': ['.json'], 'application/zip': ['.zip'] } },
+      ],
       share_target: {
         action: `${base}share`,
         method: 'POST',

@@ -8,8 +8,7 @@ import PhoneRun from '~/features/phone/PhoneRun.vue'
 import PhoneTone from '~/features/phone/PhoneTone.vue'
 import { pageName } from '~/shell/pageNames'
 import { useRemote } from '~/stores/remote'
-import { counted } from '#wording/language'
-import { opWords } from '#wording/secondScreen'
+import { opWords, waitingWords } from '#wording/secondScreen'
 
 /** A phone as the second screen of a laptop; it opens no set of its own. */
 const remote = useRemote()
@@ -34,9 +33,9 @@ useIntervalFn(() => {
   now.value = Date.now()
 }, 1000)
 
-const readings = computed(() => remote.waiting.filter(({ kind }) => kind === 'reading'))
+const kept = computed(() => remote.waiting.filter(({ kind }) => kind === 'reading' || kind === 'tick'))
 const stateWords = computed(() => {
-  const waits = readings.value.length > 0 ? `, ${counted(readings.value.length, 'reading')} waiting` : ''
+  const waits = kept.value.length > 0 ? `, ${waitingWords(kept.value)}` : ''
   if (remote.state === 'live') return `Live${waits}`
   if (remote.heardAt === 0) return 'Looking for the laptop…'
   const seconds = Math.round((now.value - remote.heardAt) / 1000)
@@ -65,17 +64,15 @@ const stateWords = computed(() => {
       </p>
       <template v-else-if="remote.state === 'ended'">
         <p role="alert" data-test="phone-ended">The laptop has ended this pairing. Scan the new code to go on.</p>
-        <template v-if="readings.length > 0">
-          <p class="mt-2">These readings did not reach it:</p>
+        <template v-if="kept.length > 0">
+          <p class="mt-2">These did not reach it:</p>
           <ul class="mt-1 list-disc pl-5">
-            <li v-for="op in readings" :key="op.id">{{ opWords(op, remote.view) }}</li>
+            <li v-for="op in kept" :key="op.id">{{ opWords(op, remote.view) }}</li>
           </ul>
         </template>
       </template>
       <template v-else-if="remote.view">
-        <p v-if="!remote.isKept" role="alert">
-          This browser keeps nothing: readings that wait are lost if the page is closed.
-        </p>
+        <p v-if="!remote.isKept" role="alert">This browser keeps nothing: what waits is lost if the page is closed.</p>
         <KeepAlive><PhoneRun v-if="part === 'run'" /></KeepAlive>
         <PhoneTone v-if="part === 'tone'" />
         <KeepAlive><PhoneChanges v-if="part === 'changes'" /></KeepAlive>

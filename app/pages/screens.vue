@@ -64,6 +64,13 @@ const copy = async () => {
       </figure>
       <div class="flex min-w-0 max-w-prose flex-1 basis-80 flex-col gap-3">
         <p class="break-all" data-test="pair-link">{{ link }}</p>
+        <!-- What the server says of itself comes a moment later and must not push the presses. -->
+        <div class="flex flex-wrap gap-2">
+          <button class="press" @click="copy">{{ isCopied ? 'Copied' : 'Copy the link' }}</button>
+          <button class="press" :disabled="pairing.isEnding" data-test="pair-end" @click="pairing.finish">
+            {{ pairing.isEnding ? 'Telling the phones…' : 'End the pairing' }}
+          </button>
+        </div>
         <p v-if="addresses && addresses.length > 1" class="text-soft">
           This server answers at {{ listed(addresses) }}; the code uses {{ chosen }}.
         </p>
@@ -71,12 +78,6 @@ const copy = async () => {
           The server answers on this machine alone, so no phone can reach it. Start it with
           <code>HOST=0.0.0.0 npm start</code> in a network that you trust.
         </p>
-        <div class="flex flex-wrap gap-2">
-          <button class="press" @click="copy">{{ isCopied ? 'Copied' : 'Copy the link' }}</button>
-          <button class="press" :disabled="pairing.isEnding" data-test="pair-end" @click="pairing.finish">
-            {{ pairing.isEnding ? 'Telling the phones…' : 'End the pairing' }}
-          </button>
-        </div>
         <p v-if="STATES[pairing.state]" role="alert" data-test="pair-state">{{ STATES[pairing.state] }}</p>
         <p role="status" data-test="pair-guests">
           {{

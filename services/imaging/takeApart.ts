@@ -50,8 +50,8 @@ export type Progress = { share: number; pixels: number }
 type Taking = { report?: (progress: Progress) => void; openRaw: RawOpener }
 
 /** How the values of a file become light; profiles of tables need an engine, which is loaded only for one. */
-const profileFor = async ({ icc, colour }: Pick<PictureFile, 'icc' | 'colour'>): Promise<ColourProfile> => {
-  const known = profileOf(icc, colour)
+const profileFor = async (icc: PictureFile['icc'], told: FileTags['colour']): Promise<ColourProfile> => {
+  const known = profileOf(icc, told)
   return icc && known.warning ? ((await tableProfile(icc)) ?? known) : known
 }
 
@@ -67,7 +67,7 @@ export const takeApart = async (
   const tags = readTags(block ?? bytes)
   const told = colour ?? tags.colour
   if (!icc && told?.kind === 'coded' && isBrighterThanWhite(told.transfer)) return HDR
-  const own: Numbers = { most: file.depth === 16 ? 65_535 : 255, profile: await profileFor({ icc, colour: told }) }
+  const own: Numbers = { most: file.depth === 16 ? 65_535 : 255, profile: await profileFor(icc, told) }
   // What is to come is told before any memory is taken for it.
   report({ share: 0, pixels: file.width * file.height })
   let taken: { decoded: Decoded; numbers: Numbers; finish: () => Reduced } | undefined

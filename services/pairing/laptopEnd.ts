@@ -12,8 +12,8 @@ export type Ack = { how: 'done' | 'refused' | 'later'; message: string }
 
 /** How long phones are tried to be told that they are to leave, milliseconds. */
 const END_MS = 8000
-/** And how long those are told that were not there when it was said. */
-const LINGER_MS = 10_000
+/** And how long those are told that were not there when it was said: longer than a phone takes to ask. */
+const LINGER_MS = 20_000
 
 type Handlers = {
   /** Does what a phone asks for; the same is never asked twice at a time. */

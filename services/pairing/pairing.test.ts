@@ -1,4 +1,5 @@
 import { describe, expect, it, vi } from 'vitest'
+import { eventually } from '#support/eventually'
 import { laptopEnd, type Ack } from './laptopEnd'
 import type { LineHandlers } from './line'
 import type { Op, PhoneView } from '#core/pairing/messages'
@@ -124,6 +125,15 @@ describe('the end of a pairing', () => {
     expect(late.state).toBe('ended')
   })
 
+  it('is told to a phone that had greeted the laptop before it was loaded anew just now', async () => {
+    const { connect, laptop: before, phone } = await paired()
+    expect(phone.state).toBe('live')
+    void before
+    const again = laptopEnd(SECRET, () => 'laptop', { perform, changed: () => {} }, connect)
+    expect(await again.end()).toBe(true)
+    await eventually(() => expect(phone.state).toBe('ended'))
+  })
+
   it('says that nobody was told where the line never opens', async () => {
     const silent = { send: () => false, retry: () => {}, end: () => {} }
     const laptop = laptopEnd(
@@ -235,19 +245,25 @@ describe('a pairing', () => {
     const { laptop, phone, plugs, pull, put, done, answered } = await paired()
     laptop.show(view())
     await settle()
+    const line = { key: 'power/key', words: 'Key to 1/2', caution: '', isDone: false }
+    laptop.show(view({ change: { title: 'White → Grey', lines: [line] } }))
+    await settle()
     const lamp: Op = { ...reading(3), kind: 'lamp', lightId: 'key', isOn: true, powerStops: -1 } as Op
     pull(plugs[0]!)
     phone.ask(tick(1, true))
     phone.ask(tick(2, false))
-    expect(phone.waiting).toEqual([tick(1, true), tick(2, false)])
+    phone.ask(tick(4, true))
+    expect(phone.waiting).toEqual([tick(1, true), tick(2, false), tick(4, true)])
     phone.ask(lamp)
     pull(plugs[1]!)
     expect(answered).toHaveBeenCalledWith(lamp, 'refused', expect.any(String))
     put(plugs[0]!)
     put(plugs[1]!)
     await settle()
-    expect(done).toEqual([tick(1, true).id, tick(2, false).id])
+    expect(done).toEqual([tick(1, true).id, tick(2, false).id, tick(4, true).id])
     expect(phone.waiting).toEqual([])
+    // It stands before the laptop has shown it.
+    expect(phone.view?.change?.lines).toEqual([{ ...line, isDone: true }])
   })
 
   it('goes on with what waited when the page was loaded anew, and when the laptop was', async () => {

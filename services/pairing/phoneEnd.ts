@@ -25,6 +25,18 @@ type Handlers = {
 /** Readings and ticks keep; a lamp that is turned minutes later than somebody pressed would be a danger. */
 const isPatient = ({ kind }: Op): boolean => kind === 'reading' || kind === 'tick'
 
+/** What is shown once a step is ticked off. */
+const withTick = (view: PhoneView, { lookId, stepKey, isDone }: Extract<Op, { kind: 'tick' }>): PhoneView =>
+  view.lookId === lookId && view.change
+    ? {
+        ...view,
+        change: {
+          ...view.change,
+          lines: view.change.lines.map(line => (line.key === stepKey ? { ...line, isDone } : line)),
+        },
+      }
+    : view
+
 const WaitingSchema = v.array(OpSchema)
 
 /**
@@ -73,6 +85,12 @@ export const phoneEnd = (
     challenge = madeUp(16)
     say({ kind: 'hello', challenge, name })
   }
+  let soon: ReturnType<typeof setTimeout> | undefined
+  /** Greets as soon as it may: whoever spoke just now may say no more. */
+  const greetSoon = () => {
+    clearTimeout(soon)
+    soon = setTimeout(() => isOpen && greet(), Math.max(0, greetedAt + GREET_MS - Date.now()))
+  }
   const sendWaiting = () => {
     if (session) for (const op of waiting) say({ kind: 'op', op })
   }
@@ -95,6 +113,8 @@ export const phoneEnd = (
     }
     if (said.kind === 'ack') {
       const op = waiting.find(one => one.id === said.opId)
+      // The laptop shows it a moment later: until then it must not spring back.
+      if (op?.kind === 'tick' && said.how === 'done') view = view && withTick(view, op)
       if (op && said.how !== 'later') keep(waiting.filter(one => one !== op))
       if (op) answered(op, said.how, said.message)
     }
@@ -125,7 +145,7 @@ export const phoneEnd = (
         const { kind, challenge: echoed } = (body ?? {}) as { kind?: unknown; challenge?: unknown }
         const mayPass = kind === 'welcome' ? echoed === challenge || theirs === session : theirs === session
         // A laptop that was loaded anew: nothing it says counts before it has answered a greeting.
-        if (!mayPass && Date.now() - greetedAt > GREET_MS) queueMicrotask(greet)
+        if (!mayPass) greetSoon()
         return mayPass
       })
       if (envelope) hear(envelope)
@@ -152,6 +172,7 @@ export const phoneEnd = (
     retry: () => line.retry(),
     leave: () => {
       clearInterval(timer)
+      clearTimeout(soon)
       line.end()
     },
     refused: gate.refused,

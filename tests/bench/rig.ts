@@ -1,6 +1,7 @@
 import { createSocket } from 'node:dgram'
 import { createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
+import { Worker } from 'node:worker_threads'
 import WebSocket from 'ws'
 import { openRelay } from '../../server/relay/relay'
 import { openRig } from '../../server/rig/rig'
@@ -26,6 +27,34 @@ const channels = (level: number) =>
     kind: 'intensity' as const,
     level,
   }))
+
+/** A timer of 23 ms that does nothing else, in a thread of its own: what the machine itself strays by meanwhile. */
+const PLAIN_TIMER = `
+  const { parentPort } = require('node:worker_threads')
+  const gaps = []
+  let last = performance.now()
+  const next = () => setTimeout(() => {
+    const now = performance.now()
+    gaps.push(now - last)
+    last = now
+    next()
+  }, 23)
+  next()
+  parentPort.once('message', () => parentPort.postMessage(gaps))`
+const plainTimer = () => {
+  const thread = new Worker(PLAIN_TIMER, { eval: true })
+  return async (): Promise<number[]> => {
+    const gaps = new Promise<number[]>(resolve => thread.once('message', resolve))
+    thread.postMessage('end')
+    const found = await gaps
+    await thread.terminate()
+    return found
+  }
+}
+const straysOf = (gaps: readonly number[]): number[] => {
+  const middle = quantile(gaps, 0.5)
+  return gaps.map(gap => Math.abs(gap - middle))
+}
 
 /** Output of eight universes to a plain socket: how regular it is, what it costs, and how soon a press goes out. */
 const measureOutput = async (seconds: number) => {
@@ -57,16 +86,22 @@ const measureOutput = async (seconds: number) => {
   rig.take({ kind: 'play', desk: DESK, channels: channels(0.5), fadeS: 2 * seconds })
   await wait(500)
   arrivals.clear()
+  const endTimer = plainTimer()
   const [before, began, heapBefore] = [process.cpuUsage(), performance.now(), process.memoryUsage().rss]
   await wait(1000 * seconds)
   const cpu = process.cpuUsage(before)
   const elapsed = performance.now() - began
   const gaps = [...arrivals.values()].flatMap(times => times.slice(1).map((time, index) => time - times[index]!))
-  const middle = quantile(gaps, 0.5)
-  const strays = gaps.map(gap => Math.abs(gap - middle))
-  say(`packets a second and universe, ${UNIVERSES} universes`, (1000 / middle).toFixed(1), '44 at most')
+  const strays = straysOf(gaps)
+  const timer = straysOf(await endTimer())
+  say(`packets a second and universe, ${UNIVERSES} universes`, (1000 / quantile(gaps, 0.5)).toFixed(1), '44 at most')
   say('jitter, 95th percentile', `${quantile(strays, 0.95).toFixed(2)} ms`, '5 ms')
   say('jitter, most', `${quantile(strays, 1).toFixed(2)} ms`, '')
+  say(
+    'a plain timer beside it: 95th percentile, most',
+    `${quantile(timer, 0.95).toFixed(2)}, ${quantile(timer, 1).toFixed(2)} ms`,
+    '',
+  )
   say(
     'share of a core, receiver included',
     `${((100 * (cpu.user + cpu.system)) / 1000 / elapsed).toFixed(1)} %`,

@@ -204,6 +204,8 @@ describe('the look as files', () => {
     expect(pdf.subarray(-8).toString()).toContain('%%EOF')
     // Drawn as lines, with no picture in it.
     expect(pdf.toString('latin1')).not.toMatch(/\/Subtype\s*\/Image/)
+    // Its font goes with it.
+    expect(pdf.toString('latin1')).toMatch(/\/FontFile2/)
     const report = (await fileOf('file-report', /\.md$/)).toString()
     expect(report).toMatch(/^# Größe नमूना, White/)
     expect(report).toMatch(/wanted 250[\s\S]*## Lights[\s\S]*## Places/)

@@ -27,6 +27,12 @@ afterAll(async () => {
   await phone?.close()
 })
 
+/** Opens a part of the phone's page; a press that falls on a page still moving under it is made again. */
+const openPart = (name: string) =>
+  phone.waitFor(`${name} open`, async () => {
+    await phone.clickAtRest(`phone-${name}`)
+    return (await (await phone.find(`phone-${name}`)).getAttribute('aria-current')) === 'true'
+  })
 const type = async (figures: string) => {
   for (const figure of figures) await phone.press(By.xpath(`//form//button[normalize-space(.)="${figure}"]`))
   await phone.click('enter')
@@ -46,13 +52,13 @@ describe('a phone as the second screen', () => {
     await phone.waitForText('phone-set', /Fernhollow panels, White/)
     await app.browser.waitForText('pair-guests', /1 page let in/)
     expect(await findings(phone)).toEqual([])
-    await phone.click('phone-tone')
+    await openPart('tone')
     await phone.waitForText('phone-verdict', /wanted 250/)
     expect(await findings(phone)).toEqual([])
     expect(await phone.driver.executeScript('return document.documentElement.scrollWidth <= window.innerWidth')).toBe(
       true,
     )
-    await phone.click('phone-run')
+    await openPart('run')
   })
 
   it('meters the whole run, with the line cut three times and the laptop closed once, and nothing is lost or doubled', async () => {
@@ -89,7 +95,7 @@ describe('a phone as the second screen', () => {
   })
 
   it('turns lamps while the rig is armed, and not before', async () => {
-    await phone.click('phone-lamps')
+    await openPart('lamps')
     expect(await phone.driver.findElements(By.css('[data-test="phone-blackout"]'))).toEqual([])
     await app.browser.go(`${app.server.url}/rig`)
     await app.browser.waitForText('rig-state', /^Disarmed$/)
@@ -110,23 +116,26 @@ describe('a phone as the second screen', () => {
 
   it('ticks off what changes from look to look, with the laptop and through a cut line', async () => {
     const key = '[data-test="tick-power/key"]'
-    const isDone = (browser: Browser) => browser.locate(By.css(key)).isSelected()
+    const isDone = async (browser: Browser) => (await browser.locate(By.css(key))).isSelected()
     await app.browser.go(`${app.server.url}/looks`)
     await app.browser.click('tone-looks')
     await app.browser.click('open-look')
+    await app.browser.waitForText('verdict', /Subject|wanted/)
     await app.browser.driver.actions().sendKeys(Key.PAGE_DOWN).perform()
-    await phone.click('phone-changes')
+    await phone.waitForText('phone-set', /panels, (?!White$)/)
+    await openPart('changes')
     await phone.locate(By.css(key))
     await app.server.stop()
     await phone.waitForText('phone-state', /No answer/)
     await phone.press(By.css(key))
     expect(await isDone(phone)).toBe(true)
-    await phone.waitForText('phone-state', /1 waiting/)
+    await phone.waitForText('phone-state', /1 tick waiting/)
     await app.server.restart()
     await phone.driver.executeScript('window.dispatchEvent(new Event("online"))')
     await phone.waitForText('phone-state', /^Live$/)
     expect(await isDone(phone)).toBe(true)
-    await app.browser.go(`${app.server.url}/looks/order`)
+    await app.browser.press(By.linkText('Looks'))
+    await app.browser.press(By.css('a[href="/looks/order"]'))
     await app.browser.waitFor('ticked at the laptop', () => isDone(app.browser))
     await app.browser.press(By.css(key))
     await phone.waitFor('taken back on the phone', async () => !(await isDone(phone)))

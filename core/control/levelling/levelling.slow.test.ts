@@ -5,7 +5,6 @@ import { GRID_IDS, hallSet, spread } from '#support/roughHall'
 import { MOST_ROUNDS } from './levelStep'
 import { NO_RIG_FAULTS, rigFaultsOf } from '#core/bench/trueRig'
 import { changeAreas, changeGrid } from '#core/edits/edits'
-import type { Grid } from '#core/model/schema'
 import { worstOf } from '#wording/rig'
 
 const SEEDS = Array.from({ length: 10 }, (_, index) => index + 1)
@@ -71,8 +70,8 @@ describe('levelling rough rigs', () => {
     for (const seed of SEEDS.slice(0, 5)) {
       const even = changeAreas(rigSet(), 'white', [{ kind: 'even', withinStops: EVEN_STOPS }])
       const run = await levelRun(even, seed, { faults: NO_RIG_FAULTS })
-      const [{ grid }] = hallSet().looks as [{ grid: Grid }]
-      found.push(spread(await run.truthAt(GRID_IDS, changeGrid(run.shown, 'white', grid))))
+      const { grid } = hallSet().looks[0]!
+      found.push(spread(await run.truthAt(GRID_IDS, changeGrid(run.shown, 'white', grid!))))
       expect(worst(run.errors)).toBeLessThanOrEqual(LIMITS.meter)
     }
     process.stdout.write(`even within ${EVEN_STOPS}: ${found.map(stops => stops.toFixed(2)).join(' ')}\n`)

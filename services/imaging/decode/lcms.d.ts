@@ -9,5 +9,6 @@ declare module 'lcms-wasm' {
     cmsDeleteTransform: (transform: number) => void
     cmsCloseProfile: (profile: number) => void
   }
+  /** Loads the engine. */
   export const instantiate: () => Promise<Engine>
 }

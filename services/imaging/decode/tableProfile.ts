@@ -1,3 +1,5 @@
+// eslint-disable-next-line @typescript-eslint/triple-slash-reference -- the package brings no types
+/// <reference path="./lcms.d.ts" />
 import { Matrix } from 'ml-matrix'
 import type { ColourProfile } from '#core/imaging/colour/colourProfile'
 import { toLinearSrgb } from '#core/imaging/colour/primaries'
