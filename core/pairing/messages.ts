@@ -24,13 +24,15 @@ export const ViewSchema = v.object({
     }),
     300,
   ),
+  /** Names of the lights of the run: each step says by their numbers which of them are on. */
+  inUse: list(text(80), 60),
   /** The run, step by step. */
   steps: list(
     v.object({
       id: text(200),
       title: text(160),
       where: text(400),
-      lamps: list(v.object({ name: text(80), job: text(20), isOn: v.boolean() }), 60),
+      on: list(v.number(), 60),
       expected: text(60),
       example: text(60),
       mayBeNothing: v.boolean(),

@@ -36,6 +36,10 @@ export const openLine = (url: string, { opened, closed, heard }: LineHandlers) =
   }
   connect()
 
+  // A page that is put away, or kept aside for the way back, holds no line: it would keep the next page out.
+  const putAway = () => socket?.close()
+  globalThis.addEventListener?.('pagehide', putAway)
+
   return {
     /** Sends where the line is open; false where it is not. */
     send: (bytes: Uint8Array<ArrayBuffer>): boolean => {
@@ -51,6 +55,7 @@ export const openLine = (url: string, { opened, closed, heard }: LineHandlers) =
     },
     end: () => {
       isEnded = true
+      globalThis.removeEventListener?.('pagehide', putAway)
       clearTimeout(timer)
       socket?.close()
     },

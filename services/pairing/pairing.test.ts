@@ -3,6 +3,7 @@ import { eventually } from '#support/eventually'
 import { laptopEnd, type Ack } from './laptopEnd'
 import type { LineHandlers } from './line'
 import type { Op, PhoneView } from '#core/pairing/messages'
+import { MOST_MESSAGE_BYTES } from '#core/pairing/relayTerms'
 import { phoneEnd } from './phoneEnd'
 import { fromLetters, keysOf, makeGate, seal, toLetters, unseal, type Envelope } from './seal'
 
@@ -14,6 +15,7 @@ const view = (changes: Partial<PhoneView> = {}): PhoneView => ({
   lookName: 'White',
   verdict: null,
   rail: [],
+  inUse: [],
   steps: [],
   lamps: [],
   isBlackout: false,
@@ -192,6 +194,27 @@ describe('a sealed message', () => {
     const bytes = seal(keys, envelope(1))
     for (let at = 0; at < bytes.length; at++) expect(unseal(keys, bytes.with(at, bytes[at]! ^ 1))).toBeUndefined()
     for (const cut of [0, 10, 24, bytes.length - 1]) expect(unseal(keys, bytes.subarray(0, cut))).toBeUndefined()
+  })
+
+  it('holds sixty lights with their whole run, and nothing that would be longer than a megabyte', () => {
+    const inUse = Array.from({ length: 60 }, (_, number) => `Row ${Math.floor(number / 10)} lamp ${number % 10}`)
+    const steps = Array.from({ length: 300 }, (_, number) => ({
+      id: `${number}/subject/key-side`,
+      title: `${inUse[number % 60]!} alone, backdrop ${number}`,
+      where: `Hold the meter at the backdrop, ${number} cm from the left, flat toward the camera, ${inUse.join(', ')}`,
+      on: [number % 60],
+      expected: `f/${number / 10}`,
+      example: 'f/8',
+      mayBeNothing: false,
+      read: '',
+    }))
+    const large = seal(keys, { ...envelope(1), body: { kind: 'view', view: view({ inUse, steps }) } })
+    expect(JSON.stringify(steps).length).toBeGreaterThan(3 * MOST_MESSAGE_BYTES)
+    expect(large.length).toBeLessThan(MOST_MESSAGE_BYTES)
+    expect(unseal(keys, large)?.body).toMatchObject({ view: { steps } })
+    const bomb = seal(keys, { ...envelope(2), body: 'a'.repeat(5_000_000) })
+    expect(bomb.length).toBeLessThan(MOST_MESSAGE_BYTES)
+    expect(unseal(keys, bomb)).toBeUndefined()
   })
 
   it('is let in once; what is forged, comes twice or belongs to another session is counted', () => {

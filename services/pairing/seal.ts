@@ -1,6 +1,7 @@
 import { xchacha20poly1305 } from '@noble/ciphers/chacha.js'
 import { hkdf } from '@noble/hashes/hkdf.js'
 import { sha256 } from '@noble/hashes/sha2.js'
+import { deflateSync, inflateSync } from 'fflate'
 import * as v from 'valibot'
 import { MOST_MESSAGE_BYTES } from '#core/pairing/relayTerms'
 
@@ -14,6 +15,9 @@ export const SECRET_BYTES = 16
 const NONCE_BYTES = 24
 const KEY_BYTES = 32
 const ROOM_BYTES = 16
+
+/** A message is at most so long once it is opened; sixty lights with their whole run take a third of it. */
+const MOST_PLAIN_BYTES = 1_000_000
 
 const utf8 = new TextEncoder()
 
@@ -65,10 +69,12 @@ const EnvelopeSchema = v.strictObject({
 /** A message with who sends it, and its number. */
 export type Envelope = v.InferOutput<typeof EnvelopeSchema>
 
-/** Seals a message (XChaCha20-Poly1305; the room is bound to it). */
+/** Seals a message, packed (DEFLATE, RFC 1951): XChaCha20-Poly1305, the room is bound to it. */
 export const seal = ({ room, key }: PairingKeys, envelope: Envelope): Uint8Array<ArrayBuffer> => {
   const nonce = crypto.getRandomValues(new Uint8Array(NONCE_BYTES))
-  const sealed = xchacha20poly1305(key, nonce, utf8.encode(room)).encrypt(utf8.encode(JSON.stringify(envelope)))
+  const sealed = xchacha20poly1305(key, nonce, utf8.encode(room)).encrypt(
+    deflateSync(utf8.encode(JSON.stringify(envelope))),
+  )
   const bytes = new Uint8Array(NONCE_BYTES + sealed.length)
   bytes.set(nonce)
   bytes.set(sealed, NONCE_BYTES)
@@ -79,9 +85,11 @@ export const seal = ({ room, key }: PairingKeys, envelope: Envelope): Uint8Array
 export const unseal = ({ room, key }: PairingKeys, bytes: Uint8Array): Envelope | undefined => {
   if (bytes.length <= NONCE_BYTES || bytes.length > MOST_MESSAGE_BYTES) return undefined
   try {
-    const plain = xchacha20poly1305(key, bytes.subarray(0, NONCE_BYTES), utf8.encode(room)).decrypt(
+    const packed = xchacha20poly1305(key, bytes.subarray(0, NONCE_BYTES), utf8.encode(room)).decrypt(
       bytes.subarray(NONCE_BYTES),
     )
+    // What is packed to be more than that is cut off there, and is no message then.
+    const plain = inflateSync(packed, { out: new Uint8Array(MOST_PLAIN_BYTES) })
     const result = v.safeParse(EnvelopeSchema, JSON.parse(new TextDecoder().decode(plain)))
     return result.success ? result.output : undefined
   } catch {

@@ -5,7 +5,8 @@ import { findings } from '#support/accessibility'
 import { useApp } from '#support/app'
 import { openBrowser, PHONE, type Browser } from '#support/browser'
 import { keepingIn } from '#support/keeping'
-import { openRigSet } from '#support/rigApp'
+import { openRigSet, openSetFile } from '#support/rigApp'
+import { sixtyLamps } from '#support/rigSet'
 import type { StudioSet } from '#core/model/schema'
 import { fromLetters, keysOf, seal } from '#services/pairing/seal'
 
@@ -167,12 +168,23 @@ describe('a phone as the second screen', () => {
     await phone.waitForText('phone-state', /^Live$/)
   })
 
-  it('leaves when the laptop says so, and a wrong link opens nothing', async () => {
+  it('leaves when the laptop says so; a wrong link opens nothing, and a new one a set of sixty lamps', async () => {
     await app.browser.click('pair-end')
     await phone.find('phone-ended')
     await phone.go('about:blank')
     await phone.go(`${app.server.url}/phone#short`)
     await phone.waitForText('phone-unknown', /no whole link/)
+    await openSetFile(app.browser, app.server.url, sixtyLamps())
+    await app.browser.go(`${app.server.url}/screens`)
+    await app.browser.click('pair')
+    await phone.go('about:blank')
+    await phone.go((await app.browser.waitForText('pair-link', /\/phone#[\w-]{22}$/)).trim())
+    await phone.waitForText('phone-set', /Fernhollow sixty/)
+    await phone.waitForText('phone-state', /^Live$/)
+    // Sixty lamps leave room for where the meter is held.
+    const lamps = phone.locate(By.css('section[aria-label="Reading"] ul'))
+    expect(await lamps.getText()).toBe('60 off')
+    await openPart('lamps')
     expect(await app.browser.complaints(/409|ERR_CONNECTION|Failed to fetch|WebSocket|503/)).toEqual([])
   })
 })

@@ -7,7 +7,8 @@ import { findings } from '#support/accessibility'
 import { useApp } from '#support/app'
 import { openBrowser, PHONE } from '#support/browser'
 import { keepingIn } from '#support/keeping'
-import { openRigSet } from '#support/rigApp'
+import { openRigSet, openSetFile } from '#support/rigApp'
+import { sixtyLamps } from '#support/rigSet'
 import { packetsOf } from '../../server/rig/packet'
 import type { RigState } from '#core/control/protocol'
 import type { StudioSet } from '#core/model/schema'
@@ -162,5 +163,21 @@ describe('the rig', () => {
     socket.close()
     expect((await rigState()).refused).toMatchObject({ length: 2 })
     expect(await app.browser.complaints(/409/)).toEqual([])
+  })
+
+  it('patches sixty lamps, all of them in reach, and prints them on a few sheets', async () => {
+    await openSetFile(app.browser, app.server.url, sixtyLamps())
+    await app.browser.go(`${app.server.url}/rig/patch`)
+    await app.browser.waitFor('sixty lines', async () => {
+      const lines = await app.browser.driver.findElements(By.css('[data-test^="fixture-"]'))
+      return lines.length === 60
+    })
+    // No line lies hidden in a list within the page.
+    const isWhole = await app.browser.driver.executeScript<boolean>(`
+      const table = document.querySelector('[data-test^="fixture-"]').closest('div')
+      return table.clientHeight >= table.querySelector('table').offsetHeight`)
+    expect(isWhole).toBe(true)
+    expect((await app.browser.printed()).pages).toBeLessThanOrEqual(3)
+    expect(await findings(app.browser)).toEqual([])
   })
 })

@@ -1,6 +1,7 @@
 import { demoSet } from '#core/edits/demo'
 import { changeFixtures } from '#core/edits/rigEdits'
 import { proposedPatch } from '#core/control/patching'
+import { addToneLooks } from '#core/looks/lookEdits'
 import type { StudioSet } from '#core/model/schema'
 
 /** The demo's room with lasting lamps in the place of its flash heads, patched by tens, at f/4, 1/60 s and ISO 800. */
@@ -29,4 +30,23 @@ export const rigSet = (): StudioSet => {
     })),
   }
   return changeFixtures(lasting, proposedPatch(lasting, 'tens'))
+}
+
+/** The same room with as many lamps as a set may have, in rows of ten, and a look of every tone. */
+export const sixtyLamps = (): StudioSet => {
+  const { set } = addToneLooks(rigSet(), 'white')
+  const more = Array.from({ length: 60 - set.lights.length }, (_, index) => ({
+    ...set.lights.at(-1)!,
+    id: `lamp-${index}`,
+    name: `Row ${Math.floor(index / 10) + 1} lamp ${(index % 10) + 1}`,
+  }))
+  const faint = Object.fromEntries(more.map(({ id }) => [id, { on: true, powerStops: -7 }]))
+  const whole: StudioSet = {
+    ...set,
+    id: 'sixty',
+    name: 'Fernhollow sixty',
+    lights: [...set.lights, ...more],
+    looks: set.looks.map(look => ({ ...look, lights: { ...look.lights, ...faint } })),
+  }
+  return changeFixtures(whole, proposedPatch(whole, 'tens'))
 }

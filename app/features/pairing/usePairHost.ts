@@ -54,7 +54,7 @@ export const usePairHost = () => {
       id: step.id,
       title: stepName(step, inUse.value, point),
       where: whereWords(step, point),
-      lamps: inUse.value.map(({ id, name, job }) => ({ name, job, isOn: step.lightIds.includes(id) })),
+      on: inUse.value.flatMap(({ id }, number) => (step.lightIds.includes(id) ? [number] : [])),
       expected: expected && expected.fNumber > 0 ? write(expected.fNumber) : '',
       example: example(step.lightIds),
       mayBeNothing: isAmbient,
@@ -99,6 +99,7 @@ export const usePairHost = () => {
         value: value ?? null,
         missStops: missStops ?? null,
       })),
+      inUse: inUse.value.map(({ name }) => name),
       steps: steps.value.flatMap(step => stepView(step) ?? []),
       lamps: rig.isMine
         ? patched(studio.document).map(({ light: { id, name, job, lamp } }) => {

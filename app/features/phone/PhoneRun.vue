@@ -18,6 +18,20 @@ const index = computed(() =>
   ),
 )
 const step = computed(() => steps.value[index.value])
+/** More lamps than these are not named one by one: those of the smaller side are, the others counted. */
+const MOST_NAMED = 8
+const lamps = computed(() => {
+  const all = (remote.view?.inUse ?? []).map((name, number) => {
+    const isOn = step.value?.on.includes(number) ?? false
+    return { words: `${name} ${isOn ? 'on' : 'off'}`, isOn }
+  })
+  if (all.length <= MOST_NAMED) return all
+  const [on, off] = [all.filter(({ isOn }) => isOn), all.filter(({ isOn }) => !isOn)]
+  const counted = (side: typeof all, isOn: boolean) =>
+    side.length > 0 ? [{ words: `${side.length} ${isOn ? 'on' : 'off'}`, isOn }] : []
+  if (on.length <= Math.min(MOST_NAMED, off.length)) return [...on, ...counted(off, false)]
+  return [...counted(on, true), ...(off.length <= MOST_NAMED ? off : counted(off, false))]
+})
 const left = computed(() => steps.value.filter(isToRead).length)
 
 const goTo = (to: number) => {
@@ -62,12 +76,12 @@ const enter = async (text: string): Promise<boolean> => {
     </header>
     <ul class="flex flex-wrap gap-1.5">
       <li
-        v-for="lamp in step.lamps"
-        :key="lamp.name"
+        v-for="lamp in lamps"
+        :key="lamp.words"
         class="rounded-sm border px-2 py-0.5"
         :class="lamp.isOn ? 'border-ink bg-ink font-semibold text-ground' : 'border-rule text-soft'"
       >
-        {{ lamp.name }} {{ lamp.isOn ? 'on' : 'off' }}
+        {{ lamp.words }}
       </li>
     </ul>
     <p class="text-lg leading-snug">{{ step.where }}</p>

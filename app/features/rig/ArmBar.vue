@@ -9,6 +9,10 @@ import { counted, listed } from '#wording/language'
 import { holdWords, rigToWords } from '#wording/rig'
 
 /** Whether levels go out, whose they are, and the way to stop them. */
+const { isBesideGo = false } = defineProps<{
+  /** It stands beside another press that sends what comes next. */
+  isBesideGo?: boolean
+}>()
 const rig = useRig()
 const studio = useStudio()
 const preferences = usePreferences()
@@ -83,7 +87,7 @@ const arm = async (takesOver: boolean) => {
 
     <template v-if="rig.isMine">
       <div class="flex flex-wrap items-center gap-3">
-        <button class="press-main" data-test="send-look" @click="rig.sendLook(fadeS)">
+        <button :class="isBesideGo ? 'press' : 'press-main'" data-test="send-look" @click="rig.sendLook(fadeS)">
           Send {{ studio.look.name }}{{ fadeS > 0 ? ` in ${fadeS} s` : '' }}
         </button>
         <label class="flex items-center gap-2">

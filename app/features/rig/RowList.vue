@@ -33,13 +33,18 @@ const remove = (index: number) => studio.edit(set => changeRows(set, set.rig.row
         <button class="press" :aria-label="`Take ${row.name} apart`" @click="remove(index)">Take apart</button>
       </li>
     </ul>
-    <fieldset v-if="free.length > 1" class="flex flex-wrap items-center gap-3 border-t border-rule py-2">
+    <fieldset
+      v-if="free.length > 1"
+      class="relative flex max-h-36 flex-wrap items-center gap-x-3 overflow-y-auto border-t border-rule py-2"
+    >
       <legend class="sr-only">Lamps of a new row</legend>
       <label v-for="light in free" :key="light.id" class="flex min-h-8 items-center gap-1.5">
         <input v-model="chosen" type="checkbox" class="accent-accent" :value="light.id" />
         {{ light.name }}
       </label>
-      <button class="press" :disabled="usable.length < 2" data-test="add-row" @click="add">Dim these as one</button>
     </fieldset>
+    <button v-if="free.length > 1" class="press" :disabled="usable.length < 2" data-test="add-row" @click="add">
+      Dim these as one
+    </button>
   </section>
 </template>

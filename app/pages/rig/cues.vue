@@ -74,6 +74,6 @@ const play = async (id: string) => {
         </li>
       </ol>
     </section>
-    <div class="lg:w-2/5"><ArmBar /></div>
+    <div class="lg:w-2/5"><ArmBar is-beside-go /></div>
   </div>
 </template>

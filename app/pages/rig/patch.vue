@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import FixtureLine from '~/features/rig/FixtureLine.vue'
 import RowList from '~/features/rig/RowList.vue'
+import PatchSheet from '~/features/rig/PatchSheet.vue'
 import { usePatchFiles } from '~/features/rig/usePatchFiles'
 import { useStudio } from '~/stores/studio'
 import FilePick from '~/ui/FilePick.vue'
@@ -21,7 +22,7 @@ const print = () => window.print()
 </script>
 
 <template>
-  <div class="flex grow flex-col gap-4 p-4 lg:min-h-0 lg:overflow-y-auto">
+  <div class="relative flex grow flex-col gap-4 p-4 lg:min-h-0 lg:overflow-y-auto">
     <div class="flex flex-wrap gap-2 print:hidden">
       <button class="press-main" :disabled="lamps.length === 0" data-test="by-tens" @click="propose('tens')">
         Address by tens
@@ -39,7 +40,8 @@ const print = () => window.print()
     <div v-if="faults.length > 0" role="alert" data-test="patch-faults">
       <p v-for="fault in faults" :key="fault">{{ fault }}</p>
     </div>
-    <div v-if="lamps.length > 0" class="relative overflow-x-auto">
+    <PatchSheet class="hidden print:block" />
+    <div v-if="lamps.length > 0" class="relative shrink-0 overflow-x-auto print:hidden">
       <table class="w-full min-w-3xl text-left">
         <thead class="text-soft">
           <tr>
