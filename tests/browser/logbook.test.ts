@@ -73,7 +73,7 @@ describe('the logbook', () => {
     await openNewest()
     expect(await download('save-lights', '-lights.csv')).toMatch(/^light,job,lamp/)
     expect(await download('save-text', '.md')).toMatch(/## Lights/)
-    expect(await download('save-picture', '.png')).toMatch(/^.PNG[\s\S]*tEXtTitle/)
+    expect(await download('save-picture', '.png')).toMatch(/^.PNG[\s\S]*iTXtTitle/)
     await app.browser.click('card')
     await app.browser.waitForText('record-card', /Sandbag every stand/)
     await app.browser.find('plan-sketch')
