@@ -1,13 +1,13 @@
 import { useSessionStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 
-/** A step of the change from one look to another. */
-export type ChangeMark = { from: string; to: string; step: string }
+/** A step of the change from one look of a set to another, by their ids; the step by its own key. */
+export type ChangeMark = { setId: string; from: string; to: string; step: string }
 
 /** Marks at most: those of the oldest changes go first. */
 const MOST_MARKS = 2000
 
-const keyOf = ({ from, to, step }: ChangeMark): string => JSON.stringify([from, to, step])
+const keyOf = ({ setId, from, to, step }: ChangeMark): string => JSON.stringify([setId, from, to, step])
 
 /** What has been ticked off on the way from look to look, here and on the phones: for as long as this tab lives. */
 export const useChangeTicks = defineStore('changeTicks', () => {

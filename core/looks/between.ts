@@ -21,9 +21,8 @@ export type LookStep =
   | { kind: 'lens' }
   | { kind: 'camera'; from: CameraSetting; to: CameraSetting; isWhiteBalance: boolean }
 
-/** What tells a step from the others of one change. */
-export const lookStepKey = (step: LookStep): string =>
-  [step.kind, ...('id' in step ? [step.id] : []), ...('what' in step ? [step.what] : [])].join('/')
+/** What tells a step from all others: the same thing turned to another power is another step. */
+export const lookStepKey = (step: LookStep): string => JSON.stringify(step)
 
 /** A step with the minutes it takes one person, and what has to be waited for after it beside other work. */
 export type TimedStep = { step: LookStep; minutes: number; waitMinutes: number }

@@ -6,6 +6,9 @@ const text = (most: number) => v.pipe(v.string(), v.maxLength(most))
 const id = text(80)
 const list = <T extends v.GenericSchema>(schema: T, most: number) => v.pipe(v.array(schema), v.maxLength(most))
 
+/** A step of a change, with all that is in it. */
+const stepKey = text(600)
+
 /** What a phone shows: all of it comes from the laptop, in words. */
 export const ViewSchema = v.object({
   setId: id,
@@ -59,7 +62,7 @@ export const ViewSchema = v.object({
   change: v.nullable(
     v.object({
       title: text(200),
-      lines: list(v.object({ key: text(200), words: text(400), caution: text(400), isDone: v.boolean() }), 200),
+      lines: list(v.object({ key: stepKey, words: text(400), caution: text(400), isDone: v.boolean() }), 200),
     }),
   ),
 })
@@ -76,7 +79,7 @@ export const OpSchema = v.variant('kind', [
   v.object({ ...op, kind: v.literal('lamp'), lightId: id, isOn: v.boolean(), powerStops: v.number() }),
   v.object({ ...op, kind: v.literal('blackout'), isOn: v.boolean() }),
   /** A step of the change to the look that is shown, ticked off or not. */
-  v.object({ ...op, kind: v.literal('tick'), stepKey: text(200), isDone: v.boolean() }),
+  v.object({ ...op, kind: v.literal('tick'), stepKey, isDone: v.boolean() }),
 ])
 
 /** What a phone asks for. */

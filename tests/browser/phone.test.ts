@@ -116,7 +116,7 @@ describe('a phone as the second screen', () => {
   })
 
   it('ticks off what changes from look to look, with the laptop and through a cut line', async () => {
-    const key = '[data-test="tick-power/key"]'
+    const key = `[data-test*='"kind":"power","id":"key"']`
     const isDone = async (browser: Browser) => (await browser.locate(By.css(key))).isSelected()
     await app.browser.go(`${app.server.url}/looks`)
     await app.browser.click('tone-looks')

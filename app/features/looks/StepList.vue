@@ -21,7 +21,7 @@ const steps = computed(() => looks.stepsBetween(props.from, props.to))
 const lines = computed(() => {
   const set = inLook(studio.stored, props.to.id)
   return steps.value.map(timed => ({
-    mark: { from: props.from.id, to: props.to.id, step: lookStepKey(timed.step) },
+    mark: { setId: set.id, from: props.from.id, to: props.to.id, step: lookStepKey(timed.step) },
     words: lookStepWords(set, timed.step, distance),
     minutes: timed.minutes,
     caution: lookStepCaution(timed),

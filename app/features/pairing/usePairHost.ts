@@ -73,12 +73,15 @@ export const usePairHost = () => {
     const set = inLook(studio.stored, studio.look.id)
     return {
       title: `${before.name} → ${studio.look.name}`,
-      lines: looks.stepsBetween(before, studio.look).map(timed => ({
-        key: lookStepKey(timed.step),
-        words: lookStepWords(set, timed.step, distance),
-        caution: lookStepCaution(timed) ?? '',
-        isDone: ticks.isDone({ from: before.id, to: studio.look.id, step: lookStepKey(timed.step) }),
-      })),
+      lines: looks.stepsBetween(before, studio.look).map(timed => {
+        const key = lookStepKey(timed.step)
+        return {
+          key,
+          words: lookStepWords(set, timed.step, distance),
+          caution: lookStepCaution(timed) ?? '',
+          isDone: ticks.isDone({ setId: set.id, from: before.id, to: studio.look.id, step: key }),
+        }
+      }),
     }
   })
 
@@ -147,7 +150,7 @@ export const usePairHost = () => {
   const tickOff = (op: Extract<Op, { kind: 'tick' }>): Ack => {
     const before = lookBefore()
     if (!before) return { how: 'refused', message: 'There is no look before this one any more.' }
-    ticks.set({ from: before.id, to: op.lookId, step: op.stepKey }, op.isDone)
+    ticks.set({ setId: op.setId, from: before.id, to: op.lookId, step: op.stepKey }, op.isDone)
     return done
   }
 
