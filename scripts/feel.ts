@@ -15,6 +15,8 @@ const median = (numbers: readonly number[]): number =>
 const percentile = (numbers: readonly number[], share: number): number =>
   numbers.toSorted((a, b) => a - b)[Math.min(numbers.length - 1, Math.floor(share * numbers.length))] ?? Number.NaN
 const ms = (number: number): string => `${Math.round(number)} ms`
+const longestOf = (tasks: readonly { ms: number }[]): string =>
+  tasks.length > 0 ? ms(Math.max(...tasks.map(task => task.ms))) : 'under 50 ms'
 
 /** Watches the page from inside: what the verdict and a marker of the rail say at each frame, and long tasks. */
 const WATCH = `
@@ -53,8 +55,8 @@ const fortyLooks = (): StudioSet => {
 const server = await startServer()
 const browser = await openBrowser(LAPTOP)
 const steps = stepsIn({ browser })
-const seen = () => browser.driver.executeScript<Seen>('const { feel } = window; return feel')
-const clear = () => browser.driver.executeScript('Object.values(window.feel).forEach(list => (list.length = 0))')
+const seen = (by = browser) => by.driver.executeScript<Seen>('const { feel } = window; return feel')
+const clear = (by = browser) => by.driver.executeScript('Object.values(window.feel).forEach(list => (list.length = 0))')
 const rest = (milliseconds: number) => new Promise(resolve => setTimeout(resolve, milliseconds))
 
 /** Milliseconds from each event to the first frame after it that shows something else than the frame before it. */
@@ -79,9 +81,8 @@ const drag = async () => {
   await rest(500)
   const all = await seen()
   const waits = answers(all, 'pointermove', 'stops')
-  const long = all.tasks.map(task => task.ms)
   console.log(
-    `drag of a light, three lights: pointer to rail ${ms(median(waits))}, p95 ${ms(percentile(waits, 0.95))} (${waits.length} moves); longest task ${long.length > 0 ? ms(Math.max(...long)) : 'under 50 ms'}`,
+    `drag of a light, three lights: pointer to rail ${ms(median(waits))}, p95 ${ms(percentile(waits, 0.95))} (${waits.length} moves); longest task ${longestOf(all.tasks)}`,
   )
 }
 
@@ -98,9 +99,8 @@ const looks = async () => {
   )
   await rest(2000)
   const judged = await seen()
-  const long = judged.tasks.map(task => task.ms)
   console.log(
-    `40 looks judged in the background: ${long.length} tasks over 50 ms (${long.map(Math.round).join(', ')}), longest ${long.length > 0 ? ms(Math.max(...long)) : 'under 50 ms'}`,
+    `40 looks judged in the background: ${judged.tasks.length} tasks over 50 ms (${judged.tasks.map(task => Math.round(task.ms)).join(', ')}), longest ${longestOf(judged.tasks)}`,
   )
   const memory = await browser.driver.executeAsyncScript<number>(`
     const done = arguments[arguments.length - 1]
@@ -116,9 +116,8 @@ const looks = async () => {
   }
   const all = await seen()
   const waits = answers(all, 'keydown', 'verdict')
-  const tasks = all.tasks.map(task => task.ms)
   console.log(
-    `look switched: key to verdict ${ms(median(waits))}, p95 ${ms(percentile(waits, 0.95))} (${waits.length} of 12); longest task ${tasks.length > 0 ? ms(Math.max(...tasks)) : 'under 50 ms'}`,
+    `look switched: key to verdict ${ms(median(waits))}, p95 ${ms(percentile(waits, 0.95))} (${waits.length} of 12); longest task ${longestOf(all.tasks)}`,
   )
 }
 
@@ -161,17 +160,16 @@ const live = async () => {
       await watching.waitForText('live-backdrop', /Backdrop \d+/)
       await watching.driver.executeScript(WATCH)
       await rest(3000)
-      await watching.driver.executeScript('Object.values(window.feel).forEach(list => (list.length = 0))')
+      await clear(watching)
       const rates: number[] = []
       for (let time = 0; time < 20; time++) {
         await rest(500)
         rates.push(Number(/(\d+) pictures a second/.exec(await watching.textOf('live-facts'))?.[1]))
       }
-      const { tasks } = await watching.driver.executeScript<Seen>('const { feel } = window; return feel')
-      const long = tasks.map(task => task.ms)
+      const { tasks } = await seen(watching)
       const facts = await watching.textOf('live-facts')
       console.log(
-        `live picture: ${median(rates)} a second, least ${Math.min(...rates)}; ${long.length} tasks over 50 ms in 10 s, longest ${long.length > 0 ? ms(Math.max(...long)) : 'under 50 ms'} (${facts})`,
+        `live picture: ${median(rates)} a second, least ${Math.min(...rates)}; ${tasks.length} tasks over 50 ms in 10 s, longest ${longestOf(tasks)} (${facts})`,
       )
     } finally {
       await watching.close()

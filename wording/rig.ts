@@ -1,9 +1,9 @@
 import * as v from 'valibot'
-import type { PatchFault } from '#core/control/patching'
+import { spanOf, type PatchFault } from '#core/control/patching'
 import type { Suspicion } from '#core/control/levelling/explain'
 import type { LevelAnswer } from '#core/control/levelling/levelStep'
 import type { RigState } from '#core/control/protocol'
-import { DimmerCurveSchema, SLOTS, type DimmerCurve, type Personality } from '#core/model/rigSchema'
+import { DimmerCurveSchema, SLOTS, type DimmerCurve, type Fixture, type Personality } from '#core/model/rigSchema'
 import { err, ok, type Outcome } from '#core/shared/outcome'
 import type { StudioSet } from '#core/model/schema'
 import { counted, listed } from './language'
@@ -16,6 +16,16 @@ export const PERSONALITY_WORDS: Readonly<Record<Personality, string>> = {
   'intensity-temperature': 'Intensity, colour temperature',
   'intensity-rgb': 'Intensity, red, green, blue',
 }
+
+/** The slots of a universe that a fixture takes. */
+export const slotWords = (fixture: Fixture): string => {
+  const { first, last } = spanOf(fixture)
+  return first === last ? String(first) : `${first}–${last}`
+}
+
+/** The levels that a fixture is kept between. */
+export const levelWords = ({ leastLevel, mostLevel }: Fixture): string =>
+  `${Math.round(100 * leastLevel)} to ${Math.round(100 * mostLevel)} %`
 
 /** The shares of a measured dimmer curve, percent: `0 10 30 60 100`. */
 export const curveWords = (curve: DimmerCurve): string =>

@@ -8,6 +8,7 @@ import PhoneRun from '~/features/phone/PhoneRun.vue'
 import PhoneTone from '~/features/phone/PhoneTone.vue'
 import { pageName } from '~/shell/pageNames'
 import { useRemote } from '~/stores/remote'
+import { mayWait } from '#core/pairing/messages'
 import { opWords, waitingWords } from '#wording/secondScreen'
 
 /** A phone as the second screen of a laptop; it opens no set of its own. */
@@ -33,7 +34,7 @@ useIntervalFn(() => {
   now.value = Date.now()
 }, 1000)
 
-const kept = computed(() => remote.waiting.filter(({ kind }) => kind === 'reading' || kind === 'tick'))
+const kept = computed(() => remote.waiting.filter(mayWait))
 const stateWords = computed(() => {
   const waits = kept.value.length > 0 ? `, ${waitingWords(kept.value)}` : ''
   if (remote.state === 'live') return `Live${waits}`

@@ -16,7 +16,6 @@ import { toldApart } from '#core/control/levelling/tellApart'
 import { addReading, changeSettings } from '#core/edits/edits'
 import { swapAddresses } from '#core/edits/rigEdits'
 import { readingPoints } from '#core/evaluation/probes/readingPoints'
-import { framePoints } from '#core/evaluation/probes/framePoints'
 import { recordReading } from '#core/metering/record'
 import type { Reading } from '#core/model/schema'
 import { grouped } from '#core/shared/groups'
@@ -111,7 +110,7 @@ export const useLevelling = defineStore('levelling', () => {
         doing.value = `Round ${round}: reading`
         newest = await readRound(by, levels, readingsIn(round))
         const set = toRaw(studio.document)
-        const points = [...readingPoints(set), ...framePoints(set)]
+        const points = readingPoints(set)
         const taken = { camera: light.camera!, layers: light.planned! }
         return grouped(newest, ({ pointId }) => pointId).flatMap(([id, readings]): Seen[] => {
           const point = points.find(one => one.id === id)

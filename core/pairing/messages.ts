@@ -85,6 +85,9 @@ export const OpSchema = v.variant('kind', [
 /** What a phone asks for. */
 export type Op = v.InferOutput<typeof OpSchema>
 
+/** Readings and ticks keep; a lamp that is turned minutes later than somebody pressed would be a danger. */
+export const mayWait = ({ kind }: Pick<Op, 'kind'>): boolean => kind === 'reading' || kind === 'tick'
+
 const challenge = v.pipe(v.string(), v.regex(/^[\da-f]{32}$/))
 
 /** What a phone says. */

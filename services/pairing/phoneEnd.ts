@@ -1,7 +1,7 @@
 import * as v from 'valibot'
 import { LOST_WORDS } from '#wording/secondScreen'
 import { openLine, type Line, type LineHandlers } from './line'
-import { FromLaptopSchema, OpSchema, type FromPhone, type Op, type PhoneView } from '#core/pairing/messages'
+import { FromLaptopSchema, mayWait, OpSchema, type FromPhone, type Op, type PhoneView } from '#core/pairing/messages'
 import { keysOf, madeUp, makeGate, seal, type Envelope } from './seal'
 
 /** Things asked for at most while there is no line. */
@@ -21,9 +21,6 @@ type Handlers = {
   /** Something asked for was answered. */
   answered: (op: Op, how: 'done' | 'refused' | 'later', message: string) => void
 }
-
-/** Readings and ticks keep; a lamp that is turned minutes later than somebody pressed would be a danger. */
-const isPatient = ({ kind }: Op): boolean => kind === 'reading' || kind === 'tick'
 
 /** What is shown once a step is ticked off. */
 const withTick = (view: PhoneView, { lookId, stepKey, isDone }: Extract<Op, { kind: 'tick' }>): PhoneView =>
@@ -73,7 +70,7 @@ export const phoneEnd = (
   let waiting = load()
   const keep = (ops: Op[]) => {
     waiting = ops
-    isKept = shelf.save(JSON.stringify(ops.filter(isPatient)))
+    isKept = shelf.save(JSON.stringify(ops.filter(mayWait)))
     changed()
   }
 
@@ -134,8 +131,8 @@ export const phoneEnd = (
     closed: () => {
       isOpen = false
       session = null
-      const lost = waiting.filter(op => !isPatient(op))
-      if (lost.length > 0) keep(waiting.filter(isPatient))
+      const lost = waiting.filter(op => !mayWait(op))
+      if (lost.length > 0) keep(waiting.filter(mayWait))
       for (const op of lost) answered(op, 'refused', LOST_WORDS)
       changed()
     },

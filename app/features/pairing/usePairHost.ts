@@ -19,7 +19,7 @@ import { stepName, whereWords } from '#core/metering/prompt'
 import type { MeterStep } from '#core/metering/step'
 import type { Reading } from '#core/model/schema'
 import type { Ack } from '#services/pairing/laptopEnd'
-import type { Op, PhoneView } from '#core/pairing/messages'
+import { mayWait, type Op, type PhoneView } from '#core/pairing/messages'
 import { lookStepCaution, lookStepWords } from '#wording/lookSteps'
 import { formatPower } from '#wording/notation/power'
 
@@ -162,7 +162,7 @@ export const usePairHost = () => {
     await light.ready()
     if (op.setId !== studio.document.id || op.lookId !== studio.look.id)
       return {
-        how: op.kind === 'reading' || op.kind === 'tick' ? 'later' : 'refused',
+        how: mayWait(op) ? 'later' : 'refused',
         message: `The laptop shows "${studio.document.name}, ${studio.look.name}" now.`,
       }
     if (op.kind === 'tick') return tickOff(op)

@@ -4,18 +4,17 @@ import NumberField from '~/ui/NumberField.vue'
 import SelectField from '~/ui/SelectField.vue'
 import TypedField from '~/ui/TypedField.vue'
 import { useStudio } from '~/stores/studio'
-import { nextFixture, patchFaults, spanOf } from '#core/control/patching'
+import { nextFixture, patchFaults } from '#core/control/patching'
 import { changeFixtures } from '#core/edits/rigEdits'
 import { PERSONALITIES, SLOTS, UNIVERSES, type DimmerCurve, type Fixture } from '#core/model/rigSchema'
 import type { Light } from '#core/model/schema'
-import { curveWords, parseCurve, PERSONALITY_WORDS } from '#wording/rig'
+import { curveWords, levelWords, parseCurve, PERSONALITY_WORDS, slotWords } from '#wording/rig'
 
 /** Which fixture one lamp is. */
 const props = defineProps<{ light: Light }>()
 const studio = useStudio()
 
 const fixture = computed(() => studio.document.rig.fixtures[props.light.id])
-const span = computed(() => fixture.value && spanOf(fixture.value))
 const isFaulty = computed(() =>
   patchFaults(studio.document.rig).some(fault =>
     fault.kind === 'overrun' ? fault.lightId === props.light.id : fault.lightIds.includes(props.light.id),
@@ -58,7 +57,7 @@ const limit = (text: string): string | undefined => {
     <th scope="row" class="py-2 pr-3 font-medium whitespace-nowrap">
       {{ light.name }} <span class="font-normal text-soft">{{ light.lamp.name }}</span>
     </th>
-    <template v-if="fixture && span">
+    <template v-if="fixture">
       <td class="pr-3">
         <NumberField
           :label="`Universe of ${light.name}`"
@@ -87,7 +86,7 @@ const limit = (text: string): string | undefined => {
         />
       </td>
       <td class="figure pr-3 whitespace-nowrap" :class="{ 'font-semibold text-accent': isFaulty }">
-        {{ span.first === span.last ? span.first : `${span.first}–${span.last}` }}
+        {{ slotWords(fixture) }}
       </td>
       <td class="pr-3">
         <SelectField
@@ -120,7 +119,7 @@ const limit = (text: string): string | undefined => {
         <TypedField
           :label="`Lowest and highest level of ${light.name}`"
           hide-label
-          :shown="`${Math.round(100 * fixture.leastLevel)} to ${Math.round(100 * fixture.mostLevel)} %`"
+          :shown="levelWords(fixture)"
           :take="limit"
           class="w-28"
         />

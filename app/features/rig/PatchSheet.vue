@@ -2,18 +2,11 @@
 import { computed } from 'vue'
 import { useStudio } from '~/stores/studio'
 import { dimmable } from '#core/control/channels'
-import { spanOf } from '#core/control/patching'
-import type { Fixture } from '#core/model/rigSchema'
-import { curveWords, PERSONALITY_WORDS } from '#wording/rig'
+import { curveWords, levelWords, PERSONALITY_WORDS, slotWords } from '#wording/rig'
 
 /** The patch on paper: one line a lamp, by universe and address, those without one at the end. */
 const studio = useStudio()
 const UNPATCHED = 1e9
-const slotWords = (fixture: Fixture): string => {
-  const { first, last } = spanOf(fixture)
-  return first === last ? String(first) : `${first} to ${last}`
-}
-const percent = (share: number) => Math.round(100 * share)
 const lines = computed(() =>
   dimmable(studio.document)
     .map(light => ({ light, fixture: studio.document.rig.fixtures[light.id] }))
@@ -46,7 +39,7 @@ const lines = computed(() =>
           <th scope="row" class="font-medium">{{ light.name }}, {{ light.lamp.name }}</th>
           <td>{{ fixture ? PERSONALITY_WORDS[fixture.personality] : '' }}</td>
           <td>{{ fixture ? curveWords(fixture.curve) : '' }}</td>
-          <td>{{ fixture ? `${percent(fixture.leastLevel)} to ${percent(fixture.mostLevel)} %` : '' }}</td>
+          <td>{{ fixture ? levelWords(fixture) : '' }}</td>
         </tr>
       </tbody>
     </table>

@@ -2,7 +2,7 @@
 export type ColourCube = {
   /** Places along each side, 2 or more. */
   size: number
-  /** Linear sRGB at each place, three numbers; over 1 and under 0 where a colour lies outside of it. */
+  /** Linear light at each place, three numbers that the profile's matrix makes linear sRGB of. */
   light: Float32Array
 }
 

@@ -17,7 +17,7 @@ export type ColourProfile = {
   curves: readonly [ToneCurve, ToneCurve, ToneCurve]
   /** Nine numbers, row by row; null where the light is linear sRGB already. */
   matrix: readonly number[] | null
-  /** Where channels do not go by curves of their own: their light together, linear sRGB. */
+  /** Where channels do not go by curves of their own: their light together, before the matrix. */
   cube?: ColourCube
 }
 

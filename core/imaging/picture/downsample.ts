@@ -174,7 +174,7 @@ export const reducer = (
 
   /** The whole, upright. */
   const finish = (orientation = 1): Reduced => {
-    const matrix = cube ? null : profile.matrix
+    const { matrix } = profile
     const linear = new Float32Array(columns * rows * 3)
     const shares = new Float32Array(isSensor ? linear.length : 0)
     for (let cell = 0; cell < columns * rows; cell++) {
@@ -184,7 +184,7 @@ export const reducer = (
       for (let channel = 0; channel < 3; channel++) {
         linear[cell * 3 + channel] = matrix
           ? Math.max(0, matrix[channel * 3]! * r + matrix[channel * 3 + 1]! * g + matrix[channel * 3 + 2]! * b)
-          : Math.max(0, [r, g, b][channel]!)
+          : [r, g, b][channel]!
       }
       clipped[cell]! *= share
       anyClipped[cell]! *= share

@@ -58,15 +58,14 @@ export const tableProfile = async (icc: Uint8Array): Promise<ColourProfile | und
       const curve = (share: number): number => xyz[3 * Math.round(share * (GREYS - 1)) + 1]!
       return { name: NAME, curves: [curve, curve, curve], matrix: null }
     }
-    const xyz = engine.cmsDoTransform(transform, cubePlaces(CUBE_SIZE), CUBE_SIZE ** 3)
-    const matrix = toLinearSrgb(Matrix.eye(3))
-    const light = new Float32Array(xyz.length)
-    for (let at = 0; at < xyz.length; at += 3)
-      for (let row = 0; row < 3; row++)
-        light[at + row] =
-          matrix[3 * row]! * xyz[at]! + matrix[3 * row + 1]! * xyz[at + 1]! + matrix[3 * row + 2]! * xyz[at + 2]!
+    const light = engine.cmsDoTransform(transform, cubePlaces(CUBE_SIZE), CUBE_SIZE ** 3)
     const straight = (share: number): number => share
-    return { name: NAME, curves: [straight, straight, straight], matrix: null, cube: { size: CUBE_SIZE, light } }
+    return {
+      name: NAME,
+      curves: [straight, straight, straight],
+      matrix: toLinearSrgb(Matrix.eye(3)),
+      cube: { size: CUBE_SIZE, light },
+    }
   } finally {
     if (transform) engine.cmsDeleteTransform(transform)
     engine.cmsCloseProfile(connection)
