@@ -35,7 +35,7 @@ const remove = (index: number) => studio.edit(set => changeRows(set, set.rig.row
     </ul>
     <fieldset
       v-if="free.length > 1"
-      class="relative flex max-h-36 flex-wrap items-center gap-x-3 overflow-y-auto border-t border-rule py-2"
+      class="relative flex max-h-38 flex-wrap items-center gap-x-3 overflow-y-auto border-t border-rule py-2"
     >
       <legend class="sr-only">Lamps of a new row</legend>
       <label v-for="light in free" :key="light.id" class="flex min-h-8 items-center gap-1.5">
