@@ -121,6 +121,8 @@ const factWords = (set: StudioSet, fact: Fact, inLength: InLength): string => {
       return fact.clock === null
         ? 'The eyes have no catch light.'
         : `The catch light (${fact.clock} o'clock) is lost when the chin goes down.`
+    case 'in-glasses':
+      return `${fact.light} is mirrored in the glasses of ${fact.subject}, over ${Math.round(100 * fact.share)} % of a lens. Raise it, or tip the glasses forward.`
     case 'shallow-focus':
       return `At ${formatAperture(fact.fNumber)} only ${inLength(fact.farM - fact.nearM)} are in focus (${inLength(fact.nearM)} to ${inLength(fact.farM)} from the camera); the subjects want ${inLength(fact.neededM)}.`
     default:

@@ -53,6 +53,7 @@ const THING_PARTS: Record<string, string> = {
   name: 'Rename',
   heightM: 'Height of',
   pose: 'Pose of',
+  build: 'Build of',
 }
 const ALONE: Record<string, string> = {
   room: 'Room',

@@ -150,7 +150,7 @@ export const useLevelling = defineStore('levelling', () => {
     await rig.send(end.levels, FADE_S)
   }
 
-  /** Runs until every target holds, six rounds are over or somebody stops it. */
+  /** Runs until every target holds, the rounds are over or somebody stops it. */
   const start = async (by: ReadBy) => {
     if (isRunning.value) return
     isRunning.value = true

@@ -35,7 +35,7 @@ export const useRecords = defineStore('records', () => {
   const studio = useStudio()
   const light = useLight()
   const notices = useNotices()
-  const { distance } = useUnits()
+  const { distance, sized } = useUnits()
   const vault = useVault()
   const painter = markRaw(looksService())
 
@@ -85,7 +85,7 @@ export const useRecords = defineStore('records', () => {
     const isShown = light.evaluation?.look.id === look.id
     const cautions = (isShown ? light.findings : [])
       .filter(({ kind }) => kind === 'caution')
-      .map(finding => findingWords(studio.document, finding, distance))
+      .map(finding => sized(findingWords(studio.document, finding, distance)))
     try {
       const record = recordOf(evaluation, {
         ...occasion,

@@ -1,7 +1,6 @@
-import { headHeightM } from '../model/headHeight'
+import { isOverSubject } from '../scene/stands'
 import type { Check, Fact, Finding } from './finding'
 
-const OVER_PERSON_M = 0.7
 /**
  * A usual circuit carries a little more than this; continuous loads are kept well under the breaker. Common practice,
  * no source.
@@ -19,13 +18,7 @@ const caution = (id: string, fact: Fact, things: readonly { id: string }[] = [])
 
 /** Placements that can hurt somebody. Nothing here certifies anything: local codes and licensed people do. */
 export const cautions: Check = ({ set, look }) => {
-  const over = set.lights.filter(light =>
-    set.subjects.some(
-      subject =>
-        light.place.zM > headHeightM(subject) + 0.1 &&
-        Math.hypot(light.place.xM - subject.place.xM, light.place.yM - subject.place.yM) < OVER_PERSON_M,
-    ),
-  )
+  const over = set.lights.filter(light => isOverSubject(light, set))
   const overhead = set.panels.filter(panel => panel.place.zM > 1.9 && Math.abs(panel.tiltDeg) > 45)
   const watts = set.lights
     .filter(light => look.lights[light.id]?.on && light.lamp.kind === 'continuous')

@@ -43,6 +43,8 @@ export type Fact =
   | { is: 'panel-on-nose'; stops: number }
   | { is: 'edge-on-nose'; light: string; stops: number }
   | { is: 'no-catch-light'; clock: number | null }
+  /** The share of a lens that shows the lamp, 0 to 1. */
+  | { is: 'in-glasses'; light: string; subject: string; share: number }
   | { is: 'shallow-focus'; fNumber: number; nearM: number; farM: number; neededM: number }
   | { is: 'caution-boom' | 'caution-overhead'; names: readonly string[] }
   | { is: 'caution-height'; names: readonly string[]; aboveM: number }

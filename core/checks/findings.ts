@@ -12,6 +12,7 @@ import { darkFoot, greyEdges, hotSide } from './evenness'
 import type { Check, CheckContext, Finding } from './finding'
 import { focus } from './focus'
 import { haze } from './haze'
+import { inGlasses } from './inGlasses'
 import { inFrame } from './inFrame'
 import { keyOnBackdrop } from './keyOnBackdrop'
 import { separation } from './separation'
@@ -46,6 +47,7 @@ export const CHECKS: readonly Check[] = [
   flare,
   edgeOnNose,
   catchLight,
+  inGlasses,
   focus,
   cautions,
 ]

@@ -80,6 +80,7 @@ export const GENERIC_SITTER: Omit<StudioSet['subjects'][number], 'place' | 'clot
   haircut: 'short',
   glasses: false,
   pose: 'standing',
+  build: 'man',
   turnDeg: 0,
 }
 

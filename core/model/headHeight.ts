@@ -1,9 +1,9 @@
-import { headShare } from '../physics/figure/poses'
+import { headShare } from '../physics/figure/builds'
 import type { Vector } from '../physics/units/vector'
 import type { StudioSet, Subject } from './schema'
 
 /** Height of the eyes and of the middle of the head. */
-export const headHeightM = ({ pose, heightM }: Subject): number => headShare(pose) * heightM
+export const headHeightM = ({ pose, build, heightM }: Subject): number => headShare(pose, build) * heightM
 
 /** The middle of a subject's head, in the room. */
 export const headOf = (subject: Subject): Vector => [subject.place.xM, subject.place.yM, headHeightM(subject)]

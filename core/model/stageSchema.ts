@@ -1,4 +1,5 @@
 import * as v from 'valibot'
+import { BUILDS } from '../physics/figure/builds'
 import { HAIRCUTS } from '../physics/figure/shown/shown'
 import { POSES } from '../physics/figure/poses'
 import {
@@ -91,6 +92,7 @@ export const SubjectSchema = v.strictObject({
   haircut: v.optional(v.picklist(HAIRCUTS), 'short'),
   glasses: v.optional(v.boolean(), false),
   pose: v.optional(v.picklist(POSES), 'standing'),
+  build: v.optional(v.picklist(BUILDS), 'man'),
   /** 0 faces the camera's side of the room; above 0 turns toward the camera's left. */
   turnDeg: v.optional(degrees, 0),
 })

@@ -1,3 +1,4 @@
+import { reshapeOf } from '../physics/figure/builds'
 import { SEAT_DROP } from '../physics/figure/poses'
 import { hairWay } from '../physics/figure/shown/hair'
 import type { Body, Scene, Sheen } from '../physics/geometry/surface'
@@ -52,7 +53,10 @@ const strandAt = (body: Body, point: Vector, normal: Vector): Vector => {
   const within = ([x, y, z]: Vector): Vector => [cos * x + sin * y, cos * y - sin * x, z]
   const own = within([point[0] - body.place[0], point[1] - body.place[1], point[2] - body.place[2]])
   const drop = body.shown?.as.pose === 'sitting' ? SEAT_DROP : 0
-  const place: Vector = [own[0] / body.scaleM, own[1] / body.scaleM, own[2] / body.scaleM + drop]
+  const as = body.shown?.as
+  const { into } = reshapeOf(as?.pose ?? 'standing', as?.build ?? 'man')
+  const [px, py, pz] = into(own[0] / body.scaleM, own[1] / body.scaleM, own[2] / body.scaleM)
+  const place: Vector = [px, py, pz + drop]
   const [x, y, z] = hairWay(place, within(normal))
   return [cos * x - sin * y, sin * x + cos * y, z]
 }

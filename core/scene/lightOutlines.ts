@@ -4,7 +4,7 @@ import { roomBounds } from '../model/bounds'
 import type { Light, StudioSet } from '../model/schema'
 import { frontReach } from '../physics/sources/frontShape'
 import { add, scale, type Vector } from '../physics/units/vector'
-import { hangs } from './hanging'
+import { standFoot } from './stands'
 import { emitterOf } from './scene'
 
 /** A place of a drawing: metres from the backdrop, and to the camera's right or, from the side, off the floor. */
@@ -18,7 +18,7 @@ export type LightOutline = {
   body: FlatPlace[]
   /** Barn doors, each from its hinge to its edge. */
   leaves: FlatPlace[][]
-  /** The legs of its stand, and from the side its column; none where it hangs. */
+  /** The column of its stand, its legs, and its boom where it has one; none where it hangs. */
   stand: FlatPlace[][]
 }
 
@@ -74,26 +74,27 @@ export const lightOutline = (light: Light, set: StudioSet, from: 'above' | 'side
 const LEGS_M = { spread: 0.45, up: 0.35 }
 const LEG_COUNT = 3
 
-/** The column of a stand and its legs, one of which points to what it lights, so that it does not tip that way. */
+/**
+ * The column of a stand and its legs, one of which points to what it lights or under its boom, so that it does not tip
+ * that way; and the boom.
+ */
 const standOf = (light: Light, set: StudioSet): Vector[][] => {
-  if (hangs(light, set)) return []
+  const foot = standFoot(light, set)
+  if (!foot) return []
   const { xM, yM, zM } = light.place
-  const [toX, toY] = aimedAt(light.aim, set)
-  const ahead = Math.atan2(toX - xM, toY - yM)
+  const [footX, footY] = foot
+  const isBoom = footX !== xM || footY !== yM
+  const [toX, toY] = isBoom ? [xM, yM] : aimedAt(light.aim, set)
+  const ahead = Math.atan2(toX - footX, toY - footY)
   const legs = Array.from({ length: LEG_COUNT }, (_, leg): Vector[] => {
     const round = ahead + (2 * Math.PI * leg) / LEG_COUNT
     return [
-      [xM, yM, Math.min(LEGS_M.up, zM)],
-      [xM + LEGS_M.spread * Math.sin(round), yM + LEGS_M.spread * Math.cos(round), 0],
+      [footX, footY, Math.min(LEGS_M.up, zM)],
+      [footX + LEGS_M.spread * Math.sin(round), footY + LEGS_M.spread * Math.cos(round), 0],
     ]
   })
-  return [
-    [
-      [xM, yM, 0],
-      [xM, yM, zM],
-    ],
-    ...legs,
-  ]
+  const top: Vector = [footX, footY, zM]
+  return [[[footX, footY, 0], top], ...legs, ...(isBoom ? [[top, [xM, yM, zM] as Vector]] : [])]
 }
 
 const clamp = (value: number, least: number, most: number) => Math.max(least, Math.min(most, value))

@@ -1,4 +1,4 @@
-import { PARTS } from '../physics/figure/poses'
+import { drawnParts } from '../physics/figure/builds'
 import type { Vector } from '../physics/units/vector'
 import type { Subject } from '../model/schema'
 
@@ -25,7 +25,7 @@ export const figurePlan = (subject: Subject): PlanPart[] => {
     subject.place.xM + subject.heightM * (cos * x - sin * y),
     subject.place.yM + subject.heightM * (sin * x + cos * y),
   ]
-  return PARTS[subject.pose]
+  return drawnParts(subject.pose, subject.build)
     .filter(part => !part.isCut)
     .map((part, id): PlanPart => {
       const [from, to] = part.shape === 'ball' ? [part.centre, part.centre] : [part.from, part.to]

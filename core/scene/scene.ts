@@ -51,7 +51,7 @@ const figureOf = (subject: Subject): Body => {
     shape: 'body',
     id: subject.id,
     owner: subject.id,
-    mesh: figureMesh(subject.pose),
+    mesh: figureMesh(subject.pose, subject.build),
     place: [subject.place.xM, subject.place.yM, 0],
     turnDeg: subject.turnDeg,
     scaleM: subject.heightM,
@@ -61,7 +61,7 @@ const figureOf = (subject: Subject): Body => {
 }
 
 /** How pictures show a sitter; a thing is shown as it is reckoned with. */
-const shownOf = ({ pose, skin, clothing, hair, haircut, glasses }: Subject): Body['shown'] => {
+const shownOf = ({ pose, build, skin, clothing, hair, haircut, glasses }: Subject): Body['shown'] => {
   if (pose === 'object') return undefined
   const reflectances: Record<ShownMaterial, Rgb> = {
     skin,
@@ -81,7 +81,7 @@ const shownOf = ({ pose, skin, clothing, hair, haircut, glasses }: Subject): Bod
     gloss: WET.has(material) ? TEARS : null,
     sheen: SHEENS[material],
   }))
-  return { as: { pose, haircut, glasses }, materials: sides }
+  return { as: { pose, build, haircut, glasses }, materials: sides }
 }
 
 /**

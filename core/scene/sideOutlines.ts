@@ -1,4 +1,4 @@
-import { PARTS } from '../physics/figure/poses'
+import { drawnParts } from '../physics/figure/builds'
 import { pointOn } from '../physics/geometry/surfacePoint'
 import { coveRadius } from './surfaces/backdropSurfaces'
 import { panelSheets } from './surfaces/panelSheets'
@@ -17,7 +17,7 @@ export const figureSide = (subject: Subject): SidePart[] => {
     subject.place.yM + subject.heightM * (Math.sin(angle) * x + Math.cos(angle) * y),
     subject.heightM * z,
   ]
-  return PARTS[subject.pose]
+  return drawnParts(subject.pose, subject.build)
     .filter(part => !part.isCut)
     .map((part, id): SidePart =>
       part.shape === 'limb'

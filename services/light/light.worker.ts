@@ -12,4 +12,4 @@ const figures = connect<FigureApi>(
 serve(lightApi(figureMaker(shown => figures.call('make', [shown]))))
 
 // A sitter is made once and takes a good part of a second: before anybody asks is the time for it.
-figureMesh('standing')
+figureMesh('standing', 'man')

@@ -25,6 +25,11 @@ const headingLevels = (on: Browser) =>
   on.driver.executeScript<number[]>(
     `return [...document.querySelectorAll('h1, h2, h3, h4')].filter(one => one.checkVisibility()).map(one => Number(one.tagName[1]))`,
   )
+/** Presses that are drawn as the one to press next. */
+const mainPresses = (on: Browser) =>
+  on.driver.executeScript<string[]>(
+    `return [...document.querySelectorAll('main .press-main')].filter(one => one.checkVisibility()).map(one => one.textContent.trim())`,
+  )
 const widthOf = (on: Browser) => on.driver.executeScript<number>('return document.documentElement.scrollWidth')
 
 describe.each([
@@ -44,7 +49,7 @@ describe.each([
   afterAll(() => browser?.close())
 
   it.each(PAGES.filter(path => !['/logbook/record', '/logbook/card', '/logbook/repeat'].includes(path)))(
-    '%s is no wider than the screen, has nothing too small to press, is headed, and is clean to the checker',
+    '%s is no wider than the screen, has nothing too small to press and one main press at most, is headed, and is clean to the checker',
     async path => {
       await browser.go(`${app.server.url}${path}`)
       await browser.locate(By.css('main > *'))
@@ -56,6 +61,7 @@ describe.each([
       )
       expect(await widthOf(browser)).toBeLessThanOrEqual(size.width)
       expect(await smallTargets(browser, leastPx)).toEqual([])
+      expect((await mainPresses(browser)).length).toBeLessThanOrEqual(1)
       const levels = await headingLevels(browser)
       expect([levels[0], levels.filter(level => level === 1).length]).toEqual([1, 1])
       expect(levels.slice(1).filter((level, index) => level > levels[index]! + 1)).toEqual([])

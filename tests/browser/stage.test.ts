@@ -5,7 +5,7 @@ import { useApp } from '#support/app'
 import { stepsIn } from '#support/steps'
 
 const app = useApp()
-const { visit, open, press, field, type, choose, see } = stepsIn(app)
+const { open, press } = stepsIn(app)
 
 type Rect = { left: number; top: number; width: number; height: number }
 const rectOf = (css: string) =>
@@ -118,80 +118,4 @@ describe('the stage at 1280 × 800', () => {
       async () => (await app.browser.driver.findElements(By.css('[data-test="floor-tone"]'))).length === 0,
     )
   })
-})
-
-/** Everyday tasks as a newcomer would do them through what is in sight, each press and each field typed counted. */
-describe('in few presses', () => {
-  let presses = 0
-  const counted = async (act: Promise<unknown>) => {
-    await act
-    presses++
-  }
-  const task = async (most: number, run: () => Promise<void>) => {
-    presses = 0
-    await run()
-    expect(presses).toBeLessThanOrEqual(most)
-  }
-
-  it('a room of one’s own, 2.7 m high, with white paper, on target: 12', () =>
-    task(12, async () => {
-      await counted(visit('Sets'))
-      await counted(app.browser.click('open-empty'))
-      await counted(visit('Brief'))
-      await counted(type(await field('Room width'), '4.5'))
-      await counted(type(await field('Room depth'), '7'))
-      await counted(type(await field('Room height'), '2.7'))
-      await app.browser.find('shorten')
-      await counted(app.browser.click('shorten'))
-      await counted(app.browser.click('start-white-crossed'))
-      await app.browser.waitForText('verdict', /^On target: backdrop .*2[45]\d/)
-    }))
-
-  it('a lamp of one’s own on a light: 15', () =>
-    task(15, async () => {
-      await counted(visit('Kit'))
-      await counted(app.browser.click('kit-add'))
-      // The name waits to be typed over.
-      await app.browser.waitFor('the name in focus', async () =>
-        app.browser.driver.executeScript<boolean>('return document.activeElement.dataset.test === "kit-name"'),
-      )
-      await press('My head', Key.TAB)
-      presses++
-      await counted(choose('known-by', 'watt-seconds'))
-      await counted(type(await app.browser.find('watt-seconds'), '600'))
-      await counted(type(await field('Click'), '1/3'))
-      expect(await (await field('Click')).getAttribute('value')).toBe('1/3 stop')
-      await counted(visit('Stage'))
-      await counted(app.browser.press(By.css('[data-thing][aria-label^="Light "]')))
-      await app.browser.find('place')
-      await counted(see('Fit'))
-      await counted(choose('lamp', 'My head'))
-      expect(await app.browser.waitForText('place', /Fit/)).toBeTruthy()
-      await press(Key.ESCAPE)
-    }))
-
-  it('a flag between the key and the backdrop, its effect named: 4', () =>
-    task(4, async () => {
-      await open({ ...demoSet(), id: 'flagged', name: 'Flagged' })
-      await app.browser.waitForText('verdict', /wanted 250/)
-      await counted(app.browser.click('add'))
-      await counted(app.browser.click('add-panel:flag-60-90-cm'))
-      await app.browser.waitForText(
-        'change-note',
-        /^Between A and the backdrop: .* (falls|rises) \d|no reading changes/,
-      )
-    }))
-
-  it('a keying screen, even and at its tone: 8', () =>
-    task(8, async () => {
-      await counted(visit('Brief'))
-      await counted(app.browser.click('start-keying'))
-      await app.browser.waitFor('it set up, or what it lacks here', async () => {
-        const [asked] = await app.browser.driver.findElements(By.css('[data-test="start-anyway"]'))
-        if (asked) await counted(asked.click())
-        return /\/$/.test(await app.browser.driver.getCurrentUrl())
-      })
-      await app.browser.waitForText('verdict', /^On target/)
-      expect(await app.browser.complaints()).toEqual([])
-    }))
 })

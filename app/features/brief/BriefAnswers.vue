@@ -7,7 +7,7 @@ import { feasibility, type Answer } from '#core/brief/feasibility'
 import { answerWords } from '#wording/brief'
 
 const studio = useStudio()
-const { distance } = useUnits()
+const { distance, sized } = useUnits()
 
 const NAMES: Record<Answer['id'], string> = {
   framing: 'Framing',
@@ -42,7 +42,7 @@ const { fixWords, apply } = useFixes()
           {{ NAMES[answer.id] }}<span v-if="!answer.isOk" class="text-accent">: not as it is</span>
         </dt>
         <dd class="text-soft">
-          {{ answerWords(studio.document, answer, distance) }}
+          {{ sized(answerWords(studio.document, answer, distance)) }}
           <span v-if="answer.fixes.length > 0" class="mt-1.5 flex flex-wrap gap-1.5">
             <button
               v-for="fix in answer.fixes"

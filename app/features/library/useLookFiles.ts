@@ -20,7 +20,7 @@ const MAP_WIDTH = 48
 export const useLookFiles = () => {
   const studio = useStudio()
   const light = useLight()
-  const { distance } = useUnits()
+  const { distance, sized } = useUnits()
   const { paper } = usePaper()
   const out = useRecordOut()
   const problem = ref('')
@@ -36,7 +36,7 @@ export const useLookFiles = () => {
       from: 'stage',
       isOnTarget: verdict.state === 'on-target',
       headline: verdict.headline,
-      cautions: light.findings.map(finding => findingWords(studio.document, finding, distance)),
+      cautions: light.findings.map(finding => sized(findingWords(studio.document, finding, distance))),
     })
   })
 
@@ -97,7 +97,7 @@ export const useLookFiles = () => {
         const lights = set.lights.map(one => {
           const setting = look.lights[one.id]!
           const power = setting.on ? formatPower(setting.powerStops, one.lamp) : 'off'
-          return `${one.name}: ${one.lamp.name}, ${one.modifier.name}; ${power}`
+          return `${one.name}: ${one.lamp.name}, ${sized(one.modifier.name)}; ${power}`
         })
         const pdf = await pdfOf(
           {

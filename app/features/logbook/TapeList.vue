@@ -11,7 +11,7 @@ import { formatPower } from '#wording/notation/power'
 
 /** Where everything stood, as one person measures it with a tape, with power and aim. */
 const props = defineProps<{ record: StudioRecord; marks: TapeMarks; isShort?: boolean }>()
-const { distance } = useUnits()
+const { distance, sized } = useUnits()
 
 const where = (place: Place) => tapedWords(tapedPlace(props.record.set, place, props.marks), distance)
 /** What 5 cm of a subject's place come to: by the nearest of the lights that are on and aimed at it. */
@@ -40,7 +40,7 @@ const rows = computed(() => {
       return {
         id: light.id,
         name: light.name,
-        what: `${light.lamp.name}, ${light.modifier.name}`,
+        what: `${light.lamp.name}, ${sized(light.modifier.name)}`,
         power: setting.on ? formatPower(setting.powerStops, light.lamp) : 'off',
         where: where(light.place),
         aim: aimWords(aimAngles(light.place, aimedAt(light.aim, set)), light.rollDeg),

@@ -15,13 +15,13 @@ const props = defineProps<{ fittings: readonly FittedJob[] }>()
 const placing = usePlacing()
 const studio = useStudio()
 const preferences = usePreferences()
-const { distance } = useUnits()
+const { distance, sized } = useUnits()
 
 const count = computed(() => studio.stored.looks.length)
 const rows = computed(() =>
   props.fittings.map(fitting => ({
     fitting,
-    name: fittingWords(fitting),
+    name: sized(fittingWords(fitting)),
     uneven: fitting.unevenStops === undefined ? '–' : fitting.unevenStops.toFixed(1),
     spill: Number.isFinite(fitting.spillStops) ? formatStops(fitting.spillStops) : 'none',
     load: loadWords(fitting, preferences.values.circuitWatts),

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import MatchTable from '~/features/match/MatchTable.vue'
 import { useLookEdits } from '~/shared/useLookEdits'
+import { useUnits } from '~/shared/useUnits'
 import { useMatching } from '~/stores/matching'
 import { useStudio } from '~/stores/studio'
 import PictureCanvas from '~/ui/PictureCanvas.vue'
@@ -17,6 +18,7 @@ import { shutterWords, valueAndStopsWords } from '#wording/quantities'
 const props = defineProps<{ name: string; lookName: string }>()
 const matching = useMatching()
 const studio = useStudio()
+const { sized } = useUnits()
 const router = useRouter()
 const { fromSet } = useLookEdits()
 
@@ -79,8 +81,9 @@ const asLook = async (way: MatchWay) => {
             matchHeadline(way, matching.asked)
           }}</span>
           <span class="text-sm text-soft">
-            {{ wayWords(way) }}. {{ formatAperture(way.camera.fNumber) }} · {{ shutterWords(way.camera.shutterS) }} ·
-            ISO {{ Math.round(way.camera.iso) }}, {{ Math.round(way.set.camera.lens.focalLengthMm) }} mm
+            {{ sized(wayWords(way)) }}. {{ formatAperture(way.camera.fNumber) }} ·
+            {{ shutterWords(way.camera.shutterS) }} · ISO {{ Math.round(way.camera.iso) }},
+            {{ Math.round(way.set.camera.lens.focalLengthMm) }} mm
           </span>
           <span v-if="way.picture" class="flex flex-wrap gap-2">
             <button class="press" data-test="open-match" @click="open(way)">Open way {{ at + 1 }} as a set</button>

@@ -67,8 +67,18 @@ describe('the loop of levelling', () => {
     const pair = { kind: 'swapped', lightIds: ['one', 'other'] } as const
     const named = await looped([answer({ suspicion: pair, settings: levels(-3, -2) }), answer({ isSettled: true })])
     expect(named.asked[1]!.map(({ sent }) => sent)).toEqual([levels(-1, 0), levels(-3, -2)])
-    const late = await looped([answer({ suspicion: pair })], { most: 1 })
-    expect(late.end!.levels).toEqual(levels(-1, 0))
+  })
+
+  it('has one round more where a pair is named in the last, and keeps the light of that one, in the turned patch', async () => {
+    const pair = { kind: 'swapped', lightIds: ['one', 'other'] } as const
+    const late = await looped([answer({ suspicion: pair, settings: levels(-3, -2) }), answer({ isLevel: true })], {
+      most: 1,
+    })
+    expect(late.sent).toEqual([levels(0, -1), levels(-3, -2)])
+    expect(late.end).toEqual({ levels: levels(-3, -2), isLevel: true })
+    // Never more than one, whatever is named then.
+    const again = [answer({ suspicion: pair }), answer({ suspicion: pair, settings: levels(-4, -5) }), answer({})]
+    expect((await looped(again, { most: 1 })).sent).toHaveLength(2)
   })
 
   it.each(['send', 'read', 'judge'])('sends and says nothing more once stopped after %s', async stop => {

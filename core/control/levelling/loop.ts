@@ -29,13 +29,15 @@ const turnedRound = (rounds: readonly Round[], [one, other]: readonly [string, s
   }))
 
 /**
- * Sends, reads and turns until every target holds or the rounds are over.
+ * Sends, reads and turns until every target holds or the rounds are over. A pair that is named in the last of them
+ * gets one more: until then two lamps were sent what was meant for each other.
  * @param first what the first round sends: levels that tell lamps apart
  * @returns undefined where it was stopped
  */
 export const levelRig = async (first: Levels, ends: LevelEnds, most = MOST_ROUNDS): Promise<LevelEnd | undefined> => {
   let levels = first
   let rounds: Round[] = []
+  let last = most
   for (let round = 1; ; round++) {
     await ends.send(levels, round)
     if (ends.isStopped()) return undefined
@@ -44,11 +46,14 @@ export const levelRig = async (first: Levels, ends: LevelEnds, most = MOST_ROUND
     rounds = [...rounds, { sent: levels, seen }]
     const answer = await ends.judge(rounds, round)
     if (ends.isStopped()) return undefined
-    if (answer.suspicion?.kind === 'swapped') rounds = turnedRound(rounds, answer.suspicion.lightIds)
+    if (answer.suspicion?.kind === 'swapped') {
+      rounds = turnedRound(rounds, answer.suspicion.lightIds)
+      if (round === most) last = most + 1
+    }
     ends.said(answer)
     if (answer.isSettled) return { levels: answer.settings, isLevel: answer.isLevel }
     // What was sent last is known; what would be sent next is not.
-    if (round >= most) return { levels: { ...rounds.at(-1)!.sent }, isLevel: answer.isLevel }
+    if (round >= last) return { levels: { ...rounds.at(-1)!.sent }, isLevel: answer.isLevel }
     levels = answer.settings
   }
 }

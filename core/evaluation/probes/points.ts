@@ -65,7 +65,7 @@ const cheek = (set: StudioSet, subject: Subject, isLit: boolean): { place: Vecto
   const head = headOf(subject)
   const toKey = subtract(key ? vectorOf(key.place) : vectorOf(set.camera.place), head)
   const isOnItsLeft = dot(turned(subject, [1, 0, 0]), toKey) > 1e-9
-  const { place, normal } = cheekOf(subject.pose, isOnItsLeft === isLit ? 1 : -1)
+  const { place, normal } = cheekOf(subject, isOnItsLeft === isLit ? 1 : -1)
   return {
     place: add([subject.place.xM, subject.place.yM, 0], turned(subject, scale(place, subject.heightM))),
     normal: turned(subject, normal),

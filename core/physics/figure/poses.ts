@@ -106,7 +106,3 @@ const OBJECT: readonly Part[] = [
 
 /** Parts of a figure in each pose, in shares of its height. */
 export const PARTS: Record<Pose, readonly Part[]> = { standing: STANDING, sitting: SITTING, object: OBJECT }
-
-/** Height of the eyes and the middle of the head; of a thing, where it is read. */
-export const headShare = (pose: Pose): number =>
-  pose === 'object' ? 0.6 : 0.935 - (pose === 'sitting' ? SEAT_DROP : 0)

@@ -6,10 +6,12 @@ import { formField } from '../figure/form'
 import { PARTS } from '../figure/poses'
 import { direction, type Vector } from '../units/vector'
 import { castRay, isBlocked, noHit, rayScene } from './kernel'
+import { onPlainCode } from '../loops/loops'
 import { pointOn } from './surfacePoint'
 
 const scene = everySurface()
-const rays = rayScene(scene)
+const at = <T>(run: () => T): T => run()
+const kernels = { loops: rayScene(scene), plain: onPlainCode(() => rayScene(scene)) }
 const inRoom = fc.tuple(
   fc.double({ min: -3.1, max: 3.1, noNaN: true }),
   fc.double({ min: 0.9, max: 8.3, noNaN: true }),
@@ -31,11 +33,6 @@ const anyRay = fc.oneof(
   { weight: 9, arbitrary: fc.tuple(inRoom, anyWay) as fc.Arbitrary<[Vector, Vector]> },
   { weight: 1, arbitrary: toCorner },
 )
-const cast = (from: Vector, way: Vector) => {
-  const hit = noHit()
-  castRay(rays, ...from, ...way, hit)
-  return hit
-}
 
 const field = formField(PARTS.standing)
 /** How deep a place lies within any subject of the scene, by the form that the mesh stands for and not by the mesh. */
@@ -54,7 +51,14 @@ const insideBody = (point: Vector): number =>
     }),
   )
 
-describe('the ray kernel', () => {
+describe.each(['loops', 'plain'] as const)('the ray kernel, %s', which => {
+  const rays = kernels[which]
+  const cast = (from: Vector, way: Vector) => {
+    const hit = noHit()
+    castRay(rays, ...from, ...way, hit)
+    return hit
+  }
+
   it('always ends on a surface of the closed room, at the point that its own coordinates name, from the side that it says', () => {
     const shapes = new Set<string>()
     fc.assert(
@@ -81,7 +85,7 @@ describe('the ray kernel', () => {
   it('finds the nearest: nothing of the scene lies before what it names, asked surface by surface', () => {
     const alone = scene.surfaces
       .filter(surface => surface.shape !== 'sheet' || !surface.encloses)
-      .map(surface => rayScene({ surfaces: [surface] }))
+      .map(surface => (which === 'plain' ? onPlainCode : at)(() => rayScene({ surfaces: [surface] })))
     fc.assert(
       fc.property(inRoom, anyWay, (from, way) => {
         const { distanceM } = cast(from, way)

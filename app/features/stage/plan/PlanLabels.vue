@@ -20,7 +20,7 @@ const props = defineProps<{
 }>()
 const studio = useStudio()
 const note = useChangeNote()
-const { distance } = useUnits()
+const { distance, sized } = useUnits()
 const { tapes } = useTapes(() => props.isSide)
 
 /** What a move did to the backdrop, on the tape of what is moved. */
@@ -35,6 +35,7 @@ const labels = computed(() => {
     selectedIds: studio.selectedIds,
     tapes: tapes.value,
     distance,
+    sized,
   })
   const tape = wishes.find(({ id }) => id === `tape-${studio.selectedId}`)
   const change: LabelWish[] =

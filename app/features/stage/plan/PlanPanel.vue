@@ -10,7 +10,7 @@ import { add } from '#core/physics/units/vector'
 import type { PlanMap } from '~/features/stage/plan/planMap'
 
 const props = defineProps<{ map: PlanMap; panel: Panel }>()
-const { distance } = useUnits()
+const { distance, sized } = useUnits()
 const { moveOnPlan } = useMoves()
 
 /** Each side is drawn in the tone that its reflectance renders, so that black and white sides are told apart. */
@@ -53,7 +53,7 @@ const wings = computed(() =>
     v-slot="{ isSelected }"
     :map="map"
     :place="{ depthM: panel.place.yM, acrossM: panel.place.xM }"
-    :label="`${panel.name}, ${distance(panel.place.yM)} from the backdrop.`"
+    :label="`${sized(panel.name)}, ${distance(panel.place.yM)} from the backdrop.`"
     :data-test="`plan-${panel.id}`"
     @move="(depthM, acrossM, isFree) => moveOnPlan(panel.id, acrossM, depthM, isFree, map.scale)"
   >

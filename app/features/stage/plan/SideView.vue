@@ -23,7 +23,7 @@ const props = defineProps<{ plan: PlanMap; width: number; height: number }>()
 const studio = useStudio()
 const { waysTo } = useSpotlight()
 const light = useLight()
-const { distance } = useUnits()
+const { distance, sized } = useUnits()
 const { moveFromSide } = useMoves()
 
 const bounds = computed(() => roomBounds(studio.document.room))
@@ -102,7 +102,7 @@ const view = computed(() => {
       is-side
       :map="map"
       :place="{ depthM: panel.place.yM, acrossM: panel.place.zM }"
-      :label="`${panel.name} from the side, ${distance(panel.place.zM)} off the floor.`"
+      :label="`${sized(panel.name)} from the side, ${distance(panel.place.zM)} off the floor.`"
       :data-test="`side-${panel.id}`"
       @move="(yM, zM) => moveFromSide(panel.id, yM, zM)"
     >

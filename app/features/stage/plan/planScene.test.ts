@@ -22,6 +22,7 @@ const FIELDS = [
 const GENERIC = genericKit()
 const setUps = STARTING_POINTS.map(point => [point.name, startFrom(demoSet(), point, GENERIC).set] as const)
 const metres = (value: number) => `${value.toFixed(2)} m`
+const same = (name: string) => name
 
 /** All drawings of a set in a field: the plan as it lies or stands, and the side view. */
 const drawings = (set: StudioSet, { width, height }: (typeof FIELDS)[number]) =>
@@ -41,7 +42,7 @@ const drawings = (set: StudioSet, { width, height }: (typeof FIELDS)[number]) =>
   })
 const labelsOf = (set: StudioSet, size: (typeof FIELDS)[number]) =>
   drawings(set, size).map(({ map, view, height, tapes }) => {
-    const scene = planScene(set, map, { view, selectedIds: [], tapes, distance: metres })
+    const scene = planScene(set, map, { view, selectedIds: [], tapes, distance: metres, sized: same })
     const field = { left: 0, top: 0, right: size.width, bottom: height }
     return { scene, field, view, labels: placeLabels(scene.wishes, field, scene.bodies, scene.lines) }
   })
@@ -97,7 +98,13 @@ describe('words on a plan that is too full', () => {
     const layout = stageLayout(roomBounds(set.room), 603, 514, 'both')
     const map = planMap(roomBounds(set.room), 603, layout.planHeight, layout)
     for (const { id } of set.lights.slice(0, 12)) {
-      const { wishes } = planScene(set, map, { view: 'above', selectedIds: [id], tapes: [], distance: metres })
+      const { wishes } = planScene(set, map, {
+        view: 'above',
+        selectedIds: [id],
+        tapes: [],
+        distance: metres,
+        sized: same,
+      })
       expect(wishes.toSorted((a, b) => b.weight - a.weight)[0]!.id).toBe(id)
     }
   })

@@ -26,6 +26,8 @@ type Options = {
   selectedIds: readonly string[]
   tapes: readonly MeasuredDistance[]
   distance: (metres: number) => string
+  /** A name with its sizes as the reader has them. */
+  sized: (name: string) => string
 }
 
 /** Boxes that things cover on the screen, the words that stand beside them, and the lines that words keep off. */
@@ -52,10 +54,12 @@ export const planScene = (set: StudioSet, map: PlanMap, options: Options): PlanS
   const line = (from: FlatPlace, to: FlatPlace) => lines.push(...along(map.at(...from), map.at(...to)))
 
   for (const light of set.lights) {
-    const { front, body: housing } = lightOutline(light, set, options.view)
+    const { front, body: housing, stand } = lightOutline(light, set, options.view)
     const beside = body(light.id, [...front, ...housing], 2)
     wish(light.id, light.name, beside, 10, true)
-    if (isSide) line([light.place.yM, 0], [light.place.yM, light.place.zM])
+    const [column, , , , boom] = stand
+    if (isSide && column) line(column[0]!, column[1]!)
+    if (boom) line(boom[0]!, boom[1]!)
   }
   for (const subject of set.subjects) {
     const parts = isSide
@@ -84,7 +88,7 @@ export const planScene = (set: StudioSet, map: PlanMap, options: Options): PlanS
       wing.flatMap((place, at) => (at > 0 ? between(map, wing[at - 1]!, place) : [])),
     )
     for (const spot of pieces) bodies.push({ id: panel.id, ...boxAbout([spot], 4) })
-    if (options.selectedIds.includes(panel.id)) wish(panel.id, panel.name, boxAbout(pieces, 4), 4)
+    if (options.selectedIds.includes(panel.id)) wish(panel.id, options.sized(panel.name), boxAbout(pieces, 4), 4)
   }
   for (const { id, name, place, form } of set.props) {
     const half = form.shape === 'box' ? Math.hypot(form.widthM, form.depthM) / 2 : form.radiusM

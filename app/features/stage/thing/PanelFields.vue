@@ -23,7 +23,7 @@ const change = (changes: Partial<Panel>) => edit(set => editPanel(set, props.pan
 const kinds = computed(() => [
   ...(kit.kit.panels.some(({ what }) => what.kind === props.panel.kind)
     ? []
-    : [{ value: props.panel.kind, name: props.panel.name }]),
+    : [{ value: props.panel.kind, name: sized(props.panel.name) }]),
   ...kit.kit.panels.map(({ what }) => ({ value: what.kind, name: sized(what.name) })),
 ])
 const become = (kind: string) => {

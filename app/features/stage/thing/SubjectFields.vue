@@ -18,6 +18,11 @@ const HAIRCUT_CHOICES = [
   { value: 'tied', name: 'tied up' },
   { value: 'none', name: 'none' },
 ] as const
+const BUILD_CHOICES = [
+  { value: 'man', name: 'man' },
+  { value: 'woman', name: 'woman' },
+  { value: 'child', name: 'child' },
+] as const
 const POSES = [
   { value: 'standing', name: 'standing' },
   { value: 'sitting', name: 'sitting' },
@@ -53,6 +58,16 @@ const POSES = [
       class="w-26"
       wide
       @choose="pose => pose && change({ pose })"
+    />
+    <SelectField
+      v-if="subject.pose !== 'object'"
+      label="Build"
+      :value="subject.build"
+      :options="BUILD_CHOICES"
+      test-name="build"
+      class="w-24"
+      wide
+      @choose="build => build && change({ build })"
     />
     <NumberField
       label="Turned"

@@ -9,7 +9,7 @@ import { HAIRCUTS, type Shown } from './shown'
 import { isShownMade, keepShown, makeShown, shownMesh } from './shownMesh'
 import { SHOWN_MATERIALS, type ShownMaterial } from './shapes'
 
-const SHORT: Shown = { pose: 'standing', haircut: 'short', glasses: false }
+const SHORT: Shown = { pose: 'standing', build: 'man', haircut: 'short', glasses: false }
 const mesh = shownMesh(SHORT)
 const numberOf = (material: ShownMaterial) => SHOWN_MATERIALS.indexOf(material)
 
@@ -71,7 +71,7 @@ describe('the figure that pictures show', () => {
 
   it('has its cheeks within a centimetre of where a meter reads them', () => {
     for (const side of [-1, 1] as const) {
-      const { place } = cheekOf('standing', side)
+      const { place } = cheekOf({ pose: 'standing', build: 'man' }, side)
       let nearest = Infinity
       for (let at = 0; at < mesh.vertices.length; at += 3)
         nearest = Math.min(nearest, Math.hypot(...[0, 1, 2].map(axis => mesh.vertices[at + axis]! - place[axis]!)))
@@ -115,7 +115,7 @@ describe('the figure that pictures show', () => {
   })
 
   it('belongs to patches of the form that light is reckoned with, all over', () => {
-    const plain = figureMesh('standing')
+    const plain = figureMesh('standing', 'man')
     expect(Math.max(...mesh.patch)).toBeLessThan(plain.patchCount)
     expect(new Set(mesh.patch).size).toBeGreaterThan(plain.patchCount / 2)
     expect(mesh.under.mesh).toBe(plain)
@@ -135,7 +135,7 @@ describe('the figure that pictures show', () => {
   })
 
   it('sits lower than it stands, and wears glasses before its eyes', () => {
-    const sitting = shownMesh({ pose: 'sitting', haircut: 'none', glasses: true })
+    const sitting = shownMesh({ pose: 'sitting', build: 'man', haircut: 'none', glasses: true })
     expect(Math.max(...sitting.vertices.filter((_, at) => at % 3 === 2))).toBeLessThan(0.83)
     const frames = middlesOf(sitting, 'frames')
     expect(frames.length).toBeGreaterThan(200)
@@ -143,7 +143,7 @@ describe('the figure that pictures show', () => {
   })
 
   it('is the same when it was made elsewhere and sent as numbers', () => {
-    const kind: Shown = { pose: 'standing', haircut: 'tied', glasses: true }
+    const kind: Shown = { pose: 'standing', build: 'man', haircut: 'tied', glasses: true }
     expect(isShownMade(kind)).toBe(false)
     const numbers = structuredClone(makeShown(kind))
     keepShown(kind, numbers)

@@ -1,6 +1,7 @@
 import { triangleMesh, type TriangleMesh } from '../../geometry/triangleMesh'
 import { direction, type Vector } from '../../units/vector'
 import { mixedTriangles } from '../borders'
+import { reshapeOf } from '../builds'
 import { figureMesh } from '../figureMesh'
 import { SEAT_DROP } from '../poses'
 import { DRESS, foldDepth } from './body'
@@ -88,6 +89,16 @@ const joined = (nets: readonly Net[]) => {
   return { vertices, normals, faces: Uint32Array.from(faces) }
 }
 
+/** Moves and turns a man's form to what the build makes of it. */
+const reshape = ({ pose, build }: Shown, vertices: Float64Array, normals: Float64Array): void => {
+  const { out, outward } = reshapeOf(pose, build)
+  for (let at = 0; at < vertices.length; at += 3) {
+    const place: Vector = [vertices[at]!, vertices[at + 1]!, vertices[at + 2]!]
+    normals.set(outward(place, [normals[at]!, normals[at + 1]!, normals[at + 2]!]), at)
+    vertices.set(out(place), at)
+  }
+}
+
 /** Makes a figure's numbers, which takes a second or more. */
 export const makeShown = (shown: Shown): ShownNumbers => {
   const drop = shown.pose === 'sitting' ? SEAT_DROP : 0
@@ -105,8 +116,9 @@ export const makeShown = (shown: Shown): ShownNumbers => {
   const materials = Uint8Array.from(partOfFace, (part, face) =>
     numberOf(parts[part]!.material(placeOf(face, 0), placeOf(face, 1), placeOf(face, 2))),
   )
+  reshape(shown, vertices, normals)
   const mesh = triangleMesh(vertices, normals, faces, materials, undefined)
-  const { triangleOfVertex, patchOfTriangle } = underOf(figureMesh(shown.pose), mesh)
+  const { triangleOfVertex, patchOfTriangle } = underOf(figureMesh(shown.pose, shown.build), mesh)
   return {
     ...mesh,
     patch: patchOfTriangle,
@@ -126,14 +138,15 @@ export type ShownNumbers = Omit<TriangleMesh, 'materialAt'> & {
 /** Completes a figure's numbers by what can be told of its kind. */
 const completed = (shown: Shown, { triangleOfVertex, ...mesh }: ShownNumbers): ShownMesh => ({
   ...mesh,
-  materialAt: materialAtFor(partsOf(shown)),
-  under: { mesh: figureMesh(shown.pose), triangleOfVertex, patchOfTriangle: mesh.patch },
+  materialAt: materialAtFor(shown),
+  under: { mesh: figureMesh(shown.pose, shown.build), triangleOfVertex, patchOfTriangle: mesh.patch },
 })
 
 /** Finer than triangles: the material of the very place, on the face. */
-const materialAtFor = (parts: readonly PartOfFigure[]) => {
-  const head = parts[1]!
-  return (x: number, y: number, z: number) => SHOWN_MATERIALS.indexOf(head.material(x, y, z))
+const materialAtFor = (shown: Shown) => {
+  const head = partsOf(shown)[1]!
+  const { into } = reshapeOf(shown.pose, shown.build)
+  return (x: number, y: number, z: number) => SHOWN_MATERIALS.indexOf(head.material(...into(x, y, z)))
 }
 
 const FACE = new Set(
@@ -153,7 +166,7 @@ const bordering = (mesh: TriangleMesh): Uint8Array =>
 
 const meshes = new Map<string, ShownMesh>()
 
-const keyOf = ({ pose, haircut, glasses }: Shown): string => `${pose} ${haircut} ${glasses}`
+const keyOf = ({ pose, build, haircut, glasses }: Shown): string => `${pose} ${build} ${haircut} ${glasses}`
 
 /** Whether a figure is made already. */
 export const isShownMade = (shown: Shown): boolean => meshes.has(keyOf(shown))

@@ -8,7 +8,7 @@ import { frameHeight, lightViewOf } from '#core/render/takeFrame'
 import { shownStage } from '#core/render/shownStage'
 import { atOnce } from '#core/shared/steps'
 import type { StudioSet } from '#core/model/schema'
-import { REFERENCE_SETS } from './sets'
+import { REFERENCE_SETS } from '../../tests/reference/sets'
 
 const WIDTH = 200
 const SETS = ['demo hall', 'key at 0.8 m', 'V-flats at both sides', 'gloss floor', 'silver board, barn doors']

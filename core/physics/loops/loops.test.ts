@@ -15,8 +15,8 @@ import { raysIn, type Ray } from '#support/raysIn'
 import { xorshift } from '#support/xorshift'
 import { everySurface } from '#support/scenes'
 import { expectWithin } from '#support/tolerance'
-import { compileLoops } from '../../scripts/support/compileLoops'
-import { REFERENCE_SETS } from './sets'
+import { compileLoops } from '../../../scripts/support/compileLoops'
+import { REFERENCE_SETS } from '../../../tests/reference/sets'
 
 const QUICK: Quality = {
   raysPerPatch: 16,
@@ -42,7 +42,7 @@ const lightsOn = (stage: Stage, set: StudioSet) => {
 describe('the fast loops', () => {
   it('are what their source compiles to', async () => {
     const { text } = await compileLoops()
-    const kept = readFileSync(new URL('../../core/physics/loops/loops.wasm.ts', import.meta.url), 'utf8')
+    const kept = readFileSync(new URL('./loops.wasm.ts', import.meta.url), 'utf8')
     expect(kept.replaceAll(/\s/g, '')).toBe(text.replaceAll(/\s/g, ''))
   })
 

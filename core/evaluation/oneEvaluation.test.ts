@@ -9,7 +9,7 @@ import type { AreaTarget, Look, StudioSet } from '#core/model/schema'
 import { DRAFT_QUALITY } from '#core/physics/transport/stage'
 import { expectWithin } from '#support/tolerance'
 import { validationErrors } from '#core/validation/validation'
-import { solvedPowers } from '../cli/commands/solve'
+import { solvedPowers } from '../../cli/commands/solve'
 
 const pool = (xM: number, depthStops = 3): AreaTarget => ({ kind: 'pool', xM, heightM: 1.4, radiusM: 0.6, depthStops })
 const withAreas = (set: StudioSet, ...areas: AreaTarget[]): StudioSet => ({
