@@ -32,7 +32,9 @@ const COMPILED = 'core/physics/loops/assembly/'
 /** Every fault that could be made in core; words and names of things are no logic. */
 const everyMutant = async (): Promise<Mutant[]> => {
   const names = execSync('git ls-files core', { encoding: 'utf8' }).split('\n')
-  const files = names.filter(name => name.endsWith('.ts') && !/\.(test|bench)\.ts$/.test(name) && !name.startsWith(COMPILED))
+  const files = names.filter(
+    name => name.endsWith('.ts') && !/\.(test|bench)\.ts$/.test(name) && !name.startsWith(COMPILED),
+  )
   const { mutants } = await new Instrumenter(silent as never).instrument(
     files.map(name => ({ name, mutate: true, content: readFileSync(name, 'utf8') })),
     { plugins: null, excludedMutations: ['StringLiteral'], ignorers: [], noHeader: true },
