@@ -34,7 +34,8 @@ const play = async (id: string) => {
     <section aria-label="Cues" class="min-w-0 lg:w-3/5">
       <div class="flex flex-wrap items-center gap-3">
         <button
-          class="press-main min-h-11 px-6"
+          class="min-h-11 px-6"
+          :class="rig.isMine ? 'press-main' : 'press'"
           :disabled="!rig.isMine || !next"
           data-test="go"
           @click="play(next!.id)"
