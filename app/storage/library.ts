@@ -111,6 +111,13 @@ export const createLibrary = (database: Database) => {
       row.doneStep ?? 0,
     )
 
+  /** A set as it lies there, to be looked at; undefined where it is gone or damaged. Nothing is written. */
+  const peek = async (id: string): Promise<StudioSet | undefined> => {
+    const row = await sets.get(id)
+    const checked = row && row.deletedAt === undefined ? checkSet(row.document) : undefined
+    return checked?.ok ? checked.value : undefined
+  }
+
   /** Opens a set. Damaged parts are left out and named; what was stored stays beside it as it was. */
   const open = (id: string): Promise<Outcome<OpenedSet>> =>
     database.transaction('rw', [sets, heads, steps], async () => {
@@ -339,6 +346,7 @@ export const createLibrary = (database: Database) => {
     list,
     binned,
     open,
+    peek,
     save,
     add,
     addBeside,

@@ -2,10 +2,10 @@
 import { useDropZone } from '@vueuse/core'
 import { useKept } from '~/shared/useKept'
 import { usePreferences } from '~/stores/preferences'
-import { useSetThumbs } from '~/features/library/useSetThumbs'
 import { useLibrary } from '~/stores/library'
+import { useSetPictures } from '~/stores/setPictures'
 import { useVault } from '~/stores/vault'
-import { computed, ref, useTemplateRef } from 'vue'
+import { computed, onScopeDispose, ref, useTemplateRef, watch } from 'vue'
 import ChoiceRow from '~/ui/ChoiceRow.vue'
 import ProgressBar from '~/ui/ProgressBar.vue'
 import SetBin from '~/features/library/SetBin.vue'
@@ -14,9 +14,16 @@ import { Archive, FileUp, Plus } from '@lucide/vue'
 import { formatMoment } from '#wording/notation/moment'
 
 const library = useLibrary()
-const { urls: pictures } = useSetThumbs()
+const pictures = useSetPictures()
 const vault = useVault()
 const preferences = usePreferences()
+const idsOf = (sets: readonly { id: string }[]) => sets.map(({ id }) => id)
+watch(
+  () => [library.sets, library.bin] as const,
+  ([sets, bin]) => void pictures.list(idsOf(sets), idsOf(bin)),
+  { immediate: true },
+)
+onScopeDispose(pictures.stop)
 /** So many are seen at once: no search is offered for them. */
 const FEW = 5
 const sought = ref('')
@@ -145,7 +152,7 @@ const KEEPING = {
       No set has "{{ sought.trim() }}" in its name; {{ library.sets.length }} are here.
     </p>
     <ul class="divide-y divide-rule border-y border-rule">
-      <SetLine v-for="set in shown" :key="set.id" :set="set" :picture="pictures.get(set.id)" />
+      <SetLine v-for="set in shown" :key="set.id" :set="set" :picture="pictures.urls.get(set.id)" />
     </ul>
     <p class="mt-4 text-soft">Drop set files or a backup anywhere on this page to import them.</p>
     <SetBin v-if="library.bin.length > 0" class="mt-8" />

@@ -76,8 +76,9 @@ const written = (nodes: readonly (readonly Child[])[]): ArrayBuffer => {
         const isLeast = side < 3
         // An empty place is a box turned inside out, which no ray meets.
         const nothing = isLeast ? Infinity : -Infinity
-        const bound = child?.box[side] ?? nothing
-        bounds[(node * NODE_BYTES) / 4 + side * 4 + lane] = bound + (isLeast ? -1 : 1) * WIDER * (1 + Math.abs(bound))
+        const bound = child?.box[side]
+        bounds[(node * NODE_BYTES) / 4 + side * 4 + lane] =
+          bound === undefined ? nothing : bound + (isLeast ? -1 : 1) * WIDER * (1 + Math.abs(bound))
       }
       children[(node * NODE_BYTES + NODE_CHILDREN) / 4 + lane] = child?.code ?? 0
     }
