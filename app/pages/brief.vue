@@ -5,7 +5,9 @@ import StartingPoints from '~/features/brief/StartingPoints.vue'
 </script>
 
 <template>
-  <div class="grid grow grid-cols-1 lg:min-h-0 lg:grid-cols-[25rem_minmax(0,1fr)_24rem]">
+  <div
+    class="grid grow grid-cols-1 lg:min-h-0 lg:grid-cols-[20rem_minmax(0,1fr)_18rem] xl:grid-cols-[25rem_minmax(0,1fr)_24rem]"
+  >
     <BriefForm class="border-rule lg:overflow-y-auto lg:border-r" />
     <StartingPoints class="border-rule lg:overflow-y-auto lg:border-r" />
     <BriefAnswers class="lg:overflow-y-auto" />

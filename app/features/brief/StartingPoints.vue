@@ -67,7 +67,7 @@ onUnmounted(setUps.stop)
       </button>
       <span v-if="setUps.failure" role="alert">{{ setUps.failure }}</span>
     </div>
-    <ul class="grid grid-cols-1 gap-2 sm:grid-cols-2">
+    <ul class="grid grid-cols-1 gap-2 sm:grid-cols-2 lg:grid-cols-1 xl:grid-cols-2">
       <li v-for="{ point, known } in shown" :key="point.id">
         <button
           class="press flex size-full items-stretch gap-3 text-left"

@@ -66,7 +66,7 @@ const valueOf = (convention: Convention) =>
       <li
         v-for="convention in CONVENTIONS"
         :key="convention.id"
-        class="flex items-baseline gap-3 border-t border-rule py-1.5"
+        class="flex flex-wrap items-baseline gap-x-3 gap-y-1 border-t border-rule py-1.5 xl:flex-nowrap"
       >
         <button
           class="press shrink-0"
@@ -77,7 +77,9 @@ const valueOf = (convention: Convention) =>
         >
           {{ CONVENTION_WORDS[convention.id].name }}
         </button>
-        <span class="text-sm text-soft">{{ CONVENTION_WORDS[convention.id].why }}</span>
+        <span class="order-1 basis-full text-sm text-soft xl:order-0 xl:basis-auto">{{
+          CONVENTION_WORDS[convention.id].why
+        }}</span>
         <span class="ml-auto shrink-0 text-base font-semibold">{{ valueOf(convention) }}</span>
       </li>
     </ul>
