@@ -84,6 +84,46 @@ describe('depth of field', () => {
     })
   })
 
+  it('throws what is before the focus over what is sharp, softly, and keeps its light', () => {
+    // A bright post in the foreground before a dark wall in focus.
+    const isPost = (column: number) => column >= 50 && column < 70
+    const view = viewOf(column => (isPost(column) ? 1.2 : LENS.focusM))
+    const light = lightOf(column => (isPost(column) ? 1 : 0))
+    const soft = depthOfField(view, light, PROJECTION, LENS)
+    const row = (HEIGHT / 2) * WIDTH
+    const values = Array.from({ length: WIDTH }, (_, column) => soft[(row + column) * 3]!)
+    const disc = (blurMm(LENS, 1.2) / LENS.sensorWidthMm) * WIDTH
+    // It spreads half a disc to each side, evenly, and no further.
+    expect(values[50 - Math.round(disc / 4)]!).toBeGreaterThan(0.02)
+    expect(values[49]! + values[50]!).toBeGreaterThan(0.8)
+    expect(values[49]! + values[50]!).toBeLessThan(1.2)
+    expect(values[50 - Math.ceil(disc) - 1]).toBe(0)
+    for (let column = 0; column < 59; column++)
+      expect(values[column + 1]!).toBeGreaterThanOrEqual(values[column]! - 1e-6)
+    values.forEach((value, column) => expectWithin(value, values[WIDTH - 1 - column]!, 1e-5))
+    expectShare(
+      values.reduce((sum, value) => sum + value, 0),
+      20,
+      0.03,
+    )
+    // As bright as the wall, nobody sees where it ends.
+    const even = depthOfField(
+      view,
+      lightOf(() => 0.3),
+      PROJECTION,
+      LENS,
+    )
+    even.forEach(value => expectWithin(value, 0.3, 1e-5))
+    // Nothing but foreground is as even as it was.
+    const all = depthOfField(
+      viewOf(() => 1.2),
+      lightOf(() => 0.3),
+      PROJECTION,
+      LENS,
+    )
+    all.forEach(value => expectWithin(value, 0.3, 1e-5))
+  })
+
   it('blurs less at a smaller aperture', () => {
     const edge = lightOf(column => (column < WIDTH / 2 ? 0 : 1))
     const widthAt = (fNumber: number) =>

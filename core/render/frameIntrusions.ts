@@ -4,7 +4,7 @@ import { pointOn } from '../physics/geometry/surfacePoint'
 import { frontReach } from '../physics/sources/frontShape'
 import { housingOwner } from '../scene/surfaces/lampBody'
 import { panelSheets } from '../scene/surfaces/panelSheets'
-import { hangs } from '../scene/stands'
+import { standFoot } from '../scene/stands'
 import { emitterOf } from '../scene/scene'
 import type { Light, StudioSet } from '../model/schema'
 import type { Stage } from '../physics/transport/stage'
@@ -15,6 +15,8 @@ export type FrameIntrusion = { id: string; what: 'lamp' | 'stand' | 'panel'; inF
 
 const GRID = [-1, -0.5, 0, 0.5, 1] as const
 const STAND_SAMPLES = 10
+/** The last of a boom is the lamp's own place. */
+const ARM_SHARES = [0.2, 0.4, 0.6, 0.8] as const
 /** Seen by less than this share of what lies in the frame, a thing counts as hidden. */
 export const HIDDEN = 0.12
 /** What stands this near the backdrop is part of it. */
@@ -29,11 +31,20 @@ export const lampPlaces = (light: Light, set: StudioSet): Vector[] => {
   return GRID.flatMap(a => GRID.map(b => add(centre, add(scale(across, a * reach.across), scale(up, b * reach.up)))))
 }
 
-/** Places of a stand from the floor to its lamp; none for what hangs from above. */
+/** Places of a stand from the floor up, and along its boom where it has one; none for what hangs from above. */
 export const standPlaces = (light: Light, set: StudioSet): Vector[] => {
-  if (hangs(light, set)) return []
+  const foot = standFoot(light, set)
+  if (!foot) return []
+  const [footX, footY] = foot
   const { xM, yM, zM } = light.place
-  return Array.from({ length: STAND_SAMPLES }, (_, index): Vector => [xM, yM, (zM * (index + 0.5)) / STAND_SAMPLES])
+  const column = Array.from({ length: STAND_SAMPLES }, (_, index): Vector => [
+    footX,
+    footY,
+    (zM * (index + 0.5)) / STAND_SAMPLES,
+  ])
+  const isBoom = footX !== xM || footY !== yM
+  const arm = ARM_SHARES.map((share): Vector => [footX + share * (xM - footX), footY + share * (yM - footY), zM])
+  return isBoom ? [...column, ...arm] : column
 }
 
 const isInFrame = (projection: Projection, place: Vector): boolean => {
