@@ -50,7 +50,9 @@ const layerWhere = (light: Float32Array, isIn: (pixel: number) => boolean): Laye
   const layer = new Float32Array((light.length / 3) * 4)
   for (let pixel = 0; pixel < light.length / 3; pixel++) {
     if (!isIn(pixel)) continue
-    layer.set(light.subarray(pixel * 3, pixel * 3 + 3), pixel * 4)
+    layer[pixel * 4] = light[pixel * 3]!
+    layer[pixel * 4 + 1] = light[pixel * 3 + 1]!
+    layer[pixel * 4 + 2] = light[pixel * 3 + 2]!
     layer[pixel * 4 + 3] = 1
   }
   return layer
@@ -60,15 +62,20 @@ const layerWhere = (light: Float32Array, isIn: (pixel: number) => boolean): Laye
 const sumsOf = (layer: Layer, width: number, height: number): Float64Array => {
   const across = width + 1
   const sums = new Float64Array(across * (height + 1) * 4)
-  const row = new Float64Array(4)
   for (let y = 0; y < height; y++) {
-    row.fill(0)
+    let [red, green, blue, taken] = [0, 0, 0, 0]
     for (let x = 0; x < width; x++) {
+      const from = (y * width + x) * 4
+      red += layer[from]!
+      green += layer[from + 1]!
+      blue += layer[from + 2]!
+      taken += layer[from + 3]!
       const to = ((y + 1) * across + x + 1) * 4
-      for (let part = 0; part < 4; part++) {
-        row[part]! += layer[(y * width + x) * 4 + part]!
-        sums[to + part] = sums[to - across * 4 + part]! + row[part]!
-      }
+      const above = to - across * 4
+      sums[to] = sums[above]! + red
+      sums[to + 1] = sums[above + 1]! + green
+      sums[to + 2] = sums[above + 2]! + blue
+      sums[to + 3] = sums[above + 3]! + taken
     }
   }
   return sums
@@ -95,11 +102,14 @@ const spreadOnce = (layer: Layer, discs: Float32Array, width: number, height: nu
         (bottom * across + left) * 4,
         (top * across + left) * 4,
       ]
-      const sum = (part: number) => sums[a + part]! - sums[b + part]! - sums[c + part]! + sums[d + part]!
-      const taken = sum(3)
+      const taken = sums[a + 3]! - sums[b + 3]! - sums[c + 3]! + sums[d + 3]!
       const asMany = taken > 0.5 ? 1 / taken : 0
       const share = isOver ? 1 / ((right - left) * (bottom - top)) : asMany
-      for (let part = 0; part < 4; part++) spread[pixel * 4 + part] = sum(part) * share
+      const to = pixel * 4
+      spread[to] = share * (sums[a]! - sums[b]! - sums[c]! + sums[d]!)
+      spread[to + 1] = share * (sums[a + 1]! - sums[b + 1]! - sums[c + 1]! + sums[d + 1]!)
+      spread[to + 2] = share * (sums[a + 2]! - sums[b + 2]! - sums[c + 2]! + sums[d + 2]!)
+      spread[to + 3] = share * taken
     }
   }
   return spread
@@ -169,8 +179,10 @@ export const depthOfField = (
     let layer = layerWhere(light, pixel => discs.behind[pixel]! > 0)
     for (let pass = 0; pass < PASSES; pass++) layer = spreadOnce(layer, discs.behind, width, height, false)
     rest = light.slice()
-    for (let pixel = 0; pixel < discs.behind.length; pixel++)
-      if (discs.behind[pixel]! > 0) rest.set(layer.subarray(pixel * 4, pixel * 4 + 3), pixel * 3)
+    for (let pixel = 0; pixel < discs.behind.length; pixel++) {
+      if (discs.behind[pixel] === 0) continue
+      for (let channel = 0; channel < 3; channel++) rest[pixel * 3 + channel] = layer[pixel * 4 + channel]!
+    }
   }
   return discs.most.before > 0 ? laidOver(rest, light, discs, width, height) : rest
 }
