@@ -326,9 +326,8 @@ const PICTURES: Picture[] = [
     size: LAPTOP,
     path: '/',
     prepare: async browser => {
-      // The stage keeps a picture of the set for the list.
-      await rest()
       await browser.press(By.linkText('Sets'))
+      await browser.find('set-picture')
     },
   },
   // The last: lamps are held for a while when its browser goes.
