@@ -52,6 +52,28 @@ const fortyLooks = (): StudioSet => {
   return { ...set, id: 'forty', name: 'Forty looks' }
 }
 
+/** The demo set with so many lights: edge lights along both walls, and every light on. */
+const manyLights = (count: number): StudioSet => {
+  const set = demoSet()
+  const [look] = set.looks
+  const more = Array.from({ length: count - set.lights.length }, (_, index) => ({
+    ...set.lights[1]!,
+    id: `edge-${index}`,
+    name: `E${index + 1}`,
+    job: 'edge' as const,
+    place: { xM: index % 2 ? 2.8 : -2.8, yM: 0.6 + 0.45 * index, zM: 1.6 + 0.1 * (index % 5) },
+    aim: { ...set.lights[0]!.aim },
+  }))
+  const on = Object.fromEntries(more.map(({ id }) => [id, { on: true, powerStops: -6 }]))
+  return {
+    ...set,
+    id: `lights-${count}`,
+    name: `${count} lights`,
+    lights: [...set.lights, ...more],
+    looks: [{ ...look!, lights: { ...look!.lights, ...on } }],
+  }
+}
+
 const server = await startServer()
 const browser = await openBrowser(LAPTOP)
 const steps = stepsIn({ browser })
@@ -73,6 +95,14 @@ const answers = ({ events, frames }: Seen, type: string, key: 'verdict' | 'stops
 
 const drag = async () => {
   await browser.waitForText('verdict', /wanted 250/)
+  await dragKey('three lights')
+  await steps.open(manyLights(16))
+  await browser.waitForText('verdict', /\d/)
+  await dragKey('sixteen lights')
+}
+
+/** Drags the key to and fro, and says how soon the rail followed. */
+const dragKey = async (of: string) => {
   await browser.stopsAtRest('backdrop/middle')
   await clear()
   const circle = await (await browser.find('plan-key')).findElement(By.css('circle'))
@@ -82,7 +112,7 @@ const drag = async () => {
   const all = await seen()
   const waits = answers(all, 'pointermove', 'stops')
   console.log(
-    `drag of a light, three lights: pointer to rail ${ms(median(waits))}, p95 ${ms(percentile(waits, 0.95))} (${waits.length} moves); longest task ${longestOf(all.tasks)}`,
+    `drag of a light, ${of}: pointer to rail ${ms(median(waits))}, p95 ${ms(percentile(waits, 0.95))} (${waits.length} moves); longest task ${longestOf(all.tasks)}`,
   )
 }
 
