@@ -5,7 +5,8 @@ import { demoSet } from '../edits/demo'
 import { roomBounds } from '../model/bounds'
 import type { Brief, StudioSet } from '../model/schema'
 import { askRatio, editBrief } from './editBrief'
-import { feasibility, type Answer } from './feasibility'
+import { coverFixes, coverOf, feasibility, type Answer } from './feasibility'
+import { evenBackdrop, targetsOf } from './looks'
 import { bestLens, distanceFor, frameNeed, frameUp, lensesThatFit, roomForCamera } from './framing'
 
 const set = demoSet()
@@ -95,5 +96,55 @@ describe('a frame', () => {
     // Where it cannot go as far back as it has to, it stands at the wall.
     const long = frameUp(asking({ framing: 'full' }), 200)
     expectWithin(long.camera.place.yM, roomBounds(set.room).front - 0.4, 1e-9)
+  })
+})
+
+describe('a backdrop and a ceiling', () => {
+  it('is hung as wide as the frame, with a hand to spare, where the room takes it', () => {
+    const narrow = { ...set, backdrop: { ...set.backdrop, widthM: 1.2 } }
+    const found = coverOf(narrow)
+    expect(found).toMatchObject({ isOk: false, widthM: 1.2, heightM: 2.8, aboveM: 0 })
+    const [hung] = coverFixes(narrow).flatMap(({ change }) => (change.kind === 'backdrop' ? [change.backdrop] : []))
+    expectWithin(hung!.widthM!, 1.2 + 2 * found.asideM + 0.1, 1e-9)
+    expect(coverOf(applyChange(narrow, { kind: 'backdrop', backdrop: hung! })).isOk).toBe(true)
+    const low = { ...set, backdrop: { ...set.backdrop, heightM: 1.6 } }
+    const [higher] = coverFixes(low).flatMap(({ change }) => (change.kind === 'backdrop' ? [change.backdrop] : []))
+    expectWithin(higher!.heightM!, 1.6 + coverOf(low).aboveM + 0.05, 1e-9)
+    expect(coverFixes(set)).toEqual([])
+    // Every way that is named makes it fill the frame.
+    for (const { change } of coverFixes(narrow)) expect(coverOf(applyChange(narrow, change)).isOk).toBe(true)
+  })
+
+  it('lets the key up to its front and a hand under it, by the key’s own front or a usual one', () => {
+    const fact = (of: StudioSet) => {
+      const { fact: found } = answer(of, 'height')!
+      return found.is === 'height' ? found : undefined
+    }
+    const [key] = set.lights
+    if (key!.modifier.front.shape !== 'rectangle') throw new Error('a box is a rectangle')
+    expectWithin(fact(set)!.mostM, 3.4 - 0.1 - key!.modifier.front.heightM / 2, 1e-9)
+    expect(fact(set)!.modifier).toBe(key!.modifier.name)
+    const none = fact({ ...set, lights: set.lights.slice(1) })!
+    expect(none.modifier).toBeNull()
+    expectWithin(none.mostM, 3.4 - 0.1 - 0.45, 1e-9)
+    expectWithin(none.overHeadM, 3.4 - 0.935 * 1.72 - 0.11, 1e-9)
+    // 0.6 m over the head are just enough for a boom.
+    const room = (heightM: number): StudioSet => ({ ...set, lights: [], room: { ...set.room, heightM } })
+    const crown = 0.935 * 1.72 + 0.11
+    expect(answer(room(crown + 0.61), 'height')!.isOk).toBe(true)
+    const lowRoom = answer(room(crown + 0.54), 'height')!
+    expect(lowRoom).toMatchObject({ isOk: false, fixes: [{ purpose: { as: 'seat' } }] })
+    const seated = { ...room(1.9), subjects: [{ ...set.subjects[0]!, pose: 'sitting' as const, heightM: 1.9 }] }
+    expect(answer(seated, 'height')).toMatchObject({ isOk: false, fixes: [] })
+  })
+
+  it('is wanted alike at its three places, and the key only where it shall show', () => {
+    expect(evenBackdrop(60)).toEqual({
+      'backdrop/left': { kind: 'value', value: 60 },
+      'backdrop/middle': { kind: 'value', value: 60 },
+      'backdrop/right': { kind: 'value', value: 60 },
+    })
+    expect(targetsOf('mid-grey')).toEqual({ 'subject/key-side': { kind: 'stops', stops: 0 }, ...evenBackdrop(118) })
+    expect(targetsOf('silhouette')).toEqual(evenBackdrop(250))
   })
 })

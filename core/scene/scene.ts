@@ -60,6 +60,14 @@ const figureOf = (subject: Subject): Body => {
   }
 }
 
+/** What shines is part of what is sent back: of dark shoes or frames it is no more than so much of that. */
+const MOST_SHEEN = 0.6
+
+const sheenOf = (material: ShownMaterial, reflectance: Rgb): Sheen | undefined => {
+  const sheen = SHEENS[material]
+  return sheen && { ...sheen, share: Math.min(sheen.share, MOST_SHEEN * Math.min(...reflectance)) }
+}
+
 /** How pictures show a sitter; a thing is shown as it is reckoned with. */
 const shownOf = ({ pose, build, skin, clothing, hair, haircut, glasses }: Subject): Body['shown'] => {
   if (pose === 'object') return undefined
@@ -79,7 +87,7 @@ const shownOf = ({ pose, build, skin, clothing, hair, haircut, glasses }: Subjec
   const sides = SHOWN_MATERIALS.map((material): Side => ({
     reflectance: reflectances[material],
     gloss: WET.has(material) ? TEARS : null,
-    sheen: SHEENS[material],
+    sheen: sheenOf(material, reflectances[material]),
   }))
   return { as: { pose, build, haircut, glasses }, materials: sides }
 }
