@@ -15,3 +15,14 @@ export const plainReduced = (width: number, height: number, linear: Float32Array
     seeThrough: 0,
   }
 }
+
+/** The same of grey light, pixel by pixel. */
+export const plainOf = (width: number, height: number, lightAt: (x: number, y: number) => number): Reduced =>
+  plainReduced(
+    width,
+    height,
+    Float32Array.from({ length: width * height * 3 }, (_, at) => {
+      const pixel = Math.floor(at / 3)
+      return lightAt(pixel % width, Math.floor(pixel / width))
+    }),
+  )

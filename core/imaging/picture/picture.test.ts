@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { plainReduced } from '#support/plainReduced'
+import { plainOf as grey, plainReduced } from '#support/plainReduced'
 import { expectWithin } from '#support/tolerance'
 import { responseOf, SRGB_RESPONSE } from '../../camera/response'
 import { SRGB_PROFILE, type ColourProfile } from '../colour/colourProfile'
@@ -12,16 +12,6 @@ import { developed } from './sensorPicture'
 import { cellAt, cellsOf, valueGrid } from './valueGrid'
 
 const SQUARE: ColourProfile = { name: 'square', curves: [x => x * x, x => x * x, x => x * x], matrix: null }
-const grey = (width: number, height: number, of: (x: number, y: number) => number): Reduced =>
-  plainReduced(
-    width,
-    height,
-    Float32Array.from({ length: width * height * 3 }, (_, at) => {
-      const pixel = Math.floor(at / 3)
-      return of(pixel % width, Math.floor(pixel / width))
-    }),
-  )
-
 describe('a picture made small', () => {
   const size = fc.integer({ min: 3, max: 40 })
 

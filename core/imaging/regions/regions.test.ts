@@ -1,20 +1,9 @@
 import { describe, expect, it } from 'vitest'
-import { plainReduced } from '#support/plainReduced'
+import { plainOf as grey } from '#support/plainReduced'
 import { expectWithin } from '#support/tolerance'
-import type { Reduced } from '../picture/downsample'
 import { enclosedRegions } from './enclosedRegions'
 import { labMaps, steepness, type LabMaps } from './gradientMagnitude'
 import { asPlaces, quantile, robustFields } from './smoothField'
-
-const grey = (width: number, height: number, of: (x: number, y: number) => number): Reduced =>
-  plainReduced(
-    width,
-    height,
-    Float32Array.from({ length: width * height * 3 }, (_, at) => {
-      const pixel = Math.floor(at / 3)
-      return of(pixel % width, Math.floor(pixel / width))
-    }),
-  )
 
 describe('how a picture changes', () => {
   it('is half the difference across each pixel, the steeper way', () => {
