@@ -45,12 +45,11 @@ const meetsFront = ({ centre, axis, across, up, front }: Emitter, from: Vector, 
   return Math.hypot(a, u) < 1 && (front.shape !== 'ring' || Math.hypot(a, u) > front.innerRadiusM / front.outerRadiusM)
 }
 
-/**
- * Share of the lens that mirrors a lamp most, 0 to 1, that shows its bright front to the camera: the lens's front is
- * part of a sphere, tipped as the glasses sit. What stands between is not asked.
- */
-export const mirroredShare = (set: StudioSet, subject: Subject, light: Light): number => {
-  const emitter = emitterOf(light, set)
+/** What a lens shows the camera: rays from so many places all over its front, whatever they meet. */
+type MirroringLens = { rays: readonly { from: Vector; way: Vector }[]; places: number }
+
+/** Both lenses of a subject: the front of each is part of a sphere, tipped as the glasses sit. No lamp is asked. */
+const mirroredBy = (set: StudioSet, subject: Subject): MirroringLens[] => {
   const camera = vectorOf(set.camera.place)
   const ahead = facingOf(subject.turnDeg)
   const side = cross(ahead, UP)
@@ -60,35 +59,44 @@ export const mirroredShare = (set: StudioSet, subject: Subject, light: Light): n
   const scaleM = subject.heightM * headScale
   const drop = subject.pose === 'sitting' ? SEAT_DROP : 0
   const foot: Vector = [subject.place.xM, subject.place.yM, 0]
-  const shares = [-1, 1].map(which => {
-    const [x, y, z] = out([LENS.centre[0], LENS.centre[1], LENS.centre[2] - drop])
+  const [x, y, z] = out([LENS.centre[0], LENS.centre[1], LENS.centre[2] - drop])
+  return [-1, 1].map(which => {
     const middle = add(foot, scale(add(add(scale(side, which * x), scale(ahead, y)), scale(UP, z)), subject.heightM))
-    let [inside, mirrored] = [0, 0]
+    const rays: { from: Vector; way: Vector }[] = []
+    let places = 0
     for (let column = 0; column < STEPS.across; column++)
       for (let row = 0; row < STEPS.up; row++) {
         const [s, t] = [(2 * column + 1) / STEPS.across - 1, (2 * row + 1) / STEPS.up - 1]
         if (Math.hypot(s, t) > 1) continue
-        inside += 1
-        const [a, u] = [s * LENS.across * scaleM, t * LENS.up * scaleM]
-        const off = add(scale(side, a), scale(upward, u))
+        places += 1
+        const off = add(scale(side, s * LENS.across * scaleM), scale(upward, t * LENS.up * scaleM))
         const normal = direction(add(forward, scale(off, 1 / LENS_RADIUS_M)))
-        const place = add(middle, off)
-        const toCamera = direction(subtract(camera, place))
+        const from = add(middle, off)
+        const toCamera = direction(subtract(camera, from))
         const facing = dot(normal, toCamera)
-        if (facing <= 0) continue
-        if (meetsFront(emitter, place, subtract(scale(normal, 2 * facing), toCamera))) mirrored += 1
+        if (facing > 0) rays.push({ from, way: subtract(scale(normal, 2 * facing), toCamera) })
       }
-    return mirrored / inside
+    return { rays, places }
   })
-  return Math.max(...shares)
 }
 
+/** Share of the lens that shows most of a lamp's bright front, 0 to 1. What stands between is not asked. */
+const shareOf = (lenses: readonly MirroringLens[], emitter: Emitter): number =>
+  Math.max(
+    ...lenses.map(({ rays, places }) => rays.filter(({ from, way }) => meetsFront(emitter, from, way)).length / places),
+  )
+
+/** Share of a subject's lens, 0 to 1, on which the camera sees a lamp. */
+export const mirroredShare = (set: StudioSet, subject: Subject, light: Light): number =>
+  shareOf(mirroredBy(set, subject), emitterOf(light, set))
+
 /** The least that a lamp has to be raised for no lens to mirror it; undefined where nothing within reach does. */
-const raised = (set: StudioSet, subjects: readonly Subject[], light: Light): Place | undefined => {
+const raised = (set: StudioSet, worn: readonly (readonly MirroringLens[])[], light: Light): Place | undefined => {
   for (let byM = RAISE_M.step; byM <= RAISE_M.most + 1e-9; byM += RAISE_M.step) {
     const there = placeThing(set, light.id, { ...light.place, zM: light.place.zM + byM })
     const moved = there.lights.find(({ id }) => id === light.id)!
-    if (subjects.every(subject => mirroredShare(there, subject, moved) < LEAST_SHARE)) return moved.place
+    const emitter = emitterOf(moved, there)
+    if (worn.every(lenses => shareOf(lenses, emitter) < LEAST_SHARE)) return moved.place
   }
   return undefined
 }
@@ -102,11 +110,12 @@ export const inGlasses: Check = context => {
       subject.pose !== 'object' &&
       dot(direction(subtract(vectorOf(set.camera.place), headOf(subject))), facingOf(subject.turnDeg)) > FACING,
   )
-  return worn.flatMap(subject =>
+  const lensesOf = worn.map(subject => mirroredBy(set, subject))
+  return worn.flatMap((subject, index) =>
     litOf(context).flatMap(light => {
-      const share = mirroredShare(set, subject, light)
+      const share = shareOf(lensesOf[index]!, emitterOf(light, set))
       if (share < LEAST_SHARE) return []
-      const place = raised(set, worn, light)
+      const place = raised(set, lensesOf, light)
       const fix: Fix | undefined = place && { purpose: { as: 'raise' }, change: { kind: 'place', id: light.id, place } }
       const fact = { is: 'in-glasses', light: light.name, subject: subject.name, share } as const
       return [about([light.id, subject.id], problem(set, `in-glasses/${subject.id}/${light.id}`, fact, fix))]

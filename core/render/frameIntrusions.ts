@@ -4,7 +4,7 @@ import { pointOn } from '../physics/geometry/surfacePoint'
 import { frontReach } from '../physics/sources/frontShape'
 import { housingOwner } from '../scene/surfaces/lampBody'
 import { panelSheets } from '../scene/surfaces/panelSheets'
-import { standFoot } from '../scene/stands'
+import { isBoom, standFoot } from '../scene/stands'
 import { emitterOf } from '../scene/scene'
 import type { Light, StudioSet } from '../model/schema'
 import type { Stage } from '../physics/transport/stage'
@@ -42,9 +42,8 @@ export const standPlaces = (light: Light, set: StudioSet): Vector[] => {
     footY,
     (zM * (index + 0.5)) / STAND_SAMPLES,
   ])
-  const isBoom = footX !== xM || footY !== yM
   const arm = ARM_SHARES.map((share): Vector => [footX + share * (xM - footX), footY + share * (yM - footY), zM])
-  return isBoom ? [...column, ...arm] : column
+  return isBoom(foot, light) ? [...column, ...arm] : column
 }
 
 const isInFrame = (projection: Projection, place: Vector): boolean => {

@@ -52,8 +52,8 @@ const strandAt = (body: Body, point: Vector, normal: Vector): Vector => {
   const [cos, sin] = [Math.cos(angle), Math.sin(angle)]
   const within = ([x, y, z]: Vector): Vector => [cos * x + sin * y, cos * y - sin * x, z]
   const own = within([point[0] - body.place[0], point[1] - body.place[1], point[2] - body.place[2]])
-  const drop = body.shown?.as.pose === 'sitting' ? SEAT_DROP : 0
   const as = body.shown?.as
+  const drop = as?.pose === 'sitting' ? SEAT_DROP : 0
   const { into } = reshapeOf(as?.pose ?? 'standing', as?.build ?? 'man')
   const [px, py, pz] = into(own[0] / body.scaleM, own[1] / body.scaleM, own[2] / body.scaleM)
   const place: Vector = [px, py, pz + drop]

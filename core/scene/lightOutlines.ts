@@ -4,7 +4,7 @@ import { roomBounds } from '../model/bounds'
 import type { Light, StudioSet } from '../model/schema'
 import { frontReach } from '../physics/sources/frontShape'
 import { add, scale, type Vector } from '../physics/units/vector'
-import { standFoot } from './stands'
+import { isBoom, standFoot } from './stands'
 import { emitterOf } from './scene'
 
 /** A place of a drawing: metres from the backdrop, and to the camera's right or, from the side, off the floor. */
@@ -83,8 +83,8 @@ const standOf = (light: Light, set: StudioSet): Vector[][] => {
   if (!foot) return []
   const { xM, yM, zM } = light.place
   const [footX, footY] = foot
-  const isBoom = footX !== xM || footY !== yM
-  const [toX, toY] = isBoom ? [xM, yM] : aimedAt(light.aim, set)
+  const hasBoom = isBoom(foot, light)
+  const [toX, toY] = hasBoom ? [xM, yM] : aimedAt(light.aim, set)
   const ahead = Math.atan2(toX - footX, toY - footY)
   const legs = Array.from({ length: LEG_COUNT }, (_, leg): Vector[] => {
     const round = ahead + (2 * Math.PI * leg) / LEG_COUNT
@@ -94,7 +94,7 @@ const standOf = (light: Light, set: StudioSet): Vector[][] => {
     ]
   })
   const top: Vector = [footX, footY, zM]
-  return [[[footX, footY, 0], top], ...legs, ...(isBoom ? [[top, [xM, yM, zM] as Vector]] : [])]
+  return [[[footX, footY, 0], top], ...legs, ...(hasBoom ? [[top, [xM, yM, zM] as Vector]] : [])]
 }
 
 const clamp = (value: number, least: number, most: number) => Math.max(least, Math.min(most, value))

@@ -58,3 +58,6 @@ export const standFoot = (light: Light, set: StudioSet): Foot | undefined => {
   }).filter(foot => isInRoom(foot))
   return feet.find(foot => isOffPeople(foot) && !isSeen(foot)) ?? feet.find(isOffPeople) ?? feet[0] ?? [xM, yM]
 }
+
+/** Whether a stand at such a foot holds its lamp by a boom. */
+export const isBoom = ([footX, footY]: Foot, { place }: Light): boolean => footX !== place.xM || footY !== place.yM
