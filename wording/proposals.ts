@@ -1,4 +1,5 @@
 import { applyChange } from '#core/changes/apply'
+import { newBooms } from '#core/changes/effort'
 import type { Miss } from '#core/evaluation/evaluation'
 import type { CameraSetting, StudioSet } from '#core/model/schema'
 import type { Binding } from '#core/solve/moves/propose'
@@ -32,13 +33,21 @@ export type Doing = {
   camera: CameraSetting
 }
 
+/** What a move has to be done with: `, on a boom`. */
+const boomWords = (before: StudioSet, after: StudioSet): string => {
+  const booms = newBooms(before, after).length
+  if (booms === 0) return ''
+  return booms === 1 ? ', on a boom' : ', on booms'
+}
+
 /** An answer as things to do, in the order in which they are done: what is moved, then the camera, then powers. */
 export const stepWords = (set: StudioSet, cameraNow: CameraSetting, doing: Doing, inLength: InLength): string[] => {
   const said: string[] = []
   let current = set
   for (const { change, worthStops } of doing.moves) {
-    said.push(`${changeWords(current, change, inLength)}${worthWords(worthStops)}`)
-    current = applyChange(current, change)
+    const after = applyChange(current, change)
+    said.push(`${changeWords(current, change, inLength)}${boomWords(current, after)}${worthWords(worthStops)}`)
+    current = after
   }
   return [
     ...said,

@@ -10,7 +10,7 @@ import { validationErrors } from '../validation/validation'
 import { applyChange, applyChanges, inverseOf, isPossible } from './apply'
 import type { Change } from './change'
 import { isLocked, mayBeDone, touchedBy } from './constraints'
-import { MINUTES, minutesOf } from './effort'
+import { MINUTES, minutesOf, newBooms } from './effort'
 
 const set = demoSet()
 const ids = ['backdrop-left', 'backdrop-right']
@@ -289,6 +289,21 @@ describe('what a change asks for', () => {
         changes: [{ kind: 'seat' }, { kind: 'swing', id: 'key', byDeg: 3 }, { kind: 'grid', id: 'key' }],
       }),
     ).toBe(MINUTES.aim + MINUTES.fit)
+  })
+
+  it('is a boom for a lamp that comes to hang over somebody, but for none under the ceiling or beside a head', () => {
+    const [subject] = set.subjects
+    const { xM, yM } = subject!.place
+    const over = (from: StudioSet, zM: number, asideM = 0.3) =>
+      applyChange(from, { kind: 'place', id: 'key', place: { xM: xM + asideM, yM, zM } })
+    const high = over(set, 2.4)
+    expect(newBooms(set, set)).toEqual([])
+    expect(newBooms(set, high)).toEqual(['key'])
+    expect(newBooms(high, over(set, 2.3))).toEqual([])
+    expect(newBooms(high, set)).toEqual([])
+    expect(newBooms(set, over(set, set.room.heightM - 0.6))).toEqual([])
+    expect(newBooms(set, over(set, 0.95 * subject!.heightM))).toEqual([])
+    expect(newBooms(set, over(set, 2.4, 0.8))).toEqual([])
   })
 
   it('is hands off what is locked, what is grouped with it, and what has to stay', () => {

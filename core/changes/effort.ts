@@ -1,4 +1,5 @@
 import { subjectGroupIds } from '../edits/subjectGroup'
+import { needsBoom } from '../scene/stands'
 import type { StudioSet } from '../model/schema'
 import type { Change, Standing } from './change'
 
@@ -19,6 +20,8 @@ export const MINUTES = {
   group: 1.5,
   /** A light more: fetch, stand, cable, sandbag. */
   light: 4,
+  /** An arm and its counterweight on a stand, for a lamp that comes to hang over somebody. */
+  boom: 3,
 } as const
 
 const BOARDS: Record<Standing, number> = {
@@ -76,4 +79,10 @@ export const minutesOf = (set: StudioSet, change: Change): number => {
     case 'patch':
       return 0
   }
+}
+
+/** Lights that have to go on a boom for a set to become another, since they come to hang over somebody. */
+export const newBooms = (before: StudioSet, after: StudioSet): string[] => {
+  const had = new Set(before.lights.filter(light => needsBoom(light, before)).map(({ id }) => id))
+  return after.lights.filter(light => needsBoom(light, after) && !had.has(light.id)).map(({ id }) => id)
 }

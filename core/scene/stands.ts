@@ -22,6 +22,9 @@ export const isOverSubject = ({ place }: Light, { subjects }: Pick<StudioSet, 's
       Math.hypot(place.xM - subject.place.xM, place.yM - subject.place.yM) < OVER_PERSON_M,
   )
 
+/** Whether a lamp is held by a boom: over somebody, and too low to hang from above. */
+export const needsBoom = (light: Light, set: StudioSet): boolean => isOverSubject(light, set) && !hangs(light, set)
+
 /** How far a usual boom holds its lamp from its stand, metres, and what its stand keeps off people and walls. */
 const BOOM_M = 1.6
 const CLEAR_M = 0.6

@@ -4,6 +4,7 @@ import { mirroredLights } from '#support/mirrored'
 import { askLook } from '../../brief/looks'
 import { demoSet } from '../../edits/demo'
 import { validationErrors } from '../../validation/validation'
+import { newBooms } from '../../changes/effort'
 import { NOTHING_LEARNED } from '../../calibration/calibration'
 import type { StudioSet } from '../../model/schema'
 import { ON_TARGET_STOPS } from '../../evaluation/target'
@@ -66,6 +67,12 @@ describe('the search for moves', () => {
     const told: number[] = []
     const first = (await propose(dark, { report: ({ trials }) => told.push(trials[0]!.cost) }))!
     expect(first.trials.length).toBeGreaterThanOrEqual(3)
+    // What needs a boom says so, and takes its minutes; other ways are looked for all the same.
+    const words = first.trials.map(trial => stepWords(dark.set, trial.camera, trial, inLength).join('. '))
+    expect(words.map(said => said.includes('on a boom'))).toEqual(
+      first.trials.map(({ set }) => newBooms(dark.set, set).length > 0),
+    )
+    expect(words.filter(said => said.includes('on a boom'))).toHaveLength(1)
     const kinds = first.trials.map(({ moves }) =>
       moves
         .map(({ family }) => family)

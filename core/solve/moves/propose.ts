@@ -5,6 +5,7 @@ import { keyFaultOf } from '../keyFault'
 import { limitOf } from '../limit'
 import { worstMiss } from '../misses'
 import { draftSolver, exactSolver } from '../solvers'
+import { newBooms } from '../../changes/effort'
 import { applyChanges, changedBy, isPossible } from '../../changes/apply'
 import { isSameMove, type Family, type FamilyId } from './family'
 import { familiesOf } from './families'
@@ -140,6 +141,7 @@ export const propose = async (
     if (!outcome) isCalledOff = true
     return outcome
   }
+  const takesBoom = ({ set }: Trial) => newBooms(question.set, set).length > 0
   const tell = () => report?.({ trials: different(trials, fewest), tried }, Math.min(1, spent / most))
 
   /** Goes down each way of a family as long as it helps. */
@@ -159,6 +161,8 @@ export const propose = async (
           break
         }
         trials.push(trial)
+        // It is an answer; what does without a boom is still looked for from where one was not needed yet.
+        if (trial.isReached && takesBoom(trial)) break
         if (!best || trial.cost < best.cost) best = trial
         if (trial.isReached || trial.cost > last + 1e-3) break
         last = trial.cost
@@ -200,11 +204,13 @@ export const propose = async (
     const next: Trial[] = []
     for (const { from, family } of pairs) {
       if (isCalledOff || spent >= most * SPENT_BY[depth]! || (depth > 0 && isEnough())) break
-      // On top of what reaches the target by itself, nothing is needed.
+      // On top of what reaches the target by itself, nothing is needed, but where that takes a boom.
       const families = [...from.moves.map(familyOf), family.id]
       if (
         depth > 0 &&
-        trials.some(trial => trial.isReached && trial.moves.every(move => families.includes(familyOf(move))))
+        trials.some(
+          trial => trial.isReached && !takesBoom(trial) && trial.moves.every(move => families.includes(familyOf(move))),
+        )
       )
         continue
       const best = await explore(

@@ -12,7 +12,7 @@ import type { Readout } from '../../evaluation/readout'
 import { apertureScale } from '../../physics/units/fNumber'
 import { powerChanges, type PowerChange } from '../powerChanges'
 import { solveLook } from '../lookPowers'
-import { MINUTES, minutesOf } from '../../changes/effort'
+import { MINUTES, minutesOf, newBooms } from '../../changes/effort'
 import type { Change } from '../../changes/change'
 import type { Move } from './family'
 
@@ -183,6 +183,7 @@ export const tryState = async (
     const isTurned = !isSameCamera(shown, start)
     const minutes =
       moves.reduce((sum, { change }) => sum + minutesOf(before, change), 0) +
+      MINUTES.boom * newBooms(before, after).length +
       MINUTES.power * powers.reduce((sum, { lightIds }) => sum + lightIds.length, 0) +
       (isTurned ? MINUTES.camera : 0)
     const isReached = isOnTarget(misses, isDraft ? DRAFT_STOPS : 0)
