@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { expectWithin } from '#support/tolerance'
 import { demoSet } from '../edits/demo'
+import { changeSettings } from '../edits/edits'
 import { lightDistance } from '../edits/distances'
 import { groupThings, lockThings } from '../edits/things'
 import { subjectGroupIds } from '../edits/subjectGroup'
@@ -244,10 +245,45 @@ describe('changes of the stage', () => {
     expectWithin(a!.place.xM - set.backdrop.centreXM, set.backdrop.centreXM - b!.place.xM, 1e-9)
     const [edge] = added('edge')
     expect(edge!.job).toBe('edge')
-    expect(edge!.place.yM).toBeLessThan(set.subjects[0]!.place.yM)
+    const { place, heightM } = set.subjects[0]!
+    expect(edge!.place.yM).toBeLessThan(place.yM)
     const [key] = added('key')
     expect(key!.job).toBe('key')
-    expect(key!.place.yM).toBeGreaterThan(set.subjects[0]!.place.yM)
+    expect(key!.place.yM).toBeGreaterThan(place.yM)
+    const round = ({ xM, yM }: { xM: number; yM: number }) => (Math.atan2(xM - place.xM, yM - place.yM) * 180) / Math.PI
+    const away = (at: { xM: number; yM: number }) => Math.hypot(at.xM - place.xM, at.yM - place.yM)
+    // Forty degrees round to the left; 35 degrees off straight behind, on the other side from the key.
+    expectWithin(round(key!.place), -40, 1e-9)
+    expectWithin(away(key!.place), 1.7, 1e-9)
+    expectWithin(round(edge!.place), 145, 1e-9)
+    expectWithin(away(edge!.place), 1.5, 1e-9)
+    for (const light of [key!, edge!]) {
+      expect(light.place.zM).toBeGreaterThan(heightM)
+      expect(light.place.zM).toBeLessThan(set.room.heightM - 0.5)
+    }
+    const mirrored = { ...set, lights: set.lights.map(one => ({ ...one, place: { ...one.place, xM: -one.place.xM } })) }
+    const other = applyChange(mirrored, { kind: 'add-lights', what: 'edge', lookId: 'white' }).lights.at(-1)!
+    expectWithin(round(other.place), -145, 1e-9)
+    // Each backdrop light looks past the middle to the far third, from beside the backdrop, in front of the sitter.
+    const { centreXM, widthM } = set.backdrop
+    expectWithin(b!.place.xM - centreXM, Math.min(widthM / 2 + 0.9, set.room.widthM / 2 - 0.2), 1e-9)
+    expect(a!.place.yM).toBeLessThan(place.yM)
+    for (const light of [a!, b!]) {
+      if (light.aim.at !== 'place') throw new Error(light.aim.at)
+      expect(Math.sign(light.aim.place.xM - centreXM)).toBe(-Math.sign(light.place.xM - centreXM))
+      expectWithin(Math.abs(light.aim.place.xM - centreXM), 0.33 * widthM, 1e-9)
+    }
+  })
+
+  it('add an edge light a stop over the key, as far as its lamp goes', () => {
+    const edge = (keyStops: number) => {
+      const keyed = changeSettings(set, 'white', { key: { on: true, powerStops: keyStops } })
+      const lit = applyChange(keyed, { kind: 'add-lights', what: 'edge', lookId: 'white' })
+      return lit.looks[0]!.lights[lit.lights.at(-1)!.id]!
+    }
+    expect(edge(-3.2)).toEqual({ on: true, powerStops: -2.2 })
+    expect(edge(-0.4)).toEqual({ on: true, powerStops: 0 })
+    expect(edge(-7).powerStops).toBe(-6)
   })
 })
 

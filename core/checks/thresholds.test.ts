@@ -5,6 +5,7 @@ import { demoSet } from '../edits/demo'
 import { editLight, fitModifier } from '../edits/edits'
 import { edgeId, noseId, rearId } from '../evaluation/probes/sensePoints'
 import type { Readout } from '../evaluation/readout'
+import { headShadow } from '../camera/headShadow'
 import { headHeightM } from '../model/headHeight'
 import type { Light, StudioSet } from '../model/schema'
 import { modifierOfKind } from '../physics/sources/modifiers'
@@ -200,7 +201,19 @@ describe('a shadow of the head', () => {
       'shadow',
     )
     expect(wide.isCrisp).toBe(false)
-    expect(wide.stops).toBeLessThan(said.stops)
+    // The rim is as much wider as the front is, and takes its square off the depth.
+    const grown = async (times: number) => {
+      const box = modifierOfKind('softbox-medium')
+      if (box.front.shape !== 'rectangle') throw new Error(box.front.shape)
+      const front = { ...box.front, widthM: times * box.front.widthM, heightM: times * box.front.heightM }
+      const { context: of } = await checkedSet(fitModifier(bare, 'key', { ...box, front }))
+      const { softM, radiusM } = headShadow(of.set, of.set.lights[0]!)!
+      return { rim: softM / (2 * radiusM), stops: factOf(shadow(of), 'shadow').stops }
+    }
+    const [half, whole] = [await grown(1.5), await grown(3)]
+    expect(half.rim).toBeGreaterThan(1)
+    expectWithin(whole.rim / half.rim, 2, 1e-9)
+    expectWithin(half.stops / whole.stops, 4, 0.4)
   })
 })
 
