@@ -7,7 +7,8 @@ import { toneSweep } from '#core/solve/toneSweep'
 import type { Change } from '#core/changes/change'
 import { difference } from '#core/edits/patch'
 import type { Miss } from '#core/evaluation/evaluation'
-import { propose, type Binding, type Proposed } from '#core/solve/moves/propose'
+import { handTools } from '#core/solve/moves/explore'
+import { propose, type Binding, type Proposed, type ProposeOptions } from '#core/solve/moves/propose'
 import { changesOf, type Trial, type WeighedMove } from '#core/solve/moves/trial'
 import type { PowerChange } from '#core/solve/powerChanges'
 import type { AxisId } from '#core/solve/axes'
@@ -24,8 +25,9 @@ import { wholeOf, type LeanSet } from '../leanSet'
 import type { Developed } from '../light/lightApi'
 import type { Job } from '../rpc/job'
 import { reflection, type Mirrored } from '../rpc/mirror'
-import { smallPicture } from '../smallPicture'
 import type { Found } from './found'
+import { pictureOf } from './helperApi'
+import type { helper, Helped } from './helpers'
 import { waysToMatch, type MatchSearch, type MatchWays } from './matchJob'
 
 /** What is looked for. */
@@ -132,9 +134,17 @@ const situationOf = (set: StudioSet, { lookId, camera, learned }: Search): Situa
   learned,
 })
 
-/** What the service that looks for what could be done can be asked. */
-export const searchApi = () => {
+/**
+ * What the service that looks for what could be done can be asked.
+ * @param helpers workers that do parts of it
+ */
+export const searchApi = (helpers: readonly ReturnType<typeof helper>[] = []) => {
+  const tools = handTools()
   const sets = reflection<LeanSet>()
+  const helpedBy =
+    (job: { signal: AbortSignal }, see: Helped['see'] = () => {}): ProposeOptions['help'] =>
+    (question, own) =>
+      helpers.map(help => help({ question, own, signal: job.signal, see }))
   const take = (message: Mirrored<LeanSet>): StudioSet => wholeOf(sets.take(message))
 
   return {
@@ -152,15 +162,9 @@ export const searchApi = () => {
           pause: job.pause,
           report: (proposed, share) =>
             job.report({ found: proposalsOf(search, { ...proposed, binding: undefined }, false), share }),
-          see: (trial, solved) =>
-            pictures.set(
-              idOf(trial),
-              smallPicture(trial.set, solved, {
-                settings: trial.set.looks.find(({ id }) => id === search.lookId)!.lights,
-                camera: trial.camera,
-                learned: search.learned,
-              }),
-            ),
+          see: (trial, solved) => pictures.set(idOf(trial), pictureOf(search, trial, solved)),
+          help: helpedBy(job, (trial, picture) => pictures.set(idOf(trial), picture)),
+          tools,
         },
       )
       return answer && proposalsOf(search, answer, true, pictures)
@@ -178,7 +182,13 @@ export const searchApi = () => {
         }))
       const sweep = await toneSweep(
         { set: take(message), ...search },
-        { fewest: search.fewest, pause: job.pause, report: (some, share) => job.report({ found: plain(some), share }) },
+        {
+          fewest: search.fewest,
+          pause: job.pause,
+          report: (some, share) => job.report({ found: plain(some), share }),
+          help: helpedBy(job),
+          tools,
+        },
       )
       return sweep && plain(sweep)
     },

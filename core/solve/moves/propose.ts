@@ -1,24 +1,12 @@
 import type { SolvedSet } from '../../evaluation/lightingSolver'
-import type { StudioSet } from '../../model/schema'
-import { thingsKey } from '../../evaluation/solverKeys'
 import { keyFaultOf } from '../keyFault'
 import { limitOf } from '../limit'
-import { worstMiss } from '../misses'
-import { draftSolver, exactSolver } from '../solvers'
-import { newBooms } from '../../changes/effort'
-import { applyChanges, changedBy, isPossible } from '../../changes/apply'
-import { isSameMove, type Family, type FamilyId } from './family'
+import { ahead } from '../../shared/ahead'
+import { isPossible } from '../../changes/apply'
+import { costAfter, handHere, handTools, takesBoom, type Hand, type Step } from './explore'
+import type { FamilyId } from './family'
 import { familiesOf } from './families'
-import {
-  lookOf,
-  tryState,
-  unsettled,
-  type Question,
-  type Trial,
-  type Tried,
-  type Trying,
-  type WeighedMove,
-} from './trial'
+import { lookOf, tryState, unsettled, type Question, type Trial, type WeighedMove } from './trial'
 
 /** What keeps a target out of reach: nothing that could be moved helps further because of it. */
 export type Binding = 'power' | 'room' | 'frame' | 'spill' | 'unevenness' | 'key'
@@ -38,11 +26,13 @@ export type ProposeOptions = {
   pause?: () => Promise<boolean>
   /** Is shown each verified answer with its light, to make a picture of it. */
   see?: (trial: Trial, solved: SolvedSet) => void
+  /** Who does parts of the work beside this thread's own hand; answers are the same whoever does. */
+  help?: (question: Question, own: Hand) => readonly Hand[]
+  /** What this thread works with, where it is kept from one question to the next. */
+  tools?: ReturnType<typeof handTools>
 }
 
 const MOST_SPENT = 260
-/** What a state costs to try where surfaces move, against one where only lights do. */
-const STAGE_COST = 3
 const PROPOSALS = 5
 /** So many that reach the target are choice enough. */
 const ENOUGH = 3
@@ -119,63 +109,48 @@ const bindingOf = (best: Trial, blocked: readonly Blocked[], isWalledIn: boolean
  */
 export const propose = async (
   question: Question,
-  { fewest = false, most = MOST_SPENT, report, see, pause = () => Promise.resolve(false) }: ProposeOptions = {},
+  {
+    fewest = false,
+    most = MOST_SPENT,
+    report,
+    see,
+    pause = () => Promise.resolve(false),
+    help = () => [],
+    tools = handTools(),
+  }: ProposeOptions = {},
 ): Promise<Proposed | undefined> => {
-  const solver = draftSolver()
+  const own = handHere(question, { pause, see, tools })
+  const hands = [own, ...help(question, own)]
   const trials: Trial[] = []
   const blocked: Blocked[] = []
   let [tried, spent] = [0, 0]
-  let isCalledOff = false
   let lastThings = ''
 
-  const attempt = async (after: StudioSet, moves: readonly WeighedMove[]): Promise<Tried | undefined> => {
-    if (isCalledOff || (await pause())) {
-      isCalledOff = true
-      return undefined
-    }
-    const isLightsOnly = thingsKey(after) === lastThings
-    lastThings = thingsKey(after)
-    tried += 1
-    spent += isLightsOnly ? 1 : STAGE_COST
-    const outcome = await tryState(question, after, moves, { solver, pause, isDraft: true })
-    if (!outcome) isCalledOff = true
-    return outcome
-  }
-  const takesBoom = ({ set }: Trial) => newBooms(question.set, set).length > 0
   const tell = () => report?.({ trials: different(trials, fewest), tried }, Math.min(1, spent / most))
 
-  /** Goes down each way of a family as long as it helps. */
-  const explore = async (from: Trial, family: Family): Promise<Trial | undefined> => {
+  /** Takes what an exploration came to as far as there is work left for it; answers with the best to go on from. */
+  const take = (steps: readonly Step[]): Trial | undefined => {
     let best: Trial | undefined
-    for (const way of family.ways) {
-      let last = from.cost
-      for (const change of way) {
-        if (spent >= most) return best
-        const after = changedBy(from.set, change)
-        if (!after) break
-        const outcome = await attempt(after, [...from.moves, { family: family.id, change }])
-        if (!outcome) return best
-        const { trial, against } = outcome
-        if (against) {
-          blocked.push({ against, cost: trial.cost })
-          break
-        }
-        trials.push(trial)
-        // It is an answer; what does without a boom is still looked for from where one was not needed yet.
-        if (trial.isReached && takesBoom(trial)) break
-        if (!best || trial.cost < best.cost) best = trial
-        if (trial.isReached || trial.cost > last + 1e-3) break
-        last = trial.cost
+    for (const { trial, against, things } of steps) {
+      if (spent >= most) return best
+      tried += 1
+      spent += costAfter(lastThings, things)
+      lastThings = things
+      if (against) {
+        blocked.push({ against, cost: trial.cost })
+        continue
       }
-      if (best?.isReached) break
+      trials.push(trial)
+      // It is an answer; what does without a boom is still looked for from where one was not needed yet.
+      if (trial.isReached && takesBoom(question, trial)) continue
+      if (!best || trial.cost < best.cost) best = trial
     }
     tell()
     return best
   }
 
   // Whether powers alone do it is worth knowing exactly.
-  const exact = exactSolver()
-  const base = (await tryState(question, question.set, [], { solver: exact, pause, see }))?.trial
+  const base = (await tryState(question, question.set, [], { solver: tools.exact, pause, see }))?.trial
   if (!base) return undefined
   trials.push(base)
   tell()
@@ -202,33 +177,47 @@ export const propose = async (
       )
       .sort((one, other) => other.hope - one.hope)
     const next: Trial[] = []
-    for (const { from, family } of pairs) {
-      if (isCalledOff || spent >= most * SPENT_BY[depth]! || (depth > 0 && isEnough())) break
-      // On top of what reaches the target by itself, nothing is needed, but where that takes a boom.
+    const line = [...pairs]
+    const isOver = () => spent >= most * SPENT_BY[depth]! || (depth > 0 && isEnough())
+    /** On top of what reaches the target by itself, nothing is needed, but where that takes a boom. */
+    const isIdle = ({ from, family }: (typeof pairs)[number]) => {
       const families = [...from.moves.map(familyOf), family.id]
-      if (
+      return (
         depth > 0 &&
         trials.some(
-          trial => trial.isReached && !takesBoom(trial) && trial.moves.every(move => families.includes(familyOf(move))),
+          trial =>
+            trial.isReached &&
+            !takesBoom(question, trial) &&
+            trial.moves.every(move => families.includes(familyOf(move))),
         )
       )
-        continue
-      const best = await explore(
-        depth === 0 ? { ...base, set: question.set } : { ...from, set: unsettled(question.set, from.set) },
-        family,
-      )
+    }
+    const fetch = () => {
+      if (isOver()) return undefined
+      while (line.length > 0 && isIdle(line[0]!)) line.shift()
+      return line.shift()
+    }
+    const explore = hands.map(hand => ({ from, family }: (typeof pairs)[number], signal: AbortSignal) => {
+      const start = depth === 0 ? { ...base, set: question.set } : { ...from, set: unsettled(question.set, from.set) }
+      return hand.explore({ from: start, family, most: most - spent }, signal)
+    })
+    for await (const { part, answer: steps } of ahead(fetch, explore)) {
+      if (!steps) return undefined
+      if (isOver()) break
+      if (isIdle(part)) continue
+      const best = take(steps)
       if (!best) continue
-      if (depth === 0) gains.set(family.id, base.cost - best.cost)
-      if (best.cost < from.cost && !best.isReached) next.push(best)
+      if (depth === 0) gains.set(part.family.id, base.cost - best.cost)
+      if (best.cost < part.from.cost && !best.isReached) next.push(best)
     }
     if (base.isReached) break
     front = next.sort((one, other) => one.cost - other.cost)
   }
-  if (isCalledOff) return undefined
+  if (await pause()) return undefined
 
-  const verified = await verify(question, [base], ranked(trials, fewest), { fewest, pause, see })
-  if (!verified) return undefined
-  const order = different(verified, fewest)
+  const sure = await verifyInTurn([base], ranked(trials, fewest), hands, fewest)
+  if (!sure) return undefined
+  const order = different(sure, fewest)
   const proposed: Proposed = {
     trials: order.some(({ isReached }) => isReached) ? order.filter(({ isReached }) => isReached) : order.slice(0, 3),
     tried,
@@ -251,68 +240,41 @@ export const propose = async (
 /** At most so many answers are solved again. */
 const VERIFIED = 9
 
-/** A move has to save this much of the worst miss to be worth naming, where the target is out of reach. */
-const WORTH_STOPS = 0.05
-
-const missOf = ({ misses }: Trial): number => Math.abs(worstMiss(misses))
-
-/**
- * An answer without the moves that it does as well without, and what each of the rest saves. A light that ends up
- * switched off was not
- * worth moving. A draft tells which could go; all rays decide.
- */
-const onlyNeeded = async (
-  question: Question,
-  trial: Trial,
-  exact: Trying,
-  draft: Trying,
-): Promise<Trial | undefined> => {
-  let best = trial
-  for (const move of trial.moves) {
-    const moves = best.moves.filter(other => !isSameMove(other, move))
-    const after = applyChanges(
-      question.set,
-      moves.map(({ change }) => change),
-    )
-    const isEnough = ({ trial: without, against }: Tried) =>
-      !against && (best.isReached ? without.isReached : missOf(without) - missOf(best) < WORTH_STOPS)
-    const sketch = await tryState(question, after, moves, draft)
-    if (!sketch) return undefined
-    const again = isEnough(sketch) ? await tryState(question, after, moves, exact) : sketch
-    if (!again) return undefined
-    if (again !== sketch && isEnough(again)) best = again.trial
-    else {
-      const worthStops = missOf(again.trial) - missOf(best)
-      best = { ...best, moves: best.moves.map(other => (isSameMove(other, move) ? { ...other, worthStops } : other)) }
-    }
-  }
-  return best
-}
-
-/** Answers solved again with every ray, and their powers with them, the best first, until there is choice enough. */
-const verify = async (
-  question: Question,
+/** Answers solved again with every ray, the best first, until there is choice enough; undefined where called off. */
+const verifyInTurn = async (
   known: readonly Trial[],
   order: readonly Trial[],
-  { fewest = false, pause, see }: ProposeOptions,
+  hands: readonly Hand[],
+  fewest: boolean,
 ): Promise<Trial[] | undefined> => {
-  const exact: Trying = { solver: exactSolver(), pause }
-  const draft: Trying = { solver: draftSolver(), pause }
-  const verified = [...known]
+  const sure = [...known]
   const kinds = new Set(known.map(kindOf))
-  for (const trial of order) {
-    const chosen = different(verified, fewest).filter(({ isReached }) => isReached)
-    if (chosen.length >= PROPOSALS || kinds.size > VERIFIED) break
-    if (kinds.has(kindOf(trial)) || different([...chosen, trial], fewest).length === chosen.length) continue
-    kinds.add(kindOf(trial))
-    const again = await tryState(question, unsettled(question.set, trial.set), trial.moves, { ...exact, see })
-    if (!again) return undefined
-    if (again.against) continue
-    const needed = await onlyNeeded(question, again.trial, exact, draft)
-    if (!needed) return undefined
-    if (needed.moves.length < again.trial.moves.length && kinds.has(kindOf(needed))) continue
-    kinds.add(kindOf(needed))
-    verified.push(needed)
+  const line = [...order]
+  const chosen = () => different(sure, fewest).filter(({ isReached }) => isReached)
+  const isOver = () => chosen().length >= PROPOSALS || kinds.size > VERIFIED
+  const addsNothing = (trial: Trial) =>
+    kinds.has(kindOf(trial)) || different([...chosen(), trial], fewest).length === chosen().length
+  const begun = new Set<string>()
+  const fetch = (isAllTaken: boolean) => {
+    if (isOver()) return undefined
+    // What adds nothing to those that are sure may add something to those that are under way.
+    const isIdle = (trial: Trial) =>
+      begun.has(kindOf(trial)) || kinds.has(kindOf(trial)) || (isAllTaken && addsNothing(trial))
+    while (line.length > 0 && isIdle(line[0]!)) line.shift()
+    if (line[0]) begun.add(kindOf(line[0]))
+    return line.shift()
   }
-  return verified
+  const verify = hands.map(hand => (trial: Trial, signal: AbortSignal) => hand.verify(trial, signal))
+  for await (const { part, answer } of ahead(fetch, verify)) {
+    if (!answer) return undefined
+    if (isOver()) break
+    if (addsNothing(part)) continue
+    kinds.add(kindOf(part))
+    if (!answer.trial) continue
+    const { found, needed } = answer.trial
+    if (needed.moves.length < found.moves.length && kinds.has(kindOf(needed))) continue
+    kinds.add(kindOf(needed))
+    sure.push(needed)
+  }
+  return sure
 }

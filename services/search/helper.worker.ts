@@ -1,0 +1,4 @@
+import { serve } from '../rpc/serve'
+import { helperApi } from './helperApi'
+
+serve(helperApi())
