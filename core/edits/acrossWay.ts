@@ -26,5 +26,5 @@ export const acrossWay = (set: StudioSet, panel: Panel, [xM, yM, z]: Vector, way
     yM,
     zM: Math.max(0, Math.min(z - panel.heightM / 2, set.room.heightM - panel.heightM - 0.05)),
   },
-  turnDeg: Math.round((Math.atan2(-way[0], way[1]) * 180) / Math.PI),
+  turnDeg: 0 - Math.round((Math.atan2(way[0], way[1]) * 180) / Math.PI),
 })

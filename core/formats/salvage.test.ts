@@ -38,6 +38,19 @@ describe('a damaged set', () => {
     expect(set.readings).toEqual(demoSet().readings)
   })
 
+  it('loses several of one list, each of them alone', () => {
+    const { set, leftOut } = saved(
+      broken(set => {
+        Object.assign(set.lights[0]!.modifier, { halfIntensityDeg: 'wide' })
+        Object.assign(set.lights[2]!.modifier, { halfIntensityDeg: null })
+      }),
+    )
+    const demo = demoSet()
+    expect(set.lights).toEqual([demo.lights[1]])
+    expect(leftOut.filter(said => said.startsWith('light '))).toHaveLength(2)
+    expect(Object.keys(set.looks[0]!.lights)).toEqual([demo.lights[1]!.id])
+  })
+
   it.each<[string, (set: StudioSet & Record<string, never>) => unknown, RegExp]>([
     ['a room of words', set => Object.assign(set.room, { widthM: 'wide' }), /^room \(put back/],
     [

@@ -94,6 +94,81 @@ describe('the order of looks', () => {
   })
 })
 
+describe('conditions on more looks than are tried exactly', () => {
+  const count = MOST_EXACT + 4
+  /** An order drawn at random, and conditions that it keeps to. */
+  const kept = fc
+    .shuffledSubarray(
+      Array.from({ length: count }, (_, look) => look),
+      { minLength: count },
+    )
+    .chain(order =>
+      fc.tuple(
+        fc.constant(order),
+        fc.array(
+          fc.tuple(fc.integer({ min: 0, max: count - 2 }), fc.constantFrom('first', 'last', 'before', 'together')),
+          { maxLength: 8 },
+        ),
+      ),
+    )
+    .map(([order, drawn]) => ({
+      order,
+      conditions: drawn.map(([at, kind]): OrderCondition => {
+        if (kind === 'first') return { kind, look: order[0]! }
+        if (kind === 'last') return { kind, look: order.at(-1)! }
+        return { kind: kind as 'before', look: order[at]!, other: order[at + 1]! }
+      }),
+    }))
+
+  it('hold together where some order keeps to all, and that order is found', () => {
+    fc.assert(
+      fc.property(kept, ({ conditions }) => {
+        expect(contradiction(count, conditions)).toEqual([])
+        const flat = Array.from({ length: count }, () => Array.from({ length: count }, () => 1))
+        const found = bestOrder(flat, conditions)!
+        expect(conditions.filter(one => !keepsTo(found.order, one))).toEqual([])
+        expect(found.order.toSorted((a, b) => a - b)).toEqual(flat.map((_, look) => look))
+      }),
+      { numRuns: 40 },
+    )
+  })
+
+  it('contradict each other where none does, and those are named', () => {
+    const fine: OrderCondition = { kind: 'together', look: 7, other: 8 }
+    for (const clash of [
+      [
+        { kind: 'first', look: 1 },
+        { kind: 'before', look: 2, other: 1 },
+      ],
+      [
+        { kind: 'last', look: 1 },
+        { kind: 'before', look: 1, other: 2 },
+      ],
+      [
+        { kind: 'first', look: 1 },
+        { kind: 'first', look: 2 },
+      ],
+      [
+        { kind: 'last', look: 3 },
+        { kind: 'last', look: 2 },
+      ],
+      [
+        { kind: 'together', look: 1, other: 2 },
+        { kind: 'together', look: 1, other: 3 },
+        { kind: 'together', look: 1, other: 4 },
+      ],
+    ] as OrderCondition[][]) {
+      expect(contradiction(count, [fine, ...clash])).toEqual(clash)
+      expect(
+        bestOrder(
+          Array.from({ length: count }, () => Array.from({ length: count }, () => 1)),
+          clash,
+        ),
+      ).toBeUndefined()
+    }
+  })
+})
+
 describe('conditions that contradict each other', () => {
   it('are named, and no other with them', () => {
     const fine: OrderCondition = { kind: 'before', look: 0, other: 3 }
