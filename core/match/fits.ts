@@ -38,48 +38,49 @@ const BEFORE_BACKDROP_M = 0.2
 const TURN_STEP_DEG = 4
 const MOST_TURN_DEG = 80
 
-/** How far along a way from the head a front finds room; with what is in its way first. */
-const reachAlong = (
-  set: StudioSet,
-  way: Vector,
-  { across, up }: { across: number; up: number },
-): { mostM: number; against: FitLimit['of'] } => {
+/** From where to where along a way from the head a front has room, metres, and what ends it. */
+type Reach = { leastM: number; mostM: number; against: FitLimit['of'] }
+
+const reachAlong = (set: StudioSet, way: Vector, { across, up }: { across: number; up: number }): Reach => {
   const { left, right, front, ceiling } = roomBounds(set.room)
   const head = firstHeadOf(set)
   const level = Math.hypot(way[0], way[1])
   // A front that looks at the head leans by its height: its rim rises by what is level of it.
   const rise = up * level
   const aside = across * (level > 0 ? Math.abs(way[1]) / level : 1) + up * Math.abs(way[2]) * Math.abs(way[0])
+  const along = (of: FitLimit['of'], axis: 0 | 1 | 2, [from, to]: readonly [from: number, to: number]): Reach => {
+    const [back, ahead] = [from - head[axis], to - head[axis]]
+    const by = way[axis]
+    const isHere = back <= 0 && ahead >= 0
+    // Too large a front has no room anywhere along.
+    if (ahead < back) return { against: of, leastM: 0, mostM: 0 }
+    if (Math.abs(by) <= 1e-6) return { against: of, leastM: 0, mostM: isHere ? Infinity : 0 }
+    const [one, other] = [back / by, ahead / by]
+    return { against: of, leastM: Math.max(0, Math.min(one, other)), mostM: Math.max(one, other) }
+  }
   const ends = [
-    {
-      of: 'wall' as const,
-      at: way[0] > 0 ? right - AIR_M - aside - head[0] : left + AIR_M + aside - head[0],
-      by: way[0],
-    },
-    {
-      of: way[1] < 0 ? ('backdrop' as const) : ('wall' as const),
-      at: way[1] > 0 ? front - AIR_M - head[1] : BEFORE_BACKDROP_M - head[1],
-      by: way[1],
-    },
-    {
-      of: 'ceiling' as const,
-      at: way[2] > 0 ? ceiling - AIR_M - rise - head[2] : AIR_M + rise - head[2],
-      by: way[2],
-    },
+    along('wall', 0, [left + AIR_M + aside, right - AIR_M - aside]),
+    along(way[1] < 0 ? 'backdrop' : 'wall', 1, [BEFORE_BACKDROP_M, front - AIR_M]),
+    along('ceiling', 2, [AIR_M + rise, ceiling - AIR_M - rise]),
   ]
-    .filter(({ by }) => Math.abs(by) > 1e-6)
-    .map(({ of, at, by }) => ({ against: of, mostM: at / by }))
-  return ends.reduce((least, one) => (one.mostM < least.mostM ? one : least))
+  const least = ends.reduce((most, one) => (one.leastM > most.leastM ? one : most))
+  const most = ends.reduce((nearest, one) => (one.mostM < nearest.mostM ? one : nearest))
+  return { leastM: least.leastM, mostM: most.mostM, against: most.against }
 }
+
+/** From where to where along a way a front may stand, off the face and in the room; undefined where it may not. */
+const roomAlong = ({ leastM, mostM }: Reach): readonly [number, number] | undefined =>
+  mostM >= Math.max(NEAREST_M, leastM) ? [Math.max(NEAREST_M, leastM), mostM] : undefined
 
 /** The nearest way to one that leaves room for a front at a distance: lower, higher, or swung aside. */
 const turnedUntilFits = (
   set: StudioSet,
   way: Vector,
   reach: { across: number; up: number },
-): { way: Vector; turnedDeg: number; mostM: number; against?: FitLimit } | undefined => {
+): { way: Vector; turnedDeg: number; room: readonly [number, number]; against?: FitLimit } | undefined => {
   const first = reachAlong(set, way, reach)
-  if (first.mostM >= NEAREST_M) return { way, turnedDeg: 0, mostM: first.mostM }
+  const own = roomAlong(first)
+  if (own) return { way, turnedDeg: 0, room: own }
   for (let byDeg = TURN_STEP_DEG; byDeg <= MOST_TURN_DEG; byDeg += TURN_STEP_DEG)
     for (const [panDeg, tiltDeg] of [
       [0, -byDeg],
@@ -88,11 +89,11 @@ const turnedUntilFits = (
       [-byDeg, 0],
     ] as const) {
       const turned = turn(way, panDeg, tiltDeg)
-      const there = reachAlong(set, turned, reach)
-      if (there.mostM >= NEAREST_M) {
+      const room = roomAlong(reachAlong(set, turned, reach))
+      if (room) {
         const turnedDeg = (Math.acos(Math.min(1, dot(way, turned))) * 180) / Math.PI
         const lacksM = Math.max(0, NEAREST_M - first.mostM)
-        return { way: turned, turnedDeg, mostM: there.mostM, against: { of: first.against, byM: lacksM } }
+        return { way: turned, turnedDeg, room, against: { of: first.against, byM: lacksM } }
       }
     }
   return undefined
@@ -137,11 +138,11 @@ export const fitOnSubject = (
   const wished = direction(subtract(vectorOf(was.light.place), wasHead))
   const fitting = turnedUntilFits(set, wished, reach)
   if (!fitting) return undefined
-  const { way, turnedDeg, mostM, against } = fitting
+  const { way, turnedDeg, room, against } = fitting
   const facing = Math.max(0.2, dot(axisOf(was.light, was.set), scale(wished, -1)))
   const oneM = Math.sqrt(Math.max(1e-6, reach.across * reach.up) * facing)
   const wantedM = oneM / Math.tan((softnessDeg(wasSize) * Math.PI) / 360)
-  const isM = Math.max(NEAREST_M, Math.min(mostM, wantedM))
+  const isM = Math.max(room[0], Math.min(room[1], wantedM))
   const [xM, yM, zM] = add(firstHeadOf(set), scale(way, isM))
   const place = { xM, yM, zM }
   const size = apparentSize({ ...was.light, modifier, place, aim }, set, firstHeadOf(set))
