@@ -1,10 +1,12 @@
 import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
+import { aReading } from '#support/readings'
 import { meteredIn } from '#support/repeats'
 import { expectWithin } from '#support/tolerance'
 import { recordMarkdown } from '#wording/recordText'
 import { changeSettings, editBackdrop, editLight, renameSet } from '../edits/edits'
 import { demoSet } from '../edits/demo'
+import { measuredExposure } from '../calibration/compare'
 import { calibratedLighting, learnedOf } from '../evaluation/calibratedLighting'
 import { evaluate, type Evaluation } from '../evaluation/evaluation'
 import { lightingSolver } from '../evaluation/lightingSolver'
@@ -221,6 +223,88 @@ describe('the logbook', () => {
     expect(placementOf(changeSettings(moved(0), 'white', { key: { on: true, powerStops: -5 } }))).toBe(
       placementOf(moved(0)),
     )
+  })
+})
+
+describe('what a record says was metered', () => {
+  const lit = { key: { powerStops: -1 }, 'backdrop-left': { powerStops: -2 } }
+  const of = async (...changes: Parameters<typeof aReading>[0][]) => {
+    const set = changeSettings(demoSet(), 'white', {
+      key: { on: true, powerStops: -1 },
+      'backdrop-left': { on: true, powerStops: -2 },
+      'backdrop-right': { on: false, powerStops: 0 },
+    })
+    const readings = changes.map((change, index) =>
+      aReading({ id: `r-${index}`, pointId: 'subject/key-side', lights: lit as never, ...change }),
+    )
+    const { places } = kept({ ...evaluation, set: { ...set, readings }, look: set.looks[0]! })
+    return places.find(({ pointId }) => pointId === 'subject/key-side')!.meteredStops
+  }
+
+  it('is the newest reading of the place with just the lights that are on, at their powers', async () => {
+    const camera = evaluation.camera
+    const stops = (fNumber: number) => 2 * Math.log2(fNumber / camera.fNumber)
+    const at = async (...changes: Parameters<typeof aReading>[0][]) => (await of(...changes))!
+    const base = await at({ fNumber: 8 })
+    expectWithin(await at({ fNumber: 8 }, { fNumber: 11 }), base + stops(11) - stops(8), 1e-9)
+    // In whatever order the lights were noted.
+    expectWithin(
+      await at({ fNumber: 8, lights: { 'backdrop-left': lit['backdrop-left'], key: lit.key } as never }),
+      base,
+      1e-9,
+    )
+    expect(await of({ lights: { ...lit, key: { powerStops: -1.1 } } as never })).toBeNull()
+    expect(await of({ lights: { key: lit.key } as never })).toBeNull()
+    expect(await of({ meter: 'frame' })).toBeNull()
+    expect(await of({ pointId: 'backdrop/middle' })).toBeNull()
+    expect(await of()).toBeNull()
+  })
+
+  it('agrees with the plan by the mean of what counts', () => {
+    const predicted = {
+      key: { powerStops: -1, directLuxS: measuredExposure(aReading({ fNumber: 8 })), bouncedLuxS: 0 },
+    }
+    const off = (offStops: number, change: Parameters<typeof aReading>[0] = {}) =>
+      aReading({ id: `r-${offStops}`, lights: predicted, fNumber: 8 * 2 ** (offStops / 2), ...change })
+    const said = (...readings: Parameters<typeof agreementOf>[0]) => agreementOf(readings)!
+    const two = said(off(0.5), off(-1.5))
+    expect(two.readings).toBe(2)
+    expectWithin(two.meanStops, 1, 1e-9)
+    expectWithin(two.worstStops, 1.5, 1e-9)
+    expect(said(off(0.5), off(3, { trust: 'out' }))).toEqual(said(off(0.5)))
+    expect(agreementOf([off(0.5, { trust: 'out' })])).toBeNull()
+    expect(agreementOf([off(0.5, { lights: {} })])).toBeNull()
+  })
+})
+
+describe('what lists show of a record', () => {
+  const headWith = (change: (set: StudioSet) => StudioSet, more: Partial<StudioRecord> = {}) =>
+    recordHead({ ...record, set: change(record.set), ...more }, NO_ANNOTATION)
+
+  it('is of the lights that are on: what they are, where they stand, in whatever order they are listed', () => {
+    const head = headWith(set => set)
+    const off = (id: string) => (set: StudioSet) => changeSettings(set, 'white', { [id]: { on: false, powerStops: 0 } })
+    expect(headWith(set => ({ ...set, lights: set.lights.toReversed() })).placement).toBe(head.placement)
+    expect(headWith(off('key')).placement).not.toBe(head.placement)
+    expect(head.modifiers).toHaveLength(2)
+    expect(headWith(off('key')).modifiers).toHaveLength(1)
+    expect(head.lamps).toEqual([...new Set(record.set.lights.map(({ lamp }) => lamp.name))])
+    expect(headWith(set => editBackdrop(set, { name: 'Another' })).placement).not.toBe(head.placement)
+    const { widthM, depthM, heightM } = record.set.room
+    expect(head.room).toEqual([widthM, depthM, heightM])
+  })
+
+  it('has the mean tone of the backdrop’s places, and lamps that were read alone', () => {
+    const values = record.places.flatMap(({ pointId, value }) =>
+      pointId.startsWith('backdrop/') && value !== null ? [value] : [],
+    )
+    expectWithin(headWith(set => set).tone!, values.reduce((sum, value) => sum + value, 0) / values.length, 1e-9)
+    expect(headWith(set => set, { places: [] }).tone).toBeNull()
+    expect(headWith(set => set).lampStops).toEqual([])
+    const read = headWith(set => ({ ...set, readings: [aReading({ lights: { key: { powerStops: -1 } } as never })] }), {
+      lampStops: { key: 0.3, 'backdrop-left': 1 },
+    })
+    expect(read.lampStops).toEqual([{ lamp: `A: ${record.set.lights[0]!.lamp.name}`, stops: 0.3 }])
   })
 })
 
