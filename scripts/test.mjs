@@ -37,10 +37,13 @@ const tests = async config => {
   return { code, output, ...readReport(file) }
 }
 
-const STAGES = [
+/** Stages that read alone and need one core each: they run beside each other. */
+const READING = [
   ['Format', () => runTool('prettier/bin/prettier.cjs', ['--check', '.'], { quiet: true })],
   ['Lint', () => runTool('eslint/bin/eslint.js', ['.'], { quiet: true })],
   ['Types', () => run(process.execPath, ['scripts/typecheck.mjs'], { quiet: true })],
+]
+const STAGES = [
   ['Unit and reference tests', () => tests('vitest.config.ts')],
   ['Slow solves', () => tests('vitest.slow.config.ts')],
   [
@@ -60,7 +63,7 @@ const STAGES = [
 ]
 
 const total = { passed: 0, failed: 0 }
-for (const [name, stage] of STAGES) {
+const carriedOut = async ([name, stage]) => {
   const start = Date.now()
   const { code, output, passed = 0, failed = 0, failures = [] } = await stage()
   total.passed += passed
@@ -70,6 +73,8 @@ for (const [name, stage] of STAGES) {
   // What failed stands in the report; a stage without one is printed whole.
   if (code !== 0) console.log(failures.length > 0 ? failures.join('\n\n') : output)
 }
+await Promise.all(READING.map(carriedOut))
+for (const stage of STAGES) await carriedOut(stage)
 rmSync(reports, { recursive: true, force: true })
 console.log(`${total.passed} passed, ${total.failed} failed`)
 process.exit(total.failed === 0 && total.passed > 0 ? 0 : 1)
