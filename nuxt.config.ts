@@ -52,7 +52,11 @@ export default defineNuxtConfig({
   alias: { '#core': folder('./core'), '#services': folder('./services'), '#wording': folder('./wording') },
   sourcemap: { client: false, server: false },
   // Without the environment API the development server finds no entry when nothing is rendered on the server.
-  experimental: { viteEnvironmentApi: true },
+  experimental: {
+    viteEnvironmentApi: true,
+    // Pages come when somebody is about to go there, not while the first one is worked out.
+    defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } },
+  },
   compatibilityDate: '2026-11-01',
   nitro: {
     // What a browser takes compressed is sent so.

@@ -10,6 +10,7 @@ import AppBar from '~/shell/AppBar.vue'
 import { pageName, pageTitle } from '~/shell/pageNames'
 import { useHandedOver } from '~/shell/handedOver'
 import NewVersion from '~/shell/NewVersion.vue'
+import { firstAnswer } from '~/support/firstAnswer'
 import NoticeBar from '~/shell/NoticeBar.vue'
 import { NuxtPage } from '#components'
 import '@fontsource-variable/inter/index.css'
@@ -35,6 +36,7 @@ if (!isPhone.value) await studio.start()
 onNuxtReady(async () => {
   if (isPhone.value) return
   listenForFiles()
+  await firstAnswer()
   await vault.settle()
   await library.remind()
 })

@@ -10,7 +10,8 @@ import type { Kit } from '#core/kit/kitSchema'
 import { writeIes } from '#core/formats/writeIes'
 import type { CameraSetting, Light, StudioSet } from '#core/model/schema'
 import { err, type Outcome } from '#core/shared/outcome'
-import { isZip, readBackup, writeBackup, type Restored } from '~/storage/backup'
+import type { Restored } from '~/storage/backup'
+import { isZip } from '~/storage/isZip'
 import { openBrowserStorage } from '~/storage/browserStorage'
 import type { Reconciled } from '~/storage/keeper'
 import { BIN_DAYS, type SetText } from '~/storage/library'
@@ -23,6 +24,9 @@ const MOST_LAMP_BYTES = 4_000_000
 const MOST_TABLE_BYTES = 16_000_000
 
 const storage = openBrowserStorage()
+
+/** What reads and writes zip files comes with the first of them. */
+const zips = () => import('~/storage/backup')
 
 const api = {
   /** Takes a second copy of a set as it lies in the database. */
@@ -119,12 +123,12 @@ const api = {
   isZip: (_job: Job, file: Blob): Promise<boolean> => isZip(file),
 
   backup: async (job: Job<number>, at: string): Promise<Blob> =>
-    writeBackup((await storage).database, at, job.report, job.signal),
+    (await zips()).writeBackup((await storage).database, at, job.report, job.signal),
 
   restore: async (job: Job<number>, file: Blob, withSettings: boolean): Promise<Outcome<Restored>> => {
     const { database, library, unkept } = await storage
     if (unkept) return err(`This browser keeps nothing here (${unkept}).`)
-    return readBackup(database, library, file, withSettings, job.report)
+    return (await zips()).readBackup(database, library, file, withSettings, job.report)
   },
 }
 

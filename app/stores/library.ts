@@ -6,7 +6,8 @@ import { liveQuery } from 'dexie'
 import { defineStore } from 'pinia'
 import { isCalledOff, newest } from '#services/rpc/latest'
 import { renameSet } from '#core/edits/edits'
-import { isZip, readBackup, writeBackup, type Restored } from '~/storage/backup'
+import type { Restored } from '~/storage/backup'
+import { isZip } from '~/storage/isZip'
 import type { SetSummary } from '~/storage/library'
 import { downloadBlob, downloadText } from '~/support/download'
 import { fileName } from '~/support/fileName'
@@ -24,6 +25,9 @@ const LARGEST_BACKUP_BYTES = 20_000_000_000
 const WEEK_MS = 7 * 24 * 60 * 60 * 1000
 /** There is nothing worth a reminder before this many sets. */
 const WORTH_A_BACKUP = 2
+
+/** What reads and writes zip files, for a browser that starts no workers: it comes with the first of them. */
+const backupHere = () => import('~/storage/backup')
 
 const counted = (count: number, one: string) => (count === 1 ? `one ${one}` : `${count} ${one}s`)
 
@@ -163,7 +167,7 @@ export const useLibrary = defineStore('library', () => {
       busy.value = { what: `Reading ${file.name}`, share, canStop: false }
     }
     const outcome = await (vault.files()?.restore(file, true, { report }) ??
-      readBackup(database, library, file, true, report))
+      (await backupHere()).readBackup(database, library, file, true, report))
     if (!outcome.ok) return { words: '', problems: [`${file.name}: ${outcome.message}`] }
     await preferences.load()
     return {
@@ -252,7 +256,8 @@ export const useLibrary = defineStore('library', () => {
       busy.value = { what: 'Backing up everything', share: 0, canStop: vault.files() !== undefined }
       let zip: Blob
       try {
-        zip = await (vault.files()?.backup(at, { report, signal: backups.next() }) ?? writeBackup(database, at, report))
+        zip = await (vault.files()?.backup(at, { report, signal: backups.next() }) ??
+          (await backupHere()).writeBackup(database, at, report))
       } catch (error) {
         if (!isCalledOff(error)) throw error
         say('The backup was stopped. Nothing was written.')

@@ -36,6 +36,7 @@ vi.mock('#services/light/lightService', () => ({
 }))
 vi.mock('#services/judge/judgeService', () => ({
   judgeService: () => ({
+    begin: () => {},
     calibrate: () => Promise.resolve(undefined),
     powers: ({ set, look, camera, lighting }: PowersQuestion, answered: (answer: unknown) => void) =>
       answered(solveLook(evaluate({ ...set, readings: [], frames: [] }, look, lighting, camera))),

@@ -1,5 +1,6 @@
 import { until, watchDebounced } from '@vueuse/core'
 import { useHeld } from '~/shared/useHeld'
+import { tellFirstAnswer } from '~/support/firstAnswer'
 import { computed, markRaw, ref, shallowRef, toRaw, watch } from 'vue'
 import { defineStore } from 'pinia'
 import { calibrate, type Calibration } from '#core/calibration/calibrate'
@@ -31,6 +32,7 @@ export const useLight = defineStore('light', () => {
   const studio = useStudio()
   const service = markRaw(lightService())
   const judge = markRaw(judgeService())
+  judge.begin()
   const { layers, failure, geometry, ...solving } = useSolving(service)
   const asked = shallowRef<Ask | null>(null)
   const points = computed(() => meterPoints(studio.document))
@@ -112,6 +114,7 @@ export const useLight = defineStore('light', () => {
         asked,
         found => {
           answered.value = { of: asked, answer: found }
+          tellFirstAnswer()
         },
         error => {
           failure.value = `The powers could not be worked out: ${(error as Error).message} Your set is kept.`

@@ -63,6 +63,15 @@ export const judgeService = (start: () => Carrier = startWorker) => {
   let isCalibrating = false
 
   return {
+    /** Starts the worker of powers before anybody asks, so that it loads while the light is worked out. */
+    begin: () => {
+      try {
+        powersAt.generation()
+      } catch {
+        // A browser that starts no workers says so to the first who asks.
+      }
+    },
+
     /** Everything that readings teach; undefined where newer readings came in between. */
     calibrate: async (
       readings: readonly Reading[],
