@@ -2,9 +2,9 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { usePreferences } from './preferences'
 import { relayUrl } from '~/support/relayUrl'
-import { laptopEnd, type Ack, type Guest, type LaptopEnd } from '#services/pairing/laptopEnd'
+import type { Ack, Guest, LaptopEnd } from '#services/pairing/laptopEnd'
 import type { Op, PhoneView } from '#core/pairing/messages'
-import { fromLetters, SECRET_BYTES, toLetters } from '#services/pairing/seal'
+import { fromLetters, SECRET_BYTES, toLetters } from '#services/pairing/letters'
 
 /** The laptop's side of its second screens: the pairing, and who is there. */
 export const usePairing = defineStore('pairing', () => {
@@ -27,14 +27,23 @@ export const usePairing = defineStore('pairing', () => {
     state.value = end?.state ?? 'off'
   }
 
-  /** Opens the line of a pairing; `perform` does what phones ask for. */
-  const open = (perform: (op: Op) => Promise<Ack>) => {
-    const bytes = secret.value === null ? undefined : fromLetters(secret.value)
-    if (end || !bytes || isEnding.value) return
+  const bytesNow = () => (secret.value === null ? undefined : fromLetters(secret.value))
+  const opened = async (perform: (op: Op) => Promise<Ack>) => {
+    if (end || !bytesNow() || isEnding.value) return
+    // What seals comes with the first pairing.
+    const { laptopEnd } = await import('#services/pairing/laptopEnd')
+    const bytes = bytesNow()
+    if (!bytes || isEnding.value) return
     end = laptopEnd(bytes, room => relayUrl(room, 'laptop'), { perform, changed: look })
     if (last) end.show(last)
     look()
   }
+  let opening: Promise<void> | undefined
+  /** Opens the line of a pairing; `perform` does what phones ask for. */
+  const open = (perform: (op: Op) => Promise<Ack>): Promise<void> =>
+    (opening ??= opened(perform).finally(() => {
+      opening = undefined
+    }))
 
   return {
     secret,
@@ -55,7 +64,8 @@ export const usePairing = defineStore('pairing', () => {
     finish: async () => {
       if (isEnding.value) return
       // Right after a load the line may not have been opened yet: phones are told all the same.
-      if (!end) open(async () => ({ how: 'refused', message: 'The pairing is at its end.' }))
+      if (!end) await open(async () => ({ how: 'refused', message: 'The pairing is at its end.' }))
+      if (isEnding.value) return
       isEnding.value = true
       isUntold.value = end ? !(await end.end()) : false
       end = undefined

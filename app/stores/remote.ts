@@ -5,7 +5,8 @@ import { freshId } from '~/support/freshId'
 import { relayUrl } from '~/support/relayUrl'
 import { phoneEnd, type PhoneEnd } from '#services/pairing/phoneEnd'
 import type { Op, PhoneView } from '#core/pairing/messages'
-import { fromLetters, keysOf } from '#services/pairing/seal'
+import { fromLetters } from '#services/pairing/letters'
+import { keysOf } from '#services/pairing/seal'
 
 /** What became of something asked for, in words; the newest is last. */
 export type Answer = { op: Op; how: 'done' | 'refused' | 'later'; message: string }

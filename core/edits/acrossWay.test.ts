@@ -6,7 +6,7 @@ import { acrossWay, shadedPlace } from './acrossWay'
 import { placeRange } from './things'
 
 const set = demoSet()
-const panel = panelOfKind('flag')
+const panel = panelOfKind('flag', 'flag')
 
 describe('a panel across a way', () => {
   it('has its middle at the place, and its face to where the way comes from', () => {

@@ -14,7 +14,7 @@ import { fitOnBackdrop, fitOnSubject, lampsOf, outputOf } from './fits'
 
 const demo = demoSet()
 const head = firstHeadOf(demo)
-const item = (kind: string) => ({ id: kind, name: kind, count: 1, what: modifierOfKind(kind) })
+const item = (kind: string) => ({ id: kind, count: 1, notes: '', what: modifierOfKind(kind) })
 const keyAt = (place: Light['place'], kind = 'octa'): Light => ({
   ...demo.lights[0]!,
   place,

@@ -1,14 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { demoSet } from '../edits/demo'
 import { checkCollection, parseCollection, writeCollection, type Collection } from './collection'
-import {
-  parseResultsFile,
-  refIn,
-  soundResults,
-  writeResultsCsv,
-  writeResultsFile,
-  type PracticeResult,
-} from './results'
+import { parseResultsFile, refIn, soundResults, writeResultsFile, type PracticeResult } from './results'
+import { writeResultsCsv } from './resultsTable'
 
 const collection = (): Collection => ({
   id: 'spring-course',

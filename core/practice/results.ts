@@ -1,6 +1,5 @@
 import * as v from 'valibot'
 import { identifier, title } from '../model/schemaBasics'
-import { writeCsv } from '../formats/csvCells'
 import { err, ok, type Outcome } from '../shared/outcome'
 import type { ExerciseRef } from './exercise'
 import { ALL_SKILLS, LEVELS } from './skills'
@@ -44,36 +43,6 @@ export const soundResults = (values: readonly unknown[]): { results: PracticeRes
   })
   return { results, damaged: values.length - results.length }
 }
-
-/** Columns of a table of results. */
-export const RESULT_COLUMNS = [
-  'at',
-  'collection',
-  'number',
-  'exercise',
-  'level',
-  'seed',
-  'score',
-  'off',
-  'seconds',
-] as const
-
-/** Results as CSV (RFC 4180). */
-export const writeResultsCsv = (results: readonly PracticeResult[]): string =>
-  writeCsv(
-    RESULT_COLUMNS,
-    results.map(({ at, from, off, score, seconds, ...ref }) => [
-      at,
-      from?.title ?? '',
-      from ? String(from.number + 1) : '',
-      ref.skill,
-      String(ref.level),
-      String(ref.seed),
-      String(Number(score.toFixed(3))),
-      off === null ? '' : String(Number(off.toFixed(3))),
-      String(Math.round(seconds)),
-    ]),
-  )
 
 const FORMAT = 'keen-tonal-practice-results'
 /** Results as they leave in a backup. */

@@ -53,7 +53,7 @@ describe('the key of a look', () => {
   it('is not asked after where no exposure hangs on it', async () => {
     expect(await fault(free(on(demo, { key: false })))).toBeUndefined()
     const wished = free(on(demo, { key: false }))
-    const wanting = (firmness: 'must' | 'indifferent'): StudioSet => ({
+    const wanting = (firmness: 'hard' | 'indifferent'): StudioSet => ({
       ...wished,
       looks: wished.looks.map(look => ({
         ...look,
@@ -61,7 +61,7 @@ describe('the key of a look', () => {
       })),
     })
     expect(await fault(wanting('indifferent'))).toBeUndefined()
-    expect(await fault(wanting('must'))).toEqual({ kind: 'no-key' })
+    expect(await fault(wanting('hard'))).toEqual({ kind: 'no-key' })
   })
 
   it('looks away where it is turned past its beam, by the angle that it is off', async () => {

@@ -2,7 +2,8 @@ import * as v from 'valibot'
 import { CLOSED } from '#core/pairing/relayTerms'
 import { openLine, type LineHandlers, type Line } from './line'
 import { FromPhoneSchema, type FromLaptop, type Op, type PhoneView } from '#core/pairing/messages'
-import { keysOf, madeUp, makeGate, seal, type Envelope } from './seal'
+import { madeUp } from './letters'
+import { keysOf, makeGate, seal, type Envelope } from './seal'
 
 /** A phone that was heard: what it calls itself, and when it was heard last. */
 export type Guest = { name: string; heardAt: number }

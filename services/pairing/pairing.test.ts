@@ -5,7 +5,8 @@ import type { LineHandlers } from './line'
 import type { Op, PhoneView } from '#core/pairing/messages'
 import { MOST_MESSAGE_BYTES } from '#core/pairing/relayTerms'
 import { phoneEnd } from './phoneEnd'
-import { fromLetters, keysOf, makeGate, seal, toLetters, unseal, type Envelope } from './seal'
+import { fromLetters, toLetters } from './letters'
+import { keysOf, makeGate, seal, unseal, type Envelope } from './seal'
 
 const SECRET = Uint8Array.from({ length: 16 }, (_, index) => index * 11)
 const view = (changes: Partial<PhoneView> = {}): PhoneView => ({

@@ -2,7 +2,8 @@ import * as v from 'valibot'
 import { LOST_WORDS } from '#wording/secondScreen'
 import { openLine, type Line, type LineHandlers } from './line'
 import { FromLaptopSchema, mayWait, OpSchema, type FromPhone, type Op, type PhoneView } from '#core/pairing/messages'
-import { keysOf, madeUp, makeGate, seal, type Envelope } from './seal'
+import { madeUp } from './letters'
+import { keysOf, makeGate, seal, type Envelope } from './seal'
 
 /** Things asked for at most while there is no line. */
 const MOST_WAITING = 500

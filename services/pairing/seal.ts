@@ -4,14 +4,13 @@ import { sha256 } from '@noble/hashes/sha2.js'
 import { deflateSync, inflateSync } from 'fflate'
 import * as v from 'valibot'
 import { MOST_MESSAGE_BYTES } from '#core/pairing/relayTerms'
+import { toLetters } from './letters'
 
 /**
  * Messages between laptop and phones are sealed end to end: the server passes them on and can neither read nor make
  * them. In plain JavaScript, since browsers have no cryptography of their own on pages that came over plain http.
  */
 
-/** Bytes of a pairing's secret: 128 bits. */
-export const SECRET_BYTES = 16
 const NONCE_BYTES = 24
 const KEY_BYTES = 32
 const ROOM_BYTES = 16
@@ -20,27 +19,6 @@ const ROOM_BYTES = 16
 const MOST_PLAIN_BYTES = 1_000_000
 
 const utf8 = new TextEncoder()
-
-/** So many bytes made up by chance, in hexadecimal digits: a name that nobody else has. */
-export const madeUp = (bytes: number): string =>
-  Array.from(crypto.getRandomValues(new Uint8Array(bytes)), byte => byte.toString(16).padStart(2, '0')).join('')
-
-/** Bytes as letters that a link may hold (RFC 4648, section 5, without padding). */
-export const toLetters = (bytes: Uint8Array): string =>
-  btoa(String.fromCharCode(...bytes))
-    .replaceAll('+', '-')
-    .replaceAll('/', '_')
-    .replace(/=+$/, '')
-
-/** The secret that letters of a link stand for; undefined where they are none. */
-export const fromLetters = (letters: string): Uint8Array | undefined => {
-  if (!/^[\w-]{22}$/.test(letters)) return undefined
-  const bytes = Uint8Array.from(atob(`${letters.replaceAll('-', '+').replaceAll('_', '/')}==`), one =>
-    one.charCodeAt(0),
-  )
-  // The last letter has four bits too many: only one way of writing a secret is taken.
-  return bytes.length === SECRET_BYTES && toLetters(bytes) === letters ? bytes : undefined
-}
 
 /** What follows from a secret: the room that the relay knows, and the key that it does not. */
 export type PairingKeys = { room: string; key: Uint8Array }

@@ -8,7 +8,8 @@ import { keepingIn } from '#support/keeping'
 import { openRigSet, openSetFile } from '#support/rigApp'
 import { sixtyLamps } from '#support/rigSet'
 import type { StudioSet } from '#core/model/schema'
-import { fromLetters, keysOf, seal } from '#services/pairing/seal'
+import { fromLetters } from '#services/pairing/letters'
+import { keysOf, seal } from '#services/pairing/seal'
 
 const app = useApp()
 const keeping = keepingIn(app)

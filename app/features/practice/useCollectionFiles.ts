@@ -4,7 +4,7 @@ import { downloadText } from '~/support/download'
 import { fileStem } from '~/support/fileName'
 import { formatBytes } from '~/support/bytes'
 import { parseCollection, writeCollection, type Collection } from '#core/practice/collection'
-import { writeResultsCsv } from '#core/practice/results'
+import { writeResultsCsv } from '#core/practice/resultsTable'
 
 /** A collection of two hundred sets has some ten million bytes. */
 const MOST_BYTES = 40_000_000
