@@ -80,6 +80,10 @@ export default defineNuxtConfig({
   typescript: { strict: true, tsConfig: { exclude: ['../**/*.test.ts'] } },
   telemetry: false,
   hooks: {
+    // What comes when it is needed is not fetched beside what the first page needs.
+    'build:manifest': manifest => {
+      for (const item of Object.values(manifest)) if (item.isEntry) item.dynamicImports = []
+    },
     'nitro:init': nitro => {
       if (nitro.options.dev) return
       // Our own door; the one that makes the ready-made page has another.
