@@ -1,7 +1,9 @@
+import { readdirSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { join } from 'node:path'
 import tailwindcss from '@tailwindcss/vite'
 import { build } from 'vite'
+import { withEarlyWorker } from './server/shell/earlyWorker'
 
 /** The path that the app lives under, with a slash at both ends: another than / where a proxy gives it a sub-path. */
 const base = `/${(process.env.KEEN_TONAL_BASE ?? '').split('/').filter(Boolean).join('/')}/`.replace('//', '/')
@@ -88,6 +90,14 @@ export default defineNuxtConfig({
       if (nitro.options.dev) return
       // Our own door; the one that makes the ready-made page has another.
       nitro.options.entry = folder('./server/entry.ts')
+      nitro.hooks.hook('prerender:generate', page => {
+        if (page.route !== '/' || !page.contents) return
+        page.contents = withEarlyWorker(
+          page.contents,
+          base,
+          readdirSync(join(nitro.options.buildDir, 'dist/client/_nuxt')),
+        )
+      })
       nitro.hooks.hook('compiled', async () => {
         await buildThread(nitro.options.output.serverDir)
       })

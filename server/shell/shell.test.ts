@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import { existsSync, readdirSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { describe, expect, it } from 'vitest'
+import { withEarlyWorker } from './earlyWorker'
 import { meantBase, withinBase } from './base'
 import { answerHeaders, contentPolicy, scriptHashes, workerPolicy } from './headers'
 import { isOwnHost, refusalOf } from './guard'
@@ -79,6 +80,35 @@ describe('headers', () => {
       .split('; ')
       .find(part => part.startsWith('script-src'))
     expect(script).toBe(`script-src 'self' 'wasm-unsafe-eval' ${hashes[0]}`)
+  })
+
+  it('let the page start its worker: the script that it gets is the one that may run', () => {
+    const names = ['entry-a.js', 'light.worker-Ab_9-x.js', 'figure.worker-1.js']
+    const html = withEarlyWorker('<head><title>x</title></head><body></body>', '/studio/', names)
+    const [, script] = /<script>(.*?)<\/script><\/head>/.exec(html)!
+    expect(script).toContain(`new Worker('/studio/_nuxt/light.worker-Ab_9-x.js',{type:'module'})`)
+    expect(scriptHashes(html)).toHaveLength(1)
+    const ran = (pathname: string, started: string[]) => {
+      const self: { earlyLight?: { onerror: () => void } } = {}
+      class Worker {
+        onerror = () => {}
+        constructor(path: string) {
+          started.push(path)
+        }
+      }
+      new Function('self', 'location', 'Worker', script!)(self, { pathname }, Worker)
+      return self
+    }
+    const started: string[] = []
+    const page = ran('/studio/', started)
+    expect(started).toEqual(['/studio/_nuxt/light.worker-Ab_9-x.js'])
+    expect(page.earlyLight).toBeDefined()
+    // One that does not load is none.
+    page.earlyLight!.onerror()
+    expect(page.earlyLight).toBeUndefined()
+    for (const path of ['/studio/phone', '/studio/phone/']) expect(ran(path, started).earlyLight).toBeUndefined()
+    expect(started).toHaveLength(1)
+    expect(withEarlyWorker('<head></head>', '/', ['entry-a.js'])).toBe('<head></head>')
   })
 
   it('ask for isolation where a browser grants it', () => {
