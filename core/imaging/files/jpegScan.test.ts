@@ -46,4 +46,14 @@ describe('a JPEG', () => {
       expect(isWholeJpeg(half), `${share}`).toBe(false)
     }
   })
+
+  it('may have bytes of filling before its markers, and a whole interval between restarts', async () => {
+    const whole = await made({})
+    // ITU-T T.81, B.1.1.2: any marker may have bytes FF before it. The second is at byte 2.
+    const filled = new Uint8Array([...whole.subarray(0, 2), 0xff, 0xff, 0xff, ...whole.subarray(2)])
+    expect(isWholeJpeg(filled)).toBe(true)
+    expect(isWholeJpeg(cut(filled, 0.6))).toBe(false)
+    // What is built in another way is not judged.
+    expect(isWholeJpeg(new Uint8Array([0xff, 0xd8, 1, 2, 3, 4, 5, 6]))).toBe(true)
+  })
 })
