@@ -33,7 +33,7 @@ import { measureLooks } from './looks'
 import { measureRecords } from './records'
 import { measureRig } from './rig'
 import { medianMs, report, shownMs } from './measure'
-import { withLights, withPanels } from './sets'
+import { withLights, withPanels, withSitters } from './sets'
 
 const wanted = process.argv.slice(2)
 const isWanted = (part: string) => wanted.length === 0 || wanted.includes(part)
@@ -191,9 +191,17 @@ const growth = async () => {
   console.log('\nHow time grows\n\n| what | median |\n|---|---|')
   const line = async (name: string, run: () => unknown) =>
     console.log(`| ${name} | ${shownMs(await medianMs({ name, run }))} |`)
-  for (const lights of [1, 4, 8, 16, 30])
+  for (const lights of [1, 4, 8, 16, 30, 60])
     await line(`from nothing, ${lights} light${lights > 1 ? 's' : ''}`, () => lightingSolver()(withLights(lights)))
-  for (const panels of [0, 8, 16, 32]) {
+  for (const sitters of [1, 4, 12]) {
+    const group = withSitters(sitters)
+    const { stage } = (await lightingSolver()(group))!
+    await line(
+      `from nothing, 3 lights, ${sitters} sitter${sitters > 1 ? 's' : ''} (${stage.patches.count} patches)`,
+      () => lightingSolver()(group),
+    )
+  }
+  for (const panels of [0, 8, 16, 32, 60]) {
     const crowded = withPanels(panels)
     const { stage } = (await lightingSolver()(crowded))!
     await line(`from nothing, 8 lights, ${panels} boards (${stage.patches.count} patches)`, () =>

@@ -33,3 +33,22 @@ export const withPanels = (count: number): StudioSet => ({
     widthM: 0.35,
   })),
 })
+
+/** The demo set with so many sitters in rows before the backdrop. */
+export const withSitters = (count: number): StudioSet => {
+  const set = demoSet()
+  const [sitter] = set.subjects
+  return {
+    ...set,
+    subjects: Array.from({ length: count }, (_, index) =>
+      index === 0
+        ? sitter!
+        : {
+            ...sitter!,
+            id: `sitter-${index}`,
+            name: `S${index + 1}`,
+            place: { xM: -1.2 + 0.8 * (index % 4), yM: 2.2 + 0.7 * Math.floor(index / 4) },
+          },
+    ),
+  }
+}
