@@ -1,5 +1,6 @@
 // Makes faults at random in core and asks whether the tests of the same folder find them:
-// npm run mutants [-- COUNT [SEED [FOLDER]]]; a folder of core for itself takes minutes, all of them an hour.
+// npm run mutants [-- COUNT [SEED [FOLDER]]]; a folder of core for itself takes minutes (physics by its own folders),
+// all of them hours.
 import { readFileSync } from 'node:fs'
 import { execSync } from 'node:child_process'
 import { Stryker } from '@stryker-mutator/core'
@@ -58,8 +59,9 @@ const fromZero = ({ start, end }: Mutant['location']): Mutant['location'] => ({
   end: { line: end.line - 1, column: end.column - 1 },
 })
 
-/** The folder whose tests have to find a fault: the first below core. */
-const folderOf = ({ fileName }: Mutant): string => fileName.replace(/^.*?(core\/[^/]+)\/.*$/, '$1')
+/** The folder whose tests have to find a fault: the first below core, or the one that was asked for. */
+const folderOf = ({ fileName }: Mutant): string =>
+  only ? `core/${only}` : fileName.replace(/^.*?(core\/[^/]+)\/.*$/, '$1')
 
 const all = await everyMutant()
 const chosen = new Map<string, Mutant>()

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { EMPTY, testEmitter } from '#support/scenes'
 import { expectStops, expectWithin } from '#support/tolerance'
 import { matt, opaqueSheet } from '../geometry/surface'
-import { directAt, sampleEmitter } from './direct'
+import { directAt, sampleEmitter, sampleEmitterFor } from './direct'
 import { rayScene } from '../geometry/kernel'
 import { grey } from '../units/rgb'
 
@@ -102,5 +102,48 @@ describe('light straight from a source', () => {
     expect(lightBehind(1)).toBe(0)
     // The lattice of samples is not its own mirror image, so the halves differ a little.
     expectStops(lightBehind(0), all / 2, 1e-3)
+  })
+
+  // Cells of a front near a place are split: all of them together are the front still.
+  it('near a place is sampled finer there, and is the same front', () => {
+    const front = { shape: 'rectangle', widthM: 1.2, heightM: 0.8 } as const
+    const emitter = testEmitter(front, [0, 1, 0], [0, -1, 0])
+    const even = sampleEmitter(emitter, 6)
+    const far = sampleEmitterFor(even, 6, [0, -20, 0])
+    expect(far.count).toBe(even.count)
+    const near = sampleEmitterFor(even, 6, [0.3, 0.95, 0.2])
+    expect(near.count).toBeGreaterThan(2 * even.count)
+    const sum = (of: (index: number) => number) =>
+      Array.from({ length: near.count }, (_, index) => near.shares[index]! * of(index)).reduce((a, b) => a + b, 0)
+    expectWithin(
+      sum(() => 1),
+      1,
+      1e-9,
+    )
+    for (const [along, sizeM] of [
+      [near.across, 1.2],
+      [near.up, 0.8],
+    ] as const) {
+      expectWithin(
+        sum(index => along[index]!),
+        0,
+        1e-9,
+      )
+      expect(Math.max(...along.map(Math.abs))).toBeLessThan(sizeM / 2)
+      // The second moment of an even line, less what the middles of its cells leave out.
+      expectWithin(
+        sum(index => along[index]! ** 2),
+        sizeM ** 2 / 12,
+        0.03 * sizeM ** 2,
+      )
+    }
+    const away = (index: number) =>
+      Math.hypot(
+        near.positions[index * 3]! - 0.3,
+        near.positions[index * 3 + 1]! - 0.95,
+        near.positions[index * 3 + 2]! - 0.2,
+      )
+    const byDistance = [...near.shares.keys()].sort((a, b) => away(a) - away(b))
+    expect(near.shares[byDistance[0]!]!).toBeLessThan(near.shares[byDistance.at(-1)!]! / 3)
   })
 })

@@ -72,6 +72,33 @@ describe('a light in a mirror', () => {
     expect(thrown(floorOf(4, COAT, [post(1.5)]))).toBeGreaterThan(0)
   })
 
+  it('throws from a wall as far up and aside as the wall reaches', () => {
+    // A mirror on a wall, a metre wide and a metre high; lamp and place a metre before it, the mirrored place between.
+    const wall: Scene = {
+      surfaces: [opaqueSheet('wall', 'wall', [-0.5, 0, 1], [1, 0, 0], [0, 0, 1], matt(BLACK), side(COAT))],
+    }
+    const stage = staged(wall)
+    const thrown = (x: number, z: number) => {
+      const field = solveField(stage, lamp([x - 0.8, 1, z], [x, 0, z]))
+      return thrownAt(stage, field, [x + 0.8, 1, z], direction([-0.8, -1, 0]))
+    }
+    expectShare(thrown(0, 1.5), (1 / (1.6 ** 2 + 4)) * fresnel(1 / Math.hypot(0.8, 1), 1.5), 0.01)
+    for (const [x, z] of [
+      [0.45, 1.5],
+      [-0.45, 1.5],
+      [0, 1.95],
+      [0, 1.05],
+    ] as const)
+      expect(thrown(x, z), `${x} ${z}`).toBeGreaterThan(0)
+    for (const [x, z] of [
+      [0.55, 1.5],
+      [-0.55, 1.5],
+      [0, 2.05],
+      [0, 0.95],
+    ] as const)
+      expect(thrown(x, z), `${x} ${z}`).toBe(0)
+  })
+
   it('throws nothing on what is behind the mirror, or looks away from it', () => {
     const stage = staged(floorOf(4, COAT))
     const field = solveField(stage, lamp([-1, 0, 1], [0, 0, 0]))

@@ -74,6 +74,26 @@ describe('patches', () => {
       expect(cutIntoPatches({ surfaces: [level('a', sizeM, { patchM, encloses: true })] }).count).toBe(count)
   })
 
+  it('of a quarter and an eighth of a round thing are as wide as is asked, or there are three at least', () => {
+    const scene = everySurface()
+    const counted = (shape: 'arc' | 'bowl', patchM: number) => {
+      const surface = scene.surfaces.find(one => one.shape === shape) as Arc | Bowl
+      const { grids } = cutIntoPatches({ surfaces: [{ ...surface, patchM }] })
+      return { surface, columns: grids[0]!.columns, rows: grids[0]!.rows }
+    }
+    for (const patchM of [0.05, 0.2, 50]) {
+      const arc = counted('arc', patchM)
+      const { axis, radiusM, sweepRad } = arc.surface as Arc
+      expect(arc.columns).toBe(Math.ceil(length(axis) / patchM - 1e-9))
+      expect(arc.rows).toBe(Math.max(3, Math.ceil((radiusM * sweepRad) / patchM - 1e-9)))
+      // A bowl's side is a quarter of a circle.
+      const bowl = counted('bowl', patchM)
+      const quarterM = ((bowl.surface as Bowl).radiusM * Math.PI) / 2
+      expect(bowl.columns).toBe(Math.max(3, Math.ceil(quarterM / patchM - 1e-9)))
+      expect(bowl.rows).toBe(bowl.columns)
+    }
+  })
+
   it('carry their side’s reflectance, and what comes through from the one across', () => {
     const paper = translucent(
       { ...level('a', 1), front: matt([0.1, 0.2, 0.3]), back: matt([0.4, 0.5, 0.6]) },
