@@ -5,7 +5,7 @@ import { demoSet } from '../../edits/demo'
 import { emitterOf } from '../../scene/scene'
 import { luminance, multiplyRgb } from '../units/rgb'
 import { chromaticityOf, lampColour, miredDifference } from './colourTemperature'
-import { GELS, gelStops } from './gels'
+import { GELS, gelStops, greenGel } from './gels'
 
 describe('colour of lamps and gels', () => {
   // CIE 015: illuminant A, 2856 K, x = 0.44757, y = 0.40745. The Planckian locus at 6500 K: 0.3135, 0.3237 (from
@@ -32,6 +32,19 @@ describe('colour of lamps and gels', () => {
 })
 
 describe('gels', () => {
+  it('of green and of magenta hold back as much of the others as their density says', () => {
+    for (const density of [0.3, 0.15]) {
+      const [green, magenta] = [greenGel(density), greenGel(-density)]
+      // A density of 0.3 halves, near enough: 10^-0.3.
+      expectWithin(Math.log10(green[1] / green[0]), density, 1e-9)
+      expectWithin(Math.log10(magenta[0] / magenta[1]), density, 1e-9)
+      expect([green[0], magenta[0]]).toEqual([green[2], magenta[2]])
+      expectWithin(Math.max(...green), Math.max(...magenta), 1e-12)
+    }
+    expect(Math.max(...greenGel(0.15))).toBeGreaterThan(Math.max(...greenGel(0.3)))
+    expect(greenGel(0)).toEqual([1, 1, 1])
+  })
+
   const gelNamed = (name: string) => GELS.find(gel => gel.name === name)!
   /** Pixel values of a grey card that renders 118 in the mean, under a lamp through a gel, straight sRGB. */
   const card = (kelvin: number, whiteBalanceK: number, ...names: string[]): number[] => {

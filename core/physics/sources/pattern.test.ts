@@ -93,6 +93,31 @@ describe('the pattern of a light', () => {
     expect(2 * halfDeg).toBeLessThan(25)
   })
 
+  // The mirror law at a dish z = r^2 / 4f, its lamp on the axis `inM` nearer to the dish than the focus.
+  it('turns a ray of a pushed-in lamp as the dish mirrors it', () => {
+    const [focalM, ring, dishDeg] = [0.3, 0.55, 15]
+    const turnedDeg = (inM: number) => {
+      const depth = ring ** 2 / (4 * focalM)
+      const [dr, dz] = [ring, depth - (focalM - inM)]
+      // The dish's normal toward its axis: gradient of z - r^2 / 4f.
+      const slope = ring / (2 * focalM)
+      const size = Math.hypot(slope, 1)
+      const [nr, nz] = [-slope / size, 1 / size]
+      const along = dr * nr + dz * nz
+      const [outR, outZ] = [dr - 2 * along * nr, dz - 2 * along * nz]
+      return Math.abs((Math.atan2(outR, outZ) * 180) / Math.PI)
+    }
+    expectWithin(turnedDeg(0), 0, 1e-9)
+    for (const share of [0.1, 0.3]) {
+      const { halfIntensityDeg, front } = focused(modifierOfKind('parabolic-focused'), 'parabola', share)
+      const turned = Math.sqrt(halfIntensityDeg ** 2 - dishDeg ** 2)
+      // To first order in how far it is pushed in.
+      expectShare(turned, turnedDeg(0.3 * share), 0.12)
+      expect(front).toMatchObject({ shape: 'ring', innerRadiusM: 0.35 * share })
+    }
+    expect(focused(modifierOfKind('parabolic-ring'), 'parabola', 0).front.shape).toBe('disc')
+  })
+
   it('goes from spot to flood, and from the focus inward, with the light that there is', () => {
     for (const of of ['fresnel', 'parabola'] as const) {
       const made = [0, 0.25, 0.5, 0.75, 1].map(share =>
