@@ -75,7 +75,7 @@ describe('a light for the subject in another room', () => {
     )
   })
 
-  it('looks as large from the head as it did, by the same modifier from as far and by another from another place', () => {
+  it('looks as large from the head as it did, whatever the modifier, from as far away as that takes', () => {
     const was = keyAt({ xM: head[0] - 0.9, yM: head[1] + 1.2, zM: head[2] + 0.3 })
     const wide = roomOf(20, 20, 6)
     const aim: Light['aim'] = {

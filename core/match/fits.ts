@@ -51,10 +51,9 @@ const reachAlong = (set: StudioSet, way: Vector, { across, up }: { across: numbe
   const along = (of: FitLimit['of'], axis: 0 | 1 | 2, [from, to]: readonly [from: number, to: number]): Reach => {
     const [back, ahead] = [from - head[axis], to - head[axis]]
     const by = way[axis]
-    const isHere = back <= 0 && ahead >= 0
     // Too large a front has no room anywhere along.
     if (ahead < back) return { against: of, leastM: 0, mostM: 0 }
-    if (Math.abs(by) <= 1e-6) return { against: of, leastM: 0, mostM: isHere ? Infinity : 0 }
+    if (Math.abs(by) <= 1e-6) return { against: of, leastM: 0, mostM: back <= 0 && ahead >= 0 ? Infinity : 0 }
     const [one, other] = [back / by, ahead / by]
     return { against: of, leastM: Math.max(0, Math.min(one, other)), mostM: Math.max(one, other) }
   }
@@ -63,14 +62,15 @@ const reachAlong = (set: StudioSet, way: Vector, { across, up }: { across: numbe
     along(way[1] < 0 ? 'backdrop' : 'wall', 1, [BEFORE_BACKDROP_M, front - AIR_M]),
     along('ceiling', 2, [AIR_M + rise, ceiling - AIR_M - rise]),
   ]
-  const least = ends.reduce((most, one) => (one.leastM > most.leastM ? one : most))
-  const most = ends.reduce((nearest, one) => (one.mostM < nearest.mostM ? one : nearest))
-  return { leastM: least.leastM, mostM: most.mostM, against: most.against }
+  const nearest = ends.reduce((first, one) => (one.mostM < first.mostM ? one : first))
+  return { ...nearest, leastM: Math.max(...ends.map(({ leastM }) => leastM)) }
 }
 
 /** From where to where along a way a front may stand, off the face and in the room; undefined where it may not. */
-const roomAlong = ({ leastM, mostM }: Reach): readonly [number, number] | undefined =>
-  mostM >= Math.max(NEAREST_M, leastM) ? [Math.max(NEAREST_M, leastM), mostM] : undefined
+const roomAlong = ({ leastM, mostM }: Reach): readonly [number, number] | undefined => {
+  const fromM = Math.max(NEAREST_M, leastM)
+  return mostM >= fromM ? [fromM, mostM] : undefined
+}
 
 /** The nearest way to one that leaves room for a front at a distance: lower, higher, or swung aside. */
 const turnedUntilFits = (

@@ -18,8 +18,9 @@ const STAGE_COST = 3
 /** What it costs to try a state after another, by the keys of what stands in them. */
 export const costAfter = (before: string, things: string): number => (before === things ? 1 : STAGE_COST)
 
-/** Whether a state takes a boom that nothing had before. */
-export const takesBoom = (question: Question, { set }: Trial): boolean => newBooms(question.set, set).length > 0
+/** Whether a state reaches the target, but by a boom that nothing had before. */
+export const isReachedByBoom = (question: Question, { isReached, set }: Trial): boolean =>
+  isReached && newBooms(question.set, set).length > 0
 
 /** Goes down each way of a family as long as it helps; undefined where it was called off. */
 export const explored = async (
@@ -27,7 +28,6 @@ export const explored = async (
   { from, family, most }: Exploration,
   { solver, pause }: { solver: Solver; pause: () => Promise<boolean> },
 ): Promise<Step[] | undefined> => {
-  const isBoomed = (trial: Trial) => trial.isReached && takesBoom(question, trial)
   const steps: Step[] = []
   let spent = 0
   let best: Trial | undefined
@@ -44,7 +44,7 @@ export const explored = async (
       if (!tried) return undefined
       steps.push({ ...tried, things })
       const { trial, against } = tried
-      if (!against && !isBoomed(trial) && (!best || trial.cost < best.cost)) best = trial
+      if (!against && !isReachedByBoom(question, trial) && (!best || trial.cost < best.cost)) best = trial
       if (against || trial.isReached || trial.cost > last + 1e-3) break
       last = trial.cost
     }

@@ -3,7 +3,7 @@ import { keyFaultOf } from '../keyFault'
 import { limitOf } from '../limit'
 import { ahead } from '../../shared/ahead'
 import { isPossible } from '../../changes/apply'
-import { costAfter, handHere, handTools, takesBoom, type Hand, type Step } from './explore'
+import { costAfter, handHere, handTools, isReachedByBoom, type Hand, type Step } from './explore'
 import type { FamilyId } from './family'
 import { familiesOf } from './families'
 import { lookOf, tryState, unsettled, type Question, type Trial, type WeighedMove } from './trial'
@@ -142,7 +142,7 @@ export const propose = async (
       }
       trials.push(trial)
       // It is an answer; what does without a boom is still looked for from where one was not needed yet.
-      if (trial.isReached && takesBoom(question, trial)) continue
+      if (isReachedByBoom(question, trial)) continue
       if (!best || trial.cost < best.cost) best = trial
     }
     tell()
@@ -187,7 +187,7 @@ export const propose = async (
         trials.some(
           trial =>
             trial.isReached &&
-            !takesBoom(question, trial) &&
+            !isReachedByBoom(question, trial) &&
             trial.moves.every(move => families.includes(familyOf(move))),
         )
       )
