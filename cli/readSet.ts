@@ -1,5 +1,6 @@
 import { parseSetFile } from '#core/formats/setFile'
 import type { Look, StudioSet } from '#core/model/schema'
+import { fileTold } from '#wording/refusals/told'
 
 /** Reads a set file; throws with the reason where it cannot be used. */
 export const readSet = (path: string, read: (path: string) => string): StudioSet => {
@@ -9,7 +10,7 @@ export const readSet = (path: string, read: (path: string) => string): StudioSet
   } catch (error) {
     throw new Error(`"${path}" cannot be read: ${(error as Error).message}`, { cause: error })
   }
-  const outcome = parseSetFile(text)
+  const outcome = fileTold(parseSetFile(text))
   if (!outcome.ok) throw new Error(`"${path}": ${outcome.message}`)
   return outcome.value.set
 }

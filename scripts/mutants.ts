@@ -59,9 +59,9 @@ const fromZero = ({ start, end }: Mutant['location']): Mutant['location'] => ({
   end: { line: end.line - 1, column: end.column - 1 },
 })
 
-/** The folder whose tests have to find a fault: the first below core, or the one that was asked for. */
+/** The folder whose tests have to find a fault: the first below core or physics, or the one that was asked for. */
 const folderOf = ({ fileName }: Mutant): string =>
-  only ? `core/${only}` : fileName.replace(/^.*?(core\/[^/]+)\/.*$/, '$1')
+  only ? `core/${only}` : fileName.replace(/^.*?(core\/(?:physics\/)?[^/]+)\/.*$/, '$1')
 
 const all = await everyMutant()
 const chosen = new Map<string, Mutant>()
@@ -95,6 +95,7 @@ for (const folder of [...new Set([...chosen.values()].map(folderOf))].sort()) {
     allowConsoleColors: false,
     ignorePatterns: ['.nuxt', '.output', 'dist'],
     timeoutMS: 60_000,
+    dryRunTimeoutMinutes: 60,
   })
     .runMutationTest()
     .catch((error: unknown) => {

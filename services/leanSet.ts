@@ -1,5 +1,6 @@
 import { checkSet } from '#core/formats/setFile'
 import type { StudioSet } from '#core/model/schema'
+import { unreadWords } from '#wording/refusals/files'
 
 /** A set without what was read on it: light and powers depend on readings only by what they taught. */
 export type LeanSet = Omit<StudioSet, 'readings' | 'frames'>
@@ -17,6 +18,6 @@ export const wholeOf = (lean: LeanSet): StudioSet => ({ ...lean, readings: [], f
 /** A set that came into a worker as a whole; throws with the reason where it is none. */
 export const checked = (value: StudioSet): StudioSet => {
   const outcome = checkSet(value)
-  if (!outcome.ok) throw new TypeError(outcome.message)
+  if (!outcome.ok) throw new TypeError(unreadWords(outcome.message, 'set'))
   return outcome.value
 }

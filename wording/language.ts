@@ -20,15 +20,5 @@ export const capital = (words: string): string => words.charAt(0).toUpperCase() 
 /** The first letter as inside a sentence. */
 export const inSentence = (words: string): string => words.charAt(0).toLowerCase() + words.slice(1)
 
-/** Troubles of a table named at most. */
-const NAMED = 3
-
-/** Lines of a table that were not taken in, the first of them with why. */
-export const leftOutWords = (problems: readonly string[]): string => {
-  const more = problems.length > NAMED ? ` And ${problems.length - NAMED} more.` : ''
-  const said = `${counted(problems.length, 'line')} ${plural(problems.length, 'was', 'were')} left out.`
-  return `${said} ${problems.slice(0, NAMED).join(' ')}${more}`
-}
-
 /** Words as a sentence: with one full stop at their end, whoever wrote them. */
 export const sentence = (words: string): string => (/[.!?…]$/u.test(words.trim()) ? words.trim() : `${words.trim()}.`)

@@ -8,6 +8,7 @@ import { movedBy, NO_HISTORY, recordStep, stepToRedo, stepToUndo, type History }
 import { clearRefusal, reportRefusal } from '../ui/refusals'
 import { stepName } from './stepName'
 import { createWriter, type SaveState, type WriteEnd } from './writer'
+import { changeTold } from '#wording/refusals/told'
 
 /** Makes another set of a set, or throws where it cannot. */
 export type Change = (set: StudioSet) => StudioSet
@@ -99,7 +100,7 @@ export const createOpenDocument = (library: Library, first: StudioSet, forked: (
     }
     // What did not change stays the very same object, so that nothing is worked out again for it.
     const after = applyPatch(before, patch)
-    const checked = checkChange(before, after)
+    const checked = changeTold(checkChange(before, after))
     if (!checked.ok) return refuse(`${checked.message} ${KEPT}`)
     clearRefusal()
     become(after, patch)
@@ -145,7 +146,7 @@ export const createOpenDocument = (library: Library, first: StudioSet, forked: (
     if (!found) return false
     try {
       const after = applyPatch(document.value, by < 0 ? inverted(found.patch) : found.patch)
-      const checked = checkChange(document.value, after)
+      const checked = changeTold(checkChange(document.value, after))
       if (!checked.ok) throw new Error(checked.message)
       document.value = after
     } catch (error) {

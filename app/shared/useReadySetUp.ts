@@ -8,6 +8,7 @@ import { startFrom } from '#core/starting/startFrom'
 import type { StartingPoint } from '#core/starting/startingPoint'
 import { validationErrors } from '#core/validation/validation'
 import { missedWords } from '#wording/misses'
+import { faultWords } from '#wording/refusals/misfits'
 
 /** A ready set-up in the room of a set, its powers found; `missed` is what it does not come to there, in words. */
 export type ReadySetUp = { set: StudioSet; lacks: string[]; missed: string }
@@ -23,7 +24,7 @@ export const useReadySetUp = () => {
       const [fault] = validationErrors(started)
       if (fault)
         return err(
-          `"${point.name}" does not fit this room: ${fault} No change made; make the room larger or choose another.`,
+          `"${point.name}" does not fit this room: ${faultWords(fault)} No change made; make the room larger or choose another.`,
         )
       const { set, missed } = await light.service.settle(started)
       return ok({ set, lacks, missed: missedWords(missed, set.looks.length > 1).join('; ') })

@@ -22,6 +22,7 @@ import { parseResultsFile, writeResultsFile } from '#core/practice/results'
 import { createPractice } from './practice'
 import { createRecords } from './records'
 import type { Library } from './library'
+import { fileTold, unreadTold } from '#wording/refusals/told'
 
 /** Endings of a record's parts; one in the bin has a word before them. */
 const RECORD = '.keen-tonal-record.json'
@@ -220,7 +221,7 @@ export const readBackup = async (
   const takeSet = async (name: string, bytes: Uint8Array) => {
     const listed = manifest!.sets.find(set => set.file === name)
     if (!listed) return
-    const outcome = parseSetFile(textOf(bytes))
+    const outcome = fileTold(parseSetFile(textOf(bytes)))
     if (!outcome.ok) {
       restored.problems.push(`${name}: ${outcome.message}`)
       return
@@ -253,7 +254,7 @@ export const readBackup = async (
     if (!withSettings) return
     const value: unknown = JSON.parse(textOf(bytes))
     if (key === KIT) {
-      const kit = parseKit(value)
+      const kit = unreadTold(parseKit(value), 'kit')
       if (!kit.ok) {
         restored.problems.push(`kit.json: ${kit.message}`)
         return
@@ -265,7 +266,7 @@ export const readBackup = async (
   }
 
   const takeRecord = async (name: string, bytes: Uint8Array) => {
-    const outcome = parseRecordFile(textOf(bytes))
+    const outcome = fileTold(parseRecordFile(textOf(bytes)))
     if (!outcome.ok) {
       restored.problems.push(`${name}: ${outcome.message}`)
       return
@@ -290,12 +291,12 @@ export const readBackup = async (
 
   const takePractice = async (name: string, bytes: Uint8Array) => {
     if (name === RESULTS) {
-      const outcome = parseResultsFile(textOf(bytes))
+      const outcome = fileTold(parseResultsFile(textOf(bytes)))
       if (!outcome.ok) restored.problems.push(`${name}: ${outcome.message}`)
       else restored.results += await practice.add(outcome.value.results)
       return
     }
-    const outcome = parseCollection(textOf(bytes))
+    const outcome = fileTold(parseCollection(textOf(bytes)))
     if (!outcome.ok) restored.problems.push(`${name}: ${outcome.message}`)
     else await practice.putCollection(outcome.value)
   }

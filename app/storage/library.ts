@@ -9,6 +9,8 @@ import { mediaType } from '../support/mediaType'
 import { headOf, type Database, type Picture, type PictureRow, type SetHead, type SetRow } from './database'
 import { createIdentity } from './identity'
 import { isRecord } from '#core/shared/isRecord'
+import { fileTold, salvageTold } from '#wording/refusals/told'
+import { leftOutOfSetWords } from '#wording/refusals/files'
 
 /**
  * A set with the revision it was read at (a save names it, so that another tab's work is never overwritten), its
@@ -127,7 +129,7 @@ export const createLibrary = (database: Database) => {
       if (checked.ok && checked.value.id === id)
         return ok({ set: checked.value, revision: row.revision, history: await historyOf(row), leftOut: [] })
       const { name } = headOf(row)
-      const saved = salvageSet(isRecord(row.document) ? { ...row.document, id } : row.document, id, name)
+      const saved = salvageTold(salvageSet(isRecord(row.document) ? { ...row.document, id } : row.document, id, name))
       if (!saved.ok)
         return err(
           `"${name}" cannot be opened: ${saved.message} It is kept as it is; download it from the list of sets to look inside.`,
@@ -136,7 +138,12 @@ export const createLibrary = (database: Database) => {
       // Its steps were made on what was stored; they do not fit what is left.
       await steps.where({ setId: id }).delete()
       await putRow({ ...rowOf(saved.value.set, revision), original: row.original ?? row.document })
-      return ok({ set: saved.value.set, revision, history: NO_HISTORY, leftOut: saved.value.leftOut })
+      return ok({
+        set: saved.value.set,
+        revision,
+        history: NO_HISTORY,
+        leftOut: saved.value.leftOut.map(leftOutOfSetWords),
+      })
     })
 
   /** Writes a history beside its set: what is new is added, what is gone is deleted. */
@@ -324,7 +331,7 @@ export const createLibrary = (database: Database) => {
     })
 
   const importFile = async (text: string): Promise<Outcome<OpenedSet>> => {
-    const file: Outcome<SetFile> = parseSetFile(text)
+    const file: Outcome<SetFile> = fileTold(parseSetFile(text))
     if (!file.ok) return file
     const files = Object.entries(file.value.pictures).map(([key, base64]) => {
       const bytes = bytesFromBase64(base64)

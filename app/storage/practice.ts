@@ -2,6 +2,7 @@ import { checkCollection, type Collection } from '#core/practice/collection'
 import { soundResults, type PracticeResult } from '#core/practice/results'
 import type { Copies } from './copies'
 import type { Database } from './database'
+import { unreadTold } from '#wording/refusals/told'
 
 /** Results of practice in the order in which they were given, and collections of exercises. */
 export const createPractice = ({ practiceResults, collections }: Database) => {
@@ -33,7 +34,10 @@ export const createPractice = ({ practiceResults, collections }: Database) => {
   /** Collections, the newest first; those that cannot be read by their ids, with the reason. */
   const allCollections = async (): Promise<{ sound: Collection[]; damaged: { id: string; message: string }[] }> => {
     const rows = (await collections.toArray()).toSorted((a, b) => String(b.at).localeCompare(String(a.at)))
-    const read = rows.map(({ id, collection }) => ({ id, outcome: checkCollection(collection) }))
+    const read = rows.map(({ id, collection }) => ({
+      id,
+      outcome: unreadTold(checkCollection(collection), 'collection'),
+    }))
     return {
       sound: read.flatMap(({ outcome }) => (outcome.ok ? [outcome.value] : [])),
       damaged: read.flatMap(({ id, outcome }) => (outcome.ok ? [] : [{ id, message: outcome.message }])),

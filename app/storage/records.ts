@@ -4,6 +4,7 @@ import { recordHead, type RecordHead } from '#core/records/recordHead'
 import { NO_ANNOTATION, type Annotation, type StudioRecord } from '#core/records/recordSchema'
 import { err, ok, type Outcome } from '#core/shared/outcome'
 import type { Database } from './database'
+import { unreadTold } from '#wording/refusals/told'
 
 /** The picture of a record, whole and small, each a file's bytes. */
 export type RecordPictures = { whole: Uint8Array<ArrayBuffer>; small: Uint8Array<ArrayBuffer>; type: string }
@@ -63,7 +64,7 @@ export const createRecords = (database: Database) => {
   const open = async (id: string): Promise<Outcome<{ record: StudioRecord; annotation: Annotation }>> => {
     const row = await records.get(id)
     if (!row) return err(GONE)
-    const record = checkRecord(row.record)
+    const record = unreadTold(checkRecord(row.record), 'record')
     return record.ok
       ? ok({ record: record.value, annotation: checkAnnotation(row.annotation) })
       : err(`This record is damaged: ${record.message} It is kept as it is.`)

@@ -16,6 +16,7 @@ import { openBrowserStorage } from '~/storage/browserStorage'
 import type { Reconciled } from '~/storage/keeper'
 import { BIN_DAYS, type SetText } from '~/storage/library'
 import { formatBytes } from '~/support/bytes'
+import { fileTold, photometricTold, tableTold } from '#wording/refusals/told'
 
 /**
  * Bytes that files of each kind may have: a distribution at its limits has two million, 5000 readings about as many.
@@ -86,7 +87,7 @@ const api = {
         `This file has ${formatBytes(file.size)}; photometric files are read up to ${formatBytes(MOST_LAMP_BYTES)}. Nothing was changed.`,
       )
     const read = parsePhotometry(textOf(new Uint8Array(await file.arrayBuffer())))
-    return read.ok ? measuredLight(read.value, read.value.name || name) : read
+    return photometricTold(read.ok ? measuredLight(read.value, read.value.name || name) : read)
   },
 
   /** A look as a scene for 3D programs; the set shows it as its first. */
@@ -108,7 +109,7 @@ const api = {
       return err(
         `This file has ${formatBytes(file.size)}; a table of readings has at most ${formatBytes(MOST_TABLE_BYTES)}. Nothing was changed.`,
       )
-    return parseReadingsCsv(textOf(new Uint8Array(await file.arrayBuffer())), set, order)
+    return tableTold(parseReadingsCsv(textOf(new Uint8Array(await file.arrayBuffer())), set, order))
   },
 
   /** Reads a kit file. */
@@ -117,7 +118,7 @@ const api = {
       return err(
         `This file has ${formatBytes(file.size)}; kit files are read up to ${formatBytes(MOST_TABLE_BYTES)}. Your kit is as it was.`,
       )
-    return parseKitFile(await file.text())
+    return fileTold(parseKitFile(await file.text()))
   },
 
   isZip: (_job: Job, file: Blob): Promise<boolean> => isZip(file),

@@ -13,7 +13,7 @@ import { fileStem } from '~/support/fileName'
 import { freshId } from '~/support/freshId'
 import { NEARLY_FULL } from '~/storage/pictures'
 import type { FrameView } from '#services/imaging/imagingApi'
-import { imagingService } from '#services/imaging/imagingService'
+import { pictureReader } from '~/support/pictureReader'
 import { useLight } from './light'
 import { usePreferences } from './preferences'
 import { useStudio } from './studio'
@@ -28,7 +28,7 @@ export const useFrames = defineStore('frames', () => {
   const light = useLight()
   const preferences = usePreferences()
   const kept = useKept()
-  const reader = markRaw(imagingService())
+  const reader = markRaw(pictureReader())
 
   const chosenId = ref<string | null>(null)
   const frames = computed(() => studio.document.frames.filter(frame => frame.lookId === studio.look.id))

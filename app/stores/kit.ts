@@ -9,6 +9,7 @@ import { parseKit } from '#core/kit/kitFile'
 import { clearRefusal, reportRefusal } from '~/ui/refusals'
 import { createWriter } from '~/document/writer'
 import { useNotices } from './notices'
+import { unreadTold } from '#wording/refusals/told'
 
 const KEY = 'kit'
 
@@ -40,7 +41,7 @@ export const useKit = defineStore('kit', () => {
   liveQuery(() => database.preferences.get(KEY)).subscribe(row => {
     // What is on its way to the database is newer than what comes out of it.
     if (!row || writer.isBehind()) return
-    const outcome = parseKit(row.value)
+    const outcome = unreadTold(parseKit(row.value), 'kit')
     if (outcome.ok) {
       if (JSON.stringify(outcome.value) !== JSON.stringify(kit.value)) kit.value = outcome.value
     } else
@@ -48,7 +49,7 @@ export const useKit = defineStore('kit', () => {
   })
 
   const change = async (edit: (kit: Kit) => Kit) => {
-    const checked = parseKit(edit(kit.value))
+    const checked = unreadTold(parseKit(edit(kit.value)), 'kit')
     if (!checked.ok) return reportRefusal(`This does not go into a kit: ${checked.message} The kit is as it was.`)
     clearRefusal()
     kit.value = checked.value

@@ -53,8 +53,8 @@ describe('what the bench is asked for', () => {
       const outcome = v.safeParse(ReadingRequestSchema, { ...reading, ...change })
       return outcome.success ? [] : outcome.issues.map(({ message }) => message)
     }
-    expect(problems({ pointId: 'backdrop/nowhere' }).join()).toMatch(/no such meter point/)
-    expect(problems({ lightIds: ['key', 'sun'] }).join()).toMatch(/no such light/)
+    expect(problems({ pointId: 'backdrop/nowhere' }).join()).toMatch(/no-meter-point/)
+    expect(problems({ lightIds: ['key', 'sun'] }).join()).toMatch(/no-light/)
     expect(problems({ lookId: 'blue' })).not.toEqual([])
   })
 })

@@ -1,4 +1,5 @@
 import * as v from 'valibot'
+import { rule } from '../model/rules'
 import { NO_FAULTS } from './slips'
 import { NO_RIG_FAULTS } from './trueRig'
 import { SLOTS } from '../model/rigSchema'
@@ -37,7 +38,7 @@ const RigHeardSchema = v.strictObject({
   received: v.optional(
     v.pipe(
       v.record(v.pipe(v.string(), v.regex(/^[1-9]\d{0,4}$/)), slots),
-      v.check(universes => Object.keys(universes).length <= 64, 'The bench has a rig of at most 64 universes.'),
+      v.check(universes => Object.keys(universes).length <= 64, rule('universes-over')),
     ),
     {},
   ),
@@ -54,7 +55,7 @@ const question = {
   rig: v.optional(v.nullable(RigHeardSchema)),
 }
 
-const NO_SUCH_LOOK = 'The set has no such look.'
+const NO_SUCH_LOOK = rule('no-look')
 
 /** A reading that the bench is asked for. */
 export const ReadingRequestSchema = v.pipe(
@@ -68,14 +69,8 @@ export const ReadingRequestSchema = v.pipe(
     sinceS: v.optional(v.pipe(v.number(), v.minValue(0)), 60),
   }),
   v.check(({ set, lookId }) => set.looks.some(look => look.id === lookId), NO_SUCH_LOOK),
-  v.check(
-    ({ set, pointId }) => readingPoints(set).some(point => point.id === pointId),
-    'The set has no such meter point.',
-  ),
-  v.check(
-    ({ set, lightIds }) => lightIds.every(id => set.lights.some(light => light.id === id)),
-    'The set has no such light.',
-  ),
+  v.check(({ set, pointId }) => readingPoints(set).some(point => point.id === pointId), rule('no-meter-point')),
+  v.check(({ set, lightIds }) => lightIds.every(id => set.lights.some(light => light.id === id)), rule('no-light')),
 )
 
 const picture = {
@@ -85,7 +80,7 @@ const picture = {
   /** The camera has a curve of its own, which only a bracket tells. */
   ownCurve: v.optional(v.boolean(), false),
 }
-const name = v.pipe(v.string(), v.regex(/^[\w-]{8,64}$/, 'A name is 8 to 64 letters, digits or hyphens.'))
+const name = v.pipe(v.string(), v.regex(/^[\w-]{8,64}$/, rule('shot-name')))
 
 /** A picture that the bench is asked for. */
 export const ShootRequestSchema = v.pipe(

@@ -19,6 +19,8 @@ import { parsePatchCsv, writePatchCsv } from '../formats/patchCsv'
 import { checkSet } from '../formats/setFile'
 import { NO_RIG, PERSONALITIES, type DimmerCurve, type Fixture } from '../model/rigSchema'
 import { demoSet } from '../edits/demo'
+import { tableTold, unreadTold } from '#wording/refusals/told'
+import { lineProblemWords } from '#wording/refusals/tables'
 
 const fixture = (changes: Partial<Fixture> = {}): Fixture => ({ ...PLAIN_FIXTURE, universe: 1, address: 1, ...changes })
 const bytesOf = ({ slots }: { slots: 1 | 2 }, level: number): number[] => {
@@ -185,7 +187,7 @@ describe('a patch', () => {
     expect(Object.keys(after.rig.fixtures)).toEqual([ids[0], ids[2]])
     expect(after.rig.rows).toEqual([])
     expect(checkSet(after).ok).toBe(true)
-    expect(checkSet({ ...after, rig: set.rig })).toMatchObject({
+    expect(unreadTold(checkSet({ ...after, rig: set.rig }), 'set')).toMatchObject({
       ok: false,
       message: expect.stringContaining('not there'),
     })
@@ -213,11 +215,11 @@ describe('a patch sheet', () => {
 
   it('as offices write it is taken by names, and each wrong line is left out with why', () => {
     const text = 'Light;Universe;Address;Personality\nA;1;11;\nB;1;513;\nZ;1;1;\nC;0;1;\nC;2;1;laser\n'
-    const outcome = parsePatchCsv(text, rigSet())
+    const outcome = tableTold(parsePatchCsv(text, rigSet()))
     if (!outcome.ok) throw new Error(outcome.message)
     expect(outcome.value.taken).toBe(1)
     expect(outcome.value.set.rig.fixtures.key).toMatchObject({ universe: 1, address: 11, personality: 'intensity-8' })
-    expect(outcome.value.problems.map(problem => problem.slice(0, 7))).toEqual([
+    expect(outcome.value.problems.map(problem => lineProblemWords(problem).slice(0, 7))).toEqual([
       'Line 3:',
       'Line 4:',
       'Line 5:',

@@ -1,10 +1,11 @@
 import * as v from 'valibot'
+import { rule } from '../model/rules'
 import { SLOTS, UNIVERSES } from '../model/rigSchema'
 
 /** What the rig's server can be told, and what it says of itself. */
 
 /** A desk that output is lent to: a secret that one browser made up, 16 to 64 letters and digits. */
-const desk = v.pipe(v.string(), v.regex(/^[\w-]{16,64}$/, 'A desk names itself by 16 to 64 letters and digits.'))
+const desk = v.pipe(v.string(), v.regex(/^[\w-]{16,64}$/, rule('desk-name')))
 const level = v.pipe(v.number(), v.minValue(0), v.maxValue(1))
 const whole = (least: number, most: number) => v.pipe(v.number(), v.integer(), v.minValue(least), v.maxValue(most))
 
@@ -17,8 +18,8 @@ export const MOST_FADE_S = 600
 
 const universes = v.pipe(
   v.array(whole(...UNIVERSES)),
-  v.minLength(1, 'No universe is named: patch a lamp first.'),
-  v.maxLength(MOST_UNIVERSES, `At most ${MOST_UNIVERSES} universes are sent.`),
+  v.minLength(1, rule('universe-needed')),
+  v.maxLength(MOST_UNIVERSES, rule('universes-over')),
 )
 
 const ChannelSchema = v.strictObject({

@@ -7,10 +7,12 @@ import { duplicateLook } from '../looks/lookEdits'
 import { validationErrors } from '../validation/validation'
 import { writeDayCalendar } from './dayCalendar'
 import { parseSittersCsv } from './sittersCsv'
+import { tableTold } from '#wording/refusals/told'
+import { lineProblemWords } from '#wording/refusals/tables'
 
 const set = duplicateLook(demoSet(), 'white', { name: 'Black' }).set
 const read = (text: string) => {
-  const outcome = parseSittersCsv(text, set)
+  const outcome = tableTold(parseSittersCsv(text, set))
   if (!outcome.ok) throw new Error(outcome.message)
   return outcome.value
 }
@@ -83,7 +85,7 @@ describe('a list of sitters', () => {
       'name,looks,minutes,arrives,height,minor\nA,Blue,,,,\nB,,0,,,\nC,,,25:00,,\nD,,,,9 m,\nE,,,,,perhaps\n,,3,,,\nG,,,,,no\n',
     )
     expect(taken).toBe(1)
-    expect(problems).toEqual([
+    expect(problems.map(lineProblemWords)).toEqual([
       'Line 2: the set has no look "Blue".',
       'Line 3: "0" is no number of minutes from 0.5 to 240.',
       'Line 4: "25:00" is no time of a day.',
@@ -95,12 +97,12 @@ describe('a list of sitters', () => {
 
   it('is refused where it is none, or longer than a day', () => {
     for (const text of ['', 'who,when\nA,9', '\u0000\u0001'])
-      expect(parseSittersCsv(text, set)).toMatchObject({
+      expect(tableTold(parseSittersCsv(text, set))).toMatchObject({
         ok: false,
-        message: expect.stringMatching(/no column "name"/),
+        message: expect.stringMatching(/lacks the column name/),
       })
     const long = `name\n${'A\n'.repeat(5000)}`
-    expect(parseSittersCsv(long, set)).toMatchObject({
+    expect(tableTold(parseSittersCsv(long, set))).toMatchObject({
       ok: false,
       message: expect.stringMatching(/at most 200 sitters/),
     })

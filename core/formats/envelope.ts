@@ -1,37 +1,47 @@
-import * as v from 'valibot'
 import { isRecord } from '../shared/isRecord'
 import { err, ok, type Outcome } from '../shared/outcome'
+import type { Over } from '../model/limits'
+import type { Misfits } from '../validation/misfits'
 
-/** More than these would be a list nobody reads. */
-const NAMED = 3
+/** Files of our own that hold one thing each. */
+export type FileKind = 'set' | 'kit' | 'record' | 'collection' | 'results'
 
-/** What is wrong with something that was read, and where; `whole` names the thing itself. */
-export const issueWords = (issues: readonly v.BaseIssue<unknown>[], whole: string): string =>
-  issues
-    .slice(0, NAMED)
-    .map(issue => `${v.getDotPath(issue) ?? whole}: ${issue.message}`)
-    .join('; ')
+/** Why what stands in a file cannot be read: `set` where it is a set in it, of an exercise by its number. */
+export type Unread =
+  | { is: 'over'; over: Over[] }
+  | { is: 'misfits'; misfits: Misfits }
+  | { is: 'none' }
+  | { is: 'set'; exercise: number | null; why: Unread }
 
-/** A kind of file: its names, its `format`, the newest version that is read, and what a refusal leaves alone. */
-export type EnvelopeKind = { name: string; fullName: string; format: string; version: number; kept: string }
+/** Why a file of a kind is not taken. */
+export type FileRefusal =
+  | { is: 'not-json'; file: FileKind; parser: string }
+  | { is: 'foreign'; file: FileKind; format: string }
+  | { is: 'no-version'; file: FileKind }
+  | { is: 'newer'; file: FileKind; version: number; newest: number }
+  | { is: 'unread'; file: FileKind; why: Unread }
+
+/** A kind of file: its `format`, and the newest version that is read. */
+export type EnvelopeKind = { file: FileKind; format: string; newest: number }
+
+/** What a text says as JSON. */
+export const readJson = (text: string, file: FileKind): Outcome<unknown, FileRefusal> => {
+  try {
+    return ok(JSON.parse(text) as unknown)
+  } catch (error) {
+    return err({ is: 'not-json', file, parser: (error as Error).message })
+  }
+}
 
 /** What stands in a JSON file of a kind; refuses what is none, and one of a newer version, with the reason. */
 export const readEnvelope = (
   text: string,
-  { name, fullName, format, version, kept }: EnvelopeKind,
-): Outcome<Record<string, unknown>> => {
-  let raw: unknown
-  try {
-    raw = JSON.parse(text)
-  } catch (error) {
-    return err(`This is no ${name}: it is not JSON (${(error as Error).message}). ${kept}`)
-  }
-  if (!isRecord(raw) || raw.format !== format)
-    return err(`This is JSON, but no ${fullName}: it lacks "format": "${format}". ${kept}`)
-  if (typeof raw.version === 'number' && raw.version > version)
-    return err(
-      `This ${name} has version ${raw.version}, made by a newer Keen Tonal; this one reads up to version ${version}. ` +
-        `Update the app, then take it in again. ${kept}`,
-    )
-  return ok(raw)
+  { file, format, newest }: EnvelopeKind,
+): Outcome<Record<string, unknown>, FileRefusal> => {
+  const json = readJson(text, file)
+  if (!json.ok) return json
+  const raw = json.value
+  if (!isRecord(raw) || raw.format !== format) return err({ is: 'foreign', file, format })
+  const { version } = raw
+  return typeof version === 'number' && version > newest ? err({ is: 'newer', file, version, newest }) : ok(raw)
 }

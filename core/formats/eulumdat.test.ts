@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { relativeIntensity } from '../physics/sources/photometricTable'
 import { measuredLight } from './measuredLight'
 import { parsePhotometry } from './photometry'
+import { photometricTold } from '#wording/refusals/told'
 
 const degrees = Math.PI / 180
 
@@ -59,7 +60,7 @@ describe('EULUMDAT', () => {
       ...rows.flat().map(String),
     ].join('\r\n')
   const taken = (text: string) => {
-    const outcome = parsePhotometry(text)
+    const outcome = photometricTold(parsePhotometry(text))
     if (!outcome.ok) throw new Error(outcome.message)
     return outcome.value
   }
@@ -85,7 +86,7 @@ describe('EULUMDAT', () => {
 
   it('lays out each of its symmetries', () => {
     const at = (file: ReturnType<typeof taken>, around: number) => {
-      const outcome = measuredLight(file, 'x')
+      const outcome = photometricTold(measuredLight(file, 'x'))
       if (!outcome.ok) throw new Error(outcome.message)
       return relativeIntensity(
         outcome.value.modifier.table!,
@@ -118,9 +119,9 @@ describe('EULUMDAT', () => {
     ],
     [ldt({ rows: [[500, 300, 0]] }), /ends before an intensity/],
     [ldt({ symmetry: 7 }), /line 3 has 7 for the symmetry/],
-    [ldt().replace('tube', 'tube').replace('36', 'thirty'), /line 32 has "thirty" where the watts should be/],
+    [ldt().replace('tube', 'tube').replace('36', 'thirty'), /line 32 has "thirty" where the input watts should be/],
   ])('is refused with its line (%#)', (text, words) => {
-    const outcome = parsePhotometry(text)
+    const outcome = photometricTold(parsePhotometry(text))
     expect(!outcome.ok && outcome.message).toMatch(words)
   })
 })

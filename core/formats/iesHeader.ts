@@ -1,3 +1,5 @@
+import { fault, type PhotometricNote } from './photometricFile'
+
 /** Editions of the standard for photometric files (LM-63) that are read, by their years. */
 export type IesVersion = '1986' | '1991' | '1995' | '2002' | '2019'
 
@@ -18,7 +20,7 @@ export type IesHeader = {
   body: string[]
   bodyLine: number
   /** What was taken to be meant, where the file does not keep to the standard. */
-  notes: string[]
+  notes: PhotometricNote[]
 }
 
 const TILT_LINE = /^\s*TILT\s*=\s*(.*?)\s*$/i
@@ -31,28 +33,22 @@ export const looksLikeIes = (text: string): boolean =>
   /^\s*IES(?:NA)?(?::|91)/i.test(text.replace(/^\uFEFF/, '')) ||
   text.split(/\r\n|\r|\n/).some(line => TILT_LINE.test(line))
 
-/** Reads the lines up to and with TILT; what follows are numbers. `fault` is called with what is wrong and throws. */
-export const readIesHeader = (text: string, fault: (message: string) => never): IesHeader => {
+/** Reads the lines up to and with TILT; what follows are numbers. */
+export const readIesHeader = (text: string): IesHeader => {
   const [plain = ''] = text.replace(/^\uFEFF/, '').split(END_MARK)
   const lines = plain.split(/\r\n|\r|\n/)
-  const notes: string[] = []
+  const notes: PhotometricNote[] = []
   const firstLine = Math.max(
     0,
     lines.findIndex(line => line.trim() !== ''),
   )
   const first = lines[firstLine]!.trim()
   const tiltLine = lines.findIndex(line => TILT_LINE.test(line))
-  if (tiltLine < 0)
-    return fault(
-      /^IES/i.test(first)
-        ? 'it has no TILT= line'
-        : `it has no TILT= line, and its first line is "${first.slice(0, 40)}"`,
-    )
+  if (tiltLine < 0) return fault({ is: 'no-tilt', first: /^IES/i.test(first) ? null : first.slice(0, 40) })
   const known = FIRST_LINES[first.toUpperCase().replace(/\s+/g, '')]
   const version = known ?? '1986'
-  if (!known && /^IES/i.test(first))
-    return fault(`line ${firstLine + 1} names an edition that is not known: "${first.slice(0, 40)}"`)
-  if (!known) notes.push('It names no edition of the standard; it was read as one of 1986.')
+  if (!known && /^IES/i.test(first)) return fault({ is: 'edition', line: firstLine + 1, found: first.slice(0, 40) })
+  if (!known) notes.push({ is: 'no-edition' })
   const keywords: Record<string, string> = {}
   let last = ''
   let loose = 0
@@ -65,20 +61,16 @@ export const readIesHeader = (text: string, fault: (message: string) => never): 
     }
     const [keyword, value] = [match[1]!.toUpperCase(), match[2]!.trim()]
     if (keyword === 'MORE') {
-      if (last === '') return fault(`line ${index + firstLine + 2} goes on with [MORE] before any keyword`)
+      if (last === '') return fault({ is: 'more-of-none', line: index + firstLine + 2 })
       keywords[last] = `${keywords[last]} ${value}`.trim()
       continue
     }
     keywords[keyword] = value
     last = keyword
   }
-  if (known && known !== '1991' && loose > 0)
-    notes.push(`${loose === 1 ? 'A line' : `${loose} lines`} before TILT= that is no keyword was passed over.`)
+  if (known && known !== '1991' && loose > 0) notes.push({ is: 'loose-lines', count: loose })
   const tilt = TILT_LINE.exec(lines[tiltLine]!)![1]!
-  if (!['NONE', 'INCLUDE'].includes(tilt.toUpperCase()))
-    return fault(
-      `its tilt factors are in another file ("${tilt.slice(0, 40)}"); only TILT=NONE and TILT=INCLUDE are read`,
-    )
+  if (!['NONE', 'INCLUDE'].includes(tilt.toUpperCase())) return fault({ is: 'tilt-elsewhere', file: tilt.slice(0, 40) })
   return {
     version,
     keywords,

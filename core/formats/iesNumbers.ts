@@ -1,5 +1,7 @@
-/** Takes numbers one after another from lines of text; `fault` is called with what is wrong and throws. */
-export const numberReader = (lines: readonly string[], firstLine: number, fault: (message: string) => never) => {
+import { fault, type FieldIn } from './photometricFile'
+
+/** Takes numbers one after another from lines of text. */
+export const numberReader = (lines: readonly string[], firstLine: number) => {
   const tokens = lines.flatMap((line, index) =>
     line
       .split(/[\s,]+/)
@@ -8,33 +10,37 @@ export const numberReader = (lines: readonly string[], firstLine: number, fault:
   )
   let at = 0
 
-  const one = (what: string, least = -Number.MAX_VALUE, most = Number.MAX_VALUE): number => {
+  const one = (field: FieldIn, least = -Number.MAX_VALUE, most = Number.MAX_VALUE): number => {
     const next = tokens[at]
-    if (!next) return fault(`it ends before ${what}`)
+    if (!next) return fault({ is: 'ends', before: field })
     if (!/^[+-]?(\d+\.?\d*|\.\d+)([eE][+-]?\d+)?$/.test(next.token))
-      return fault(`line ${next.line} has "${next.token.slice(0, 20)}" where ${what} should be`)
+      return fault({ is: 'no-figure', line: next.line, found: next.token.slice(0, 20), field })
     at += 1
     const value = Number(next.token)
     if (value >= least && value <= most) return value
-    const range = most === Number.MAX_VALUE ? `${least} or more` : `from ${least} to ${most}`
-    return fault(
-      Number.isFinite(value) || least > -Number.MAX_VALUE
-        ? `line ${next.line} has ${next.token.slice(0, 20)} for ${what}, which is ${range}`
-        : `line ${next.line} has a number that is too large to be read`,
-    )
+    if (!Number.isFinite(value) && least === -Number.MAX_VALUE) return fault({ is: 'too-large', line: next.line })
+    return fault({
+      is: 'outside',
+      line: next.line,
+      found: next.token.slice(0, 20),
+      field,
+      least,
+      most: most === Number.MAX_VALUE ? null : most,
+    })
   }
 
   return {
-    one,
-    whole: (what: string, least: number, most: number): number => {
-      const line = tokens[at]?.line
-      const value = one(what)
+    one: (name: FieldIn['field'], least?: number, most?: number): number => one({ field: name }, least, most),
+    whole: (name: FieldIn['field'], least: number, most: number): number => {
+      const field = { field: name }
+      const line = tokens[at]?.line ?? 0
+      const value = one(field)
       return Number.isInteger(value) && value >= least && value <= most
         ? value
-        : fault(`line ${line}: ${what} is ${value}; it is a whole number from ${least} to ${most}`)
+        : fault({ is: 'not-whole', line, field, value, least, most })
     },
-    many: (count: number, what: string, least?: number, most?: number): number[] =>
-      Array.from({ length: count }, (_, index) => one(`number ${index + 1} of ${count} ${what}`, least, most)),
+    many: (count: number, field: FieldIn, least?: number, most?: number): number[] =>
+      Array.from({ length: count }, (_, index) => one({ ...field, number: { at: index + 1, of: count } }, least, most)),
     left: () => tokens.length - at,
   }
 }

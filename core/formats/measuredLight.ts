@@ -1,4 +1,4 @@
-import type { PhotometricFile } from './photometricFile'
+import type { PhotometricFault, PhotometricFile, PhotometricNote, PhotometricRefusal } from './photometricFile'
 import type { EmitterShape, Modifier } from '../physics/sources/modifier'
 import { modifierOfKind } from '../physics/sources/modifiers'
 import type { Output } from '../physics/sources/output'
@@ -6,8 +6,6 @@ import { LUX_AT_1_M, MOST_FRONT_M } from '../model/lightSchema'
 import { err, ok, type Outcome } from '../shared/outcome'
 
 const SMALLEST_M = 0.02
-
-const figure = (value: number): string => new Intl.NumberFormat('en-GB', { maximumFractionDigits: 2 }).format(value)
 
 /**
  * The front that a file's opening makes: round where its sizes are negative, a small disc where it gives none. Length
@@ -23,29 +21,26 @@ const frontOf = ({ widthM, lengthM }: PhotometricFile): EmitterShape => {
 }
 
 /** What a photometric file makes of a light: its output, and what hangs on it. */
-export type MeasuredLamp = { output: Output; modifier: Modifier; notes: string[] }
+export type MeasuredLamp = { output: Output; modifier: Modifier; notes: PhotometricNote[] }
 
 const shinesBack = ({ type, verticalDeg, candela }: PhotometricFile): boolean =>
   type === 'C' && candela.some(row => row.some((value, index) => verticalDeg[index]! > 90 && value > 0))
+
+const refused = (fault: PhotometricFault) => err({ is: 'photometric', fault } satisfies PhotometricRefusal)
 
 /**
  * A photometric file as a light: its greatest candela as the output, its distribution as the modifier's table. With
  * type C the
  * file's downward axis becomes the light's axis. Refuses what no light of a set can be.
  */
-export const measuredLight = (file: PhotometricFile, name: string): Outcome<MeasuredLamp> => {
+export const measuredLight = (file: PhotometricFile, name: string): Outcome<MeasuredLamp, PhotometricRefusal> => {
   const open = modifierOfKind('open-face')
   const greatest = file.candela.reduce((most, row) => row.reduce((of, value) => Math.max(of, value), most), 0)
   const [leastLux, mostLux] = LUX_AT_1_M
   if (greatest < leastLux || greatest > mostLux)
-    return err(
-      `This photometric file cannot be used: its greatest intensity is ${figure(greatest)} cd, and lights here have ${figure(leastLux)} to ${figure(mostLux)} cd. Nothing was changed.`,
-    )
+    return refused({ is: 'too-bright', cd: greatest, least: leastLux, most: mostLux })
   const opening = Math.max(Math.abs(file.widthM), Math.abs(file.lengthM))
-  if (opening > MOST_FRONT_M)
-    return err(
-      `This photometric file cannot be used: its opening is ${figure(opening)} m wide, and fronts of lights here have up to ${MOST_FRONT_M} m. Is its unit of sizes right? Nothing was changed.`,
-    )
+  if (opening > MOST_FRONT_M) return refused({ is: 'too-wide', widthM: opening, most: MOST_FRONT_M })
   return ok({
     notes: file.notes,
     output: { from: 'lux-at-1-m', lux: greatest },

@@ -1,6 +1,7 @@
 import * as v from 'valibot'
 import { writeCsv } from './csvCells'
-import { figureIn, readTable } from './tableIn'
+import { misfitsOf } from '../validation/misfits'
+import { figureIn, readTable, type LineProblem, type LineTrouble, type TableRefusal } from './tableIn'
 import { dimmable } from '../control/channels'
 import { PLAIN_FIXTURE } from '../control/patching'
 import { changeFixtures } from '../edits/rigEdits'
@@ -61,20 +62,23 @@ const curveFrom = (text: string): DimmerCurve | undefined => {
 }
 
 /** A set with the patch of a sheet, how many lamps it patches, and what was wrong with each line that was left out. */
-export type PatchIn = { set: StudioSet; taken: number; problems: string[] }
+export type PatchIn = { set: StudioSet; taken: number; problems: LineProblem[] }
 
-const fixtureFrom = (row: Row, set: StudioSet, number: (text: string) => number): Outcome<[string, Fixture | null]> => {
+const fixtureFrom = (
+  row: Row,
+  set: StudioSet,
+  number: (text: string) => number,
+): Outcome<[string, Fixture | null], LineTrouble> => {
   const [wantedId, wantedName] = [row.id?.trim() ?? '', row.light?.trim() ?? '']
   const light = set.lights.find(({ id }) => id === wantedId) ?? set.lights.find(({ name }) => name === wantedName)
-  if (!light) return err(`the set has no light "${wantedName || wantedId}"`)
-  if (light.lamp.kind !== 'continuous')
-    return err(`light ${light.name} is a flash head, for which there is no open standard`)
+  if (!light) return err({ is: 'no-light', text: wantedName || wantedId })
+  if (light.lamp.kind !== 'continuous') return err({ is: 'flash', name: light.name })
   if ((row.universe ?? '').trim() === '' && (row.address ?? '').trim() === '') return ok([light.id, null])
   const personality = (row.personality ?? '').trim().toLowerCase() || PLAIN_FIXTURE.personality
   if (!PERSONALITIES.some(one => one === personality))
-    return err(`"${row.personality}" is no personality: ${PERSONALITIES.join(', ')}`)
+    return err({ is: 'no-personality', text: row.personality ?? '', known: PERSONALITIES })
   const curve = curveFrom(row.curve ?? '')
-  if (!curve) return err(`"${row.curve}" is no dimmer curve: linear, square, or measured with shares from 0 to 1`)
+  if (!curve) return err({ is: 'no-curve', text: row.curve ?? '' })
   const or = (text: string | undefined, usual: number, of = 1) =>
     (text ?? '').trim() === '' ? usual : number(text!) / of
   const result = v.safeParse(FixtureSchema, {
@@ -87,21 +91,23 @@ const fixtureFrom = (row: Row, set: StudioSet, number: (text: string) => number)
     mostLevel: or(row['highest %'], PLAIN_FIXTURE.mostLevel, 100),
   })
   if (result.success) return ok([light.id, result.output])
-  const [issue] = result.issues
-  return err(`${v.getDotPath(issue) ?? 'the line'}: ${issue.message}`.replace(/\.$/, ''))
+  return err({ is: 'misfit', misfit: misfitsOf(result.issues).first[0]! })
 }
 
 /** Reads a patch sheet into a set; lamps that it does not name stay as they are. Nothing is kept of what is wrong. */
-export const parsePatchCsv = (text: string, set: StudioSet): Outcome<PatchIn> => {
+export const parsePatchCsv = (text: string, set: StudioSet): Outcome<PatchIn, TableRefusal> => {
   const table = readTable(text, PATCH_COLUMNS, { most: 2 * set.lights.length + 200 })
-  const missing = (['universe', 'address'] as const).filter(column => !table.columns.includes(column))
-  if (missing.length > 0 || !(table.columns.includes('light') || table.columns.includes('id')))
-    return err('This is no patch sheet: it needs columns named light, universe and address. Nothing was changed.')
-  const problems: string[] = []
+  const has = (column: (typeof PATCH_COLUMNS)[number]) => table.columns.includes(column)
+  const missing = [
+    ...(has('light') || has('id') ? [] : ['light']),
+    ...(['universe', 'address'] as const).filter(column => !has(column)),
+  ]
+  if (missing.length > 0) return err({ is: 'lacks-columns', table: 'patch', missing, columns: PATCH_COLUMNS })
+  const problems: LineProblem[] = []
   const taken: Record<string, Fixture | null> = {}
   table.rows.forEach((row, index) => {
     const outcome = fixtureFrom(row, set, figure => figureIn(figure, table.hasDecimalCommas))
-    if (!outcome.ok) problems.push(`Line ${table.lines[index]}: ${outcome.message}.`)
+    if (!outcome.ok) problems.push({ line: table.lines[index]!, trouble: outcome.message })
     else taken[outcome.value[0]] = outcome.value[1]
   })
   return ok({ set: changeFixtures(set, taken), taken: Object.values(taken).filter(Boolean).length, problems })

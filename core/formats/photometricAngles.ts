@@ -1,7 +1,13 @@
 import type { PhotometricTable } from '../physics/sources/photometricTable'
+import { fault, type PhotometricNote } from './photometricFile'
 
 /** A distribution as a file gives it, `candela[horizontal][vertical]`, and what was taken to be meant by it. */
-export type Distribution = { verticalDeg: number[]; horizontalDeg: number[]; candela: number[][]; notes: string[] }
+export type Distribution = {
+  verticalDeg: number[]
+  horizontalDeg: number[]
+  candela: number[][]
+  notes: PhotometricNote[]
+}
 
 const rises = (angles: readonly number[]): boolean =>
   angles.every((angle, index) => index === 0 || angle > angles[index - 1]!)
@@ -20,7 +26,7 @@ const fromZero = ({ horizontalDeg, candela, ...rest }: Distribution): Distributi
     ...rest,
     horizontalDeg: whole.map(({ angle }) => angle),
     candela: whole.map(({ row }) => row),
-    notes: [...rest.notes, 'Its planes begin below 0 degrees; they were laid out from 0 to 360.'],
+    notes: [...rest.notes, { is: 'planes-below-zero' }],
   }
 }
 
@@ -34,14 +40,14 @@ const closed = (file: Distribution): Distribution => {
     ...file,
     horizontalDeg: [...horizontalDeg, 360],
     candela: [...candela, candela[0]!],
-    notes: [...notes, `Its planes end at ${last} degrees; the first was taken for 360 as well.`],
+    notes: [...notes, { is: 'planes-end', atDeg: last }],
   }
 }
 
 /** One plane, whatever its angle, is all that there is to know of a round light. */
 const round = (file: Distribution): Distribution =>
   file.horizontalDeg.length === 1 && file.horizontalDeg[0] !== 0
-    ? { ...file, horizontalDeg: [0], notes: [...file.notes, 'It has one plane; it was taken as round.'] }
+    ? { ...file, horizontalDeg: [0], notes: [...file.notes, { is: 'one-plane' }] }
     : file
 
 /** A distribution that begins a little off the axis goes on to it as it begins. */
@@ -53,14 +59,11 @@ const toAxis = (file: Distribution): Distribution => {
     ...file,
     verticalDeg: [0, ...file.verticalDeg],
     candela: file.candela.map(row => [row[0]!, ...row]),
-    notes: [...file.notes, `Its angles begin at ${first} degrees; what it has there was taken for the axis too.`],
+    notes: [...file.notes, { is: 'axis-taken', atDeg: first! }],
   }
 }
 
-const beyondWords = (of: string, angle: number): string =>
-  `Its ${of} angles end at ${angle} degrees; nothing is sent beyond.`
-
-const typeC = (file: Distribution): Distribution | string => {
+const typeC = (file: Distribution): Distribution => {
   const turned = file.horizontalDeg[0]! < 0 ? fromZero(file) : file
   const whole = toAxis(round(closed(turned)))
   const { verticalDeg, horizontalDeg } = whole
@@ -71,16 +74,16 @@ const typeC = (file: Distribution): Distribution | string => {
     horizontalDeg.at(-1)!,
   ]
   if (![0, 90].some(angle => same(angle, firstV)) || lastV > 180)
-    return `type C vertical angles run from 0 or 90 to 180 at most; these run from ${firstV} to ${lastV}`
+    fault({ is: 'angles-range', type: 'C', of: 'vertical', fromDeg: firstV, toDeg: lastV })
   const isWhole = same(firstH, 0) && [0, 90, 180, 360].some(angle => same(angle, lastH))
   if (!isWhole && !(same(firstH, 90) && same(lastH, 270)))
-    return `type C horizontal angles run from 0 to 0, 90, 180 or 360, or from 90 to 270; these run from ${firstH} to ${lastH}`
+    fault({ is: 'angles-range', type: 'C', of: 'horizontal', fromDeg: firstH, toDeg: lastH })
   return [90, 180].some(angle => same(angle, lastV))
     ? whole
-    : { ...whole, notes: [...whole.notes, beyondWords('vertical', lastV)] }
+    : { ...whole, notes: [...whole.notes, { is: 'angles-end', of: 'vertical', atDeg: lastV }] }
 }
 
-const typeAB = (type: 'A' | 'B', file: Distribution): Distribution | string => {
+const typeAB = (type: 'A' | 'B', file: Distribution): Distribution => {
   const notes = [...file.notes]
   for (const [of, angles] of [
     ['vertical', file.verticalDeg],
@@ -89,18 +92,18 @@ const typeAB = (type: 'A' | 'B', file: Distribution): Distribution | string => {
     const [first, last] = [angles[0]!, angles.at(-1)!]
     const isHalf = same(first, 0)
     if (!(isHalf || same(first, -last)) || last > 90 || first < -90)
-      return `type ${type} ${of} angles run from -90 or 0 to 90; these run from ${first} to ${last}`
-    if (last < 90 - SAME_DEG && angles.length > 1) notes.push(beyondWords(of, last))
+      fault({ is: 'angles-range', type, of, fromDeg: first, toDeg: last })
+    if (last < 90 - SAME_DEG && angles.length > 1) notes.push({ is: 'angles-end', of, atDeg: last })
   }
   return { ...file, notes }
 }
 
 /**
  * A distribution as its standard lays it out (LM-63: the ranges of each type), and what had to be taken to be meant;
- * or why it cannot be right.
+ * ends the reading where it cannot be right.
  */
-export const soundDistribution = (type: PhotometricTable['type'], file: Distribution): Distribution | string => {
-  if (!rises(file.verticalDeg)) return 'the vertical angles do not rise'
-  if (!rises(file.horizontalDeg)) return 'the horizontal angles do not rise'
+export const soundDistribution = (type: PhotometricTable['type'], file: Distribution): Distribution => {
+  if (!rises(file.verticalDeg)) fault({ is: 'angles-fall', of: 'vertical' })
+  if (!rises(file.horizontalDeg)) fault({ is: 'angles-fall', of: 'horizontal' })
   return type === 'C' ? typeC(file) : typeAB(type, file)
 }

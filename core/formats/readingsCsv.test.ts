@@ -4,6 +4,8 @@ import { aReading } from '#support/readings'
 import { demoSet } from '../edits/demo'
 import type { Reading } from '../model/schema'
 import { parseReadingsCsv, writeReadingsCsv } from './readingsCsv'
+import { tableTold } from '#wording/refusals/told'
+import { lineProblemWords } from '#wording/refusals/tables'
 
 const set = demoSet()
 const number = (min: number, max: number) => fc.double({ min, max, noNaN: true }).map(value => value || 0)
@@ -36,7 +38,7 @@ const anyReading: fc.Arbitrary<Reading> = fc
   .map(changes => aReading(changes))
 
 const taken = (text: string) => {
-  const outcome = parseReadingsCsv(text, set)
+  const outcome = tableTold(parseReadingsCsv(text, set))
   if (!outcome.ok) throw new Error(outcome.message)
   return outcome.value
 }
@@ -64,7 +66,8 @@ describe('readings as a table', () => {
   it('leave numbers alone, whatever their sign, and are refused where there are far too many lines', () => {
     expect(writeReadingsCsv([aReading({ position: [-1.5, 0.03, 1.6] })])).toContain(',-1.5,0.03,1.6,')
     const [names, line] = writeReadingsCsv([aReading()]).trim().split('\r\n')
-    expect(parseReadingsCsv([names, ...Array.from({ length: 60_000 }, () => line)].join('\n'), set)).toMatchObject({
+    const long = [names, ...Array.from({ length: 60_000 }, () => line)].join('\n')
+    expect(tableTold(parseReadingsCsv(long, set))).toMatchObject({
       ok: false,
       message: expect.stringMatching(/more than 10000 lines.*at most 5000 readings/),
     })
@@ -109,13 +112,13 @@ describe('readings as a table', () => {
   ])('leave out a line with %s, name it, and keep the others', (_, from, to, words) => {
     const { readings, problems } = broken(from, to)
     expect(readings.map(({ id }) => id)).toEqual(['reading-1'])
-    expect(problems).toEqual([expect.stringMatching(words)])
+    expect(problems.map(lineProblemWords)).toEqual([expect.stringMatching(words)])
   })
 
   it.each(['', 'hello', 'id,time\n1,2', '{"format":"keen-tonal-set"}'])(
     'refuse "%s", which is no table of readings',
     text =>
-      expect(parseReadingsCsv(text, set)).toMatchObject({
+      expect(tableTold(parseReadingsCsv(text, set))).toMatchObject({
         ok: false,
         message: expect.stringMatching(/lacks the columns? .*Nothing was changed/),
       }),
@@ -128,7 +131,7 @@ describe('tables as offices write them', () => {
     `${before}${[names, line].map(cells => cells.join(between)).join(end)}${end}`
   const PLAIN = ['r-1', '2026-05-04T10:11:12Z', 'white', 'backdrop/middle', '8.5', 'key@-1.5:512.25+88.5']
   const only = (text: string, order?: Parameters<typeof parseReadingsCsv>[2]) => {
-    const outcome = parseReadingsCsv(text, set, order)
+    const outcome = tableTold(parseReadingsCsv(text, set, order))
     if (!outcome.ok) throw new Error(outcome.message)
     expect(outcome.value.problems).toEqual([])
     expect(outcome.value.readings).toHaveLength(1)
@@ -195,19 +198,20 @@ describe('tables as offices write them', () => {
     ['yesterday', /Line 2: at/],
   ])('with a time that is none are left out by name: %s', (time, words) => {
     const outcome = parseReadingsCsv(table(PLAIN.with(1, time)), set)
-    expect(outcome.ok && outcome.value).toMatchObject({ readings: [], problems: [expect.stringMatching(words)] })
+    expect(outcome.ok && outcome.value.readings).toEqual([])
+    expect(outcome.ok && outcome.value.problems.map(lineProblemWords)).toEqual([expect.stringMatching(words)])
   })
 
   it('name a look that the set does not have, whatever else they leave out', () => {
     const outcome = parseReadingsCsv(table(PLAIN.with(2, 'dusk')), set)
-    expect(outcome.ok && outcome.value.problems).toEqual(['Line 2: the set has no look "dusk".'])
+    expect(outcome.ok && outcome.value.problems).toEqual([{ line: 2, trouble: { is: 'no-look', text: 'dusk' } }])
   })
 
   it('turn nothing to nothing in silence: half a place, a constant that is no number', () => {
     const names = [...SIX, 'xM', 'yM', 'zM', 'constant']
     const problems = (...more: string[]) => {
-      const outcome = parseReadingsCsv(table([...PLAIN, ...more], { names }), set)
-      return outcome.ok ? outcome.value.problems : [outcome.message]
+      const outcome = tableTold(parseReadingsCsv(table([...PLAIN, ...more], { names }), set))
+      return outcome.ok ? outcome.value.problems.map(lineProblemWords) : [outcome.message]
     }
     expect(problems('1', '2', '1.5', '')).toEqual([])
     expect(problems('1', '', '1.5', '')).toEqual([expect.stringMatching(/Line 2: position/)])

@@ -1,5 +1,6 @@
 import { CSV_NUMBER, writeCsv } from './csvCells'
-import { figureIn, readTable } from './tableIn'
+import { misfitsOf } from '../validation/misfits'
+import { figureIn, readTable, type LineProblem, type LineTrouble, type TableRefusal } from './tableIn'
 import { momentIn, orderShown, type DateOrder } from './timeIn'
 import * as v from 'valibot'
 import { meterPoints, type MeterPoint } from '../evaluation/probes/points'
@@ -177,19 +178,22 @@ export type Understood = {
 }
 
 /** Readings of a CSV file that fit the set, and what was wrong with each of the others, by its line. */
-export type ReadingsIn = { readings: Reading[]; problems: string[]; understood: Understood }
+export type ReadingsIn = { readings: Reading[]; problems: LineProblem[]; understood: Understood }
 
 /** What a well-formed reading names that the set does not have. */
-const strangers = (reading: Reading, { set, points }: Against): string | undefined => {
-  if (!set.looks.some(({ id }) => id === reading.lookId)) return `the set has no look "${reading.lookId}"`
+const strangers = (reading: Reading, { set, points }: Against): LineTrouble | undefined => {
+  if (!set.looks.some(({ id }) => id === reading.lookId)) return { is: 'no-look', text: reading.lookId }
   const lights = [...Object.keys(reading.lights), ...Object.keys(reading.others)].filter(
     id => !set.lights.some(light => light.id === id),
   )
-  if (lights.length > 0) return `the set has no light "${lights[0]}"`
+  if (lights.length > 0) return { is: 'no-light', text: lights[0]! }
   return reading.position === null && !points.some(({ id }) => id === reading.pointId)
-    ? `the set has no point "${reading.pointId}"`
+    ? { is: 'no-point', text: reading.pointId }
     : undefined
 }
+
+const lookless = (row: Partial<Row>, set: StudioSet): LineTrouble | undefined =>
+  lookIn(trimmed(row.look), set) ? undefined : { is: 'no-look', text: trimmed(row.look) }
 
 /** The order of a table's dates, as far as they show it. */
 const orderOf = (times: readonly string[]): DateOrder | null => {
@@ -204,17 +208,23 @@ const orderOf = (times: readonly string[]): DateOrder | null => {
  * named; a file that is no such table at all is refused. Dates by day and month whose order cannot be told are read as
  * `order` says, and the answer tells that it has to be asked.
  */
-export const parseReadingsCsv = (text: string, set: StudioSet, order?: DateOrder): Outcome<ReadingsIn> => {
+export const parseReadingsCsv = (
+  text: string,
+  set: StudioSet,
+  order?: DateOrder,
+): Outcome<ReadingsIn, TableRefusal> => {
   const { rows, lines, columns, ...how } = readTable(text, COLUMNS, { aliases: ALIASES, most: MOST_LINES })
   const missing = REQUIRED.filter(column => !columns.includes(column))
-  if (missing.length > 0)
-    return err(
-      `This is no table of readings: it lacks the column${missing.length > 1 ? 's' : ''} ${missing.join(', ')}. Nothing was changed.`,
-    )
+  if (missing.length > 0) return err({ is: 'lacks-columns', table: 'readings', missing, columns: REQUIRED })
   if (rows.length > MOST_LINES)
-    return err(
-      `This table has more than ${MOST_LINES} lines, and a set holds at most ${MOST.readings} readings. Nothing was changed; split it, or leave out what is not needed.`,
-    )
+    return err({
+      is: 'too-many-lines',
+      table: 'readings',
+      lines: null,
+      least: MOST_LINES,
+      most: MOST.readings,
+      there: set.readings.length,
+    })
   const shown = orderOf(rows.map(({ time = '' }) => time))
   const answer: ReadingsIn = {
     readings: [],
@@ -231,12 +241,11 @@ export const parseReadingsCsv = (text: string, set: StudioSet, order?: DateOrder
     const { hasDecimalCommas } = how
     const given = readingFrom({ row, ...against, order: shown ?? order ?? 'day-first', hasDecimalCommas })
     const result = v.safeParse(ReadingSchema, given)
-    const lookless = lookIn(trimmed(row.look), set) ? undefined : `the set has no look "${trimmed(row.look)}"`
-    const why = result.success
+    const trouble = result.success
       ? strangers(result.output, against)
-      : (lookless ?? `${v.getDotPath(result.issues[0]) ?? ''} ${result.issues[0].message}`.trim())
-    if (why || !result.success) answer.problems.push(`Line ${lines[index]}: ${why}.`)
-    else answer.readings.push(result.output)
+      : (lookless(row, set) ?? { is: 'misfit' as const, misfit: misfitsOf(result.issues).first[0]! })
+    if (trouble) answer.problems.push({ line: lines[index]!, trouble })
+    else if (result.success) answer.readings.push(result.output)
   }
   return ok(answer)
 }

@@ -6,6 +6,8 @@ import { demoSet } from '../edits/demo'
 import { MOST } from '../model/limits'
 import { salvageSet } from './salvage'
 import type { StudioSet } from '../model/schema'
+import { salvageTold } from '#wording/refusals/told'
+import { leftOutOfSetWords } from '#wording/refusals/files'
 
 /** The demo set with one thing changed, however wrong. */
 const broken = (change: (set: StudioSet & Record<string, never>) => unknown) => {
@@ -14,10 +16,10 @@ const broken = (change: (set: StudioSet & Record<string, never>) => unknown) => 
   return set
 }
 const saved = (value: unknown) => {
-  const outcome = salvageSet(value, 'saved', 'Saved')
+  const outcome = salvageTold(salvageSet(value, 'saved', 'Saved'))
   if (!outcome.ok) throw new Error(outcome.message)
   expect(checkSet(outcome.value.set)).toMatchObject({ ok: true })
-  return outcome.value
+  return { set: outcome.value.set, leftOut: outcome.value.leftOut.map(leftOutOfSetWords) }
 }
 
 describe('a damaged set', () => {
@@ -103,7 +105,7 @@ describe('a damaged set', () => {
   })
 
   it('is refused only where there is nothing at all, and never changed', () => {
-    expect(salvageSet('text', 'a', 'A').ok).toBe(false)
+    expect(salvageSet('text', 'a', 'A')).toEqual({ ok: false, message: { is: 'no-set' } })
     const junk = fc.oneof(
       fc.constant(null),
       fc.string(),

@@ -1,37 +1,43 @@
 import * as v from 'valibot'
 import { emptySet } from '../starting/emptySet'
 import { FIRST_SETTING } from '../edits/factories'
-import { COUNTED, MOST, type Counted } from '../model/limits'
+import { isEqual } from '../edits/patch'
+import { COUNTED, MOST, tooMany, type Counted, type Over } from '../model/limits'
 import { validationErrorsAt } from '../validation/validation'
 import { SetShape, type StudioSet } from '../model/schema'
+import { isRecord } from '../shared/isRecord'
 import { err, ok, type Outcome } from '../shared/outcome'
 
-/** What could be saved of a damaged set, and what was left out or put back to a default, in words. */
-export type Salvaged = { set: StudioSet; leftOut: string[] }
+/** What could be saved of a damaged set, and what was left out or put back to a default. */
+export type Salvaged = { set: StudioSet; leftOut: LeftOut[] }
+
+/** Why nothing could be saved. */
+export type SalvageRefusal = { is: 'no-set' | 'too-damaged' }
 
 type Key = string | number
 type Loose = Record<string, unknown>
 
-const isRecord = (value: unknown): value is Loose =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
+/** A thing of a list of a set: its name, or its number where it has none. */
+export type LeftThing = { kind: Counted; name: string | null; number: number }
 
-const ONE: Record<Counted, string> = {
-  subjects: 'subject',
-  panels: 'panel',
-  props: 'prop',
-  points: 'point',
-  lights: 'light',
-  locked: 'lock',
-  groups: 'group',
-  looks: 'look',
-  readings: 'reading',
-  frames: 'frame',
-}
+/** What was left out of a damaged set, or put back to a default. */
+export type LeftOut =
+  | { is: 'unknown-part'; key: string }
+  | { is: 'part-anew'; key: string }
+  | { is: 'thing'; thing: LeftThing }
+  | { is: 'setting-off' | 'target'; id: string; look: LeftThing }
+  | { is: 'setting-stray'; look: LeftThing }
+  | { is: 'look-part'; part: string; look: LeftThing }
+  | { is: 'aim'; light: LeftThing }
+  | { is: 'over'; count: number; over: Over }
+  | { is: 'others' | 'readings'; count: number }
+
+const NUMBERED: readonly Counted[] = ['readings', 'groups', 'locked']
 
 /** What a list of a set calls one of its items. */
-const nameOf = (kind: Counted, item: unknown, index: number): string => {
-  const name = isRecord(item) && typeof item.name === 'string' && item.name ? item.name : `${index + 1}`
-  return `${ONE[kind]} ${kind === 'readings' || kind === 'groups' || kind === 'locked' ? index + 1 : name.slice(0, 40)}`
+const thingOf = (kind: Counted, item: unknown, index: number): LeftThing => {
+  const name = isRecord(item) && typeof item.name === 'string' && item.name ? item.name.slice(0, 40) : null
+  return { kind, name: NUMBERED.includes(kind) ? null : name, number: index + 1 }
 }
 
 /** Parts of a look that can go without the look. */
@@ -42,38 +48,36 @@ const LEAST: Partial<Record<Counted, number>> = { subjects: 1, looks: 1 }
 /**
  * Mends one thing that is wrong, at its place; answers what that leaves out, or undefined where nothing can be done.
  */
-const mendAt = (set: Loose, at: readonly Key[], fresh: Loose): string | undefined => {
+const mendAt = (set: Loose, at: readonly Key[], fresh: Loose): LeftOut | undefined => {
   const [top, index, part, entry] = at
   if (typeof top !== 'string') return undefined
   if (!(top in fresh)) {
     set[top] = undefined
     Reflect.deleteProperty(set, top)
-    return `"${top}", which no set has`
+    return { is: 'unknown-part', key: top }
   }
   const list = set[top]
   if (!COUNTED.includes(top as Counted) || !Array.isArray(list) || typeof index !== 'number') {
     set[top] = structuredClone(fresh[top])
-    return `${top} (put back to what a new set has)`
+    return { is: 'part-anew', key: top }
   }
   const kind = top as Counted
   const item: unknown = list[index]
-  const name = nameOf(kind, item, index)
+  const thing = thingOf(kind, item, index)
   if (kind === 'looks' && isRecord(item)) {
     if (part === 'lights' && typeof entry === 'string' && isRecord(item.lights)) {
       const isThere = Array.isArray(set.lights) && set.lights.some(light => isRecord(light) && light.id === entry)
       if (isThere) item.lights[entry] = { ...FIRST_SETTING, on: false }
       else Reflect.deleteProperty(item.lights, entry)
-      return isThere
-        ? `the setting of light "${entry}" in ${name} (now off)`
-        : `the setting of a light that is not there in ${name}`
+      return isThere ? { is: 'setting-off', id: entry, look: thing } : { is: 'setting-stray', look: thing }
     }
     if (part === 'targets' && typeof entry === 'string' && isRecord(item.targets)) {
       Reflect.deleteProperty(item.targets, entry)
-      return `the target of "${entry}" in ${name}`
+      return { is: 'target', id: entry, look: thing }
     }
     if (typeof part === 'string' && LOOSE_PARTS.includes(part)) {
       item[part] = structuredClone((fresh.looks as Loose[])[0]![part])
-      return `${part} of ${name}`
+      return { is: 'look-part', part, look: thing }
     }
   }
   if (
@@ -87,11 +91,11 @@ const mendAt = (set: Loose, at: readonly Key[], fresh: Loose): string | undefine
     item.aim.subjectId !== set.subjects[0].id
   ) {
     item.aim.subjectId = set.subjects[0].id
-    return `the aim of ${name} (now at the first subject)`
+    return { is: 'aim', light: thing }
   }
   list.splice(index, 1)
   if (list.length < (LEAST[kind] ?? 0)) set[top] = structuredClone(fresh[top])
-  return name
+  return { is: 'thing', thing }
 }
 
 /** Everything that is wrong with a set, by its place; the sound set where nothing is. */
@@ -121,13 +125,16 @@ const MOST_DEFAULTS = 2
 const NAMED = 12
 
 /** Many of a kind in one phrase. */
-const summary = (leftOut: readonly string[]): string[] => {
-  const readings = leftOut.filter(words => words.startsWith('reading '))
-  const others = [...new Set(leftOut.filter(words => !words.startsWith('reading ')))]
+const summary = (leftOut: readonly LeftOut[]): LeftOut[] => {
+  const isReading = (one: LeftOut) => one.is === 'thing' && one.thing.kind === 'readings'
+  const readings = leftOut.filter(isReading).length
+  const others = leftOut
+    .filter(one => !isReading(one))
+    .filter((one, index, all) => all.findIndex(other => isEqual(one, other)) === index)
   return [
     ...others.slice(0, NAMED),
-    ...(others.length > NAMED ? [`${others.length - NAMED} other things`] : []),
-    ...(readings.length > 0 ? [readings.length === 1 ? 'one reading' : `${readings.length} readings`] : []),
+    ...(others.length > NAMED ? [{ is: 'others', count: others.length - NAMED } as const] : []),
+    ...(readings > 0 ? [{ is: 'readings', count: readings } as const] : []),
   ]
 }
 
@@ -136,16 +143,16 @@ const summary = (leftOut: readonly string[]): string[] => {
  * The value that
  * comes in is not changed. Refuses only what is no record at all, or stays wrong whatever is left out.
  */
-export const salvageSet = (value: unknown, id: string, name: string): Outcome<Salvaged> => {
-  if (!isRecord(value)) return err('Nothing in it is a set.')
+export const salvageSet = (value: unknown, id: string, name: string): Outcome<Salvaged, SalvageRefusal> => {
+  if (!isRecord(value)) return err({ is: 'no-set' })
   const set = structuredClone(value)
   const fresh: Loose = { ...emptySet(id, name) }
-  const leftOut: string[] = []
+  const leftOut: LeftOut[] = []
   const defaults = new Map<string, number>()
-  for (const kind of COUNTED) {
-    const list = set[kind]
-    if (!Array.isArray(list) || list.length <= MOST[kind]) continue
-    leftOut.push(`${list.length - MOST[kind]} of ${list.length} ${kind}, over the ${MOST[kind]} that a set holds`)
+  for (const over of tooMany(set)) {
+    const { kind, count } = over
+    const list = set[kind] as unknown[]
+    leftOut.push({ is: 'over', count: count - MOST[kind], over })
     // Of readings and frames the newest count, of things the first.
     set[kind] = kind === 'readings' || kind === 'frames' ? list.slice(-MOST[kind]) : list.slice(0, MOST[kind])
   }
@@ -154,14 +161,14 @@ export const salvageSet = (value: unknown, id: string, name: string): Outcome<Sa
     if ('sound' in wrong) return ok({ set: wrong.sound, leftOut: summary(leftOut) })
     for (const at of oneForEach(wrong.at)) {
       const top = String(at[0])
-      const words = mendAt(set, at, fresh)
-      if (words === undefined) return err('Too much of it is damaged.')
-      leftOut.push(words)
+      const mended = mendAt(set, at, fresh)
+      if (mended === undefined) return err({ is: 'too-damaged' })
+      leftOut.push(mended)
       if (COUNTED.includes(top as Counted)) continue
       defaults.set(top, (defaults.get(top) ?? 0) + 1)
       if (defaults.get(top)! > MOST_DEFAULTS)
         for (const other of ['room', 'backdrop', 'camera']) set[other] = structuredClone(fresh[other])
     }
   }
-  return err('Too much of it is damaged.')
+  return err({ is: 'too-damaged' })
 }

@@ -6,6 +6,7 @@ import { demoSet } from '../edits/demo'
 import { NO_BRIEF } from '../model/briefSchema'
 import { SET_VERSION, type Reading, type StudioSet } from '../model/schema'
 import { parseSetFile, writeSetFile } from './setFile'
+import { fileTold } from '#wording/refusals/told'
 
 const number = (min: number, max: number) => fc.double({ min, max, noNaN: true }).map(value => value || 0)
 const words = fc.string({ minLength: 1, maxLength: 60 })
@@ -84,7 +85,7 @@ const anySet: fc.Arbitrary<StudioSet> = fc
   })
 
 const messageOf = (text: string): string => {
-  const outcome = parseSetFile(text)
+  const outcome = fileTold(parseSetFile(text))
   return outcome.ok ? 'opened' : outcome.message
 }
 /** Changes one thing in a good file and answers what opening it says. */
@@ -109,7 +110,7 @@ describe('a set file', () => {
 
   it('is refused with the reason and the place', () => {
     expect(messageOf('not json at all')).toMatch(/not JSON .* Nothing was changed/)
-    expect(messageOf('[1, 2]')).toContain('not a set file')
+    expect(messageOf('[1, 2]')).toContain('no set file')
     expect(messageOf('{"format": "something-else"}')).toContain('lacks "format"')
     expect(changed(file => Object.assign(file, { version: SET_VERSION + 1 }))).toMatch(
       /version \d+, made by a newer Keen Tonal/,
@@ -122,10 +123,10 @@ describe('a set file', () => {
       'Light A stands outside the room.',
     )
     expect(changed(file => Object.assign(file.set.lights[1]!, { id: 'key' }))).toContain(
-      'Two lights share the id "key".',
+      'Two lights share the id "key"',
     )
     expect(changed(file => Object.assign(file.set.backdrop, { heightM: 5 }))).toContain(
-      'The backdrop is higher than the room.',
+      'The backdrop is higher than the room',
     )
   })
 })

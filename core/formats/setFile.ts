@@ -1,11 +1,14 @@
 import * as v from 'valibot'
+import { rule } from '../model/rules'
 import { SET_VERSION, type StudioSet } from '../model/schema'
 import { notList } from '../model/schemaBasics'
-import { tooMany } from '../model/limits'
+import { tooMany, type Over } from '../model/limits'
 import { modernised, withoutStrays } from '../model/upgrades'
+import { misfitsOf, type Misfits } from '../validation/misfits'
 import { SetSchema } from '../validation/soundSet'
 import { err, ok, type Outcome } from '../shared/outcome'
 import { isRecord } from '../shared/isRecord'
+import { readEnvelope, type FileRefusal } from './envelope'
 
 const FORMAT = 'keen-tonal-set'
 
@@ -18,7 +21,7 @@ export const SetFileSchema = v.strictObject({
   version: v.literal(SET_VERSION),
   set: SetSchema,
   /** Picture files of the set's frames by frame id, in base64. */
-  pictures: notList(v.record(v.string(), v.pipe(v.string(), v.check(isBase64, 'This picture is not base64.')))),
+  pictures: notList(v.record(v.string(), v.pipe(v.string(), v.check(isBase64, rule('not-base64'))))),
 })
 
 /** A file that holds one set. */
@@ -47,22 +50,6 @@ const UPGRADES: Record<number, (file: Record<string, unknown>) => Record<string,
   9: file => ({ ...file, version: 10 }),
 }
 
-const KEPT = 'Nothing was changed in what is already saved.'
-
-/** Problems named at most, so that a broken file gets an answer that can be read. */
-const PROBLEMS_NAMED = 3
-
-const placeAndReason = (issue: v.BaseIssue<unknown>): string => {
-  const path = v.getDotPath(issue)
-  return path ? `${path}: ${issue.message}` : issue.message
-}
-
-const reasons = (issues: readonly v.BaseIssue<unknown>[]): string => {
-  const named = issues.slice(0, PROBLEMS_NAMED).map(placeAndReason).join('; ')
-  const more = issues.length - PROBLEMS_NAMED
-  return (more > 0 ? `${named}; and ${more} more` : named).replace(/\.?$/, '.')
-}
-
 const upgraded = (file: Record<string, unknown>): Record<string, unknown> => {
   let current = file
   for (let upgrade = UPGRADES[Number(current.version)]; upgrade; upgrade = UPGRADES[Number(current.version)])
@@ -70,48 +57,36 @@ const upgraded = (file: Record<string, unknown>): Record<string, unknown> => {
   return isRecord(current.set) ? { ...current, set: withoutStrays(current.set) } : current
 }
 
-const countsOver = (set: unknown): string =>
-  tooMany(set)
-    .map(({ kind, count, most }) => `${kind}: ${count} of at most ${most}`)
-    .join('; ')
+/** Why a value is no set: it has more than one can hold, or something of it does not fit. */
+export type SetRefusal = { is: 'over'; over: Over[] } | { is: 'misfits'; misfits: Misfits }
 
 /**
  * Checks a set that came from storage or a file; refuses it with the reason and the place. Lists that are too long
  * are not looked at.
  */
-export const checkSet = (value: unknown): Outcome<StudioSet> => {
-  const over = countsOver(value)
-  if (over) return err(`It has more than a set can hold: ${over}.`)
+export const checkSet = (value: unknown): Outcome<StudioSet, SetRefusal> => {
+  const over = tooMany(value)
+  if (over.length > 0) return err({ is: 'over', over })
   const result = v.safeParse(SetSchema, modernised(value))
-  return result.success ? ok(result.output) : err(reasons(result.issues))
+  return result.success ? ok(result.output) : err({ is: 'misfits', misfits: misfitsOf(result.issues) })
 }
 
 /**
  * Reads a set file. Older versions are upgraded; anything else that cannot be read is refused with the reason and the
  * place.
  */
-export const parseSetFile = (text: string): Outcome<SetFile> => {
-  let raw: unknown
-  try {
-    raw = JSON.parse(text)
-  } catch (error) {
-    return err(`This is not a set file: it is not JSON (${(error as Error).message}). ${KEPT}`)
-  }
-  if (!isRecord(raw) || raw.format !== FORMAT) {
-    return err(`This is JSON, but not a set file: it lacks "format": "${FORMAT}". ${KEPT}`)
-  }
-  if (typeof raw.version !== 'number' || !Number.isInteger(raw.version)) {
-    return err(`This set file has no version number. ${KEPT}`)
-  }
-  if (raw.version > SET_VERSION) {
-    return err(
-      `This set file has version ${raw.version}, made by a newer Keen Tonal; this one reads up to version ${SET_VERSION}. Update the app, then open it again. ${KEPT}`,
-    )
-  }
-  const over = countsOver(raw.set)
-  if (over) return err(`This set file cannot be opened. It has more than a set can hold: ${over}. ${KEPT}`)
+export const parseSetFile = (text: string): Outcome<SetFile, FileRefusal> => {
+  const file = { file: 'set', format: FORMAT, newest: SET_VERSION } as const
+  const envelope = readEnvelope(text, file)
+  if (!envelope.ok) return envelope
+  const raw = envelope.value
+  if (!Number.isInteger(raw.version)) return err({ is: 'no-version', file: 'set' })
+  const over = tooMany(raw.set)
+  if (over.length > 0) return err({ is: 'unread', file: 'set', why: { is: 'over', over } })
   const result = v.safeParse(SetFileSchema, upgraded(raw))
-  return result.success ? ok(result.output) : err(`This set file cannot be opened. ${reasons(result.issues)} ${KEPT}`)
+  return result.success
+    ? ok(result.output)
+    : err({ is: 'unread', file: 'set', why: { is: 'misfits', misfits: misfitsOf(result.issues) } })
 }
 
 /** Writes a set file, indented so that versions can be compared line by line. */

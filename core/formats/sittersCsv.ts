@@ -5,7 +5,8 @@ import { SitterSchema } from '../model/daySchema'
 import { MOST } from '../model/limits'
 import type { StudioSet } from '../model/schema'
 import { err, ok, type Outcome } from '../shared/outcome'
-import { readTable } from './tableIn'
+import { misfitsOf } from '../validation/misfits'
+import { readTable, type LineProblem, type LineTrouble, type TableRefusal } from './tableIn'
 
 /** The columns of a list of sitters; only the name has to be there. */
 export const SITTER_COLUMNS = [
@@ -21,7 +22,7 @@ export const SITTER_COLUMNS = [
 ] as const
 
 /** A set with sitters more, how many, and what was wrong with each line that was left out. */
-export type SittersIn = { set: StudioSet; taken: number; problems: string[] }
+export type SittersIn = { set: StudioSet; taken: number; problems: LineProblem[] }
 
 type Row = Partial<Record<(typeof SITTER_COLUMNS)[number], string>>
 
@@ -45,9 +46,9 @@ const heightOf = (text: string): number | undefined => {
 }
 
 /** What a line says of a sitter, or why it cannot be taken. */
-const sitterFrom = (row: Row, set: StudioSet): Outcome<Parameters<typeof addSitter>[1]> => {
+const sitterFrom = (row: Row, set: StudioSet): Outcome<Parameters<typeof addSitter>[1], LineTrouble> => {
   const name = (row.name ?? '').trim()
-  if (name === '') return err('there is no name')
+  if (name === '') return err({ is: 'no-name' })
   const wanted = (row.looks ?? '')
     .split(/[;,]/)
     .map(one => one.trim())
@@ -56,20 +57,20 @@ const sitterFrom = (row: Row, set: StudioSet): Outcome<Parameters<typeof addSitt
     word => set.looks.find(look => look.id === word || look.name.toLowerCase() === word.toLowerCase())?.id,
   )
   const unknown = wanted.find((_, index) => lookIds[index] === undefined)
-  if (unknown !== undefined) return err(`the set has no look "${unknown}"`)
+  if (unknown !== undefined) return err({ is: 'no-look', text: unknown })
   const arrives = (row.arrives ?? '').trim()
   const arrivesAt = arrives === '' ? null : parseClock(arrives)
-  if (arrivesAt === undefined) return err(`"${arrives}" is no time of a day`)
+  if (arrivesAt === undefined) return err({ is: 'no-time', text: arrives })
   const minutes = (row.minutes ?? '').trim()
   const minutesPerLook = minutes === '' ? undefined : Number(minutes.replace(',', '.'))
   if (minutesPerLook !== undefined && !(minutesPerLook >= 0.5 && minutesPerLook <= 240))
-    return err(`"${minutes}" is no number of minutes from 0.5 to 240`)
+    return err({ is: 'no-minutes', text: minutes })
   const height = (row.height ?? '').trim()
   const heightM = height === '' ? null : heightOf(height)
   if (heightM === undefined || (heightM !== null && !(heightM >= 0.4 && heightM <= 2.4)))
-    return err(`"${height}" is no height from 0.4 to 2.4 m`)
+    return err({ is: 'no-height', text: height })
   const flags = [row.minor, row.guardian, row['flash-sensitive']].map(text => flag(text ?? ''))
-  if (flags.includes(undefined)) return err('minor, guardian and flash-sensitive are yes or no')
+  if (flags.includes(undefined)) return err({ is: 'not-a-flag' })
   return ok({
     name: name.slice(0, 80),
     ...(wanted.length > 0 ? { lookIds: lookIds as string[] } : {}),
@@ -87,24 +88,28 @@ const sitterFrom = (row: Row, set: StudioSet): Outcome<Parameters<typeof addSitt
  * Takes in a list of sitters (CSV with a line of column names). Lines that cannot be read are left out and named; a
  * file that is no such list is refused.
  */
-export const parseSittersCsv = (text: string, set: StudioSet): Outcome<SittersIn> => {
+export const parseSittersCsv = (text: string, set: StudioSet): Outcome<SittersIn, TableRefusal> => {
   const { rows: data, lines, columns } = readTable(text, SITTER_COLUMNS, { most: MOST_LINES })
   if (!columns.includes('name'))
-    return err(
-      `This is no list of sitters: it has no column "name". The columns are ${SITTER_COLUMNS.join(', ')}; only the name is needed. Nothing was changed.`,
-    )
+    return err({ is: 'lacks-columns', table: 'sitters', missing: ['name'], columns: SITTER_COLUMNS })
   const room = MOST.sitters - set.day.sitters.length
   if (data.length > room)
-    return err(
-      `This list has ${data.length > MOST_LINES ? `more than ${MOST_LINES}` : data.length} lines, and a day holds at most ${MOST.sitters} sitters, of which ${set.day.sitters.length} are there. Nothing was changed.`,
-    )
+    return err({
+      is: 'too-many-lines',
+      table: 'sitters',
+      lines: data.length > MOST_LINES ? null : data.length,
+      least: MOST_LINES,
+      most: MOST.sitters,
+      there: set.day.sitters.length,
+    })
   const answer: SittersIn = { set, taken: 0, problems: [] }
   for (const [index, row] of data.entries()) {
     const found = sitterFrom(row, set)
     const next = found.ok ? addSitter(answer.set, found.value) : undefined
     const issue = next && v.safeParse(SitterSchema, next.day.sitters.at(-1)).issues?.[0]
-    if (!found.ok) answer.problems.push(`Line ${lines[index]}: ${found.message}.`)
-    else if (issue) answer.problems.push(`Line ${lines[index]}: ${issue.message}`)
+    const line = lines[index]!
+    if (!found.ok) answer.problems.push({ line, trouble: found.message })
+    else if (issue) answer.problems.push({ line, trouble: { is: 'misfit', misfit: misfitsOf([issue]).first[0]! } })
     else {
       answer.set = next!
       answer.taken += 1

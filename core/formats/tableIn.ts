@@ -1,5 +1,25 @@
 import Papa from 'papaparse'
+import type { PlacedMisfit } from '../validation/misfits'
 import { unguarded } from './csvCells'
+
+/** What is wrong with a line of a table, with what a sentence about it names. */
+export type LineTrouble =
+  | { is: 'no-name' | 'not-a-flag' }
+  | { is: 'no-look' | 'no-light' | 'no-point' | 'no-time' | 'no-minutes' | 'no-height' | 'no-curve'; text: string }
+  | { is: 'no-personality'; text: string; known: readonly string[] }
+  | { is: 'flash'; name: string }
+  | { is: 'misfit'; misfit: PlacedMisfit }
+
+/** A line that was left out, by its number in the file, and why. */
+export type LineProblem = { line: number; trouble: LineTrouble }
+
+/** Kinds of tables that are taken in. */
+export type TableKind = 'readings' | 'patch' | 'sitters'
+
+/** Why a table is not taken at all. */
+export type TableRefusal =
+  | { is: 'lacks-columns'; table: TableKind; missing: readonly string[]; columns: readonly string[] }
+  | { is: 'too-many-lines'; table: TableKind; lines: number | null; least: number; most: number; there: number }
 
 /** A table as it came: rows by the names of our columns, and how it was understood. */
 export type TableIn<Column extends string> = {

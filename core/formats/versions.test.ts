@@ -8,12 +8,13 @@ import { demoSet } from '../edits/demo'
 import { KEY_SIDE, SHADOW_SIDE } from '../model/placeIds'
 import { SET_VERSION } from '../model/schema'
 import { checkSet, parseSetFile, writeSetFile } from './setFile'
+import { fileTold } from '#wording/refusals/told'
 
 /** Files as each version really wrote them, of the demo of its day. */
 const fileOf = (version: number): string =>
   readFileSync(new URL(`../../tests/fixtures/sets/version-${version}.json`, import.meta.url), 'utf8')
 const opened = (text: string) => {
-  const outcome = parseSetFile(text)
+  const outcome = fileTold(parseSetFile(text))
   if (!outcome.ok) throw new Error(outcome.message)
   return outcome.value
 }

@@ -13,6 +13,7 @@ import { luminance } from '../physics/units/rgb'
 import { parseIes } from './iesFile'
 import { measuredLight } from './measuredLight'
 import { writeIes } from './writeIes'
+import { photometricTold } from '#wording/refusals/told'
 
 const key = demoSet().lights[0]!
 const fitted = (modifier: Modifier): Light => ({ ...key, modifier })
@@ -32,9 +33,9 @@ const lightAt = (lamp: Light['lamp'], modifier: Modifier, way: readonly number[]
   )
 }
 const readBack = (light: Light, learnedStops = 0) => {
-  const file = parseIes(writeIes(light, learnedStops, '2026-03-14'))
+  const file = photometricTold(parseIes(writeIes(light, learnedStops, '2026-03-14')))
   if (!file.ok) throw new Error(file.message)
-  const measured = measuredLight(file.value, 'Back')
+  const measured = photometricTold(measuredLight(file.value, 'Back'))
   if (!measured.ok) throw new Error(measured.message)
   return {
     file: file.value,

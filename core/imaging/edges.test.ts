@@ -4,6 +4,7 @@ import type { ExposureTags } from './exposureTags'
 import { sized, type PictureFile } from './files/pictureFile'
 import { doubtOf } from './regions/confidence'
 import { piecesOf } from './regions/maps'
+import { pictureTold } from '#wording/refusals/told'
 
 const camera = { fNumber: 8, shutterS: 1 / 125, iso: 100 }
 const tags = (change: Partial<ExposureTags>): ExposureTags =>
@@ -35,7 +36,7 @@ describe('the exposure in a file against the set’s', () => {
 })
 
 describe('a picture’s size', () => {
-  const of = (width: number, height: number) => sized({ width, height } as PictureFile)
+  const of = (width: number, height: number) => pictureTold(sized({ width, height } as PictureFile))
   it('is from 16 to 16 pixels up to what can be held', () => {
     expect([of(16, 16).ok, of(15, 16).ok, of(16, 15).ok]).toEqual([true, false, false])
     expect(of(15, 4000)).toMatchObject({ message: expect.stringMatching(/only 15 × 4000 pixels/) })

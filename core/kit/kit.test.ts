@@ -9,6 +9,7 @@ import { panelOfKind } from '../edits/panels'
 import type { StudioSet } from '../model/schema'
 import type { KitKind } from './kitSchema'
 import { refreshCopies } from './refreshCopies'
+import { fileTold } from '#wording/refusals/told'
 
 describe('the kit', () => {
   it('goes through its file unchanged, with ids of its own throughout', () => {
@@ -25,7 +26,7 @@ describe('the kit', () => {
     ],
     [JSON.stringify({ format: 'other' }), /cannot be read/],
   ])('refuses %.12s… with the reason and the place', (text, reason) => {
-    const outcome = parseKitFile(text)
+    const outcome = fileTold(parseKitFile(text))
     expect(!outcome.ok && outcome.message).toMatch(reason)
   })
 

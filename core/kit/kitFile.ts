@@ -1,4 +1,6 @@
 import * as v from 'valibot'
+import { readJson, type FileRefusal, type Unread } from '../formats/envelope'
+import { misfitsOf } from '../validation/misfits'
 import { err, ok, type Outcome } from '../shared/outcome'
 import { KIT_VERSION, KitSchema, type Kit } from './kitSchema'
 
@@ -11,30 +13,20 @@ export const KitFileSchema = v.strictObject({
   kit: KitSchema,
 })
 
-const reason = (issues: readonly v.BaseIssue<unknown>[]): string => {
-  const [issue] = issues
-  const path = issue && v.getDotPath(issue)
-  return `${path ? `${path}: ` : ''}${issue?.message ?? 'unknown'}${issues.length > 1 ? `; and ${issues.length - 1} more` : ''}.`
-}
-
 /** Checks a kit that comes out of storage. */
-export const parseKit = (value: unknown): Outcome<Kit> => {
+export const parseKit = (value: unknown): Outcome<Kit, Unread> => {
   const result = v.safeParse(KitSchema, value)
-  return result.success ? ok(result.output) : err(reason(result.issues))
+  return result.success ? ok(result.output) : err({ is: 'misfits', misfits: misfitsOf(result.issues) })
 }
 
 /** Reads a kit file; refuses anything else with the reason and the place. */
-export const parseKitFile = (text: string): Outcome<Kit> => {
-  let raw: unknown
-  try {
-    raw = JSON.parse(text)
-  } catch (error) {
-    return err(`This is not a kit file: it is not JSON (${(error as Error).message}). Your kit is as it was.`)
-  }
-  const result = v.safeParse(KitFileSchema, raw)
+export const parseKitFile = (text: string): Outcome<Kit, FileRefusal> => {
+  const raw = readJson(text, 'kit')
+  if (!raw.ok) return raw
+  const result = v.safeParse(KitFileSchema, raw.value)
   return result.success
     ? ok(result.output.kit)
-    : err(`This kit file cannot be read. ${reason(result.issues)} Your kit is as it was.`)
+    : err({ is: 'unread', file: 'kit', why: { is: 'misfits', misfits: misfitsOf(result.issues) } })
 }
 
 /** A kit as a file. */

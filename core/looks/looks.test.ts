@@ -146,11 +146,9 @@ describe('what a look has otherwise', () => {
     const [white, other] = set.looks
     const far = { ...other!, overrides: { ...NO_OVERRIDES, lights: { key: { place: { xM: 40, yM: 1, zM: 1 } } } } }
     expect(validationErrors({ ...set, looks: [white!, far] })).toEqual([
-      'In look Other: Light A stands outside the room.',
+      { is: 'in-look', look: 'Other', fault: { is: 'light-outside', light: 'A' } },
     ])
     const stray = { ...other!, overrides: { ...NO_OVERRIDES, out: ['none'] } }
-    expect(validationErrors({ ...set, looks: [white!, stray] })).toEqual([
-      'Look Other has something otherwise that is not there.',
-    ])
+    expect(validationErrors({ ...set, looks: [white!, stray] })).toEqual([{ is: 'otherwise-stray', look: 'Other' }])
   })
 })

@@ -1,4 +1,5 @@
 import * as v from 'valibot'
+import { rule } from './rules'
 import { MOST } from './limits'
 import { between, identifier, reflectance, title, words } from './schemaBasics'
 
@@ -49,7 +50,7 @@ const DoneSchema = v.strictObject({
 /** The looks' conditions, the sitters and the times of a day. */
 export const DaySchema = v.strictObject({
   /** Year, month and day, or null for any day. */
-  date: v.optional(v.nullable(v.pipe(v.string(), v.isoDate('A date is written as 2026-11-27.'))), null),
+  date: v.optional(v.nullable(v.pipe(v.string(), v.isoDate(rule('date-form')))), null),
   /** People on set who share the changes. */
   people: v.optional(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(6)), 1),
   conditions: v.optional(v.pipe(v.array(ConditionSchema), v.maxLength(100)), []),

@@ -21,8 +21,11 @@ export const COUNTED = Object.keys(MOST).filter(kind => kind !== 'sitters') as C
 
 const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null
 
+/** A list that is longer than a set may have. */
+export type Over = { kind: Counted; count: number; most: number }
+
 /** Lists of something like a set that are longer than a set may have, with what they have. */
-export const tooMany = (set: unknown): { kind: Counted; count: number; most: number }[] =>
+export const tooMany = (set: unknown): Over[] =>
   isRecord(set)
     ? COUNTED.flatMap(kind => {
         const list = set[kind]

@@ -1,4 +1,5 @@
 import * as v from 'valibot'
+import { rule } from './rules'
 import { between, byId, title, identifier } from './schemaBasics'
 import { MOST } from './limits'
 
@@ -22,8 +23,8 @@ export const DimmerCurveSchema = v.variant('kind', [
       v.array(between(0, 1)),
       v.minLength(2),
       v.maxLength(256),
-      v.check(isRising, 'A dimmer curve never falls: more level is never less light.'),
-      v.check(shares => shares.at(-1) === 1, 'A dimmer curve ends at 1, which is full light.'),
+      v.check(isRising, rule('curve-falls')),
+      v.check(shares => shares.at(-1) === 1, rule('curve-not-full')),
     ),
   }),
 ])
@@ -45,7 +46,7 @@ export const FixtureSchema = v.pipe(
     leastLevel: v.optional(between(0, 1), 0),
     mostLevel: v.optional(between(0, 1), 1),
   }),
-  v.check(({ leastLevel, mostLevel }) => leastLevel < mostLevel, 'The lowest level of a lamp lies under its highest.'),
+  v.check(({ leastLevel, mostLevel }) => leastLevel < mostLevel, rule('levels-crossed')),
 )
 
 /** Lamps dimmed by a desk: what each is, which are dimmed as one, and how looks fade into each other. */

@@ -1,4 +1,5 @@
 import * as v from 'valibot'
+import { rule } from './rules'
 import { DaySchema, NO_DAY } from './daySchema'
 import { BriefSchema, NO_BRIEF } from './briefSchema'
 import { LightSchema } from './lightSchema'
@@ -61,11 +62,7 @@ export const SetShape = v.strictObject({
   brief: v.optional(BriefSchema, NO_BRIEF),
   room: RoomSchema,
   backdrop: BackdropSchema,
-  subjects: v.pipe(
-    v.array(SubjectSchema),
-    v.minLength(1, 'A set has at least one subject mark.'),
-    v.maxLength(MOST.subjects),
-  ),
+  subjects: v.pipe(v.array(SubjectSchema), v.minLength(1, rule('subject-needed')), v.maxLength(MOST.subjects)),
   camera: CameraSchema,
   panels: v.optional(v.pipe(v.array(PanelSchema), v.maxLength(MOST.panels)), []),
   props: v.optional(v.pipe(v.array(PropSchema), v.maxLength(MOST.props)), []),
@@ -78,7 +75,7 @@ export const SetShape = v.strictObject({
     v.pipe(v.array(v.pipe(v.array(identifier), v.minLength(2), v.maxLength(MOST.locked))), v.maxLength(MOST.groups)),
     [],
   ),
-  looks: v.pipe(v.array(LookSchema), v.minLength(1, 'A set has at least one look.'), v.maxLength(MOST.looks)),
+  looks: v.pipe(v.array(LookSchema), v.minLength(1, rule('look-needed')), v.maxLength(MOST.looks)),
   /** Sitters, times and the looks' order. */
   day: v.optional(notList(DaySchema), NO_DAY),
   /** Which lamps a desk dims, and how. */

@@ -1,4 +1,5 @@
 import * as v from 'valibot'
+import { rule } from './rules'
 import { EXPOSURE } from '../physics/photometry/exposure'
 
 /** A number within bounds, both included. */
@@ -10,10 +11,10 @@ export const degrees = between(-360, 360)
 /** Ids are keys of plain records, so that no id may be the name of what every object has from its prototype. */
 export const identifier = v.pipe(
   v.string(),
-  v.regex(/^[a-z0-9][a-z0-9/-]{0,63}$/, 'An id is 1 to 64 small letters, digits, hyphens or slashes.'),
-  v.check(id => !(id in Object.prototype), 'This word cannot be an id.'),
+  v.regex(/^[a-z0-9][a-z0-9/-]{0,63}$/, rule('id-letters')),
+  v.check(id => !(id in Object.prototype), rule('id-taken')),
 )
-const noList = v.never('Here stand things by their names, and not a list of them.')
+const noList = v.never(rule('no-list'))
 /** What is no list: a list of nothing would pass for an object of nothing. */
 export const notList = <T extends v.GenericSchema>(schema: T) =>
   v.lazy((input): T => (Array.isArray(input) ? (noList as never) : schema))

@@ -1,4 +1,5 @@
 import * as v from 'valibot'
+import { rule } from './rules'
 import { BUILDS } from '../physics/figure/builds'
 import { HAIRCUTS } from '../physics/figure/shown/shown'
 import { POSES } from '../physics/figure/poses'
@@ -108,7 +109,7 @@ const ResponseSchema = v.variant('kind', [
     cardReflectance: between(0.02, 1),
     steps: v.pipe(
       v.array(v.strictObject({ stops: between(-10, 8), value: between(0, 255) })),
-      v.minLength(3, 'A bracket needs at least three pictures.'),
+      v.minLength(3, rule('bracket-short')),
       v.maxLength(60),
       v.check(
         steps =>
@@ -116,12 +117,9 @@ const ResponseSchema = v.variant('kind', [
             (step, index) =>
               index === 0 || (step.stops > steps[index - 1]!.stops && step.value >= steps[index - 1]!.value),
           ),
-        'A bracket goes up: each step has more stops than the one before, and no smaller value.',
+        rule('bracket-falls'),
       ),
-      v.check(
-        steps => new Set(steps.map(step => step.value)).size > 2,
-        'A bracket has at least three different values.',
-      ),
+      v.check(steps => new Set(steps.map(step => step.value)).size > 2, rule('bracket-flat')),
     ),
   }),
 ])
@@ -236,7 +234,7 @@ export const PropSchema = v.strictObject({
 
 /** A place where the user reads light, beside those that the set has of itself. */
 export const OwnPointSchema = v.strictObject({
-  id: v.pipe(identifier, v.startsWith('own/', 'The id of an own point begins with "own/".')),
+  id: v.pipe(identifier, v.startsWith('own/', rule('own-point-id'))),
   name: title,
   place,
   /** Where the receptor looks: 0 toward the camera's side of the room, above 0 toward the camera's left; and upward. */

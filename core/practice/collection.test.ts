@@ -3,6 +3,7 @@ import { demoSet } from '../edits/demo'
 import { checkCollection, parseCollection, writeCollection, type Collection } from './collection'
 import { parseResultsFile, refIn, soundResults, writeResultsFile, type PracticeResult } from './results'
 import { writeResultsCsv } from './resultsTable'
+import { fileTold } from '#wording/refusals/told'
 
 const collection = (): Collection => ({
   id: 'spring-course',
@@ -47,7 +48,7 @@ describe('a collection as a file', () => {
     [file({ ...collection(), exercises: [{ ...collection().exercises[1]!, set: { id: 'x' } }] }), /set of exercise 1/],
     [file({ ...collection(), title: 'x'.repeat(500) }), /title/],
   ])('that is none is refused with the reason: %.50s', (text, reason) => {
-    const outcome = parseCollection(text)
+    const outcome = fileTold(parseCollection(text))
     expect(outcome.ok).toBe(false)
     expect(outcome.ok ? '' : outcome.message).toMatch(reason)
     expect(outcome.ok ? '' : outcome.message).toMatch(/Nothing was changed/)

@@ -1,9 +1,11 @@
 import * as v from 'valibot'
-import { issueWords, readEnvelope } from '../formats/envelope'
+import { rule } from '../model/rules'
+import { readEnvelope, type FileRefusal, type Unread } from '../formats/envelope'
 import { checkSet } from '../formats/setFile'
 import { inLook } from '../looks/inLook'
 import type { StudioSet } from '../model/schema'
 import { identifier, title, words } from '../model/schemaBasics'
+import { misfitsOf } from '../validation/misfits'
 import { err, ok, type Outcome } from '../shared/outcome'
 import { SetSchema } from '../validation/soundSet'
 import { RefSchema, SeedSchema } from './results'
@@ -39,7 +41,7 @@ export const CollectionSchema = v.strictObject({
   isTest: v.boolean(),
   exercises: v.pipe(
     v.array(v.variant('kind', [MadeSchema, OwnSchema])),
-    v.minLength(1, 'A collection has at least one exercise.'),
+    v.minLength(1, rule('exercise-needed')),
     v.maxLength(MOST_EXERCISES),
   ),
 })
@@ -75,11 +77,9 @@ export const CollectionFileSchema = v.strictObject({
   collection: CollectionSchema,
 })
 
-const KEPT = 'Nothing was changed.'
-
 /** Checks a collection that came from storage or a file; refuses it with the reason. */
-export const checkCollection = (value: unknown): Outcome<Collection> => {
-  if (!isRecord(value) || !Array.isArray(value.exercises)) return err('It holds no exercises.')
+export const checkCollection = (value: unknown): Outcome<Collection, Unread> => {
+  if (!isRecord(value) || !Array.isArray(value.exercises)) return err({ is: 'none' })
   const exercises: unknown[] = []
   for (const [index, one] of value.exercises.entries()) {
     if (!isRecord(one) || one.kind !== 'own') {
@@ -87,26 +87,19 @@ export const checkCollection = (value: unknown): Outcome<Collection> => {
       continue
     }
     const set = checkSet(one.set)
-    if (!set.ok) return err(`The set of exercise ${index + 1} cannot be read: ${set.message}`)
+    if (!set.ok) return err({ is: 'set', exercise: index + 1, why: set.message })
     exercises.push({ ...one, set: set.value })
   }
   const read = v.safeParse(CollectionSchema, { ...value, exercises })
-  if (read.success) return ok(read.output)
-  return err(`${issueWords(read.issues, 'the collection')}.`)
+  return read.success ? ok(read.output) : err({ is: 'misfits', misfits: misfitsOf(read.issues) })
 }
 
 /** Reads a collection's file; refuses anything else with the reason. */
-export const parseCollection = (text: string): Outcome<Collection> => {
-  const envelope = readEnvelope(text, {
-    name: 'collection',
-    fullName: 'collection of exercises',
-    format: FORMAT,
-    version: COLLECTION_VERSION,
-    kept: KEPT,
-  })
+export const parseCollection = (text: string): Outcome<Collection, FileRefusal> => {
+  const envelope = readEnvelope(text, { file: 'collection', format: FORMAT, newest: COLLECTION_VERSION })
   if (!envelope.ok) return envelope
   const collection = checkCollection(envelope.value.collection)
-  return collection.ok ? collection : err(`This collection cannot be read. ${collection.message} ${KEPT}`)
+  return collection.ok ? collection : err({ is: 'unread', file: 'collection', why: collection.message })
 }
 
 /** Writes a collection as a file. */

@@ -1,11 +1,13 @@
 import * as v from 'valibot'
+import { rule } from '../model/rules'
 import { identifier, title } from '../model/schemaBasics'
+import { readJson, type FileRefusal } from '../formats/envelope'
 import { err, ok, type Outcome } from '../shared/outcome'
 import type { ExerciseRef } from './exercise'
 import { ALL_SKILLS, LEVELS } from './skills'
 
 const level = v.picklist(LEVELS)
-const skill = v.picklist(ALL_SKILLS, 'No such exercise.')
+const skill = v.picklist(ALL_SKILLS, rule('no-exercise'))
 /** What an exercise is drawn from. */
 export const SeedSchema = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(2 ** 31))
 /** What an exercise is made from, as it is kept. */
@@ -59,13 +61,13 @@ export const writeResultsFile = (results: readonly PracticeResult[]): string =>
   `${JSON.stringify({ format: FORMAT, version: 1, results: [...results] } satisfies v.InferOutput<typeof ResultsFileSchema>)}\n`
 
 /** Reads such a part; what is damaged in it is counted and left out. */
-export const parseResultsFile = (text: string): Outcome<{ results: PracticeResult[]; damaged: number }> => {
-  try {
-    const read = v.safeParse(AnyResultsSchema, JSON.parse(text))
-    return read.success
-      ? ok(soundResults(read.output.results))
-      : err('It holds no practice results that this app reads.')
-  } catch (error) {
-    return err(`It is not JSON (${(error as Error).message}).`)
-  }
+export const parseResultsFile = (
+  text: string,
+): Outcome<{ results: PracticeResult[]; damaged: number }, FileRefusal> => {
+  const raw = readJson(text, 'results')
+  if (!raw.ok) return raw
+  const read = v.safeParse(AnyResultsSchema, raw.value)
+  return read.success
+    ? ok(soundResults(read.output.results))
+    : err({ is: 'unread', file: 'results', why: { is: 'none' } })
 }

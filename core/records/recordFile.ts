@@ -1,6 +1,7 @@
 import * as v from 'valibot'
-import { issueWords, readEnvelope } from '../formats/envelope'
+import { readEnvelope, type FileRefusal, type Unread } from '../formats/envelope'
 import { checkSet } from '../formats/setFile'
+import { misfitsOf } from '../validation/misfits'
 import { err, ok, type Outcome } from '../shared/outcome'
 import {
   AnnotationSchema,
@@ -22,15 +23,13 @@ export const RecordFileSchema = v.strictObject({
   annotation: v.optional(AnnotationSchema, NO_ANNOTATION),
 })
 
-const KEPT = 'Nothing was changed in the logbook.'
-
 /** Checks a record that came from storage or a file; its set is looked at first, by what a set may hold. */
-export const checkRecord = (value: unknown): Outcome<StudioRecord> => {
-  if (!isRecord(value)) return err('It is no record.')
+export const checkRecord = (value: unknown): Outcome<StudioRecord, Unread> => {
+  if (!isRecord(value)) return err({ is: 'none' })
   const set = checkSet(value.set)
-  if (!set.ok) return err(`Its set cannot be read: ${set.message}`)
+  if (!set.ok) return err({ is: 'set', exercise: null, why: set.message })
   const result = v.safeParse(RecordSchema, { ...value, set: set.value })
-  return result.success ? ok(result.output) : err(`${issueWords(result.issues, 'the record')}.`)
+  return result.success ? ok(result.output) : err({ is: 'misfits', misfits: misfitsOf(result.issues) })
 }
 
 /** What is written on a record; what cannot be read of it is left out. */
@@ -40,20 +39,16 @@ export const checkAnnotation = (value: unknown): Annotation => {
 }
 
 /** Reads a record file; refuses anything else with the reason. */
-export const parseRecordFile = (text: string): Outcome<{ record: StudioRecord; annotation: Annotation }> => {
-  const envelope = readEnvelope(text, {
-    name: 'record',
-    fullName: 'record',
-    format: FORMAT,
-    version: RECORD_VERSION,
-    kept: KEPT,
-  })
+export const parseRecordFile = (
+  text: string,
+): Outcome<{ record: StudioRecord; annotation: Annotation }, FileRefusal> => {
+  const envelope = readEnvelope(text, { file: 'record', format: FORMAT, newest: RECORD_VERSION })
   if (!envelope.ok) return envelope
   const raw = envelope.value
   const record = checkRecord(raw.record)
   return record.ok
     ? ok({ record: record.value, annotation: checkAnnotation(raw.annotation) })
-    : err(`This record cannot be read. ${record.message} ${KEPT}`)
+    : err({ is: 'unread', file: 'record', why: record.message })
 }
 
 /** Writes a record with what is written on it. */

@@ -20,6 +20,7 @@ import { NO_ANNOTATION, type StudioRecord } from './recordSchema'
 import { writeRecordLightsCsv } from './recordTables'
 import { statisticsOf } from './statistics'
 import { aimAngles, placeOfTape, tapedPlace, tapeErrorStops } from './tape'
+import { fileTold } from '#wording/refusals/told'
 
 const AT = '2026-03-14T09:00:00.000Z'
 const kept = (evaluation: Evaluation, change: Partial<Parameters<typeof recordOf>[1]> = {}): StudioRecord =>
@@ -73,7 +74,7 @@ describe('a record', () => {
   it('is refused in words where it is damaged, newer, or something else', () => {
     const file = JSON.parse(writeRecordFile(record, NO_ANNOTATION)) as Record<string, unknown>
     const said = (value: unknown) => {
-      const outcome = parseRecordFile(typeof value === 'string' ? value : JSON.stringify(value))
+      const outcome = fileTold(parseRecordFile(typeof value === 'string' ? value : JSON.stringify(value)))
       return outcome.ok ? 'ok' : outcome.message
     }
     expect(said('{')).toMatch(/not JSON.*Nothing was changed in the logbook/)

@@ -1,8 +1,14 @@
-/** The answer of a parser: a value, or a message that says what was wrong and what is understood. */
-export type Outcome<T> = { ok: true; value: T } | { ok: false; message: string }
+/**
+ * The answer of a parser: a value, or what was wrong. `R` is what was wrong as data, which wording says; where it was
+ * said already, text.
+ */
+export type Outcome<T, R = string> = { ok: true; value: T } | Refused<R>
+
+/** What was wrong. */
+export type Refused<R> = { ok: false; message: R }
 
 /** A value that was understood. */
-export const ok = <T>(value: T): Outcome<T> => ({ ok: true, value })
+export const ok = <T>(value: T): { ok: true; value: T } => ({ ok: true, value })
 
 /** A refusal that says what was wrong. */
-export const err = <T>(message: string): Outcome<T> => ({ ok: false, message })
+export const err = <const R>(message: R): Refused<R> => ({ ok: false, message })

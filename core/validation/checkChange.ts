@@ -1,57 +1,27 @@
 import * as v from 'valibot'
-import { validationErrorsAt } from './validation'
-import { COUNTED, MOST, tooMany, type Counted } from '../model/limits'
+import { misfitOf, type Misfit } from './misfits'
+import { validationErrors, type Fault } from './validation'
+import { COUNTED, tooMany, type Over } from '../model/limits'
 import { SetShape, type StudioSet } from '../model/schema'
 import { err, ok, type Outcome } from '../shared/outcome'
 
-const MANY: Record<Counted, string> = {
-  subjects: 'subjects',
-  panels: 'panels',
-  props: 'props',
-  points: 'points of your own',
-  lights: 'lights',
-  locked: 'locks',
-  groups: 'groups',
-  looks: 'looks',
-  readings: 'readings',
-  frames: 'test shots',
-}
-
-/** A key of the set model as words: `behindBackdropM` is "behind backdrop". */
-const wordsOfKey = (key: string): string =>
-  key
-    .replace(/(?:M|Deg|Mm|S|K)$/, '')
-    .replaceAll(/([A-Z])/g, ' $1')
-    .toLowerCase()
+/** Why a set may not become another: too many of a kind, a value that does not fit, or what cannot be true of it. */
+export type ChangeRefusal =
+  | { is: 'set-over'; over: Over }
+  | { is: 'change-misfit'; names: string[]; keys: string[]; misfit: Misfit }
+  | { is: 'change-fault'; fault: Fault }
 
 const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null
 
-/** What a place in a set is called: names of things where it leads through some, then the last key. */
-const placeWords = (set: StudioSet, path: readonly (string | number)[]): string => {
+/** The first thing with a name on the way to a place in a set, and the keys of that way. */
+const placeIn = (set: StudioSet, path: readonly (string | number)[]): { names: string[]; keys: string[] } => {
   const names: string[] = []
   let at: unknown = set
   for (const key of path) {
     at = isRecord(at) || Array.isArray(at) ? (at as Record<string | number, unknown>)[key] : undefined
     if (isRecord(at) && typeof at.name === 'string' && names.length === 0) names.push(at.name)
   }
-  const keys = path.filter(key => typeof key === 'string').map(wordsOfKey)
-  const last = keys.length > 1 && names.length === 0 ? keys.slice(-2).join(' ') : (keys.at(-1) ?? 'this')
-  return [...names, last].join(': ')
-}
-
-const sentence = (words: string): string => `${words.slice(0, 1).toUpperCase()}${words.slice(1)}`
-
-const BOUNDS: Readonly<Record<string, string>> = { min_value: 'at least', max_value: 'at most' }
-
-const issueWords = (set: StudioSet, issue: v.BaseIssue<unknown>): string => {
-  const path = (issue.path ?? []).map(({ key }) => key as string | number)
-  const bound = BOUNDS[issue.type]
-  const place = placeWords(set, path)
-  if (issue.type === 'min_length') return `${sentence(place)} is empty.`
-  if (issue.type === 'max_length') return `${sentence(place)} is longer than the ${String(issue.requirement)} that fit.`
-  if (!bound) return `${sentence(place)}: ${issue.message}`
-  const figure = typeof issue.input === 'number' ? ` and not ${Math.round(issue.input * 1000) / 1000}` : ''
-  return `${sentence(place)} is ${bound} ${String(issue.requirement)}${figure}.`
+  return { names, keys: path.filter(key => typeof key === 'string') }
 }
 
 /** Of a list, what the list before did not have. */
@@ -61,7 +31,7 @@ const newIn = (before: readonly unknown[], after: readonly unknown[]): unknown[]
 }
 
 /** The first thing in the changed parts that the schema does not take. */
-const misshapen = (before: StudioSet, after: StudioSet): string | undefined => {
+const misshapen = (before: StudioSet, after: StudioSet): ChangeRefusal | undefined => {
   for (const key of Object.keys(SetShape.entries) as (keyof StudioSet)[]) {
     if (before[key] === after[key]) continue
     const isList = (COUNTED as string[]).includes(key)
@@ -76,10 +46,8 @@ const misshapen = (before: StudioSet, after: StudioSet): string | undefined => {
       isList && typeof path[0] === 'number'
         ? (after[key] as unknown[]).indexOf((some as unknown[])[path[0]])
         : undefined
-    return issueWords(after, {
-      ...issue,
-      path: [key, ...(index === undefined ? path : [index, ...path.slice(1)])].map(step => ({ key: step })),
-    } as never)
+    const whole = [key, ...(index === undefined ? path : [index, ...path.slice(1)])]
+    return { is: 'change-misfit', ...placeIn(after, whole), misfit: misfitOf(issue) }
   }
   return undefined
 }
@@ -89,12 +57,11 @@ const misshapen = (before: StudioSet, after: StudioSet): string | undefined => {
  * and what has to
  * fit in the room, is looked at as a whole. A refusal says what would be wrong; limits are named with their numbers.
  */
-export const checkChange = (before: StudioSet, after: StudioSet): Outcome<StudioSet> => {
+export const checkChange = (before: StudioSet, after: StudioSet): Outcome<StudioSet, ChangeRefusal> => {
   const [over] = tooMany(after)
-  if (over)
-    return err(`A set holds at most ${MOST[over.kind]} ${MANY[over.kind]}; with this it would have ${over.count}.`)
+  if (over) return err({ is: 'set-over', over })
   const wrong = misshapen(before, after)
   if (wrong) return err(wrong)
-  const [fault] = validationErrorsAt(after)
-  return fault ? err(fault.message) : ok(after)
+  const [fault] = validationErrors(after)
+  return fault ? err({ is: 'change-fault', fault }) : ok(after)
 }

@@ -1,12 +1,12 @@
 import * as v from 'valibot'
 import { validationErrorsAt } from './validation'
+import { rule } from '../model/rules'
 import { SetShape } from '../model/schema'
 
 /** A set that is well formed and can be true: every border of the app checks with this. */
 export const SetSchema = v.pipe(
   SetShape,
   v.rawCheck(({ dataset, addIssue }) => {
-    if (!dataset.typed) return
-    for (const { message } of validationErrorsAt(dataset.value)) addIssue({ message })
+    if (dataset.typed && validationErrorsAt(dataset.value).length > 0) addIssue({ message: rule('not-sound') })
   }),
 )

@@ -3,9 +3,11 @@ import { demoSet } from '../edits/demo'
 import type { StudioSet } from '../model/schema'
 import { checkChange } from './checkChange'
 import { validationErrors, roomErrors } from './validation'
+import { changeTold } from '#wording/refusals/told'
+import { faultWords } from '#wording/refusals/misfits'
 
 const set = demoSet()
-const said = (changes: Partial<StudioSet>) => validationErrors({ ...set, ...changes })
+const said = (changes: Partial<StudioSet>) => validationErrors({ ...set, ...changes }).map(faultWords)
 const light = set.lights[0]!
 
 describe('what a set must not be', () => {
@@ -82,7 +84,7 @@ describe('what a set must not be', () => {
 })
 
 describe('a change of a set', () => {
-  const checked = (after: StudioSet) => checkChange(set, after)
+  const checked = (after: StudioSet) => changeTold(checkChange(set, after))
 
   it('is let through where it is sound', () => {
     expect(checked({ ...set, name: 'Another' }).ok).toBe(true)

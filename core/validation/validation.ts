@@ -1,6 +1,7 @@
 import { pointOn } from '../physics/geometry/surfacePoint'
 import type { Surface } from '../physics/geometry/surface'
 import type { Rgb } from '../physics/units/rgb'
+import { isEqual } from '../edits/patch'
 import { inLook } from '../looks/inLook'
 import { hasOverrides } from '../looks/overridden'
 import { withoutStrayOverrides } from '../looks/overrides'
@@ -12,8 +13,26 @@ import { panelSheets } from '../scene/surfaces/panelSheets'
 import { propSurfaces } from '../scene/surfaces/propSurfaces'
 import type { StudioSet } from '../model/schema'
 
-/** What cannot be right in a well-formed set: where it lies, as keys from the set on, and in words. */
-export type ValidationError = { at: readonly (string | number)[]; message: string }
+/** What cannot be right in a well-formed set, with what a sentence about it names. */
+export type Fault =
+  | { is: 'id-twice'; kind: (typeof LISTS)[number]; id: string }
+  | { is: 'id-shared'; kind: (typeof THINGS)[number]; other: string; id: string }
+  | { is: 'aim-lost'; light: string }
+  | { is: 'setting-lacks'; look: string; light: string }
+  | { is: 'setting-stray' | 'target-stray'; look: string; id: string }
+  | { is: 'aperture-lost'; look: string }
+  | { is: 'day-lost' | 'group-lost' }
+  | { is: 'look-lost'; kind: 'readings' | 'frames' }
+  | { is: 'hold-stray' | 'learned-stray' | 'dimmed-stray' | 'fade-stray' | 'lock-stray'; id: string }
+  | { is: 'backdrop-through-wall' | 'lens-crossed' | 'behind-too-deep' | 'backdrop-too-high' | 'backdrop-too-wide' }
+  | { is: 'sweep-too-long' | 'camera-outside' }
+  | { is: 'gives-back-more' | 'through-wall' | 'stands-outside' | 'too-tall' | 'lies-outside'; name: string }
+  | { is: 'ring-flat' | 'table-uneven' | 'light-outside'; light: string }
+  | { is: 'otherwise-stray'; look: string }
+  | { is: 'in-look'; look: string; fault: Fault }
+
+/** Such a fault, and where it lies, as keys from the set on. */
+export type ValidationError = { at: readonly (string | number)[]; fault: Fault }
 
 const LISTS = ['subjects', 'lights', 'panels', 'props', 'points', 'looks', 'readings', 'frames'] as const
 
@@ -21,7 +40,7 @@ const repeatedIds = (set: StudioSet): ValidationError[] =>
   LISTS.flatMap(kind => {
     const seen = new Set<string>()
     return set[kind].flatMap(({ id }, index) => {
-      if (seen.has(id)) return [{ at: [kind, index], message: `Two ${kind} share the id "${id}".` }]
+      if (seen.has(id)) return [{ at: [kind, index], fault: { is: 'id-twice', kind, id } }]
       seen.add(id)
       return []
     })
@@ -41,7 +60,7 @@ const sharedIds = (set: StudioSet): ValidationError[] => {
       owner.set(id, kind)
       return other === undefined || other === kind
         ? []
-        : [{ at: [kind, index], message: `One of the ${kind} has the id of one of the ${other} ("${id}").` }]
+        : [{ at: [kind, index], fault: { is: 'id-shared', kind, other, id } }]
     }),
   )
 }
@@ -69,7 +88,7 @@ const brokenReferences = (set: StudioSet): ValidationError[] => {
   return [
     ...set.lights.flatMap((light, index) =>
       light.aim.at === 'subject' && !subjects.has(light.aim.subjectId)
-        ? [{ at: ['lights', index, 'aim'], message: `Light ${light.name} is aimed at a subject that is not there.` }]
+        ? [{ at: ['lights', index, 'aim'], fault: { is: 'aim-lost' as const, light: light.name } }]
         : [],
     ),
     ...set.looks.flatMap((look, index): ValidationError[] => [
@@ -77,64 +96,58 @@ const brokenReferences = (set: StudioSet): ValidationError[] => {
         .filter(({ id }) => look.lights[id] === undefined)
         .map(light => ({
           at: ['looks', index, 'lights', light.id],
-          message: `Look ${look.name} lacks the setting of light ${light.name}.`,
+          fault: { is: 'setting-lacks' as const, look: look.name, light: light.name },
         })),
       ...Object.keys(look.lights)
         .filter(id => !lights.has(id))
         .map(id => ({
           at: ['looks', index, 'lights', id],
-          message: `Look ${look.name} has a setting of a light that is not there ("${id}").`,
+          fault: { is: 'setting-stray' as const, look: look.name, id },
         })),
       ...Object.keys(look.targets)
         .filter(id => !points.has(id))
         .map(id => ({
           at: ['looks', index, 'targets', id],
-          message: `Look ${look.name} has a target of a point that is not there ("${id}").`,
+          fault: { is: 'target-stray' as const, look: look.name, id },
         })),
       ...(look.exposure.followsPointId !== null && !points.has(look.exposure.followsPointId)
         ? [
             {
               at: ['looks', index, 'exposure', 'followsPointId'],
-              message: `The aperture of look ${look.name} follows a point that is not there.`,
+              fault: { is: 'aperture-lost' as const, look: look.name },
             },
           ]
         : []),
     ]),
-    ...(lookIdsOf(set.day).every(id => looks.has(id))
-      ? []
-      : [{ at: ['day'], message: 'The day speaks of a look that is not there.' }]),
+    ...(lookIdsOf(set.day).every(id => looks.has(id)) ? [] : [{ at: ['day'], fault: { is: 'day-lost' as const } }]),
     ...(['readings', 'frames'] as const).flatMap(kind =>
       set[kind].flatMap(({ lookId }, index) =>
-        looks.has(lookId)
-          ? []
-          : [{ at: [kind, index], message: `One of the ${kind} belongs to a look that is not there.` }],
+        looks.has(lookId) ? [] : [{ at: [kind, index], fault: { is: 'look-lost' as const, kind } }],
       ),
     ),
     ...Object.keys(set.holds)
       .filter(id => !holdIds(set).includes(id))
       .map(id => ({
         at: ['holds', id],
-        message: `The meter is held in its own way at a point that is not there ("${id}").`,
+        fault: { is: 'hold-stray' as const, id },
       })),
     ...Object.keys(set.frozen?.lightStops ?? {})
       .filter(id => !lights.has(id))
       .map(id => ({
         at: ['frozen', 'lightStops', id],
-        message: `Something was learned of a light that is not there ("${id}").`,
+        fault: { is: 'learned-stray' as const, id },
       })),
     ...[...Object.keys(set.rig.fixtures), ...set.rig.rows.flatMap(({ lightIds }) => lightIds)]
       .filter(id => !lights.has(id))
-      .map(id => ({ at: ['rig'], message: `The rig dims a light that is not there ("${id}").` })),
+      .map(id => ({ at: ['rig'], fault: { is: 'dimmed-stray' as const, id } })),
     ...Object.keys(set.rig.fadeS)
       .filter(id => !looks.has(id))
-      .map(id => ({ at: ['rig'], message: `The rig fades into a look that is not there ("${id}").` })),
+      .map(id => ({ at: ['rig'], fault: { is: 'fade-stray' as const, id } })),
     ...set.locked.flatMap((id, index) =>
-      things.has(id) ? [] : [{ at: ['locked', index], message: `Something that is not there ("${id}") is locked.` }],
+      things.has(id) ? [] : [{ at: ['locked', index], fault: { is: 'lock-stray' as const, id } }],
     ),
     ...set.groups.flatMap((group, index) =>
-      group.every(id => things.has(id))
-        ? []
-        : [{ at: ['groups', index], message: 'A group has something that is not there.' }],
+      group.every(id => things.has(id)) ? [] : [{ at: ['groups', index], fault: { is: 'group-lost' as const } }],
     ),
   ]
 }
@@ -166,8 +179,8 @@ const makesLight = (reflectance: Rgb, transmittance: Rgb): boolean =>
 
 /** Materials that would give back more light than they get, things beyond the walls, and what contradicts itself. */
 const thingErrors = (set: StudioSet): ValidationError[] => {
-  const out = (isSo: boolean, at: ValidationError['at'], message: string): ValidationError[] =>
-    isSo ? [{ at, message }] : []
+  const out = (isSo: boolean, at: ValidationError['at'], fault: Fault): ValidationError[] =>
+    isSo ? [{ at, fault }] : []
   const {
     backdrop,
     camera: { apertures },
@@ -176,49 +189,44 @@ const thingErrors = (set: StudioSet): ValidationError[] => {
     ...out(
       backdropSurfaces(backdrop).some(surface => reachesOut(surface, set)),
       ['backdrop'],
-      'The backdrop reaches through a wall.',
+      { is: 'backdrop-through-wall' },
     ),
     ...out(
       backdrop.kind === 'lit-panel' && makesLight(backdrop.reflectance, backdrop.transmittance),
       ['backdrop', 'transmittance'],
-      `${backdrop.name} would send out more light than it gets.`,
+      { is: 'gives-back-more', name: backdrop.name },
     ),
-    ...out(
-      apertures.widest > apertures.smallest,
-      ['camera', 'apertures'],
-      'The widest aperture of the lens is smaller than its smallest.',
-    ),
+    ...out(apertures.widest > apertures.smallest, ['camera', 'apertures'], { is: 'lens-crossed' }),
     ...set.panels.flatMap((panel, index) => [
       ...out(
         panelSheets(panel).some(sheet => reachesOut(sheet, set)),
         ['panels', index],
-        `${panel.name} reaches through a wall, the floor or the ceiling.`,
+        { is: 'through-wall', name: panel.name },
       ),
       ...out(
         [panel.front, panel.back].some(side => makesLight(side.reflectance, panel.transmittance)),
         ['panels', index],
-        `${panel.name} would send out more light than it gets.`,
+        { is: 'gives-back-more', name: panel.name },
       ),
     ]),
     ...set.props.flatMap((prop, index) =>
       out(
         propSurfaces(prop).some(surface => reachesOut(surface, set)),
         ['props', index],
-        `${prop.name} reaches through a wall, the floor or the ceiling.`,
+        { is: 'through-wall', name: prop.name },
       ),
     ),
     ...set.lights.flatMap(({ name, modifier: { front, table } }, index) => [
-      ...out(
-        front.shape === 'ring' && front.innerRadiusM >= front.outerRadiusM,
-        ['lights', index, 'modifier'],
-        `The ring of light ${name} has no width.`,
-      ),
+      ...out(front.shape === 'ring' && front.innerRadiusM >= front.outerRadiusM, ['lights', index, 'modifier'], {
+        is: 'ring-flat',
+        light: name,
+      }),
       ...out(
         !!table &&
           (table.relative.length !== table.horizontalDeg.length ||
             table.relative.some(row => row.length !== table.verticalDeg.length)),
         ['lights', index, 'modifier', 'table'],
-        `The table of light ${name} does not fit its angles.`,
+        { is: 'table-uneven', light: name },
       ),
     ]),
   ]
@@ -236,63 +244,45 @@ const roomErrorsAt = (set: StudioSet): ValidationError[] => {
     place.yM <= bounds.back ||
     place.yM >= bounds.front ||
     (place.zM !== undefined && place.zM >= bounds.ceiling)
-  const out = (isSo: boolean, at: ValidationError['at'], message: string): ValidationError[] =>
-    isSo ? [{ at, message }] : []
+  const out = (isSo: boolean, at: ValidationError['at'], fault: Fault): ValidationError[] =>
+    isSo ? [{ at, fault }] : []
   const { backdrop, room } = set
   return [
-    ...out(
-      room.behindBackdropM >= room.depthM,
-      ['room', 'behindBackdropM'],
-      'The free depth behind the backdrop is more than the room has.',
-    ),
-    ...out(backdrop.heightM >= room.heightM, ['backdrop', 'heightM'], 'The backdrop is higher than the room.'),
-    ...out(
-      Math.abs(backdrop.centreXM) + backdrop.widthM / 2 >= room.widthM / 2,
-      ['backdrop', 'widthM'],
-      'The backdrop reaches beyond a side wall.',
-    ),
-    ...out(
-      backdrop.sweepM >= bounds.front,
-      ['backdrop', 'sweepM'],
-      'The sweep of the backdrop is longer than the room.',
-    ),
+    ...out(room.behindBackdropM >= room.depthM, ['room', 'behindBackdropM'], { is: 'behind-too-deep' }),
+    ...out(backdrop.heightM >= room.heightM, ['backdrop', 'heightM'], { is: 'backdrop-too-high' }),
+    ...out(Math.abs(backdrop.centreXM) + backdrop.widthM / 2 >= room.widthM / 2, ['backdrop', 'widthM'], {
+      is: 'backdrop-too-wide',
+    }),
+    ...out(backdrop.sweepM >= bounds.front, ['backdrop', 'sweepM'], { is: 'sweep-too-long' }),
     ...set.subjects.flatMap((subject, index) => [
-      ...out(isOutside(subject.place), ['subjects', index, 'place'], `${subject.name} stands outside the room.`),
-      ...out(
-        subject.heightM >= room.heightM,
-        ['subjects', index, 'heightM'],
-        `${subject.name} is taller than the room.`,
-      ),
+      ...out(isOutside(subject.place), ['subjects', index, 'place'], { is: 'stands-outside', name: subject.name }),
+      ...out(subject.heightM >= room.heightM, ['subjects', index, 'heightM'], { is: 'too-tall', name: subject.name }),
     ]),
-    ...out(isOutside(set.camera.place), ['camera', 'place'], 'The camera stands outside the room.'),
+    ...out(isOutside(set.camera.place), ['camera', 'place'], { is: 'camera-outside' }),
     ...set.lights.flatMap((light, index) =>
-      out(isOutside(light.place), ['lights', index, 'place'], `Light ${light.name} stands outside the room.`),
+      out(isOutside(light.place), ['lights', index, 'place'], { is: 'light-outside', light: light.name }),
     ),
     ...set.points.flatMap((point, index) =>
-      out(isOutside(point.place), ['points', index, 'place'], `${point.name} lies outside the room.`),
+      out(isOutside(point.place), ['points', index, 'place'], { is: 'lies-outside', name: point.name }),
     ),
   ]
 }
 
-/** What does not fit in the room, in words. */
-export const roomErrors = (set: StudioSet): string[] => roomErrorsAt(set).map(({ message }) => message)
+/** What does not fit in the room. */
+export const roomErrors = (set: StudioSet): Fault[] => roomErrorsAt(set).map(({ fault }) => fault)
 
 /** What a look has otherwise, of things that are there and within the room. */
 const overrideErrors = (set: StudioSet): ValidationError[] => {
   if (!set.looks.some(hasOverrides)) return []
-  const known = new Set(
-    roomErrorsAt(set)
-      .concat(thingErrors(set))
-      .map(({ message }) => message),
-  )
+  const known = [...roomErrorsAt(set), ...thingErrors(set)].map(({ fault }) => fault)
   return set.looks.flatMap((look, index): ValidationError[] => {
     const at = ['looks', index, 'overrides']
     if (withoutStrayOverrides(look.overrides, set) !== look.overrides)
-      return [{ at, message: `Look ${look.name} has something otherwise that is not there.` }]
+      return [{ at, fault: { is: 'otherwise-stray', look: look.name } }]
     const shown = inLook(set, look.id)
     return [...roomErrorsAt(shown), ...thingErrors(shown)]
-      .filter(({ message }) => !known.has(message))
-      .map(({ message }) => ({ at, message: `In look ${look.name}: ${message}` }))
+      .filter(({ fault }) => !known.some(one => isEqual(one, fault)))
+      .map(({ fault }) => ({ at, fault: { is: 'in-look', look: look.name, fault } }))
   })
 }
 
@@ -306,5 +296,5 @@ export const validationErrorsAt = (set: StudioSet): ValidationError[] => [
   ...overrideErrors(set),
 ]
 
-/** The same in words. */
-export const validationErrors = (set: StudioSet): string[] => validationErrorsAt(set).map(({ message }) => message)
+/** The same without places. */
+export const validationErrors = (set: StudioSet): Fault[] => validationErrorsAt(set).map(({ fault }) => fault)

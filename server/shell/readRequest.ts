@@ -1,5 +1,7 @@
 import { createError, getHeader, type H3Event } from 'h3'
 import * as v from 'valibot'
+import { misfitsOf } from '#core/validation/misfits'
+import { misfitsWords } from '#wording/refusals/misfits'
 
 /** Bytes of a request at most: a set with thousands of readings fits, a picture library does not. */
 export const LARGEST_REQUEST = 8 * 1024 * 1024
@@ -38,9 +40,8 @@ export const readRequest = async <S extends v.GenericSchema>(event: H3Event, sch
   }
   const result = v.safeParse(schema, raw)
   if (result.success) return result.output
-  const [issue] = result.issues
   throw createError({
     statusCode: 400,
-    message: `This request cannot be used. ${v.getDotPath(issue) ?? ''} ${issue.message}`.trim(),
+    message: `This request cannot be used. ${misfitsWords(misfitsOf(result.issues), 'it')}`,
   })
 }

@@ -7,6 +7,8 @@ import { ReadingRequestSchema, ShootRequestSchema, type ReadingRequest, type Sho
 import { jpegWithTags } from '#core/imaging/files/writeTags'
 import { err, ok, type Outcome } from '#core/shared/outcome'
 import type { Job } from '../rpc/job'
+import { misfitsOf } from '#core/validation/misfits'
+import { misfitsWords } from '#wording/refusals/misfits'
 
 /** A picture that came, and which of how many it is. */
 export type Shot = { bytes: Uint8Array<ArrayBuffer>; name: string; number: number; of: number }
@@ -27,7 +29,9 @@ const writePicture = async ({ values, width, height, camera, format }: Exposed):
 
 const asked = <S extends v.GenericSchema>(schema: S, request: unknown): Outcome<v.InferOutput<S>> => {
   const result = v.safeParse(schema, request)
-  return result.success ? ok(result.output) : err(`The bench cannot use this request: ${result.issues[0].message}`)
+  return result.success
+    ? ok(result.output)
+    : err(`The bench cannot use this request: ${misfitsWords(misfitsOf(result.issues), 'it')}`)
 }
 
 /** What the bench without a server can be asked. */

@@ -5,13 +5,15 @@ import { patched, PATCHES, patchFile, patchValue } from '#support/patches'
 import { idleJob, openRaw } from '#support/rawLibrary'
 import { demoSet } from '#core/edits/demo'
 import { imagingApi, type FrameView } from './imagingApi'
+import { pictureTold } from '#wording/refusals/told'
 
 const { width: WIDTH, height: HEIGHT, side: PATCH } = PATCHES
 const valueAt = (x: number, y: number, channel: number): number =>
   patchValue(Math.floor(x / PATCH), Math.floor(y / PATCH), channel)
 const picture = patched
 
-const read = async (bytes: Uint8Array) => imagingApi(openRaw).read(idleJob, 'one', demoSet(), new Uint8Array(bytes), [])
+const read = async (bytes: Uint8Array) =>
+  pictureTold(await imagingApi(openRaw).read(idleJob, 'one', demoSet(), new Uint8Array(bytes), []))
 const taken = async (bytes: Uint8Array): Promise<FrameView> => {
   const outcome = await read(bytes)
   if (!outcome.ok) throw new Error(outcome.message)
@@ -69,7 +71,7 @@ describe('a file by another tool', () => {
       await taken(withProfile(png, tableIccOf(space))),
       await taken(withProfile(png, iccOf(space))),
     ]
-    expect(made.file).toMatchObject({ profile: 'a profile made of tables', warning: undefined })
+    expect(made.file).toMatchObject({ profile: 'table-profile', assumed: undefined })
     expect(plain.file.profile).toBe(space)
     expect(worst(made, (x, y, channel) => plain.picture[(y * WIDTH + x) * 4 + channel]!)).toBeLessThanOrEqual(1)
     // It is another picture than without a profile, or nothing was shown.
@@ -92,7 +94,7 @@ describe('a file by another tool', () => {
   it('whose tables are damaged is taken as sRGB, and says so', async () => {
     const png = await picture().toColourspace('rgb16').png().toBuffer()
     const { file } = await taken(withProfile(png, tableIccOf('opRGB').subarray(0, 400)))
-    expect(file.warning).toMatch(/taken as sRGB/)
+    expect(file.assumed).toMatch(/^profile-/)
   })
 
   it('lies the way its tag says, for all eight', async () => {

@@ -2,7 +2,7 @@ import type { BracketStep } from '#core/camera/bracket'
 import { SRGB_RESPONSE, responseOf } from '#core/camera/response'
 import { stopsApart } from '#core/imaging/picture/compareFrames'
 import { inspectFile } from '#core/imaging/files/inspectFile'
-import { mediaTypeOf, refusedFile, type PictureKind } from '#core/imaging/files/pictureFile'
+import { mediaTypeOf, refusedFile, type PictureKind, type PictureRefusal } from '#core/imaging/files/pictureFile'
 import type { FileTags } from '#core/imaging/files/readTags'
 import { fieldFrom } from '#core/camera/falloff'
 import { frameLight } from '#core/imaging/picture/frameLight'
@@ -110,7 +110,7 @@ export const imagingApi = (openRaw: RawOpener) => ({
     input: StudioSet,
     bytes: Uint8Array<ArrayBuffer>,
     edits: readonly RegionEdit[],
-  ): Promise<Outcome<FrameView>> => {
+  ): Promise<Outcome<FrameView, PictureRefusal>> => {
     const set = checked(input)
     const taken = await takeApart(bytes, { report: job.report, openRaw })
     if (!taken.ok) return taken
@@ -139,18 +139,17 @@ export const imagingApi = (openRaw: RawOpener) => ({
   },
 
   /** The value of a card in the middle of a frame, and the exposure that the file names. */
-  card: async (_job: Job, bytes: Uint8Array<ArrayBuffer>): Promise<Outcome<{ value: number; tags: FileTags }>> => {
+  card: async (
+    _job: Job,
+    bytes: Uint8Array<ArrayBuffer>,
+  ): Promise<Outcome<{ value: number; tags: FileTags }, PictureRefusal>> => {
     const taken = await takeApart(bytes, { openRaw })
     if (!taken.ok) return taken
     const {
       small: { width, height, linear, sensor },
       tags,
     } = taken.value
-    if (sensor)
-      return refusedFile(
-        'This is a raw file: it says what the sensor recorded, and a bracket asks what the camera makes of it.',
-        'Bring the camera\u2019s own pictures; or one shot both as raw file and as picture.',
-      )
+    if (sensor) return refusedFile({ is: 'raw-in-bracket' })
     let [sum, count] = [0, 0]
     for (let y = Math.floor(height * (0.5 - CARD_REACH)); y < height * (0.5 + CARD_REACH); y++) {
       for (let x = Math.floor(width * (0.5 - CARD_REACH)); x < width * (0.5 + CARD_REACH); x++) {
@@ -168,19 +167,14 @@ export const imagingApi = (openRaw: RawOpener) => ({
     input: StudioSet,
     raw: Uint8Array<ArrayBuffer>,
     picture: Uint8Array<ArrayBuffer>,
-  ): Promise<Outcome<BracketStep[]>> => {
+  ): Promise<Outcome<BracketStep[], PictureRefusal>> => {
     const { camera } = checked(input)
     const [first, second] = [await takeApart(raw, { openRaw }), await takeApart(picture, { openRaw })]
     if (!first.ok) return first
     if (!second.ok) return second
-    if (!first.value.small.sensor) return refusedFile('This raw file does not give the numbers of its sensor.')
+    if (!first.value.small.sensor) return refusedFile({ is: 'raw-no-numbers' })
     const steps = pairSteps(shownBy(first.value, camera).small, second.value.small)
-    return steps.length > 0
-      ? ok(steps)
-      : refusedFile(
-          'The raw file and the picture are not of one shot: their shapes differ.',
-          'Bring the two of one shot.',
-        )
+    return steps.length > 0 ? ok(steps) : refusedFile({ is: 'not-one-shot' })
   },
 
   /** What the lens takes toward the corners, from a picture of something even. */
@@ -188,14 +182,14 @@ export const imagingApi = (openRaw: RawOpener) => ({
     _job: Job,
     input: StudioSet,
     bytes: Uint8Array<ArrayBuffer>,
-  ): Promise<Outcome<StudioSet['camera']['falloff']['fields'][number]>> => {
+  ): Promise<Outcome<StudioSet['camera']['falloff']['fields'][number], PictureRefusal>> => {
     const { camera, looks } = checked(input)
     const taken = await takeApart(bytes, { openRaw })
     if (!taken.ok) return taken
     const { tags } = taken.value
     const { small } = shownBy(taken.value, camera)
     if (small.anyClipped.filter(share => share > 0.02).length > small.anyClipped.length / 100)
-      return refusedFile('A flat field must not clip anywhere: take it darker.')
+      return refusedFile({ is: 'flat-field-clips' })
     return ok(
       fieldFrom(frameLight(small, responseOf(camera), 0), camera, tags.exposure?.fNumber ?? looks[0]!.exposure.fNumber),
     )

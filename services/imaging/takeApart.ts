@@ -1,8 +1,8 @@
-import { profileOf, type ColourProfile } from '#core/imaging/colour/colourProfile'
+import { profileOf, type AssumedSpace, type ColourProfile } from '#core/imaging/colour/colourProfile'
 import { isBrighterThanWhite } from '#core/imaging/colour/fileColour'
 import { inspectFile } from '#core/imaging/files/inspectFile'
 import { isWholeJpeg } from '#core/imaging/files/jpegScan'
-import { INCOMPLETE, refusedFile, sized, type PictureFile } from '#core/imaging/files/pictureFile'
+import { INCOMPLETE, refusedFile, sized, type PictureFile, type PictureRefusal } from '#core/imaging/files/pictureFile'
 import { readTags, type FileTags } from '#core/imaging/files/readTags'
 import { reducer, type Numbers, type Reduced } from '#core/imaging/picture/downsample'
 import { err, ok, type Outcome } from '#core/shared/outcome'
@@ -14,25 +14,18 @@ import { tableProfile } from './decode/tableProfile'
 /** What a file turned out to be; sizes are those of what was read of it. */
 export type FileFacts = Omit<PictureFile, 'icc' | 'tags' | 'colour'> & {
   bytes: number
-  profile: string
-  warning?: string
+  profile: ColourProfile['name']
+  /** What had to be taken: sRGB, or the small picture of a raw file whose sensor's numbers cannot be read. */
+  assumed?: AssumedSpace | 'preview'
 }
 
 /** A file taken apart: what it is, how it was taken, and what it shows, small. */
 export type TakenApart = { file: FileFacts; tags: FileTags; small: Reduced }
 
-const HDR = refusedFile(
-  'This picture is graded for screens brighter than white (HDR), and its values stand for other light than a camera\u2019s.',
-  'Export it as an ordinary JPEG, or bring the raw file.',
-)
+const HDR = refusedFile({ is: 'hdr' })
 /** Less of a picture than this is see-through by the rounding of its edges. */
 const THROUGH_SHARE = 0.001
-const SEE_THROUGH = refusedFile(
-  'Parts of this picture are see-through, and what lies behind them cannot be known.',
-  'Export it without transparency.',
-)
-const PREVIEW_NOTE =
-  'The numbers of the sensor in this raw file cannot be read; what is read is the small picture that the camera put beside them.'
+const SEE_THROUGH = refusedFile({ is: 'see-through' })
 
 /** The tags of a file, and where they say nothing, what its decoder knows. */
 const withDecoded = (tags: FileTags, decoded: Partial<FileTags> | undefined): FileTags => ({
@@ -42,7 +35,11 @@ const withDecoded = (tags: FileTags, decoded: Partial<FileTags> | undefined): Fi
 })
 
 /** A size that decoding alone told, and that is refused. */
-class RefusedSize extends Error {}
+class RefusedSize extends Error {
+  constructor(readonly why: PictureRefusal) {
+    super(why.is)
+  }
+}
 
 /** How far the decoding of a picture is, and what it is of, as soon as that is known. */
 export type Progress = { share: number; pixels: number }
@@ -52,14 +49,14 @@ type Taking = { report?: (progress: Progress) => void; openRaw: RawOpener }
 /** How the values of a file become light; profiles of tables need an engine, which is loaded only for one. */
 const profileFor = async (icc: PictureFile['icc'], told: FileTags['colour']): Promise<ColourProfile> => {
   const known = profileOf(icc, told)
-  return icc && known.warning ? ((await tableProfile(icc)) ?? known) : known
+  return icc && known.assumed ? ((await tableProfile(icc)) ?? known) : known
 }
 
 /** Decodes a file and makes it small; `report` hears how far it is. */
 export const takeApart = async (
   bytes: Uint8Array<ArrayBuffer>,
   { report = () => {}, openRaw }: Taking,
-): Promise<Outcome<TakenApart>> => {
+): Promise<Outcome<TakenApart, PictureRefusal>> => {
   const inspected = inspectFile(bytes)
   if (!inspected.ok) return inspected
   const { icc, tags: block, colour, ...file } = inspected.value
@@ -82,17 +79,17 @@ export const takeApart = async (
       return rows => report({ share: taking.take(rows), pixels: width * height })
     })
   } catch (error) {
-    if (error instanceof RefusedSize) return err(error.message)
+    if (error instanceof RefusedSize) return err(error.why)
     if (error instanceof OnlyPreview) return ofPreview(error, bytes.byteLength, tags, { report, openRaw })
-    return refusedFile(`This picture cannot be decoded: ${(error as Error).message}.`)
+    return refusedFile({ is: 'undecodable', why: (error as Error).message })
   }
   const { decoded, numbers, finish } = taken!
   const small = finish()
   if (small.seeThrough > THROUGH_SHARE) return SEE_THROUGH
   const { width, height } = decoded
-  const { name, warning } = numbers.profile
+  const { name, assumed } = numbers.profile
   return ok({
-    file: { ...file, width, height, bytes: bytes.byteLength, profile: name, warning },
+    file: { ...file, width, height, bytes: bytes.byteLength, profile: name, assumed },
     tags: withDecoded(tags, decoded.tags),
     small,
   })
@@ -104,13 +101,13 @@ const ofPreview = async (
   fileBytes: number,
   tags: FileTags,
   taking: Taking,
-): Promise<Outcome<TakenApart>> => {
+): Promise<Outcome<TakenApart, PictureRefusal>> => {
   const taken = await takeApart(jpeg, taking)
   if (!taken.ok) return taken
   const { file, ...rest } = taken.value
   return ok({
     ...rest,
-    file: { ...file, kind: 'raw', bytes: fileBytes, warning: PREVIEW_NOTE },
+    file: { ...file, kind: 'raw', bytes: fileBytes, assumed: 'preview' },
     tags: { ...withDecoded(tags, rest.tags), orientation: rest.tags.orientation },
   })
 }

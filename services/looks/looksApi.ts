@@ -20,6 +20,7 @@ import type { Job } from '../rpc/job'
 import { reflection, type Mirrored } from '../rpc/mirror'
 import { jpegOf } from '../jpeg'
 import { smallPicture } from '../smallPicture'
+import { faultWords } from '#wording/refusals/misfits'
 
 /** A look to be judged, with what readings have taught about its light. */
 export type AskedLook = { lookId: string; learned: Learned }
@@ -87,7 +88,7 @@ export const looksApi = () => {
     try {
       const { set: started, lacks } = startFrom(before, point, kit)
       const [fault] = validationErrors(started)
-      if (fault) return { id, failure: fault }
+      if (fault) return { id, failure: faultWords(fault) }
       const solved = await solver(started, { pause })
       if (!solved) return undefined
       const lighting = { layers: solved.layers, learned: NOTHING_LEARNED }

@@ -78,7 +78,7 @@ export const parseFNumber = (text: string, habit: FigureHabit = 'decimal'): Outc
   if (bare) return ok(bare.tenths)
   const plain = plainFigures(text).replace(/^[ft]\s*\/?\s*/i, '')
   const match = /^(\d+(?:\.\d*)?|\.\d+)(?:\s*([+-]|\band\b)\s*(\d+\/\d+|\d*\.?\d+)|\s+(\d+\/\d+))?$/i.exec(plain)
-  const refuse = (why: string) => err<number>(`"${text.trim()}" ${why} ${F_NUMBER_HELP}`)
+  const refuse = (why: string) => err(`"${text.trim()}" ${why} ${F_NUMBER_HELP}`)
   if (!match) return refuse('is not an f-number.')
   const written = Number(match[1])
   const name = FULL_STOP_NAMES.findIndex(known => Number(known) === written)

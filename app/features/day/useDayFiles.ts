@@ -4,11 +4,13 @@ import { writeCsv } from '#core/formats/csvCells'
 import { parseSittersCsv } from '#core/formats/sittersCsv'
 import { textOf } from '#core/formats/textOf'
 import { formatClock } from '#core/looks/clock'
-import { counted, leftOutWords } from '#wording/language'
+import { counted } from '#wording/language'
+import { leftOutWords } from '#wording/refusals/tables'
 import { slotWords } from '#wording/day'
 import { useDay } from '~/stores/day'
 import { useStudio } from '~/stores/studio'
 import { downloadText } from '~/support/download'
+import { tableTold } from '#wording/refusals/told'
 
 /** A list of sitters is no larger than this, bytes. */
 const MOST_BYTES = 2_000_000
@@ -28,7 +30,7 @@ export const useDayFiles = () => {
       problem.value = `"${file.name}" is larger than any list of sitters. Nothing was changed.`
       return
     }
-    const outcome = parseSittersCsv(textOf(new Uint8Array(await file.arrayBuffer())), toRaw(ticket.set))
+    const outcome = tableTold(parseSittersCsv(textOf(new Uint8Array(await file.arrayBuffer())), toRaw(ticket.set)))
     if (!outcome.ok) {
       problem.value = outcome.message
       return

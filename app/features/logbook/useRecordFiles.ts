@@ -8,6 +8,7 @@ import { parseRecordFile, writeRecordFile } from '#core/records/recordFile'
 import { NO_ANNOTATION, type Annotation, type StudioRecord } from '#core/records/recordSchema'
 import { cameraWords } from '#wording/records'
 import { recordMarkdown } from '#wording/recordText'
+import { fileTold } from '#wording/refusals/told'
 
 /** A record of a set at its limits has some ten million bytes. */
 const MOST_BYTES = 40_000_000
@@ -25,7 +26,7 @@ export const useRecordFiles = () => {
       problem.value = `"${file.name}" has ${formatBytes(file.size)}; a record has at most ${formatBytes(MOST_BYTES)}. Nothing was changed in the logbook.`
       return
     }
-    const outcome = parseRecordFile(await file.text())
+    const outcome = fileTold(parseRecordFile(await file.text()))
     if (!outcome.ok) {
       problem.value = outcome.message
       return
@@ -46,7 +47,7 @@ export const useRecordFiles = () => {
       return
     }
     for (const file of (await answer.json()) as unknown[]) {
-      const outcome = parseRecordFile(JSON.stringify(file))
+      const outcome = fileTold(parseRecordFile(JSON.stringify(file)))
       if (!outcome.ok) {
         problem.value = outcome.message
         return

@@ -5,6 +5,7 @@ import { fileStem } from '~/support/fileName'
 import { formatBytes } from '~/support/bytes'
 import { parseCollection, writeCollection, type Collection } from '#core/practice/collection'
 import { writeResultsCsv } from '#core/practice/resultsTable'
+import { fileTold } from '#wording/refusals/told'
 
 /** A collection of two hundred sets has some ten million bytes. */
 const MOST_BYTES = 40_000_000
@@ -21,7 +22,7 @@ export const useCollectionFiles = () => {
       problem.value = `"${file.name}" has ${formatBytes(file.size)}; a collection has at most ${formatBytes(MOST_BYTES)}. Nothing was changed.`
       return
     }
-    const outcome = parseCollection(await file.text())
+    const outcome = fileTold(parseCollection(await file.text()))
     if (!outcome.ok) {
       problem.value = outcome.message
       return

@@ -4,7 +4,9 @@ import { downloadText } from '~/support/download'
 import { fileStem } from '~/support/fileName'
 import { parsePatchCsv, writePatchCsv } from '#core/formats/patchCsv'
 import { textOf } from '#core/formats/textOf'
-import { counted, leftOutWords } from '#wording/language'
+import { counted } from '#wording/language'
+import { leftOutWords } from '#wording/refusals/tables'
+import { tableTold } from '#wording/refusals/told'
 
 /** A patch sheet is no larger than this, bytes. */
 const MOST_BYTES = 1_000_000
@@ -22,7 +24,7 @@ export const usePatchFiles = () => {
       problem.value = `"${file.name}" is larger than any patch sheet. Nothing was changed.`
       return
     }
-    const outcome = parsePatchCsv(textOf(new Uint8Array(await file.arrayBuffer())), toRaw(ticket.set))
+    const outcome = tableTold(parsePatchCsv(textOf(new Uint8Array(await file.arrayBuffer())), toRaw(ticket.set)))
     if (!outcome.ok) {
       problem.value = outcome.message
       return

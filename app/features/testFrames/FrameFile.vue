@@ -9,6 +9,7 @@ import type { Frame } from '#core/model/schema'
 import { formatAperture } from '#wording/notation/aperture'
 import type { FrameView } from '#services/imaging/imagingApi'
 import { formatBytes } from '~/support/bytes'
+import { assumedWords, spaceWords } from '#wording/refusals/pictures'
 
 /** The file behind a frame, its tones, and what can be done with it. */
 const props = defineProps<{ view: FrameView; frame: Frame }>()
@@ -48,10 +49,10 @@ const size = computed(() => {
     <p class="text-soft">
       <strong class="text-ink">{{ frame.name || 'Frame' }}</strong><br />
       {{ exposure }}<br />
-      {{ size }}, {{ view.file.profile }}
+      {{ size }}, {{ spaceWords(view.file.profile) }}
     </p>
-    <p v-if="view.file.warning" data-test="profile-warning">
-      {{ view.file.warning }}
+    <p v-if="view.file.assumed" data-test="profile-warning">
+      {{ assumedWords(view.file.assumed) }}
     </p>
     <p v-if="!view.reading.isOwnFraming">
       This picture has another shape than the set's camera takes. Its regions are read; places on the backdrop are not,

@@ -15,6 +15,7 @@ import { checkSet } from '#core/formats/setFile'
 import type { ExposureTags } from '#core/imaging/exposureTags'
 import type { CameraSetting } from '#core/model/schema'
 import { formatAperture } from '#wording/notation/aperture'
+import { unreadTold } from '#wording/refusals/told'
 
 /** One picture of a bracket: its card's value, and its exposure where the file names it. */
 export type BracketPicture = {
@@ -158,7 +159,7 @@ export const useBracket = createGlobalState(() => {
     if (!found) return
     const learned = { response: found.response, lensLossStops: 0, sensorHeadroomStops: headroom.value }
     const next = { ...studio.document, camera: { ...studio.document.camera, ...learned } }
-    const sound = checkSet(next)
+    const sound = unreadTold(checkSet(next), 'set')
     if (!sound.ok) {
       problem.value = `This bracket cannot be used: ${sound.message} The curve is as it was.`
       return

@@ -7,12 +7,18 @@ import { iccCurve, type ToneCurve } from './iccCurve'
 import { knownSpace, spaceNamed } from './knownSpaces'
 import { primariesMatrix, SRGB_PRIMARIES, toLinearSrgb, type Primaries } from './primaries'
 
+/** Spaces without a name of a standard: a profile of curves or tables, a space by its primaries, a sensor's own. */
+export type OwnSpace = 'own-profile' | 'table-profile' | 'own-space' | 'sensor'
+
+/** Why the colours of a file are taken as sRGB. */
+export type AssumedSpace = 'space-unknown' | 'not-srgb' | 'no-space' | 'profile-unknown' | 'profile-damaged'
+
 /** How a file's values become linear sRGB light. */
 export type ColourProfile = {
-  /** The colour space, as standards name it. */
-  name: string
-  /** What to say of it, where it had to be assumed. */
-  warning?: string
+  /** The colour space, as standards name it; what has no such name is a profile or a space of the file's own. */
+  name: string | OwnSpace
+  /** Why it had to be taken as sRGB. */
+  assumed?: AssumedSpace
   /** One curve for each channel. */
   curves: readonly [ToneCurve, ToneCurve, ToneCurve]
   /** Nine numbers, row by row; null where the light is linear sRGB already. */
@@ -24,7 +30,7 @@ export type ColourProfile = {
 /** The profile that is taken where a file names none (IEC 61966-2-1). */
 export const SRGB_PROFILE: ColourProfile = { name: 'sRGB', curves: [srgbCurve, srgbCurve, srgbCurve], matrix: null }
 
-const assumed = (warning: string): ColourProfile => ({ ...SRGB_PROFILE, warning })
+const assumed = (why: AssumedSpace): ColourProfile => ({ ...SRGB_PROFILE, assumed: why })
 
 /** Header and table of tags (ISO 15076-1, 7.2 and 7.3). */
 const HEADER_LENGTH = 128
@@ -61,7 +67,7 @@ const read = (bytes: Uint8Array): ColourProfile | undefined => {
   ).transpose()
   const name = spaceNamed(columns)
   return {
-    name: name ?? 'a profile of its own',
+    name: name ?? 'own-profile',
     curves: [red, green, blue],
     matrix: name === 'sRGB' ? null : toLinearSrgb(columns),
   }
@@ -72,7 +78,7 @@ const profileFrom = (primaries: Primaries, curve: ToneCurve): ColourProfile => {
   const columns = primariesMatrix(primaries)
   const name = spaceNamed(columns)
   return {
-    name: name ?? 'a space of its own',
+    name: name ?? 'own-space',
     curves: [curve, curve, curve],
     matrix: name === 'sRGB' ? null : toLinearSrgb(columns),
   }
@@ -91,14 +97,12 @@ const namedProfile = (told: FileColour | null): ColourProfile => {
     case 'coded': {
       const primaries = isUnspecified(told.primaries) ? SRGB_PRIMARIES : CODED_PRIMARIES[told.primaries]
       const curve = isUnspecified(told.transfer) ? srgbCurve : CODED_CURVES[told.transfer]
-      return primaries && curve
-        ? profileFrom(primaries, curve)
-        : assumed('The file names a colour space that is not read; it is taken as sRGB.')
+      return primaries && curve ? profileFrom(primaries, curve) : assumed('space-unknown')
     }
     case 'other':
-      return assumed('The file says that its colours are not sRGB, and not what they are; it is taken as sRGB.')
+      return assumed('not-srgb')
     default:
-      return assumed('The file names no colour space; it is taken as sRGB.')
+      return assumed('no-space')
   }
 }
 
@@ -109,11 +113,8 @@ const namedProfile = (told: FileColour | null): ColourProfile => {
 export const profileOf = (icc: Uint8Array | null, told: FileColour | null = null): ColourProfile => {
   if (!icc) return namedProfile(told)
   try {
-    return (
-      (icc.length > LEAST_LENGTH ? read(icc) : undefined) ??
-      assumed('The file\u2019s colour profile is of a kind that is not read; it is taken as sRGB.')
-    )
+    return (icc.length > LEAST_LENGTH ? read(icc) : undefined) ?? assumed('profile-unknown')
   } catch {
-    return assumed('The file\u2019s colour profile is damaged; it is taken as sRGB.')
+    return assumed('profile-damaged')
   }
 }

@@ -1,7 +1,7 @@
-import { ok, type Outcome } from '../../shared/outcome'
+import { ok } from '../../shared/outcome'
 import type { FileColour } from '../colour/fileColour'
 import { textAt, viewOf } from './bytes'
-import { ANIMATED, RAW, refusedFile, sized, TRUNCATED, type PictureFile } from './pictureFile'
+import { ANIMATED, RAW, refusedFile, sized, TRUNCATED, type Inspected } from './pictureFile'
 
 /** A box of an ISO base media file (ISO/IEC 14496-12, 4.2): its name, and where what is in it lies. */
 type Box = { name: string; from: number; to: number }
@@ -51,7 +51,7 @@ const kindOf = (bytes: Uint8Array, { from, to }: Box): 'avif' | 'heic' | 'moving
 }
 
 /** Reads the boxes of a HEIF picture (ISO/IEC 23008-12, annexes B and F, and AVIF). Others may be raw files. */
-export const inspectBoxes = (bytes: Uint8Array): Outcome<PictureFile> => {
+export const inspectBoxes = (bytes: Uint8Array): Inspected => {
   const { boxes, isWhole } = boxesIn(bytes, 0, bytes.length)
   const brand = boxes.find(({ name }) => name === 'ftyp')
   const kind = brand && kindOf(bytes, brand)
@@ -71,7 +71,7 @@ export const inspectBoxes = (bytes: Uint8Array): Outcome<PictureFile> => {
       height: view.getUint32(from + FLAGS + 4),
     }))
   const [size] = sizes.sort((a, b) => b.width * b.height - a.width * a.height)
-  if (!size) return refusedFile('This file holds no picture that can be read.')
+  if (!size) return refusedFile({ is: 'pictureless', kind: 'box' })
   const told = inside(properties, 'colr').map(box => colourIn(bytes, box))
   return sized({
     kind,

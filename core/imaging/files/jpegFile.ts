@@ -1,6 +1,5 @@
-import type { Outcome } from '../../shared/outcome'
 import { joined, textAt, viewOf } from './bytes'
-import { CMYK, refusedFile, sized, TRUNCATED, type PictureFile } from './pictureFile'
+import { CMYK, refusedFile, sized, TRUNCATED, type Inspected } from './pictureFile'
 
 /** Markers of ISO/IEC 10918-1, table B.1. */
 const MARKER = 0xff
@@ -20,17 +19,13 @@ const hasEnd = (bytes: Uint8Array, from: number): boolean => {
 }
 
 /** Reads a JPEG's segments up to its first scan. */
-export const inspectJpeg = (bytes: Uint8Array): Outcome<PictureFile> => {
+export const inspectJpeg = (bytes: Uint8Array): Inspected => {
   const view = viewOf(bytes)
   const profile: { number: number; part: Uint8Array }[] = []
   let size: { width: number; height: number; channels: number; depth: number } | undefined
   let at = 2
   while (at + 4 <= bytes.length) {
-    if (bytes[at] !== MARKER)
-      return refusedFile(
-        'This JPEG is damaged: a part of its head cannot be read.',
-        'Copy it from the camera or card again.',
-      )
+    if (bytes[at] !== MARKER) return refusedFile({ is: 'jpeg-damaged' })
     const code = bytes[at + 1]!
     if (code === MARKER) {
       at += 1
@@ -49,10 +44,10 @@ export const inspectJpeg = (bytes: Uint8Array): Outcome<PictureFile> => {
       profile.push({ number: bytes[at + 16]!, part: bytes.subarray(at + 18, at + 2 + length) })
     }
     if (code === START_OF_SCAN) {
-      if (!size) return refusedFile('This JPEG does not say how large it is.', 'Copy it from the camera or card again.')
+      if (!size) return refusedFile({ is: 'sizeless', kind: 'jpeg' })
       if (!hasEnd(bytes, at)) return TRUNCATED
       if (size.channels === 4) return CMYK
-      if (size.depth !== 8) return refusedFile(`This JPEG has ${size.depth} bits a channel; 8 are understood.`)
+      if (size.depth !== 8) return refusedFile({ is: 'bits', kind: 'jpeg', bits: size.depth })
       const icc =
         profile.length > 0 ? joined(profile.sort((a, b) => a.number - b.number).map(({ part }) => part)) : null
       return sized({ kind: 'jpeg', width: size.width, height: size.height, depth: 8, icc })

@@ -22,61 +22,56 @@ export type PictureFile = {
   tags?: Uint8Array
 }
 
+/** What a file is, or why it is not taken. */
+export type Inspected = Outcome<PictureFile, PictureRefusal>
+
 /** The media type of a kind (IANA); raw files have none. */
 export const mediaTypeOf = (kind: PictureKind): string => (kind === 'raw' ? 'image/x-raw' : `image/${kind}`)
 
 /** A file of a camera's own numbers, as far as can be told before it is decoded. */
 export const RAW: PictureFile = { kind: 'raw', width: 0, height: 0, depth: 16, icc: null }
 
-/** Pixels and bytes that are taken at most. */
+/** Pixels along a side at least: less is an icon. */
+const LEAST_SIDE = 16
+/** Pixels that are taken at most. */
 export const MOST_PIXELS = 160_000_000
 /** Files of pictures are read up to this size, bytes. */
 export const MOST_BYTES = 400_000_000
 
-const KEPT = 'Nothing was changed.'
-/** Formats that are read. */
-export const UNDERSTOOD =
-  'JPEG, HEIC, AVIF, JPEG XL, PNG, WebP, TIFF, GIF, BMP and cameras\u2019 raw files are understood.'
+/** Kinds of files that hold pictures and are not read. */
+export type OtherKind = 'layered' | 'pdf' | 'zip'
 
-/** Refuses a file: why, and what to do. */
-export const refusedFile = (
-  why: string,
-  what = `Export it as a JPEG or TIFF and bring it again. ${UNDERSTOOD}`,
-): Outcome<never> => err(`${why} ${KEPT} ${what}`)
+/** Why a file is not taken as a picture, with what a sentence about it names. */
+export type PictureRefusal =
+  | { is: 'file-empty' | 'not-a-picture' | 'jpeg-damaged' | 'cut-off' | 'incomplete' | 'animation' | 'cmyk' }
+  | { is: 'tiff-lab' | 'tiff-signed' | 'hdr' | 'see-through' | 'raw-in-bracket' | 'raw-no-numbers' }
+  | { is: 'not-one-shot' | 'flat-field-clips' }
+  | { is: 'too-many-bytes'; bytes: number; most: number }
+  | { is: 'other-kind'; kind: OtherKind }
+  | { is: 'sizeless' | 'pictureless'; kind: PictureKind | 'box' }
+  | { is: 'bits'; kind: 'jpeg' | 'tiff'; bits: number }
+  | { is: 'tiff-packing'; number: number }
+  | { is: 'too-small'; width: number; height: number }
+  | { is: 'too-many-pixels'; pixels: number; most: number }
+  | { is: 'undecodable'; why: string }
+
+/** Refuses a file. */
+export const refusedFile = (why: PictureRefusal) => err(why)
 
 /** Refuses a file that ends too early. */
-export const TRUNCATED = refusedFile(
-  'This picture is cut off: the file ends before the picture does.',
-  'Copy it from the camera or card again.',
-)
+export const TRUNCATED = refusedFile({ is: 'cut-off' })
 /** The file ends as it should, but what lies between does not make a whole picture. */
-export const INCOMPLETE = refusedFile(
-  'This picture is damaged: what its file holds ends before the picture does.',
-  'Copy it from the camera or card again.',
-)
+export const INCOMPLETE = refusedFile({ is: 'incomplete' })
 /** Refuses an animation. */
-export const ANIMATED = refusedFile(
-  'This is an animation, not one picture.',
-  'Export the frame that you want as a JPEG or PNG.',
-)
+export const ANIMATED = refusedFile({ is: 'animation' })
 /** Refuses printing colours. */
-export const CMYK = refusedFile(
-  'This picture is in printing colours (CMYK), which say nothing of a camera\u2019s values.',
-  'Export it in RGB, with its profile, and bring it again.',
-)
+export const CMYK = refusedFile({ is: 'cmyk' })
 
 /** A file's answer, where its size is one that can be held. */
-export const sized = (file: PictureFile): Outcome<PictureFile> => {
+export const sized = (file: PictureFile): Inspected => {
   const { width, height } = file
-  if (width < 16 || height < 16)
-    return refusedFile(
-      `This picture is only ${width} × ${height} pixels; there is nothing to read in it.`,
-      'Bring the picture itself, not its icon.',
-    )
+  if (width < LEAST_SIDE || height < LEAST_SIDE) return refusedFile({ is: 'too-small', width, height })
   return width * height > MOST_PIXELS
-    ? refusedFile(
-        `This picture has ${Math.round((width * height) / 1e6)} megapixels; up to ${MOST_PIXELS / 1e6} are read.`,
-        'Export it smaller; a tenth of its size is plenty for reading tones.',
-      )
+    ? refusedFile({ is: 'too-many-pixels', pixels: width * height, most: MOST_PIXELS })
     : ok(file)
 }

@@ -1,6 +1,5 @@
-import type { Outcome } from '../../shared/outcome'
 import { viewOf } from './bytes'
-import { ANIMATED, refusedFile, sized, TRUNCATED, type PictureFile } from './pictureFile'
+import { ANIMATED, refusedFile, sized, TRUNCATED, type Inspected } from './pictureFile'
 
 /** Marks of the blocks of a GIF (version 89a, sections 17 to 27). */
 const GIF = { head: 13, extension: 0x21, picture: 0x2c, end: 0x3b, hasTable: 0x80, tableSize: 7 } as const
@@ -16,7 +15,7 @@ const behindPieces = (bytes: Uint8Array, from: number): number => {
 }
 
 /** Reads a GIF's blocks: one picture is read, several are an animation. */
-export const inspectGif = (bytes: Uint8Array): Outcome<PictureFile> => {
+export const inspectGif = (bytes: Uint8Array): Inspected => {
   const view = viewOf(bytes)
   let at = GIF.head + tableLength(bytes[10]!)
   let pictures = 0
@@ -30,12 +29,12 @@ export const inspectGif = (bytes: Uint8Array): Outcome<PictureFile> => {
   if (pictures > 1) return ANIMATED
   if (bytes[at] !== GIF.end) return TRUNCATED
   return pictures === 0
-    ? refusedFile('This GIF holds no picture.')
+    ? refusedFile({ is: 'pictureless', kind: 'gif' })
     : sized({ kind: 'gif', width: view.getUint16(6, true), height: view.getUint16(8, true), depth: 8, icc: null })
 }
 
 /** Reads the head of a bitmap file; one of the old kind has its sizes in 16 bits. */
-export const inspectBmp = (bytes: Uint8Array): Outcome<PictureFile> => {
+export const inspectBmp = (bytes: Uint8Array): Inspected => {
   const view = viewOf(bytes)
   if (view.getUint32(10, true) >= bytes.length) return TRUNCATED
   const isOld = view.getUint32(14, true) === 12

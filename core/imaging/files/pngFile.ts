@@ -1,9 +1,8 @@
 import { Unzlib } from 'fflate'
-import type { Outcome } from '../../shared/outcome'
 import type { FileColour } from '../colour/fileColour'
 import type { Primaries, Xy } from '../colour/primaries'
 import { joined, textAt, viewOf } from './bytes'
-import { ANIMATED, refusedFile, sized, TRUNCATED, type PictureFile } from './pictureFile'
+import { ANIMATED, refusedFile, sized, TRUNCATED, type Inspected } from './pictureFile'
 
 const SIGNATURE_LENGTH = 8
 /** Length, name and check sum around the data of a chunk (ISO/IEC 15948, 5.3). */
@@ -63,7 +62,7 @@ const colourIn = (chunks: ReadonlyMap<string, Uint8Array>): FileColour | undefin
 }
 
 /** Reads a PNG's chunks to its end. */
-export const inspectPng = (bytes: Uint8Array): Outcome<PictureFile> => {
+export const inspectPng = (bytes: Uint8Array): Inspected => {
   const view = viewOf(bytes)
   const chunks = new Map<string, Uint8Array>()
   for (let at = SIGNATURE_LENGTH; at + AROUND <= bytes.length;) {
@@ -74,8 +73,7 @@ export const inspectPng = (bytes: Uint8Array): Outcome<PictureFile> => {
     if (name === 'acTL') return ANIMATED
     if (name === 'IEND') {
       const header = chunks.get('IHDR')
-      if (!header || header.length < 13)
-        return refusedFile('This PNG does not say how large it is.', 'Copy it from the camera or card again.')
+      if (!header || header.length < 13) return refusedFile({ is: 'sizeless', kind: 'png' })
       const profile = chunks.get('iCCP')
       return sized({
         kind: 'png',

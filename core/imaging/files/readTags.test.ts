@@ -177,12 +177,12 @@ describe('what else a file names', () => {
     const profile = async (exif: Directory, rule?: Directory) =>
       profileOf(null, readTags(await tagged(exif, {}, rule)).colour)
     const named = await profile({ 0xa001: [TYPE.short, [1]] })
-    expect([named.name, named.warning]).toEqual(['sRGB', undefined])
-    expect((await profile({ 0xa001: [TYPE.short, [65_535]] })).warning).toMatch(/not sRGB/)
+    expect([named.name, named.assumed]).toEqual(['sRGB', undefined])
+    expect((await profile({ 0xa001: [TYPE.short, [65_535]] })).assumed).toBe('not-srgb')
     const wide = await profile({ 0xa001: [TYPE.short, [65_535]] }, { 1: [TYPE.ascii, 'R03'] })
-    expect([wide.name, wide.warning]).toEqual(['opRGB', undefined])
+    expect([wide.name, wide.assumed]).toEqual(['opRGB', undefined])
     // IEC 61966-2-5: the power of 2.19921875.
     expect(wide.curves[0](0.5)).toBeCloseTo(0.5 ** 2.19921875, 9)
-    expect((await profile({})).warning).toMatch(/names no colour space/)
+    expect((await profile({})).assumed).toBe('no-space')
   })
 })

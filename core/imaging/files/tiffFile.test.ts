@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { expectWithin } from '#support/tolerance'
 import { inspectTiff, linearBlack, PHOTOMETRIC, TIFF } from './tiffFile'
+import { pictureRefusedWords } from '#wording/refusals/pictures'
 
 /** Types of TIFF 6.0, section 2, by their number: short, long, and a fraction of two longs. */
 const BYTES = { 3: 2, 4: 4, 5: 8 } as const
@@ -80,7 +81,7 @@ describe.each(orders)('a TIFF, %s', (_, isLittle) => {
   const read = (changes: Tags = {}, below: readonly Tags[] = []) => inspectTiff(made(changes, below))
   const words = (changes: Tags) => {
     const outcome = read(changes)
-    return outcome.ok ? JSON.stringify(outcome.value) : outcome.message
+    return outcome.ok ? JSON.stringify(outcome.value) : pictureRefusedWords(outcome.message)
   }
 
   it('says how large it is, and of what depth', () => {

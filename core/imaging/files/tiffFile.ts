@@ -1,7 +1,7 @@
 import { mean } from '../../shared/groups'
 import { ok, type Outcome } from '../../shared/outcome'
 import { viewOf } from './bytes'
-import { CMYK, RAW, refusedFile, sized, TRUNCATED, type PictureFile } from './pictureFile'
+import { CMYK, RAW, refusedFile, sized, TRUNCATED, type PictureRefusal, type Inspected } from './pictureFile'
 import { directoryOf, firstDirectory, numbersOf, type Directory, type TiffView } from './tiffDirectory'
 
 /** Tags of TIFF 6.0 (1992), sections 8 to 18, of TIFF/EP and DNG, and of the profile (ISO 15076-1, B.5). */
@@ -81,28 +81,21 @@ const isRaw = (file: TiffView, directory: Directory): boolean => {
   return others.length > 0 && ((numberIn(file, directory, TIFF.kindOfPicture) ?? 0) & REDUCED) === 1
 }
 
-const refusalOf = (number: (tag: number) => number | undefined): Outcome<undefined> => {
+const refusalOf = (number: (tag: number) => number | undefined): Outcome<undefined, PictureRefusal> => {
   const photometric = number(TIFF.photometric) ?? PHOTOMETRIC.rgb
   if (photometric === PHOTOMETRIC.cmyk) return CMYK
-  if ((PHOTOMETRIC.lab as readonly number[]).includes(photometric))
-    return refusedFile('This TIFF holds lightness and colour (CIELAB) and not the values of a picture.')
+  if ((PHOTOMETRIC.lab as readonly number[]).includes(photometric)) return refusedFile({ is: 'tiff-lab' })
   const compression = number(TIFF.compression) ?? 1
-  if (!COMPRESSIONS.includes(compression))
-    return refusedFile(
-      `This TIFF is compressed in a way that is not understood (number ${compression}).`,
-      'Export it without compression, or with LZW or ZIP.',
-    )
+  if (!COMPRESSIONS.includes(compression)) return refusedFile({ is: 'tiff-packing', number: compression })
   const bits = number(TIFF.bits) ?? 1
   const format = number(TIFF.sampleFormat) ?? SAMPLES.whole
   if (format === SAMPLES.fractions && (bits === 16 || bits === 32)) return ok(undefined)
-  if (format !== SAMPLES.whole) return refusedFile('This TIFF holds figures with signs, not pixel values.')
-  return bits === 8 || bits === 16
-    ? ok(undefined)
-    : refusedFile(`This TIFF has ${bits} bits a channel; 8 and 16, and fractions of 16 and 32, are understood.`)
+  if (format !== SAMPLES.whole) return refusedFile({ is: 'tiff-signed' })
+  return bits === 8 || bits === 16 ? ok(undefined) : refusedFile({ is: 'bits', kind: 'tiff', bits })
 }
 
 /** Reads the first directory of a TIFF, ordinary or large. */
-export const inspectTiff = (bytes: Uint8Array): Outcome<PictureFile> => {
+export const inspectTiff = (bytes: Uint8Array): Inspected => {
   const file: TiffView = { view: viewOf(bytes), isLittle: bytes[0] === 0x49 }
   const first = firstDirectory(file)
   if (!first) return TRUNCATED
@@ -119,7 +112,7 @@ export const inspectTiff = (bytes: Uint8Array): Outcome<PictureFile> => {
     ? [numbers(TIFF.tileOffsets), numbers(TIFF.tileCounts)]
     : [numbers(TIFF.stripOffsets), numbers(TIFF.stripCounts)]
   const [width, height] = [number(TIFF.width), number(TIFF.height)]
-  if (!width || !height || offsets.length === 0) return refusedFile('This TIFF holds no picture that can be read.')
+  if (!width || !height || offsets.length === 0) return refusedFile({ is: 'pictureless', kind: 'tiff' })
   if (offsets.some((offset, index) => offset + (counts[index] ?? 0) > bytes.length)) return TRUNCATED
   const profile = directory.get(TIFF.profile)
   const isFractions = number(TIFF.sampleFormat) === SAMPLES.fractions

@@ -1,6 +1,5 @@
-import type { Outcome } from '../../shared/outcome'
 import { textAt, viewOf } from './bytes'
-import { ANIMATED, refusedFile, sized, TRUNCATED, type PictureFile } from './pictureFile'
+import { ANIMATED, refusedFile, sized, TRUNCATED, type Inspected, type PictureFile } from './pictureFile'
 
 /** Layout from the WebP container specification (RFC 9649, sections 2.3 to 2.7). */
 const HEAD_LENGTH = 12
@@ -20,7 +19,7 @@ const sizeIn = (name: string, data: Uint8Array): Size | undefined => {
 }
 
 /** Reads a WebP's chunks. */
-export const inspectWebp = (bytes: Uint8Array): Outcome<PictureFile> => {
+export const inspectWebp = (bytes: Uint8Array): Inspected => {
   const view = viewOf(bytes)
   if (view.getUint32(4, true) + 8 > bytes.length) return TRUNCATED
   let size: Size | undefined
@@ -39,5 +38,5 @@ export const inspectWebp = (bytes: Uint8Array): Outcome<PictureFile> => {
   }
   return size
     ? sized({ kind: 'webp', ...size, depth: 8, icc, ...(tags ? { tags } : {}) })
-    : refusedFile('This WebP holds no picture that can be read.')
+    : refusedFile({ is: 'pictureless', kind: 'webp' })
 }

@@ -20,7 +20,7 @@ export const FLOOR = 2
  * What is known of the floor from the plan: the row where it begins as a share of the height, or that the frame does
  * not show it.
  */
-export type KnownFloor = { from: number } | 'out of frame' | 'unknown'
+export type KnownFloor = { from: number } | 'out-of-frame' | 'unknown'
 
 /** The band along the border that is looked at, and how far down its sides, shares of width and height. */
 const BAND_SHARE = 0.03
@@ -166,7 +166,7 @@ export const findRegions = (picture: Reduced, floor: KnownFloor = 'unknown'): Ui
   )
   const isBackdrop = maskWhere(isOther.length, at => isOther[at] === 0)
   const found = isOther.map(other => (other ? SUBJECT : BACKDROP))
-  if (floor === 'out of frame') return found
+  if (floor === 'out-of-frame') return found
   if (floor !== 'unknown')
     return found.map((region, at) => (region === BACKDROP && at >= floor.from * height * width ? FLOOR : region))
   const ground = floorFound(maps, steep, isBackdrop, level)

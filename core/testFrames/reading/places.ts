@@ -28,7 +28,7 @@ export const floorOf = (set: StudioSet): KnownFloor => {
   const seen = project(projectionOf(set), [backdrop.centreXM, backdrop.sweepM > 0 ? coveRadius(backdrop) : 0, 0])
   if (!seen) return 'unknown'
   const from = (1 - seen.v) / 2
-  if (from >= 1) return 'out of frame'
+  if (from >= 1) return 'out-of-frame'
   return from > 0 ? { from } : 'unknown'
 }
 

@@ -14,7 +14,7 @@ import { BACKDROP, findRegions, FLOOR } from '../../imaging/regions/regions'
 
 const reduced = async (bytes: Uint8Array, orientation: number): Promise<Reduced> => {
   const file = inspectFile(bytes)
-  if (!file.ok) throw new Error(file.message)
+  if (!file.ok) throw new Error(file.message.is)
   const { depth, icc } = file.value
   const { width, height, channels, data } =
     depth === 16

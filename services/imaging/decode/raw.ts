@@ -14,7 +14,7 @@ const straight = (share: number): number => share
 /** From a camera's balanced channels to linear sRGB; only balance where the file says no more. */
 const profileOf = ({ cam_mul, pre_mul, rgb_cam }: RawMetadata['color_data'], colours: number): ColourProfile => {
   const curves = [straight, straight, straight] as const
-  if (colours < 3) return { name: 'the sensor', curves, matrix: null }
+  if (colours < 3) return { name: 'sensor', curves, matrix: null }
   const told = cam_mul.slice(0, 3).every(factor => factor > 0) ? cam_mul : pre_mul
   const balance = [told[0]! / told[1]!, 1, told[2]! / told[1]!]
   const rows = rgb_cam.slice(0, 3)
@@ -22,7 +22,7 @@ const profileOf = ({ cam_mul, pre_mul, rgb_cam }: RawMetadata['color_data'], col
   const matrix = isKnown
     ? rows.flatMap(row => row.slice(0, 3).map((factor, channel) => factor * balance[channel]!))
     : [balance[0]!, 0, 0, 0, 1, 0, 0, 0, balance[2]!]
-  return { name: 'the sensor', curves, matrix }
+  return { name: 'sensor', curves, matrix }
 }
 
 const tagsOf = ({ aperture, shutter, iso_speed, focal_len }: RawMetadata): Partial<FileTags> => ({

@@ -16,7 +16,7 @@ const NO_SHORTCUTS = 0x0100
 const CUBE_SIZE = 49
 const GREYS = 4096
 
-const NAME = 'a profile made of tables'
+const NAME = 'table-profile'
 
 /** Values of a cube's places, blue fastest. */
 const cubePlaces = (size: number): Float32Array => {

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { nameLightIds } from '#wording/lights'
-import { counted, leftOutWords, listed } from '#wording/language'
+import { counted, listed } from '#wording/language'
+import { leftOutWords } from '#wording/refusals/tables'
 import { formatFNumber } from '#wording/notation/aperture'
 import { formatMoment } from '#wording/notation/moment'
 import { useStudio } from '~/stores/studio'
