@@ -9,6 +9,7 @@ import { LAPTOP, openBrowser } from '../tests/support/browser'
 import { startServer } from '../tests/support/server'
 import { cameraFlags } from '../tests/support/y4mFile'
 import { stepsIn } from '../tests/support/steps'
+import { LOOK_NAMES } from '../wording/tone'
 
 const median = (numbers: readonly number[]): number =>
   numbers.toSorted((a, b) => a - b)[numbers.length >> 1] ?? Number.NaN
@@ -44,7 +45,7 @@ type Seen = {
 }
 
 const fortyLooks = (): StudioSet => {
-  let { set } = addToneLooks(demoSet(), 'white')
+  let { set } = addToneLooks(demoSet(), 'white', LOOK_NAMES)
   for (let number = set.looks.length; number < 40; number++) {
     const next = duplicateLook(set, set.looks.at(-1)!.id, { name: `Look ${number + 1}` })
     set = changeTargets(next.set, next.lookId, evenBackdrop(60 + 4 * number))

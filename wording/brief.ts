@@ -1,5 +1,5 @@
 import type { Answer, BriefFact, Cover } from '#core/brief/feasibility'
-import { FRAMINGS } from '#core/brief/framing'
+import { FRAMING_NAMES } from './tone'
 import type { StudioSet } from '#core/model/schema'
 import { counted, listed } from './language'
 import type { InLength } from './notation/distance'
@@ -32,7 +32,7 @@ const lensWords = (name: string, isOk: boolean, fact: Extract<BriefFact, { is: '
 
 /** One answer to "can this be done here?" in words. */
 export const answerWords = (set: StudioSet, { isOk, fact }: Answer, inLength: InLength): string => {
-  const { name } = FRAMINGS[set.brief.framing]
+  const name = FRAMING_NAMES[set.brief.framing]
   switch (fact.is) {
     case 'no-lens':
       return `${name} cannot be framed from here: even ${fact.shortestMm} mm wants the camera ${inLength(fact.neededM)} away, and there are ${inLength(fact.thereM)}.`

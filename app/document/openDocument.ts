@@ -9,6 +9,7 @@ import { clearRefusal, reportRefusal } from '../ui/refusals'
 import { stepName } from './stepName'
 import { createWriter, type SaveState, type WriteEnd } from './writer'
 import { changeTold } from '#wording/refusals/told'
+import { errorWords } from '#wording/impossible'
 
 /** Makes another set of a set, or throws where it cannot. */
 export type Change = (set: StudioSet) => StudioSet
@@ -92,7 +93,7 @@ export const createOpenDocument = (library: Library, first: StudioSet, forked: (
     try {
       patch = difference(before, change(before))
     } catch (error) {
-      return refuse(`This could not be done: ${(error as Error).message} ${KEPT}`)
+      return refuse(`This could not be done: ${errorWords(error)} ${KEPT}`)
     }
     if (patch.length === 0) {
       clearRefusal()
@@ -152,7 +153,7 @@ export const createOpenDocument = (library: Library, first: StudioSet, forked: (
     } catch (error) {
       history.value = { ...NO_HISTORY, nextId: history.value.nextId }
       refuse(
-        `This step does not fit the set any more (${(error as Error).message}). The set is as it was; its earlier steps are gone.`,
+        `This step does not fit the set any more (${errorWords(error).replace(/\.$/, '')}). The set is as it was; its earlier steps are gone.`,
       )
       writer.touch()
       return false

@@ -8,9 +8,11 @@ import NumberField from '~/ui/NumberField.vue'
 import PlaceRow from '~/shared/PlaceRow.vue'
 import SelectField from '~/ui/SelectField.vue'
 import { closeFocusStops } from '#core/camera/response'
-import { FOCAL_LENGTHS_MM, FRAMINGS, frameUp } from '#core/brief/framing'
+import { FOCAL_LENGTHS_MM, frameUp } from '#core/brief/framing'
 import { editCamera, turnCamera } from '#core/edits/edits'
 import { CAMERA } from '#core/edits/things'
+import { FRAMING_NAMES } from '#wording/tone'
+import { inSentence } from '#wording/language'
 
 const studio = useStudio()
 const { edit } = useThingActions()
@@ -136,7 +138,7 @@ const isUpright = computed(() => camera.value.sensor.heightMm >= camera.value.se
       @change="sensorHeadroomStops => edit(set => editCamera(set, { sensorHeadroomStops }))"
     />
     <button class="press h-8" data-test="frame-up" @click="edit(set => frameUp(set))">
-      Frame {{ FRAMINGS[studio.document.brief.framing].name.toLowerCase() }}
+      Frame {{ inSentence(FRAMING_NAMES[studio.document.brief.framing]) }}
     </button>
   </div>
 </template>

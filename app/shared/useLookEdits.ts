@@ -18,6 +18,7 @@ import { counted, listed } from '#wording/language'
 import { useLooks } from '~/stores/looks'
 import { useNotices } from '~/stores/notices'
 import { useStudio } from '~/stores/studio'
+import { LOOK_NAMES } from '#wording/tone'
 
 /** What is done with looks as a whole. */
 export const useLookEdits = () => {
@@ -50,7 +51,7 @@ export const useLookEdits = () => {
   const addTones = (id: string) => {
     let made: string[] = []
     const outcome = studio.edit(set => {
-      const next = addToneLooks(set, id)
+      const next = addToneLooks(set, id, LOOK_NAMES)
       made = next.lookIds
       return next.set
     })

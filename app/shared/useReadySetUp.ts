@@ -9,6 +9,7 @@ import type { StartingPoint } from '#core/starting/startingPoint'
 import { validationErrors } from '#core/validation/validation'
 import { missedWords } from '#wording/misses'
 import { faultWords } from '#wording/refusals/misfits'
+import { errorWords } from '#wording/impossible'
 
 /** A ready set-up in the room of a set, its powers found; `missed` is what it does not come to there, in words. */
 export type ReadySetUp = { set: StudioSet; lacks: string[]; missed: string }
@@ -29,7 +30,7 @@ export const useReadySetUp = () => {
       const { set, missed } = await light.service.settle(started)
       return ok({ set, lacks, missed: missedWords(missed, set.looks.length > 1).join('; ') })
     } catch (error) {
-      return err(`It could not be set up: ${(error as Error).message} Nothing was changed.`)
+      return err(`It could not be set up: ${errorWords(error)} Nothing was changed.`)
     }
   }
 }

@@ -17,6 +17,7 @@ import { luminance } from '#core/physics/units/rgb'
 import { addReading, changeExposure } from '#core/edits/edits'
 import type { Reading } from '#core/model/schema'
 import { err, ok, type Outcome } from '#core/shared/outcome'
+import { pointedWords } from '#wording/metering'
 
 /** A reading just taken, with what was expected before it taught the plan anything. */
 export type Taken = { step: MeterStep; reading: Reading; offStops: number; isDoubtful: boolean; doubt: string }
@@ -55,7 +56,7 @@ export const useRecording = () => {
       {
         id: `reading-${freshId()}`,
         ...shown,
-        ...(step.kind === 'ambient' ? { direction: `${point.facingWords}, all lamps off` } : {}),
+        direction: step.kind === 'ambient' ? `${pointedWords(point)}, all lamps off` : pointedWords(point),
         at: new Date().toISOString(),
       },
     )

@@ -11,6 +11,7 @@ import { isCalledOff, newest } from '#services/rpc/latest'
 import { freshId } from '~/support/freshId'
 import { freshSeed } from '~/support/freshSeed'
 import { usePractice } from './practice'
+import { errorWords } from '#wording/impossible'
 
 /** Where an exercise comes from, when it is one of a collection. */
 type From = { collection: Collection; number: number }
@@ -90,7 +91,7 @@ export const useExercise = defineStore('exercise', () => {
       else prepareNext()
     } catch (error) {
       if (isCalledOff(error)) return
-      problem.value = `This exercise cannot be made: ${(error as Error).message}`
+      problem.value = `This exercise cannot be made: ${errorWords(error)}`
     } finally {
       if (!signal.aborted) isMaking.value = false
     }
@@ -108,7 +109,7 @@ export const useExercise = defineStore('exercise', () => {
       seen.value = await service.seen(exercise, done, { signal })
       prepareNext()
     } catch (error) {
-      if (!isCalledOff(error)) problem.value = `The set could not be worked out: ${(error as Error).message}`
+      if (!isCalledOff(error)) problem.value = `The set could not be worked out: ${errorWords(error)}`
     }
   }
   const move = (one: Move) => {
@@ -131,7 +132,7 @@ export const useExercise = defineStore('exercise', () => {
     try {
       seen.value = await service.frame(exercise, { signal })
     } catch (error) {
-      if (!isCalledOff(error)) problem.value = `The frame could not be developed: ${(error as Error).message}`
+      if (!isCalledOff(error)) problem.value = `The frame could not be developed: ${errorWords(error)}`
     }
   }
 
@@ -194,7 +195,7 @@ export const useExercise = defineStore('exercise', () => {
       if (exercise.answer === 'number' && !isTest.value) void showEffect(exercise)
       await practice.add(resultOf(exercise, found.judged))
     } catch (error) {
-      problem.value = `The answer could not be marked: ${(error as Error).message} It was not counted; give it again.`
+      problem.value = `The answer could not be marked: ${errorWords(error)} It was not counted; give it again.`
     } finally {
       marking.value = null
     }

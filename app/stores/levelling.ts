@@ -21,6 +21,8 @@ import type { Reading } from '#core/model/schema'
 import { grouped } from '#core/shared/groups'
 import { err, type Outcome } from '#core/shared/outcome'
 import { judgeService } from '#services/judge/judgeService'
+import { pointedWords } from '#wording/metering'
+import { errorWords } from '#wording/impossible'
 
 /** Levels fade in so long, and are read after so long, seconds and milliseconds. */
 const FADE_S = 0.3
@@ -86,6 +88,7 @@ export const useLevelling = defineStore('levelling', () => {
           at: new Date().toISOString(),
           fNumber,
           source: 'bench',
+          direction: pointedWords(point),
         }),
       )
     }
@@ -163,7 +166,7 @@ export const useLevelling = defineStore('levelling', () => {
       await run(by)
       if (isStopped) outcome.value = 'stopped'
     } catch (error) {
-      problem.value = `${(error as Error).message} Powers in the set are as they were.`
+      problem.value = `${errorWords(error)} Powers in the set are as they were.`
     } finally {
       isRunning.value = false
       doing.value = ''

@@ -1,4 +1,4 @@
-import { plural, sentence } from '#wording/language'
+import { plural } from '#wording/language'
 import { navigateTo } from '#imports'
 import { useKept } from '~/shared/useKept'
 import { ref, shallowRef } from 'vue'
@@ -18,6 +18,7 @@ import { usePreferences } from './preferences'
 import { useLooks } from './looks'
 import { useStudio } from './studio'
 import { useVault } from './vault'
+import { errorWords } from '#wording/impossible'
 
 /** A set with hundreds of frames stays well under this; anything larger is not one. */
 const LARGEST_SET_BYTES = 200_000_000
@@ -69,7 +70,7 @@ export const useLibrary = defineStore('library', () => {
     try {
       await run()
     } catch (error) {
-      problem.value = `${what} did not work: ${sentence((error as Error).message)} What is kept in this browser is as it was.`
+      problem.value = `${what} did not work: ${errorWords(error)} What is kept in this browser is as it was.`
     } finally {
       busy.value = null
     }
@@ -206,7 +207,7 @@ export const useLibrary = defineStore('library', () => {
         else problems.push(`${file.name}: ${added.message}`)
       } catch (error) {
         problems.push(
-          `${file.name}: It could not be taken in: ${sentence((error as Error).message)} Nothing was changed in what is already saved.`,
+          `${file.name}: It could not be taken in: ${errorWords(error)} Nothing was changed in what is already saved.`,
         )
       }
     }

@@ -23,6 +23,7 @@ import { lightService } from '#services/light/lightService'
 import { turns } from '#services/rpc/job'
 import { useSolving } from './solving'
 import { useStudio } from './studio'
+import { errorWords } from '#wording/impossible'
 
 /** What is asked for but not yet accepted: targets for some points. */
 export type Ask = Record<string, Target>
@@ -59,7 +60,7 @@ export const useLight = defineStore('light', () => {
         isStudied.value = true
       } catch (error) {
         if (mine === studies)
-          failure.value = `What the readings teach could not be worked out: ${(error as Error).message} They are kept.`
+          failure.value = `What the readings teach could not be worked out: ${errorWords(error)} They are kept.`
       }
     },
     { immediate: true, flush: 'sync' },
@@ -117,7 +118,7 @@ export const useLight = defineStore('light', () => {
           tellFirstAnswer()
         },
         error => {
-          failure.value = `The powers could not be worked out: ${(error as Error).message} Your set is kept.`
+          failure.value = `The powers could not be worked out: ${errorWords(error)} Your set is kept.`
         },
       )
     },

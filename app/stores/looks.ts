@@ -25,6 +25,7 @@ import type { Verdict } from '#core/solve/verdict'
 import { saidVerdict, type Said } from '#wording/verdict'
 import { useLight } from './light'
 import { useStudio } from './studio'
+import { errorWords } from '#wording/impossible'
 
 type Judged = Exclude<JudgedLook, { failure: string }>
 
@@ -78,7 +79,7 @@ export const useLooks = defineStore('looks', () => {
       failure.value = ''
     } catch (error) {
       if (!isCalledOff(error))
-        failure.value = `The other looks could not be judged: ${(error as Error).message} They are kept as they are.`
+        failure.value = `The other looks could not be judged: ${errorWords(error)} They are kept as they are.`
     }
   }
   watchDebounced([keys, () => studio.isDragging, () => light.calibration], judge, {

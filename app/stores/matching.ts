@@ -13,6 +13,7 @@ import type { Matched, MatchWays } from '#services/search/matchJob'
 import { searchService } from '#services/search/searchService'
 import { useKit } from './kit'
 import { useStudio } from './studio'
+import { errorWords } from '#wording/impossible'
 
 /** What is matched, by what it is called in addresses: a record, or a frame by what is known of it. */
 export type MatchSubject = { kind: 'record'; record: StudioRecord } | { kind: 'frame'; id: string; known: PictureKnown }
@@ -67,7 +68,7 @@ export const useMatching = defineStore('matching', () => {
       if (found) answer.value = found
     } catch (error) {
       if (isCalledOff(error)) return
-      failure.value = `The match broke off: ${(error as Error).message} Record and open set are as they were.`
+      failure.value = `The match broke off: ${errorWords(error)} Record and open set are as they were.`
     }
     isBusy.value = false
   }

@@ -15,6 +15,7 @@ import { searchService } from '#services/search/searchService'
 import { useKit } from './kit'
 import { useLight } from './light'
 import { useStudio } from './studio'
+import { errorWords } from '#wording/impossible'
 
 type Kind = 'placement' | 'sitters' | 'lights' | 'walks' | 'flatter'
 
@@ -71,7 +72,7 @@ export const usePlacing = defineStore('placing', () => {
       if (answer) show(answer)
     } catch (error) {
       if (isCalledOff(error)) return
-      failure.value = { kind, words: `The search broke off: ${(error as Error).message} Your set is as it was.` }
+      failure.value = { kind, words: `The search broke off: ${errorWords(error)} Your set is as it was.` }
     }
     busy.value = null
   }

@@ -9,6 +9,7 @@ import { createWriter } from '~/document/writer'
 import { useKept } from '~/shared/useKept'
 import { useNotices } from './notices'
 import { useVault } from './vault'
+import { errorWords } from '#wording/impossible'
 
 /** Practice: what was answered, what is due and what comes next, and collections. */
 export const usePractice = defineStore('practice', () => {
@@ -37,7 +38,7 @@ export const usePractice = defineStore('practice', () => {
       damagedCollections.value = broken
       failure.value = ''
     } catch (error) {
-      failure.value = `What was practised could not be read: ${(error as Error).message} It is kept as it is.`
+      failure.value = `What was practised could not be read: ${errorWords(error)} It is kept as it is.`
     }
     isLoaded.value = true
     await survey()
@@ -49,7 +50,7 @@ export const usePractice = defineStore('practice', () => {
     try {
       overview.value = await service.overview(toRaw(results.value), new Date().toISOString(), topic.value)
     } catch (error) {
-      failure.value = `What comes next could not be worked out: ${(error as Error).message} Results are kept.`
+      failure.value = `What comes next could not be worked out: ${errorWords(error)} Results are kept.`
     }
   }
 

@@ -88,7 +88,7 @@ describe('the store of the logbook', () => {
     fake.kept = { records: { ...records, keep: () => Promise.reject(new Error('full')) } }
     setActivePinia(createPinia())
     expect(await (await open()).keepStanding(standing, { from: 'stage' })).toBeUndefined()
-    expect(fake.told.at(-1)!.words).toMatch(/could not be kept: full The set itself is as it was/)
+    expect(fake.told.at(-1)!.words).toMatch(/could not be kept: full. The set itself is as it was/)
   })
 
   it('finds what is written on a record, and keeps it', async () => {

@@ -21,6 +21,7 @@ import { useLight } from './light'
 import { useNotices } from './notices'
 import { useStudio } from './studio'
 import { useVault } from './vault'
+import { errorWords } from '#wording/impossible'
 
 const WIDTHS = { width: 360, smallWidth: 96 }
 
@@ -53,7 +54,7 @@ export const useRecords = defineStore('records', () => {
       index.putAll(heads.value)
       failure.value = ''
     } catch (error) {
-      failure.value = `The logbook could not be read: ${(error as Error).message} It is kept as it is.`
+      failure.value = `The logbook could not be read: ${errorWords(error)} It is kept as it is.`
     }
     isLoaded.value = true
     watchOthers()
@@ -101,7 +102,7 @@ export const useRecords = defineStore('records', () => {
     } catch (error) {
       notices.tell({
         id: 'record',
-        words: `This could not be kept: ${(error as Error).message} The set itself is as it was.`,
+        words: `This could not be kept: ${errorWords(error)} The set itself is as it was.`,
       })
       return undefined
     }
@@ -122,7 +123,7 @@ export const useRecords = defineStore('records', () => {
       void vault.copyRecord(id)
       await showThumbs([id], true)
     } catch (error) {
-      notices.tell({ id: 'record', words: `The record is kept, but without a picture: ${(error as Error).message}` })
+      notices.tell({ id: 'record', words: `The record is kept, but without a picture: ${errorWords(error)}` })
     }
   }
 

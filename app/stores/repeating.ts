@@ -17,6 +17,7 @@ import { askBenchReading, NO_SERVER } from '~/support/bench'
 import { benchHere } from '~/support/benchHere'
 import { usePreferences } from './preferences'
 import { searchService } from '#services/search/searchService'
+import { errorWords } from '#wording/impossible'
 
 /** A record that is set up again: the readings that would show a difference, and what they show. */
 export const useRepeating = defineStore('repeating', () => {
@@ -64,7 +65,7 @@ export const useRepeating = defineStore('repeating', () => {
       choose()
     } catch (error) {
       if (isCalledOff(error)) return
-      failure.value = `The readings could not be worked out: ${(error as Error).message} The record is as it was.`
+      failure.value = `The readings could not be worked out: ${errorWords(error)} The record is as it was.`
     }
     isBusy.value = false
   }

@@ -14,6 +14,7 @@ import type { EvenPlaces, SweptTone, Proposal, Proposals, Search } from '#servic
 import { searchService } from '#services/search/searchService'
 import { useLight } from './light'
 import { useStudio } from './studio'
+import { errorWords } from '#wording/impossible'
 
 type Kind = 'proposals' | 'toneSweep' | 'sensitivity' | 'map' | 'even'
 
@@ -65,7 +66,7 @@ export const useSearch = defineStore('search', () => {
       await run(search, signal)
     } catch (error) {
       if (isCalledOff(error)) return
-      failure.value = `The search broke off: ${(error as Error).message} Your set is as it was.`
+      failure.value = `The search broke off: ${errorWords(error)} Your set is as it was.`
     }
     busy.value = null
   }

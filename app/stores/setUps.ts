@@ -12,6 +12,7 @@ import { isCalledOff, newest } from '#services/rpc/latest'
 import { missedWords } from '#wording/misses'
 import { useKit } from './kit'
 import { useStudio } from './studio'
+import { errorWords } from '#wording/impossible'
 
 /** What is known of a ready set-up in the room of the open set. */
 export type KnownSetUp = { url?: string; missed: string; lacks: readonly string[]; failure: string }
@@ -98,7 +99,7 @@ export const useSetUps = defineStore('set-ups', () => {
       })
     } catch (error) {
       if (isCalledOff(error)) return
-      const why = (error as Error).message
+      const why = errorWords(error)
       failure.value = `The pictures of set-ups could not be made: ${why} They can be used all the same.`
     } finally {
       // One that was called off by the next leaves that one at work.

@@ -7,6 +7,7 @@ import type { Exactness } from '#services/light/lightApi'
 import type { lightService } from '#services/light/lightService'
 import { isCalledOff, newest } from '#services/rpc/latest'
 import { useStudio } from './studio'
+import { errorWords } from '#wording/impossible'
 
 /** Light on a set as it stands: what falls from each light everywhere, and what stands in the frame. */
 export type WholeLight = { of: string; layers: LightLayer[]; intrusions: FrameIntrusion[] }
@@ -108,7 +109,7 @@ export const useSolving = (service: ReturnType<typeof lightService>) => {
       if (!isStopped.value) void service.warm({ at: 'frame', width: COARSE_WIDTH }).catch(() => {})
       failure.value = null
     } catch (error) {
-      failure.value = `The light could not be worked out: ${(error as Error).message} Undo the last step; your set is kept.`
+      failure.value = `The light could not be worked out: ${errorWords(error)} Undo the last step; your set is kept.`
     } finally {
       isBusy.value = false
     }

@@ -11,7 +11,7 @@ import { downloadText } from '~/support/download'
 import { fileName } from '~/support/fileName'
 import { formatMoment } from '#wording/notation/moment'
 import { useNotices } from './notices'
-import { sentence } from '#wording/language'
+import { errorWords } from '#wording/impossible'
 
 /** After a save the second copy may wait so long, so that a row of edits makes one copy. */
 const COPY_AFTER_MS = 1500
@@ -86,7 +86,7 @@ export const useVault = defineStore('vault', () => {
     } catch (error) {
       notices.tell({
         id: 'copies',
-        words: `Second copies could not be written: ${sentence((error as Error).message)} Sets are saved as before.`,
+        words: `Second copies could not be written: ${errorWords(error)} Sets are saved as before.`,
       })
     }
   }
@@ -102,7 +102,7 @@ export const useVault = defineStore('vault', () => {
       } catch (error) {
         notices.tell({
           id: 'copies',
-          words: `The second copy could not be written: ${sentence((error as Error).message)} The set itself is saved.`,
+          words: `The second copy could not be written: ${errorWords(error)} The set itself is saved.`,
         })
       }
     }
@@ -120,7 +120,7 @@ export const useVault = defineStore('vault', () => {
     } catch (error) {
       notices.tell({
         id: 'copies',
-        words: `The second copy of a record could not be written: ${sentence((error as Error).message)} The record itself is kept.`,
+        words: `The second copy of a record could not be written: ${errorWords(error)} The record itself is kept.`,
       })
     }
   }
@@ -132,7 +132,7 @@ export const useVault = defineStore('vault', () => {
     } catch (error) {
       notices.tell({
         id: 'copies',
-        words: `The second copy of practice could not be written: ${sentence((error as Error).message)} The results themselves are kept.`,
+        words: `The second copy of practice could not be written: ${errorWords(error)} The results themselves are kept.`,
       })
     }
   }, COPY_AFTER_MS)

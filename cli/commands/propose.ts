@@ -8,6 +8,7 @@ import { bindingWords, stepWords } from '#wording/proposals'
 import { formatDistance } from '#wording/notation/distance'
 import { solvedFor, tidy } from '../solved'
 import { wholeNumber } from '../wholeNumber'
+import { TONE_NAMES } from '#wording/tone'
 
 const metres = (lengthM: number) => formatDistance(lengthM, 'metric')
 
@@ -52,10 +53,10 @@ export const proposalsFor = async (set: StudioSet, look: Look, options: Options)
 export const sweepFor = async (set: StudioSet, look: Look, options: Options) => {
   const sweep = (await toneSweep(questionOf(set, look, options), { fewest: options.fewest }))!
   const ladder = await Promise.all(
-    sweep.map(async tone => ({
-      value: tone.value,
-      name: tone.name,
-      ...(await answerOf(tone.set, look, tone.proposed)),
+    sweep.map(async ({ value, tone, set: asked, proposed }) => ({
+      value,
+      name: TONE_NAMES[tone],
+      ...(await answerOf(asked, look, proposed)),
     })),
   )
   return { set: set.name, look: look.name, ladder }

@@ -8,12 +8,12 @@ import type { Brief, Camera, StudioSet } from '../model/schema'
  */
 export const FRAMINGS: Record<
   Brief['framing'],
-  { name: string; shown: number; middle: number; cameraAt: number; leastToBackdropM: number }
+  { shown: number; middle: number; cameraAt: number; leastToBackdropM: number }
 > = {
-  head: { name: 'Head and shoulders', shown: 0.36, middle: 0.87, cameraAt: 0.92, leastToBackdropM: 0.6 },
-  half: { name: 'Half length', shown: 0.58, middle: 0.75, cameraAt: 0.82, leastToBackdropM: 0.8 },
-  full: { name: 'Full length', shown: 1.16, middle: 0.5, cameraAt: 0.6, leastToBackdropM: 1.5 },
-  group: { name: 'Group, full length', shown: 1.2, middle: 0.5, cameraAt: 0.6, leastToBackdropM: 1.5 },
+  head: { shown: 0.36, middle: 0.87, cameraAt: 0.92, leastToBackdropM: 0.6 },
+  half: { shown: 0.58, middle: 0.75, cameraAt: 0.82, leastToBackdropM: 0.8 },
+  full: { shown: 1.16, middle: 0.5, cameraAt: 0.6, leastToBackdropM: 1.5 },
+  group: { shown: 1.2, middle: 0.5, cameraAt: 0.6, leastToBackdropM: 1.5 },
 }
 
 /** Focal lengths that lenses come in, millimetres. */

@@ -1,15 +1,16 @@
 import { BACKDROP_MIDDLE, KEY_SIDE } from '../model/placeIds'
 import type { Brief, Look, StudioSet, Target } from '../model/schema'
+import { TONE_VALUES } from '../evaluation/target'
 
-/** What a look asks of the backdrop. Values as the trade names them; common practice, no source. */
-export const LOOKS: Record<Brief['look'], { name: string; value: number; words: string }> = {
-  white: { name: 'Pure white', value: 250, words: 'at the edge of clipping' },
-  'white-held': { name: 'White that holds detail', value: 244, words: 'never 255' },
-  'light-grey': { name: 'Light grey', value: 200, words: 'a little under the key' },
-  'mid-grey': { name: 'Mid grey', value: 118, words: 'the tone of a grey card' },
-  'dark-grey': { name: 'Dark grey', value: 60, words: 'shapes still read' },
-  black: { name: 'Black', value: 12, words: 'near nothing, not crushed' },
-  silhouette: { name: 'Silhouette', value: 250, words: 'backdrop up, subject dark' },
+/** The value that a look asks of the backdrop. Values as the trade names them; common practice, no source. */
+export const LOOK_VALUES: Record<Brief['look'], number> = {
+  white: TONE_VALUES.white,
+  'white-held': 244,
+  'light-grey': TONE_VALUES['light-grey'],
+  'mid-grey': TONE_VALUES['mid-grey'],
+  'dark-grey': TONE_VALUES['dark-grey'],
+  black: TONE_VALUES.black,
+  silhouette: TONE_VALUES.white,
 }
 
 /** Places of the backdrop that a look's tone is wanted of. */
@@ -24,7 +25,7 @@ export const evenBackdrop = (value: number): Record<string, Target> =>
  */
 export const targetsOf = (kind: Brief['look']): Record<string, Target> => ({
   ...(kind === 'silhouette' ? {} : { [KEY_SIDE]: { kind: 'stops', stops: 0 } }),
-  ...evenBackdrop(LOOKS[kind].value),
+  ...evenBackdrop(LOOK_VALUES[kind]),
 })
 
 /** A silhouette is exposed for nothing on the sitter, so its aperture stays where it is set. */

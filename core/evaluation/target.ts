@@ -9,14 +9,14 @@ import { stopsFromValue } from '../camera/backdropTone'
 /** Within this of its target, a point is on target. */
 export const ON_TARGET_STOPS = 0.1
 
-/** Values asked for most: pure white, light, mid and dark grey, black. */
-export const TONE_NAMES: readonly { value: number; name: string }[] = [
-  { value: 250, name: 'pure white' },
-  { value: 200, name: 'light grey' },
-  { value: 118, name: 'mid grey' },
-  { value: 60, name: 'dark grey' },
-  { value: 12, name: 'black' },
-]
+/** Pixel values asked for most, as the trade names them; common practice, no source. */
+export const TONE_VALUES = { white: 250, 'light-grey': 200, 'mid-grey': 118, 'dark-grey': 60, black: 12 } as const
+
+/** One of these tones. */
+export type Tone = keyof typeof TONE_VALUES
+
+/** These tones from white to black. */
+export const TONES = Object.keys(TONE_VALUES) as Tone[]
 
 /** Where a target wants a point, and how far off it may be for nothing: infinite where any amount is welcome. */
 export type Band = {

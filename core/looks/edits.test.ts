@@ -30,20 +30,21 @@ import {
 } from './lookEdits'
 import { overriddenBy } from './overridden'
 import { takeBackOverride } from './overrides'
+import { LOOK_NAMES } from '#wording/tone'
 
 const names = ({ looks }: StudioSet) => looks.map(({ name }) => name)
-const five = () => addToneLooks(demoSet(), 'white').set
+const five = () => addToneLooks(demoSet(), 'white', LOOK_NAMES).set
 
 describe('looks of a set', () => {
   it('get every tone that none has yet, once, each after the other from white to black', () => {
-    const { set, lookIds } = addToneLooks(demoSet(), 'white')
+    const { set, lookIds } = addToneLooks(demoSet(), 'white', LOOK_NAMES)
     expect(lookIds).toHaveLength(4)
     expect(set.looks.map(wantedValue)).toEqual([250, 200, 118, 60, 12])
     expect(validationErrors(set)).toEqual([])
-    expect(addToneLooks(set, 'white')).toEqual({ set, lookIds: [] })
+    expect(addToneLooks(set, 'white', LOOK_NAMES)).toEqual({ set, lookIds: [] })
     const without = removeLook(set, lookIds[1]!)
     expect(
-      addToneLooks(without, 'white')
+      addToneLooks(without, 'white', LOOK_NAMES)
         .set.looks.map(wantedValue)
         .toSorted((a, b) => b! - a!),
     ).toEqual(set.looks.map(wantedValue))
@@ -88,15 +89,17 @@ describe('looks of a set', () => {
   it('have names of their own, and no more of them than a file holds', () => {
     const { set, lookId } = duplicateLook(demoSet(), 'white')
     expect(names(set)[1]).toBe(`${names(set)[0]!} 2`)
-    expect(() => renameLook(set, lookId, ` ${names(set)[0]!} `)).toThrow('There is a look')
+    expect(() => renameLook(set, lookId, ` ${names(set)[0]!} `)).toThrow(
+      expect.objectContaining({ name: 'look-name-taken' }),
+    )
     expect(names(renameLook(set, lookId, ' Grey '))[1]).toBe('Grey')
     const many = Array.from({ length: MOST.looks - 1 }).reduce<StudioSet>(
       next => duplicateLook(next, 'white').set,
       demoSet(),
     )
     expect(new Set(names(many)).size).toBe(MOST.looks)
-    expect(() => duplicateLook(many, 'white')).toThrow('at most')
-    expect(() => duplicateLook(demoSet(), 'nobody')).toThrow('not there')
+    expect(() => duplicateLook(many, 'white')).toThrow(expect.objectContaining({ name: 'looks-full', message: '40' }))
+    expect(() => duplicateLook(demoSet(), 'nobody')).toThrow(expect.objectContaining({ name: 'look-gone' }))
   })
 
   it('give back one thing that they have otherwise, and keep the rest', () => {
@@ -221,9 +224,9 @@ describe('a look from a test frame', () => {
   })
   it('is refused where no backdrop was read', () => {
     expect(() => lookFromFrame({ ...of, frames: [{ ...frame, values: {} }] }, 'frame-1')).toThrow(
-      /No backdrop was read/,
+      expect.objectContaining({ name: 'frame-without-backdrop' }),
     )
-    expect(() => lookFromFrame(of, 'frame-1')).toThrow(/not there any more/)
+    expect(() => lookFromFrame(of, 'frame-1')).toThrow(expect.objectContaining({ name: 'frame-gone' }))
   })
 })
 

@@ -1,9 +1,11 @@
 import { rigWithout } from '../edits/rigEdits'
-import { BACKDROP_POINTS, evenBackdrop, LOOKS } from '../brief/looks'
+import { BACKDROP_POINTS, evenBackdrop } from '../brief/looks'
 import { changeTargets } from '../edits/edits'
 import type { Day } from '../model/daySchema'
 import type { Look, StudioSet } from '../model/schema'
 import { MOST } from '../model/limits'
+import { TONES, TONE_VALUES, type Tone } from '../evaluation/target'
+import { Impossible } from '../shared/impossible'
 
 const editLook = (set: StudioSet, lookId: string, edit: (look: Look) => Look): StudioSet => ({
   ...set,
@@ -30,7 +32,7 @@ const freeLookName = ({ looks }: StudioSet, wish: string): string => {
 
 const lookOf = (set: StudioSet, lookId: string): Look => {
   const look = set.looks.find(({ id }) => id === lookId)
-  if (!look) throw new RangeError('The look is not there any more.')
+  if (!look) throw new Impossible('look-gone')
   return look
 }
 
@@ -40,7 +42,7 @@ export const duplicateLook = (
   lookId: string,
   change: Partial<Omit<Look, 'id'>> = {},
 ): { set: StudioSet; lookId: string } => {
-  if (set.looks.length >= MOST.looks) throw new RangeError(`A set holds at most ${MOST.looks} looks.`)
+  if (set.looks.length >= MOST.looks) throw new Impossible('looks-full', MOST.looks)
   const from = lookOf(set, lookId)
   const id = freeLookId(set)
   const made: Look = { ...from, ...change, id, name: freeLookName(set, change.name ?? from.name) }
@@ -52,7 +54,7 @@ export const duplicateLook = (
 export const renameLook = (set: StudioSet, lookId: string, name: string): StudioSet => {
   const wanted = name.trim()
   if (set.looks.some(look => look.id !== lookId && look.name === wanted))
-    throw new RangeError(`There is a look "${wanted}" already.`)
+    throw new Impossible('look-name-taken', wanted)
   return editLook(set, lookId, look => ({ ...look, name: wanted }))
 }
 
@@ -121,11 +123,11 @@ export const keptOf = (set: StudioSet, lookId: string): { readings: number; fram
  */
 export const lookFromFrame = (set: StudioSet, frameId: string): { set: StudioSet; lookId: string } => {
   const frame = set.frames.find(({ id }) => id === frameId)
-  if (!frame) throw new RangeError('The test frame is not there any more.')
+  if (!frame) throw new Impossible('frame-gone')
   const values = BACKDROP_POINTS.flatMap(id =>
     frame.values[id] === undefined ? [] : [[id, frame.values[id]] as const],
   )
-  if (values.length === 0) throw new RangeError('No backdrop was read in this frame, so there is nothing to aim at.')
+  if (values.length === 0) throw new Impossible('frame-without-backdrop')
   const { lights } = lookOf(set, frame.lookId)
   return duplicateLook(set, frame.lookId, {
     name: frame.name.replace(/\.[a-z0-9]{2,5}$/i, '').slice(0, 74) || 'From a frame',
@@ -138,9 +140,6 @@ export const lookFromFrame = (set: StudioSet, frameId: string): { set: StudioSet
   })
 }
 
-/** The tones of the sweep, as looks. */
-const TONES = (['white', 'light-grey', 'mid-grey', 'dark-grey', 'black'] as const).map(kind => LOOKS[kind])
-
 /** The value that a look wants of the whole backdrop, where it wants one. */
 export const wantedValue = ({ targets }: Look): number | undefined => {
   const values = BACKDROP_POINTS.map(id => targets[id]).map(target =>
@@ -152,13 +151,19 @@ export const wantedValue = ({ targets }: Look): number | undefined => {
 /**
  * A look for each tone of the sweep, white, light grey, grey, dark grey and black, made from one look; a tone that a
  * look has already is left out. Their powers are still those of the look that they were made from.
+ * @param names what the looks are called
  */
-export const addToneLooks = (set: StudioSet, lookId: string): { set: StudioSet; lookIds: string[] } => {
+export const addToneLooks = (
+  set: StudioSet,
+  lookId: string,
+  names: Readonly<Record<Tone, string>>,
+): { set: StudioSet; lookIds: string[] } => {
   let [made, after] = [set, lookId]
   const lookIds: string[] = []
-  for (const { value, name } of TONES) {
+  for (const tone of TONES) {
+    const value = TONE_VALUES[tone]
     if (made.looks.some(look => wantedValue(look) === value)) continue
-    const next = duplicateLook(made, after, { ...lookOf(made, lookId), name })
+    const next = duplicateLook(made, after, { ...lookOf(made, lookId), name: names[tone] })
     made = changeTargets(next.set, next.lookId, evenBackdrop(value))
     after = next.lookId
     lookIds.push(next.lookId)

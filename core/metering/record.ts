@@ -51,7 +51,7 @@ export const recordReading = (
     shown: '',
     meter: 'incident',
     note: '',
-    direction: point.facingWords,
+    direction: '',
     ...shown,
     lookId: look.id,
     pointId: point.id,

@@ -7,7 +7,8 @@ import { bestOrder, keepsTo, minutesOfOrder } from '../looks/order'
 import type { OwnExercise } from './collection'
 import { offBy } from './figures'
 import { effectOf } from './kinds/effect'
-import { Impossible, makeOwn } from './kinds/own'
+import { isImpossible } from '../shared/impossible'
+import { makeOwn } from './kinds/own'
 import { missOf, minutesOfMoves, movedSet } from './kinds/moves'
 import { explained } from './kinds/reading'
 import { bestWays, isSet } from './kinds/ways'
@@ -245,8 +246,12 @@ describe('an exercise of one’s own', () => {
         lights: Object.fromEntries(Object.entries(look.lights).map(([id, one]) => [id, { ...one, on: false }])),
       })),
     }
-    await expect(makeOwn(own({ set: off }), lit)).rejects.toThrow(Impossible)
-    await expect(makeOwn(own({ ask: 'set-it', set: off }), lit)).rejects.toThrow(/no backdrop light/)
-    await expect(makeOwn(own({ pointId: 'own/gone' }), lit)).rejects.toThrow(/no place "own\/gone"/)
+    await expect(makeOwn(own({ set: off }), lit)).rejects.toSatisfy(isImpossible)
+    await expect(makeOwn(own({ ask: 'set-it', set: off }), lit)).rejects.toThrow(
+      expect.objectContaining({ name: 'no-backdrop-light' }),
+    )
+    await expect(makeOwn(own({ pointId: 'own/gone' }), lit)).rejects.toThrow(
+      expect.objectContaining({ name: 'no-place', message: 'own/gone' }),
+    )
   })
 })

@@ -103,7 +103,6 @@ export const madeStudio = (
     {
       id: 'practice',
       name: 'Practice',
-      gives: '',
       look,
       framing,
       toBackdropM: Math.min(wish.toBackdropM, front - 3),

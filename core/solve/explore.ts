@@ -8,6 +8,7 @@ import { DRAFT_QUALITY } from '../physics/transport/stage'
 import { applyChange } from '../changes/apply'
 import { axesOf, type Axis, type AxisId } from './axes'
 import { goOn, type Listening, type Situation } from './situation'
+import { Impossible } from '../shared/impossible'
 
 /** Backdrop middle over two things that can be set: stops over the camera setting, row by row along the second. */
 export type ToneMap = { xs: number[]; ys: number[]; stops: number[] }
@@ -30,7 +31,7 @@ export const exploreTones = async (
 ): Promise<ToneMap | undefined> => {
   const axes = axesOf(set, look.id)
   const [x, y] = axisIds.map(id => axes.find(axis => axis.id === id))
-  if (!x || !y || x === y) throw new RangeError('A map needs two different things that this set has.')
+  if (!x || !y || x === y) throw new Impossible('map-needs-two')
   const solver = lightingSolver(DRAFT_QUALITY, meterPoints)
   const [xs, ys] = [stepsOf(x), stepsOf(y)]
   const map: ToneMap = { xs, ys, stops: Array.from({ length: xs.length * ys.length }, () => Number.NaN) }

@@ -4,6 +4,7 @@ import { evaluate, type Evaluation } from '../evaluation/evaluation'
 import type { CameraSetting, StudioSet } from '../model/schema'
 import type { Solver } from './moves/trial'
 import type { Listening } from './situation'
+import { Impossible } from '../shared/impossible'
 
 /** What is asked of several looks at once: the set as it is kept, and what readings taught, by look. */
 export type LooksQuestion = { set: StudioSet; learned: Readonly<Record<string, Learned>> }
@@ -21,7 +22,7 @@ export const solvedLook = async (
   { pause, camera }: Pick<Listening, 'pause'> & { camera?: CameraSetting } = {},
 ): Promise<Evaluation | undefined> => {
   const look = shown.looks.find(({ id }) => id === lookId)
-  if (!look) throw new RangeError('The look is not there any more.')
+  if (!look) throw new Impossible('look-gone')
   const solved = await solve(shown, { pause })
   return solved && evaluate(shown, look, calibratedLighting(shown, solved.layers, learned), camera)
 }

@@ -10,7 +10,6 @@ export const DARKS: readonly StartingPoint[] = [
   {
     id: 'low-key',
     name: 'One light turned toward the camera, a board for the dark side',
-    gives: 'Low key: a lit edge of the face on black',
     look: 'black',
     framing: 'head',
     toBackdropM: 2.6,
@@ -31,7 +30,6 @@ export const DARKS: readonly StartingPoint[] = [
   {
     id: 'deep-colour',
     name: 'Colour deep on a black panel with a paler rim',
-    gives: 'A saturated blue from a gel on black, the rim in a paler blue',
     look: 'black',
     framing: 'head',
     toBackdropM: 1.8,
@@ -61,7 +59,6 @@ export const DARKS: readonly StartingPoint[] = [
   {
     id: 'colour-wash',
     name: 'Colour wash with crossed white lights',
-    gives: 'A honey-coloured backdrop, the subject in clean white light kept off it',
     look: 'light-grey',
     framing: 'half',
     toBackdropM: 3,
@@ -86,7 +83,6 @@ export const DARKS: readonly StartingPoint[] = [
   {
     id: 'glitter',
     name: 'Glitter curtain',
-    gives: 'Glints all over a metal curtain from hard lights beside the camera’s axis',
     look: 'mid-grey',
     framing: 'half',
     toBackdropM: 2,
@@ -111,7 +107,6 @@ export const DARKS: readonly StartingPoint[] = [
   {
     id: 'gloss-product',
     name: 'Product on gloss board',
-    gives: 'A thing on black gloss that mirrors it, before a grey that fades',
     look: 'dark-grey',
     framing: 'full',
     toBackdropM: 1.5,

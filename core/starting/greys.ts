@@ -10,7 +10,6 @@ export const GREYS: readonly StartingPoint[] = [
   {
     id: 'painted-cloth',
     name: 'One large source and a painted cloth',
-    gives: 'A quiet dark cloth from the key’s own spill, nothing else to set',
     look: 'dark-grey',
     framing: 'half',
     toBackdropM: 1.4,
@@ -28,7 +27,6 @@ export const GREYS: readonly StartingPoint[] = [
   {
     id: 'pool',
     name: 'Key, edge and a pool on grey',
-    gives: 'A round pool of light behind the shoulders that falls off to the corners',
     look: 'mid-grey',
     framing: 'head',
     toBackdropM: 1.9,
@@ -54,7 +52,6 @@ export const GREYS: readonly StartingPoint[] = [
   {
     id: 'four-lights',
     name: 'Four lights: key, fill, edge, backdrop',
-    gives: 'Everything at its own dial: ratio, rim and the tone behind',
     look: 'mid-grey',
     framing: 'half',
     toBackdropM: 2.4,
@@ -81,7 +78,6 @@ export const GREYS: readonly StartingPoint[] = [
   {
     id: 'scenery',
     name: 'Printed scenery with a glow and a warm edge',
-    gives: 'A printed backdrop that glows behind the subject, the rim in warm light',
     look: 'mid-grey',
     framing: 'half',
     toBackdropM: 2,
@@ -112,7 +108,6 @@ export const GREYS: readonly StartingPoint[] = [
   {
     id: 'split-tone',
     name: 'Split tone',
-    gives: 'Light side of the face against dark, dark side against light',
     look: 'mid-grey',
     framing: 'head',
     toBackdropM: 1.9,

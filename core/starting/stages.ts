@@ -11,7 +11,6 @@ export const STAGES: readonly StartingPoint[] = [
   {
     id: 'keying',
     name: 'Keying screen from both sides and from above',
-    gives: 'A green half a stop under the key, even to two tenths, the subject well in front of it',
     look: 'mid-grey',
     framing: 'half',
     toBackdropM: 3.6,
@@ -37,7 +36,6 @@ export const STAGES: readonly StartingPoint[] = [
   {
     id: 'stage-top',
     name: 'Curved stage with top light',
-    gives: 'Floor, curve and wall run into one light grey, lit from above',
     look: 'light-grey',
     framing: 'full',
     toBackdropM: 2.6,
@@ -59,7 +57,6 @@ export const STAGES: readonly StartingPoint[] = [
   {
     id: 'stage-two-tones',
     name: 'Curved stage, wall and floor at different tones',
-    gives: 'A pale floor before a darker wall, each with lights of its own',
     look: 'light-grey',
     framing: 'full',
     toBackdropM: 3,
@@ -86,7 +83,6 @@ export const STAGES: readonly StartingPoint[] = [
   {
     id: 'stage-group',
     name: 'Group on a curved stage, grey that lightens to one side',
-    gives: 'Full length in dark grey with the light coming up on the right',
     look: 'dark-grey',
     framing: 'group',
     toBackdropM: 2.8,

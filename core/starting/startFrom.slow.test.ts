@@ -11,7 +11,8 @@ import type { StudioSet } from '../model/schema'
 import { solveSetFromScratch } from '../solve/solveFromScratch'
 import { DRAFT_QUALITY } from '../physics/transport/stage'
 import { NOTHING_LEARNED } from '../calibration/calibration'
-import { replacedBy, STARTING_POINTS, startFrom } from './startFrom'
+import { STARTING_POINTS, startFrom } from './startFrom'
+import { replacedBy } from '#wording/startingPoints'
 
 /** Targets are met on the very layers that they are solved on, so a quarter of the rays proves as much. */
 const solve = lightingSolver(DRAFT_QUALITY)

@@ -50,22 +50,6 @@ const firstSubject = ({ subjects }: StudioSet): StudioSet['subjects'][number] =>
     : { ...first, turnDeg: 0 }
 }
 
-/** What of a set gives way to a ready set-up, in words. */
-export const replacedBy = (set: StudioSet): string[] => {
-  const counted = (count: number, one: string, many: string) =>
-    count === 0 ? [] : [count === 1 ? `1 ${one}` : `${count} ${many}`]
-  return [
-    'the backdrop',
-    ...counted(set.lights.length, 'light', 'lights'),
-    ...counted(set.subjects.length - 1, 'further subject', 'further subjects'),
-    ...counted(set.panels.length + set.props.length, 'panel or prop', 'panels and props'),
-    ...counted(set.points.length, 'point of your own', 'points of your own'),
-    ...counted(set.looks.length, 'look with its targets', 'looks with their targets'),
-    ...counted(set.readings.length, 'reading', 'readings'),
-    ...counted(set.frames.length, 'test shot', 'test shots'),
-  ]
-}
-
 /** The room with the depth behind the backdrop that a set-up needs, where there is room for it. */
 const withDepthBehind = (set: StudioSet, wantedM: number): StudioSet => {
   // What a lit panel needed behind it is given back to the room.

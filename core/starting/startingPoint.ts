@@ -1,11 +1,10 @@
 import type { Brief, StudioSet } from '../model/schema'
 import type { Studio } from './studioBuilder'
 
-/** A ready set-up: how it is called, what it gives, and how it is built into whatever room and kit there are. */
+/** A ready set-up: how it is called, and how it is built into whatever room and kit there are. */
 export type StartingPoint = {
   id: string
   name: string
-  gives: string
   look: Brief['look']
   framing: Brief['framing']
   /** Distance between subject and backdrop that it wants; it makes do with less. */

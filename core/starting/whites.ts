@@ -11,7 +11,6 @@ export const WHITES: readonly StartingPoint[] = [
   {
     id: 'white-crossed',
     name: 'White paper, two crossed lights',
-    gives: 'Even white, lit on its own by a light from each side',
     look: 'white',
     framing: 'half',
     toBackdropM: 3.4,
@@ -24,7 +23,6 @@ export const WHITES: readonly StartingPoint[] = [
   {
     id: 'white-hidden',
     name: 'White from one hidden light',
-    gives: 'White behind the subject from a single light out of sight behind the back',
     look: 'white',
     framing: 'head',
     toBackdropM: 2.4,
@@ -44,7 +42,6 @@ export const WHITES: readonly StartingPoint[] = [
   {
     id: 'one-wall',
     name: 'One white wall: white, grey, black',
-    gives: 'Three looks from a white wall in a small room, by power and switches alone',
     look: 'white',
     framing: 'head',
     toBackdropM: 2,
@@ -68,7 +65,6 @@ export const WHITES: readonly StartingPoint[] = [
   {
     id: 'white-on-white',
     name: 'White on white, ring light and black sides',
-    gives: 'Pale clothes that keep their edges on white, lit flat from the lens',
     look: 'white',
     framing: 'half',
     toBackdropM: 3.4,
@@ -88,7 +84,6 @@ export const WHITES: readonly StartingPoint[] = [
   {
     id: 'silhouette',
     name: 'Silhouette',
-    gives: 'Only the outline, against a lit white backdrop',
     look: 'silhouette',
     framing: 'half',
     toBackdropM: 3.4,
@@ -105,7 +100,6 @@ export const WHITES: readonly StartingPoint[] = [
   {
     id: 'lit-panel',
     name: 'Lit panel behind',
-    gives: 'A glowing white with light round every edge, from a diffusion frame lit from behind',
     look: 'white',
     framing: 'head',
     toBackdropM: 1.1,
@@ -127,7 +121,6 @@ export const WHITES: readonly StartingPoint[] = [
   {
     id: 'lit-panel-dark-core',
     name: 'Lit panel with a black board in its middle',
-    gives: 'A dark core and bright rims on both sides',
     look: 'white',
     framing: 'head',
     toBackdropM: 1.3,
@@ -153,7 +146,6 @@ export const WHITES: readonly StartingPoint[] = [
   {
     id: 'group-white',
     name: 'Group across a wide roll',
-    gives: 'Three people evenly lit on wide white paper',
     look: 'white',
     framing: 'half',
     toBackdropM: 2.8,

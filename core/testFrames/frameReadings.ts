@@ -66,7 +66,6 @@ export const frameReadings = (
           source: frame.source,
           meter: 'frame',
           shown: `${Math.round(read.value)}`,
-          direction: 'in the picture',
         },
       ),
     ]

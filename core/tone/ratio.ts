@@ -48,26 +48,6 @@ export const ratioOfLight = (lit: Readout, shadow: Readout, keyIds: readonly str
   }
 }
 
-/** `4:1`, `2.8:1`, `1:1.4` where the first is the smaller. */
-export const ratioWords = (ratio: number): string => {
-  const figure = (value: number) => (value >= 9.95 ? String(Math.round(value)) : Number(value.toFixed(1)).toString())
-  return ratio >= 1 ? `${figure(ratio)}:1` : `1:${figure(1 / ratio)}`
-}
-
 /** Stops that a fill adds to the exposure at the key side: how far to stop down for it. */
 export const stopsOfFill = (keyAloneFNumber: number, togetherFNumber: number): number =>
   2 * Math.log2(togetherFNumber / keyAloneFNumber)
-
-const THIRDS = ['not at all', 'a third', 'two thirds']
-
-/** `stop down a third`, `stop down one stop and a third`; the nearest third of a stop. */
-export const stopDownWords = (stops: number): string => {
-  const thirds = Math.round(Math.abs(stops) * 3)
-  if (thirds === 0) return 'leave the aperture as it is'
-  const [whole, rest] = [Math.floor(thirds / 3), thirds % 3]
-  const words =
-    whole === 0
-      ? THIRDS[rest]!
-      : `${whole === 1 ? 'one stop' : `${whole} stops`}${rest > 0 ? ` and ${THIRDS[rest]}` : ''}`
-  return `${stops > 0 ? 'stop down' : 'open'} ${words}`
-}

@@ -6,12 +6,12 @@ import type { Look, StudioSet } from '../model/schema'
  * practice, no source.
  */
 export const TOLERANCES = {
-  clipped: { stops: 0.5, name: 'White that clips', why: 'what is over white renders alike, so that it forgives' },
-  white: { stops: 0.3, name: 'White with detail', why: 'it must neither clip nor go grey anywhere' },
-  grey: { stops: 0.2, name: 'Grey', why: 'on the straight part of the curve every tenth shows' },
-  colour: { stops: 0.3, name: 'Colour', why: 'depth changes with the light' },
-  keying: { stops: 0.15, name: 'A keying screen', why: 'a key is pulled from one narrow range' },
-  black: { stops: 1, name: 'Black', why: 'near black the eye tells no difference' },
+  clipped: 0.5,
+  white: 0.3,
+  grey: 0.2,
+  colour: 0.3,
+  keying: 0.15,
+  black: 1,
 } as const
 
 /** What a backdrop is wanted as. */
@@ -38,5 +38,5 @@ export const useOf = (set: StudioSet, look: Look): Use => {
 /** Evenness a look asks for: its own figure where it names one, else what its use wants. */
 export const toleranceOf = (set: StudioSet, look: Look): number => {
   const asked = look.areas.find(area => area.kind === 'even' && area.firmness !== 'indifferent')
-  return asked?.kind === 'even' ? asked.withinStops : TOLERANCES[useOf(set, look)].stops
+  return asked?.kind === 'even' ? asked.withinStops : TOLERANCES[useOf(set, look)]
 }

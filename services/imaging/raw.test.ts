@@ -81,7 +81,7 @@ describe('a raw file', () => {
 
   it('says "at least" where the sensor itself is at its end', async () => {
     const { reading } = await read(rawOf(wall(0.5, -0.5), CAMERA), setWith({ sensorHeadroomStops: 1 }))
-    expect(reading.clipping.by).toBe('end of the sensor')
+    expect(reading.clipping.by).toBe('sensor-end')
     expectWithin(reading.sensor!.clipped, 0.5, 0.05)
     expect(reading.sensor!.headroomStops[1]).toBe(0)
   })

@@ -3,6 +3,7 @@ import { changeFixtures } from '#core/edits/rigEdits'
 import { proposedPatch } from '#core/control/patching'
 import { addToneLooks } from '#core/looks/lookEdits'
 import type { StudioSet } from '#core/model/schema'
+import { LOOK_NAMES } from '#wording/tone'
 
 /** The demo's room with lasting lamps in the place of its flash heads, patched by tens, at f/4, 1/60 s and ISO 800. */
 export const rigSet = (): StudioSet => {
@@ -34,7 +35,7 @@ export const rigSet = (): StudioSet => {
 
 /** The same room with as many lamps as a set may have, in rows of ten, and a look of every tone. */
 export const sixtyLamps = (): StudioSet => {
-  const { set } = addToneLooks(rigSet(), 'white')
+  const { set } = addToneLooks(rigSet(), 'white', LOOK_NAMES)
   const more = Array.from({ length: 60 - set.lights.length }, (_, index) => ({
     ...set.lights.at(-1)!,
     id: `lamp-${index}`,

@@ -8,12 +8,13 @@ import DistanceField from '~/shared/DistanceField.vue'
 import MaterialField from '~/shared/MaterialField.vue'
 import NumberField from '~/ui/NumberField.vue'
 import SelectField from '~/ui/SelectField.vue'
-import { askLook, LOOKS } from '#core/brief/looks'
-import { FRAMINGS, bestLens, frameUp } from '#core/brief/framing'
+import { askLook } from '#core/brief/looks'
+import { bestLens, frameUp } from '#core/brief/framing'
 import { editRoom, editSubject, longestUnder, lowerCeiling } from '#core/edits/edits'
 import { askRatio, editBrief } from '#core/brief/editBrief'
 import { CLOTHES, ROOM_MATERIALS, SKINS } from '#core/kit/materials'
 import type { Brief, Room } from '#core/model/schema'
+import { FRAMING_NAMES, LOOK_NAMES } from '#wording/tone'
 
 const studio = useStudio()
 const { distance } = useUnits()
@@ -21,8 +22,8 @@ const brief = computed(() => studio.document.brief)
 const room = computed(() => studio.document.room)
 const subject = computed(() => studio.document.subjects[0]!)
 
-const LOOK_OPTIONS = Object.entries(LOOKS).map(([value, { name }]) => ({ value: value as Brief['look'], name }))
-const FRAMING_OPTIONS = Object.entries(FRAMINGS).map(([value, { name }]) => ({
+const LOOK_OPTIONS = Object.entries(LOOK_NAMES).map(([value, name]) => ({ value: value as Brief['look'], name }))
+const FRAMING_OPTIONS = Object.entries(FRAMING_NAMES).map(([value, name]) => ({
   value: value as Brief['framing'],
   name,
 }))

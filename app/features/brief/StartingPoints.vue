@@ -5,7 +5,8 @@ import { useStarting } from '~/features/brief/useStarting'
 import { STARTING_POINTS } from '#core/starting/startFrom'
 import ProgressBar from '~/ui/ProgressBar.vue'
 import { useSetUps, type KnownSetUp } from '~/stores/setUps'
-import { LOOKS } from '#core/brief/looks'
+import { LOOK_VALUES } from '#core/brief/looks'
+import { givesWords } from '#wording/startingPoints'
 
 const { start, isStarting, problem, waiting, takeAnyway, replaced } = useStarting()
 
@@ -81,7 +82,7 @@ onUnmounted(setUps.stop)
               known?.url
                 ? undefined
                 : {
-                    background: `rgb(${LOOKS[point.look].value} ${LOOKS[point.look].value} ${LOOKS[point.look].value})`,
+                    background: `rgb(${LOOK_VALUES[point.look]} ${LOOK_VALUES[point.look]} ${LOOK_VALUES[point.look]})`,
                   }
             "
             aria-hidden="true"
@@ -90,7 +91,7 @@ onUnmounted(setUps.stop)
           </span>
           <span class="min-w-0">
             <strong class="block font-semibold">{{ isStarting === point.id ? 'Setting it up…' : point.name }}</strong>
-            <span class="text-sm text-soft">{{ point.gives }}</span>
+            <span class="text-sm text-soft">{{ givesWords(point) }}</span>
             <span v-if="known && wantingWords(known)" class="block text-sm" data-test="set-up-lacks">{{
               wantingWords(known)
             }}</span>

@@ -3,9 +3,9 @@ import { useReadySetUp } from '~/shared/useReadySetUp'
 import { useNotices } from '~/stores/notices'
 import { useStudio } from '~/stores/studio'
 import { computed, ref, shallowRef } from 'vue'
-import { replacedBy } from '#core/starting/startFrom'
 import type { StudioSet } from '#core/model/schema'
 import type { StartingPoint } from '#core/starting/startingPoint'
+import { replacedBy } from '#wording/startingPoints'
 
 /** Putting a ready set-up into the open set: fitted, its powers found, one step to undo. */
 export const useStarting = () => {

@@ -13,6 +13,7 @@ import { NO_ANNOTATION, type StudioRecord } from '#core/records/recordSchema'
 import { findingWords } from '#wording/findings'
 import { cameraWords } from '#wording/records'
 import { formatPower } from '#wording/notation/power'
+import { errorWords } from '#wording/impossible'
 
 const MAP_WIDTH = 48
 
@@ -49,7 +50,7 @@ export const useLookFiles = () => {
       if (!standing.value) throw new Error(light.failure ?? '')
       await work(standing.value)
     } catch (error) {
-      problem.value = `The file could not be made: ${(error as Error).message} Nothing else has changed.`
+      problem.value = `The file could not be made: ${errorWords(error)} Nothing else has changed.`
     } finally {
       isBusy.value = false
     }

@@ -9,6 +9,7 @@ import { falloffOf } from '#core/camera/falloff'
 import { editCamera } from '#core/edits/edits'
 import { formatAperture } from '#wording/notation/aperture'
 import { PICTURES_TAKEN } from '~/features/testFrames/pictureTypes'
+import { errorWords } from '#wording/impossible'
 
 /** What the lens takes toward the corners: it is the camera's, and must not be taught to the lamps. */
 const studio = useStudio()
@@ -48,7 +49,7 @@ const take = async (file: File) => {
     })
     problem.value = kept.ok ? '' : kept.message
   } catch (error) {
-    problem.value = `${file.name} could not be read: ${(error as Error).message} Nothing was changed.`
+    problem.value = `${file.name} could not be read: ${errorWords(error)} Nothing was changed.`
   } finally {
     isBusy.value = false
   }

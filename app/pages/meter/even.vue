@@ -10,6 +10,8 @@ import ReadingEntry from '~/shared/ReadingEntry.vue'
 import { formatFNumber } from '#wording/notation/aperture'
 import type { Grid } from '#core/model/schema'
 import { stopWords } from '#wording/quantities'
+import { heldWords, pointedWords } from '#wording/metering'
+import { inSentence } from '#wording/language'
 
 const even = useEvenness()
 const light = useLight()
@@ -91,7 +93,7 @@ const move = (by: number) => {
         </p>
         <p data-test="even-verdict">
           {{ even.isEven.value ? 'Even enough' : 'Not even enough' }}:
-          {{ even.tolerance.value.use.name.toLowerCase() }} may differ by {{ stopWords(even.tolerance.value.stops) }},
+          {{ inSentence(even.tolerance.value.use.name) }} may differ by {{ stopWords(even.tolerance.value.stops) }},
           since {{ even.tolerance.value.use.why }}.
         </p>
         <p
@@ -115,7 +117,7 @@ const move = (by: number) => {
           >
         </p>
         <p class="mb-2 text-sm text-soft">
-          All lamps on, {{ place.point.facingWords }}, {{ place.point.heldWords }}.
+          All lamps on, {{ pointedWords(place.point) }}, {{ heldWords(place.point) }}.
           <button
             v-if="even.grid.value.places === 'free'"
             class="underline"

@@ -21,7 +21,7 @@ export const framePoints = (set: StudioSet): MeterPoint[] => {
           heightM: topM - ((row + 0.5) / FRAME_ROWS) * (topM - bottomM),
         },
       ),
-      heldWords: 'in the picture',
+      heldAt: 'picture' as const,
       isEssential: false,
     }
   })

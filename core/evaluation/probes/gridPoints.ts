@@ -66,8 +66,8 @@ const onSweep = (
     ...onBackdrop(set, { id, name }, { xM, heightM: 1 }),
     position: [xM, yM, zM],
     facing,
-    facingWords: over === 'cove' ? 'flat disc square to the curve' : 'flat disc up',
-    heldWords: `on the ${over}`,
+    pointed: { receptor: 'flat', way: over === 'cove' ? 'square' : 'up' },
+    heldAt: over,
     surface: over === 'floor' ? 'floor' : 'backdrop',
     reflectance: backdrop.reflectance,
     isEssential: false,
@@ -91,7 +91,7 @@ export const gridPoints = (set: StudioSet, grid: Grid): MeterPoint[] => {
             { xM: leftM + place.across * (rightM - leftM), heightM: bottomM + place.up * (topM - bottomM) },
             holdOf(set, ALL_BACKDROP),
           ),
-          heldWords: 'against the backdrop',
+          heldAt: 'backdrop' as const,
           isEssential: false,
         }
       : onSweep(set, over, id, name, place)

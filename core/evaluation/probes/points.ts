@@ -9,6 +9,39 @@ import { headHeightM, headOf } from '../../model/headHeight'
 import { ALL_BACKDROP, BACKDROP_PLACES, FLOOR, HAIR, KEY_SIDE, LIT_CHEEK, SHADOW_SIDE } from '../../model/placeIds'
 import type { Hold, Light, OwnPoint, StudioSet, Subject } from '../../model/schema'
 
+/** What a receptor points at: the key by its name, the camera, or as a surface takes its light. */
+export type Pointed = { receptor: Hold['receptor']; way: PointedWay; key?: string }
+
+/** Ways in which a receptor can point. */
+export type PointedWay =
+  | 'key'
+  | 'camera'
+  | 'between'
+  | 'lit-cheek'
+  | 'skin-lit'
+  | 'skin-shadow'
+  | 'up-back'
+  | 'up'
+  | 'panel'
+  | 'square'
+  | 'backdrop'
+  | 'as-planned'
+
+/** Where the meter is held. */
+export type HeldAt =
+  | 'cheek'
+  | 'lit-cheek'
+  | 'other-cheek'
+  | 'crown'
+  | 'back-of-head'
+  | 'floor-before-feet'
+  | 'backdrop-at-head'
+  | 'backdrop'
+  | 'cove'
+  | 'floor'
+  | 'own-place'
+  | 'picture'
+
 /** A place where the meter is held, and what surface renders there. */
 export type MeterPoint = {
   id: string
@@ -16,9 +49,9 @@ export type MeterPoint = {
   position: Vector
   /** Where the receptor points; a unit vector. */
   facing: Vector
-  /** The same in words, for whoever holds the meter. */
-  facingWords: string
-  heldWords: string
+  /** Which way it looks, and where it is held, for whoever holds the meter; null where nobody does. */
+  pointed: Pointed | null
+  heldAt: HeldAt | null
   receptor: Receptor
   /** How the meter is held there, and its constant C in lux for that. */
   hold: Hold
@@ -72,8 +105,6 @@ const cheek = (set: StudioSet, subject: Subject, isLit: boolean): { place: Vecto
   }
 }
 
-const RECEPTOR_WORDS: Record<Hold['receptor'], string> = { flat: 'flat disc', dome: 'dome', retracted: 'dome drawn in' }
-
 /** How a place is read where nobody said otherwise. */
 export const USUAL_HOLDS: Readonly<Record<string, Hold>> = {
   [KEY_SIDE]: { receptor: 'dome', looks: 'light' },
@@ -125,12 +156,7 @@ const keySide = (set: StudioSet, subject: Subject, hold = holdOf(set, KEY_SIDE))
     between: direction(add(toKey, toCamera), toKey),
     surface: skin.normal,
   }[hold.looks]
-  const towards = {
-    light: key ? `toward the key (${key.name})` : 'toward the camera',
-    camera: 'toward the camera',
-    between: 'half way between key and camera',
-    surface: 'along the lit cheek',
-  }[hold.looks]
+  const ways = { light: key ? 'key' : 'camera', camera: 'camera', between: 'between', surface: 'lit-cheek' } as const
   return {
     id: KEY_SIDE,
     name: 'Subject key side',
@@ -139,8 +165,8 @@ const keySide = (set: StudioSet, subject: Subject, hold = holdOf(set, KEY_SIDE))
         ? add(skin.place, scale(skin.normal, METER_FROM_SKIN_M))
         : add(head, scale(facing, METER_FROM_HEAD_M)),
     facing,
-    facingWords: `${RECEPTOR_WORDS[hold.receptor]} ${towards}`,
-    heldWords: 'at the subject\u2019s cheek',
+    pointed: { receptor: hold.receptor, way: ways[hold.looks], ...(key ? { key: key.name } : {}) },
+    heldAt: 'cheek',
     ...heldAs(set, hold),
     surface: 'subject',
     isEssential: true,
@@ -172,8 +198,8 @@ const cheekPoint = (set: StudioSet, subject: Subject, isLit: boolean): MeterPoin
     name: isLit ? 'Subject lit cheek' : 'Subject shadow side',
     position: add(place, scale(normal, METER_FROM_SKIN_M)),
     facing: normal,
-    facingWords: `${RECEPTOR_WORDS[hold.receptor]} looking as the skin does, ${isLit ? 'your hand out of the light' : 'in the shadow of the head'}`,
-    heldWords: isLit ? 'on the cheek that the key lights' : 'on the other cheek',
+    pointed: { receptor: hold.receptor, way: isLit ? 'skin-lit' : 'skin-shadow' },
+    heldAt: isLit ? 'lit-cheek' : 'other-cheek',
     ...heldAs(set, hold),
     surface: 'subject',
     isEssential: false,
@@ -186,8 +212,8 @@ const hair = (set: StudioSet, subject: Subject): MeterPoint => ({
   name: 'Hair',
   position: [subject.place.xM, subject.place.yM - 0.06, headHeightM(subject) + METER_FROM_HEAD_M],
   facing: direction([0, -1, 1]),
-  facingWords: `${RECEPTOR_WORDS[holdOf(set, HAIR).receptor]} up and back, away from the camera`,
-  heldWords: 'over the subject\u2019s crown',
+  pointed: { receptor: holdOf(set, HAIR).receptor, way: 'up-back' },
+  heldAt: 'crown',
   ...heldAs(set, holdOf(set, HAIR)),
   surface: 'subject',
   isEssential: false,
@@ -215,8 +241,8 @@ const floor = (set: StudioSet, subject: Subject): MeterPoint => {
     name: 'Floor at the feet',
     position: [subject.place.xM, yM, METER_FROM_FLOOR_M],
     facing: [0, 0, 1],
-    facingWords: `${RECEPTOR_WORDS[holdOf(set, FLOOR).receptor]} up`,
-    heldWords: 'on the floor before the feet',
+    pointed: { receptor: holdOf(set, FLOOR).receptor, way: 'up' },
+    heldAt: 'floor-before-feet',
     receptor: 'flat',
     ...heldOnSurface(set, FLOOR, [subject.place.xM, yM, METER_FROM_FLOOR_M], [0, 0, 1], holdOf(set, FLOOR)),
     surface: 'floor',
@@ -253,8 +279,8 @@ export const onBackdrop = (
     name,
     position,
     facing,
-    facingWords: `${RECEPTOR_WORDS[hold.receptor]} toward the ${isLit ? 'panel' : 'camera'}`,
-    heldWords: `against the backdrop, ${name.replace('Backdrop ', '')}, head height`,
+    pointed: { receptor: hold.receptor, way: isLit ? 'panel' : 'camera' },
+    heldAt: 'backdrop-at-head',
     receptor: 'flat',
     ...heldOnSurface(set, id, position, facing, hold),
     surface: 'backdrop',
@@ -276,8 +302,8 @@ const own = (set: StudioSet, { id, name, place, turnDeg, tiltDeg, receptor }: Ow
     name,
     position: vectorOf(place),
     facing,
-    facingWords: 'as planned',
-    heldWords: 'at its place',
+    pointed: { receptor, way: 'as-planned' },
+    heldAt: 'own-place',
     ...heldAs(set, { receptor, looks: 'surface' }),
     surface: 'own',
     isEssential: true,

@@ -15,8 +15,8 @@ export const walkPoints = (set: StudioSet, from: Vector, to: Vector): WalkProbe[
   return walkReceivers(from, to, STEPS, direction(subtract(lens, from), [0, 1, 0])).map(receiver => ({
     ...receiver,
     name: 'Walk',
-    facingWords: '',
-    heldWords: '',
+    pointed: null,
+    heldAt: null,
     surface: 'own',
     isEssential: false,
     hold: { receptor: 'dome' as const, looks: 'surface' as const },

@@ -11,20 +11,16 @@ import { BESIDE, besidePoint, judged, type Lit } from '../studio'
 import { faultIn } from './fault'
 import { explained } from './reading'
 import { missOf, offersFor } from './moves'
+import { Impossible } from '../../shared/impossible'
 
 /** The level that exercises of one's own count as: neither plain nor hard. */
 const OWN_LEVEL = 3
-
-/** An exercise of one's own cannot be made, and why. */
-export class Impossible extends Error {
-  override name = 'Impossible'
-}
 
 const strongest = (evaluation: Evaluation, pointId: string): string => {
   const { parts } = evaluation.at(pointId)
   const sum = (one: (typeof parts)[number]) => one.directLuxS + one.bouncedLuxS
   const most = parts.toSorted((a, b) => sum(b) - sum(a))[0]
-  if (!most || !(sum(most) > 0)) throw new Impossible('No light reaches the place that is asked of.')
+  if (!most || !(sum(most) > 0)) throw new Impossible('no-light-at-place')
   return most.lightId
 }
 
@@ -49,7 +45,7 @@ const ownReading = (own: OwnExercise, evaluation: Evaluation): NumberExercise =>
 
 const ownValue = (own: OwnExercise, evaluation: Evaluation): NumberExercise => {
   const { value } = evaluation.read(besidePoint(own.set))
-  if (value === undefined) throw new Impossible('The backdrop beside the subject has no value in the picture.')
+  if (value === undefined) throw new Impossible('backdrop-valueless')
   return {
     ...ref('value/frame', own),
     answer: 'number',
@@ -73,7 +69,7 @@ const ownMoves = async (
   const { look } = evaluation
   const value = evaluation.at(BACKDROP_MIDDLE).value!
   const backdrop = own.set.lights.filter(({ id, job }) => job === 'backdrop' && look.lights[id]!.on)
-  if (backdrop.length === 0) throw new Impossible('There is no backdrop light that could be put off.')
+  if (backdrop.length === 0) throw new Impossible('no-backdrop-light')
   const dice = diceOf(own.seed, 'own moves')
   const wanted = {
     ...look,
@@ -99,7 +95,7 @@ const ownMoves = async (
     powerStops: look.lights[id]!.powerStops,
   }))
   const startMissStops = missOf('value', await judged(lit, put))
-  if (Math.abs(startMissStops) < 0.25) throw new Impossible('The backdrop lights hardly change the backdrop.')
+  if (Math.abs(startMissStops) < 0.25) throw new Impossible('backdrop-lights-idle')
   return {
     ...ref('set-it/power', own),
     answer: 'moves',
@@ -119,8 +115,7 @@ const FAULTS_TRIED = 16
 /** Makes the exercise of somebody's own set; throws with the reason where it cannot be one. */
 export const makeOwn = async (own: OwnExercise, lit: Lit) => {
   const evaluation = await judged(lit, own.set)
-  if (!meterPoints(own.set).some(({ id }) => id === own.pointId))
-    throw new Impossible(`The set has no place "${own.pointId}".`)
+  if (!meterPoints(own.set).some(({ id }) => id === own.pointId)) throw new Impossible('no-place', own.pointId)
   switch (own.ask) {
     case 'reading':
       return ownReading(own, evaluation)
@@ -137,7 +132,7 @@ export const makeOwn = async (own: OwnExercise, lit: Lit) => {
           diceOf(own.seed, `own fault ${turn}`),
           lit,
         )
-      if (!made) throw new Impossible('No fault in this set could be told by its readings.')
+      if (!made) throw new Impossible('no-fault-shows')
       return made
     }
   }

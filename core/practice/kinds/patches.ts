@@ -1,5 +1,5 @@
 import { SRGB_RESPONSE } from '../../camera/response'
-import { TONE_NAMES } from '../../evaluation/target'
+import { TONE_VALUES } from '../../evaluation/target'
 import { stopsFromRatio } from '../../physics/units/stops'
 import { diceOf, type Dice } from '../../shared/chance'
 import type { ChoiceExercise, ExerciseRef, NumberExercise, Patch } from '../exercise'
@@ -31,7 +31,7 @@ const pulling = (value: number, toward: number): number => (value < toward ? 20 
 export const makePick = (ref: ExerciseRef): ChoiceExercise => {
   const dice = diceOf(ref.seed, `pick ${ref.level}`)
   const { apart, count, isMisleading } = PICK[ref.level]
-  const wanted = dice.one(TONE_NAMES.filter(({ value }) => value > BLACK_VALUE)).value
+  const wanted = dice.one(Object.values(TONE_VALUES).filter(value => value > BLACK_VALUE))
   const middle = stopsOf(wanted)
   // So many steps under and over it, none clipped and none lost in black.
   const most = Math.floor(-0.02 / apart - middle / apart)

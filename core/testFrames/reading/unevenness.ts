@@ -79,7 +79,7 @@ export type Clipping = {
    * How that is known: by how the rest rises toward it, by the sensor's own numbers, or by those of a sensor that is
    * at its end as well, which say "at least".
    */
-  by: 'rise' | 'sensor' | 'end of the sensor'
+  by: 'rise' | 'sensor' | 'sensor-end'
 }
 
 const LEAST_TO_JUDGE = 0.15
@@ -103,7 +103,7 @@ const clippingBySensor = (light: FrameLight, whiteLight: number, backdrop: Uint8
   return {
     share: past.length / Math.max(1, whole),
     pastStops: past.length > 0 ? quantile(past, LIGHTEST) : null,
-    by: atEnd > AT_END_SHARE * whole ? 'end of the sensor' : 'sensor',
+    by: atEnd > AT_END_SHARE * whole ? 'sensor-end' : 'sensor',
   }
 }
 

@@ -9,8 +9,9 @@ import { changeGrid } from '#core/edits/edits'
 import type { Grid } from '#core/model/schema'
 import { visibleBackdrop } from '#core/evaluation/probes/areaPoints'
 import { gridRegions } from '#core/evaluation/probes/gridPoints'
-import { toleranceOf, TOLERANCES, useOf } from '#core/tone/tolerance'
+import { toleranceOf, useOf } from '#core/tone/tolerance'
 import { stopsBetween, stopsOnMap, type StopMap } from '~/features/metering/even/evenField'
+import { USES } from '#wording/tone'
 
 /** Cells across the map that the light worker makes of the whole backdrop. */
 const MAP_WIDTH = 64
@@ -44,7 +45,7 @@ export const useEvenness = () => {
   const spreadStops = computed(() => spreadOf(places.value.map(({ stops }) => stops)))
   const tolerance = computed(() => ({
     stops: toleranceOf(studio.document, studio.look),
-    use: TOLERANCES[useOf(studio.document, studio.look)],
+    use: USES[useOf(studio.document, studio.look)],
   }))
   const isEven = computed(() => spreadStops.value <= tolerance.value.stops + 0.005)
 

@@ -9,6 +9,7 @@ import { formatFNumber } from '#wording/notation/aperture'
 import { formatStops } from '#wording/notation/stops'
 import type { Reading } from '#core/model/schema'
 import { formatMoment } from '#wording/notation/moment'
+import { directionWords } from '#wording/metering'
 
 const { table, filter, problem, all, lines, edit, retype, remove } = useReadingsTable()
 const { words } = useReadingWords()
@@ -112,7 +113,7 @@ const INPUT = 'rounded-sm border border-transparent bg-transparent px-1 hover:bo
               </td>
               <td class="min-w-44 py-1 pr-3 text-xs text-soft">
                 {{ line.reading.meter === 'incident' ? line.reading.receptor : line.reading.meter }},
-                {{ line.reading.source }}<span class="block">{{ line.reading.direction }}</span>
+                {{ line.reading.source }}<span class="block">{{ directionWords(line.reading) }}</span>
               </td>
               <td class="py-1 pr-3">
                 <select

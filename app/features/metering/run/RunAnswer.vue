@@ -10,7 +10,7 @@ import { computed, useTemplateRef } from 'vue'
 import { BLACK_UNDER_STOPS } from '#core/metering/ambient'
 import { METER_CONSTANT } from '#core/physics/photometry/meter'
 import { correctionWords } from '#wording/corrections'
-import { stepName } from '#core/metering/prompt'
+import { stepName } from '#wording/metering'
 import { ON_TARGET_STOPS } from '#core/evaluation/target'
 import { formatStops } from '#wording/notation/stops'
 

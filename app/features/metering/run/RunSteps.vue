@@ -10,7 +10,7 @@ import { constantOfReading } from '#core/calibration/compare'
 import { ArrowDown, ArrowUp } from '@lucide/vue'
 import type { StepState } from '#core/metering/run'
 import type { MeterStep } from '#core/metering/step'
-import { stepName } from '#core/metering/prompt'
+import { stepName } from '#wording/metering'
 
 const studio = useStudio()
 const light = useLight()

@@ -2,7 +2,7 @@ import { useMeterRun } from '~/features/metering/run/useMeterRun'
 import { useSpoken } from '~/shared/useSpoken'
 import { usePreferences } from '~/stores/preferences'
 import { watch } from 'vue'
-import { spokenPrompt } from '#core/metering/prompt'
+import { spokenPrompt } from '#wording/metering'
 import { correctionWords } from '#wording/corrections'
 import { formatFNumber } from '#wording/notation/aperture'
 

@@ -39,8 +39,8 @@ const rows = computed(() => {
     {
       name: 'Evenness',
       figure: stopWords(value.spreadStops),
-      words: `${places.value.length > 1 ? 'over the grid' : 'along one line at head height: lay a grid for the whole'}; a key wants ${TOLERANCES.keying.stops} or less`,
-      isOff: value.spreadStops > TOLERANCES.keying.stops + 0.005,
+      words: `${places.value.length > 1 ? 'over the grid' : 'along one line at head height: lay a grid for the whole'}; a key wants ${TOLERANCES.keying} or less`,
+      isOff: value.spreadStops > TOLERANCES.keying + 0.005,
     },
     {
       name: 'Its colour on the subject',

@@ -5,9 +5,10 @@ import { useSpill } from '~/features/metering/spill/useSpill'
 import { useStudio } from '~/stores/studio'
 import { computed } from 'vue'
 import ReadingEntry from '~/shared/ReadingEntry.vue'
-import { lampWords } from '#core/metering/prompt'
+import { heldWords, lampWords, pointedWords } from '#wording/metering'
 import { lightsInUse } from '#core/metering/run'
 import { sideWords } from '#wording/quantities'
+import { SPILL } from '#wording/tone'
 
 const studio = useStudio()
 const spill = useSpill()
@@ -35,7 +36,7 @@ const lamps = computed(
             :data-test="`spill-${index}`"
             @click="spill.position.value = index"
           >
-            <span class="font-semibold">{{ row.name }}</span>
+            <span class="font-semibold">{{ SPILL[row.at].name }}</span>
             <span
               class="text-xl font-semibold tabular-nums"
               :class="{ 'font-normal! italic': !row.reading }"
@@ -44,15 +45,15 @@ const lamps = computed(
             >
             <span class="text-sm text-soft">
               <strong v-if="row.isOver" class="text-ink">Too much: </strong>at most {{ stopsWords(row.mostStops) }} the
-              key; {{ row.why }}
+              key; {{ SPILL[row.at].why }}
             </span>
           </button>
         </li>
       </ul>
       <div v-if="spill.row.value" class="mt-3">
         <p class="mb-2" data-test="spill-where">
-          <strong>{{ lamps }}.</strong> Hold the meter {{ spill.row.value.point.heldWords }},
-          {{ spill.row.value.point.facingWords }}; expect
+          <strong>{{ lamps }}.</strong> Hold the meter {{ heldWords(spill.row.value.point) }},
+          {{ pointedWords(spill.row.value.point) }}; expect
           <strong>{{
             words(spill.row.value.expected.fNumber, spill.row.value.point.constant, spill.lightIds.value)
           }}</strong>.

@@ -3,8 +3,9 @@ import { useAsk } from '~/shared/useAsk'
 import { useChangeNote } from '~/shared/useChangeNote'
 import { useLight } from '~/stores/light'
 import { computed, ref } from 'vue'
-import { TONE_NAMES } from '#core/evaluation/target'
+import { TONE_VALUES } from '#core/evaluation/target'
 import { BACKDROP_MIDDLE } from '#core/model/placeIds'
+import { TONE_NAMES } from '#wording/tone'
 
 const light = useLight()
 const note = useChangeNote()
@@ -49,21 +50,21 @@ const MID_GREY = 118
     </div>
     <div class="grid grid-cols-5 gap-1.5">
       <button
-        v-for="tone in TONE_NAMES"
-        :key="tone.value"
+        v-for="(value, tone) in TONE_VALUES"
+        :key="tone"
         class="h-8 rounded-sm border text-sm"
-        :class="wanted === tone.value ? 'border-accent outline-2 outline-accent' : 'border-rule'"
+        :class="wanted === value ? 'border-accent outline-2 outline-accent' : 'border-rule'"
         :style="{
-          background: `rgb(${tone.value} ${tone.value} ${tone.value})`,
-          color: tone.value > MID_GREY - 20 ? '#000' : '#fff',
+          background: `rgb(${value} ${value} ${value})`,
+          color: value > MID_GREY - 20 ? '#000' : '#fff',
         }"
-        :aria-label="`Ask for ${tone.value}, ${tone.name}`"
-        :aria-pressed="wanted === tone.value"
-        :title="tone.name"
-        :data-test="`ask-${tone.value}`"
-        @click="ask(tone.value)"
+        :aria-label="`Ask for ${value}, ${TONE_NAMES[tone]}`"
+        :aria-pressed="wanted === value"
+        :title="TONE_NAMES[tone]"
+        :data-test="`ask-${value}`"
+        @click="ask(value)"
       >
-        {{ tone.value }}
+        {{ value }}
       </button>
     </div>
     <p v-if="problem" role="alert" class="mt-1 text-xs">

@@ -21,6 +21,7 @@ import { fitLamp, editLight, renameLight } from '#core/edits/edits'
 import { placeExactly } from '#core/edits/things'
 import { lightDistance, placeAtDistance } from '#core/edits/distances'
 import type { Light } from '#core/model/schema'
+import { errorWords } from '#wording/impossible'
 
 const props = defineProps<{ light: Light }>()
 const studio = useStudio()
@@ -61,7 +62,7 @@ const savePhotometry = async () => {
     const text = await vault.reader.writeLamp(toRaw(props.light), learned, issued)
     downloadText(text, `${fileStem(`${name} ${lamp.name} ${modifier.name}`)}.ies`, 'text/plain')
   } catch (error) {
-    notices.tell({ id: 'ies', words: `The photometric file could not be written: ${(error as Error).message}` })
+    notices.tell({ id: 'ies', words: `The photometric file could not be written: ${errorWords(error)}` })
   } finally {
     isWriting.value = false
   }

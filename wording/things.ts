@@ -1,4 +1,4 @@
-import type { StudioSet } from '../model/schema'
+import type { StudioSet } from '#core/model/schema'
 
 const WALLS: Record<string, string> = {
   'room/floor': 'floor',
@@ -9,7 +9,7 @@ const WALLS: Record<string, string> = {
   'room/right': 'right wall',
 }
 
-/** What light came from last, in words: the owner of a surface as the set's user calls it. */
+/** What light came from last: the owner of a surface as the set's user calls it. */
 export const thingName = (set: StudioSet, owner: string): string => {
   if (WALLS[owner]) return WALLS[owner]
   if (owner === 'backdrop') return set.backdrop.name
