@@ -4,14 +4,8 @@ import { learnedOf } from '#core/evaluation/calibratedLighting'
 import type { StudioRecord } from '#core/records/recordSchema'
 import { hallWith, hideable, type Suspect } from '#core/records/suspects'
 import { offOfReading, type RepeatDesign } from '#core/records/repeatDesign'
-import {
-  culpritsAfter,
-  isExplained,
-  nextChecks,
-  REPEAT_READINGS,
-  type Culprit,
-  type RepeatReading,
-} from '#core/records/culprits'
+import { culpritsAfter, isExplained, nextChecks, type Culprit, type RepeatReading } from '#core/records/culprits'
+import { REPEAT_READINGS } from '#core/records/thresholds'
 import { isCalledOff, newest } from '#services/rpc/latest'
 import { askBenchReading, NO_SERVER } from '~/support/bench'
 import { benchHere } from '~/support/benchHere'

@@ -9,6 +9,14 @@ import { roomErrors } from '../validation/validation'
 import { moveSubjectGroup } from '../edits/subjectGroup'
 import { coverageOf, uncovered } from '../camera/coverage'
 import { bestLens, distanceFor, FOCAL_LENGTHS_MM, FRAMINGS, frameUp, lensesThatFit, roomForCamera } from './framing'
+import {
+  FEASIBILITY_HALVINGS,
+  SPARE_M,
+  UNDER_CEILING_M,
+  BOOM_OVER_HEAD_M,
+  USUAL_REACH_M,
+  LEAST_MINUTES_A_LOOK,
+} from './thresholds'
 
 /** Whether the backdrop fills the frame; metres at the backdrop. */
 export type Cover = { isOk: boolean; seenM: number; widthM: number; heightM: number; asideM: number; aboveM: number }
@@ -97,10 +105,6 @@ const framing = (set: StudioSet): Answer => {
   }
 }
 
-const HALVINGS = 24
-/** Nearer than just enough by this, so that rounding does not show an edge, metres. */
-const SPARE_M = 0.02
-
 /** By how much the subject has to come nearer for the frame to be covered, by halving; undefined where none does. */
 export const nearerUntilCovered = (set: StudioSet): number | undefined => {
   const most = backM(set)
@@ -110,7 +114,7 @@ export const nearerUntilCovered = (set: StudioSet): number | undefined => {
   }
   if (most <= 0 || !isCovered(most)) return undefined
   let [low, high] = [0, most]
-  for (let round = 0; round < HALVINGS; round++) {
+  for (let round = 0; round < FEASIBILITY_HALVINGS; round++) {
     const middle = (low + high) / 2
     if (isCovered(middle)) high = middle
     else low = middle
@@ -164,12 +168,6 @@ const cover = (set: StudioSet): Answer => {
   return { id: 'cover', isOk: found.isOk, fact: { is: 'cover', cover: found }, fixes: coverFixes(set) }
 }
 
-/** Free air that a stand's top and a boom need under the ceiling. */
-const UNDER_CEILING_M = 0.1
-const BOOM_OVER_HEAD_M = 0.6
-/** A usual front reaches so far up from its middle, where there is no key yet. */
-const USUAL_REACH_M = 0.45
-
 const height = (set: StudioSet): Answer => {
   const key = set.lights.find(light => light.job === 'key')
   const reach = key ? rolledReach(key.modifier.front, key.rollDeg).up : USUAL_REACH_M
@@ -220,9 +218,6 @@ const floor = (set: StudioSet): Answer[] => {
     },
   ]
 }
-
-/** Changing looks takes this long at least, by common practice (no source). */
-const LEAST_MINUTES_A_LOOK = 4
 
 const time = ({ brief: { looksWanted: looks, minutesPerSitter: minutes } }: StudioSet): Answer => {
   const eachMinutes = minutes / looks

@@ -1,6 +1,7 @@
 import { insideRoom, roomBounds } from '../model/bounds'
 import { headHeightM } from '../model/headHeight'
 import type { Brief, Camera, StudioSet } from '../model/schema'
+import { BESIDE_M, BEHIND_CAMERA_M } from './thresholds'
 
 /**
  * Framings as shares of the subject's height: what the picture shows of it, and where its middle lies.
@@ -18,10 +19,6 @@ export const FRAMINGS: Record<
 
 /** Focal lengths that lenses come in, millimetres. */
 export const FOCAL_LENGTHS_MM = [24, 28, 35, 50, 70, 85, 105, 135, 200] as const
-
-/** Free air that a person needs beside the outermost sitter, and behind the camera. */
-const BESIDE_M = 0.45
-const BEHIND_CAMERA_M = 0.4
 
 /** What the picture must show at the subject: its height, its width, and the height of its middle. */
 export const frameNeed = (set: StudioSet) => {

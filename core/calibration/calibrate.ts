@@ -2,16 +2,7 @@ import type { Reading } from '../model/schema'
 import { isOfLights, surpriseStops } from './compare'
 import { fitReadings, spreadOf, spreadOfFit, type Fit } from './fit'
 import type { Learned } from './calibration'
-
-/** Further off than so many spreads, a reading does not fit the others; common practice, no source. */
-const OUTLIER_SPREADS = 3.2
-/** A reading this far off is questioned at once, before others can speak for or against it. */
-const QUESTION_SPREADS = 2.2
-/** At most this share of the readings is left out of what is learned. */
-const LEFT_OUT_SHARE = 1 / 3
-
-/** One reading is put out at a time, of very many as many as this goes into them. */
-const READINGS_A_ROUND = 50
+import { OUTLIER_SPREADS, QUESTION_SPREADS, LEFT_OUT_SHARE, READINGS_A_ROUND } from './thresholds'
 
 /** How one reading stands against all the others. */
 export type Standing = {

@@ -2,6 +2,7 @@ import type { Reading } from '../model/schema'
 import { ratioFromStops, stopsFromRatio } from '../physics/units/stops'
 import { learnedExposure } from './compare'
 import type { Learned } from './calibration'
+import { EXPLAINED_STOPS } from './thresholds'
 
 /** What may have gone wrong with a reading, and how far from explaining it that is, stops. */
 export type Cause = { leftStops: number } & (
@@ -11,8 +12,6 @@ export type Cause = { leftStops: number } & (
   | { kind: 'turned-away' }
 )
 
-/** A cause has to bring a reading this near to what was expected. */
-const EXPLAINED_STOPS = 0.3
 const WHOLE_STOPS = [1, 2, 3, -1, -2, -3]
 
 /**

@@ -2,6 +2,7 @@ import { inverse, Matrix, solve } from 'ml-matrix'
 import type { Reading } from '../model/schema'
 import { slopesOf, surpriseStops } from './compare'
 import type { Learned } from './calibration'
+import { PLACING_SPREAD_STOPS, LAMP_SPREAD_STOPS, BOUNCE_SPREAD_STOPS, FIT_ROUNDS } from './thresholds'
 
 /**
  * Spreads in stops, one standard deviation each; common practice, no source. A frame is read at a dozen places at
@@ -11,15 +12,6 @@ import type { Learned } from './calibration'
 const METER_SPREAD_STOPS: Record<Reading['meter'], number> = { incident: 0.07, spot: 0.15, frame: 0.4 }
 /** From place to place a frame is far surer than as a whole. */
 const PLACE_SPREAD_STOPS: Record<Reading['meter'], number> = { ...METER_SPREAD_STOPS, frame: 0.05 }
-/**
- * A plan is never built to the centimetre and the degree: what a reading may stray from a true plan by where things
- * stand.
- */
-const PLACING_SPREAD_STOPS = 0.1
-/** Spread of lamps about their rating, and of a room's bounce about its paint. */
-const LAMP_SPREAD_STOPS = 0.4
-const BOUNCE_SPREAD_STOPS = 0.2
-const ROUNDS = 12
 
 /** Spread of the meter and the hand that holds it. */
 export const meterSpread = (reading: Pick<Reading, 'meter'>): number => METER_SPREAD_STOPS[reading.meter]
@@ -51,7 +43,7 @@ export const fitReadings = (readings: readonly Reading[], lightIds: readonly str
     lightStops: Object.fromEntries(lightIds.map((id, index) => [id, unknowns[index]!])),
     bounceStops: unknowns.at(-1)!,
   })
-  for (let round = 0; round < ROUNDS && readings.length > 0; round++) {
+  for (let round = 0; round < FIT_ROUNDS && readings.length > 0; round++) {
     const now = asLearned()
     const sums = new Float64Array(size * size)
     const pull = unknowns.map((value, index) => -priors[index]! * value)

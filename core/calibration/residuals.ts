@@ -7,13 +7,7 @@ import { distance } from '../physics/units/vector'
 import { surpriseStops } from './compare'
 import { placeSpread } from './fit'
 import type { Learned, Residual, Spot } from './calibration'
-
-/**
- * How far light strays from the plan over a surface, and over what distance it strays alike: lamps that stand a hand's
- * breadth off or look a few degrees aside; common practice, no source.
- */
-const STRAY_STOPS = 0.15
-const ALIKE_M = 0.8
+import { STRAY_STOPS, ALIKE_M } from './thresholds'
 
 const alike = (a: Spot, b: Spot): number =>
   a.id !== b.id && (a.surface !== 'backdrop' || b.surface !== 'backdrop')

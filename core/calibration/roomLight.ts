@@ -6,6 +6,7 @@ import { distance, type Vector } from '../physics/units/vector'
 import type { RoomReading } from './calibration'
 import { constantOfReading } from './compare'
 import { exposureFromReading } from '../physics/photometry/meter'
+import { ROOM_LIGHT_NEAR_M } from './thresholds'
 
 /**
  * A dome takes light from all sides: in a room that is alike all round twice what a flat receptor takes, of light
@@ -14,7 +15,6 @@ import { exposureFromReading } from '../physics/photometry/meter'
  * need it.
  */
 const DOME_OVER_FLAT = Math.SQRT2
-const NEAR_M = 0.05
 
 const flatShare = (receptor: Receptor | Reading['receptor']): number => (receptor === 'dome' ? DOME_OVER_FLAT : 1)
 
@@ -53,7 +53,7 @@ export const readRoom = (readings: readonly Reading[]): RoomReading[] | undefine
 const between = (places: readonly RoomReading[], at: Vector): number => {
   let [sum, weights] = [0, 0]
   for (const { position, lux } of places) {
-    const weight = 1 / Math.max(NEAR_M, position ? distance(position, at) : 1) ** 2
+    const weight = 1 / Math.max(ROOM_LIGHT_NEAR_M, position ? distance(position, at) : 1) ** 2
     sum += weight * lux
     weights += weight
   }

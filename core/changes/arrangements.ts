@@ -3,15 +3,7 @@ import { placeThing } from '../edits/things'
 import type { Light, StudioSet } from '../model/schema'
 import type { Arrangement, ChangeOf } from './change'
 import { aimedAt, eachLight, sideOf } from './lightChanges'
-
-/** Where lights that reach the foot of the backdrop look and stand at most, metres; common practice, no source. */
-const AIM_LOW_M = 0.7
-const STAND_LOW_M = 1.5
-/** Lights that cross the backdrop widely: their aim as a share of its width, their place beside its edge. */
-const WIDE_AIM_SHARE = 0.36
-const BESIDE_M = 0.9
-const DRAWN_BACK_M = 0.5
-const BEHIND_SUBJECT_M = 0.6
+import { AIM_LOW_M, STAND_LOW_M, WIDE_AIM_SHARE, BESIDE_BACKDROP_M, DRAWN_BACK_M, BEHIND_SUBJECT_M } from './thresholds'
 
 const aimed = (set: StudioSet, light: Light, xM: number, zM: number): StudioSet =>
   editLight(set, light.id, one => ({
@@ -46,7 +38,7 @@ const ARRANGED: Record<Arrangement, (set: StudioSet, light: Light) => StudioSet>
     const crossed = aimedAt(set, light, place => ({ ...place, xM: centreXM - side * WIDE_AIM_SHARE * widthM }))
     return placeThing(crossed, light.id, {
       ...light.place,
-      xM: centreXM + side * (widthM / 2 + BESIDE_M),
+      xM: centreXM + side * (widthM / 2 + BESIDE_BACKDROP_M),
       yM: Math.min(
         light.place.yM + DRAWN_BACK_M,
         Math.max(light.place.yM, set.subjects[0]!.place.yM - BEHIND_SUBJECT_M),

@@ -5,8 +5,7 @@ import { vectorOf } from '../model/bounds'
 import type { Light, StudioSet } from '../model/schema'
 import { add, direction, scale, subtract, type Vector } from '../physics/units/vector'
 import { validationErrors } from '../validation/validation'
-
-const FROM_LIGHT_M = 0.4
+import { FROM_LIGHT_M } from './thresholds'
 
 /** A flag with its middle at a place, its face across a way; the set as it was where it cannot stand. */
 const flagAt = (set: StudioSet, at: Vector, way: Vector): StudioSet => {

@@ -1,7 +1,6 @@
 import { moveSubjectGroup } from '../edits/subjectGroup'
 import type { StudioSet } from '../model/schema'
-
-const EXACT_M = 1e-6
+import { EXACT_M } from './thresholds'
 
 /**
  * Subjects, the lights that are for them, and the camera moved away from the backdrop by so many metres; the set as it

@@ -5,11 +5,7 @@ import { placeThing } from '../edits/things'
 import type { Light, Place, StudioSet } from '../model/schema'
 import { gridded } from '../physics/sources/gridded'
 import type { Along, ChangeOf } from './change'
-
-/** A light is not brought nearer to what it lights than this, metres; common practice, no source. */
-export const NEAREST_LIGHT_M = 0.55
-
-const SCRIM_STOPS = 1
+import { NEAREST_LIGHT_M, SCRIM_STOPS } from './thresholds'
 
 const lightOf = (set: StudioSet, id: string): Light | undefined => set.lights.find(light => light.id === id)
 

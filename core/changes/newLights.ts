@@ -4,13 +4,12 @@ import { headHeightM } from '../model/headHeight'
 import type { StudioSet } from '../model/schema'
 import { modifierOfKind } from '../physics/sources/modifiers'
 import type { NewLights } from './change'
-
-const BESIDE_M = 0.9
+import { BESIDE_BACKDROP_M, EDGE_DEG, EDGE_REACH_M, OVER_KEY_STOPS, KEY_ROUND_DEG, KEY_AWAY_M } from './thresholds'
 
 /** Two lights beside the backdrop, crossed, in front of which nobody stands. */
 export const backdropLightsAdded = (set: StudioSet): StudioSet => {
   const { centreXM, widthM, heightM } = set.backdrop
-  const aside = Math.min(widthM / 2 + BESIDE_M, set.room.widthM / 2 - 0.2)
+  const aside = Math.min(widthM / 2 + BESIDE_BACKDROP_M, set.room.widthM / 2 - 0.2)
   const yM = Math.max(0.5, Math.min(2, set.subjects[0]!.place.yM - 0.9))
   return [-1, 1].reduce(
     (lit, side) =>
@@ -26,11 +25,6 @@ export const backdropLightsAdded = (set: StudioSet): StudioSet => {
     set,
   )
 }
-
-const EDGE_DEG = 145
-const EDGE_REACH_M = 1.5
-/** Dark cloth wants more on its edge than the key gives its front. */
-const OVER_KEY_STOPS = 1
 
 /** A strip from behind, on the side away from the key. */
 export const edgeAdded = (set: StudioSet): StudioSet => {
@@ -60,9 +54,6 @@ export const edgeAdded = (set: StudioSet): StudioSet => {
     powerStops: Math.max(-light.lamp.rangeStops, Math.min(0, Math.round((keyStops + OVER_KEY_STOPS) * 10) / 10)),
   })
 }
-
-const KEY_ROUND_DEG = 40
-const KEY_AWAY_M = 1.7
 
 /** A key where most stand: some forty degrees round from the camera and above the eyes. */
 export const keyAdded = (set: StudioSet): StudioSet => {

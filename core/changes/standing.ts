@@ -9,8 +9,7 @@ import { headHeightM } from '../model/headHeight'
 import type { StudioSet } from '../model/schema'
 import { add, length, scale, subtract } from '../physics/units/vector'
 import type { Standing } from './change'
-
-const FLAG_FROM_KEY_M = 0.7
+import { FLAG_FROM_KEY_M, NEAR_BESIDE_M } from './thresholds'
 
 /** A black flag near the key, between it and the backdrop, clear of the way to the subject. */
 const flagOnKey = (set: StudioSet): StudioSet => {
@@ -64,9 +63,6 @@ const fillBoard = (set: StudioSet): StudioSet => {
         headHeightM(subject),
       ])
 }
-
-/** Boards that shape the subject's edges stand nearer than those that only keep light away. */
-const NEAR_BESIDE_M = 0.12
 
 const STOOD: Record<Standing, (set: StudioSet) => StudioSet> = {
   'key-flag': flagOnKey,

@@ -1,11 +1,6 @@
 import { edgeId, noseId, SIDES } from '../evaluation/probes/sensePoints'
 import { about, litOf, problem, stopsOf, type Check } from './finding'
-
-/**
- * Straight light from a backdrop light that counts on the sitter, over the camera setting; common practice, no
- * source.
- */
-const STRIKES_STOPS = -2.2
+import { STRIKES_STOPS } from './thresholds'
 
 /** Backdrop lights that reach the subject straight. */
 export const backdropLightOnSubject: Check = context => {

@@ -6,15 +6,7 @@ import type { Fix } from '../changes/fix'
 import type { Light, Place, StudioSet, Subject } from '../model/schema'
 import { vectorOf } from '../model/bounds'
 import { litOf, problem, type Check } from './finding'
-
-/** How far over the straight look, as degrees of the eyeball, the upper and lower lid leave it open; from memory. */
-const UPPER_LID_DEG = 24
-const LOWER_LID_DEG = -28
-const ASIDE_DEG = 38
-/** How far a chin goes down without a word being said; common practice, no source. */
-const CHIN_DOWN_DEG = 12
-/** A light beside the face or behind it is not there for the eyes (cosine of the angle off the look). */
-const AHEAD = 0.1
+import { UPPER_LID_DEG, LOWER_LID_DEG, ASIDE_DEG, CHIN_DOWN_DEG, CATCH_LIGHT_AHEAD } from './thresholds'
 
 /** A catch light as the camera sees it: degrees up and to the camera's right on the eyeball. */
 export type CatchLight = { upDeg: number; rightDeg: number }
@@ -64,7 +56,8 @@ export const catchLight: Check = context => {
   const { set } = context
   const subject = set.subjects[0]!
   const lights = litOf(context, 'key', 'fill').filter(
-    light => dot(direction(subtract(vectorOf(light.place), headOf(subject))), facingOf(subject.turnDeg)) > AHEAD,
+    light =>
+      dot(direction(subtract(vectorOf(light.place), headOf(subject))), facingOf(subject.turnDeg)) > CATCH_LIGHT_AHEAD,
   )
   if (
     subject.pose === 'object' ||

@@ -1,12 +1,6 @@
 import { isOverSubject } from '../scene/stands'
 import type { Check, Fact, Finding } from './finding'
-
-/**
- * A usual circuit carries a little more than this; continuous loads are kept well under the breaker. Common practice,
- * no source.
- */
-const CIRCUIT_W = 1500
-const HEAVY_HEIGHT_M = 2.6
+import { CIRCUIT_W, HEAVY_HEIGHT_M } from './thresholds'
 
 const caution = (id: string, fact: Fact, things: readonly { id: string }[] = []): Finding => ({
   id: `caution/${id}`,

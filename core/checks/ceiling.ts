@@ -4,24 +4,22 @@ import { emitterOf } from '../scene/scene'
 import { frontReach } from '../physics/sources/frontShape'
 import type { Light, StudioSet } from '../model/schema'
 import { problem, type Check } from './finding'
-
-const AIR_M = 0.03
-/** A light that is lowered leans anew toward its aim, so its place is found in a few rounds. */
-const ROUNDS = 12
-/** Less is within what a tape tells, and would be said as nothing. */
-const TOUCH_M = 0.015
+import { CEILING_AIR_M, CEILING_ROUNDS, TOUCH_M } from './thresholds'
 
 /** How far a light's front reaches above the ceiling, and into the floor. */
 const reachOut = (set: StudioSet, light: Light): { over: number; under: number } => {
   const { up, across, front } = emitterOf(light, set)
   const reach = frontReach(front)
   const rise = Math.abs(up[2]) * reach.up + Math.abs(across[2]) * reach.across
-  return { over: light.place.zM + rise + AIR_M - set.room.heightM, under: rise + AIR_M - light.place.zM }
+  return {
+    over: light.place.zM + rise + CEILING_AIR_M - set.room.heightM,
+    under: rise + CEILING_AIR_M - light.place.zM,
+  }
 }
 
 const fitted = (set: StudioSet, id: string): StudioSet => {
   let current = set
-  for (let round = 0; round < ROUNDS; round++) {
+  for (let round = 0; round < CEILING_ROUNDS; round++) {
     const light = current.lights.find(candidate => candidate.id === id)
     if (!light) return current
     const { over, under } = reachOut(current, light)

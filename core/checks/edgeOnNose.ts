@@ -2,10 +2,7 @@ import { noseId, SIDES } from '../evaluation/probes/sensePoints'
 import type { Fix } from '../changes/fix'
 import type { Light, Place, StudioSet } from '../model/schema'
 import { about, litOf, problem, stopsOf, type Check } from './finding'
-
-/** An edge light on the nose this bright against the camera setting shows; common practice, no source. */
-const NOSE_STOPS = -2
-const BEHIND_DEG = 62
+import { NOSE_STOPS, BEHIND_DEG, EDGE_ON_NOSE_FORWARD_M } from './thresholds'
 
 /** The place of a light swung round the subject until it is well behind. */
 const swungBehind = (set: StudioSet, light: Light): Place => {
@@ -20,8 +17,6 @@ const swungBehind = (set: StudioSet, light: Light): Place => {
   }
 }
 
-const FORWARD_M = 0.3
-
 /** A lit panel near enough to reach round to the nose: the subject stands too close to it. */
 const panelOnNose: Check = context => {
   const { set } = context
@@ -29,7 +24,7 @@ const panelOnNose: Check = context => {
   const lights = litOf(context, 'backdrop')
   const most = Math.max(...SIDES.map(({ side }) => stopsOf(context, context.at(noseId(side)).parts, lights, 'direct')))
   if (lights.length === 0 || most < NOSE_STOPS) return []
-  const fix: Fix = { change: { kind: 'group-depth', byM: FORWARD_M } }
+  const fix: Fix = { change: { kind: 'group-depth', byM: EDGE_ON_NOSE_FORWARD_M } }
   return [problem(set, 'nose/panel', { is: 'panel-on-nose', stops: most }, fix)]
 }
 

@@ -7,14 +7,7 @@ import { bandPoints } from '../evaluation/probes/points'
 import { BAND_COUNT } from '../evaluation/probes/probes'
 import type { Light } from '../model/schema'
 import { about, litOf, problem, readoutAt, type Check, type CheckContext, type HotSideCause } from './finding'
-
-/** One side over the other by this much is seen on an even backdrop; common practice, no source. */
-const SIDES_STOPS = 0.25
-const FOOT_STOPS = 0.6
-const EDGE_STOPS = 0.35
-/** Lights that differ by more than this in depth, or in power, do not light alike. */
-const NEARER_M = 0.1
-const OTHER_POWER_STOPS = 0.05
+import { SIDES_STOPS, FOOT_STOPS, EDGE_STOPS, NEARER_M, OTHER_POWER_STOPS } from './thresholds'
 
 /** Only a backdrop that shall be one tone can be uneven. */
 const shallBeEven = ({ look }: CheckContext): boolean => {

@@ -3,10 +3,7 @@ import { responseOf } from '../camera/response'
 import { weightsOf } from '../calibration/weights'
 import { luminance } from '../physics/units/rgb'
 import { about, litOf, problem, type Check } from './finding'
-
-/** A lamp in the lens that lifts a dark cloth by so many values shows; common practice, no source. */
-const SHOWS_VALUES = 4
-const DARK = 0.004
+import { SHOWS_VALUES, DARK } from './thresholds'
 
 /** A lamp that looks into the lens: its stray light lifts the black of the whole frame. */
 export const flare: Check = context => {

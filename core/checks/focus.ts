@@ -4,11 +4,7 @@ import { distance } from '../physics/units/vector'
 import { vectorOf } from '../model/bounds'
 import { roundToClicks } from '../physics/units/stops'
 import { problem, type Check } from './finding'
-
-/** Circle of confusion: the sensor's diagonal over 1500; a usual choice, from memory. */
-const CIRCLES_A_DIAGONAL = 1500
-/** From the tip of the nose to the ears, with a little to spare. */
-const HEAD_DEPTH_M = 0.1
+import { CIRCLES_A_DIAGONAL, HEAD_DEPTH_M } from './thresholds'
 
 /** Front and back limits of focus about a distance (thin lens, hyperfocal distance H = f^2 / (N c) + f). */
 export const focusLimits = (

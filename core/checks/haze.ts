@@ -5,17 +5,7 @@ import { luminance } from '../physics/units/rgb'
 import { turnedBy } from '../edits/edits'
 import { ON_TARGET_STOPS } from '../evaluation/target'
 import { litOf, problem, type Check } from './finding'
-
-/**
- * Black that the veil of an over-lit backdrop lifts by this many pixel values looks hazy; common practice, no source.
- */
-const HAZE_VALUES = 14
-/** A dark cloth, on which haze is seen. */
-const DARK = 0.004
-/** Past clipping by this there is light to take away. */
-const SPARE_STOPS = 0.25
-/** A look that shall clip may be past clipping by this before it costs more than it gives. */
-const PAST_CLIPPING_STOPS = 0.5
+import { HAZE_VALUES, DARK, HAZE_SPARE_STOPS, PAST_CLIPPING_STOPS } from './thresholds'
 
 /** The lens's veil: its glare index times the mean of the frame, of which the backdrop fills most. */
 export const haze: Check = context => {
@@ -43,7 +33,13 @@ export const haze: Check = context => {
       (readout.missStops ?? 0) > ON_TARGET_STOPS ||
       (readout.missStops === 0 && readout.stops - readout.targetStops! > PAST_CLIPPING_STOPS),
   )
-  if (lift < HAZE_VALUES || over < SPARE_STOPS || lights.length === 0 || !isOver || set.brief.look === 'silhouette')
+  if (
+    lift < HAZE_VALUES ||
+    over < HAZE_SPARE_STOPS ||
+    lights.length === 0 ||
+    !isOver ||
+    set.brief.look === 'silhouette'
+  )
     return []
   const isWanted =
     context.answer.isReached &&

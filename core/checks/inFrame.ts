@@ -7,8 +7,7 @@ import type { Vector } from '../physics/units/vector'
 import { pointOn } from '../physics/geometry/surfacePoint'
 import { anyInFrame, lampPlaces, standPlaces, HIDDEN, type FrameIntrusion } from '../render/frameIntrusions'
 import { about, problem, type Check, type Finding } from './finding'
-
-const STEP_M = 0.05
+import { IN_FRAME_STEP_M, CHEST_SHARE, MEANT_TO_HIDE_M } from './thresholds'
 
 const placesOf = (set: StudioSet, id: string): Vector[] => {
   const light = set.lights.find(candidate => candidate.id === id)
@@ -24,10 +23,10 @@ const placesOf = (set: StudioSet, id: string): Vector[] => {
 /** The nearest place aside where a thing is out of the frame; undefined where walls come first. */
 export const slideOut = (set: StudioSet, id: string): Place | undefined => {
   const place = thingOf(set, id)!.place
-  const steps = Math.ceil(set.room.widthM / STEP_M)
+  const steps = Math.ceil(set.room.widthM / IN_FRAME_STEP_M)
   for (let step = 1; step <= steps; step++) {
     for (const side of place.xM < set.subjects[0]!.place.xM ? [-1, 1] : [1, -1]) {
-      const xM = place.xM + side * step * STEP_M
+      const xM = place.xM + side * step * IN_FRAME_STEP_M
       if (Math.abs(xM) > set.room.widthM / 2) continue
       const moved = placeThing(set, id, { ...place, xM })
       if (moved !== set && !anyInFrame(moved, placesOf(moved, id))) return { ...place, xM }
@@ -35,8 +34,6 @@ export const slideOut = (set: StudioSet, id: string): Place | undefined => {
   }
   return undefined
 }
-
-const CHEST_SHARE = 0.72
 
 /** Where a light stands behind the subject as the camera sees them: in line with the chest. */
 export const hideBehind = (set: StudioSet, light: Light): Place => {
@@ -50,9 +47,6 @@ export const hideBehind = (set: StudioSet, light: Light): Place => {
     zM: Math.max(0.15, camera.place.zM + share * (chestM - camera.place.zM)),
   }
 }
-
-/** A light between subject and backdrop this near the camera's line is meant to be hidden. */
-const MEANT_TO_HIDE_M = 0.5
 
 /** Whether a light stands where lights are meant to be hidden: between subject and backdrop, near the camera's line. */
 export const isMeantToHide = (set: StudioSet, light: Light): boolean => {

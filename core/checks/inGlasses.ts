@@ -12,18 +12,11 @@ import { emitterOf } from '../scene/scene'
 import { facingOf } from '../scene/surfaces/panelSheets'
 import type { Fix } from '../changes/fix'
 import { about, litOf, problem, type Check } from './finding'
+import { LENS_RADIUS_M, LEAST_SHARE, IN_GLASSES_FACING } from './thresholds'
 
-/**
- * Radius of a lens's front, metres: a base curve of 5 dioptres by the tooling index of 1.53, R = 0.53 / 5. Both from
- * memory; flatter lenses mirror less of the room.
- */
-const LENS_RADIUS_M = 0.106
 /** A lens is looked at in so many columns and rows. */
 const STEPS = { across: 41, up: 31 }
-/** A mirrored corner of a lamp on less of a lens than this is retouched in a moment; common practice, no source. */
-const LEAST_SHARE = 0.02
-/** A face that looks further away from the camera than this shows no front of its lenses (cosine). */
-const FACING = 0.3
+
 const RAISE_M = { step: 0.1, most: 1 }
 const UP: Vector = [0, 0, 1]
 
@@ -108,7 +101,8 @@ export const inGlasses: Check = context => {
     subject =>
       subject.glasses &&
       subject.pose !== 'object' &&
-      dot(direction(subtract(vectorOf(set.camera.place), headOf(subject))), facingOf(subject.turnDeg)) > FACING,
+      dot(direction(subtract(vectorOf(set.camera.place), headOf(subject))), facingOf(subject.turnDeg)) >
+        IN_GLASSES_FACING,
   )
   const lensesOf = worn.map(subject => mirroredBy(set, subject))
   return worn.flatMap((subject, index) =>

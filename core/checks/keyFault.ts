@@ -4,17 +4,15 @@ import { placeThing, thingOf } from '../edits/things'
 import type { Place, StudioSet } from '../model/schema'
 import { keyFaultOf, type KeyFault } from '../solve/keyFault'
 import { problem, type Check, type CheckContext } from './finding'
-
-const STEP_M = 0.1
-const STEPS = 30
+import { KEY_FAULT_STEP_M, KEY_FAULT_STEPS } from './thresholds'
 
 /** Where a panel slid aside, the nearer way first, shades the key no longer; undefined where it always does. */
 const slidAside = (set: StudioSet, id: string, isStill: (set: StudioSet) => boolean): Place | undefined => {
   const place = thingOf(set, id)?.place
   if (!place) return undefined
-  for (let step = 1; step <= STEPS; step++) {
+  for (let step = 1; step <= KEY_FAULT_STEPS; step++) {
     for (const side of [1, -1]) {
-      const aside = { ...place, xM: place.xM + side * step * STEP_M }
+      const aside = { ...place, xM: place.xM + side * step * KEY_FAULT_STEP_M }
       const moved = placeThing(set, id, aside)
       if (moved !== set && !isStill(moved)) return aside
     }

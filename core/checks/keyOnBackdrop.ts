@@ -1,4 +1,4 @@
-import { NEAREST_LIGHT_M } from '../changes/lightChanges'
+import { NEAREST_LIGHT_M } from '../changes/thresholds'
 import { BACKDROP_MIDDLE } from '../model/placeIds'
 import { gridded } from '../physics/sources/gridded'
 import { placeAtDistance, lightDistance } from '../edits/distances'
@@ -6,20 +6,16 @@ import { stopsForDistance } from '../physics/photometry/inverseSquare'
 import type { Light, StudioSet } from '../model/schema'
 import { totalOf } from '../physics/transport/exposureAt'
 import { about, litOf, problem, readoutAt, type Check } from './finding'
-
-const KEY_SHARE = 0.2
-const STEP_M = 0.05
-const LEAST_FORWARD_M = 0.5
-const MOST_FORWARD_M = 1.5
+import { KEY_SHARE, KEY_ON_BACKDROP_STEP_M, LEAST_FORWARD_M, KEY_ON_BACKDROP_MOST_FORWARD_M } from './thresholds'
 
 /** How near the key has to come for its falloff to take so much off the backdrop; undefined where none does. */
 const nearerUntil = (set: StudioSet, key: Light, byStops: number): number | undefined => {
   const from = lightDistance(key, set).lengthM
   const toBackdrop = Math.max(0.3, key.place.yM)
-  for (let reach = from - STEP_M; reach >= NEAREST_LIGHT_M; reach -= STEP_M) {
+  for (let reach = from - KEY_ON_BACKDROP_STEP_M; reach >= NEAREST_LIGHT_M; reach -= KEY_ON_BACKDROP_STEP_M) {
     const nearer = stopsForDistance(from, reach)
     const behind = stopsForDistance(toBackdrop, toBackdrop - (from - reach))
-    const isLast = reach - STEP_M < NEAREST_LIGHT_M
+    const isLast = reach - KEY_ON_BACKDROP_STEP_M < NEAREST_LIGHT_M
     if (placeAtDistance(key, set, reach) && (nearer - behind >= byStops || isLast)) return reach
   }
   return undefined
@@ -73,4 +69,7 @@ export const keyOnBackdrop: Check = context => {
 
 /** How far forward everything has to go for the key's light on the backdrop to fall by so many stops. */
 const forwardM = (set: StudioSet, byStops: number): number =>
-  Math.min(MOST_FORWARD_M, Math.max(LEAST_FORWARD_M, set.subjects[0]!.place.yM * (2 ** (byStops / 2) - 1)))
+  Math.min(
+    KEY_ON_BACKDROP_MOST_FORWARD_M,
+    Math.max(LEAST_FORWARD_M, set.subjects[0]!.place.yM * (2 ** (byStops / 2) - 1)),
+  )

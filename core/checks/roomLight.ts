@@ -2,9 +2,7 @@ import { ambientLimit, ambientMend, ambientStops, isPastSync, roomAdds } from '.
 import { roomLuxAt } from '../calibration/roomLight'
 import type { Fix } from '../changes/fix'
 import { about, litOf, problem, type Check } from './finding'
-
-/** The room's own light counts where it adds this much to what is wanted. */
-const COUNTS_STOPS = 0.1
+import { COUNTS_STOPS } from './thresholds'
 
 /** Room light that lifts what is wanted dark: by how much, where, and what takes it away. */
 export const roomLight: Check = context => {

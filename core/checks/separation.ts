@@ -5,15 +5,8 @@ import { bandPoints } from '../evaluation/probes/points'
 import { renderSurface, veilLight } from '../evaluation/renderSurface'
 import { lightAt } from '../physics/transport/exposureAt'
 import { problem, type Check } from './finding'
-
-/** Edges nearer than this to the backdrop beside them, in pixel values, melt into it; common practice, no source. */
-const APART_WHITE = 18
-const APART_BLACK = 14
-/** One shoulder that stands out this far carries the figure, and the other may melt. */
-const CARRIES = 20
-/** Over and under these a backdrop is white or black in this. */
-const WHITE = 225
-const BLACK = 45
+import { APART_WHITE, APART_BLACK, SEPARATION_CARRIES, SEPARATION_BLACK } from './thresholds'
+import { WHITE_VALUE } from '../tone/thresholds'
 
 /** Cloth that cannot be told from the backdrop beside it: white on white, black on black. */
 export const separation: Check = context => {
@@ -43,12 +36,14 @@ export const separation: Check = context => {
   })
   const closest = sides.reduce((a, b) => (b.apart < a.apart ? b : a))
   const fact = { is: 'shoulder-melts', side: closest.side, cloth: closest.value, backdrop: closest.backdrop } as const
-  if (closest.backdrop > WHITE && closest.value > WHITE - APART_WHITE && closest.apart < APART_WHITE) {
+  if (closest.backdrop > WHITE_VALUE && closest.value > WHITE_VALUE - APART_WHITE && closest.apart < APART_WHITE) {
     const boards = { kind: 'stand', what: 'near-black-sides' } as const
     return [problem(set, 'separation/white', { ...fact, isBlack: false }, { change: boards })]
   }
   const addEdge = { change: { kind: 'add-lights', what: 'edge', lookId: look.id } } as const
-  return closest.backdrop < BLACK && closest.apart < APART_BLACK && sides.every(side => side.apart < CARRIES)
+  return closest.backdrop < SEPARATION_BLACK &&
+    closest.apart < APART_BLACK &&
+    sides.every(side => side.apart < SEPARATION_CARRIES)
     ? [problem(set, 'separation/black', { ...fact, isBlack: true }, addEdge)]
     : []
 }

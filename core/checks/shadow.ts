@@ -10,15 +10,14 @@ import type { Light, Place, StudioSet } from '../model/schema'
 import { totalOf } from '../physics/transport/exposureAt'
 import { about, litOf, problem, readoutAt, type Check, type CheckContext } from './finding'
 import { stopsFromRatio } from '../physics/units/stops'
-
-/** Shadows shallower than this are not seen; common practice, no source. */
-const SEEN_STOPS = 0.25
-/** A shadow whose soft rim is narrower than this share of a head is crisp. */
-const CRISP = 0.6
-
-const RAISE_STEP_M = 0.05
-const FORWARD_STEP_M = 0.1
-const MOST_FORWARD_M = 3
+import {
+  SEEN_STOPS,
+  SHADOW_CRISP,
+  RAISE_STEP_M,
+  FORWARD_STEP_M,
+  SHADOW_MOST_FORWARD_M,
+  SWING_STEP_DEG,
+} from './thresholds'
 
 /** The place over it from which a light's shadow no longer shows; undefined where the ceiling comes first. */
 const raised = (set: StudioSet, light: Light): Place | undefined => {
@@ -29,8 +28,6 @@ const raised = (set: StudioSet, light: Light): Place | undefined => {
   }
   return undefined
 }
-
-const SWING_STEP_DEG = 5
 
 /** Where the light swung round the subject toward the camera hides its shadow behind the subject. */
 const swungFrontal = (set: StudioSet, light: Light): Place | undefined => {
@@ -50,7 +47,7 @@ const swungFrontal = (set: StudioSet, light: Light): Place | undefined => {
 
 /** How far sitter, key and camera go forward until the shadow is gone from the frame or soft, metres. */
 const forward = (set: StudioSet, lightId: string): number | undefined => {
-  for (let byM = FORWARD_STEP_M; byM <= MOST_FORWARD_M; byM += FORWARD_STEP_M) {
+  for (let byM = FORWARD_STEP_M; byM <= SHADOW_MOST_FORWARD_M; byM += FORWARD_STEP_M) {
     const moved = groupDepth(set, byM)
     if (moved === set) return undefined
     const light = moved.lights.find(({ id }) => id === lightId)!
@@ -89,7 +86,7 @@ export const shadow: Check = context => {
       place && { purpose: { as }, change: { kind: 'place', id, place } }
     const fact = {
       is: 'shadow',
-      isCrisp: share < CRISP,
+      isCrisp: share < SHADOW_CRISP,
       byM: Math.abs(asideM),
       side: asideM < 0 ? 'left' : 'right',
       stops: visible,

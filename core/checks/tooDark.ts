@@ -6,12 +6,7 @@ import type { Light, Look, StudioSet } from '../model/schema'
 import { roundToClicks } from '../physics/units/stops'
 import { turnSubjectLights } from '../solve/solveFromScratch'
 import { litOf, problem, readoutAt, type Check } from './finding'
-
-const NEAREST_STEP_M = 0.05
-/** The camera opens in clicks of its own, so that a usual click may be lost on the way. */
-const SPARE_STOPS = 1 / 3
-/** A key that stands this near to where it was put has reached it, metres. */
-const REACHED_M = 0.02
+import { NEAREST_STEP_M, TOO_DARK_SPARE_STOPS, REACHED_M } from './thresholds'
 
 /**
  * Where the key has to be drawn back to until its falloff leaves the backdrop what is wanted, with its power turned up
@@ -87,7 +82,7 @@ export const tooDark: Check = context => {
     context.camera.fNumber / Math.sqrt(2 ** -short) >= set.camera.apertures.widest * 0.99
   const settings = {
     ...answer.settings,
-    ...pick(turnSubjectLights(set, look, short - past - SPARE_STOPS), set),
+    ...pick(turnSubjectLights(set, look, short - past - TOO_DARK_SPARE_STOPS), set),
   }
   const openUp: Fix = {
     purpose: { as: 'open-camera', stops: short - past },

@@ -9,6 +9,9 @@ import { addSitter } from './dayEdits'
 import { duplicateLook } from './lookEdits'
 import { editInLook } from './overrides'
 
+/** When the first sitter comes, minutes of the day. */
+const FIRST_ARRIVAL = 10 * 60
+
 /** A look more, with what it has otherwise done to the set as it shows it. */
 const withLook = (set: StudioSet, name: Look['name'], value: number, here: (set: StudioSet) => StudioSet) => {
   const { set: made, lookId } = duplicateLook(set, 'white', { name })
@@ -29,7 +32,7 @@ const KEEPERS: readonly Partial<Sitter>[] = [
   { heightM: 1.7 },
   {},
 ]
-const FIRST_ARRIVAL = 10 * 60
+
 /** Minutes from one arrival to the next; lunch lies between the fourth and the fifth. */
 const APART = 24
 const LUNCH = { id: 'lunch', name: 'Lunch', at: 12 * 60, minutes: 40 }

@@ -1,5 +1,6 @@
 import type { Day, Sitter } from '../model/daySchema'
 import { conditionsAmong, waysThrough, type Way } from './order'
+import { WAIT_FREE, BREAK_FREE, PRIOR_MINUTES, SITTERS_TRIED, SHORTEST_BREAK } from './thresholds'
 
 /** A span of the day; minutes since midnight and minutes long. */
 export type Slot = { startsAt: number; minutes: number } & (
@@ -60,10 +61,6 @@ export const minutesBefore = (looks: DayLooks, fromId: string | null | undefined
 /** Where a plan begins in the middle of a day: the time, the look that stands, and how this team's minutes run. */
 export type Standing = { at: number; lookId: string | undefined; pace: number }
 
-/** Somebody who waits no longer than this does not count as waiting. */
-const WAIT_FREE = 5
-/** A break moved by no more than this is as planned. */
-const BREAK_FREE = 5
 const DAY = 24 * 60
 
 /** Sitters in the order in which they come: by arrival; those without a time stay where they stand between others. */
@@ -223,9 +220,6 @@ export const planDay = (day: Day, looks: DayLooks, standing?: Standing): DayPlan
   return { slots, endsAt: now, changeMinutes: sumOf('change'), waitMinutes: sumOf('wait'), conflicts }
 }
 
-/** What was planned counts like so many minutes that ran as planned, so that one slow look does not make a slow day. */
-const PRIOR_MINUTES = 120
-
 /** How this team's minutes run against planned ones: 1.1 for a tenth longer; from what was done so far. */
 export const paceOf = (done: Day['done']): number => {
   const real = done.filter(({ state }) => state === 'done')
@@ -271,10 +265,6 @@ export type Saving =
   | { kind: 'drop-look'; sitterId: string; lookId: string; minutes: number }
   | { kind: 'shorten-break'; breakId: string; toMinutes: number; minutes: number }
   | { kind: 'no-spare'; minutes: number }
-
-/** Looks of so many sitters to come are tried to be dropped. */
-const SITTERS_TRIED = 4
-const SHORTEST_BREAK = 15
 
 /** What would bring a late day back, the smallest loss that is enough first; empty where the day ends in time. */
 export const savingsOf = (day: Day, looks: DayLooks, at: number): Saving[] => {

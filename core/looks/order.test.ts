@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { expectWithin } from '#support/tolerance'
-import { bestOrder, contradiction, keepsTo, MOST_EXACT, minutesOfOrder, type OrderCondition } from './order'
+import { bestOrder, contradiction, keepsTo, minutesOfOrder, type OrderCondition } from './order'
+import { MOST_EXACT } from './thresholds'
 
 const permutations = (items: readonly number[]): number[][] =>
   items.length === 0

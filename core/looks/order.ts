@@ -1,4 +1,5 @@
 import type { LookCondition } from '../model/daySchema'
+import { MOST_EXACT, MOST_WAYS } from './thresholds'
 
 /** What an order of looks has to keep to; looks by their number. */
 export type OrderCondition =
@@ -16,9 +17,6 @@ export type Ordered = {
   isExact: boolean
   leastMinutes: number
 }
-
-/** Orders of so many looks are found exactly: 2^14 sets of looks times 14 last ones times 14 next ones. */
-export const MOST_EXACT = 14
 
 /** Conditions on the order itself; what a look leaves behind only costs minutes. */
 export const isOnOrder = (condition: LookCondition): condition is Exclude<LookCondition, { kind: 'dirties' }> =>
@@ -141,9 +139,6 @@ const exactOrder = (
 
 /** An order from one look to another, with its minutes. */
 export type Way = { order: number[]; minutes: number }
-
-/** Ways between every first and last look are found up to so many looks; beyond that the best order, forth and back. */
-const MOST_WAYS = 9
 
 /** The shortest ways through all looks under conditions, one for each first and last look that there can be. */
 export const waysThrough = (

@@ -14,6 +14,7 @@ import type { Standing } from '../changes/change'
 import { fitOnBackdrop, fitOnSubject, lampsOf, outputOf, type Fit, type FitLimit } from './fits'
 import type { MatchSource } from './question'
 import { aimInto, stageInto } from './stageInto'
+import { MOST_ISO, FILL_ROUND_DEG, FILL_REACH_M, FILL_AREA_M2 } from './thresholds'
 
 /** What lights the dark side, or keeps light off it, beside the lights that were there. */
 export type Help = 'none' | 'fill-light' | Standing
@@ -57,9 +58,6 @@ export type Built = {
 
 /** The order in which lamps are given out where there are too few. */
 const IMPORTANCE: readonly Light['job'][] = ['key', 'backdrop', 'edge', 'hair', 'fill', 'top']
-
-/** Stops to which a camera is opened past its widest aperture, by film speed. */
-const MOST_ISO = 1600
 
 /** A camera opened by so many stops, in whole thirds: the aperture as far as it goes, then the film speed. */
 export const openedBy = (set: StudioSet, camera: CameraSetting, byStops: number): CameraSetting => {
@@ -144,11 +142,6 @@ const gelOf = (light: Light, kit: Kit): { gel: Light['gel']; isMissing: boolean 
   const found = kit.gels.find(({ what }) => what.name === gel.name || isEqual(what.transmittance, gel.transmittance))
   return { gel: found?.what ?? null, isMissing: !found }
 }
-
-const FILL_ROUND_DEG = 25
-const FILL_REACH_M = 2
-/** A front of about this size fills softly and stands where a person can walk by, square metres; common practice. */
-const FILL_AREA_M2 = 0.8
 
 /** A lamp more, with a soft front of middling size, beside the camera on the side that the key leaves dark. */
 const fillAdded = (set: StudioSet, lamp: Lamp, kit: Kit): StudioSet => {

@@ -9,6 +9,7 @@ import { luminance, type Rgb } from '../physics/units/rgb'
 import { tintOf } from './character'
 import { BACKDROP_MIDDLE, LIT_CHEEK, SHADOW_SIDE } from '../model/placeIds'
 import type { Light, StudioSet } from '../model/schema'
+import { BRIGHT_ROOM, CAUSES_STRAY, OTHER_STOPS } from './thresholds'
 
 /** Why an aspect does not come nearer: figures as they are, for words to be made of. */
 export type Cause =
@@ -77,11 +78,6 @@ const longestM = (front: EmitterShape): number => {
   return 2 * Math.max(across, up)
 }
 
-/** The room is bright where more than this share of the shadow side's light has come by way of it. */
-const BRIGHT_ROOM = 0.5
-/** Lights that are not for the backdrop give too much of it from this share on. */
-const STRAY = 0.5
-
 type Found = Cause | undefined
 
 const ofLamps = (aspect: Aspect, { withoutLamp, lamps, lampsWanted }: Built['lack']): Found =>
@@ -120,9 +116,6 @@ const isOtherBeam = (aspect: Aspect, { tried, question: { source } }: CauseConte
   return was.length > 0 && !kinds(tried.set.lights).some(kind => was.includes(kind))
 }
 
-/** Surfaces that differ by more than this send back other light, stops. */
-const OTHER_STOPS = 0.1
-
 const isOther = (one: Rgb, other: Rgb): boolean =>
   Math.abs(Math.log2(luminance(one) / luminance(other))) > OTHER_STOPS ||
   Math.hypot(...tintOf(one).map((part, index) => part - tintOf(other)[index]!)) > TOLERANCES.colour
@@ -150,7 +143,7 @@ const causeOf = (deviation: Deviation, context: CauseContext): Cause => {
       case 'tone': {
         if (off < 0) return lamps ?? ofPower(aspect, deviation, context) ?? backdrop
         const share = strayShare(tried.evaluation)
-        if (share < STRAY) return backdrop
+        if (share < CAUSES_STRAY) return backdrop
         if (short) return short
         const bounced = bouncedShare(tried.evaluation, BACKDROP_MIDDLE)
         return bounced > BRIGHT_ROOM ? throwsBack(BACKDROP_MIDDLE) : { is: 'key-on-backdrop', share }

@@ -15,6 +15,7 @@ import { stopsFromRatio } from '../physics/units/stops'
 import { direction, subtract, type Vector } from '../physics/units/vector'
 import { apparentSize, shadowEdgeDeg, softnessDeg } from './apparentSize'
 import { mean } from '../shared/groups'
+import { DARK_STOPS, GRADIENT_DARK_STOPS, COMPARED_AT, WHITE_CARD } from './thresholds'
 
 /** How the key lights a face: where it comes from, and how large it looks from there. */
 export type KeyLight = {
@@ -89,11 +90,6 @@ const litIds = ({ set, look }: Evaluation, ...jobs: Light['job'][]): string[] =>
 
 const renderedStops = ({ rendered }: Readout): number => stopsFromRatio(luminance(rendered!.linear))
 
-/** Darker than this a picture shows black, stops under white; eight bits of a straight curve, worked out. */
-const DARK_STOPS = -9
-/** No gradient is seen in what is darker than this, stops under white: a value of about 14, worked out. */
-const GRADIENT_DARK_STOPS = -8
-
 /** Stops under white as a picture shows them: what is past clipping is white, what is dark enough black. */
 export const inPicture = (stops: number, darkStops = DARK_STOPS): number => Math.min(0, Math.max(darkStops, stops))
 
@@ -114,10 +110,6 @@ const gradientOf = (evaluation: Evaluation): Character['gradient'] => {
     hollowStops: at(lastRow / 2, lastColumn / 2) - mean(rim.map(([row, column]) => at(row, column))),
   }
 }
-
-/** Lightness at which colours are compared, so that tone does not count twice. */
-const COMPARED_AT = 0.28
-const WHITE_CARD = 0.9
 
 /** CIE 1976 a and b of light, brought to one lightness. */
 export const tintOf = (linear: Rgb): readonly [number, number] => {

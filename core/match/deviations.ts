@@ -1,5 +1,6 @@
 import { inPicture, type Character } from './character'
 import { dot } from '../physics/units/vector'
+import { UNSEEN_STOPS, DEVIATIONS_UNMET, DEVIATIONS_MET, DEVIATIONS_MOST } from './thresholds'
 
 /** What of a picture's light is matched, in the order in which it is told. */
 export const ASPECTS = [
@@ -58,9 +59,6 @@ export const TOLERANCES: Readonly<Record<Aspect, number>> = {
   floor: 0.3,
   colour: 6,
 }
-
-/** Less light than this under the camera setting is nothing that a picture shows, stops. */
-const UNSEEN_STOPS = -6
 
 /** The figure of several that is furthest off, with its sign. */
 const furthest = (offs: readonly number[]): number =>
@@ -151,19 +149,13 @@ export const deviationsOf = (is: Character, was: Character): Deviation[] =>
 export const isMet = ({ aspect, off }: Deviation): boolean => Math.abs(off) <= TOLERANCES[aspect] + 1e-9
 
 const WEIGHTS: Readonly<Record<Firmness, number>> = { hard: 1, wished: 0.1, indifferent: 0 }
-/** A hard aspect that is not met costs so much beside how far it is off. */
-const UNMET = 1
-/** What is met counts for so much less than what is not: nearer than near enough is no reason to do more. */
-const MET = 0.15
-/** No aspect counts for more than this: what cannot be had must not drown what can. */
-const MOST = 60
 
 /** What deviations cost: squares of how far they are off in tolerances, by how firmly each is asked. */
 export const costOf = (deviations: readonly Deviation[], asked: Asked): number =>
   deviations.reduce((sum, deviation) => {
     const { aspect, off } = deviation
     const firmness = asked[aspect]
-    const weight = WEIGHTS[firmness] * (isMet(deviation) ? MET : 1)
-    const unmet = firmness === 'hard' && !isMet(deviation) ? UNMET : 0
-    return sum + weight * Math.min(MOST, (off / TOLERANCES[aspect]) ** 2) + unmet
+    const weight = WEIGHTS[firmness] * (isMet(deviation) ? DEVIATIONS_MET : 1)
+    const unmet = firmness === 'hard' && !isMet(deviation) ? DEVIATIONS_UNMET : 0
+    return sum + weight * Math.min(DEVIATIONS_MOST, (off / TOLERANCES[aspect]) ** 2) + unmet
   }, 0)

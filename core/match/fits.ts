@@ -10,6 +10,7 @@ import type { Modifier } from '../physics/sources/modifier'
 import { ratioFromStops } from '../physics/units/stops'
 import { add, direction, distance, dot, scale, subtract, turn, type Vector } from '../physics/units/vector'
 import { apparentSize, shadowEdgeDeg, softnessDeg } from './apparentSize'
+import { NEAREST_M, FITS_AIR_M, BEFORE_BACKDROP_M, TURN_STEP_DEG, MOST_TURN_DEG, FITS_UNLIKE } from './thresholds'
 
 /** A light of a set made with another modifier, at a place in another room that gives what the light gave. */
 export type Fit = {
@@ -27,16 +28,6 @@ export type Fit = {
 
 /** What of a room keeps a light from where it should be, and by how much, metres. */
 export type FitLimit = { of: 'ceiling' | 'wall' | 'backdrop'; byM: number }
-
-/** Lights nearer to a face than this are in nobody's way only on paper, metres. */
-const NEAREST_M = 0.5
-/** Free air between a front and a wall, metres. */
-const AIR_M = 0.1
-/** A light behind the subject keeps so far before the backdrop, metres. */
-const BEFORE_BACKDROP_M = 0.2
-/** Steps in which a light that finds no room is lowered or swung, degrees. */
-const TURN_STEP_DEG = 4
-const MOST_TURN_DEG = 80
 
 /** From where to where along a way from the head a front has room, metres, and what ends it. */
 type Reach = { leastM: number; mostM: number; against: FitLimit['of'] }
@@ -58,9 +49,9 @@ const reachAlong = (set: StudioSet, way: Vector, { across, up }: { across: numbe
     return { against: of, leastM: Math.max(0, Math.min(one, other)), mostM: Math.max(one, other) }
   }
   const ends = [
-    along('wall', 0, [left + AIR_M + aside, right - AIR_M - aside]),
-    along(way[1] < 0 ? 'backdrop' : 'wall', 1, [BEFORE_BACKDROP_M, front - AIR_M]),
-    along('ceiling', 2, [AIR_M + rise, ceiling - AIR_M - rise]),
+    along('wall', 0, [left + FITS_AIR_M + aside, right - FITS_AIR_M - aside]),
+    along(way[1] < 0 ? 'backdrop' : 'wall', 1, [BEFORE_BACKDROP_M, front - FITS_AIR_M]),
+    along('ceiling', 2, [FITS_AIR_M + rise, ceiling - FITS_AIR_M - rise]),
   ]
   const nearest = ends.reduce((first, one) => (one.mostM < first.mostM ? one : first))
   return { ...nearest, leastM: Math.max(...ends.map(({ leastM }) => leastM)) }
@@ -114,8 +105,6 @@ const unlikeBeam = (one: Modifier, other: Modifier): number => {
 const needOf = (was: Light, wasM: number, modifier: Modifier, isM: number): number =>
   2 * Math.log2(isM / wasM) + modifier.lossStops - was.modifier.lossStops
 
-/** Weights of what makes a light alike, from what a viewer sees first; common practice, no source. */
-const UNLIKE = { size: 1, edge: 0.5, beam: 0.05, away: 0.15, turned: 4, front: 0.05, seen: 3 } as const
 /** A size that differs by this much is as unlike as one. */
 const SIZE_SHARE = Math.log2(1.15)
 
@@ -154,11 +143,11 @@ export const fitOnSubject = (
     place,
     needsStops: needOf(was.light, wasM, modifier, isM),
     unlike:
-      UNLIKE.size * unlikeSize(softnessDeg) +
-      UNLIKE.edge * unlikeSize(shadowEdgeDeg) +
-      UNLIKE.beam * unlikeBeam(modifier, was.light.modifier) +
-      UNLIKE.away * Math.log2(isM / wasM) ** 2 +
-      UNLIKE.turned * (turnedDeg / 10) ** 2,
+      FITS_UNLIKE.size * unlikeSize(softnessDeg) +
+      FITS_UNLIKE.edge * unlikeSize(shadowEdgeDeg) +
+      FITS_UNLIKE.beam * unlikeBeam(modifier, was.light.modifier) +
+      FITS_UNLIKE.away * Math.log2(isM / wasM) ** 2 +
+      FITS_UNLIKE.turned * (turnedDeg / 10) ** 2,
     turnedDeg,
     against,
   }
@@ -179,9 +168,9 @@ export const fitOnBackdrop = (
   const between = (value: number, least: number, most: number) =>
     Math.max(least, Math.min(Math.max(least, most), value))
   const place = {
-    xM: between(wished.xM, bounds.left + AIR_M + across / 2, bounds.right - AIR_M - across / 2),
-    yM: between(wished.yM, bounds.back + AIR_M, bounds.front - AIR_M),
-    zM: between(wished.zM, AIR_M + up, bounds.ceiling - AIR_M - up),
+    xM: between(wished.xM, bounds.left + FITS_AIR_M + across / 2, bounds.right - FITS_AIR_M - across / 2),
+    yM: between(wished.yM, bounds.back + FITS_AIR_M, bounds.front - FITS_AIR_M),
+    zM: between(wished.zM, FITS_AIR_M + up, bounds.ceiling - FITS_AIR_M - up),
   }
   const offM = Math.hypot(place.xM - wished.xM, place.yM - wished.yM, place.zM - wished.zM)
   const isAside = Math.abs(place.xM - wished.xM) > Math.abs(place.zM - wished.zM)
@@ -197,8 +186,8 @@ export const fitOnBackdrop = (
     place,
     needsStops: needOf(light, 1, modifier, 1),
     unlike:
-      UNLIKE.beam * 8 * unlikeBeam(modifier, light.modifier) +
-      (isHidden ? UNLIKE.seen : UNLIKE.front) * Math.log2(sizeOf(modifier) / sizeOf(light.modifier)) ** 2 +
+      FITS_UNLIKE.beam * 8 * unlikeBeam(modifier, light.modifier) +
+      (isHidden ? FITS_UNLIKE.seen : FITS_UNLIKE.front) * Math.log2(sizeOf(modifier) / sizeOf(light.modifier)) ** 2 +
       offM ** 2,
     turnedDeg: 0,
     against: offM > 0.05 ? { of: isAside ? 'wall' : 'ceiling', byM: offM } : undefined,

@@ -12,6 +12,7 @@ import { PLAIN_RUN } from '../model/readingSchema'
 import type { CameraSetting, Look, StudioSet } from '../model/schema'
 import type { Character } from './character'
 import type { MatchSource } from './question'
+import { UNLIT_STOPS, F_NUMBER } from './thresholds'
 
 /** What is known of a picture that somebody else took: measured, estimated from it, or asked for. */
 export type PictureKnown = {
@@ -27,9 +28,6 @@ export type PictureKnown = {
   ratioStops: number
 }
 
-/** Backdrops darker than this had no light of their own, as a guess to begin with; stops under white. */
-const UNLIT_STOPS = -5.5
-const F_NUMBER = 8
 /** From the subject toward the camera, as the camera sees it. */
 const TOWARD: Vector = [0, 1, 0]
 

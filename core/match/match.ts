@@ -15,6 +15,7 @@ import type { MatchQuestion } from './question'
 import { stepsFor } from './steps'
 import { Search, type Solve, type Tried } from './trying'
 import { keptAreas, wantedOf } from './wanted'
+import { MATCH_WAYS, MATCH_TUNED, TUNED_FIRST, TUNED_EXACT, MATCH_HALVED, MATCH_BETTER } from './thresholds'
 
 /** One way to match: a set with one look, and how near each aspect comes. */
 export type Match = {
@@ -46,8 +47,7 @@ export const matchedPlaces = ({ readouts }: Pick<Evaluation, 'readouts'>): Match
 export type MatchAnswer = { matches: Match[]; isFinal: boolean }
 
 const LOOK_ID = 'matched'
-/** So many ways are told. */
-const WAYS = 3
+
 const offOf = ({ deviations }: Tried, aspect: Aspect): number =>
   deviations.find(deviation => deviation.aspect === aspect)?.off ?? 0
 
@@ -94,28 +94,20 @@ const backdropsFor = ({ source, room, kit }: MatchQuestion): Backdrop[] => {
   return nearest && unlike(nearest) < unlike(room.backdrop) - 0.3 ? [room.backdrop, nearest] : [room.backdrop]
 }
 
-/** So many changes are tried on each way, and each is halved so often. */
-const TUNED = 30
-/** The one that begins best is worth more. */
-const TUNED_FIRST = 50
-/** With every ray each costs several times as much. */
-const TUNED_EXACT = 14
 /** What small changes mend. */
 const HARD_TOLD: readonly Aspect[] = ['tone', 'gradient', 'ratio', 'key-light']
-const HALVED = 2
-const BETTER = 0.02
 
 /** Goes down small changes as long as they bring what is off nearer. */
 const tuned = async (
   search: Search,
   from: Tried,
   asked: Asked,
-  { most = TUNED, solve = search.draft() }: { most?: number; solve?: Solve } = {},
+  { most = MATCH_TUNED, solve = search.draft() }: { most?: number; solve?: Solve } = {},
 ): Promise<Tried> => {
   let current = from
   let left = most
   const steps = stepsFor(from.set)
-  for (let halving = 0; halving <= HALVED && left > 0; halving++)
+  for (let halving = 0; halving <= MATCH_HALVED && left > 0; halving++)
     for (const step of steps) {
       const isOff = current.deviations.some(
         deviation =>
@@ -128,7 +120,7 @@ const tuned = async (
           const change = step.at(current.set, (sign * step.first) / 2 ** halving)
           const next = change && (await search.changed(current, change, solve))
           left -= 1
-          if (!next || next.cost > current.cost - BETTER) break
+          if (!next || next.cost > current.cost - MATCH_BETTER) break
           current = next
           hasHelped = true
         }
@@ -216,7 +208,7 @@ export const matchElsewhere = async (
 ): Promise<MatchAnswer | undefined> => {
   let share = 0
   const tell = (found: readonly Tried[]) => {
-    report?.({ matches: distinct(found, WAYS).map(tried => matchOf(question, tried)), isFinal: false }, share)
+    report?.({ matches: distinct(found, MATCH_WAYS).map(tried => matchOf(question, tried)), isFinal: false }, share)
   }
   const search = new Search(question, pause, (found, tried) => {
     share = Math.max(share, Math.min(TRIED_SHARE, tried * 0.04))
@@ -232,18 +224,18 @@ export const matchElsewhere = async (
   const [best] = distinct(search.found, 1)
   for (const help of helpsFor(best!, question)) await search.attempt({ ...best!.design, help })
   const ways: Tried[] = []
-  while (ways.length < WAYS) {
-    const next = distinct(search.found, WAYS + ways.length).find(
+  while (ways.length < MATCH_WAYS) {
+    const next = distinct(search.found, MATCH_WAYS + ways.length).find(
       ({ design }) => !ways.some(way => !isOther(way.design, design)),
     )
     if (!next) break
-    const way = await tuned(search, next, question.asked, { most: ways.length === 0 ? TUNED_FIRST : TUNED })
+    const way = await tuned(search, next, question.asked, { most: ways.length === 0 ? TUNED_FIRST : MATCH_TUNED })
     ways.push(way)
     if (search.isCalledOff) return undefined
     // Where no aiming brings the backdrop's shape about, other fronts may.
     if (ways.length === 1 && isUnmet(way, 'gradient', question.asked))
       for (const beamRank of OTHER_BEAMS) await search.attempt({ ...way.design, beamRank })
-    share = TRIED_SHARE + ((TUNED_SHARE - TRIED_SHARE) * ways.length) / WAYS
+    share = TRIED_SHARE + ((TUNED_SHARE - TRIED_SHARE) * ways.length) / MATCH_WAYS
     tell([...ways, ...search.found])
   }
   const exact: Match[] = []

@@ -6,6 +6,8 @@ import { aimedAt } from '../model/aim'
 import { insideRoom, roomBounds } from '../model/bounds'
 import { headHeightM } from '../model/headHeight'
 import type { Backdrop, Light, StudioSet } from '../model/schema'
+import { LEAST_TO_BACKDROP_M, CAMERA_MARGIN_M, LEAST_CAMERA_SHARE, ODD_LENS } from './thresholds'
+import { BEHIND_CAMERA_M } from '../brief/thresholds'
 
 /** Where picture and people of a set stand in another room, as far as the room allows it. */
 export type Staged = {
@@ -15,16 +17,6 @@ export type Staged = {
   /** Panels of kinds that the kit has none of, by name. */
   panelsMissing: readonly string[]
 }
-
-/** Free air that a person needs behind the camera, and a subject before the backdrop, metres. */
-const BEHIND_CAMERA_M = 0.4
-const LEAST_TO_BACKDROP_M = 0.6
-const CAMERA_MARGIN_M = 0.15
-/** A camera is not brought nearer than to this share of where it was: faces would look otherwise. */
-const LEAST_CAMERA_SHARE = 0.6
-
-/** A focal length that lenses do not come in is taken where it saves this much of the distance; as a logarithm. */
-const ODD_LENS = 0.1
 
 /** Focal length and distance that show the same at the subject, the distance nearest to what it was. */
 const lensFor = (was: StudioSet, sensorHeightMm: number, mostM: number): { focalLengthMm: number; share: number } => {

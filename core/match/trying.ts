@@ -19,9 +19,7 @@ import { characterOf, characterPoints, edgeLight, type Character } from './chara
 import { costOf, deviationsOf, type Deviation } from './deviations'
 import type { MatchQuestion } from './question'
 import { wantedOf } from './wanted'
-
-/** What stands in the picture costs as much as a hard aspect that is far off. */
-const IN_FRAME = 6
+import { IN_FRAME, TRYING_TROUBLE, TRYING_ROUNDS, SHORT_STOPS, SURELY_M } from './thresholds'
 
 /** A way that was tried: what it is, and how near it comes. */
 export type Tried = {
@@ -38,21 +36,13 @@ export type Tried = {
   cost: number
 }
 
-/** What another backdrop, and things that were not there, have to be worth; common practice, no source. */
-const TROUBLE = { backdrop: 0.5, help: 0.2, unlike: 0.02 } as const
-
 const trouble = ({ help }: Design, { keyFit, isOtherBackdrop }: Built): number =>
-  (isOtherBackdrop ? TROUBLE.backdrop : 0) +
-  (help === 'none' ? 0 : TROUBLE.help) +
-  TROUBLE.unlike * Math.min(10, keyFit?.unlike ?? 0)
+  (isOtherBackdrop ? TRYING_TROUBLE.backdrop : 0) +
+  (help === 'none' ? 0 : TRYING_TROUBLE.help) +
+  TRYING_TROUBLE.unlike * Math.min(10, keyFit?.unlike ?? 0)
 
 /** Works out the light of a set; undefined where it was called off. */
 export type Solve = (set: StudioSet) => Promise<SolvedSet | undefined>
-
-/** Rounds in which the camera is opened until no lamp that is wanted brighter is at full. */
-const ROUNDS = 5
-/** A miss past this asks for a wider aperture where a lamp is spent, stops. */
-const SHORT_STOPS = 0.08
 
 const edgeIds = ({ lights }: StudioSet): string[] =>
   lights.filter(({ job }) => job === 'edge' || job === 'hair').map(({ id }) => id)
@@ -93,7 +83,7 @@ const settled = (
   const lighting = calibratedLighting(set, solved.layers, NOTHING_LEARNED)
   let camera = from
   let best: { evaluation: Evaluation; settings: Readonly<Record<string, LightSetting>>; cost: number } | undefined
-  for (let round = 0; round < ROUNDS; round++) {
+  for (let round = 0; round < TRYING_ROUNDS; round++) {
     const evaluation = edge
       ? edgesTurned(evaluate(set, look, lighting, camera), edge)
       : evaluate(set, look, lighting, camera)
@@ -111,9 +101,6 @@ const settled = (
 }
 
 type Put = (set: StudioSet, id: string) => Place | undefined
-
-/** A lamp that is hung up is so much nearer to the ceiling than what hangs at the lowest, metres. */
-const SURELY_M = 0.05
 
 const hungUp: Put = (set, id) => {
   const light = set.lights.find(one => one.id === id)

@@ -2,9 +2,8 @@ import { responseOf } from '../camera/response'
 import { BACKDROP_MIDDLE, FLOOR, KEY_SIDE, SHADOW_SIDE } from '../model/placeIds'
 import type { Look, StudioSet, Target } from '../model/schema'
 import type { MatchQuestion } from './question'
+import { LEAST_RAMP_STOPS } from './thresholds'
 
-/** A ramp of less is none, stops. */
-const LEAST_RAMP_STOPS = 0.1
 /** Targets that ask for the character, by how firmly each aspect is asked; edges are turned by their own light. */
 export const wantedOf = (
   set: StudioSet,

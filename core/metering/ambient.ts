@@ -4,14 +4,8 @@ import type { Readout } from '../evaluation/readout'
 import { totalOf } from '../physics/transport/exposureAt'
 import { stopsFromRatio } from '../physics/units/stops'
 import { roomReadings } from '../calibration/roomLight'
+import { BLACK_UNDER_STOPS, UNNOTICED_UNDER_STOPS, LOWEST_ISO, NAMED_ALIKE } from './thresholds'
 
-/**
- * The room's own light has to stay this far under the camera setting for a frame without the lamps to come out black;
- * common practice, no source.
- */
-export const BLACK_UNDER_STOPS = -6
-/** Adding less than a tenth of a stop to what is wanted, it does not count: 2^0.1 - 1 is 3.8 stops under. */
-const UNNOTICED_UNDER_STOPS = 3.8
 /** The shutters that cameras offer near the sync speed, seconds. */
 const SHUTTERS_S = [
   1 / 30,
@@ -28,9 +22,6 @@ const SHUTTERS_S = [
   1 / 400,
   1 / 500,
 ] as const
-const LOWEST_ISO = 50
-/** A shutter may be this much shorter than the sync speed by its rounded name. */
-const NAMED_ALIKE = 0.97
 
 /** The newest reading with all lights off. */
 export const ambientReading = (readings: readonly Reading[]): Reading | undefined => roomReadings(readings).at(-1)

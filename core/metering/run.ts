@@ -7,6 +7,7 @@ import { NOTHING_LEARNED } from '../calibration/calibration'
 import type { Lighting } from '../calibration/lighting'
 import { plannedParts } from './record'
 import type { MeterStep } from './step'
+import { UNCHANGED_STOPS } from './thresholds'
 
 /**
  * The key first, since the backdrop is relative to it; or the backdrop first, since it can be set before the subject
@@ -82,9 +83,6 @@ export const readingOfStep = (
       reading.pointId === step.pointId &&
       keyOf(step.lightIds) === keyOf(Object.keys(reading.lights)),
   )
-
-/** What the plan says has changed by less than this needs no new reading. */
-const UNCHANGED_STOPS = 0.05
 
 /**
  * Stops by which the plan's light at a step differs now from when it was read. A light read alone stands for its lamp

@@ -2,6 +2,7 @@ import { lightDistance } from '../edits/distances'
 import { isEqual } from '../edits/patch'
 import type { CameraSetting, Light, StudioSet } from '../model/schema'
 import type { StudioRecord } from './recordSchema'
+import { SAME_LENGTH_M } from './thresholds'
 
 /** One thing that two records have differently: figures as they are, for words to be made of. */
 export type RecordDifference =
@@ -33,9 +34,6 @@ export type PlaceDifference = {
   otherValue: number | null
 }
 
-/** Lengths that differ by less are the same, metres. */
-const SAME_M = 0.02
-
 /** The lights of two records, paired by name and job, else by job in their order. */
 const paired = (one: readonly Light[], other: readonly Light[]): [Light | undefined, Light | undefined][] => {
   const left = [...other]
@@ -48,7 +46,7 @@ const paired = (one: readonly Light[], other: readonly Light[]): [Light | undefi
 }
 
 const length = (of: ComparedLength, oneM: number, otherM: number): RecordDifference[] =>
-  Math.abs(oneM - otherM) > SAME_M ? [{ kind: 'length', of, oneM, otherM }] : []
+  Math.abs(oneM - otherM) > SAME_LENGTH_M ? [{ kind: 'length', of, oneM, otherM }] : []
 
 const fitted = ({ lamp, modifier }: Light): Fitted => ({ lamp: lamp.name, modifier: modifier.name })
 
@@ -77,7 +75,7 @@ export const differencesOf = (one: StudioRecord, other: StudioRecord): RecordDif
     ]
   })
   return [
-    ...(sizeOf(a).some((metres, at) => Math.abs(metres - sizeOf(b)[at]!) > SAME_M)
+    ...(sizeOf(a).some((metres, at) => Math.abs(metres - sizeOf(b)[at]!) > SAME_LENGTH_M)
       ? [{ kind: 'room' as const, one: sizeOf(a), other: sizeOf(b) }]
       : []),
     ...(a.backdrop.name === b.backdrop.name

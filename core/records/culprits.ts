@@ -1,5 +1,13 @@
 import type { RepeatCheck, RepeatDesign } from './repeatDesign'
 import { culpritOf, type Suspect } from './suspects'
+import {
+  SIZE_SHARE,
+  NONE_WHILE_CHOOSING,
+  STRANGE_SPREADS,
+  CULPRITS_EXCHANGES,
+  REPEAT_READINGS,
+  NAMED_PROBABILITY,
+} from './thresholds'
 
 /** A reading that was taken: the number of the check, and stops over what was expected. */
 export type RepeatReading = { check: number; offStops: number }
@@ -7,16 +15,10 @@ export type RepeatReading = { check: number; offStops: number }
 /** One culprit, all of its guesses together; `suspect` is the guess that fits best. */
 export type Culprit = { suspect: Suspect; probability: number }
 
-/** A guess is of about this size: so much of its shift may be more or less. */
-const SIZE_SHARE = 0.3
-
 const density = (off: number, shift: number, { spreadStops }: RepeatCheck): number => {
   const spread = Math.hypot(spreadStops, SIZE_SHARE * shift)
   return Math.exp(-0.5 * ((off - shift) / spread) ** 2) / spread
 }
-
-/** Readings are chosen to part culprits: that there is none at all is held so much less likely meanwhile. */
-const NONE_WHILE_CHOOSING = 0.05
 
 /**
  * Equal chances for lamps, walls, paper and subject, shared among their guesses, and then what readings say of each
@@ -56,9 +58,6 @@ export const culpritsAfter = (design: RepeatDesign, taken: readonly RepeatReadin
     .map(({ suspect, probability }) => ({ suspect, probability }))
     .toSorted((a, b) => b.probability - a.probability)
 }
-
-/** Further from a guess than so many spreads, a reading is not what the guess makes of it. */
-const STRANGE_SPREADS = 4
 
 /** Whether some guess makes sense of every reading; where none does, something was read or set otherwise. */
 export const isExplained = ({ checks, suspects, shifts }: RepeatDesign, taken: readonly RepeatReading[]): boolean =>
@@ -107,9 +106,6 @@ const worthOf = (design: RepeatDesign, chances: readonly number[], checks: reado
   return worth
 }
 
-/** Rounds in which each reading of a run is exchanged for the best one beside the others. */
-const EXCHANGES = 3
-
 /**
  * The readings that together tell most of who the culprit is, after those that were taken, the most telling first.
  * Begun one by one, then each exchanged for the best beside the others.
@@ -131,7 +127,7 @@ export const nextChecks = (design: RepeatDesign, taken: readonly RepeatReading[]
     if (next === undefined) break
     chosen.push(next)
   }
-  for (let round = 0; round < EXCHANGES; round++) {
+  for (let round = 0; round < CULPRITS_EXCHANGES; round++) {
     const before = chosen.join()
     chosen.forEach((_, at) => {
       chosen[at] = bestBeside(chosen.filter((_check, other) => other !== at)) ?? chosen[at]!
@@ -140,8 +136,3 @@ export const nextChecks = (design: RepeatDesign, taken: readonly RepeatReading[]
   }
   return chosen.toSorted((a, b) => worthOf(design, chances, [b]) - worthOf(design, chances, [a]))
 }
-
-/** So many readings find one culprit, mostly. */
-export const REPEAT_READINGS = 3
-/** A culprit that is this likely is named. */
-export const NAMED_PROBABILITY = 0.6

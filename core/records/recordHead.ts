@@ -1,6 +1,7 @@
 import { BACKDROP_PLACES } from '../model/placeIds'
 import type { StudioSet } from '../model/schema'
 import type { Annotation, StudioRecord } from './recordSchema'
+import { SAME_PLACE_M } from './thresholds'
 
 /** What a list, a search and statistics have to know of a record, without its set. */
 export type RecordHead = {
@@ -27,11 +28,8 @@ export type RecordHead = {
   lampStops: readonly { lamp: string; stops: number }[]
 } & Annotation
 
-/** Steps of a placement that count as the same place, metres. */
-const SAME_M = 0.1
-
 const placementOf = ({ lights, subjects, camera, backdrop }: StudioSet, isOn: (id: string) => boolean): string => {
-  const step = (metres: number) => Math.round(metres / SAME_M)
+  const step = (metres: number) => Math.round(metres / SAME_PLACE_M)
   const at = ({ xM, yM, zM = 0 }: { xM: number; yM: number; zM?: number }) => [step(xM), step(yM), step(zM)]
   return JSON.stringify([
     lights

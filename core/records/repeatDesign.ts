@@ -11,6 +11,7 @@ import { luminance } from '../physics/units/rgb'
 import { goOn, type Listening } from '../solve/situation'
 import { solvedLook } from '../solve/solvedLook'
 import { suspected, suspectsOf, type Suspect } from './suspects'
+import { READ_SPREAD_STOPS, PLAN_SPREAD_STOPS, TOO_DIM_STOPS } from './thresholds'
 
 /** A reading that could be taken: which lights burn, where the meter is held, and which meter. */
 export type RepeatCheck = {
@@ -29,13 +30,6 @@ export type RepeatDesign = {
   suspects: readonly Suspect[]
   shifts: readonly (readonly number[])[]
 }
-
-/**
- * How far a reading is from one that was taken at the same place before (a meter in one hand on two days, places found
- * again by tape), and from what a plan that has learned says of a place where none was; common practice, no source.
- */
-const READ_SPREAD_STOPS = 0.08
-const PLAN_SPREAD_STOPS = 0.16
 
 const PLACES: readonly string[] = [KEY_SIDE, SHADOW_SIDE, ...BACKDROP_PLACES.map(({ id }) => id)]
 
@@ -71,9 +65,6 @@ const readThen = (set: StudioSet, camera: CameraSetting, { lightIds, pointId, me
   )
   return then && stopsRead(then, camera)
 }
-
-/** A reading that a lamp meter cannot take: too little light there, stops under the camera setting. */
-const TOO_DIM_STOPS = -7
 
 const read = (evaluation: Evaluation, { lightIds, pointId, meter }: Asked): number => {
   const { look, set } = evaluation

@@ -2,6 +2,7 @@ import { changeSettings } from '../edits/edits'
 import { aimsHeld } from '../model/aim'
 import type { StudioSet } from '../model/schema'
 import { luminance, scaleRgb, type Rgb } from '../physics/units/rgb'
+import { SUBJECT_M, LIGHT_WALL, MOST_PAPER } from './thresholds'
 
 /** What may be otherwise than it was: one guess of many, with how large it is. */
 export type Suspect =
@@ -15,13 +16,9 @@ type Wall = 'left' | 'right' | 'ceiling'
 
 const LAMP_STOPS = [-1 / 3, 1 / 3]
 const PAPER_STOPS = [-0.5, -0.25, 0.25]
-const SUBJECT_M = 0.1
-/** A wall that sends back more than this is guessed to have been painted dark, one of less light. */
-const LIGHT_WALL = 0.4
+
 const [DARK, LIGHT] = [0.06, 0.8]
 const WALLS: readonly Wall[] = ['left', 'right', 'ceiling']
-/** Paper sends back no more than this. */
-const MOST_PAPER = 0.95
 
 /** What guesses of one culprit have in common. */
 export const culpritOf = (suspect: Suspect): string =>

@@ -1,4 +1,5 @@
 import type { Light, Place, StudioSet } from '../model/schema'
+import { TAPE_ERROR_M, MATTERS_STOPS } from './thresholds'
 
 /** From where places are measured: the backdrop's two lower corners, or the middle of the backdrop and the wall. */
 export type TapeMarks = 'corners' | 'lines'
@@ -39,12 +40,6 @@ export const placeOfTape = (set: Pick<StudioSet, 'backdrop'>, taped: Taped): Pla
   if (square < -0.002 * taped.leftM) return undefined
   return { xM: left + along, yM: Math.sqrt(Math.max(0, square)), zM: taped.heightM }
 }
-
-/** An error of the tape that nobody sees, metres. */
-export const TAPE_ERROR_M = 0.05
-
-/** Where an error of 5 cm comes to more than this, a thing is measured to the centimetre, stops. */
-export const MATTERS_STOPS = 0.05
 
 /**
  * Stops that 5 cm nearer or further off come to where a light is aimed, straight light alone: 2 log2 of the ratio of

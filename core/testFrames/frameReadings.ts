@@ -8,12 +8,7 @@ import { stopsFromRatio } from '../physics/units/stops'
 import type { Frame, Look, Reading, StudioSet } from '../model/schema'
 import { framePoints } from '../evaluation/probes/framePoints'
 import type { PlaceReading } from './reading/places'
-
-/** Darker than this a value is worth too many stops to teach anything. */
-const LEAST_VALUE = 8
-/** A clipped place is at least this far over what white begins at, where the plan has it below. */
-const PAST_WHITE_STOPS = 0.1
-const LEAST_F_NUMBER = 0.1
+import { LEAST_VALUE, PAST_WHITE_STOPS, LEAST_F_NUMBER } from './thresholds'
 
 const idOf = (frameId: string, pointId: string): string => `${frameId}/${pointId.replace('frame/', '')}`
 

@@ -1,6 +1,7 @@
 import { within } from '../imaging/exposureTags'
 import type { FileTags } from '../imaging/files/readTags'
 import type { Camera, Frame } from '../model/schema'
+import { SAME_LENS } from './thresholds'
 
 /** What of a file's tags a frame keeps; null where it says nothing of its exposure. */
 export const keptTags = ({ exposure, ...tags }: FileTags): Frame['tags'] =>
@@ -12,9 +13,6 @@ export const keptTags = ({ exposure, ...tags }: FileTags): Frame['tags'] =>
     camera: tags.camera,
     lens: tags.lens,
   }
-
-/** Focal lengths are rounded to a millimetre; a zoom a hair off shows the same. */
-const SAME_LENS = 0.05
 
 /** Whether a frame was taken at another focal length than the set's, so that places in it are others. */
 export const isOtherLens = (tags: Frame['tags'], { lens }: Pick<Camera, 'lens'>): boolean =>

@@ -6,6 +6,7 @@ import type { LookAnswer } from '../solve/lookPowers'
 import { stopsFromValue, valueFromStops } from '../camera/backdropTone'
 import { keyWanted, missFrom, ON_TARGET_STOPS, reflectanceAt, targetBand } from '../evaluation/target'
 import type { FrameReading } from './reading/readFrame'
+import { LAGS_STOPS } from './thresholds'
 
 /** A point of the backdrop in a frame, against what is wanted of it. */
 export type FramePointTone = {
@@ -82,7 +83,6 @@ export const frameVerdict = (
 }
 
 const THIRDS = ['left', 'middle', 'right'] as const
-const LAGS_STOPS = 0.1
 
 /** A third of the backdrop that is darker than the lightest one, by so many stops. */
 export type DarkThird = { third: (typeof THIRDS)[number]; stops: number }

@@ -2,6 +2,16 @@ import type { FrameLight } from '../imaging/picture/frameLight'
 import { quantile } from '../imaging/regions/smoothField'
 import { stopsFromRatio } from '../physics/units/stops'
 import { direction, dot, turn, type Vector } from '../physics/units/vector'
+import {
+  HEAD_SHAPE,
+  LEAST_HEAD,
+  SHOULDERS,
+  KEY_FROM_SHADING_FACE,
+  USUAL_UP_DEG,
+  KEY_FROM_SHADING_NEARLY,
+  KEY_FROM_SHADING_SURE,
+  KEY_FROM_SHADING_CHEEK,
+} from './thresholds'
 
 /**
  * From which side the key comes by how it shades a face, degrees round to the camera's right from the camera; how
@@ -20,13 +30,6 @@ export type ShadedKey = {
 
 /** A head in a picture: the middle and half the size of the ellipse that it fills, pixels. */
 export type HeadInPicture = { x: number; y: number; halfWidth: number; halfHeight: number }
-
-/** A head is about so much higher than wide; common practice, no source. */
-const HEAD_SHAPE = 1.35
-/** A head smaller than this shows no shading that counts, pixels across. */
-const LEAST_HEAD = 14
-/** Shoulders are wider than the head by this. */
-const SHOULDERS = 1.5
 
 /** The head of whoever stands in a picture: what is above the neck; undefined where no head stands out. */
 export const headIn = (
@@ -68,17 +71,7 @@ export const headIn = (
   return { x: (left + right) / 2, y: top + halfHeight, halfWidth: wide / 2, halfHeight }
 }
 
-/** Of the ellipse only the face counts: from the brow to the chin, and not where it turns away. */
-const FACE = { from: -0.15, to: 0.7, leastAhead: 0.3 } as const
 const ROUND_DEG = Array.from({ length: 61 }, (_, index) => 3 * index - 90)
-/** A key stands about so high over the eyes, degrees; common practice, no source. */
-const USUAL_UP_DEG = 25
-/** Ways that leave so little more unexplained than the best are as good as it. */
-const NEARLY = 0.04
-/** Surer than this is sure. */
-const SURE = { explained: 0.55, withinDeg: 25 } as const
-/** Cheeks lie so far aside of the middle of the head, shares of half its width. */
-const CHEEK = { from: 0.45, to: 0.8 } as const
 
 /** From the face toward the camera. */
 const TOWARD: Vector = [0, 1, 0]
@@ -122,7 +115,12 @@ export const keyFromShading = (frame: FrameLight, subject: Uint8Array): ShadedKe
       if (x < 0 || x >= frame.width || y < 0 || y >= frame.height || !subject[at] || !frame.isInRange[at]) continue
       const [aside, down] = [(x - head.x) / head.halfWidth, (y - head.y) / head.halfHeight]
       const ahead = 1 - aside * aside - down * down
-      if (down < FACE.from || down > FACE.to || ahead < FACE.leastAhead ** 2) continue
+      if (
+        down < KEY_FROM_SHADING_FACE.from ||
+        down > KEY_FROM_SHADING_FACE.to ||
+        ahead < KEY_FROM_SHADING_FACE.leastAhead ** 2
+      )
+        continue
       normals.push(direction([aside, Math.sqrt(ahead), -down / HEAD_SHAPE]))
       across.push(aside)
       values.push(frame.light[at]!)
@@ -137,10 +135,12 @@ export const keyFromShading = (frame: FrameLight, subject: Uint8Array): ShadedKe
     return { roundDeg, ...fitted(cosines, light) }
   })
   const best = fits.reduce((least, fit) => (fit.left < least.left ? fit : least))
-  const nearly = fits.filter(({ left }) => left < best.left + NEARLY * (1 - best.left))
+  const nearly = fits.filter(({ left }) => left < best.left + KEY_FROM_SHADING_NEARLY * (1 - best.left))
   const withinDeg = Math.max(3, ...nearly.map(({ roundDeg }) => Math.abs(roundDeg - best.roundDeg)))
   const cheek = (side: number) => {
-    const there = light.filter((_, at) => side * across[at]! > CHEEK.from && side * across[at]! < CHEEK.to)
+    const there = light.filter(
+      (_, at) => side * across[at]! > KEY_FROM_SHADING_CHEEK.from && side * across[at]! < KEY_FROM_SHADING_CHEEK.to,
+    )
     return there.reduce((sum, value) => sum + value, 0) / Math.max(1, there.length)
   }
   const lit = Math.sign(best.roundDeg) || 1
@@ -150,6 +150,6 @@ export const keyFromShading = (frame: FrameLight, subject: Uint8Array): ShadedKe
     ratioStops: stopsFromRatio(cheek(lit) / Math.max(1e-9, cheek(-lit))),
     withinDeg,
     explained,
-    isSure: explained >= SURE.explained && withinDeg <= SURE.withinDeg,
+    isSure: explained >= KEY_FROM_SHADING_SURE.explained && withinDeg <= KEY_FROM_SHADING_SURE.withinDeg,
   }
 }

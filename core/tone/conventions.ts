@@ -4,6 +4,7 @@ import type { AreaTarget, StudioSet, Target } from '../model/schema'
 import { luminance } from '../physics/units/rgb'
 import { valueFromStops } from '../camera/backdropTone'
 import { targetBand } from '../evaluation/target'
+import { NEAR_STOPS } from './thresholds'
 
 /** Ways of working that say where a white backdrop shall be; all are common practice, no source. */
 export type ConventionId =
@@ -34,9 +35,6 @@ export const translated = (set: StudioSet, point: MeterPoint, target: Target): {
     value: valueFromStops(stops, point.reflectance ? luminance(point.reflectance) : 0.18, responseOf(set.camera)),
   }
 }
-
-/** Nearer than this to a convention's stops, a target may be called by its name. */
-const NEAR_STOPS = 0.35
 
 /** The convention whose place against the key is nearest; undefined where none is near. */
 export const nearestConvention = (stops: number): ConventionId | undefined => {

@@ -6,7 +6,8 @@ import { changeExposure } from '../edits/edits'
 import { moveSubjectGroup } from '../edits/subjectGroup'
 import type { StudioSet } from '../model/schema'
 import { grey } from '../physics/units/rgb'
-import { CAST_LIMIT_STOPS, facingFactor, keyingOf, screenFactor } from './keying'
+import { facingFactor, keyingOf, screenFactor } from './keying'
+import { CAST_LIMIT_STOPS } from './thresholds'
 
 const black = grey(0.02)
 /** A green screen in a black room, the subject and all that goes along as far from it as asked. */

@@ -9,13 +9,7 @@ import { grey, luminance, type Rgb } from '../physics/units/rgb'
 import { stopsFromRatio } from '../physics/units/stops'
 import { dot, type Vector } from '../physics/units/vector'
 import type { Evaluation } from '../evaluation/evaluation'
-
-/**
- * What of a screen's own colour reaches the subject this far under the key is not seen in the key; common practice, no
- * source.
- */
-export const CAST_LIMIT_STOPS = -4
-const FARTHEST_M = 30
+import { CAST_LIMIT_STOPS, FARTHEST_M, KEYING_CELLS } from './thresholds'
 
 /** How a keying screen stands. */
 export type KeyingScreen = {
@@ -60,8 +54,6 @@ export const distanceForStops = (
   return (near + far) / 2
 }
 
-const CELLS = 16
-
 /**
  * View factor from a small patch that looks any way to an evenly lit screen, summed over the screen's cells: cos cos
  * / (pi r^2). The screen
@@ -73,14 +65,18 @@ export const screenFactor = (
   facing: Vector,
 ): number => {
   let sum = 0
-  for (let i = 0; i < CELLS; i++) {
-    for (let j = 0; j < CELLS; j++) {
-      const way: Vector = [centreXM + ((i + 0.5) / CELLS - 0.5) * widthM - x, -y, ((j + 0.5) / CELLS) * heightM - z]
+  for (let i = 0; i < KEYING_CELLS; i++) {
+    for (let j = 0; j < KEYING_CELLS; j++) {
+      const way: Vector = [
+        centreXM + ((i + 0.5) / KEYING_CELLS - 0.5) * widthM - x,
+        -y,
+        ((j + 0.5) / KEYING_CELLS) * heightM - z,
+      ]
       const squared = dot(way, way)
       sum += (Math.max(0, dot(way, facing)) * Math.abs(way[1])) / (Math.PI * squared * squared)
     }
   }
-  return (sum * widthM * heightM) / CELLS ** 2
+  return (sum * widthM * heightM) / KEYING_CELLS ** 2
 }
 
 /**

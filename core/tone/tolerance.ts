@@ -1,26 +1,9 @@
 import { BACKDROP_MIDDLE } from '../model/placeIds'
 import type { Look, StudioSet } from '../model/schema'
-
-/**
- * How even a backdrop has to be for what it is used for: stops from its lightest to its darkest part. Common
- * practice, no source.
- */
-export const TOLERANCES = {
-  clipped: 0.5,
-  white: 0.3,
-  grey: 0.2,
-  colour: 0.3,
-  keying: 0.15,
-  black: 1,
-} as const
+import { TOLERANCES, BLACK_VALUE, WHITE_VALUE, CLIPPED_VALUE } from './thresholds'
 
 /** What a backdrop is wanted as. */
 export type Use = keyof typeof TOLERANCES
-
-/** Values at and under which a backdrop counts as black, and from which as white. */
-const BLACK_VALUE = 30
-const WHITE_VALUE = 225
-const CLIPPED_VALUE = 250
 
 /** What a look uses its backdrop for, by what it wants of it. */
 export const useOf = (set: StudioSet, look: Look): Use => {

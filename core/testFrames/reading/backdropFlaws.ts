@@ -2,21 +2,24 @@ import { stopsFromRatio } from '../../physics/units/stops'
 import type { FrameLight } from '../../imaging/picture/frameLight'
 import { grown, maskedMean, maskWhere, piecesOf, placesOf, shrunk } from '../../imaging/regions/maps'
 import { asPlaces, quantile, robustFields } from '../../imaging/regions/smoothField'
+import {
+  FLAWS_NAMED,
+  LEAST_FLAW_STOPS,
+  FLAW_SPREADS,
+  AWAY_FROM_OUTLINE,
+  LEAST_FLAW_PIXELS,
+  BACKDROP_FLAWS_LONG,
+  SHADOW_STOPS,
+  LEAST_SHADOW,
+  NEAR_SUBJECT,
+  BACKDROP_FLAWS_EVERY,
+} from '../thresholds'
 
 /** Something on the backdrop, by its middle as shares of width and height. */
 export type Flaw = { kind: 'crease' | 'spot'; x: number; y: number; stops: number }
 
 /** A shadow on the backdrop beside the subject. */
 export type Shadow = { side: 'left' | 'right' | 'above' | 'below'; stops: number; x: number; y: number; share: number }
-
-const FLAWS_NAMED = 12
-/** Fainter than this is not worth a steamer. */
-const LEAST_FLAW_STOPS = 0.07
-const FLAW_SPREADS = 5
-const AWAY_FROM_OUTLINE = 4
-const LEAST_FLAW_PIXELS = 5
-/** Longer than wide by this, it is a crease. */
-const LONG = 4
 
 /** Creases and spots: what differs from the backdrop right around it, as against the noise there. */
 export const flawsOf = (frame: FrameLight, backdrop: Uint8Array): Flaw[] => {
@@ -65,7 +68,7 @@ export const flawsOf = (frame: FrameLight, backdrop: Uint8Array): Flaw[] => {
     .map(({ sumX, sumY, most, left, right, top, bottom, area }): Flaw => {
       const length = Math.hypot(right - left + 1, bottom - top + 1)
       return {
-        kind: length > (LONG * area) / length ? 'crease' : 'spot',
+        kind: length > (BACKDROP_FLAWS_LONG * area) / length ? 'crease' : 'spot',
         x: (sumX / area + 0.5) / width,
         y: (sumY / area + 0.5) / height,
         stops: most,
@@ -75,16 +78,11 @@ export const flawsOf = (frame: FrameLight, backdrop: Uint8Array): Flaw[] => {
     .slice(0, FLAWS_NAMED)
 }
 
-const SHADOW_STOPS = 0.12
-const LEAST_SHADOW = 0.004
-const NEAR_SUBJECT = 0.06
-const EVERY = 23
-
 /** The subject's shadow: a part of the backdrop by the subject that is darker than the smooth rest of it. */
 export const shadowOf = (frame: FrameLight, backdrop: Uint8Array, subject: Uint8Array): Shadow | undefined => {
   const { width, height, light, isInRange } = frame
   const whole = maskWhere(light.length, at => backdrop[at] === 1 && isInRange[at] === 1)
-  const places = placesOf(whole).filter(at => at % EVERY === 0)
+  const places = placesOf(whole).filter(at => at % BACKDROP_FLAWS_EVERY === 0)
   if (places.length < 100 || !subject.includes(1)) return undefined
   const smooth = maskedMean(frame, light, whole, 3)
   const place = (at: number) => ({ x: ((at % width) + 0.5) / width, y: (Math.floor(at / width) + 0.5) / height })
@@ -110,7 +108,7 @@ export const shadowOf = (frame: FrameLight, backdrop: Uint8Array, subject: Uint8
   const own = placesOf(maskWhere(of.length, at => of[at] === largest))
   const middle = (members: readonly number[], of: (at: number) => number) =>
     members.reduce((sum, at) => sum + of(at), 0) / members.length
-  const sitter = placesOf(subject).filter(at => at % EVERY === 0)
+  const sitter = placesOf(subject).filter(at => at % BACKDROP_FLAWS_EVERY === 0)
   const [x, y] = [middle(own, at => place(at).x), middle(own, at => place(at).y)]
   const [dx, dy] = [x - middle(sitter, at => place(at).x), y - middle(sitter, at => place(at).y)]
   const across = dx < 0 ? 'left' : 'right'

@@ -6,6 +6,7 @@ import type { FrameLight } from '../../imaging/picture/frameLight'
 import { grown, placesOf, shrunk } from '../../imaging/regions/maps'
 import { quantile } from '../../imaging/regions/smoothField'
 import type { Reduced } from '../../imaging/picture/downsample'
+import { OUTLINE_REACH, STRETCH_SHARE, OFF_EDGE, LEAST_PLACES, OUTLINE_LIGHTEST, RIM_SHARE } from '../thresholds'
 
 /** How the subject stands out from the backdrop along a stretch of the outline. */
 export type Stretch = {
@@ -30,12 +31,6 @@ export type Outline = {
   right: Stretch
 }
 
-/** How far on either side of the outline is looked, pixels, and how long a stretch is, share of the height. */
-const REACH = 5
-const STRETCH_SHARE = 0.03
-const OFF_EDGE = 2
-const LEAST_PLACES = 20
-
 /** Sums over pixels: how many, their light, and their linear red, green and blue in the file. */
 type Sums = [count: number, light: number, red: number, green: number, blue: number]
 
@@ -57,8 +52,8 @@ const rimOf = (picture: Reduced, frame: FrameLight, backdrop: Uint8Array, subjec
         [0, 0, 0, 0, 0],
         [0, 0, 0, 0, 0],
       ] as [Sums, Sums]
-      for (let y = Math.max(0, cy - REACH); y <= Math.min(height - 1, cy + REACH); y++) {
-        for (let x = Math.max(0, cx - REACH); x <= Math.min(width - 1, cx + REACH); x++) {
+      for (let y = Math.max(0, cy - OUTLINE_REACH); y <= Math.min(height - 1, cy + OUTLINE_REACH); y++) {
+        for (let x = Math.max(0, cx - OUTLINE_REACH); x <= Math.min(width - 1, cx + OUTLINE_REACH); x++) {
           const other = y * width + x
           if (!inner[other] && !outer[other]) continue
           const own = inner[other] ? sums[0] : sums[1]
@@ -120,8 +115,6 @@ export const outlineOf = (
 /** The lightest of the subject: value, and where. */
 export type Highlight = { value: number; x: number; y: number; clipped: number }
 
-const LIGHTEST = 0.005
-
 /** The brightest place of the subject. */
 export const highlightOf = (
   { width, height, value, isInRange }: FrameLight,
@@ -131,7 +124,7 @@ export const highlightOf = (
   if (places.length === 0) return undefined
   const limit = quantile(
     places.map(at => value[at]!),
-    1 - LIGHTEST,
+    1 - OUTLINE_LIGHTEST,
   )
   const top = places.filter(at => value[at]! >= limit)
   const mean = (of: (at: number) => number) => top.reduce((sum, at) => sum + of(at), 0) / top.length
@@ -142,8 +135,6 @@ export const highlightOf = (
     clipped: places.filter(at => !isInRange[at]).length / places.length,
   }
 }
-
-const RIM_SHARE = 0.02
 
 /** The lightest of the rim of the sitter, left and right: what an edge light makes. */
 export const edgesOf = (frame: FrameLight, subject: Uint8Array): { left: number; right: number } | undefined => {

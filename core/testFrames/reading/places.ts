@@ -8,9 +8,15 @@ import { luminance } from '../../physics/units/rgb'
 import type { Vector } from '../../physics/units/vector'
 import type { FrameLight } from '../../imaging/picture/frameLight'
 import type { KnownFloor } from '../../imaging/regions/regions'
-
-/** A picture of another shape than the sensor by more than this is not the set's own framing. */
-const SHAPE_SHARE = 0.1
+import {
+  SHAPE_SHARE,
+  OWN_REACH,
+  BESIDE_REACH,
+  PLACES_RINGS,
+  LEAST_OWN,
+  LEAST_PIXELS,
+  CLIPPED_SHARE,
+} from '../thresholds'
 
 /** Whether a picture has the shape that the set's camera takes. */
 export const isOwnFraming = ({ camera }: StudioSet, width: number, height: number): boolean =>
@@ -44,14 +50,6 @@ export type PlaceReading = {
   /** The point itself is seen; otherwise what is read lies beside it, where the subject does not hide it. */
   isThere: boolean
 }
-
-/** Half the side of the square that is read, share of the width; and how far beside a hidden point may be read. */
-const OWN_REACH = 0.02
-const BESIDE_REACH = 0.25
-const RINGS = 12
-const LEAST_OWN = 0.5
-const LEAST_PIXELS = 12
-const CLIPPED_SHARE = 0.25
 
 /**
  * Reads a point of the backdrop in a picture with the set's own framing; undefined where none of the backdrop is seen
@@ -90,8 +88,8 @@ export const readPlace = (
     }
   }
   const own = Math.max(3, OWN_REACH * width)
-  for (let ring = 0; ring <= RINGS; ring++) {
-    const found = read(own + (ring / RINGS) * BESIDE_REACH * width)
+  for (let ring = 0; ring <= PLACES_RINGS; ring++) {
+    const found = read(own + (ring / PLACES_RINGS) * BESIDE_REACH * width)
     if (found) return found
   }
   return undefined

@@ -17,6 +17,7 @@ import { sensorTone, type SensorTone } from './sensorTone'
 import { regionTone, type RegionTone } from './regionTone'
 import { valueGrid, type ValueGrid } from '../../imaging/picture/valueGrid'
 import { clippingOf, unevenness, type Clipping, type Unevenness } from './unevenness'
+import { READ_FRAME_DARKEST, EDGE_PIXELS } from '../thresholds'
 
 /** Everything that is read from a test frame. */
 export type FrameReading = {
@@ -48,9 +49,6 @@ export type FrameReading = {
   /** What of the lens's fall-off was taken out. */
   falloff: { kind: Falloff['kind']; cornerStops: number }
 }
-
-const DARKEST = 0.01
-const EDGE_PIXELS = 1
 
 /** Reads a picture whose regions are known, as the set's camera took it. */
 export const readFrame = (set: StudioSet, picture: Reduced, regions: Uint8Array, fNumber?: number): FrameReading => {
@@ -95,7 +93,7 @@ export const readFrame = (set: StudioSet, picture: Reduced, regions: Uint8Array,
     edges: edgesOf(light, subject),
     flaws: flawsOf(light, backdrop),
     histogram: picture.histogram,
-    black: quantile(light.value, DARKEST),
+    black: quantile(light.value, READ_FRAME_DARKEST),
     light,
     confidence: confidenceOf(picture, regions),
     falloff: { kind: falloff.kind, cornerStops: falloff.cornerStops },

@@ -3,6 +3,7 @@ import { luminance } from '../../physics/units/rgb'
 import { labOf, type Lab } from '../../physics/units/lab'
 import type { FrameLight } from '../../imaging/picture/frameLight'
 import type { Reduced } from '../../imaging/picture/downsample'
+import { REGION_TONE_EXTREME, NEUTRAL_CHROMA } from '../thresholds'
 
 /** What a region of a picture reads. */
 export type RegionTone = {
@@ -21,8 +22,6 @@ export type RegionTone = {
   anyClipped: number
   crushed: number
 }
-
-const EXTREME = 0.005
 
 /** Reads one region; undefined where the picture has none of it. */
 export const regionTone = (picture: Reduced, { value }: FrameLight, mask: Uint8Array): RegionTone | undefined => {
@@ -48,16 +47,13 @@ export const regionTone = (picture: Reduced, { value }: FrameLight, mask: Uint8A
     value: SRGB_RESPONSE.valueFromLinear(luminance([red, green, blue])),
     lightness: lab[0],
     lab,
-    highest: at(1 - EXTREME),
-    lowest: at(EXTREME),
+    highest: at(1 - REGION_TONE_EXTREME),
+    lowest: at(REGION_TONE_EXTREME),
     clipped: clipped / count,
     anyClipped: anyClipped / count,
     crushed: crushed / count,
   }
 }
-
-/** Less colour than this nobody sees on a backdrop; common practice, no source. */
-export const NEUTRAL_CHROMA = 2
 
 /**
  * Names of hues by where they end on the circle of CIELAB's hue angles, degrees: red near 30, yellow 95, green 145,

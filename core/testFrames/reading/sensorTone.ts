@@ -1,5 +1,6 @@
 import type { Reduced } from '../../imaging/picture/downsample'
 import { quantile } from '../../imaging/regions/smoothField'
+import { SENSOR_TONE_LIGHTEST } from '../thresholds'
 
 /** How a sensor stood to its end over a region. */
 export type SensorTone = {
@@ -9,9 +10,6 @@ export type SensorTone = {
   clipped: number
 }
 
-/** One pixel in two hundred is lighter. */
-const LIGHTEST = 0.995
-
 /** What a sensor's own numbers say of a region; undefined where there are none. */
 export const sensorTone = ({ sensor, anyClipped }: Reduced, mask: Uint8Array): SensorTone | undefined => {
   if (!sensor) return undefined
@@ -20,7 +18,7 @@ export const sensorTone = ({ sensor, anyClipped }: Reduced, mask: Uint8Array): S
   const headroomOf = (channel: number) => {
     const lightest = quantile(
       places.map(at => sensor.shares[at * 3 + channel]!),
-      LIGHTEST,
+      SENSOR_TONE_LIGHTEST,
     )
     return Math.max(0, -Math.log2(Math.max(Number.MIN_VALUE, lightest)))
   }

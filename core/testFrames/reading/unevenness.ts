@@ -2,6 +2,15 @@ import { stopsFromRatio } from '../../physics/units/stops'
 import type { FrameLight } from '../../imaging/picture/frameLight'
 import { cellAt, cellsOf } from '../../imaging/picture/valueGrid'
 import { asPlaces, quadraticField, quantile } from '../../imaging/regions/smoothField'
+import {
+  LEAST_SHARE,
+  LEAST_TO_JUDGE,
+  UNEVENNESS_EVERY,
+  NEAR_WHITE_STOPS,
+  LEAST_NEAR,
+  UNEVENNESS_LIGHTEST,
+  AT_END_SHARE,
+} from '../thresholds'
 
 /** The backdrop of a picture in cells: stops against their mean, null where it is hidden or not in range. */
 export type Unevenness = {
@@ -14,9 +23,6 @@ export type Unevenness = {
   acrossStops: number
   downStops: number
 }
-
-/** So much of a cell has to be backdrop in range. */
-const LEAST_SHARE = 0.4
 
 /** How even the backdrop is, cell by cell, in light. */
 export const unevenness = (
@@ -82,14 +88,6 @@ export type Clipping = {
   by: 'rise' | 'sensor' | 'sensor-end'
 }
 
-const LEAST_TO_JUDGE = 0.15
-const EVERY = 11
-const NEAR_WHITE_STOPS = 0.5
-const LEAST_NEAR = 100
-const LIGHTEST = 0.95
-/** So much of the backdrop at the end of the sensor is no single bright spot. */
-const AT_END_SHARE = 0.02
-
 /** The same where the sensor's own numbers go on over the picture's white. */
 const clippingBySensor = (light: FrameLight, whiteLight: number, backdrop: Uint8Array): Clipping => {
   const past: number[] = []
@@ -102,7 +100,7 @@ const clippingBySensor = (light: FrameLight, whiteLight: number, backdrop: Uint8
   }
   return {
     share: past.length / Math.max(1, whole),
-    pastStops: past.length > 0 ? quantile(past, LIGHTEST) : null,
+    pastStops: past.length > 0 ? quantile(past, UNEVENNESS_LIGHTEST) : null,
     by: atEnd > AT_END_SHARE * whole ? 'sensor-end' : 'sensor',
   }
 }
@@ -120,7 +118,7 @@ export const clippingOf = (frame: FrameLight, backdrop: Uint8Array): Clipping =>
     if (!backdrop[at]) continue
     whole++
     if (!isInRange[at]) clipped++
-    if (at % EVERY === 0) pixels.push(at)
+    if (at % UNEVENNESS_EVERY === 0) pixels.push(at)
   }
   const share = clipped / Math.max(1, whole)
   if (clipped === 0 || 1 - share < LEAST_TO_JUDGE) return { share, pastStops: null, by: 'rise' }
@@ -136,5 +134,5 @@ export const clippingOf = (frame: FrameLight, backdrop: Uint8Array): Clipping =>
   const past = [...pixels.keys()]
     .filter(index => isClipped[index])
     .map(index => field(places.xs[index]!, places.ys[index]!) - white)
-  return { share, pastStops: Math.max(0, quantile(past, LIGHTEST)), by: 'rise' }
+  return { share, pastStops: Math.max(0, quantile(past, UNEVENNESS_LIGHTEST)), by: 'rise' }
 }

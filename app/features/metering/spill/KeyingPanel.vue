@@ -4,8 +4,9 @@ import { useUnits } from '~/shared/useUnits'
 import { useLight } from '~/stores/light'
 import { useStudio } from '~/stores/studio'
 import { computed } from 'vue'
-import { CAST_LIMIT_STOPS, keyingOf } from '#core/tone/keying'
-import { TOLERANCES } from '#core/tone/tolerance'
+import { keyingOf } from '#core/tone/keying'
+import { CAST_LIMIT_STOPS } from '#core/tone/thresholds'
+import { TOLERANCES } from '#core/tone/thresholds'
 import { signedStopWords, stopWords } from '#wording/quantities'
 
 const studio = useStudio()
