@@ -1,5 +1,5 @@
 import type { Miss } from '#core/evaluation/evaluation'
-import { ON_TARGET_STOPS } from '#core/evaluation/target'
+import { ON_TARGET_STOPS } from '#core/evaluation/thresholds'
 import type { Missed } from '#core/solve/solveFromScratch'
 import { AREA_NAMES, areaReadoutWords } from './areas'
 import { inSentence } from './language'

@@ -2,6 +2,7 @@ import { fcnnlsVector } from 'ml-fcnnls'
 import { Matrix } from 'ml-matrix'
 import type { CameraResponse } from '../model/schema'
 import { SRGB_RESPONSE } from './response'
+import { BRACKET_BLACK, BRACKET_WHITE, LEAST_STEPS, KNOT_STOPS, SMOOTHNESS, FLOOR_STOPS } from './thresholds'
 
 /**
  * One frame of a bracket: stops over the camera setting that the card was metered at, and the value that it rendered.
@@ -19,16 +20,6 @@ export type BracketFit = {
    */
   spreads: number[]
 }
-
-const BLACK = 1
-const WHITE = 254.5
-const LEAST_STEPS = 4
-/** Knots are this far apart at least. */
-const KNOT_STOPS = 0.3
-/** How much a change of slope from knot to knot costs, against a frame that is one value off. */
-const SMOOTHNESS = 10
-/** Levels are counted from here, so that every unknown is at least 0. */
-const FLOOR_STOPS = -30
 
 const levelOf = (value: number): number => Math.log2(SRGB_RESPONSE.linearFromValue(value))
 /** Values that a stop is worth on the straight curve at a value. */
@@ -99,7 +90,9 @@ const between = (knots: readonly number[], levels: readonly number[], stops: num
  * Undefined with fewer than four frames between black and white.
  */
 export const fitBracket = (frames: readonly BracketStep[], cardReflectance: number): BracketFit | undefined => {
-  const steps = frames.filter(({ value }) => value > BLACK && value < WHITE).sort((a, b) => a.stops - b.stops)
+  const steps = frames
+    .filter(({ value }) => value > BRACKET_BLACK && value < BRACKET_WHITE)
+    .sort((a, b) => a.stops - b.stops)
   const knots = knotsOf(steps)
   if (steps.length < LEAST_STEPS || knots.length < LEAST_STEPS - 1) return undefined
   const levels = levelsAt(knots, steps)
@@ -119,7 +112,7 @@ export const fitBracket = (frames: readonly BracketStep[], cardReflectance: numb
   const rising = values.map((value, index) => Math.max(0, Math.min(255, value, ...values.slice(index + 1))))
   // The first frame that clips says where white begins at the latest.
   const white = frames
-    .filter(({ stops, value }) => value >= WHITE && stops > knots.at(-1)!)
+    .filter(({ stops, value }) => value >= BRACKET_WHITE && stops > knots.at(-1)!)
     .reduce((first, { stops }) => Math.min(first, stops), Infinity)
   return {
     response: {
@@ -131,7 +124,7 @@ export const fitBracket = (frames: readonly BracketStep[], cardReflectance: numb
       ],
     },
     residuals: frames.map(({ stops, value }) =>
-      value > BLACK && value < WHITE ? value - valueOf(between(knots, levels, stops)) : undefined,
+      value > BRACKET_BLACK && value < BRACKET_WHITE ? value - valueOf(between(knots, levels, stops)) : undefined,
     ),
     spreads,
   }

@@ -1,5 +1,6 @@
 import type { Camera, CameraSetting } from '../model/schema'
 import { ratioFromStops } from '../physics/units/stops'
+import { SAME_LENS, SAME_STOPS } from './thresholds'
 
 /**
  * What a lens takes of the light toward the corners: a share of 1 in the middle, by place in the frame (0..1 from the
@@ -25,10 +26,6 @@ const natural = ({ sensor, lens }: Pick<Camera, 'sensor' | 'lens'>): Falloff => 
   }
   return { kind: 'model', share, cornerStops: -Math.log2(share(0, 0)) }
 }
-
-/** A flat field holds for its lens within this share of its focal length, and within this much of its aperture. */
-const SAME_LENS = 0.03
-const SAME_STOPS = 0.4
 
 type Field = Camera['falloff']['fields'][number]
 

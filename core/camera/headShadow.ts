@@ -2,8 +2,7 @@ import { project, projectionOf } from './projection'
 import { headHeightM, headOf } from '../model/headHeight'
 import type { Light, StudioSet } from '../model/schema'
 import { rolledReach } from '../physics/sources/frontShape'
-
-const HEAD_RADIUS_SHARE = 0.055
+import { HEAD_RADIUS_SHARE } from './thresholds'
 
 /**
  * Where the shadow of the subject's head falls on the plane of the backdrop, and how wide its soft rim is (source size

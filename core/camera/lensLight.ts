@@ -7,6 +7,7 @@ import type { Stage } from '../physics/transport/stage'
 import { luminance, scaleRgb, type Rgb } from '../physics/units/rgb'
 import { direction } from '../physics/units/vector'
 import { project, throughLens, type Projection } from './projection'
+import { RAYS, BEYOND_SHARE, BEYOND_DEG } from './thresholds'
 
 /**
  * What a lens sees for its stray light: the patches that an even spread of the frame's rays ends on; and the solid
@@ -20,15 +21,6 @@ export type LensView = { projection: Projection; seen: Int32Array; frameSr: numb
  * lux-seconds (lux for continuous) at full power, per channel.
  */
 export type LensLight = { scene: Rgb; lamp: Rgb }
-
-const RAYS = 1024
-/**
- * A lamp outside the frame strikes the front of the lens as well. Of what it would add inside the frame this much is
- * left at the
- * frame's edge, and a 1/e of it for each so many degrees further out. A model, no source: hoods and coatings differ.
- */
-const BEYOND_SHARE = 0.1
-const BEYOND_DEG = 20
 
 /**
  * Solid angle of a rectangle a unit ahead of the eye, steradians: 4 asin(ab / sqrt((1 + a^2)(1 + b^2))) for its half

@@ -3,6 +3,7 @@ import { firstHeadOf } from '../model/headHeight'
 import { coveRadius } from '../scene/surfaces/backdropSurfaces'
 import type { StudioSet } from '../model/schema'
 import { add, direction, dot, frameAround, scale, subtract, type Vector } from '../physics/units/vector'
+import { MAP_FROM_M } from './thresholds'
 
 /** The camera as a window: rays leave `eye` through a rectangle one unit ahead. */
 export type Projection = {
@@ -76,9 +77,6 @@ export const around =
     const way: Vector = [Math.cos(turned) * Math.cos(up), Math.sin(turned) * Math.cos(up), Math.sin(up)]
     return { from: add(eye, scale(way, clearM)), way }
   }
-
-/** Maps look straight at a surface from this close, so that nothing stands between. */
-const MAP_FROM_M = 0.03
 
 /** How far before the drop the backdrop's curve stands at a height. */
 const curveAt = (backdrop: StudioSet['backdrop'], heightM: number): number => {

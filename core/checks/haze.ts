@@ -3,7 +3,7 @@ import { coverageOf } from '../camera/coverage'
 import type { Fix } from '../changes/fix'
 import { luminance } from '../physics/units/rgb'
 import { turnedBy } from '../edits/edits'
-import { ON_TARGET_STOPS } from '../evaluation/target'
+import { ON_TARGET_STOPS } from '../evaluation/thresholds'
 import { litOf, problem, type Check } from './finding'
 import { HAZE_VALUES, DARK, HAZE_SPARE_STOPS, PAST_CLIPPING_STOPS } from './thresholds'
 

@@ -1,6 +1,6 @@
 import { weightsOf } from '../calibration/weights'
 import { edgeId, SIDES } from '../evaluation/probes/sensePoints'
-import { BAND_COUNT } from '../evaluation/probes/probes'
+import { BAND_COUNT } from '../evaluation/thresholds'
 import { bandPoints } from '../evaluation/probes/points'
 import { renderSurface, veilLight } from '../evaluation/renderSurface'
 import { lightAt } from '../physics/transport/exposureAt'

@@ -1,7 +1,7 @@
 import { headShadow, shadowShows } from '../camera/headShadow'
 import { rolledReach } from '../physics/sources/frontShape'
 import { BACKDROP_MIDDLE } from '../model/placeIds'
-import { BAND_COUNT } from '../evaluation/probes/probes'
+import { BAND_COUNT } from '../evaluation/thresholds'
 import { bandPoints } from '../evaluation/probes/points'
 import type { Fix } from '../changes/fix'
 import { groupDepth } from '../changes/groupDepth'

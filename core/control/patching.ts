@@ -1,6 +1,7 @@
 import { dimmable, slotsOf } from './channels'
 import { SLOTS, type Fixture, type Rig } from '../model/rigSchema'
 import type { StudioSet } from '../model/schema'
+import { TEN } from './thresholds'
 
 /** What is wrong with a patch. */
 export type PatchFault =
@@ -36,8 +37,6 @@ export const patchFaults = ({ fixtures }: Pick<Rig, 'fixtures'>): PatchFault[] =
 
 /** How start addresses are spaced: one fixture after another, or each at the next ten and one (1, 11, 21). */
 export type Spacing = 'packed' | 'tens'
-
-const TEN = 10
 
 const nextStart = (free: number, spacing: Spacing): number =>
   spacing === 'packed' ? free : Math.ceil((free - 1) / TEN) * TEN + 1

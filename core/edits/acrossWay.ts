@@ -2,12 +2,10 @@ import { vectorOf } from '../model/bounds'
 import { headHeightM } from '../model/headHeight'
 import type { Panel, StudioSet } from '../model/schema'
 import type { Vector } from '../physics/units/vector'
+import { UNDER_EYES_M } from './thresholds'
 
 /** What a flag keeps a light from. */
 export type Shaded = 'subject' | 'backdrop' | 'lens'
-
-/** A flag shades chest and shoulders too, so it stands in the way to a little under the eyes. */
-const UNDER_EYES_M = 0.15
 
 /** The place that a light's way to what it shall not reach ends at. */
 export const shadedPlace = (set: StudioSet, what: Shaded): Vector => {

@@ -2,12 +2,7 @@ import { add, direction, scale, subtract, type Vector } from '../physics/units/v
 import { vectorOf } from '../model/bounds'
 import type { Light, Panel, StudioSet } from '../model/schema'
 import { validationErrors } from '../validation/validation'
-
-/**
- * A board whose foot is no higher stands on the floor: leaning it back would take its top away from the sitter, so it
- * is only turned.
- */
-const STANDS_M = 0.2
+import { STANDS_M } from './thresholds'
 
 /**
  * Turns and tilts a flat board so that a mirror in its place would throw the light to the goal: its front halves the

@@ -1,6 +1,7 @@
 import type { Aim, Light, Place, StudioSet } from '../model/schema'
 import { aimedAt } from '../model/aim'
 import { headHeightM } from '../model/headHeight'
+import { TAKES_SUBJECT_M } from './thresholds'
 
 const editAim = (set: StudioSet, lightId: string, edit: (aim: Aim, light: Light) => Aim): StudioSet => ({
   ...set,
@@ -8,9 +9,6 @@ const editAim = (set: StudioSet, lightId: string, edit: (aim: Aim, light: Light)
     light.id === lightId && !set.locked.includes(lightId) ? { ...light, aim: edit(light.aim, light) } : light,
   ),
 })
-
-/** An aim that is let go this near a subject's mark is at the subject. */
-const TAKES_SUBJECT_M = 0.35
 
 const feathered = ({ featherPanDeg, featherTiltDeg }: Aim) => ({ featherPanDeg, featherTiltDeg })
 

@@ -3,8 +3,7 @@ import { panelOfKind } from './panels'
 import { addPanel, freeId } from './factories'
 import type { StudioSet } from '../model/schema'
 import { projectionOf } from '../camera/projection'
-
-const BESIDE_M = 0.15
+import { BESIDE_M } from './thresholds'
 
 /** A board at each side of the sitter, as near as the frame allows. */
 export const besideSubject = (set: StudioSet, kind: string, besideM = BESIDE_M): StudioSet => {

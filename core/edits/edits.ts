@@ -18,11 +18,7 @@ import type {
   Subject,
   Target,
 } from '../model/schema'
-
-/** Lights and stands keep at least this to walls, floor and ceiling. */
-export const STAND_MARGIN_M = 0.1
-/** Subjects keep at least this to walls and backdrop, metres. */
-export const SUBJECT_MARGIN_M = 0.3
+import { STAND_MARGIN_M, SUBJECT_MARGIN_M, UNDER_CEILING_M, CUT_M } from './thresholds'
 
 const changeIn = <T extends { id: string }>(items: readonly T[], id: string, changes: Partial<T>): T[] =>
   items.map(item => (item.id === id ? { ...item, ...changes } : item))
@@ -206,9 +202,6 @@ export const editBackdrop = (set: StudioSet, changes: Partial<Backdrop>): Studio
   ...set,
   backdrop: { ...set.backdrop, ...changes },
 })
-/** A backdrop hangs at least so far under the ceiling, metres, and is as long as a roll is cut: to five centimetres. */
-const UNDER_CEILING_M = 0.1
-const CUT_M = 0.05
 
 /** The longest drop that hangs under a ceiling, metres. */
 export const longestUnder = (ceilingM: number): number =>

@@ -19,6 +19,7 @@ import type {
   StudioSet,
   Subject,
 } from '../model/schema'
+import { COPY_ASIDE_M } from './thresholds'
 
 /** An id that nothing in the set has yet. */
 export const freeId = (set: StudioSet, wanted: string): string => {
@@ -263,9 +264,6 @@ export const mirrorThings = (set: StudioSet, ids: readonly string[]): { set: Stu
   }, set)
   return { set: mirrored, ids: made }
 }
-
-/** A copy stands this far to the side of what it was made from, or on the other side where a wall is near. */
-const COPY_ASIDE_M = 0.4
 
 /** Adds copies of things beside them. Answers the new ids. */
 export const copyThings = (set: StudioSet, ids: readonly string[]): { set: StudioSet; ids: string[] } => {

@@ -1,6 +1,7 @@
 import { lightDistance, placeAtDistance } from './distances'
 import { thingsOf } from './things'
 import type { StudioSet } from '../model/schema'
+import { ROUND_M } from './thresholds'
 
 /**
  * A line that a dragged thing has come to rest on: in line with something across or in depth, or at a round distance.
@@ -9,9 +10,6 @@ export type Guide = { kind: 'across' | 'depth' | 'distance'; atM: number }
 
 /** Where a thing that is dragged near a useful place comes to rest, and what that place is. */
 export type Snapped = { xM: number; yM: number; guides: Guide[] }
-
-/** Tape distances are rounded to this. */
-const ROUND_M = 0.1
 
 const nearest = (value: number, candidates: readonly number[], withinM: number): number | undefined =>
   candidates

@@ -1,4 +1,5 @@
-import { moveLight, moveSubject, STAND_MARGIN_M, SUBJECT_MARGIN_M, unlessFaulty } from './edits'
+import { moveLight, moveSubject, unlessFaulty } from './edits'
+import { STAND_MARGIN_M, SUBJECT_MARGIN_M, CAMERA_MARGIN_M, POINT_MARGIN_M } from './thresholds'
 import { insideRoom, roomBounds } from '../model/bounds'
 import { CAMERA } from '../model/fixedIds'
 import { headHeightM } from '../model/headHeight'
@@ -41,9 +42,6 @@ export const thingOf = (set: StudioSet, id: string): Thing | undefined => things
 export const withGroups = (set: StudioSet, ids: readonly string[]): string[] => [
   ...new Set([...ids, ...set.groups.filter(group => group.some(id => ids.includes(id))).flat()]),
 ]
-
-const CAMERA_MARGIN_M = 0.15
-const POINT_MARGIN_M = 0.01
 
 const editIn = <T extends { id: string }>(items: readonly T[], id: string, edit: (item: T) => T): T[] =>
   items.map(item => (item.id === id ? edit(item) : item))

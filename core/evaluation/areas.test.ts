@@ -10,16 +10,8 @@ import { verdictOf } from '../solve/verdict'
 import { weightsOf } from '../calibration/weights'
 import { lightAt } from '../physics/transport/exposureAt'
 import { luminance, multiplyRgb, type Rgb } from '../physics/units/rgb'
-import {
-  AREA_COLUMNS,
-  AREA_ROWS,
-  areaId,
-  areaPoints,
-  poolMiddleId,
-  POOL_RING,
-  ringId,
-  visibleBackdrop,
-} from './probes/areaPoints'
+import { areaId, areaPoints, poolMiddleId, ringId, visibleBackdrop } from './probes/areaPoints'
+import { AREA_COLUMNS, AREA_ROWS, POOL_RING } from './thresholds'
 import { areaReadoutWords } from '#wording/areas'
 import { saidVerdict } from '#wording/verdict'
 

@@ -1,6 +1,6 @@
 import { BACKDROP_MIDDLE } from '../model/placeIds'
 import type { Readout } from './readout'
-import { ON_TARGET_STOPS } from './target'
+import { ON_TARGET_STOPS } from './thresholds'
 
 /**
  * The place that clips in one channel alone while its luminance does not say so; the middle of the backdrop speaks

@@ -9,7 +9,8 @@ import { edgeId, rearId, sensePoints, SIDES } from './probes/sensePoints'
 import type { AreaTarget, CameraSetting, LightSetting, Look, StudioSet, Target } from '../model/schema'
 import { luminance, multiplyRgb, scaleRgb, type Rgb } from '../physics/units/rgb'
 import { ratioFromStops } from '../physics/units/stops'
-import { AREA_COLUMNS, AREA_ROWS, areaId, areaPoints, poolMiddleId, POOL_RING, ringId } from './probes/areaPoints'
+import { areaId, areaPoints, poolMiddleId, ringId } from './probes/areaPoints'
+import { AREA_COLUMNS, AREA_ROWS, POOL_RING, STOPS_PER_DEPTH } from './thresholds'
 import { levelConstraint, ratioConstraint, spreadConstraint, type Constraint } from './constraint'
 import { pointConstraint, type Row, type Rows } from './pointConstraint'
 import { isHard, keyWanted, targetBand } from './target'
@@ -98,9 +99,6 @@ const sideIds = (toward: Extract<AreaTarget, { kind: 'ramp' }>['toward'], isFar:
 /** Between outermost grid points lies this share of the whole. */
 const acrossShare = (toward: 'left' | 'right' | 'top' | 'bottom') =>
   toward === 'left' || toward === 'right' ? 1 - 1 / AREA_COLUMNS : 1 - 1 / AREA_ROWS
-
-/** A stop of miss for each third of depth that a colour lacks. */
-const STOPS_PER_DEPTH = 3
 
 /** Depth of a colour toward a hue: saturation of the linear light, less as the hue turns away. */
 export const depthToward = (red: number, green: number, blue: number, hueDeg: number): number => {

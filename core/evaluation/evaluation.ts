@@ -7,7 +7,7 @@ import { constraintsOf, factorsOf, type SetConstraint } from './constraints'
 import { meterPoints, type MeterPoint } from './probes/points'
 import { probesOf } from './probes/probes'
 import { cameraSettingOf, readLook, readPoint, type Readout } from './readout'
-import { ON_TARGET_STOPS } from './target'
+import { ON_TARGET_STOPS } from './thresholds'
 
 /** How far something wanted is off, in stops: above 0 too much, below 0 too little. */
 export type Miss = Pick<SetConstraint, 'of' | 'isHard'> & { stops: number }

@@ -20,6 +20,7 @@ import { probesOf } from './probes/probes'
 import { emitterOf, sceneOf } from '../scene/scene'
 import type { Emitter } from '../physics/sources/emitter'
 import type { StudioSet } from '../model/schema'
+import { STAGE_SHARE } from './thresholds'
 
 /**
  * The set with lamps that hide nothing. Its stage lasts while lamps are moved, so that their light is quick to work
@@ -69,9 +70,6 @@ const cache = <T>() => {
 
 /** A stage with its key and number, and what has changed since the one before. */
 type KnownStage = { key: string; number: number; stage: Stage; changes: Changes | undefined }
-
-/** Share of the whole work that the stage takes; the lights take the rest. */
-const STAGE_SHARE = 0.5
 
 /** A lamp's light, and what comes straight from it at receivers by their keys, per unit of axis intensity. */
 type Lamp = { field: LightField; opens: Map<string, number> }

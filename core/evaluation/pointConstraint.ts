@@ -8,7 +8,8 @@ import type { CameraSetting, StudioSet, Target } from '../model/schema'
 import { luminance, type Rgb } from '../physics/units/rgb'
 import { ratioFromStops, stopsFromRatio } from '../physics/units/stops'
 import { levelConstraint, ratioConstraint, type Constraint } from './constraint'
-import { CLIPPED, freeOfValue, HELD_STOPS, isHard, reflectanceAt, valueOfLightness } from './target'
+import { freeOfValue, isHard, reflectanceAt, valueOfLightness } from './target'
+import { CLIPPED, HELD_STOPS, DELTA_E_PER_STOP } from './thresholds'
 
 /** What each light gives somewhere at full power, a column for each, and what is there without any; lux-seconds. */
 export type Row = { shares: number[]; base: number }
@@ -28,9 +29,6 @@ const WEIGHTS: Record<'luminance' | 'red' | 'green' | 'blue', (light: Rgb) => nu
   blue: ([, , blue]) => blue,
 }
 const CHANNELS = [WEIGHTS.red, WEIGHTS.green, WEIGHTS.blue] as const
-
-/** A stop of miss for so much colour difference past what is allowed. */
-const DELTA_E_PER_STOP = 10
 
 /** The least and the most of three channels, in stops over what is wanted of each. */
 const extremes = (sums: Float64Array, from: number, wanted: number): [number, number] => {

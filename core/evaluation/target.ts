@@ -5,9 +5,7 @@ import type { Camera, Target } from '../model/schema'
 import { luminanceOfLightness } from '../physics/units/lab'
 import { luminance } from '../physics/units/rgb'
 import { stopsFromValue } from '../camera/backdropTone'
-
-/** Within this of its target, a point is on target. */
-export const ON_TARGET_STOPS = 0.1
+import { CLIPPED, TARGET_BLACK, HELD_STOPS } from './thresholds'
 
 /** Pixel values asked for most, as the trade names them; common practice, no source. */
 export const TONE_VALUES = { white: 250, 'light-grey': 200, 'mid-grey': 118, 'dark-grey': 60, black: 12 } as const
@@ -25,13 +23,6 @@ export type Band = {
   freeAbove: number
   freeBelow: number
 }
-
-/** The value of a picture at which it clips. */
-export const CLIPPED = 255
-/** Values up to this are asked for as black. */
-export const BLACK = 16
-/** "Holds detail" keeps this far under clipping. */
-export const HELD_STOPS = 0.15
 
 /** The pixel value of a lightness. */
 export const valueOfLightness = (lightness: number): number =>
@@ -79,7 +70,7 @@ export const targetBand = (target: Target, point: MeterPoint, camera: Camera, ke
 /** Who asks for white is on target anywhere past clipping, who asks for black anywhere below. */
 export const freeOfValue = (value: number): Pick<Band, 'freeAbove' | 'freeBelow'> => ({
   freeAbove: value >= CLIPPED ? Number.POSITIVE_INFINITY : 0,
-  freeBelow: value <= BLACK ? Number.POSITIVE_INFINITY : 0,
+  freeBelow: value <= TARGET_BLACK ? Number.POSITIVE_INFINITY : 0,
 })
 
 /** How far outside its band a point is: above 0 too bright, below 0 too dark. */

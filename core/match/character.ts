@@ -1,6 +1,7 @@
 import type { Evaluation } from '../evaluation/evaluation'
 import type { Readout } from '../evaluation/readout'
-import { areaId, AREA_COLUMNS, AREA_ROWS, visibleGrid } from '../evaluation/probes/areaPoints'
+import { areaId, visibleGrid } from '../evaluation/probes/areaPoints'
+import { AREA_COLUMNS, AREA_ROWS } from '../evaluation/thresholds'
 import { cardAtKey, type MeterPoint } from '../evaluation/probes/points'
 import { probesOf } from '../evaluation/probes/probes'
 import { edgeId, sensePoints } from '../evaluation/probes/sensePoints'

@@ -1,13 +1,6 @@
 import type { RepeatCheck, RepeatDesign } from './repeatDesign'
 import { culpritOf, type Suspect } from './suspects'
-import {
-  SIZE_SHARE,
-  NONE_WHILE_CHOOSING,
-  STRANGE_SPREADS,
-  CULPRITS_EXCHANGES,
-  REPEAT_READINGS,
-  NAMED_PROBABILITY,
-} from './thresholds'
+import { SIZE_SHARE, NONE_WHILE_CHOOSING, STRANGE_SPREADS, CULPRITS_EXCHANGES } from './thresholds'
 
 /** A reading that was taken: the number of the check, and stops over what was expected. */
 export type RepeatReading = { check: number; offStops: number }

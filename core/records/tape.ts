@@ -1,5 +1,5 @@
 import type { Light, Place, StudioSet } from '../model/schema'
-import { TAPE_ERROR_M, MATTERS_STOPS } from './thresholds'
+import { TAPE_ERROR_M } from './thresholds'
 
 /** From where places are measured: the backdrop's two lower corners, or the middle of the backdrop and the wall. */
 export type TapeMarks = 'corners' | 'lines'

@@ -4,6 +4,7 @@ import { lightDistance, placeAtDistance } from '../edits/distances'
 import { turnedBy } from '../edits/edits'
 import { placeThing } from '../edits/things'
 import type { Light, Look, StudioSet } from '../model/schema'
+import { LEAST_KEY_M, MOST_KEY_M, KEY_STEP_M, LEAST_TO_BACKDROP_M, UNDER_CEILING_M, TURN_DEG } from './thresholds'
 
 /** What can be laid along a side of a map. */
 export type AxisId =
@@ -29,13 +30,6 @@ export type Axis = {
   /** The change that sets it to a value, on the set that it was made of. */
   to: (value: number) => Change
 }
-
-const LEAST_KEY_M = 0.6
-const MOST_KEY_M = 4
-const KEY_STEP_M = 0.05
-const LEAST_TO_BACKDROP_M = 0.4
-const UNDER_CEILING_M = 0.3
-const TURN_DEG = 45
 
 const namesOf = (lights: readonly Light[]): string[] => lights.map(({ name }) => name)
 

@@ -1,11 +1,4 @@
-/** Rounds along coordinates that take rounding out of what was solved at once, and the change that is none. */
-const ROUNDS = 200
-const NO_CHANGE = 1e-10
-/** A slope that pulls off a bound by less than this share of the column pulls nowhere. */
-const NO_PULL = 1e-9
-/** Columns that others make up leave a pivot of rounding alone; a ridge of their own keeps such where they are. */
-const NO_PIVOT = 1e-11
-const RIDGE = 1e-8
+import { BOUNDED_LEAST_SQUARES_ROUNDS, NO_CHANGE, NO_PULL, NO_PIVOT, RIDGE } from './thresholds'
 
 /** Solves A x = b for a symmetric positive definite A (Cholesky); undefined where that is so by rounding at most. */
 const solved = (matrix: readonly (readonly number[])[], right: readonly number[]): number[] | undefined => {
@@ -108,7 +101,7 @@ const alongCoordinates = (rows: readonly (readonly number[])[], wanted: readonly
     (row, index) => wanted[index]! - row.reduce((sum, share, column) => sum + share * x[column]!, 0),
   )
   const squares = x.map((_, column) => rows.reduce((sum, row) => sum + row[column]! ** 2, 0))
-  for (let round = 0; round < ROUNDS; round++) {
+  for (let round = 0; round < BOUNDED_LEAST_SQUARES_ROUNDS; round++) {
     let change = 0
     for (let column = 0; column < x.length; column++) {
       if (squares[column] === 0) continue

@@ -1,5 +1,6 @@
 import type { LightSetting } from '../model/schema'
 import { ratioFromStops } from '../physics/units/stops'
+import { HOLD, HOLD_MOST, INSTRUCTION } from './thresholds'
 
 /** A light whose power may be changed. */
 export type Control = {
@@ -20,15 +21,6 @@ export type Control = {
 
 /** Position of a control: whole clicks below full, or off. */
 export type Position = number | 'off'
-
-/**
- * How strongly a control holds on to where it is, against stops of error: only settles what the constraints leave open.
- */
-const HOLD = 1e-3
-/** By the square, so that two lights turned a little are rather taken than one turned far; up to this many. */
-const HOLD_MOST = 6
-/** What each instruction more costs, so that "a third to both" wins over two numbers that are hardly better. */
-const INSTRUCTION = 1e-2
 
 /** Light of a control's lights at a position, as a factor of full power. */
 export const factorAt = (control: Control, position: Position): number =>

@@ -11,6 +11,7 @@ import { calibratedLighting } from '../evaluation/calibratedLighting'
 import { evaluate } from '../evaluation/evaluation'
 import { tidyStops } from '../physics/units/stops'
 import { goOn, type Listening, type Situation } from './situation'
+import { EVEN_BACKDROP_LEAST_SHARE, EVEN_BACKDROP_WORTH_STOPS, WORTH_SHARE, MOVES_NAMED } from './thresholds'
 
 /** A change that makes a backdrop more even, and how even: stops from the darkest to the lightest place. */
 export type Evening = { lightId: string | null; change: Change; minutes: number; spreadStops: number }
@@ -34,12 +35,6 @@ const SLIDES_M = [-0.6, -0.3, 0.3, 0.6]
 const CLICKS = [-3, -2, -1, 1, 2, 3]
 const SCRIMS_DEG = [90, -90, 0, 180]
 const ARRANGEMENTS: readonly Arrangement[] = ['crossed', 'straight', 'from-above']
-/** A light that gives less than this share of what the grid gets is not worth touching. */
-const LEAST_SHARE = 0.05
-/** A move has to even the backdrop by so many stops, and by such a share of what is uneven, to be worth naming. */
-const WORTH_STOPS = 0.05
-const WORTH_SHARE = 0.1
-const MOVES_NAMED = 5
 
 /** Powers within a light's range, a few clicks up and down. */
 const clicked = (look: Look, { id, lamp }: Light): Change[] =>
@@ -133,7 +128,7 @@ export const evenOut = async (
   const parts = now.flatMap(readout => readout.parts)
   const shareOf = (light: Light) => totalOf(parts.filter(({ lightId }) => lightId === light.id)) / totalOf(parts)
   const worth = lightsInUse(set, look).filter(
-    light => !set.locked.includes(light.id) && light.job !== 'key' && shareOf(light) > LEAST_SHARE,
+    light => !set.locked.includes(light.id) && light.job !== 'key' && shareOf(light) > EVEN_BACKDROP_LEAST_SHARE,
   )
   const backdropLights = worth.filter(({ job }) => job === 'backdrop')
   const trials = [...arrangementsOf(backdropLights), ...worth.flatMap(light => trialsOf(look, light))]
@@ -151,7 +146,9 @@ export const evenOut = async (
     spreadStops,
     moves: ranked
       .filter(
-        one => one.lightId !== null && one.spreadStops < spreadStops - Math.max(WORTH_STOPS, WORTH_SHARE * spreadStops),
+        one =>
+          one.lightId !== null &&
+          one.spreadStops < spreadStops - Math.max(EVEN_BACKDROP_WORTH_STOPS, WORTH_SHARE * spreadStops),
       )
       .slice(0, MOVES_NAMED),
     arrangements: ranked.filter(one => one.lightId === null),

@@ -9,12 +9,10 @@ import { applyChange } from '../changes/apply'
 import { axesOf, type Axis, type AxisId } from './axes'
 import { goOn, type Listening, type Situation } from './situation'
 import { Impossible } from '../shared/impossible'
+import { MAP_STEPS } from './thresholds'
 
 /** Backdrop middle over two things that can be set: stops over the camera setting, row by row along the second. */
 export type ToneMap = { xs: number[]; ys: number[]; stops: number[] }
-
-/** Values along each side of a map. */
-export const MAP_STEPS = 7
 
 const stepsOf = ({ least, most }: Axis): number[] =>
   Array.from({ length: MAP_STEPS }, (_, index) => least + ((most - least) * index) / (MAP_STEPS - 1))

@@ -4,7 +4,7 @@ import { MINUTES } from '../changes/effort'
 import { addLightLike, freeId, freeLetter, removeThings } from '../edits/factories'
 import { isEqual } from '../edits/patch'
 import type { Evaluation } from '../evaluation/evaluation'
-import { ON_TARGET_STOPS } from '../evaluation/target'
+import { ON_TARGET_STOPS } from '../evaluation/thresholds'
 import { goesOn } from '../kit/goesOn'
 import type { Kit } from '../kit/kitSchema'
 import { inLook } from '../looks/inLook'
@@ -17,6 +17,7 @@ import { worstMiss } from './misses'
 import { goOn, type Listening } from './situation'
 import { solvedLook } from './solvedLook'
 import { draftSolver } from './solvers'
+import { TOLD_EVERY, TRIED_IN_NUMBERS, DOUBLE_M, FEET_M } from './thresholds'
 
 /** What is asked: lamp and modifier for all lights of one job, over all looks of a set as it is kept. */
 export type JobQuestion = {
@@ -59,11 +60,6 @@ export type Fitting = {
   set: StudioSet
 }
 
-/** So many fittings are tried between two reports. */
-const TOLD_EVERY = 6
-/** So many of the best lamps and modifiers are tried in other numbers. */
-const TRIED_IN_NUMBERS = 6
-
 /** A set whose lights of one job have another lamp and modifier, in every look. */
 export const fitJob = (set: StudioSet, job: Light['job'], lamp: Lamp, modifier: Light['modifier']): StudioSet => {
   const ids = set.lights.filter(light => light.job === job).map(({ id }) => id)
@@ -92,9 +88,6 @@ export const fitJob = (set: StudioSet, job: Light['job'], lamp: Lamp, modifier: 
     })),
   }
 }
-
-/** A light more stands so far over or under the one that it doubles, metres. */
-const DOUBLE_M = 0.7
 
 /** Every light of a job doubled, over where it stands or under it where the ceiling is near. */
 const doubled = (set: StudioSet, job: Light['job']): StudioSet =>
@@ -126,9 +119,6 @@ const shareStops = (evaluation: Evaluation, pointId: string, ids: readonly strin
   const sum = (all: typeof parts) => all.reduce((total, part) => total + part.directLuxS + part.bouncedLuxS, 0)
   return stops + Math.log2(sum(parts.filter(({ lightId }) => ids.includes(lightId))) / (sum(parts) + roomLuxS))
 }
-
-/** A stand's feet reach so far from its middle, metres; typical, from memory. */
-const FEET_M = 0.5
 
 /** What lights take of the floor, with the feet of their stands and the reach of their fronts. */
 const floorOf = (lights: readonly Light[]): { acrossM: number; deepM: number } => {

@@ -11,6 +11,7 @@ import { solvePowers } from './powers'
 import { goOn, type Listening } from './situation'
 import { solvedLook } from './solvedLook'
 import { exactSolver } from './solvers'
+import { FOR_SITTERS_WORTH_STOPS } from './thresholds'
 
 /** What sitters who are lit alike need, on top of the powers that all are taken with. */
 export type SitterGroup = {
@@ -34,9 +35,6 @@ export type LookForSitters = {
   holdsForAll: boolean
   groups: SitterGroup[]
 }
-
-/** Turning powers for one sitter has to save this much of the worst miss where it does not meet the look, stops. */
-const WORTH_STOPS = 0.1
 
 /** What of a sitter the light depends on. */
 const bodyOf = ({ heightM, skin, clothing }: Sitter): Partial<Subject> => ({
@@ -105,7 +103,7 @@ export const powersForSitters = (groups: readonly Evaluated[]): Omit<LookForSitt
     if (here.isReached) return held
     const own = solveLook(here, HELD)
     const saves = Math.abs(worstMiss(here.misses)) - Math.abs(worstMiss(own.misses))
-    return own.isReached || saves > WORTH_STOPS
+    return own.isReached || saves > FOR_SITTERS_WORTH_STOPS
       ? { ...own, sitterIds, changes: powerChanges(set.lights, settings, own.settings) }
       : held
   })

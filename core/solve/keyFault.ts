@@ -12,6 +12,7 @@ import type { Evaluation } from '../evaluation/evaluation'
 import type { Readout } from '../evaluation/readout'
 import { luminance } from '../physics/units/rgb'
 import { cross, direction, distance, dot, subtract, type Vector } from '../physics/units/vector'
+import { KEY_FAULT_LEAST_SHARE, AWAY_SHARE } from './thresholds'
 
 /** What is wrong with the light that the exposure hangs on, before any tone can be right. */
 export type KeyFault =
@@ -21,11 +22,6 @@ export type KeyFault =
   | { kind: 'away'; key: Light; offDeg: number }
   /** It looks at the subject, and something stands before it. */
   | { kind: 'shaded'; key: Light; by: Panel | undefined }
-
-/** Less than this share of what the key would give straight on the subject, and it is no key. */
-const LEAST_SHARE = 0.15
-/** Less than this share of its axis in the subject's direction, and it is turned away. */
-const AWAY_SHARE = 0.4
 
 /** Whether most of what reaches the subject was meant for the backdrop: then nothing does a key's work. */
 const isLitByChance = (set: StudioSet, { parts }: Readout): boolean => {
@@ -78,7 +74,7 @@ export const keyFaultOf = ({
   const faults = keys.map((key): KeyFault | undefined => {
     const open = openLight(set, look, key, at, camera)
     const straight = readout.parts.find(({ lightId }) => lightId === key.id)?.directLuxS ?? 0
-    if (straight > LEAST_SHARE * open) return undefined
+    if (straight > KEY_FAULT_LEAST_SHARE * open) return undefined
     const emitter = emitterOf(key, set)
     const cosine = dot(axisOf(key, set), direction(subtract(at, vectorOf(key.place))))
     const isTurned =

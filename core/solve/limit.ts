@@ -2,7 +2,8 @@ import type { Light, LightSetting, Look, StudioSet } from '../model/schema'
 import type { Evaluation, Miss } from '../evaluation/evaluation'
 import type { MeterPoint } from '../evaluation/probes/points'
 import type { Readout } from '../evaluation/readout'
-import { ON_TARGET_STOPS } from '../evaluation/target'
+import { ON_TARGET_STOPS } from '../evaluation/thresholds'
+import { UNEVEN_STOPS } from './thresholds'
 
 /** Why power alone cannot meet what is wanted, and by how many stops it falls short. */
 export type Limit =
@@ -23,9 +24,6 @@ export type Limit =
       stops: number
       opensTo: number
     }
-
-/** Both too bright and too dark by more than this is unevenness, which no power mends, stops. */
-const UNEVEN_STOPS = 0.05
 
 const pointOf = ({ of }: Miss): MeterPoint | undefined => (of.kind === 'point' ? of.point : undefined)
 

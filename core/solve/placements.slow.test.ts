@@ -8,8 +8,9 @@ import { BACKDROP_MIDDLE, KEY_SIDE } from '../model/placeIds'
 import { lightDistance } from '../edits/distances'
 import { applyChange } from '../changes/apply'
 import { axesOf } from './axes'
-import { exploreTones, MAP_STEPS } from './explore'
-import { sensitivity, SLIP_M } from './sensitivity'
+import { exploreTones } from './explore'
+import { MAP_STEPS, SLIP_M } from './thresholds'
+import { sensitivity } from './sensitivity'
 
 const set = demoSet()
 const look = set.looks[0]!

@@ -2,7 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { expectWithin } from '#support/tolerance'
 import { levelConstraint } from '../evaluation/constraint'
-import { powerFloor, quickStops, STOPS_OFF } from './powerFloor'
+import { powerFloor, quickStops } from './powerFloor'
+import { STOPS_OFF } from './thresholds'
 
 describe('the floor of what powers cost', () => {
   it('knows the stops of any ratio to a millionth', () => {

@@ -1,20 +1,15 @@
 import type { Constraint } from '../evaluation/constraint'
+import { POWER_FLOOR_STEPS, BITS_LEFT, STOPS_OFF } from './thresholds'
 
-/** Steps of the table of logarithms, for every doubling, and what is left of a step in single precision. */
-const STEPS = 1024
-const BITS_LEFT = 13
-const LOGS = Float64Array.from({ length: STEPS + 1 }, (_, step) => Math.log2(1 + step / STEPS))
+const LOGS = Float64Array.from({ length: POWER_FLOOR_STEPS + 1 }, (_, step) => Math.log2(1 + step / POWER_FLOOR_STEPS))
 const single = new Float32Array(1)
 const bits = new Int32Array(single.buffer)
-
-/** How far {@link quickStops} may be off, stops: a step cut straight, and single precision. */
-export const STOPS_OFF = 1e-6
 
 /** The stops of a positive ratio, from a table: within {@link STOPS_OFF}. */
 export const quickStops = (ratio: number): number => {
   single[0] = ratio
   const word = bits[0]!
-  const step = (word >> BITS_LEFT) & (STEPS - 1)
+  const step = (word >> BITS_LEFT) & (POWER_FLOOR_STEPS - 1)
   const low = LOGS[step]!
   return (word >> 23) - 127 + low + ((word & 0x1fff) / 8192) * (LOGS[step + 1]! - low)
 }

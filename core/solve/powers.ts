@@ -1,10 +1,11 @@
 import type { LightSetting } from '../model/schema'
 import type { Constraint } from '../evaluation/constraint'
-import { ON_TARGET_STOPS } from '../evaluation/target'
+import { ON_TARGET_STOPS } from '../evaluation/thresholds'
 import { stopsFromRatio, tidyStops } from '../physics/units/stops'
 import { boundedLeastSquares } from './boundedLeastSquares'
 import { powerFloor } from './powerFloor'
 import { factorAt, lastClick, positionNow, turnsCost, type Control, type Position } from './controls'
+import { OFF_TARGET, WISHED, PULL_OF_HOLD, PULL_OF_FIXED, WORST_STOPS } from './thresholds'
 
 /** Powers that meet constraints best, and what they miss. */
 export type PowerAnswer = {
@@ -17,18 +18,9 @@ export type PowerAnswer = {
   cost: number
 }
 
-/** What a constraint off its target costs beside its miss: being on target is worth ten instructions. */
-const OFF_TARGET = 0.1
 /** What the anchor's miss weighs past most of its tolerance, against the others. */
 const PRIORITY = 1000
 const ANCHOR_FREE_STOPS = 0.7 * ON_TARGET_STOPS
-/** What a wish weighs against what has to be. */
-const WISHED = 0.1
-const PULL_OF_HOLD = 1e-3
-/** How hard a control that must not be touched is held. */
-const PULL_OF_FIXED = 1e3
-/** A constraint that no light reaches is as far off as this. */
-const WORST_STOPS = 30
 
 const penalty = (missStops: number, { isPriority, isHard }: Constraint): number => {
   const miss = Number.isNaN(missStops) ? WORST_STOPS : Math.min(WORST_STOPS, Math.abs(missStops))

@@ -8,11 +8,7 @@ import { calibratedLighting } from '../evaluation/calibratedLighting'
 import { evaluate } from '../evaluation/evaluation'
 import { goOn, type Listening, type Situation } from './situation'
 import { QUALITY } from '../physics/transport/stage'
-
-/** What a thing may be off by without anybody seeing it. */
-export const SLIP_M = 0.05
-/** What an aim may be off by without anybody seeing it, degrees. */
-export const SLIP_DEG = 5
+import { SLIP_M, SLIP_DEG, STRETCH } from './thresholds'
 
 /** What a slip of one thing in one direction does to the readings, stops. */
 export type Slip = {
@@ -25,11 +21,6 @@ export type Slip = {
   /** From the lightest to the darkest of left, middle and right. */
   evenness: number
 }
-
-/** Where more than this comes of a slip, a placement needs care. */
-export const SENSITIVE_STOPS = 0.1
-/** Slips are worked out from longer ones, so that they stand clear of the noise of rays. */
-const STRETCH = 2
 
 type State = { subject: number; backdrop: number; spread: number }
 

@@ -3,16 +3,14 @@ import { exposureFromReading, METER_CONSTANT } from '../physics/photometry/meter
 import { evaluate, type Evaluation } from '../evaluation/evaluation'
 import type { LightSetting, Look, StudioSet } from '../model/schema'
 import type { Lighting } from '../calibration/lighting'
-import { keyWanted, ON_TARGET_STOPS, targetBand } from '../evaluation/target'
+import { keyWanted, targetBand } from '../evaluation/target'
+import { ON_TARGET_STOPS } from '../evaluation/thresholds'
 import { totalOf } from '../physics/transport/exposureAt'
 import { ratioFromStops, stopsFromRatio } from '../physics/units/stops'
 import type { AreaReadout } from '../evaluation/areaReadout'
 import type { Readout } from '../evaluation/readout'
 import { solveLook } from './lookPowers'
-
-const ROUNDS = 6
-/** Where the key begins: the aperture that a settled look is looked for at first. */
-const FIRST_F_NUMBER = 8
+import { SOLVE_FROM_SCRATCH_ROUNDS, FIRST_F_NUMBER } from './thresholds'
 
 /** The lights on the subject turned by so many stops, each within its range. */
 export const turnSubjectLights = (set: StudioSet, look: Look, byStops: number): Record<string, LightSetting> =>
@@ -59,7 +57,7 @@ const backdropTogether = ({ set, look, camera, readouts }: Evaluation): Record<s
  */
 export const solveLookFromScratch = (set: StudioSet, look: Look, lighting: Lighting): Record<string, LightSetting> => {
   let current = look
-  for (let round = 0; round < ROUNDS; round++) {
+  for (let round = 0; round < SOLVE_FROM_SCRATCH_ROUNDS; round++) {
     const { camera } = evaluate(set, current, lighting)
     if (round === 0 && current.exposure.followsPointId) {
       const wanted = 2 * Math.log2(FIRST_F_NUMBER / camera.fNumber)

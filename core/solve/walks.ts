@@ -15,6 +15,7 @@ import { solveLook } from './lookPowers'
 import { goOn, type Listening } from './situation'
 import { solvedLook, type LooksQuestion } from './solvedLook'
 import { draftSolver, exactSolver } from './solvers'
+import { WALKS_WORTH_STOPS, TOLD } from './thresholds'
 
 /** Light along a walk: how far from its start, and stops over the camera setting there. */
 export type WalkPoint = { alongM: number; stops: number }
@@ -36,11 +37,6 @@ export type FlatterWalk = {
 
 /** The way that is walked, metres of the room, at the height of the face. */
 export type Way = { from: Vector; to: Vector }
-
-/** A change has to take off this much of the widest range to be worth a walk to the stand, stops. */
-const WORTH_STOPS = 0.1
-/** So many ways to a flatter walk are told. */
-const TOLD = 3
 
 /** Whoever walks does not stand on the mark at the same time; lights go on looking where they did. */
 const withoutSubjects = (set: StudioSet): StudioSet => ({ ...set, subjects: [], lights: aimsHeld(set) })
@@ -151,7 +147,7 @@ export const flatterWalks = async (
     report?.((0.8 * (index + 1)) / changes.length)
   }
   const best = found
-    .filter(({ rangeStops }) => rangeStops <= now.rangeStops - WORTH_STOPS)
+    .filter(({ rangeStops }) => rangeStops <= now.rangeStops - WALKS_WORTH_STOPS)
     .toSorted((a, b) => b.served - a.served || a.rangeStops - b.rangeStops)
     .slice(0, TOLD)
   const told: FlatterWalk[] = []

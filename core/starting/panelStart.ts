@@ -8,6 +8,7 @@ import { luminance } from '../physics/units/rgb'
 import { add, distance, dot, scale, subtract, type Vector } from '../physics/units/vector'
 import { validationErrors } from '../validation/validation'
 import type { KitItem } from '../kit/kitSchema'
+import { FLAG_M, DIFFUSER_M, BESIDE_M, CLEAR_M, BOUNCES, SOFTENS } from './thresholds'
 
 /** What a panel that is put on the stage is for: in a light's way, or beside the subject. */
 export type PanelUse =
@@ -18,16 +19,6 @@ export type PanelUse =
 
 /** A panel of the kit on the stage, and what it is there to do. */
 export type PanelStart = { panel: Panel; use: PanelUse }
-
-/** How far from a light's front a flag stands, and a diffuser: common practice, no source. */
-const FLAG_M = 0.45
-const DIFFUSER_M = 0.6
-const BESIDE_M = 0.9
-/** A flag's edge is off what its light shall reach by this. */
-const CLEAR_M = 0.04
-/** What sends on more than this of its light bounces; what lets through more than this softens. */
-const BOUNCES = 0.3
-const SOFTENS = 0.15
 
 const away: Record<Light['job'], Shaded> = {
   backdrop: 'subject',

@@ -17,15 +17,13 @@ import { STAGES } from './stages'
 import { studioBuilder } from './studioBuilder'
 import type { StartingPoint } from './startingPoint'
 import { WHITES } from './whites'
+import { ASIDE_M, OVERHEAD_M, USUAL_BEHIND_M } from './thresholds'
 
 /** Every ready set-up, in the order of their tones. */
 export const STARTING_POINTS: readonly StartingPoint[] = [...WHITES, ...GREYS, ...DARKS, ...STAGES]
 
 /** A set that was started from a ready set-up, and what the kit or the room lacked for it. */
 export type Started = { set: StudioSet; lacks: string[] }
-
-const ASIDE_M = 0.06
-const OVERHEAD_M = 0.06
 
 /** A backdrop as large as the room allows. */
 const hung = (set: StudioSet, backdrop: Omit<Backdrop, 'centreXM'>, framing: StartingPoint['framing']): Backdrop => {
@@ -36,8 +34,6 @@ const hung = (set: StudioSet, backdrop: Omit<Backdrop, 'centreXM'>, framing: Sta
   const sweepM = Math.min(needsFloor ? Math.max(backdrop.sweepM, 4) : backdrop.sweepM, front - 0.3)
   return { ...backdrop, widthM, heightM, sweepM: Math.max(0, sweepM), centreXM: 0 }
 }
-
-const USUAL_BEHIND_M = 0.8
 
 /**
  * A set-up is for a person, unless it brings a thing of its own: whoever sat here before sits again, and after a

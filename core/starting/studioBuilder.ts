@@ -8,6 +8,7 @@ import { GELS, type Gel } from '../physics/sources/gels'
 import { frontReach } from '../physics/sources/frontShape'
 import type { AreaTarget, Light, Look, Panel, Place, Prop, StudioSet, Target } from '../model/schema'
 import type { Picker } from '../kit/pick'
+import { STAND_MARGIN_M } from './thresholds'
 
 type LightOptions = {
   gel?: Gel
@@ -36,8 +37,6 @@ export const paler = (gel: Gel, white: number): Gel => ({
     gel.transmittance[2] + (1 - gel.transmittance[2]) * white,
   ],
 })
-
-const STAND_MARGIN_M = 0.12
 
 /** Builds a set step by step from a start and a kit. */
 export const studioBuilder = (start: StudioSet, picker: Picker) => {

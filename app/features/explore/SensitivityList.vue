@@ -3,7 +3,8 @@ import { useUnits } from '~/shared/useUnits'
 import { useSearch } from '~/stores/search'
 import { computed } from 'vue'
 import SearchLine from '~/features/explore/SearchLine.vue'
-import { SENSITIVE_STOPS, SLIP_DEG, SLIP_M, worstSlip, type Slip } from '#core/solve/sensitivity'
+import { worstSlip, type Slip } from '#core/solve/sensitivity'
+import { SENSITIVE_STOPS, SLIP_DEG, SLIP_M } from '#core/solve/thresholds'
 
 /** Sensitive placements, and which do not. */
 const search = useSearch()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useRemote } from '~/stores/remote'
-import { ON_TARGET_STOPS } from '#core/evaluation/target'
+import { ON_TARGET_STOPS } from '#core/evaluation/thresholds'
 import { formatStops } from '#wording/notation/stops'
 
 /** The verdict, and every place of the rail as a figure. */

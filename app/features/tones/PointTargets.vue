@@ -10,7 +10,7 @@ import type { Readout } from '#core/evaluation/readout'
 import { CHANNELS } from '#core/model/targetSchema'
 import { LIT_CHEEK, SHADOW_SIDE } from '#core/model/placeIds'
 import { labOf } from '#core/physics/units/lab'
-import { ON_TARGET_STOPS } from '#core/evaluation/target'
+import { ON_TARGET_STOPS } from '#core/evaluation/thresholds'
 import { formatStops } from '#wording/notation/stops'
 import { figureOf, FIRMNESS, TARGET_KINDS, targetOfKind } from '~/features/tones/targetChoices'
 

@@ -1,5 +1,6 @@
 import { Matrix, solve } from 'ml-matrix'
-import { LEVEL_SPREAD_STOPS, type Round, type Seen } from './round'
+import type { Round, Seen } from './round'
+import { LEVEL_SPREAD_STOPS, GAIN, SLOPE, PLACE, ITERATIONS, CERTAIN, QUIET } from '../thresholds'
 import type { LightSetting } from '../../model/schema'
 import { ratioFromStops, stopsFromRatio } from '../../physics/units/stops'
 
@@ -17,17 +18,8 @@ export type Explanation = {
   cost: number
 }
 
-/** Spreads, one standard deviation each, in stops but for the slope; common practice, no source. */
-const GAIN = 0.5
-const SLOPE = 0.12
-const PLACE = 0.15
 /** A lamp that does not follow burns somewhere about three stops under full. */
 const STUCK = { middle: -3, spread: 3 }
-const ITERATIONS = 25
-/** A suspicion has to explain the rounds better than the plan by so much. */
-const CERTAIN = 8
-/** Below this cost for each thing read, nothing is looked for. */
-const QUIET = 1
 
 /** What a lamp was really sent under a suspicion, stops under full; undefined where it is dark. */
 const sentStops = (

@@ -9,6 +9,7 @@ import { solveLook } from '../../solve/lookPowers'
 import { intensityLevel, patched, withinRig } from '../channels'
 import { lightAt } from '../dimmerCurve'
 import { stopsFromRatio } from '../../physics/units/stops'
+import { LEVEL_STOPS, SETTLED_STOPS, RIG_CLICK_STOPS, PLACE_SPREAD, SETTLING } from '../thresholds'
 
 /** What a round of levelling has to go by. */
 export type LevelQuestion = {
@@ -35,17 +36,6 @@ export type LevelAnswer = {
   expected: Miss[]
   suspicion: Suspicion | undefined
 }
-
-/** Rounds at most; more would only follow the meter's own spread. */
-export const MOST_ROUNDS = 6
-/** Every target is to be met within so many stops. */
-export const LEVEL_STOPS = 0.1
-/** What is read strays itself: targets are sought nearer than they have to be met. */
-const SETTLED_STOPS = 0.05
-/** A rig turns in finer steps than the clicks of a lamp that is turned by hand. */
-const RIG_CLICK_STOPS = 0.05
-const PLACE_SPREAD = 0.02
-const SETTLING = 5
 
 const gainAt = ({ gainStops, slopes }: Explanation, id: string, powerStops: number): number =>
   (gainStops[id] ?? 0) + (slopes[id] ?? 0) * powerStops

@@ -1,4 +1,5 @@
-import { MOST_ROUNDS, type LevelAnswer } from './levelStep'
+import type { LevelAnswer } from './levelStep'
+import { MOST_ROUNDS } from '../thresholds'
 import type { Round, Seen } from './round'
 import type { LightSetting } from '../../model/schema'
 

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { aReading } from '#support/readings'
-import { middleReadings, READINGS, readingsIn } from './round'
+import { middleReadings, readingsIn } from './round'
+import { READINGS } from '../thresholds'
 
 describe('readings of a round', () => {
   it('are taken once while lamps are far off, and several times once only the meter’s spread is left', () => {

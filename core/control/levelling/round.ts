@@ -6,6 +6,7 @@ import { plannedParts, type Taken } from '../../metering/record'
 import type { LightSetting, Reading, StudioSet } from '../../model/schema'
 import { grouped, mean } from '../../shared/groups'
 import { ratioFromStops, stopsFromRatio } from '../../physics/units/stops'
+import { LEVEL_SPREAD_STOPS, READINGS, ONCE_ROUNDS } from '../thresholds'
 
 /** What was read at one place while all lamps burned as they were sent. */
 export type Seen = Spot & {
@@ -19,16 +20,6 @@ export type Seen = Spot & {
 
 /** Levels that were sent, and what was read of them. */
 export type Round = { sent: Readonly<Record<string, LightSetting>>; seen: readonly Seen[] }
-
-/** What a level strays by from round to round beside the meter: dimmers, steps, bytes; common practice, no source. */
-export const LEVEL_SPREAD_STOPS = 0.04
-
-/** Pictures are taken so many stops darker: a backdrop that clips says nothing. */
-export const DARKER_STOPS = 2
-
-/** Readings of a place in a round, so many from the third round on: by then they are what is left to be told. */
-export const READINGS = 3
-const ONCE_ROUNDS = 2
 
 /** How often each place is read in a round, counted from 1. */
 export const readingsIn = (round: number): number => (round > ONCE_ROUNDS ? READINGS : 1)

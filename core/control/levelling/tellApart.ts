@@ -1,10 +1,6 @@
 import { intensityLevel, patched, withinRig } from '../channels'
 import type { LightSetting, StudioSet } from '../../model/schema'
-
-/** Lamps whose levels lie so far apart are told from each other by one round. */
-const APART_STOPS = 1
-/** No lamp is sent lower than so far under the highest. */
-const DEEPEST_STOPS = 5
+import { APART_STOPS, DEEPEST_STOPS } from '../thresholds'
 
 /**
  * Levels near the plan's of which no two are alike: lamps that hang at each other's addresses, or do not follow, show

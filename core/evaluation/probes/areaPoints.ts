@@ -2,13 +2,10 @@ import { coverageOf } from '../../camera/coverage'
 import { onBackdrop, type MeterPoint } from './points'
 import { coveRadius } from '../../scene/surfaces/backdropSurfaces'
 import type { AreaTarget, Look, StudioSet } from '../../model/schema'
+import { INSET_M, LEAST_M, AREA_COLUMNS, AREA_ROWS, POOL_RING } from '../thresholds'
 
 /** The backdrop as far as the frame shows it, metres of the room. */
 export type Visible = { leftM: number; rightM: number; bottomM: number; topM: number }
-
-/** Points of an area keep this to the edges of the backdrop. */
-const INSET_M = 0.08
-const LEAST_M = 0.2
 
 /** The part of the upright backdrop that the frame shows; where it shows next to none, the middle of it. */
 export const visibleBackdrop = (set: StudioSet): Visible => {
@@ -29,13 +26,6 @@ export const visibleBackdrop = (set: StudioSet): Visible => {
     topM: Math.max(bottomM + LEAST_M, between(seen.topM, low, high)),
   }
 }
-
-/** A grid of this many columns and rows lies over what the frame shows of the backdrop. */
-export const AREA_COLUMNS = 5
-/** Rows of the places by which a ramp or an even backdrop is judged. */
-export const AREA_ROWS = 5
-/** Places round a pool by which its fall is judged. */
-export const POOL_RING = 8
 
 /** Row 0 is the top, column 0 the left. */
 export const areaId = (row: number, column: number): string => `area/${row}-${column}`

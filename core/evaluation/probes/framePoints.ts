@@ -1,9 +1,7 @@
 import { onBackdrop, type MeterPoint } from './points'
 import type { StudioSet } from '../../model/schema'
 import { visibleBackdrop } from './areaPoints'
-
-const FRAME_COLUMNS = 5
-const FRAME_ROWS = 3
+import { FRAME_COLUMNS, FRAME_ROWS } from '../thresholds'
 
 /** Places of the backdrop that pictures are read at: a grid over what the frame shows of it. */
 export const framePoints = (set: StudioSet): MeterPoint[] => {

@@ -3,6 +3,7 @@ import { holdOf, onBackdrop, type MeterPoint } from './points'
 import { coveRadius } from '../../scene/surfaces/backdropSurfaces'
 import type { Grid, StudioSet } from '../../model/schema'
 import { visibleBackdrop } from './areaPoints'
+import { GRID_POINTS_EDGE, METER_OFF_M } from '../thresholds'
 
 /** A place of a grid, as shares of its region from the left and from the lower edge. */
 export type GridPlace = { across: number; up: number }
@@ -12,13 +13,10 @@ const GRID = 'grid/'
 /** Whether an id is that of a place of some grid, be it the look's own or another. */
 export const isGridPlace = (pointId: string): boolean => pointId.startsWith(GRID)
 
-/** Outermost columns and rows keep this share of the region to its edges. */
-const EDGE = 0.06
-
 const rows = (columns: number, count: number): GridPlace[] =>
   Array.from({ length: columns * count }, (_, index) => ({
-    across: EDGE + ((1 - 2 * EDGE) * (index % columns)) / (columns - 1),
-    up: 1 - EDGE - ((1 - 2 * EDGE) * Math.floor(index / columns)) / (count - 1),
+    across: GRID_POINTS_EDGE + ((1 - 2 * GRID_POINTS_EDGE) * (index % columns)) / (columns - 1),
+    up: 1 - GRID_POINTS_EDGE - ((1 - 2 * GRID_POINTS_EDGE) * Math.floor(index / columns)) / (count - 1),
   }))
 
 const NINE = rows(3, 3)
@@ -40,8 +38,6 @@ export const gridPlaces = ({ places, free }: Grid): readonly GridPlace[] => {
 /** Grids that can lie over a backdrop: a cove only where there is one, a floor where it is the backdrop's own. */
 export const gridRegions = ({ backdrop }: StudioSet): Grid['over'][] =>
   backdrop.sweepM > 0 && backdrop.kind !== 'lit-panel' ? ['backdrop', 'cove', 'floor'] : ['backdrop']
-
-const METER_OFF_M = 0.03
 
 /** A point of the cove or of the floor before it, square to the surface there. */
 const onSweep = (

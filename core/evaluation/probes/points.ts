@@ -8,6 +8,14 @@ import { facingOf } from '../../scene/surfaces/panelSheets'
 import { headHeightM, headOf } from '../../model/headHeight'
 import { ALL_BACKDROP, BACKDROP_PLACES, FLOOR, HAIR, KEY_SIDE, LIT_CHEEK, SHADOW_SIDE } from '../../model/placeIds'
 import type { Hold, Light, OwnPoint, StudioSet, Subject } from '../../model/schema'
+import {
+  METER_FROM_HEAD_M,
+  METER_FROM_BACKDROP_M,
+  SIDE_SHARE,
+  METER_FROM_SKIN_M,
+  METER_FROM_FLOOR_M,
+  BEFORE_FEET_M,
+} from '../thresholds'
 
 /** What a receptor points at: the key by its name, the camera, or as a surface takes its light. */
 export type Pointed = { receptor: Hold['receptor']; way: PointedWay; key?: string }
@@ -73,16 +81,6 @@ export const readerOf = (point: MeterPoint): Reader => point.reader ?? point
 
 /** All that has to be lit for a point to be read and rendered. */
 export const receiversOf = (point: MeterPoint): Reader[] => (point.reader ? [point, point.reader] : [point])
-
-/** Free air between the middle of the head and a meter held at the face. */
-export const METER_FROM_HEAD_M = 0.17
-/** A meter held against the backdrop; keeps the receptor clear of the paper. */
-const METER_FROM_BACKDROP_M = 0.02
-/** Left and right are read at this share of half the backdrop's width. */
-const SIDE_SHARE = 0.6
-
-/** A receptor on the skin keeps this far off it. */
-const METER_FROM_SKIN_M = 0.003
 
 /** Turned to the camera's left as the subject is. */
 const turned = ({ turnDeg }: Subject, [x, y, z]: Vector): Vector => {
@@ -230,9 +228,6 @@ const heldOnSurface = (
   const { receptor, ...held } = heldAs(set, hold)
   return receptor === 'flat' ? held : { ...held, reader: { id: `${id}/dome`, position, facing, receptor } }
 }
-
-const METER_FROM_FLOOR_M = 0.03
-const BEFORE_FEET_M = 0.45
 
 const floor = (set: StudioSet, subject: Subject): MeterPoint => {
   const yM = subject.place.yM + BEFORE_FEET_M

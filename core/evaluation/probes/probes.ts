@@ -3,9 +3,7 @@ import { areaPoints } from './areaPoints'
 import { bandPoints, meterPoints, type MeterPoint } from './points'
 import { readingPoints } from './readingPoints'
 import { sensePoints } from './sensePoints'
-
-/** Points across the backdrop's band of tone. */
-export const BAND_COUNT = 24
+import { BAND_COUNT } from '../thresholds'
 
 const unique = (points: readonly MeterPoint[]): MeterPoint[] => [
   ...new Map(points.map(point => [point.id, point])).values(),

@@ -4,6 +4,7 @@ import { METER_CONSTANT } from '../../physics/photometry/meter'
 import { cardAtKey, onBackdrop, readHeightM, type MeterPoint } from './points'
 import { headOf } from '../../model/headHeight'
 import type { StudioSet, Subject } from '../../model/schema'
+import { NOSE_AHEAD } from '../thresholds'
 
 /** The sides of a subject as the camera sees them. */
 export const SIDES = [
@@ -39,7 +40,6 @@ const sense = (id: string, name: string, position: Vector, facing: Vector): Mete
 /** Shares of the subject's height: where the shoulders end, and how far the receptor keeps from cloth and skin. */
 const SHOULDER = { across: 0.18, up: -0.16 }
 const REAR = { across: 0.055, back: 0.075 }
-const NOSE_AHEAD = 0.085
 
 /** Turned by the camera's left as the subject is. */
 const turned = (subject: Subject, [x, y, z]: Vector): Vector => {

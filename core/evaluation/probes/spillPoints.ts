@@ -1,7 +1,8 @@
 import { direction } from '../../physics/units/vector'
 import { headHeightM } from '../../model/headHeight'
 import { constantOf } from '../../physics/photometry/meter'
-import { METER_FROM_HEAD_M, type MeterPoint } from './points'
+import type { MeterPoint } from './points'
+import { METER_FROM_HEAD_M } from '../thresholds'
 import type { StudioSet } from '../../model/schema'
 
 /** The id of the back of the head, for what wraps round it. */

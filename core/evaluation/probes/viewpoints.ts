@@ -3,18 +3,13 @@ import { headOf } from '../../model/headHeight'
 import { SHADOW_SIDE } from '../../model/placeIds'
 import { meterPoints } from './points'
 import type { StudioSet } from '../../model/schema'
+import { CLEAR_OF_HEAD_M, BEFORE_SURFACE_M, BEFORE_DROP_M } from '../thresholds'
 
 /**
  * A place from which to look around, the way that is straight ahead there (0 is toward the camera's side), and how far
  * off it sight begins: beyond one's own head.
  */
 export type Viewpoint = { id: string; name: string; eye: Vector; turnDeg: number; clearM: number }
-
-/** A head is smaller than this all round, with hair and glasses. */
-const CLEAR_OF_HEAD_M = 0.2
-const BEFORE_SURFACE_M = 0.05
-/** Clear of the curve as well. */
-const BEFORE_DROP_M = 0.4
 
 /** A place of the drop, shares of its width and height from the lower left, to look from. */
 export const backdropViewpoint = ({ backdrop }: StudioSet, across: number, up: number): Viewpoint => ({

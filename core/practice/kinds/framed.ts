@@ -1,5 +1,5 @@
 import { evaluate, type Evaluation } from '../../evaluation/evaluation'
-import { CLIPPED } from '../../evaluation/target'
+import { CLIPPED } from '../../evaluation/thresholds'
 import type { StudioSet } from '../../model/schema'
 import { luminance } from '../../physics/units/rgb'
 import { diceOf, type Dice } from '../../shared/chance'

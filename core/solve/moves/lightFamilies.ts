@@ -3,6 +3,7 @@ import { isFree } from '../../changes/constraints'
 import { gridded } from '../../physics/sources/gridded'
 import type { Light, StudioSet } from '../../model/schema'
 import { family, type Family } from './family'
+import { LIGHT_FAMILIES_LONG, IN_THE_MIDDLE_M } from '../thresholds'
 
 const isOnBackdrop = (light: Light): boolean => light.job === 'backdrop' && light.aim.at === 'place'
 
@@ -52,11 +53,9 @@ const backdropFamilies = (set: StudioSet, fixedIds: readonly string[]): Family[]
   ]
 }
 
-/** Longer than this many times its width, a front lies otherwise when it is rolled. */
-const LONG = 1.5
-
 const isLong = ({ modifier: { front } }: Light): boolean =>
-  front.shape === 'rectangle' && Math.max(front.widthM, front.heightM) > LONG * Math.min(front.widthM, front.heightM)
+  front.shape === 'rectangle' &&
+  Math.max(front.widthM, front.heightM) > LIGHT_FAMILIES_LONG * Math.min(front.widthM, front.heightM)
 
 /** Long fronts rolled by a quarter: a strip that stood lies, one that lay stands. */
 const rollFamilies = (set: StudioSet, fixedIds: readonly string[]): Family[] => {
@@ -89,9 +88,6 @@ const keyFamilies = (set: StudioSet, fixedIds: readonly string[]): Family[] => {
     ...(gridded(key.modifier) ? [family('key-grid', [[id]], of => ({ kind: 'grid', id: of }))] : []),
   ]
 }
-
-/** Nearer to the backdrop's middle than this, a light has no other side, metres. */
-const IN_THE_MIDDLE_M = 0.3
 
 /** A backdrop light more: the mirror image of a single one. */
 const twinFamily = (set: StudioSet): Family[] => {

@@ -7,6 +7,7 @@ import { costAfter, handHere, handTools, isReachedByBoom, type Hand, type Step }
 import type { FamilyId } from './family'
 import { familiesOf } from './families'
 import { lookOf, tryState, unsettled, type Question, type Trial, type WeighedMove } from './trial'
+import { PROPOSE_MOST_SPENT, PROPOSALS, ENOUGH, PROPOSE_HELPS, GAIN, VERIFIED } from '../thresholds'
 
 /** What keeps a target out of reach: nothing that could be moved helps further because of it. */
 export type Binding = 'power' | 'room' | 'frame' | 'spill' | 'unevenness' | 'key'
@@ -32,16 +33,10 @@ export type ProposeOptions = {
   tools?: ReturnType<typeof handTools>
 }
 
-const MOST_SPENT = 260
-const PROPOSALS = 5
-/** So many that reach the target are choice enough. */
-const ENOUGH = 3
 /** On how many states a move is laid: on things as they are, on the best with one moved, with two. */
 const WIDTHS = [1, 8, 4] as const
 /** Share of the work that may be spent by then. */
 const SPENT_BY = [1, 0.7, 1] as const
-/** A move has helped when it cost this much less. */
-const HELPS = 1e-3
 
 const things = ({ moves, powers }: Trial): number => moves.length + powers.length
 
@@ -79,8 +74,6 @@ const different = (trials: readonly Trial[], fewest: boolean): Trial[] => {
 /** A state that would have been better still, had nothing been in its way. */
 type Blocked = { against: 'room' | 'frame'; cost: number }
 
-const GAIN = 0.02
-
 /** What stands in the way of a best answer that still misses: what would have helped, or what power alone meets. */
 const bindingOf = (best: Trial, blocked: readonly Blocked[], isWalledIn: boolean, lookId: string): Binding => {
   const look = lookOf(best.set, lookId)
@@ -111,7 +104,7 @@ export const propose = async (
   question: Question,
   {
     fewest = false,
-    most = MOST_SPENT,
+    most = PROPOSE_MOST_SPENT,
     report,
     see,
     pause = () => Promise.resolve(false),
@@ -171,7 +164,7 @@ export const propose = async (
         familiesOf(from.set, question.fixedIds)
           .filter(
             ({ id }) =>
-              !from.moves.some(move => familyOf(move) === id) && (depth === 0 || (gains.get(id) ?? 0) > HELPS),
+              !from.moves.some(move => familyOf(move) === id) && (depth === 0 || (gains.get(id) ?? 0) > PROPOSE_HELPS),
           )
           .map(family => ({ from, family, hope: base.cost - from.cost + (gains.get(family.id) ?? 0) })),
       )
@@ -236,9 +229,6 @@ export const propose = async (
   report?.(answer, 1)
   return answer
 }
-
-/** At most so many answers are solved again. */
-const VERIFIED = 9
 
 /** Answers solved again with every ray, the best first, until there is choice enough; undefined where called off. */
 const verifyInTurn = async (

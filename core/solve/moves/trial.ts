@@ -15,6 +15,7 @@ import { solveLook } from '../lookPowers'
 import { MINUTES, minutesOf, newBooms } from '../../changes/effort'
 import type { Change } from '../../changes/change'
 import type { Move } from './family'
+import { DRAFT_STOPS, NEAREST_LIGHT_M, MINUTE_COST } from '../thresholds'
 
 /** Works out the light on a set; undefined where it was called off. */
 export type Solver = (set: StudioSet, options?: SolveOptions) => Promise<SolvedSet | undefined>
@@ -27,12 +28,6 @@ export type Question = {
   fixedIds: readonly string[]
   mayChangeCamera: boolean
 }
-
-/**
- * Light worked out with few rays is off by up to this much, so that more than it has to be left for an answer to
- * hold.
- */
-export const DRAFT_STOPS = 0.03
 
 /** A move with the stops of the worst miss that it saves; known only of answers that were verified. */
 export type WeighedMove = Move & { worthStops?: number }
@@ -111,8 +106,6 @@ const cameraOptions = (set: StudioSet, camera: CameraSetting, mayChange: boolean
   ]
 }
 
-const NEAREST_LIGHT_M = 0.45
-
 /** Why a state cannot be: something came into the frame, or too near. */
 const objection = (before: StudioSet, after: StudioSet, solved: SolvedSet): 'frame' | 'room' | undefined => {
   const heads = after.subjects.map(subject => headOf(subject))
@@ -146,9 +139,6 @@ export const unsettled = (before: StudioSet, after: StudioSet): StudioSet => ({
 /** What of the camera setting was changed counts as one thing to do. */
 const isSameCamera = (a: CameraSetting, b: CameraSetting) =>
   Math.abs(Math.log(a.fNumber / b.fNumber)) < 0.01 && a.iso === b.iso
-
-/** What a minute of work costs beside misses, in squared stops; common practice, no source. */
-export const MINUTE_COST = 1e-3
 
 /**
  * Tries a state of the set: its light, the best powers for it, and the camera settings near by where they help.

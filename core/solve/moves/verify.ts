@@ -2,9 +2,7 @@ import { applyChanges } from '../../changes/apply'
 import { worstMiss } from '../misses'
 import { isSameMove } from './family'
 import { tryState, unsettled, type Question, type Solver, type Trial, type Tried, type Trying } from './trial'
-
-/** A move has to save this much of the worst miss to be worth naming, where the target is out of reach. */
-const WORTH_STOPS = 0.05
+import { VERIFY_WORTH_STOPS } from '../thresholds'
 
 const missOf = ({ misses }: Trial): number => Math.abs(worstMiss(misses))
 
@@ -27,7 +25,7 @@ const onlyNeeded = async (
       moves.map(({ change }) => change),
     )
     const isEnough = ({ trial: without, against }: Tried) =>
-      !against && (best.isReached ? without.isReached : missOf(without) - missOf(best) < WORTH_STOPS)
+      !against && (best.isReached ? without.isReached : missOf(without) - missOf(best) < VERIFY_WORTH_STOPS)
     const sketch = await tryState(question, after, moves, draft)
     if (!sketch) return undefined
     const again = isEnough(sketch) ? await tryState(question, after, moves, exact) : sketch

@@ -1,11 +1,5 @@
 import type { Placement } from './placement'
-
-/** More than these are no choice. */
-const SHOWN = 6
-/** Placements of the same minutes within these are the same to choose from. */
-const SAME_MINUTES = 0.05
-/** Placements that miss by so little more than each other are the same to choose from. */
-export const SAME_STOPS = 0.02
+import { SHOWN, SAME_MINUTES, SAME_STOPS } from '../thresholds'
 
 /** Figures of a placement as coarse as they are told apart, so that "beats" holds along a chain. */
 const coarse = ({ betweenMinutes, missStops, onceMinutes, cost }: Placement) => ({

@@ -18,7 +18,15 @@ import {
   type Placement,
   type Start,
 } from './placement'
-import { frontOf, SAME_STOPS, shown } from './front'
+import { frontOf, shown } from './front'
+import {
+  SAME_STOPS,
+  PLACE_FOR_ALL_MOST_SPENT,
+  PLACE_FOR_ALL_STAGE_COST,
+  FOR_ALL,
+  PLACE_FOR_ALL_HELPS,
+  SEARCHED,
+} from '../thresholds'
 
 /** Placements of which none is beaten by another both in minutes between looks and in stops missed. */
 export type PlacedForAll = { front: Placement[]; tried: number; isFinal: boolean }
@@ -31,18 +39,11 @@ export type PlaceOptions = Listening<[found: PlacedForAll, share: number]> & {
   most?: number
 }
 
-const MOST_SPENT = 170
-const STAGE_COST = 3
 /** On how many placements a move is laid, by how many were made before. */
 const WIDTHS = [2, 5, 3] as const
 /** Share of the work for all looks that may be spent by then. */
 const SPENT_BY = [0.6, 0.85, 1] as const
-/** Share of the whole work that is for all looks, where single ones may have things moved for themselves. */
-const FOR_ALL = 0.85
-/** A move has helped when it cost this much less. */
-const HELPS = 1e-3
-/** Share of the work that is looking; the rest is working out again with every ray. */
-const SEARCHED = 0.8
+
 /** A solver for each group of looks that stand alike, so that what one look needs is there for the next. */
 const solversFor = (set: StudioSet, make: () => Solver) => {
   const byKey = new Map<string, Solver>()
@@ -125,7 +126,7 @@ class Search {
     const outcome = await judgePlacement(this.question, at, this.draft, only)
     if (!outcome) this.isCalledOff = true
     const isStage = at.moves.some(({ family }) => STAGE_MOVES.has(family))
-    this.spent += (isStage ? STAGE_COST : 1) / (only ? this.question.set.looks.length : 1)
+    this.spent += (isStage ? PLACE_FOR_ALL_STAGE_COST : 1) / (only ? this.question.set.looks.length : 1)
     this.tried += 1
     const placement = outcome?.against ? undefined : outcome?.placement
     this.known.set(key, placement)
@@ -155,7 +156,7 @@ class Search {
         )
         if (!placement) break
         if (!best || placement.cost < best.cost) best = placement
-        if (placement.cost > before + HELPS || placement.missStops === 0) break
+        if (placement.cost > before + PLACE_FOR_ALL_HELPS || placement.missStops === 0) break
         before = placement.cost
       }
       if (this.isCalledOff || best?.missStops === 0) break
@@ -185,7 +186,9 @@ const moveForAll = async (search: Search, starts: readonly Placement[], share: n
       .flatMap(from =>
         search
           .familiesOf(from.set)
-          .filter(({ id }) => !from.moves.some(({ family }) => family === id) && (gains.get(id) ?? 0) > HELPS)
+          .filter(
+            ({ id }) => !from.moves.some(({ family }) => family === id) && (gains.get(id) ?? 0) > PLACE_FOR_ALL_HELPS,
+          )
           .map(family => ({ from, family, hope: (gains.get(family.id) ?? 0) - from.cost })),
       )
       .toSorted((a, b) => b.hope - a.hope)
@@ -218,7 +221,7 @@ const moveForEach = async (search: Search, from: Placement, mostMoved: number): 
         if (search.isSpent()) break
         if (current.moves.some(move => move.family === family.id && move.lookId === lookId)) continue
         const moved = await search.explore(current, family, { lookId })
-        if (moved && moved.cost < (best ?? current).cost - HELPS) best = moved
+        if (moved && moved.cost < (best ?? current).cost - PLACE_FOR_ALL_HELPS) best = moved
       }
       search.tell()
       if (best) break
@@ -236,7 +239,7 @@ const moveForEach = async (search: Search, from: Placement, mostMoved: number): 
  */
 export const placeForAll = async (
   question: JointQuestion,
-  { mostMoved = 2, most = MOST_SPENT, report, pause = goOn }: PlaceOptions = {},
+  { mostMoved = 2, most = PLACE_FOR_ALL_MOST_SPENT, report, pause = goOn }: PlaceOptions = {},
 ): Promise<PlacedForAll | undefined> => {
   const { set } = question
   const search = new Search(question, { most, report, pause })

@@ -3,7 +3,7 @@ import { applyChange } from '../../changes/apply'
 import { minutesOf } from '../../changes/effort'
 import { changeExposure, changeSettings } from '../../edits/edits'
 import type { Miss } from '../../evaluation/evaluation'
-import { ON_TARGET_STOPS } from '../../evaluation/target'
+import { ON_TARGET_STOPS } from '../../evaluation/thresholds'
 import { changesBetween, minutesOfSteps } from '../../looks/between'
 import { inLook } from '../../looks/inLook'
 import { bestOrder, conditionsAmong } from '../../looks/order'
@@ -13,7 +13,8 @@ import { keyFaultOf, type KeyFault } from '../keyFault'
 import { limitOf, type Limit } from '../limit'
 import { worstMiss } from '../misses'
 import type { Move } from '../moves/family'
-import { DRAFT_STOPS, MINUTE_COST, tryState, type Solver, type Tried, type Trying } from '../moves/trial'
+import { tryState, type Solver, type Tried, type Trying } from '../moves/trial'
+import { DRAFT_STOPS, MINUTE_COST, UNSERVED, WITHIN, ONCE } from '../thresholds'
 
 /** What is asked: one placement for all looks of a set as it is kept, with what readings have taught of each look. */
 export type JointQuestion = {
@@ -62,13 +63,6 @@ export type Placement = {
   betweenMinutes: number
   cost: number
 }
-
-/** What a look that is not served costs beside its miss, in stops: one served is worth half a stop of another. */
-const UNSERVED = 0.5
-/** How far a look's own cost counts, misses that are not its worst and wishes with it. */
-const WITHIN = 0.1
-/** What a minute of making a placement costs, in stops. */
-const ONCE = 0.01
 
 /** Fewest minutes of changes between all looks of a set, as they stand at these camera settings. */
 export const minutesBetweenAll = (set: StudioSet, cameras: Readonly<Record<string, CameraSetting>>): number => {

@@ -11,7 +11,7 @@ import { BLACK_UNDER_STOPS } from '#core/metering/thresholds'
 import { METER_CONSTANT } from '#core/physics/photometry/meter'
 import { correctionWords } from '#wording/corrections'
 import { stepName } from '#wording/metering'
-import { ON_TARGET_STOPS } from '#core/evaluation/target'
+import { ON_TARGET_STOPS } from '#core/evaluation/thresholds'
 import { formatStops } from '#wording/notation/stops'
 
 const studio = useStudio()

@@ -5,8 +5,7 @@ import { useLight } from '~/stores/light'
 import { useStudio } from '~/stores/studio'
 import { computed } from 'vue'
 import { keyingOf } from '#core/tone/keying'
-import { CAST_LIMIT_STOPS } from '#core/tone/thresholds'
-import { TOLERANCES } from '#core/tone/thresholds'
+import { CAST_LIMIT_STOPS, TOLERANCES } from '#core/tone/thresholds'
 import { signedStopWords, stopWords } from '#wording/quantities'
 
 const studio = useStudio()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Readout } from '#core/evaluation/readout'
-import { ON_TARGET_STOPS } from '#core/evaluation/target'
+import { ON_TARGET_STOPS } from '#core/evaluation/thresholds'
 
 const props = defineProps<{ readout: Readout; toY: (stops: number) => number; x: number }>()
 
