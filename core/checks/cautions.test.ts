@@ -5,6 +5,8 @@ import { moveThings } from '../edits/things'
 import type { StudioSet } from '../model/schema'
 import { cautions } from './cautions'
 import type { CheckContext } from './finding'
+import { addPanel } from '../edits/factories'
+import { panelOfKind } from '../edits/panels'
 
 const cautionsOf = (set: StudioSet) => cautions({ set, look: set.looks[0]! } as CheckContext).map(({ id }) => id)
 const burning = (watts: number | null, ids = ['key', 'backdrop-left', 'backdrop-right']) =>
@@ -44,6 +46,15 @@ describe('cautions', () => {
     // It goes with whoever moves under it.
     const aside = lightAt('key', xM + 0.5, yM, 2.4)
     expect(cautionsOf(moveThings(aside, ['sitter'], { xM: -0.6, yM: 0 }))).toEqual([])
+  })
+
+  it('are of a panel over heads: lying, and above a tall person', () => {
+    const over = (zM: number, tiltDeg: number) =>
+      addPanel(demoSet(), { ...panelOfKind('diffusion-frame', 'silk'), place: { xM: 0, yM: 3, zM }, tiltDeg })
+    expect(cautionsOf(over(2, 60))).toEqual(['caution/overhead'])
+    expect(cautionsOf(over(2, -60))).toEqual(['caution/overhead'])
+    expect(cautionsOf(over(2, 40))).toEqual([])
+    expect(cautionsOf(over(1.8, 60))).toEqual([])
   })
 
   it('are of a glossy floor', () => {

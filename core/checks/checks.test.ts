@@ -11,6 +11,7 @@ import { modifierOfKind } from '../physics/sources/modifiers'
 import { grey } from '../physics/units/rgb'
 import { aFrame } from '#support/readings'
 import { checkedSet } from '#support/checkedSet'
+import { haze } from './haze'
 
 /** What photographers complain of, each as a set: common practice, no source. */
 const LOOK = 'white'
@@ -240,8 +241,19 @@ describe('what the verdict says when', () => {
   })
 
   it('an over-lit backdrop lays haze over black: less of it mends it', async () => {
-    const { isGone } = await mended(power(demoSet(), DROP, 0), 'haze', /glare in the lens lifts black by \d+ values/)
+    const { before, isGone } = await mended(
+      power(demoSet(), DROP, 0),
+      'haze',
+      /glare in the lens lifts black by \d+ values/,
+    )
     expect(isGone).toBe(true)
+    // Only where the powers that are offered are those that were asked for is that said.
+    const { context } = before
+    const [asked] = haze({ ...context, answer: { ...context.answer, isReached: true } })
+    expect(asked!.fixes[0]!.purpose).toEqual({ as: 'as-wanted' })
+    const [less] = haze({ ...context, answer: { ...context.answer, isReached: false } })
+    expect(less!.fixes[0]!.purpose).toBeUndefined()
+    expect(less!.fixes[0]!.change).not.toEqual(asked!.fixes[0]!.change)
   })
 
   it('a lamp is above the ceiling, the backdrop too narrow, the eyes dead, the focus thin', async () => {

@@ -19,6 +19,8 @@ import { pastSync } from './roomLight'
 import { separation } from './separation'
 import { shadow } from './shadow'
 import { wrap } from './wrap'
+import { placeThing } from '../edits/things'
+import { slideOut } from './inFrame'
 
 /** Every check at the edge of what it says something about, in a context whose figures are made by hand. */
 let real: CheckContext
@@ -333,6 +335,21 @@ describe('a front', () => {
     }
     expect(ceiling(lowered)).toEqual([])
     expect(factOf(ceiling(rolled(0, 0.2)), 'into-floor').byM).toBeGreaterThan(0.2)
+  })
+})
+
+describe('a thing in the frame', () => {
+  it('slides out to the nearer side, a step beyond the last place that shows, and never through a wall', () => {
+    const set = demoSet()
+    const inView = placeThing(set, 'key', { xM: -0.4, yM: 2, zM: 1.4 })
+    const out = slideOut(inView, 'key')!
+    expect(out.xM).toBeLessThan(-0.4)
+    const { lights } = placeThing(inView, 'key', out)
+    expect(lights[0]!.place).toEqual(out)
+    // Seen from end to end, there is nowhere to slide to.
+    const wide = { ...inView, camera: { ...inView.camera, lens: { focalLengthMm: 8 } } }
+    const found = slideOut(wide, 'key')
+    expect(found === undefined || Math.abs(found.xM) < wide.room.widthM / 2).toBe(true)
   })
 })
 

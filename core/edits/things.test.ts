@@ -16,6 +16,7 @@ import {
   groupThings,
   lockThings,
   moveThings,
+  placeExactly,
   thingOf,
   thingsOf,
   turnThings,
@@ -28,6 +29,18 @@ const set = crowdedSet()
 const ids = thingsOf(set).map(thing => thing.id)
 const metres = fc.double({ min: -9, max: 9, noNaN: true })
 const placeOf = (from: typeof set, id: string) => thingOf(from, id)!.place
+
+describe('a place that is typed', () => {
+  it.each(ids.map(id => [id] as const))('is where %s stands, to the millimetre, and nothing else moves', id => {
+    const typed = { xM: 0.123, yM: 1.234, zM: 0.345 }
+    const after = placeExactly(set, id, typed)
+    const { zM: _, ...onFloor } = typed
+    expect(placeOf(after, id)).toMatchObject(thingOf(set, id)!.kind === 'subject' ? onFloor : typed)
+    for (const other of ids) if (other !== id) expect(placeOf(after, other)).toEqual(placeOf(set, other))
+  })
+
+  it('of nothing changes nothing', () => expect(placeExactly(set, 'nobody', { xM: 0, yM: 1, zM: 1 })).toEqual(set))
+})
 
 describe('moving things', () => {
   it('never puts anything through a wall, whatever is asked', () => {

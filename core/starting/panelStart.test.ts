@@ -32,6 +32,37 @@ const middleOfDrop = (set: StudioSet): Vector => [
   Math.min(0.6 * set.backdrop.heightM, headOf(set.subjects[0]!)[2]),
 ]
 
+describe('where things begin', () => {
+  it('puts a diffuser 0.6 m before its light, on the way to the face', () => {
+    const set = demoSet()
+    const { panel, use } = panelStart(set, item('diffusion-frame'), 'key')!
+    expect(use).toEqual({ is: 'softens', lightId: 'key' })
+    const from = vectorOf(light(set, 'key').place)
+    const [sheet] = panelSheets(panel)
+    const middle = sheet!.corner.map((at, axis) => at + 0.5 * (sheet!.edgeS[axis]! + sheet!.edgeT[axis]!))
+    expect(Math.hypot(...middle.map((at, axis) => at - from[axis]!))).toBeCloseTo(0.6, 1)
+  })
+
+  it('stands a board that fills beside the face, on the side away from its light', () => {
+    const set = demoSet()
+    const { panel, use } = panelStart(set, item('silver-board'), 'key')!
+    expect(use).toEqual({ is: 'fills', lightId: 'key' })
+    const subject = set.subjects[0]!
+    const away = Math.sign(subject.place.xM - light(set, 'key').place.xM)
+    expect(Math.sign(panel.place.xM - subject.place.xM)).toBe(away)
+    // Its light comes back to the cheek: half way between key and head lies the way that it looks.
+    const [sheet] = panelSheets(panel)
+    const normal = cross(sheet!.edgeS, sheet!.edgeT)
+    const middle = sheet!.corner.map(
+      (at, axis) => at + 0.5 * (sheet!.edgeS[axis]! + sheet!.edgeT[axis]!),
+    ) as unknown as Vector
+    const unit = (way: Vector): Vector => way.map(part => part / Math.hypot(...way)) as unknown as Vector
+    const [toKey, toHead] = [vectorOf(light(set, 'key').place), headOf(subject)].map(at => unit(subtract(at, middle)))
+    const half = unit(toKey!.map((part, axis) => part + toHead![axis]!) as unknown as Vector)
+    expect(Math.abs(dot(half, unit(normal)))).toBeGreaterThan(0.9)
+  })
+})
+
 describe('a flag that is added', () => {
   it('stands between the key and the backdrop, and leaves the key its way to the face', () => {
     const set = demoSet()

@@ -53,6 +53,21 @@ describe('what is put on the stage', () => {
     expect(lamps).toEqual(['flash-head-200', 'flash-head-200', 'flash-head-400', 'flash-head-400'])
   })
 
+  it('puts a backdrop light on its own side, looking across at a third of the drop, with a lamp and nothing before it', () => {
+    const { set, ids } = standingStart(emptySet('a', 'A'), 'backdrop', kit)!
+    const [light] = set.lights.filter(({ id }) => ids.includes(id))
+    const { centreXM, widthM } = set.backdrop
+    const side = Math.sign(light!.place.xM - centreXM)
+    expect(light!.aim).toMatchObject({ at: 'place', place: { xM: centreXM - side * 0.33 * widthM, yM: 0 } })
+    const pair = standingStart(emptySet('a', 'A'), 'backdrop-pair', kit)!
+    expect(pair.ids).toHaveLength(2)
+    expect(pair.ids.map(id => pair.set.lights.find(one => one.id === id)!.job)).toEqual(['backdrop', 'backdrop'])
+    // Chosen by their ids, whatever was there before.
+    const more = standingStart(pair.set, 'backdrop-pair', kit)!
+    expect(more.ids.some(id => pair.ids.includes(id))).toBe(false)
+    expect(more.ids).toHaveLength(2)
+  })
+
   it('knows what the kit has not', () => expect(standingStart(demoSet(), 'panel:none', kit)).toBeUndefined())
 })
 

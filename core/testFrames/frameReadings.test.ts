@@ -90,6 +90,12 @@ describe('what a frame says', () => {
   const at = (left: number, middle: number, right: number) =>
     framePointTones(set, look, points, { 'backdrop/left': left, 'backdrop/middle': middle, 'backdrop/right': right })
 
+  it('is on target at a tenth of a stop off, and not past it', () => {
+    const [tone] = at(248, 250, 246)
+    const verdict = (offStops: number) => frameVerdict(set, look, [{ ...tone!, offStops }], undefined).state
+    expect([-0.1, 0.1, 0.1001, -0.1001].map(verdict)).toEqual(['on-target', 'on-target', 'off', 'off'])
+  })
+
   it('is on target within a tenth of a stop, and else what to turn', () => {
     const fine = frameVerdict(set, look, at(248, 250, 246), undefined)
     expect(fine.state).toBe('on-target')

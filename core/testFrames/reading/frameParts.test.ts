@@ -18,6 +18,7 @@ import { clippingOf, unevenness } from './unevenness'
 import { valueGrid } from '../../imaging/picture/valueGrid'
 import { upright, type Reduced } from '../../imaging/picture/downsample'
 import { SCENES } from '#support/madeScenes'
+import { castOf } from './regionTone'
 
 /** A made picture as if it had been taken in at once, with its true regions. */
 const taken = (scene: Scene, change: (linear: Float32Array) => void = () => {}) => {
@@ -315,4 +316,26 @@ describe('orientation', () => {
       ])
     }
   })
+})
+
+describe('a cast', () => {
+  const toward = (degrees: number, chroma = 20) =>
+    castOf([60, chroma * Math.cos((degrees * Math.PI) / 180), chroma * Math.sin((degrees * Math.PI) / 180)])
+  it.each([
+    [10, 'red'],
+    [60, 'orange'],
+    [100, 'yellow'],
+    [140, 'green'],
+    [200, 'cyan'],
+    [270, 'blue'],
+    [318, 'purple'],
+    [-20, 'magenta'],
+    [-5, 'red'],
+  ])('at %d degrees of CIELAB goes toward %s', (degrees, hue) => {
+    expect(toward(degrees).hue).toBe(hue)
+    expectWithin(toward(degrees).chroma, 20, 1e-9)
+  })
+
+  it('of less colour than anybody sees has no name', () =>
+    expect([toward(100, 1.99).hue, toward(100, 2.01).hue]).toEqual([null, 'yellow']))
 })
