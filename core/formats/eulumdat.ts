@@ -1,47 +1,8 @@
 import type { Outcome } from '../shared/outcome'
 import { END_MARK } from './iesHeader'
 import { soundDistribution } from './photometricAngles'
-import {
-  fault,
-  MOST_ANGLES,
-  MOST_VALUES,
-  reading,
-  type PhotometricFile,
-  type PhotometricNote,
-  type PhotometricRefusal,
-} from './photometricFile'
-
-/** Lines of such a file, in its order. */
-export type EulumdatField =
-  | 'maker'
-  | 'kind'
-  | 'symmetry'
-  | 'plane-count'
-  | 'plane-step'
-  | 'angle-count'
-  | 'angle-step'
-  | 'report'
-  | 'name'
-  | 'after-name'
-  | 'length'
-  | 'width'
-  | 'height'
-  | 'opening-length'
-  | 'opening-width'
-  | 'opening-heights'
-  | 'shares'
-  | 'factor'
-  | 'tilt'
-  | 'set-count'
-  | 'lamp-count'
-  | 'lamp-type'
-  | 'lumens'
-  | 'lamp-colour'
-  | 'watts'
-  | 'ratios'
-  | 'plane'
-  | 'angle'
-  | 'intensity'
+import { MOST_ANGLES, MOST_VALUES, type PhotometricFile } from './photometricFile'
+import { fault, reading, type PhotometricNote, type PhotometricRefusal, type EulumdatField } from './photometricFaults'
 
 /** Kinds of symmetry, by their numbers: which planes stand in the file (from memory of the open format of 1990). */
 const SYMMETRY = { none: 0, round: 1, across: 2, along: 3, both: 4 } as const

@@ -2,40 +2,11 @@ import type { Outcome } from '../shared/outcome'
 import { readIesHeader, type IesVersion } from './iesHeader'
 import { numberReader, type NumberReader } from './iesNumbers'
 import { soundDistribution } from './photometricAngles'
-import {
-  fault,
-  MOST_ANGLES,
-  MOST_VALUES,
-  reading,
-  type PhotometricFile,
-  type PhotometricNote,
-  type PhotometricRefusal,
-} from './photometricFile'
+import { MOST_ANGLES, MOST_VALUES, type PhotometricFile } from './photometricFile'
+import { fault, reading, type PhotometricNote, type PhotometricRefusal } from './photometricFaults'
 
 /** A file of LM-63 with what only such a file says. */
 export type IesFile = PhotometricFile & { version: IesVersion; keywords: Record<string, string>; lamps: number }
-
-/** Figures of such a file, in its order. */
-export type IesField =
-  | 'lamp-geometry'
-  | 'tilt-count'
-  | 'tilt-angles'
-  | 'tilt-factors'
-  | 'lamp-count'
-  | 'lamp-lumens'
-  | 'multiplier'
-  | 'vertical-count'
-  | 'horizontal-count'
-  | 'type'
-  | 'unit'
-  | 'opening'
-  | 'ballast'
-  | 'watts'
-  | 'vertical-angles'
-  | 'horizontal-angles'
-  | 'making'
-  | 'ballast-lamp'
-  | 'candela'
 
 const TYPES = { 1: 'C', 2: 'B', 3: 'A' } as const
 const METRES = { 1: 0.3048, 2: 1 } as const

@@ -1,4 +1,4 @@
-import { fault, type PhotometricNote } from './photometricFile'
+import { fault, type PhotometricNote } from './photometricFaults'
 
 /** Editions of the standard for photometric files (LM-63) that are read, by their years. */
 export type IesVersion = '1986' | '1991' | '1995' | '2002' | '2019'

@@ -1,4 +1,4 @@
-import { fault, type FieldIn } from './photometricFile'
+import { fault, type FieldIn } from './photometricFaults'
 
 /** Takes numbers one after another from lines of text. */
 export const numberReader = (lines: readonly string[], firstLine: number) => {

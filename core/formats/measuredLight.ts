@@ -1,4 +1,5 @@
-import type { PhotometricFault, PhotometricFile, PhotometricNote, PhotometricRefusal } from './photometricFile'
+import type { PhotometricFile } from './photometricFile'
+import type { PhotometricFault, PhotometricNote, PhotometricRefusal } from './photometricFaults'
 import type { EmitterShape, Modifier } from '../physics/sources/modifier'
 import { modifierOfKind } from '../physics/sources/modifiers'
 import type { Output } from '../physics/sources/output'

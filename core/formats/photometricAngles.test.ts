@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { soundDistribution, type Distribution } from './photometricAngles'
 import { photometricTold } from '#wording/refusals/told'
-import { reading } from './photometricFile'
+import { reading } from './photometricFaults'
 
 const of = (verticalDeg: number[], horizontalDeg: number[]): Distribution => ({
   verticalDeg,

@@ -1,5 +1,5 @@
 import type { PhotometricTable } from '../physics/sources/photometricTable'
-import { fault, type PhotometricNote } from './photometricFile'
+import { fault, type PhotometricNote } from './photometricFaults'
 
 /** A distribution as a file gives it, `candela[horizontal][vertical]`, and what was taken to be meant by it. */
 export type Distribution = {

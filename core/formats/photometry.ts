@@ -2,7 +2,8 @@ import type { Outcome } from '../shared/outcome'
 import { parseEulumdat } from './eulumdat'
 import { parseIes } from './iesFile'
 import { looksLikeIes } from './iesHeader'
-import type { PhotometricFile, PhotometricRefusal } from './photometricFile'
+import type { PhotometricFile } from './photometricFile'
+import type { PhotometricRefusal } from './photometricFaults'
 
 /** Lines that a file of EULUMDAT has at least before its angles. */
 const LEAST_LINES = 40

@@ -86,7 +86,7 @@ export const UNEVEN_STOPS = 0.05
 // moves/explore
 
 /** What a state costs to try where surfaces move, against one where only lights do. */
-export const EXPLORE_STAGE_COST = 3
+export const STAGE_COST = 3
 
 // moves/lightFamilies
 
@@ -104,7 +104,7 @@ export const PROPOSALS = 5
 /** So many that reach the target are choice enough. */
 export const ENOUGH = 3
 /** A move has helped when it cost this much less. */
-export const PROPOSE_HELPS = 1e-3
+export const HELPS = 1e-3
 /** What was in the way is named where it would have cost less by more than this. */
 export const GAIN = 0.02
 /** At most so many answers are solved again. */
@@ -182,12 +182,8 @@ export const SAME_STOPS = 0.02
 
 /** Solves that a search for one placement spends at most. */
 export const PLACE_FOR_ALL_MOST_SPENT = 170
-/** What solving another stage costs against another light, in solves. */
-export const PLACE_FOR_ALL_STAGE_COST = 3
 /** Share of the whole work that is for all looks, where single ones may have things moved for themselves. */
 export const FOR_ALL = 0.85
-/** A move has helped when it cost this much less. */
-export const PLACE_FOR_ALL_HELPS = 1e-3
 /** Share of the work that is looking; the rest is working out again with every ray. */
 export const SEARCHED = 0.8
 

@@ -1,6 +1,4 @@
-import type { EulumdatField } from '#core/formats/eulumdat'
-import type { IesField } from '#core/formats/iesFile'
-import type { FieldIn, PhotometricFault, PhotometricNote, PhotometricRefusal } from '#core/formats/photometricFile'
+import type { EulumdatField, IesField, FieldIn, PhotometricFault, PhotometricNote, PhotometricRefusal } from '#core/formats/photometricFaults'
 import { counted, LANGUAGE, plural } from '../language'
 
 const FIELDS: Record<IesField | EulumdatField, string> = {

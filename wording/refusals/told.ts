@@ -1,5 +1,5 @@
 import type { FileKind, FileRefusal, Unread } from '#core/formats/envelope'
-import type { PhotometricRefusal } from '#core/formats/photometricFile'
+import type { PhotometricRefusal } from '#core/formats/photometricFaults'
 import type { SalvageRefusal } from '#core/formats/salvage'
 import type { TableRefusal } from '#core/formats/tableIn'
 import type { PictureRefusal } from '#core/imaging/files/pictureFile'

@@ -5,7 +5,7 @@ import { draftSolver, exactSolver } from '../solvers'
 import type { Family } from './family'
 import { tryState, type Question, type Solver, type Trial, type Tried } from './trial'
 import { verified, type Verified } from './verify'
-import { EXPLORE_STAGE_COST } from '../thresholds'
+import { STAGE_COST } from '../thresholds'
 
 /** A family of changes laid on a state, and the work that may be spent on it at most. */
 export type Exploration = { from: Trial; family: Family; most: number }
@@ -14,7 +14,7 @@ export type Exploration = { from: Trial; family: Family; most: number }
 export type Step = Tried & { things: string }
 
 /** What it costs to try a state after another, by the keys of what stands in them. */
-export const costAfter = (before: string, things: string): number => (before === things ? 1 : EXPLORE_STAGE_COST)
+export const costAfter = (before: string, things: string): number => (before === things ? 1 : STAGE_COST)
 
 /** Whether a state reaches the target, but by a boom that nothing had before. */
 export const isReachedByBoom = (question: Question, { isReached, set }: Trial): boolean =>

@@ -7,7 +7,7 @@ import { costAfter, handHere, handTools, isReachedByBoom, type Hand, type Step }
 import type { FamilyId } from './family'
 import { familiesOf } from './families'
 import { lookOf, tryState, unsettled, type Question, type Trial, type WeighedMove } from './trial'
-import { PROPOSE_MOST_SPENT, PROPOSALS, ENOUGH, PROPOSE_HELPS, GAIN, VERIFIED } from '../thresholds'
+import { PROPOSE_MOST_SPENT, PROPOSALS, ENOUGH, HELPS, GAIN, VERIFIED } from '../thresholds'
 
 /** What keeps a target out of reach: nothing that could be moved helps further because of it. */
 export type Binding = 'power' | 'room' | 'frame' | 'spill' | 'unevenness' | 'key'
@@ -164,7 +164,7 @@ export const propose = async (
         familiesOf(from.set, question.fixedIds)
           .filter(
             ({ id }) =>
-              !from.moves.some(move => familyOf(move) === id) && (depth === 0 || (gains.get(id) ?? 0) > PROPOSE_HELPS),
+              !from.moves.some(move => familyOf(move) === id) && (depth === 0 || (gains.get(id) ?? 0) > HELPS),
           )
           .map(family => ({ from, family, hope: base.cost - from.cost + (gains.get(family.id) ?? 0) })),
       )

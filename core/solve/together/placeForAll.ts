@@ -19,14 +19,7 @@ import {
   type Start,
 } from './placement'
 import { frontOf, shown } from './front'
-import {
-  SAME_STOPS,
-  PLACE_FOR_ALL_MOST_SPENT,
-  PLACE_FOR_ALL_STAGE_COST,
-  FOR_ALL,
-  PLACE_FOR_ALL_HELPS,
-  SEARCHED,
-} from '../thresholds'
+import { SAME_STOPS, PLACE_FOR_ALL_MOST_SPENT, STAGE_COST, FOR_ALL, HELPS, SEARCHED } from '../thresholds'
 
 /** Placements of which none is beaten by another both in minutes between looks and in stops missed. */
 export type PlacedForAll = { front: Placement[]; tried: number; isFinal: boolean }
@@ -126,7 +119,7 @@ class Search {
     const outcome = await judgePlacement(this.question, at, this.draft, only)
     if (!outcome) this.isCalledOff = true
     const isStage = at.moves.some(({ family }) => STAGE_MOVES.has(family))
-    this.spent += (isStage ? PLACE_FOR_ALL_STAGE_COST : 1) / (only ? this.question.set.looks.length : 1)
+    this.spent += (isStage ? STAGE_COST : 1) / (only ? this.question.set.looks.length : 1)
     this.tried += 1
     const placement = outcome?.against ? undefined : outcome?.placement
     this.known.set(key, placement)
@@ -156,7 +149,7 @@ class Search {
         )
         if (!placement) break
         if (!best || placement.cost < best.cost) best = placement
-        if (placement.cost > before + PLACE_FOR_ALL_HELPS || placement.missStops === 0) break
+        if (placement.cost > before + HELPS || placement.missStops === 0) break
         before = placement.cost
       }
       if (this.isCalledOff || best?.missStops === 0) break
@@ -186,9 +179,7 @@ const moveForAll = async (search: Search, starts: readonly Placement[], share: n
       .flatMap(from =>
         search
           .familiesOf(from.set)
-          .filter(
-            ({ id }) => !from.moves.some(({ family }) => family === id) && (gains.get(id) ?? 0) > PLACE_FOR_ALL_HELPS,
-          )
+          .filter(({ id }) => !from.moves.some(({ family }) => family === id) && (gains.get(id) ?? 0) > HELPS)
           .map(family => ({ from, family, hope: (gains.get(family.id) ?? 0) - from.cost })),
       )
       .toSorted((a, b) => b.hope - a.hope)
@@ -221,7 +212,7 @@ const moveForEach = async (search: Search, from: Placement, mostMoved: number): 
         if (search.isSpent()) break
         if (current.moves.some(move => move.family === family.id && move.lookId === lookId)) continue
         const moved = await search.explore(current, family, { lookId })
-        if (moved && moved.cost < (best ?? current).cost - PLACE_FOR_ALL_HELPS) best = moved
+        if (moved && moved.cost < (best ?? current).cost - HELPS) best = moved
       }
       search.tell()
       if (best) break
