@@ -15,12 +15,10 @@ import { nextFixture, patchFaults, PLAIN_FIXTURE, proposedPatch, spanOf, univers
 import { makePlayback } from './playback'
 import { changeFixtures, changeRows } from '../edits/rigEdits'
 import { removeThings } from '../edits/factories'
-import { parsePatchCsv, writePatchCsv } from '../formats/patchCsv'
 import { checkSet } from '../formats/setFile'
 import { NO_RIG, PERSONALITIES, type DimmerCurve, type Fixture } from '../model/rigSchema'
 import { demoSet } from '../edits/demo'
-import { tableTold, unreadTold } from '#wording/refusals/told'
-import { lineProblemWords } from '#wording/refusals/tables'
+import { unreadTold } from '#wording/refusals/told'
 
 const fixture = (changes: Partial<Fixture> = {}): Fixture => ({ ...PLAIN_FIXTURE, universe: 1, address: 1, ...changes })
 const bytesOf = ({ slots }: { slots: 1 | 2 }, level: number): number[] => {
@@ -191,41 +189,6 @@ describe('a patch', () => {
       ok: false,
       message: expect.stringContaining('not there'),
     })
-  })
-})
-
-describe('a patch sheet', () => {
-  const full = () =>
-    changeFixtures(rigSet(), {
-      key: fixture({ address: 7, personality: 'intensity-temperature', temperatureK: [6500, 2700], curve: MEASURED }),
-      'backdrop-left': fixture({
-        universe: 3,
-        address: 512,
-        leastLevel: 0.05,
-        mostLevel: 0.95,
-        curve: { kind: 'square' },
-      }),
-      'backdrop-right': null,
-    })
-
-  it('comes back as it left', () => {
-    const outcome = parsePatchCsv(writePatchCsv(full()), changeFixtures(rigSet(), { key: fixture({ address: 99 }) }))
-    expect(outcome).toMatchObject({ ok: true, value: { taken: 2, problems: [], set: { rig: full().rig } } })
-  })
-
-  it('as offices write it is taken by names, and each wrong line is left out with why', () => {
-    const text = 'Light;Universe;Address;Personality\nA;1;11;\nB;1;513;\nZ;1;1;\nC;0;1;\nC;2;1;laser\n'
-    const outcome = tableTold(parsePatchCsv(text, rigSet()))
-    if (!outcome.ok) throw new Error(outcome.message)
-    expect(outcome.value.taken).toBe(1)
-    expect(outcome.value.set.rig.fixtures.key).toMatchObject({ universe: 1, address: 11, personality: 'intensity-8' })
-    expect(outcome.value.problems.map(problem => lineProblemWords(problem).slice(0, 7))).toEqual([
-      'Line 3:',
-      'Line 4:',
-      'Line 5:',
-      'Line 6:',
-    ])
-    expect(parsePatchCsv('a,b\n1,2\n', rigSet())).toMatchObject({ ok: false })
   })
 })
 

@@ -84,6 +84,13 @@ describe('EULUMDAT', () => {
     expect(taken(ldt({ factor: '0,5' })).candela[0]).toEqual([500, 300, 0])
   })
 
+  it('is told from LM-63 by its text: a short one is none, a long one of LM-63 is no EULUMDAT', () => {
+    const [short, long] = ['just\na\nfew lines', `IESNA:LM-63-2002\n${'[OTHER] words\n'.repeat(60)}`]
+    for (const text of [short, long])
+      expect(parsePhotometry(text)).toMatchObject({ message: { fault: { is: 'no-tilt' } } })
+    expect(parsePhotometry('line\n'.repeat(60))).toMatchObject({ message: { fault: { is: 'no-figure', line: 2 } } })
+  })
+
   it('lays out each of its symmetries', () => {
     const at = (file: ReturnType<typeof taken>, around: number) => {
       const outcome = photometricTold(measuredLight(file, 'x'))
