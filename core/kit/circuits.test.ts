@@ -11,6 +11,8 @@ describe('circuits', () => {
     expect(circuitsFor([1841], 2300)).toBeUndefined()
     // Two of 1,000 and two of 800 go on two circuits only as one of each.
     expect(circuitsFor([1000, 1000, 800, 800], 2300)).toBe(2)
+    // However they are named: two lamps of 1400 W leave room for one of 400 W each.
+    expect(circuitsFor([400, 400, 1400, 1400], 2300)).toBe(2)
   })
 
   it('are never fewer than the sum needs, nor more than lamps', () => {

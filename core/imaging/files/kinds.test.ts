@@ -31,6 +31,17 @@ describe('the kind of a file', () => {
     expect(inspectFile(bytes.subarray(0, bytes.length - 20))).toEqual({ ok: false, message: { is: 'cut-off' } })
   })
 
+  it('of a box whose length takes 64 bits is told as well', async () => {
+    const bytes = new Uint8Array(await grey().avif({ lossless: true }).toBuffer())
+    const first = new DataView(bytes.buffer, bytes.byteOffset).getUint32(0)
+    const long = new DataView(new ArrayBuffer(16))
+    long.setUint32(0, 1)
+    ;[...'ftyp'].forEach((letter, at) => long.setUint8(4 + at, letter.charCodeAt(0)))
+    long.setBigUint64(8, BigInt(first + 8))
+    const whole = joined([new Uint8Array(long.buffer), bytes.subarray(8)])
+    expect(inspectFile(whole)).toMatchObject({ ok: true, value: { kind: 'avif', ...PATCHES } })
+  })
+
   it('is raw where the numbers are a sensor’s, and where a small copy stands before others', async () => {
     const made = {
       black: 0,
