@@ -1,23 +1,15 @@
 // Completes package-lock.json after an install: npm leaves out the optional binaries of other platforms,
-// and `npm ci` then refuses the lock it wrote itself. Run after every install that changes the lock.
+// and `npm ci` then refuses the lock it wrote itself. What each runs on the registry says. Run after every install
+// that changes the lock.
+import { execFile } from 'node:child_process'
 import { readFileSync, writeFileSync } from 'node:fs'
+import { promisify } from 'node:util'
 
 const LOCK = new URL('../package-lock.json', import.meta.url)
-const SYSTEMS = ['linux', 'darwin', 'win32', 'freebsd', 'openbsd', 'netbsd', 'sunos', 'aix', 'android', 'openharmony']
-const PROCESSORS = {
-  x64: 'x64',
-  arm64: 'arm64',
-  armv7: 'arm',
-  arm: 'arm',
-  ia32: 'ia32',
-  loong64: 'loong64',
-  mips64el: 'mips64el',
-  ppc64: 'ppc64',
-  riscv64: 'riscv64',
-  s390x: 's390x',
-  wasm32: 'wasm32',
-}
+/** Questions to the registry at a time. */
+const AT_ONCE = 8
 
+const run = promisify(execFile)
 const lock = JSON.parse(readFileSync(LOCK, 'utf8'))
 const packages = lock.packages
 
@@ -31,31 +23,29 @@ const isLocked = (parent, name, version) => {
   }
 }
 
-let added = 0
-for (const [parent, entry] of Object.entries(packages)) {
-  for (const [name, version] of Object.entries(entry.optionalDependencies ?? {})) {
-    if (!/^\d/.test(version) || isLocked(parent, name, version)) continue
-    const words = name.toLowerCase().split(/[/-]/)
-    const os = SYSTEMS.filter(system => words.includes(system))
-    const cpu = [
-      ...new Set(
-        Object.keys(PROCESSORS)
-          .filter(word => words.includes(word))
-          .map(word => PROCESSORS[word]),
-      ),
-    ]
-    packages[`${parent}/node_modules/${name}`] = {
-      version,
-      ...(cpu.length && { cpu }),
-      ...(os.length && { os }),
-      ...(entry.dev && { dev: true }),
-      optional: true,
-    }
-    added += 1
-  }
+const FACTS = ['cpu', 'os', 'libc', 'dist.integrity']
+/** The entry of a package, by what the registry says of it. */
+const entryOf = async (name, version, isDev) => {
+  const { stdout } = await run('npm', ['view', `${name}@${version}`, ...FACTS, '--json'])
+  const { cpu, os, libc, 'dist.integrity': integrity } = JSON.parse(stdout)
+  return { version, integrity, cpu, ...(isDev && { dev: true }), libc, optional: true, os }
 }
+
+const missing = Object.entries(packages).flatMap(([parent, entry]) =>
+  Object.entries(entry.optionalDependencies ?? {})
+    .filter(([name, version]) => /^\d/.test(version) && !isLocked(parent, name, version))
+    .map(([name, version]) => ({ at: `${parent}/node_modules/${name}`, name, version, isDev: entry.dev })),
+)
+for (let from = 0; from < missing.length; from += AT_ONCE)
+  await Promise.all(
+    missing.slice(from, from + AT_ONCE).map(async ({ at, name, version, isDev }) => {
+      packages[at] = await entryOf(name, version, isDev)
+    }),
+  )
 lock.packages = Object.fromEntries(Object.entries(packages).sort(([a], [b]) => (a < b ? -1 : 1)))
-if (added) writeFileSync(LOCK, `${JSON.stringify(lock, null, 2)}\n`)
+if (missing.length > 0) writeFileSync(LOCK, `${JSON.stringify(lock, null, 2)}\n`)
 console.log(
-  added ? `package-lock.json: ${added} optional binaries of other platforms added` : 'package-lock.json is complete',
+  missing.length > 0
+    ? `package-lock.json: ${missing.length} optional binaries of other platforms added`
+    : 'package-lock.json is complete',
 )
