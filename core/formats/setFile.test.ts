@@ -110,7 +110,7 @@ describe('a set file', () => {
 
   it('is refused with the reason and the place', () => {
     expect(messageOf('not json at all')).toMatch(/not JSON .* Nothing was changed/)
-    expect(messageOf('[1, 2]')).toContain('no set file')
+    expect(messageOf('[1, 2]')).toContain('not a set file')
     expect(messageOf('{"format": "something-else"}')).toContain('lacks "format"')
     expect(changed(file => Object.assign(file, { version: SET_VERSION + 1 }))).toMatch(
       /version \d+, made by a newer Keen Tonal/,

@@ -29,8 +29,8 @@ describe('what goes wrong', () => {
     expect(await app.browser.waitForText('library-problem', reason)).toContain(
       'Nothing was changed in what is already saved.',
     )
-    await app.browser.locate(By.css('[data-test^="set-"]'))
-    expect((await app.browser.driver.findElements(By.css('[data-test^="set-"]'))).length).toBe(1)
+    await app.browser.locate(By.css('li[data-test^="set-"]'))
+    expect((await app.browser.driver.findElements(By.css('li[data-test^="set-"]'))).length).toBe(1)
   })
 
   it('without a server the simulator works in the browser: a reading, and a test shot that is read', async () => {

@@ -85,9 +85,9 @@ export const fileRefusedWords = (refusal: FileRefusal): string => {
   const { name, fullName, kept, cannot, again } = FILES[refusal.file]
   switch (refusal.is) {
     case 'not-json':
-      return `This is no ${name}: it is not JSON (${refusal.parser}). ${kept}`
+      return `This is not a ${name}: it is not JSON (${refusal.parser}). ${kept}`
     case 'foreign':
-      return `This is JSON, but no ${fullName}: it lacks "format": "${refusal.format}". ${kept}`
+      return `This is JSON, but not a ${fullName}: it lacks "format": "${refusal.format}". ${kept}`
     case 'no-version':
       return `This ${name} has no version number. ${kept}`
     case 'newer':
