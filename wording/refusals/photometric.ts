@@ -1,4 +1,11 @@
-import type { EulumdatField, IesField, FieldIn, PhotometricFault, PhotometricNote, PhotometricRefusal } from '#core/formats/photometricFaults'
+import type {
+  EulumdatField,
+  IesField,
+  FieldIn,
+  PhotometricFault,
+  PhotometricNote,
+  PhotometricRefusal,
+} from '#core/formats/photometricFaults'
 import { counted, LANGUAGE, plural } from '../language'
 
 const FIELDS: Record<IesField | EulumdatField, string> = {
