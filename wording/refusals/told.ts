@@ -18,17 +18,17 @@ const inWords =
     outcome.ok ? outcome : { ok: false, message: words(outcome.message) }
 
 /** The answer of a reader of files of our own, its refusal said. */
-export const fileTold = inWords<FileRefusal>(fileRefusedWords)
+export const fileTold = /* @__PURE__ */ inWords<FileRefusal>(fileRefusedWords)
 /** The answer of a check of what came out of storage, its refusal said. */
 export const unreadTold = <T>(outcome: Outcome<T, Unread>, kind: FileKind): Outcome<T> =>
   inWords<Unread>(why => unreadWords(why, kind))(outcome)
 /** The answer of a rescue, its refusal said. */
-export const salvageTold = inWords<SalvageRefusal>(salvageRefusedWords)
+export const salvageTold = /* @__PURE__ */ inWords<SalvageRefusal>(salvageRefusedWords)
 /** The answer of a reader of photometric files, its refusal said. */
-export const photometricTold = inWords<PhotometricRefusal>(photometricRefusedWords)
+export const photometricTold = /* @__PURE__ */ inWords<PhotometricRefusal>(photometricRefusedWords)
 /** The answer of a reader of tables, its refusal said. */
-export const tableTold = inWords<TableRefusal>(tableRefusedWords)
+export const tableTold = /* @__PURE__ */ inWords<TableRefusal>(tableRefusedWords)
 /** The answer of a reader of pictures, its refusal said. */
-export const pictureTold = inWords<PictureRefusal>(pictureRefusedWords)
+export const pictureTold = /* @__PURE__ */ inWords<PictureRefusal>(pictureRefusedWords)
 /** The answer of the gate for changes, its refusal said. */
-export const changeTold = inWords<ChangeRefusal>(changeRefusedWords)
+export const changeTold = /* @__PURE__ */ inWords<ChangeRefusal>(changeRefusedWords)
