@@ -13,4 +13,5 @@ it('names what it is about, and leaves other errors their own words', () => {
   expect(errorWords(new Impossible('looks-full', 40))).toBe('A set holds at most 40 looks.')
   expect(errorWords(new Impossible('look-name-taken', 'White'))).toBe('There is a look "White" already.')
   expect(errorWords(new Error('out of memory'))).toBe('out of memory.')
+  expect(errorWords(new Error(''))).toBe('')
 })

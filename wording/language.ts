@@ -20,5 +20,5 @@ export const capital = (words: string): string => words.charAt(0).toUpperCase() 
 /** The first letter as inside a sentence. */
 export const inSentence = (words: string): string => words.charAt(0).toLowerCase() + words.slice(1)
 
-/** Words as a sentence: with one full stop at their end, whoever wrote them. */
-export const sentence = (words: string): string => (/[.!?…]$/u.test(words.trim()) ? words.trim() : `${words.trim()}.`)
+/** Words as a sentence: with one full stop at their end, whoever wrote them; nothing stays nothing. */
+export const sentence = (words: string): string => words.trim().replace(/[^.!?…]$/u, '$&.')

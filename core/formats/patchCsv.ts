@@ -1,6 +1,6 @@
 import * as v from 'valibot'
 import { writeCsv } from './csvCells'
-import { misfitsOf } from '../validation/misfits'
+import { firstMisfit } from '../validation/misfits'
 import { figureIn, readTable, type LineProblem, type LineTrouble, type TableRefusal } from './tableIn'
 import { dimmable } from '../control/channels'
 import { PLAIN_FIXTURE } from '../control/patching'
@@ -91,7 +91,7 @@ const fixtureFrom = (
     mostLevel: or(row['highest %'], PLAIN_FIXTURE.mostLevel, 100),
   })
   if (result.success) return ok([light.id, result.output])
-  return err({ is: 'misfit', misfit: misfitsOf(result.issues).first[0]! })
+  return err({ is: 'misfit', misfit: firstMisfit(result.issues) })
 }
 
 /** Reads a patch sheet into a set; lamps that it does not name stay as they are. Nothing is kept of what is wrong. */

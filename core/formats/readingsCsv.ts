@@ -1,5 +1,5 @@
 import { CSV_NUMBER, writeCsv } from './csvCells'
-import { misfitsOf } from '../validation/misfits'
+import { firstMisfit } from '../validation/misfits'
 import { figureIn, readTable, type LineProblem, type LineTrouble, type TableRefusal } from './tableIn'
 import { momentIn, orderShown, type DateOrder } from './timeIn'
 import * as v from 'valibot'
@@ -243,7 +243,7 @@ export const parseReadingsCsv = (
     const result = v.safeParse(ReadingSchema, given)
     const trouble = result.success
       ? strangers(result.output, against)
-      : (lookless(row, set) ?? { is: 'misfit' as const, misfit: misfitsOf(result.issues).first[0]! })
+      : (lookless(row, set) ?? { is: 'misfit' as const, misfit: firstMisfit(result.issues) })
     if (trouble) answer.problems.push({ line: lines[index]!, trouble })
     else if (result.success) answer.readings.push(result.output)
   }

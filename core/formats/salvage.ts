@@ -2,7 +2,7 @@ import * as v from 'valibot'
 import { emptySet } from '../starting/emptySet'
 import { FIRST_SETTING } from '../edits/factories'
 import { isEqual } from '../edits/patch'
-import { COUNTED, MOST, tooMany, type Counted, type Over } from '../model/limits'
+import { COUNTED, tooMany, type Counted, type Over } from '../model/limits'
 import { validationErrorsAt } from '../validation/validation'
 import { SetShape, type StudioSet } from '../model/schema'
 import { isRecord } from '../shared/isRecord'
@@ -17,8 +17,8 @@ export type SalvageRefusal = { is: 'no-set' | 'too-damaged' }
 type Key = string | number
 type Loose = Record<string, unknown>
 
-/** A thing of a list of a set: its name, or its number where it has none. */
-export type LeftThing = { kind: Counted; name: string | null; number: number }
+/** A thing of a list of a set: what it is called, or its number where it has no name. */
+export type LeftThing = { kind: Counted; called: string | number }
 
 /** What was left out of a damaged set, or put back to a default. */
 export type LeftOut =
@@ -29,15 +29,15 @@ export type LeftOut =
   | { is: 'setting-stray'; look: LeftThing }
   | { is: 'look-part'; part: string; look: LeftThing }
   | { is: 'aim'; light: LeftThing }
-  | { is: 'over'; count: number; over: Over }
+  | { is: 'over'; over: Over }
   | { is: 'others' | 'readings'; count: number }
 
 const NUMBERED: readonly Counted[] = ['readings', 'groups', 'locked']
 
 /** What a list of a set calls one of its items. */
 const thingOf = (kind: Counted, item: unknown, index: number): LeftThing => {
-  const name = isRecord(item) && typeof item.name === 'string' && item.name ? item.name.slice(0, 40) : null
-  return { kind, name: NUMBERED.includes(kind) ? null : name, number: index + 1 }
+  const isNamed = isRecord(item) && typeof item.name === 'string' && item.name !== '' && !NUMBERED.includes(kind)
+  return { kind, called: isNamed ? String(item.name).slice(0, 40) : index + 1 }
 }
 
 /** Parts of a look that can go without the look. */
@@ -150,11 +150,11 @@ export const salvageSet = (value: unknown, id: string, name: string): Outcome<Sa
   const leftOut: LeftOut[] = []
   const defaults = new Map<string, number>()
   for (const over of tooMany(set)) {
-    const { kind, count } = over
+    const { kind, most } = over
     const list = set[kind] as unknown[]
-    leftOut.push({ is: 'over', count: count - MOST[kind], over })
+    leftOut.push({ is: 'over', over })
     // Of readings and frames the newest count, of things the first.
-    set[kind] = kind === 'readings' || kind === 'frames' ? list.slice(-MOST[kind]) : list.slice(0, MOST[kind])
+    set[kind] = kind === 'readings' || kind === 'frames' ? list.slice(-most) : list.slice(0, most)
   }
   for (let round = 0; round < MOST_ROUNDS; round++) {
     const wrong = wrongIn(set)

@@ -4,7 +4,7 @@ import { SET_VERSION, type StudioSet } from '../model/schema'
 import { notList } from '../model/schemaBasics'
 import { tooMany, type Over } from '../model/limits'
 import { modernised, withoutStrays } from '../model/upgrades'
-import { misfitsOf, type Misfits } from '../validation/misfits'
+import { unfit, type Misfits } from '../validation/misfits'
 import { SetSchema } from '../validation/soundSet'
 import { err, ok, type Outcome } from '../shared/outcome'
 import { isRecord } from '../shared/isRecord'
@@ -68,7 +68,7 @@ export const checkSet = (value: unknown): Outcome<StudioSet, SetRefusal> => {
   const over = tooMany(value)
   if (over.length > 0) return err({ is: 'over', over })
   const result = v.safeParse(SetSchema, modernised(value))
-  return result.success ? ok(result.output) : err({ is: 'misfits', misfits: misfitsOf(result.issues) })
+  return result.success ? ok(result.output) : err(unfit(result.issues))
 }
 
 /**
@@ -84,9 +84,7 @@ export const parseSetFile = (text: string): Outcome<SetFile, FileRefusal> => {
   const over = tooMany(raw.set)
   if (over.length > 0) return err({ is: 'unread', file: 'set', why: { is: 'over', over } })
   const result = v.safeParse(SetFileSchema, upgraded(raw))
-  return result.success
-    ? ok(result.output)
-    : err({ is: 'unread', file: 'set', why: { is: 'misfits', misfits: misfitsOf(result.issues) } })
+  return result.success ? ok(result.output) : err({ is: 'unread', file: 'set', why: unfit(result.issues) })
 }
 
 /** Writes a set file, indented so that versions can be compared line by line. */

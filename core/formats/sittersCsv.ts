@@ -5,7 +5,7 @@ import { SitterSchema } from '../model/daySchema'
 import { MOST } from '../model/limits'
 import type { StudioSet } from '../model/schema'
 import { err, ok, type Outcome } from '../shared/outcome'
-import { misfitsOf } from '../validation/misfits'
+import { firstMisfit } from '../validation/misfits'
 import { readTable, type LineProblem, type LineTrouble, type TableRefusal } from './tableIn'
 
 /** The columns of a list of sitters; only the name has to be there. */
@@ -109,7 +109,7 @@ export const parseSittersCsv = (text: string, set: StudioSet): Outcome<SittersIn
     const issue = next && v.safeParse(SitterSchema, next.day.sitters.at(-1)).issues?.[0]
     const line = lines[index]!
     if (!found.ok) answer.problems.push({ line, trouble: found.message })
-    else if (issue) answer.problems.push({ line, trouble: { is: 'misfit', misfit: misfitsOf([issue]).first[0]! } })
+    else if (issue) answer.problems.push({ line, trouble: { is: 'misfit', misfit: firstMisfit([issue]) } })
     else {
       answer.set = next!
       answer.taken += 1

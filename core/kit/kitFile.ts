@@ -1,6 +1,6 @@
 import * as v from 'valibot'
 import { readJson, type FileRefusal, type Unread } from '../formats/envelope'
-import { misfitsOf } from '../validation/misfits'
+import { unfit } from '../validation/misfits'
 import { err, ok, type Outcome } from '../shared/outcome'
 import { KIT_VERSION, KitSchema, type Kit } from './kitSchema'
 
@@ -16,7 +16,7 @@ export const KitFileSchema = v.strictObject({
 /** Checks a kit that comes out of storage. */
 export const parseKit = (value: unknown): Outcome<Kit, Unread> => {
   const result = v.safeParse(KitSchema, value)
-  return result.success ? ok(result.output) : err({ is: 'misfits', misfits: misfitsOf(result.issues) })
+  return result.success ? ok(result.output) : err(unfit(result.issues))
 }
 
 /** Reads a kit file; refuses anything else with the reason and the place. */
@@ -24,9 +24,7 @@ export const parseKitFile = (text: string): Outcome<Kit, FileRefusal> => {
   const raw = readJson(text, 'kit')
   if (!raw.ok) return raw
   const result = v.safeParse(KitFileSchema, raw.value)
-  return result.success
-    ? ok(result.output.kit)
-    : err({ is: 'unread', file: 'kit', why: { is: 'misfits', misfits: misfitsOf(result.issues) } })
+  return result.success ? ok(result.output.kit) : err({ is: 'unread', file: 'kit', why: unfit(result.issues) })
 }
 
 /** A kit as a file. */

@@ -1,3 +1,5 @@
+import { isRecord } from '../shared/isRecord'
+
 /** How many of each a set holds at most: asked for before anything is looked at one by one. */
 export const MOST = {
   subjects: 12,
@@ -18,8 +20,6 @@ export type Counted = Exclude<keyof typeof MOST, 'sitters'>
 
 /** Lists of a set whose length is limited. */
 export const COUNTED = Object.keys(MOST).filter(kind => kind !== 'sitters') as Counted[]
-
-const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null
 
 /** A list that is longer than a set may have. */
 export type Over = { kind: Counted; count: number; most: number }

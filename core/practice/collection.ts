@@ -5,7 +5,7 @@ import { checkSet } from '../formats/setFile'
 import { inLook } from '../looks/inLook'
 import type { StudioSet } from '../model/schema'
 import { identifier, title, words } from '../model/schemaBasics'
-import { misfitsOf } from '../validation/misfits'
+import { unfit } from '../validation/misfits'
 import { err, ok, type Outcome } from '../shared/outcome'
 import { SetSchema } from '../validation/soundSet'
 import { RefSchema, SeedSchema } from './results'
@@ -91,7 +91,7 @@ export const checkCollection = (value: unknown): Outcome<Collection, Unread> => 
     exercises.push({ ...one, set: set.value })
   }
   const read = v.safeParse(CollectionSchema, { ...value, exercises })
-  return read.success ? ok(read.output) : err({ is: 'misfits', misfits: misfitsOf(read.issues) })
+  return read.success ? ok(read.output) : err(unfit(read.issues))
 }
 
 /** Reads a collection's file; refuses anything else with the reason. */

@@ -1,7 +1,7 @@
 import * as v from 'valibot'
 import { readEnvelope, type FileRefusal, type Unread } from '../formats/envelope'
 import { checkSet } from '../formats/setFile'
-import { misfitsOf } from '../validation/misfits'
+import { unfit } from '../validation/misfits'
 import { err, ok, type Outcome } from '../shared/outcome'
 import {
   AnnotationSchema,
@@ -29,7 +29,7 @@ export const checkRecord = (value: unknown): Outcome<StudioRecord, Unread> => {
   const set = checkSet(value.set)
   if (!set.ok) return err({ is: 'set', exercise: null, why: set.message })
   const result = v.safeParse(RecordSchema, { ...value, set: set.value })
-  return result.success ? ok(result.output) : err({ is: 'misfits', misfits: misfitsOf(result.issues) })
+  return result.success ? ok(result.output) : err(unfit(result.issues))
 }
 
 /** What is written on a record; what cannot be read of it is left out. */

@@ -1,8 +1,9 @@
 import * as v from 'valibot'
-import { misfitOf, type Misfit } from './misfits'
+import { firstMisfit, type Misfit } from './misfits'
 import { validationErrors, type Fault } from './validation'
 import { COUNTED, tooMany, type Over } from '../model/limits'
 import { SetShape, type StudioSet } from '../model/schema'
+import { isRecord } from '../shared/isRecord'
 import { err, ok, type Outcome } from '../shared/outcome'
 
 /** Why a set may not become another: too many of a kind, a value that does not fit, or what cannot be true of it. */
@@ -10,8 +11,6 @@ export type ChangeRefusal =
   | { is: 'set-over'; over: Over }
   | { is: 'change-misfit'; names: string[]; keys: string[]; misfit: Misfit }
   | { is: 'change-fault'; fault: Fault }
-
-const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null
 
 /** The first thing with a name on the way to a place in a set, and the keys of that way. */
 const placeIn = (set: StudioSet, path: readonly (string | number)[]): { names: string[]; keys: string[] } => {
@@ -47,7 +46,7 @@ const misshapen = (before: StudioSet, after: StudioSet): ChangeRefusal | undefin
         ? (after[key] as unknown[]).indexOf((some as unknown[])[path[0]])
         : undefined
     const whole = [key, ...(index === undefined ? path : [index, ...path.slice(1)])]
-    return { is: 'change-misfit', ...placeIn(after, whole), misfit: misfitOf(issue) }
+    return { is: 'change-misfit', ...placeIn(after, whole), misfit: firstMisfit([issue]).misfit }
   }
   return undefined
 }

@@ -53,5 +53,11 @@ export const misfitsOf = (issues: readonly v.BaseIssue<unknown>[]): Misfits => {
   return { first: all.slice(0, NAMED), more: Math.max(0, all.length - NAMED) }
 }
 
-/** The first of them alone, without its place. */
-export const misfitOf = (issue: v.BaseIssue<unknown>): Misfit => misfitsIn(issue)[0]!
+/** That something does not fit, as a reason to refuse it. */
+export const unfit = (issues: readonly v.BaseIssue<unknown>[]): { is: 'misfits'; misfits: Misfits } => ({
+  is: 'misfits',
+  misfits: misfitsOf(issues),
+})
+
+/** The first thing that does not fit, with its place. */
+export const firstMisfit = (issues: readonly v.BaseIssue<unknown>[]): PlacedMisfit => misfitsOf(issues).first[0]!

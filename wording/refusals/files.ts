@@ -110,7 +110,7 @@ const ONE: Record<Counted, string> = {
   frames: 'frame',
 }
 
-const thingWords = ({ kind, name, number }: LeftThing): string => `${ONE[kind]} ${name ?? number}`
+const thingWords = ({ kind, called }: LeftThing): string => `${ONE[kind]} ${called}`
 
 /** What was left out of a damaged set, or put back to a default. */
 export const leftOutOfSetWords = (left: LeftOut): string => {
@@ -131,8 +131,10 @@ export const leftOutOfSetWords = (left: LeftOut): string => {
       return `${left.part} of ${thingWords(left.look)}`
     case 'aim':
       return `the aim of ${thingWords(left.light)} (now at the first subject)`
-    case 'over':
-      return `${left.count} of ${left.over.count} ${left.over.kind}, over the ${left.over.most} that a set holds`
+    case 'over': {
+      const { kind, count, most } = left.over
+      return `${count - most} of ${count} ${kind}, over the ${most} that a set holds`
+    }
     case 'others':
       return `${left.count} other things`
     case 'readings':

@@ -1,5 +1,5 @@
 import { MOST_UNIVERSES } from '#core/control/protocol'
-import { MOST, type Counted, type Over } from '#core/model/limits'
+import type { Counted, Over } from '#core/model/limits'
 import type { Rule } from '#core/model/rules'
 import type { ChangeRefusal } from '#core/validation/checkChange'
 import type { Misfit, Misfits, PlacedMisfit } from '#core/validation/misfits'
@@ -185,8 +185,8 @@ const placeName = (names: readonly string[], keys: readonly string[]): string =>
 export const changeRefusedWords = (refusal: ChangeRefusal): string => {
   switch (refusal.is) {
     case 'set-over': {
-      const { kind, count } = refusal.over
-      return `A set holds at most ${MOST[kind]} ${MANY[kind]}; with this it would have ${count}.`
+      const { kind, count, most } = refusal.over
+      return `A set holds at most ${most} ${MANY[kind]}; with this it would have ${count}.`
     }
     case 'change-fault':
       return faultWords(refusal.fault)

@@ -54,11 +54,11 @@ describe('a file of our own that is refused', () => {
   })
 
   it('and what of a damaged set was left out', () => {
-    const look = { kind: 'looks', name: 'White', number: 1 } as const
+    const look = { kind: 'looks', called: 'White' } as const
     expect([
-      leftOutOfSetWords({ is: 'thing', thing: { kind: 'readings', name: null, number: 4 } }),
+      leftOutOfSetWords({ is: 'thing', thing: { kind: 'readings', called: 4 } }),
       leftOutOfSetWords({ is: 'setting-off', id: 'key', look }),
-      leftOutOfSetWords({ is: 'over', count: 10, over: { kind: 'lights', count: 70, most: 60 } }),
+      leftOutOfSetWords({ is: 'over', over: { kind: 'lights', count: 70, most: 60 } }),
       leftOutOfSetWords({ is: 'readings', count: 1 }),
       leftOutOfSetWords({ is: 'readings', count: 2 }),
       salvageRefusedWords({ is: 'too-damaged' }),
@@ -129,7 +129,7 @@ describe('a photometric file', () => {
 describe('a table', () => {
   it('that is refused says which columns it lacks, or how many lines there may be', () => {
     expect(tableRefusedWords({ is: 'lacks-columns', table: 'patch', missing: ['universe'], columns: ['light'] })).toBe(
-      'This is no patch sheet: it lacks the column universe. Its columns are light. Nothing was changed.',
+      'This is no patch sheet: it lacks the column universe. Other columns that are read: light. Nothing was changed.',
     )
     const long = { is: 'too-many-lines', table: 'sitters', least: 400, most: 200, there: 1 } as const
     expect(tableRefusedWords({ ...long, lines: null })).toMatch(

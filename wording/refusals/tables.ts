@@ -14,8 +14,9 @@ export const tableRefusedWords = (refusal: TableRefusal): string => {
   switch (refusal.is) {
     case 'lacks-columns': {
       const { missing, columns } = refusal
+      const others = columns.filter(column => !missing.includes(column))
       const lacks = `it lacks the ${plural(missing.length, 'column')} ${listed(missing)}`
-      return `This is ${none}: ${lacks}. Its columns are ${listed(columns)}. Nothing was changed.`
+      return `This is ${none}: ${lacks}. Other columns that are read: ${listed(others)}. Nothing was changed.`
     }
     case 'too-many-lines': {
       const { lines, least, most, there } = refusal

@@ -29,8 +29,6 @@ const askTyped = (event: Event) => {
   if (text !== '' && value >= 0 && value <= 255) ask(value)
   else problem.value = `"${text}" is not a pixel value. Write a number from 0 to 255.`
 }
-
-const MID_GREY = 118
 </script>
 
 <template>
@@ -56,7 +54,7 @@ const MID_GREY = 118
         :class="wanted === value ? 'border-accent outline-2 outline-accent' : 'border-rule'"
         :style="{
           background: `rgb(${value} ${value} ${value})`,
-          color: value > MID_GREY - 20 ? '#000' : '#fff',
+          color: value > TONE_VALUES['mid-grey'] - 20 ? '#000' : '#fff',
         }"
         :aria-label="`Ask for ${value}, ${TONE_NAMES[tone]}`"
         :aria-pressed="wanted === value"
