@@ -1,7 +1,7 @@
 import type { DateOrder } from '#core/formats/timeIn'
 import type { CameraSetting, Light, StudioSet } from '#core/model/schema'
 import { connect, type Asking, type Carrier } from '#services/rpc/connect'
-import type { StorageApi } from './storage.worker'
+import type { StorageApi } from './storageApi'
 
 const startWorker = (): Carrier => new Worker(new URL('./storage.worker.ts', import.meta.url), { type: 'module' })
 
