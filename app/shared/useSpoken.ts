@@ -14,6 +14,7 @@ export const useSpoken = () => {
     stop()
     speak()
   }
-  onBeforeUnmount(stop)
+  // A browser without speech has nothing to stop.
+  onBeforeUnmount(() => isSupported.value && stop())
   return { say }
 }
