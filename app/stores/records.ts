@@ -1,3 +1,4 @@
+import { until } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, markRaw, reactive, ref, shallowRef, toRaw } from 'vue'
 import { isEqual } from '#core/edits/patch'
@@ -130,8 +131,16 @@ export const useRecords = defineStore('records', () => {
   /** Keeps the look on the screen, once its figures are of the set as it stands. */
   const keep = async (occasion: Occasion): Promise<string | undefined> => {
     await light.ready()
+    // The verdict follows the figures by a moment; a press in that moment counts.
+    await until(() => light.verdict !== undefined || light.failure !== null).toBe(true)
     const { evaluation, verdict } = light
-    if (!evaluation || !verdict) return undefined
+    if (!evaluation || !verdict) {
+      notices.tell({
+        id: 'record',
+        words: `This could not be kept: ${light.failure ?? ''} The set itself is as it was.`,
+      })
+      return undefined
+    }
     const id = await keepStanding({ evaluation, verdict }, occasion)
     if (id) lastKept.value = id
     return id
