@@ -2,6 +2,7 @@
 import { rmSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { build } from 'vite'
+import { NAMES } from './support/names.mjs'
 import { run } from './support/run.mjs'
 
 const folder = path => fileURLToPath(new URL(path, import.meta.url))
@@ -11,7 +12,7 @@ await build({
   root: folder('..'),
   configFile: false,
   logLevel: 'warn',
-  resolve: { alias: { '#core': folder('../core'), '#support': folder('../tests/support') } },
+  resolve: { alias: NAMES },
   // The library of sockets looks for a part of itself that need not be there.
   ssr: { noExternal: true, external: ['ws'] },
   build: { ssr: folder('../tests/bench/main.ts'), outDir: out, emptyOutDir: true, target: 'node20', minify: false },

@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { afterAll, describe, expect, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import * as v from 'valibot'
 import { writeSetFile } from '#core/formats/setFile'
 import { withBackdropValue } from '#core/solve/toneSweep'
@@ -11,6 +11,7 @@ import { propose } from '#core/solve/moves/propose'
 import { sensitivity } from '#core/solve/sensitivity'
 import { solveLook } from '#core/solve/lookPowers'
 import { demoSet } from '#core/edits/demo'
+import { bundled } from '#support/bundle'
 import { solvedSet } from '#support/solvedSet'
 import { expectShare, expectStops } from '#support/tolerance'
 import { ANSWERS } from '../cli/answers'
@@ -22,8 +23,12 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }))
 const demo = join(folder, 'demo.json')
 writeFileSync(demo, writeSetFile(demoSet(), {}))
 
+// Bundled once: compiling it for each command took most of the time. It lies where it finds its packages.
+const built = join(root, 'node_modules', '.keen-tonal', 'cli-test')
+beforeAll(() => bundled([join(root, 'cli', 'tone.ts')], built))
+
 const tone = (...words: string[]) => {
-  const { status, stdout, stderr } = spawnSync(process.execPath, ['scripts/withNames.mjs', 'cli/tone.ts', ...words], {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [join(built, 'tone.js'), ...words], {
     cwd: root,
     encoding: 'utf8',
   })

@@ -3,8 +3,8 @@ import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSy
 import { join } from 'node:path'
 import { ROOT, run, runTool } from './run.mjs'
 
-/** What the built app is made from. */
-const SOURCES = [
+/** Files and folders that the built app is made from. */
+export const SOURCES = [
   'app',
   'core',
   'services',

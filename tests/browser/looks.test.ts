@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import ICAL from 'ical.js'
-import { By, Key } from 'selenium-webdriver'
+import { By } from 'selenium-webdriver'
 import { describe, expect, it } from 'vitest'
 import { findings } from '#support/accessibility'
 import { useApp } from '#support/app'
@@ -9,12 +9,8 @@ import { openBrowser, PHONE } from '#support/browser'
 import { stepsIn } from '#support/steps'
 
 const app = useApp()
-const { press, visit, choose, field, type, undo, count, download } = stepsIn(app)
+const { visit, choose, field, type, undo, count, download } = stepsIn(app)
 const part = (name: string) => app.browser.press(By.xpath(`//nav[@aria-label="Looks"]//a[text()="${name}"]`))
-/** Presses what a look's place in the strip holds. */
-const toLook = (name: string) =>
-  app.browser.press(By.xpath(`//*[@data-test="look-strip"]//button[contains(., "${name}")]`))
-const keyX = async () => (await field('Across')).getAttribute('value')
 /** Parts whose address is not their name. */
 const PATHS: Readonly<Record<string, string>> = {
   Looks: '/looks',
@@ -38,106 +34,6 @@ describe('five looks from one white set', () => {
     expect(tones.slice(0, 3)).toEqual(tones.slice(0, 3).toSorted((a, b) => b - a))
     expect(tones[0]! - tones[2]!).toBeGreaterThan(80)
     expect(await findings(app.browser)).toEqual([])
-  })
-
-  it('are gone through with keys, and ring what changes on the plan', async () => {
-    await visit('Stage')
-    await app.browser.waitForText('verdict', /wanted 250/)
-    await press(Key.PAGE_DOWN)
-    await app.browser.waitForText('verdict', /^On target: backdrop 19\d/)
-    await app.browser.waitFor('rings', async () => (await count('[data-test="changed-thing"]')) >= 2)
-    await press(Key.PAGE_DOWN)
-    await app.browser.waitForText('verdict', /^On target: backdrop 11\d/)
-    await press(Key.PAGE_UP, Key.PAGE_UP)
-    await app.browser.waitForText('verdict', /wanted 250/)
-    expect(await findings(app.browser)).toEqual([])
-  })
-
-  it('have a light elsewhere in one of them, and take it back', async () => {
-    await toLook('Mid grey')
-    await app.browser.click('plan-key')
-    const before = await keyX()
-    await app.browser.click('only-here')
-    await type(await field('Across'), '1.4')
-    await app.browser.waitForText('overridden', /1 thing otherwise/)
-    await app.browser.click('only-here')
-    await toLook('White')
-    await app.browser.click('plan-key')
-    expect(await keyX()).toBe(before)
-    await toLook('Mid grey')
-    await app.browser.click('plan-key')
-    expect(await keyX()).toMatch(/^1\.4/)
-    await app.browser.click('take-back')
-    await app.browser.waitFor('the key back', async () => (await keyX()) === before)
-    await undo()
-    await app.browser.waitFor('the key away again', async () => (await keyX()) !== before)
-    await app.browser.click('take-back')
-    await press(Key.ESCAPE)
-  })
-
-  it('refuse a name twice, keep what was theirs when they go, and come back with undo', async () => {
-    await visit('Looks')
-    const name = await app.browser.locate(By.css('[aria-label="Name of Mid grey"]'))
-    await type(name, 'White')
-    await app.browser.waitFor('a word', async () => (await count('[role="alert"]')) > 0)
-    expect(await name.getAttribute('value')).toBe('Mid grey')
-    await app.browser.press(By.css('[aria-label="Delete Black"]'))
-    await app.browser.waitFor('four looks', async () => (await count('[data-test="looks"] > li')) === 4)
-    await undo()
-    await app.browser.waitFor('five looks', async () => (await count('[data-test="looks"] > li')) === 5)
-  })
-
-  it('are compared, ordered, and their order keeps to conditions or says which contradict', async () => {
-    await part('Compare')
-    await choose('compare-one', 'White')
-    await choose('compare-other', 'Mid grey')
-    await app.browser.waitForText('compare-looks', /B to −\d\.\d: \d+ clicks down[\s\S]*Backdrop middle/)
-    expect(await findings(app.browser)).toEqual([])
-    await part('Order')
-    await app.browser.waitFor('all looks', async () => (await count('[data-test="order-judging"]')) === 0)
-    await app.browser.waitForText('order-says', /best order: \d/)
-    await choose('condition-look', 'White')
-    await choose('condition-kind', 'comes last')
-    await app.browser.click('add-condition')
-    await app.browser.waitForText('order-says', /White: \d.* of changes/)
-    await choose('condition-look', 'White')
-    await choose('condition-kind', 'comes first')
-    await app.browser.click('add-condition')
-    await app.browser.waitForText('contradiction', /"White" last and "White" first/)
-    await app.browser.press(By.xpath('//li[contains(., "first")]//button[text()="drop" or normalize-space()="drop"]'))
-    await app.browser.click('take-order')
-    await app.browser.waitForText('order-says', /lie in the best order/)
-    expect(await findings(app.browser)).toEqual([])
-  })
-
-  it('count what cleaning the paper takes, unless the look that dirties it comes last', async () => {
-    const minutesNow = async () =>
-      Number(/([\d.]+) min of changes/.exec(await app.browser.waitForText('order-says', /min of changes/))![1])
-    const dirty = async (look: string) => {
-      await choose('condition-look', look)
-      await choose('condition-kind', 'dirties')
-      await type(await field('To clean, min'), '30')
-      await app.browser.click('add-condition')
-    }
-    const before = await minutesNow()
-    // White comes last already.
-    await dirty('White')
-    expect(await minutesNow()).toBe(before)
-    await undo()
-    await dirty('Mid grey')
-    await app.browser.waitForText('order-says', /\d{2} min of changes/)
-    expect(Math.abs((await minutesNow()) - before - 30)).toBeLessThan(0.6)
-    await undo()
-  })
-
-  it('begin from a ready set-up beside the others, which stay as they are', async () => {
-    await part('Looks')
-    await choose('look-set-up', 'One light turned toward the camera')
-    await app.browser.click('begin-look')
-    await app.browser.waitFor('six looks', async () => (await count('[data-test="looks"] > li')) === 6)
-    await app.browser.waitForText('looks', /One light turned|Subject: place/)
-    await undo()
-    await app.browser.waitFor('five looks', async () => (await count('[data-test="looks"] > li')) === 5)
   })
 
   it('have lamps and modifiers chosen from the kit, and go back to what hung there', async () => {
@@ -214,38 +110,6 @@ describe('a day of eight sitters', () => {
     // Set-up, lunch or not, strike, and two looks of each sitter.
     expect(events.filter(({ summary }) => summary.startsWith('Keeper'))).toHaveLength(16)
     expect(await download('save-table', '-day.csv')).toMatch(/Keeper 8: (White|Mid grey)/)
-    expect(await findings(app.browser)).toEqual([])
-  })
-
-  it('is late twice by nine minutes, says what it would cost, and still ends in time', async () => {
-    const end = /ends (\d\d:\d\d)/.exec(await app.browser.textOf('day-says'))![1]!
-    await type(await field('Ends by'), end)
-    await part('Now')
-    await app.browser.click('rehearse')
-    const work = async (minutes: number) => {
-      let left = minutes
-      for (const step of [15, 5, 1]) for (; left >= step; left -= step) await app.browser.click(`clock-${step}`)
-      await app.browser.click('look-done')
-    }
-    await app.browser.waitForText('lateness', /^On time/)
-    await work(14)
-    await app.browser.waitForText('lateness', /(9|1\d) min behind/)
-    await work(15)
-    await app.browser.waitForText('lateness', /(1[6-9]|2\d|3\d) min behind/)
-    const named = await app.browser.textOf('savings')
-    expect(named).toMatch(/Drop|Shorten|Keep no/)
-    for (let round = 0; round < 12 && (await count('[data-test="savings"] button')) > 0; round++) {
-      await app.browser.press(By.css('[data-test="savings"] button'))
-      await new Promise(resolve => setTimeout(resolve, 150))
-    }
-    expect(await count('[data-test="savings"]')).toBe(0)
-    // What was done stays done, and everything else but what was given up is still to come.
-    const left = Number(
-      /(\d+) looks? left/.exec(await app.browser.driver.findElement(By.css('[aria-label="Now"]')).getText())![1],
-    )
-    expect(left).toBeGreaterThanOrEqual(16 - 2 - 7)
-    await app.browser.driver.navigate().refresh()
-    await app.browser.waitForText('now', /Keeper \d/)
     expect(await findings(app.browser)).toEqual([])
   })
 

@@ -1,5 +1,8 @@
 import { vi } from 'vitest'
 
-/** Waits until a check holds; how long that takes on a busy machine is no finding. */
+/** How long anything is waited for: a busy machine is slow, and only that nothing ever comes is a finding. */
+const PATIENCE_MS = Number(process.env.PATIENCE_MS ?? 60_000)
+
+/** Waits until a check holds. */
 export const eventually = <T>(check: () => T): Promise<Awaited<T>> =>
-  vi.waitFor(check, { timeout: 60_000, interval: 5 }) as Promise<Awaited<T>>
+  vi.waitFor(check, { timeout: PATIENCE_MS, interval: 5 }) as Promise<Awaited<T>>

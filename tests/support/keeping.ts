@@ -1,5 +1,6 @@
 import { By } from 'selenium-webdriver'
 import type { Browser } from './browser'
+import { stepsIn } from './steps'
 
 /** What goes wrong with a browser's storage, done to the page as a browser does it. */
 export const keepingIn = (app: { browser: Browser }) => {
@@ -59,6 +60,6 @@ export const keepingIn = (app: { browser: Browser }) => {
         ),
       ),
     press: async (notice: string, action: string) =>
-      app.browser.press(By.xpath(`//*[@data-test="notice-${notice}"]//button[normalize-space()="${action}"]`)),
+      stepsIn(app).pressSaying(`[data-test="notice-${notice}"] button`, action),
   }
 }

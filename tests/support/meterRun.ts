@@ -6,23 +6,20 @@ import type { StudioSet } from '#core/model/schema'
 import { calibratedLighting, learnedOf } from '#core/evaluation/calibratedLighting'
 import { benchTruth } from '#core/bench/answers'
 import type { Browser } from './browser'
+import { stepsIn } from './steps'
 
 /** The run of the metering page, driven as somebody with a meter would. */
 export const meteringIn = (app: { browser: Browser }) => {
   const browser = () => app.browser
+  const { choose, field } = stepsIn(app)
   const isThere = async (name: string) =>
     (await browser().driver.findElements(By.css(`[data-test="${name}"]`))).length > 0
 
   /** Dials the bench: which studio, and how far from its plan. */
   const chooseHall = async (seed: number, roughness: string) => {
     await browser().press(By.css('[aria-label="Settings"]'))
-    await (
-      await browser().find('roughness')
-    )
-      .findElement(By.xpath(`.//option[normalize-space(text())="${roughness}"]`))
-      .click()
-    const field = await browser().locate(By.xpath('//span[text()="Simulator studio no."]/following-sibling::input'))
-    await field.sendKeys(Key.chord(Key.CONTROL, 'a'), String(seed), Key.TAB)
+    await choose('roughness', roughness)
+    await (await field('Simulator studio no.')).sendKeys(Key.chord(Key.CONTROL, 'a'), String(seed), Key.TAB)
     await browser().driver.actions().sendKeys(Key.ESCAPE).perform()
   }
 

@@ -3,11 +3,11 @@ import { expect } from 'vitest'
 import type { ExerciseRef } from '#core/practice/exercise'
 import { makeExercise, type Made } from '#core/practice/practice'
 import { lit, type MadeOf } from './exercises'
-import type { useApp } from './app'
+import type { Browser } from './browser'
 import { stepsIn } from './steps'
 
 /** Steps that practice takes in the browser. */
-export const practiceSteps = (app: ReturnType<typeof useApp>) => {
+export const practiceSteps = (app: { server: { url: string }; browser: Browser }) => {
   const { count } = stepsIn(app)
   return {
     /** Opens an exercise by its address, and makes the same here. */

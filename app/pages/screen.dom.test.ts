@@ -1,9 +1,9 @@
-import { Key } from 'selenium-webdriver'
+import { By, Key } from 'selenium-webdriver'
 import { describe, expect, it } from 'vitest'
-import { useApp } from '#support/app'
+import { useMountedApp } from '#support/dom/useMountedApp'
 import { stepsIn } from '#support/steps'
 
-const app = useApp()
+const app = useMountedApp()
 const { visit, press, count, type, field } = stepsIn(app)
 const run = <T>(script: string, ...args: unknown[]) => app.browser.driver.executeScript<T>(script, ...args)
 const titled = (pattern: RegExp) =>
@@ -59,13 +59,13 @@ describe('the screen', () => {
     await app.browser.click('switch-key')
     await app.browser.click('steps')
     const names = async () =>
-      Promise.all((await app.browser.driver.findElements({ css: '[data-test="step"]' })).map(one => one.getText()))
+      Promise.all((await app.browser.driver.findElements(By.css('[data-test="step"]'))).map(one => one.getText()))
     const all = await names()
     expect(all.length).toBeGreaterThanOrEqual(2)
     expect(all.join(' ')).toMatch(/Room/)
     await app.browser.click('step-first')
     await app.browser.waitFor('all taken back', async () => (await count('[data-test="step"][aria-current]')) === 0)
-    await (await app.browser.driver.findElements({ css: '[data-test="step"]' }))[0]!.click()
+    await (await app.browser.driver.findElements(By.css('[data-test="step"]')))[0]!.click()
     await app.browser.waitFor(
       'the newest done',
       async () =>

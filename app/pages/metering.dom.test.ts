@@ -1,0 +1,139 @@
+import { By, Key } from 'selenium-webdriver'
+import { describe, expect, it } from 'vitest'
+import { demoSet } from '#core/edits/demo'
+import { useMountedApp } from '#support/dom/useMountedApp'
+import { meteringIn } from '#support/meterRun'
+import { stepsIn } from '#support/steps'
+
+const app = useMountedApp()
+const { visit, open, press, count, see } = stepsIn(app)
+const { keptSet, isThere } = meteringIn(app)
+
+const write = async (text: string) =>
+  (await app.browser.find('entry')).sendKeys(Key.chord(Key.CONTROL, 'a'), text, Key.ENTER)
+
+describe('a run as one likes it', () => {
+  it('begins with the backdrop, moves a step, skips one, and keeps all that over a reload', async () => {
+    await open({ ...demoSet(), id: 'order', name: 'Order' })
+    await app.browser.waitForText('verdict', /\.$/)
+    await visit('Meter')
+    await app.browser.waitForText('run-title', /^Room light$/)
+    await see('Backdrop')
+    const names = async () =>
+      await app.browser.driver.executeScript<string[]>(
+        "return [...document.querySelectorAll(\"[data-test^='step-']:not([data-test='step-end'])\")].map(step => step.dataset.test.slice(5))",
+      )
+    await app.browser.waitFor('backdrop lights first', async () => (await names())[1] === 'alone/backdrop-left')
+    await app.browser.click('sort-steps')
+    await app.browser.press(By.css('[aria-label="A alone earlier"]'))
+    await app.browser.waitFor('the key before C', async () => (await names()).indexOf('alone/key') === 2)
+    await app.browser.waitForText('run-title', /^Room light$/)
+    await app.browser.click('skip')
+    await app.browser.waitForText('run-title', /^B alone$/)
+    await app.browser.waitForText('save-state', /^Saved$/)
+    await app.browser.driver.navigate().refresh()
+    await app.browser.waitForText('run-title', /^B alone$/)
+    expect((await names()).slice(0, 4)).toEqual(['ambient', 'alone/backdrop-left', 'alone/key', 'alone/backdrop-right'])
+    await app.browser.waitForText('step-ambient', /left out/)
+  })
+
+  it('says what to do where the room is too bright, and sets the camera so', async () => {
+    await app.browser.click('step-ambient')
+    await app.browser.waitForText('run-title', /^Room light$/)
+    // A plain figure is in the unit that readings are written in here.
+    expect(await (await app.browser.find('entry')).getAttribute('placeholder')).toBe('430 lx')
+    await write('1000')
+    await app.browser.waitForText(
+      'correction',
+      /only 5(\.\d)? stops under the camera setting: a frame without the lamps is not black/,
+    )
+    await app.browser.waitForText(
+      'ambient-mend',
+      /^1\/250 s and ISO 50, with every lamp 1 stop up|^1\/\d+ s puts it 6(\.\d)? stops under/,
+    )
+    await app.browser.click('set-camera')
+    await app.browser.waitForText('correction', /a frame without the lamps is black/)
+    await app.browser.click('next')
+  })
+
+  it('questions a reading that cannot be, with the likely cause', async () => {
+    await app.browser.waitForText('run-title', /alone$/)
+    const expected = await app.browser.waitForText('expected', /^f\//)
+    expect(await app.browser.textOf('expected-spread')).toMatch(/^give or take 0\.\d stop$/)
+    const [, full, tenths = '0'] = /^f\/([\d.]+)(?: \+0\.(\d))?/.exec(expected)!
+    const stops = Math.round(2 * Math.log2(Number(full))) + Number(tenths) / 10 + 1.05
+    await write((2 ** (stops / 2)).toFixed(3))
+    await app.browser.waitForText('doubt', /one stop of ISO too high/)
+    // What was expected before stays beside it, whatever the plan makes of the reading.
+    expect(await app.browser.textOf('expected')).toBe(expected)
+    await app.browser.click('again')
+    await app.browser.click('ask-bench')
+    await app.browser.find('coming')
+  })
+
+  it('takes what a spot meter shows of the paper', async () => {
+    await visit('Stage')
+    await visit('Meter')
+    await app.browser.click('step-together/backdrop/middle')
+    await see('Spot')
+    await app.browser.click('ask-bench')
+    await app.browser.find('from-bench')
+    // What the spot meter showed is turned into the incident reading that the plan speaks of: not 2.5 stops off.
+    await app.browser.waitForText('correction', /^On target, it renders 2\d\d\.$|backdrop .*wanted 250/i)
+    expect(await count('[data-test="doubt"]')).toBe(0)
+    expect((await keptSet('order')).readings.at(-1)).toMatchObject({
+      meter: 'spot',
+      pointId: 'backdrop/middle',
+      receptor: 'flat',
+      direction: 'flat disc toward the camera',
+      source: 'bench',
+    })
+  })
+})
+
+/** A reading as it is typed on a number pad. */
+const padKeys = (reading: string) =>
+  [...reading.replace('f/', '').replaceAll(' ', '')].map(letter => {
+    if (letter === '+') return Key.ADD
+    return letter === '.' ? Key.DECIMAL : String.fromCodePoint(Key.NUMPAD0.codePointAt(0)! + Number(letter))
+  })
+
+describe('a run by the number pad alone', () => {
+  it('goes from the first reading to powers applied without another key or a pointer', async () => {
+    await visit('Stage')
+    await open({ ...demoSet(), id: 'pad', name: 'Pad' })
+    await app.browser.waitForText('verdict', /wanted 250/)
+    await visit('Meter')
+    await app.browser.waitForText('run-title', /^Room light$/)
+    // Nothing, as a meter shows it in the dark.
+    await press(Key.NUMPAD0, Key.ENTER)
+    await app.browser.waitForText('correction', /black/)
+    await press(Key.ENTER)
+    await app.browser.waitForText('run-title', /^A alone$/)
+    const titles: string[] = []
+    for (let guard = 0; guard < 30 && !(await isThere('run-end')); guard++) {
+      const title = await app.browser.textOf('run-title')
+      titles.push(title)
+      // One is read as expected, f/8 +0.5 as 8+0.5; the others are simulated.
+      if (guard === 1) await press(...padKeys(await app.browser.waitForText('expected', /^f\/\d/)), Key.ENTER)
+      else await press(Key.MULTIPLY)
+      await app.browser.find('correction')
+      // What is far off is questioned; minus goes on all the same.
+      await press((await isThere('doubt')) ? Key.SUBTRACT : Key.ENTER)
+      await app.browser.waitFor(
+        'the next reading',
+        async () => (await isThere('run-end')) || (await app.browser.textOf('run-title').catch(() => title)) !== title,
+      )
+    }
+    // Every step has a name of its own.
+    expect(new Set(titles).size).toBe(titles.length)
+    await app.browser.waitForText('run-verdict', /\.$/)
+    if (await isThere('run-accept')) {
+      expect(await app.browser.textOf('run-accept')).toMatch(/^Apply [ABC] (full|−?\d)/)
+      await press(Key.ENTER)
+      await app.browser.waitFor('the powers applied', async () => !(await isThere('run-accept')))
+    }
+    await app.browser.waitForText('run-verdict', /^On target/)
+    expect(await app.browser.complaints()).toEqual([])
+  })
+})
