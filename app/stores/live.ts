@@ -18,6 +18,11 @@ const REFUSALS: Readonly<Record<string, string>> = {
 /** Frames of a video track as a stream; a name that not all browsers know. */
 type Processor = new (options: { track: MediaStreamTrack }) => { readable: ReadableStream<VideoFrame> }
 
+/** A camera that has sent no picture for this long after it was opened is opened again, milliseconds. */
+const FIRST_PICTURE_MS = 6000
+/** How often a silent camera is opened again before the user is asked to look at it. */
+const MOST_TRIES = 3
+
 /** A camera's picture as it comes: opened by the user, read in a worker, kept nowhere. */
 export const useLive = defineStore('live', () => {
   const studio = useStudio()
@@ -32,6 +37,7 @@ export const useLive = defineStore('live', () => {
   /** Pictures that are averaged. */
   const over = ref(4)
   let calledOff: AbortController | undefined
+  let waiting: ReturnType<typeof setTimeout> | undefined
 
   const ask = (): LiveAsk => ({ set: toRaw(studio.document), space: toRaw(space.value), frames: over.value })
   const isOpen = computed(() => stream.value !== undefined)
@@ -39,12 +45,37 @@ export const useLive = defineStore('live', () => {
   const close = () => {
     calledOff?.abort(new DOMException('The camera was closed.', 'AbortError'))
     calledOff = undefined
+    clearTimeout(waiting)
     for (const track of stream.value?.getTracks() ?? []) track.stop()
     stream.value = undefined
     reading.value = undefined
   }
 
-  const open = async (): Promise<void> => {
+  /** Reads pictures of a track until it is called off; says so where they end or cannot be read. */
+  const read = async (track: MediaStreamTrack, Processor: Processor, mine: AbortController) => {
+    try {
+      await service.watch(new Processor({ track }).readable, ask(), {
+        signal: mine.signal,
+        report: found => {
+          if (mine !== calledOff) return
+          clearTimeout(waiting)
+          reading.value = markRaw(found)
+        },
+      })
+      if (mine !== calledOff) return
+      close()
+      problem.value = 'The camera sends no more pictures. Open it again.'
+    } catch (error) {
+      if (mine.signal.aborted) return
+      close()
+      problem.value = `The live picture could not be read: ${(error as Error).message} Open the camera again.`
+    } finally {
+      // The camera stays in use for as long as one track of it runs.
+      track.stop()
+    }
+  }
+
+  const open = async (tries = 1): Promise<void> => {
     close()
     problem.value = ''
     const { MediaStreamTrackProcessor: Processor } = globalThis as { MediaStreamTrackProcessor?: Processor }
@@ -56,6 +87,7 @@ export const useLive = defineStore('live', () => {
       problem.value = 'This browser cannot hand the camera’s pictures over to be read. A Chromium-based one can.'
       return
     }
+    const mine = (calledOff = new AbortController())
     try {
       const opened = await navigator.mediaDevices.getUserMedia({
         audio: false,
@@ -65,28 +97,24 @@ export const useLive = defineStore('live', () => {
           height: { ideal: 1080 },
         },
       })
+      // The page was left, or the camera opened again, while the browser asked for leave.
+      if (mine !== calledOff) return opened.getTracks().forEach(track => track.stop())
       stream.value = opened
-      devices.value = (await navigator.mediaDevices.enumerateDevices()).filter(({ kind }) => kind === 'videoinput')
       const [track] = opened.getVideoTracks()
       deviceId.value = track!.getSettings().deviceId ?? ''
       track!.addEventListener('ended', () => {
         close()
         problem.value = 'The camera was unplugged or taken away. Plug it in and open it again.'
       })
-      const mine = (calledOff = new AbortController())
-      service
-        .watch(new Processor({ track: track!.clone() }).readable, ask(), {
-          signal: mine.signal,
-          report: found => {
-            if (mine === calledOff) reading.value = markRaw(found)
-          },
-        })
-        .catch((error: Error) => {
-          if (mine.signal.aborted) return
-          close()
-          problem.value = `The live picture could not be read: ${error.message} Open the camera again.`
-        })
+      waiting = setTimeout(() => {
+        if (tries < MOST_TRIES) return void open(tries + 1)
+        close()
+        problem.value = 'The camera was opened and sends no picture. Unplug it, plug it in, and open it again.'
+      }, FIRST_PICTURE_MS)
+      void read(track!.clone(), Processor, mine)
+      devices.value = (await navigator.mediaDevices.enumerateDevices()).filter(({ kind }) => kind === 'videoinput')
     } catch (error) {
+      if (mine !== calledOff) return
       const { name, message } = error as Error
       problem.value = REFUSALS[name] ?? `The camera could not be opened: ${message}`
     }
@@ -111,5 +139,5 @@ export const useLive = defineStore('live', () => {
     return frames.bring(pngWithFacts({ width, height, data }, {}), 'live picture.png', 'file')
   }
 
-  return { stream, reading, devices, deviceId, problem, space, over, isOpen, open, close, readThis }
+  return { stream, reading, devices, deviceId, problem, space, over, isOpen, open: () => open(), close, readThis }
 })

@@ -10,8 +10,8 @@ import { stepsIn } from '#support/steps'
 import { expectWithin } from '#support/tolerance'
 
 const app = useApp()
-const { visit, open, undo, see, field, type } = stepsIn(app)
-const { chooseHall, keptSet } = meteringIn(app)
+const { visit, open, undo, see } = stepsIn(app)
+const { chooseHall } = meteringIn(app)
 
 const part = (name: string) => app.browser.press(By.linkText(name))
 const write = async (text: string) =>
@@ -66,42 +66,6 @@ describe('evenness', () => {
     const map = await app.browser.find('even-map')
     await app.browser.driver.actions().move({ origin: map, x: 30, y: -40 }).press().release().perform()
     await app.browser.waitForText('even-place', /^Place 1 of 1$/)
-  })
-})
-
-describe('spill, ratio and the walk line', () => {
-  it('reads what comes round the subject from behind, and says how much it may be', async () => {
-    await part('Spill, ratio')
-    await app.browser.waitForText('spill-where', /^B, C on, A off\./)
-    await app.browser.click('ask-bench')
-    await app.browser.waitForText('spill-0', /under/)
-    await app.browser.waitFor(
-      'the next place',
-      async () => (await (await app.browser.find('spill-1')).getAttribute('aria-pressed')) === 'true',
-    )
-    const { lights, pointId } = (await keptSet('level')).readings.at(-1)!
-    expect([Object.keys(lights).toSorted(), pointId]).toEqual([['backdrop-left', 'backdrop-right'], 'subject/key-side'])
-    await app.browser.locate(By.css('canvas[aria-label="The frame by the backdrop lights alone"]'))
-  })
-
-  it('turns two readings into a ratio, in both conventions', async () => {
-    await type(await app.browser.find('ratio-highlight'), 'f/8')
-    await type(await app.browser.find('ratio-shadow'), 'f/4')
-    await app.browser.waitForText('ratio', /^4:1\s+2 stops$/)
-    await app.browser.waitForText('ratio-other', /key \+ fill to fill.*key to fill, each read alone, it is 3:1/s)
-    await app.browser.waitForText('fill-effect', /No fill light is on/)
-    expect(await findings(app.browser)).toEqual([])
-  })
-
-  it('walks a line', async () => {
-    await part('Walk line')
-    await type(await field('Across'), '-0.5')
-    await app.browser.click('walk')
-    await app.browser.waitForText('walk-words', /\d stops? along the way; it changes fastest \d\.\d\d m from the start/)
-    await app.browser.click('flatten')
-    await app.browser.waitForText('flatter', /\d stops?, (not )?on target|Nothing that was tried/)
-    expect(await findings(app.browser)).toEqual([])
-    expect(await app.browser.complaints()).toEqual([])
   })
 })
 

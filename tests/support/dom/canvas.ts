@@ -1,11 +1,10 @@
+const blank = (width: number, height: number) => ({ width, height, data: new Uint8ClampedArray(width * height * 4) })
+
 /** Results of the calls of a drawing context that are read; all other calls draw nothing and answer nothing. */
 const ANSWERS: Readonly<Record<string, (...args: number[]) => unknown>> = {
   measureText: () => ({ width: 0, actualBoundingBoxAscent: 0, actualBoundingBoxDescent: 0 }),
-  getImageData: (_x = 0, _y = 0, width = 1, height = 1) => ({
-    width,
-    height,
-    data: new Uint8ClampedArray(width * height * 4),
-  }),
+  getImageData: (_x = 0, _y = 0, width = 1, height = 1) => blank(width, height),
+  createImageData: (width = 1, height = 1) => blank(width, height),
   createLinearGradient: () => ({ addColorStop: () => {} }),
 }
 
@@ -38,5 +37,6 @@ export const giveCanvas = (): void => {
   HTMLCanvasElement.prototype.getContext = function (this: HTMLCanvasElement) {
     return context(this) as never
   }
+  HTMLCanvasElement.prototype.toDataURL = () => 'data:,'
   Object.assign(globalThis, { OffscreenCanvas: BlankCanvas })
 }

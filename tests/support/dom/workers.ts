@@ -67,7 +67,13 @@ export class ThreadlessWorker extends EventTarget {
   }
 }
 
-/** Ends every worker that is still running. */
+/**
+ * Ends every worker that is still running, as a page that is left does. Modules outlive pages here: whoever asks an
+ * ended worker later has to know, and start another.
+ */
 export const endWorkers = (): void => {
-  for (const worker of running) worker.terminate()
+  for (const worker of [...running]) {
+    worker.dispatchEvent(Object.assign(new Event('error'), { message: 'The page was left.' }))
+    worker.terminate()
+  }
 }
