@@ -37,7 +37,9 @@ describe('what a change is done to', () => {
       })
       .map(({ id }) => id)
     expect(altered.length).toBeGreaterThan(0)
-    for (const id of altered) expect(changedIds(change)).toContain(id)
+    // A mirror image also names the light that it is taken from.
+    const patterns = change.kind === 'mirror' ? [change.fromId] : []
+    expect([...new Set(changedIds(change))].toSorted()).toEqual([...altered, ...patterns].toSorted())
   })
 
   it('is nothing that stands where things are only brought', () => {

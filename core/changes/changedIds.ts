@@ -1,6 +1,9 @@
 import type { Change } from './change'
 
-/** Ids of the things that stand now and that a change is done to; things that it would bring have none yet. */
+/**
+ * Ids of the things in the set that a change alters, and of the light that a mirror image is taken from. Things that
+ * the change adds have no id yet.
+ */
 export const changedIds = (change: Change): readonly string[] => {
   if (change.kind === 'several') return change.changes.flatMap(changedIds)
   if (change.kind === 'mirror') return [change.fromId, change.toId]

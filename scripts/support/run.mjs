@@ -1,13 +1,22 @@
 import { spawn } from 'node:child_process'
 import { fileURLToPath } from 'node:url'
+import { stripVTControlCharacters } from 'node:util'
 
 export const ROOT = fileURLToPath(new URL('../../', import.meta.url))
 
+/** The last line of a text that has letters, without the terminal's colours and signs. */
+const lastLine = text =>
+  stripVTControlCharacters(text)
+    .split('\n')
+    .map(line => line.replace(/^[^\w]+/, '').trim())
+    .filter(Boolean)
+    .at(-1)
+
 /**
- * Runs a command in the project's folder to its end; answers its exit code and what it printed, or passes that
- * through.
+ * Runs a command in the project's folder to its end; returns its exit code and its output, or passes the output
+ * through. `hear` is told each last line of the output.
  */
-export const run = (command, args, { quiet = false, env = {} } = {}) =>
+export const run = (command, args, { quiet = false, env = {}, hear = () => {} } = {}) =>
   new Promise(resolve => {
     const child = spawn(command, args, {
       cwd: ROOT,
@@ -15,8 +24,13 @@ export const run = (command, args, { quiet = false, env = {} } = {}) =>
       stdio: quiet ? ['ignore', 'pipe', 'pipe'] : ['ignore', 'inherit', 'inherit'],
     })
     let output = ''
-    child.stdout?.on('data', data => (output += data))
-    child.stderr?.on('data', data => (output += data))
+    const take = data => {
+      output += data
+      const line = lastLine(String(data))
+      if (line) hear(line.slice(0, 80))
+    }
+    child.stdout?.on('data', take)
+    child.stderr?.on('data', take)
     child.on('error', error => resolve({ code: 127, output: `${output}${error.message}\n` }))
     child.on('close', code => resolve({ code: code ?? 1, output }))
   })

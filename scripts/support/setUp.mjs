@@ -41,6 +41,30 @@ const stamp = (name, hash) => {
   writeFileSync(join(STAMPS, name), hash)
 }
 
+/** A line is printed at least this often while something runs, milliseconds: no silence looks like a fault. */
+const TELL_MS = 8000
+
+/** Runs something long and says how far it is: seconds so far, seconds that it usually takes, and what `far` tells. */
+const told = async (title, usualS, task, far = () => '') => {
+  const start = Date.now()
+  const seconds = () => Math.round((Date.now() - start) / 1000)
+  console.log(`${title}: usually ${usualS} s…`)
+  const timer = setInterval(() => console.log(`${title}: ${seconds()} s of about ${usualS}${far()}`), TELL_MS)
+  const result = await task().finally(() => clearInterval(timer))
+  console.log(`${title}: done in ${seconds()} s`)
+  return result
+}
+
+const MODULES = join(ROOT, 'node_modules')
+const foldersIn = path => (existsSync(path) ? readdirSync(path) : [])
+/** Packages that lie in node_modules so far, of those that the lock names. */
+const packagesSoFar = () => {
+  const names = foldersIn(MODULES).flatMap(name => (name.startsWith('@') ? foldersIn(join(MODULES, name)) : [name]))
+  const { packages } = JSON.parse(readFileSync(join(ROOT, 'package-lock.json'), 'utf8'))
+  const all = Object.keys(packages).filter(path => /^node_modules\/(@[^/]+\/)?[^/]+$/.test(path)).length
+  return `, ${Math.min(names.length, all)} of ${all} packages unpacked`
+}
+
 const fail = (what, output) => {
   console.error(`${output}\n${what} failed; see above.`)
   process.exit(1)
@@ -50,8 +74,12 @@ const fail = (what, output) => {
 export const ensureDependencies = async () => {
   const hash = hashOf(['package.json', 'package-lock.json'])
   if (stampIs('dependencies', hash)) return
-  console.log('Installing dependencies…')
-  const { code, output } = await run('npm', ['ci', '--no-audit', '--no-fund'], { quiet: true })
+  const { code, output } = await told(
+    'Installing dependencies',
+    70,
+    () => run('npm', ['ci', '--no-audit', '--no-fund'], { quiet: true }),
+    packagesSoFar,
+  )
   if (code !== 0) fail('npm ci', output)
   stamp('dependencies', hash)
 }
@@ -68,8 +96,13 @@ export const ensurePrepared = async () => {
 export const ensureBuild = async () => {
   const hash = hashOf(SOURCES) + (process.env.KEEN_TONAL_BASE ?? '')
   if (existsSync(join(ROOT, '.output', 'server', 'index.mjs')) && stampIs('build', hash)) return
-  console.log('Building…')
-  const { code, output } = await runTool('nuxt/bin/nuxt.mjs', ['build'], { quiet: true })
+  let last = ''
+  const { code, output } = await told(
+    'Building',
+    100,
+    () => runTool('nuxt/bin/nuxt.mjs', ['build'], { quiet: true, hear: line => (last = line) }),
+    () => (last ? `, ${last}` : ''),
+  )
   if (code !== 0) fail('The build', output)
   stamp('build', hash)
 }
@@ -78,14 +111,14 @@ export const ensureBuild = async () => {
 export const ensureBrowser = async () => {
   const isThere = () => existsSync('/usr/bin/chromium') && existsSync('/usr/bin/chromedriver')
   if (isThere()) return
-  console.log('Installing Chromium and ChromeDriver…')
   if (process.getuid?.() === 0) {
-    await run('apt-get', ['update'], { quiet: true })
-    const { output } = await run(
-      'apt-get',
-      ['install', '-y', '--no-install-recommends', 'chromium', 'chromium-driver'],
-      { quiet: true, env: { DEBIAN_FRONTEND: 'noninteractive' } },
-    )
+    const { output } = await told('Installing Chromium and ChromeDriver', 60, async () => {
+      await run('apt-get', ['update'], { quiet: true })
+      return run('apt-get', ['install', '-y', '--no-install-recommends', 'chromium', 'chromium-driver'], {
+        quiet: true,
+        env: { DEBIAN_FRONTEND: 'noninteractive' },
+      })
+    })
     if (!isThere()) fail('apt-get install chromium chromium-driver', output)
   } else
     fail(

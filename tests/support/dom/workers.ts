@@ -1,5 +1,6 @@
 import type { Api } from '#services/rpc/serve'
 import { serve } from '#services/rpc/serve'
+import { PAGE_LEFT } from './pageLeft'
 
 /**
  * Workers of the app that run in this thread: each name of a worker's file has the api that the file serves. The
@@ -73,7 +74,7 @@ export class ThreadlessWorker extends EventTarget {
  */
 export const endWorkers = (): void => {
   for (const worker of [...running]) {
-    worker.dispatchEvent(Object.assign(new Event('error'), { message: 'The page was left.' }))
+    worker.dispatchEvent(Object.assign(new Event('error'), { message: PAGE_LEFT }))
     worker.terminate()
   }
 }
