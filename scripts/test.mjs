@@ -1,6 +1,6 @@
 // Everything that must hold before a change lands: npm test [-- STAGE…] [-- --changed]
-// STAGE: format, lint, types, unit, slow, dom, build, browser. --changed runs what the change since the last commit
-// can have touched.
+// STAGE: format, lint, unused, types, unit, slow, dom, build, browser.
+// --changed runs the tests that the change since the last commit can have touched.
 import { execFileSync } from 'node:child_process'
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -58,6 +58,7 @@ const touchesBrowser = () =>
 const STAGES = {
   format: ['Format', () => runTool('prettier/bin/prettier.cjs', ['--check', '.'], { quiet: true })],
   lint: ['Lint', () => runTool('eslint/bin/eslint.js', ['.'], { quiet: true })],
+  unused: ['Unused files, exports and packages', () => runTool('knip/bin/knip.js', ['--no-progress'], { quiet: true })],
   types: ['Types', () => run(process.execPath, ['scripts/typecheck.mjs'], { quiet: true })],
   unit: ['Unit and reference tests', () => tests('vitest.config.ts')],
   slow: ['Slow solves', () => tests('vitest.slow.config.ts')],
@@ -78,7 +79,7 @@ const STAGES = {
   ],
 }
 /** Stages that only read and keep one core busy each: they run beside each other, before the others. */
-const READING = ['format', 'lint', 'types']
+const READING = ['format', 'lint', 'unused', 'types']
 
 const unknown = asked.filter(name => !(name in STAGES))
 if (unknown.length > 0) {

@@ -7,7 +7,7 @@ const COUNT_WORDS = ['', '', 'both', 'all three', 'all four', 'all five', 'all s
 const NAMES_SAID = 4
 
 /** Lights of one job in a sentence: `the key`, `backdrop light B`, `both backdrop lights`. */
-export const nameLights = (lights: readonly Light[], all: readonly Light[]): string => {
+const nameLights = (lights: readonly Light[], all: readonly Light[]): string => {
   const [first] = lights
   if (!first) return 'no light'
   const job = first.job === 'key' || first.job === 'fill' ? first.job : `${first.job} light`

@@ -83,7 +83,7 @@ const POINTS: Record<string, string> = {
   'floor/feet': 'the floor at the feet',
 }
 /** A place in the middle of a sentence. */
-export const placeWords = (pointId: string): string => POINTS[pointId] ?? pointId.replace(/^own\//, '')
+const placeWords = (pointId: string): string => POINTS[pointId] ?? pointId.replace(/^own\//, '')
 
 const percent = (share: number): string => `${Math.round(share * 100)} %`
 /** A colour temperature to the nearest ten. */
@@ -130,7 +130,7 @@ const distanceAsked = (
 }
 
 /** What is asked, in words; lengths in the reader's unit, or in feet where the exercise is about feet. */
-export const questionWords = ({ question }: NumberExercise, unit: LengthUnit): string => {
+const questionWords = ({ question }: NumberExercise, unit: LengthUnit): string => {
   const inLength: InLength = metres => formatDistance(metres, unit)
   const inFeet = (isFeet: boolean): InLength => (isFeet ? metres => formatDistance(metres, 'imperial') : inLength)
   switch (question.ask) {
@@ -173,7 +173,7 @@ export const questionWords = ({ question }: NumberExercise, unit: LengthUnit): s
 export const signedWords = (value: number): string => `${value < 0 ? '−' : '+'}${Math.abs(Math.round(value))}`
 
 /** What is to be chosen. */
-export const choiceWords = ({ question }: ChoiceExercise): string =>
+const choiceWords = ({ question }: ChoiceExercise): string =>
   question.ask === 'pick'
     ? `Which patch is ${question.value}?`
     : 'White backdrop: is it clipped, does it hold detail, or is it grey?'
@@ -291,7 +291,7 @@ export const moveWords = ({ set, offers }: MovesExercise, { offer: at, powerStop
 }
 
 /** What is to be reached. */
-export const goalWords = ({ goal, set, lookId }: MovesExercise): string => {
+const goalWords = ({ goal, set, lookId }: MovesExercise): string => {
   const look = set.looks.find(({ id }) => id === lookId)!
   if (goal === 'even') {
     const area = look.areas[0]

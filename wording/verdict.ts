@@ -158,7 +158,7 @@ export const limitWords = (lights: readonly Light[], limit: Limit): { words: str
 }
 
 /** A verdict in one sentence, with what stands behind it. */
-export const verdictWords = ({ set, look, readouts }: Judged, verdict: Verdict): Said => {
+const verdictWords = ({ set, look, readouts }: Judged, verdict: Verdict): Said => {
   const { state, off, keyFault, limit, mend, changes } = verdict
   if (state === 'no-target') return { headline: 'No target is set. Ask for a backdrop value to begin.' }
   if (state === 'on-target') return { headline: onTargetWords(readouts) }

@@ -8,7 +8,7 @@ const before = new WeakMap<Element, string>()
 const typedIn = new WeakSet<Element>()
 
 /** Whether keys go into a field of text. */
-export const isTextField = (target: EventTarget | null): target is Field =>
+const isTextField = (target: EventTarget | null): target is Field =>
   target instanceof HTMLTextAreaElement || (target instanceof HTMLInputElement && !NO_TEXT.includes(target.type))
 
 /** A field was entered, or its text was taken: nothing in it waits. */

@@ -18,7 +18,7 @@ export const MOST_STEP_BYTES = 4_000_000
 export const NO_HISTORY: History = { steps: [], done: 0, nextId: 1 }
 
 /** The bytes of a patch written as JSON, about. */
-export const patchBytes = (patch: Patch): number => JSON.stringify(patch).length
+const patchBytes = (patch: Patch): number => JSON.stringify(patch).length
 
 /** A history within its limits; the newest done step stays whatever its size. */
 const bounded = (history: History): History => {

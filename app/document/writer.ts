@@ -106,6 +106,3 @@ export const createWriter = ({ write, onState, delayMs = DELAY_MS }: WriterWays)
     isBehind,
   }
 }
-
-/** What writes the open set, and knows whether it is kept. */
-export type Writer = ReturnType<typeof createWriter>

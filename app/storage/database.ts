@@ -44,7 +44,7 @@ export const headOf = ({ id, name, updatedAt, revision, deletedAt, original }: S
 })
 
 /** A step of a set's history. */
-export type StepRow = Step & { setId: string }
+type StepRow = Step & { setId: string }
 
 /** A picture of a frame: a file's bytes, its media type, when it came, and a small JPEG of it to show in its place. */
 export type PictureRow = {
@@ -60,13 +60,13 @@ export type PictureRow = {
 export type Picture = Pick<PictureRow, 'bytes' | 'type' | 'preview'>
 
 /** A record as it lies in the browser: what was kept, and what is written on it. Checked whenever it is opened. */
-export type RecordRow = { id: string; record: unknown; annotation: unknown }
+type RecordRow = { id: string; record: unknown; annotation: unknown }
 
 /** What lists know of a record. */
-export type RecordHeadRow = RecordHead & { deletedAt?: string }
+type RecordHeadRow = RecordHead & { deletedAt?: string }
 
 /** A picture of a record, whole or small: each in a table of its own, so that a list loads no whole one. */
-export type RecordPictureRow = { id: string; bytes: Uint8Array<ArrayBuffer>; type: string }
+type RecordPictureRow = { id: string; bytes: Uint8Array<ArrayBuffer>; type: string }
 
 /**
  * A small picture that can be made again at any time, of a set or of a set-up in somebody's room; `of` tells what it is
@@ -75,13 +75,13 @@ export type RecordPictureRow = { id: string; bytes: Uint8Array<ArrayBuffer>; typ
 export type ThumbRow = { id: string; of: string; bytes: Uint8Array<ArrayBuffer>; type: string; notes?: unknown }
 
 /** An answered exercise as it lies in the browser, numbered in the order of answers. Checked when it is read. */
-export type PracticeRow = { n?: number; id: string; result: unknown }
+type PracticeRow = { n?: number; id: string; result: unknown }
 
 /** A collection of exercises as it lies in the browser. Checked when it is read. */
-export type CollectionRow = { id: string; at: string; collection: unknown }
+type CollectionRow = { id: string; at: string; collection: unknown }
 
 /** A preference as it is stored. */
-export type PreferenceRow = { key: string; value: unknown }
+type PreferenceRow = { key: string; value: unknown }
 
 /** What is kept in the browser. Raise the version and add an upgrade whenever a table changes. */
 export const openDatabase = (name = 'keen-tonal', options: DexieOptions = {}) => {

@@ -35,7 +35,12 @@ beforeEach(() => {
   watches.length = 0
   made.length = 0
   allow = []
-  vi.stubGlobal('MediaStreamTrackProcessor', class {})
+  vi.stubGlobal(
+    'MediaStreamTrackProcessor',
+    class {
+      readonly readable = {}
+    },
+  )
   vi.stubGlobal('navigator', {
     mediaDevices: {
       getUserMedia: () =>

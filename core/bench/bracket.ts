@@ -3,7 +3,7 @@ import { exposed, type Exposed } from './exposed'
 import { recorded, trueResponse } from './trueCamera'
 
 /** From and to, in stops about the metered exposure, and how far apart. */
-export const BRACKET = { fromStops: -7, toStops: 11 / 3, stepStops: 1 / 3 }
+const BRACKET = { fromStops: -7, toStops: 11 / 3, stepStops: 1 / 3 }
 const WIDTH = 120
 const HEIGHT = 80
 const CARD = 0.18

@@ -5,7 +5,7 @@ import type { Learned } from './calibration'
 import { OUTLIER_SPREADS, QUESTION_SPREADS, LEFT_OUT_SHARE, READINGS_A_ROUND } from './thresholds'
 
 /** How one reading stands against all the others. */
-export type Standing = {
+type Standing = {
   /** Stops over what all the others say. */
   offStops: number
   /** The same in spreads of what they say and how a reading strays. */

@@ -14,7 +14,7 @@ const METER_SPREAD_STOPS: Record<Reading['meter'], number> = { incident: 0.07, s
 const PLACE_SPREAD_STOPS: Record<Reading['meter'], number> = { ...METER_SPREAD_STOPS, frame: 0.05 }
 
 /** Spread of the meter and the hand that holds it. */
-export const meterSpread = (reading: Pick<Reading, 'meter'>): number => METER_SPREAD_STOPS[reading.meter]
+const meterSpread = (reading: Pick<Reading, 'meter'>): number => METER_SPREAD_STOPS[reading.meter]
 
 /** Spread of how a reading differs from others taken beside it. */
 export const placeSpread = (reading: Pick<Reading, 'meter'>): number => PLACE_SPREAD_STOPS[reading.meter]

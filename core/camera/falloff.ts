@@ -71,9 +71,9 @@ export const falloffOf = (camera: Camera, { fNumber }: Pick<CameraSetting, 'fNum
 }
 
 /** Cells of a flat field: enough for what lenses do, and coarse enough to be free of noise. */
-export const FIELD_COLUMNS = 12
+const FIELD_COLUMNS = 12
 /** Rows of a flat field. */
-export const FIELD_ROWS = 12
+const FIELD_ROWS = 12
 
 /**
  * A flat field from the light of a picture of something even (an evenly lit wall or an opal before the lens, out of

@@ -1,7 +1,7 @@
 import type { Change } from './change'
 
 /** What a fix is for, where that says more than the change itself. */
-export type Purpose =
+type Purpose =
   | {
       as:
         | 'raise'

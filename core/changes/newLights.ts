@@ -56,7 +56,7 @@ export const edgeAdded = (set: StudioSet): StudioSet => {
 }
 
 /** A key where most stand: some forty degrees round from the camera and above the eyes. */
-export const keyAdded = (set: StudioSet): StudioSet => {
+const keyAdded = (set: StudioSet): StudioSet => {
   const subject = set.subjects[0]!
   const round = (KEY_ROUND_DEG * Math.PI) / 180
   const zM = Math.min(headHeightM(subject) + 0.5, set.room.heightM - 0.7)

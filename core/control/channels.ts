@@ -43,7 +43,7 @@ export const mixOf = ({ colour, gel }: Pick<Light, 'colour' | 'gel'>): Rgb => {
 }
 
 /** Level of a control of colour temperature, 0 at its first temperature and 1 at its second. */
-export const temperatureLevel = ({ temperatureK: [from, to] }: Fixture, kelvin: number): number =>
+const temperatureLevel = ({ temperatureK: [from, to] }: Fixture, kelvin: number): number =>
   from === to ? 0 : Math.min(1, Math.max(0, (kelvin - from) / (to - from)))
 
 const levelsOf = (fixture: Fixture, light: Light, setting: LightSetting): number[] => {

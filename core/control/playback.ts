@@ -85,6 +85,3 @@ export const makePlayback = () => {
     },
   }
 }
-
-/** What goes out at each moment. */
-export type Playback = ReturnType<typeof makePlayback>

@@ -1,7 +1,7 @@
 import { isRecord } from '../shared/isRecord'
 
 /** Keys from the root of a value to a place in it. */
-export type Path = readonly (string | number)[]
+type Path = readonly (string | number)[]
 
 /**
  * One difference: a value put in the place of another (undefined: there is none), or, where `at` is named, a run of

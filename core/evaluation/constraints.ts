@@ -20,7 +20,7 @@ export const factorsOf = (set: StudioSet, settings: Readonly<Record<string, Ligh
   set.lights.map(light => (settings[light.id]?.on ? ratioFromStops(settings[light.id]!.powerStops) : 0))
 
 /** What a constraint is of: a point or an area that the look wants something of. */
-export type ConstraintSource = { kind: 'point'; point: MeterPoint } | { kind: 'area'; area: AreaTarget }
+type ConstraintSource = { kind: 'point'; point: MeterPoint } | { kind: 'area'; area: AreaTarget }
 
 /** Something that a look wants, with what it is wanted of. */
 export type SetConstraint = Constraint & { of: ConstraintSource }

@@ -10,7 +10,7 @@ import type { StudioSet } from '../model/schema'
 import { err, ok, type Outcome } from '../shared/outcome'
 
 /** Columns of a patch sheet; light, universe and address have to be there. */
-export const PATCH_COLUMNS = [
+const PATCH_COLUMNS = [
   'light',
   'id',
   'lamp',

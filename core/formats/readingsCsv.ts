@@ -168,7 +168,7 @@ const ALIASES = {
 } as const
 
 /** How a table was understood. */
-export type Understood = {
+type Understood = {
   separator: string
   hasDecimalCommas: boolean
   /** Columns that say nothing here. */

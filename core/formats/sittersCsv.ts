@@ -9,7 +9,7 @@ import { firstMisfit } from '../validation/misfits'
 import { readTable, type LineProblem, type LineTrouble, type TableRefusal } from './tableIn'
 
 /** The columns of a list of sitters; only the name has to be there. */
-export const SITTER_COLUMNS = [
+const SITTER_COLUMNS = [
   'name',
   'looks',
   'minutes',

@@ -51,7 +51,7 @@ export type DayLooks = {
 }
 
 /** Minutes from one look to another; none where nothing stands yet. */
-export const changeMinutes = ({ ids, minutes }: DayLooks, fromId: string | null | undefined, toId: string): number =>
+const changeMinutes = ({ ids, minutes }: DayLooks, fromId: string | null | undefined, toId: string): number =>
   fromId ? minutes[ids.indexOf(fromId)]![ids.indexOf(toId)]! : 0
 
 /** Minutes before a sitter's look: from the look before to it, and what is turned for the sitter alone. */

@@ -32,7 +32,7 @@ export type Design = {
 }
 
 /** What a design could not have, to say why a match is not nearer. */
-export type Lack = {
+type Lack = {
   /** Lights that there was no lamp for, by job. */
   withoutLamp: readonly Light['job'][]
   lamps: number

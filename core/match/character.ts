@@ -19,7 +19,7 @@ import { mean } from '../shared/groups'
 import { DARK_STOPS, GRADIENT_DARK_STOPS, COMPARED_AT, WHITE_CARD } from './thresholds'
 
 /** How the key lights a face: where it comes from, and how large it looks from there. */
-export type KeyLight = {
+type KeyLight = {
   /** From the head, unit vector: to the right as the camera sees it, toward the camera, up. */
   way: Vector
   softnessDeg: number

@@ -89,7 +89,7 @@ export const readingOfStep = (
  * at
  * any power, since a lamp's clicks can be trusted; everywhere else powers count.
  */
-export const changeSince = (step: MeterStep, reading: Reading, now: Reading['lights']): number => {
+const changeSince = (step: MeterStep, reading: Reading, now: Reading['lights']): number => {
   if (step.kind === 'ambient') return 0
   const level = (parts: Reading['lights']) =>
     step.kind !== 'alone'

@@ -2,10 +2,10 @@ import * as v from 'valibot'
 import { between } from './schemaBasics'
 
 /** What the backdrop shall look like; core/brief/looks.ts says what each asks for. */
-export const LOOK_KINDS = ['white', 'white-held', 'light-grey', 'mid-grey', 'dark-grey', 'black', 'silhouette'] as const
+const LOOK_KINDS = ['white', 'white-held', 'light-grey', 'mid-grey', 'dark-grey', 'black', 'silhouette'] as const
 
 /** How much of the subjects the picture shows. */
-export const FRAMINGS = ['head', 'half', 'full', 'group'] as const
+const FRAMINGS = ['head', 'half', 'full', 'group'] as const
 
 /** What the job asks for, before any light stands. */
 export const BriefSchema = v.strictObject({

@@ -13,9 +13,9 @@ const parts = byId(LightPartSchema)
 /**
  * How a meter is held: as a flat disc, with the dome out, or with the dome drawn in, which reads as a flat disc does.
  */
-export const RECEPTORS = ['flat', 'dome', 'retracted'] as const
+const RECEPTORS = ['flat', 'dome', 'retracted'] as const
 /** Where the receptor looks: at the light that is read, at the camera, half way between, or square to the surface. */
-export const LOOKS = ['light', 'camera', 'between', 'surface'] as const
+const LOOKS = ['light', 'camera', 'between', 'surface'] as const
 
 /** How one place is read. */
 export const HoldSchema = v.strictObject({ receptor: v.picklist(RECEPTORS), looks: v.picklist(LOOKS) })

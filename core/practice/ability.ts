@@ -37,7 +37,7 @@ const LOG = new Map(
 const PRIOR_LOG = GRID.map(ability => -((ability - PRIOR.mean) ** 2) / (2 * PRIOR.spread ** 2))
 
 /** Follows one skill result by result. */
-export const follower = () => {
+const follower = () => {
   let evidence = GRID.map(() => 0)
   let count = 0
   return {

@@ -33,7 +33,7 @@ const OwnSchema = v.strictObject({
 const MadeSchema = v.strictObject({ kind: v.literal('made'), ...RefSchema.entries, notes: v.optional(words, '') })
 
 /** A collection; what its sets must not be is looked at by `checkCollection`. */
-export const CollectionSchema = v.strictObject({
+const CollectionSchema = v.strictObject({
   id: identifier,
   title,
   notes: v.optional(words, ''),

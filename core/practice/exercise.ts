@@ -70,7 +70,7 @@ export type NumberExercise = ExerciseRef & {
 }
 
 /** What is chosen from. */
-export type ChoiceQuestion =
+type ChoiceQuestion =
   | { ask: 'pick'; value: number; patches: readonly Patch[] }
   /** Clipped, holding detail, or grey: in this order. */
   | { ask: 'clipped'; pointId: string; value: number; overStops: number }

@@ -77,7 +77,7 @@ export const makeExercise = async (ref: ExerciseRef, lit: Lit): Promise<Made> =>
 }
 
 /** A way with what each of its moves does. */
-export type SteppedWay = PracticeWay & { steps: readonly Step[] }
+type SteppedWay = PracticeWay & { steps: readonly Step[] }
 
 /** What marking found beside the mark: what each move did, the quickest ways beside it, minutes that were spent. */
 export type Judged = Mark & {

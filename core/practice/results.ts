@@ -20,7 +20,7 @@ export const refIn = (named: Readonly<Record<string, unknown>>): ExerciseRef | u
 }
 
 /** One exercise that was answered. */
-export const ResultSchema = v.strictObject({
+const ResultSchema = v.strictObject({
   id: identifier,
   at: v.pipe(v.string(), v.isoTimestamp()),
   ...RefSchema.entries,

@@ -2,17 +2,7 @@ import { writeCsv } from '../formats/csvCells'
 import type { PracticeResult } from './results'
 
 /** Columns of a table of results. */
-export const RESULT_COLUMNS = [
-  'at',
-  'collection',
-  'number',
-  'exercise',
-  'level',
-  'seed',
-  'score',
-  'off',
-  'seconds',
-] as const
+const RESULT_COLUMNS = ['at', 'collection', 'number', 'exercise', 'level', 'seed', 'score', 'off', 'seconds'] as const
 
 /** Results as CSV (RFC 4180). */
 export const writeResultsCsv = (results: readonly PracticeResult[]): string =>

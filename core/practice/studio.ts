@@ -34,7 +34,7 @@ export const besidePoint = (set: StudioSet): MeterPoint => {
 }
 
 /** Places at which the light of an exercise is worked out. */
-export const practiceProbes = (set: StudioSet): MeterPoint[] => [...probesOf(set, 'judged'), besidePoint(set)]
+const practiceProbes = (set: StudioSet): MeterPoint[] => [...probesOf(set, 'judged'), besidePoint(set)]
 
 /** A solver for made exercises: with every ray. */
 export const practiceSolver = () => lightingSolver(QUALITY, practiceProbes)

@@ -5,7 +5,7 @@ import type { StudioRecord } from './recordSchema'
 import { aimAngles, tapedPlace, tapeErrorStops } from './tape'
 
 /** Columns of a record's light list. Metres, degrees, stops under full. */
-export const LIGHT_COLUMNS = [
+const LIGHT_COLUMNS = [
   'light',
   'job',
   'lamp',

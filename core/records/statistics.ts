@@ -2,7 +2,7 @@ import type { RecordHead } from './recordHead'
 import { grouped, mean } from '../shared/groups'
 
 /** How one lamp stood against its rating, over time; stops. */
-export type LampHistory = {
+type LampHistory = {
   lamp: string
   points: readonly { at: string; stops: number }[]
   meanStops: number
@@ -10,10 +10,10 @@ export type LampHistory = {
 }
 
 /** How plan and meter agreed in one month, stops. */
-export type MonthAgreement = { month: string; records: number; meanOffStops: number }
+type MonthAgreement = { month: string; records: number; meanOffStops: number }
 
 /** A placement that was used more than once. */
-export type RepeatedPlacement = { placement: string; ids: readonly string[]; onTarget: number }
+type RepeatedPlacement = { placement: string; ids: readonly string[]; onTarget: number }
 
 /** What many records together say. */
 export type LogbookStatistics = {

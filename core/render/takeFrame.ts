@@ -22,7 +22,7 @@ export type LitFrame = {
 }
 
 /** The layer of the room's own light, as if it gave one lux everywhere. */
-export const ROOM_LAYER = '@room'
+const ROOM_LAYER = '@room'
 
 const roomLayer = (
   { width, height, reflectance, edges }: FrameView,

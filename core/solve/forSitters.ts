@@ -94,7 +94,7 @@ const sharedPowers = (groups: readonly Evaluated[]): Record<string, LightSetting
  * all of them, or the most; then what is left to be turned for those whom they do not serve.
  * @param groups sitters who are alike, with the look evaluated for them; not empty
  */
-export const powersForSitters = (groups: readonly Evaluated[]): Omit<LookForSitters, 'lookId' | 'camera'> => {
+const powersForSitters = (groups: readonly Evaluated[]): Omit<LookForSitters, 'lookId' | 'camera'> => {
   const { set, look } = groups[0]!.evaluation
   const settings = sharedPowers(groups)
   const each = groups.map(({ sitterIds, evaluation }): SitterGroup => {

@@ -18,7 +18,7 @@ import { draftSolver, exactSolver } from './solvers'
 import { WALKS_WORTH_STOPS, TOLD } from './thresholds'
 
 /** Light along a walk: how far from its start, and stops over the camera setting there. */
-export type WalkPoint = { alongM: number; stops: number }
+type WalkPoint = { alongM: number; stops: number }
 
 /** A look's light along a walk. `rangeStops` is from the darkest to the brightest place of it. */
 export type LookWalk = { lookId: string; points: WalkPoint[]; rangeStops: number }

@@ -92,6 +92,10 @@ export const ensurePrepared = async () => {
   if (code !== 0) fail('nuxt prepare', output)
 }
 
+/** Lines of the framework's build that name a phase; the others are warnings about packages. */
+const PHASE =
+  /^(Building|Client built|Server built|Prerender|Initializing|Generated|Nitro)|modules transformed|built in/
+
 /** Builds the app when its sources have changed since the last build. */
 export const ensureBuild = async () => {
   const hash = hashOf(SOURCES) + (process.env.KEEN_TONAL_BASE ?? '')
@@ -100,7 +104,7 @@ export const ensureBuild = async () => {
   const { code, output } = await told(
     'Building',
     100,
-    () => runTool('nuxt/bin/nuxt.mjs', ['build'], { quiet: true, hear: line => (last = line) }),
+    () => runTool('nuxt/bin/nuxt.mjs', ['build'], { quiet: true, hear: line => PHASE.test(line) && (last = line) }),
     () => (last ? `, ${last}` : ''),
   )
   if (code !== 0) fail('The build', output)

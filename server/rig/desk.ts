@@ -108,6 +108,3 @@ export const makeDesk = ({ secret, release }: { secret: string; release: (univer
         : null,
   }
 }
-
-/** What goes out, and who may change it. */
-export type Desk = ReturnType<typeof makeDesk>

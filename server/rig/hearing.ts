@@ -109,6 +109,3 @@ export const makeHearing = () => {
     refused,
   }
 }
-
-/** Listens to universes. */
-export type Hearing = ReturnType<typeof makeHearing>

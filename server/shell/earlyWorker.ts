@@ -1,5 +1,5 @@
 /** Where the page leaves the worker that it started before the app was there. */
-export const EARLY_WORKER = 'earlyLight'
+const EARLY_WORKER = 'earlyLight'
 
 /**
  * A page that starts the light's worker at once: it loads, and makes its sitter ready, while the browser reads the

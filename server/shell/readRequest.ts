@@ -4,7 +4,7 @@ import { misfitsOf } from '#core/validation/misfits'
 import { misfitsWords } from '#wording/refusals/misfits'
 
 /** Bytes of a request at most: a set with thousands of readings fits, a picture library does not. */
-export const LARGEST_REQUEST = 8 * 1024 * 1024
+const LARGEST_REQUEST = 8 * 1024 * 1024
 
 const TOO_LARGE = `This server takes requests up to ${LARGEST_REQUEST / 1024 / 1024} MB.`
 

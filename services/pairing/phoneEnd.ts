@@ -8,7 +8,7 @@ import { keysOf, makeGate, seal, type Envelope } from './seal'
 /** Things asked for at most while there is no line. */
 const MOST_WAITING = 500
 /** Heard nothing for so long, what is shown may be old, milliseconds. */
-export const STALE_MS = 15_000
+const STALE_MS = 15_000
 /** A laptop of another session is greeted at most so often. */
 const GREET_MS = 500
 /** What was not answered is sent again after so long. */

@@ -76,7 +76,7 @@ export const unseal = ({ room, key }: PairingKeys, bytes: Uint8Array): Envelope 
 }
 
 /** Why a message was not taken. */
-export type Refused = 'forged' | 'replayed' | 'stale'
+type Refused = 'forged' | 'replayed' | 'stale'
 
 /**
  * Lets each message in once: opened, numbered higher than all before of its sender, and let through by `mayPass`,

@@ -6,7 +6,7 @@ import type { Arc, Body, Bowl, Sheet, Side, Surface } from '#core/physics/geomet
 import { inner, minus, outer, plus, size, times, unit, v, type V } from './vectors'
 
 export type Ray = { from: V; way: V }
-export type Struck = { far: number; at: V; normal: V; side: Side; transmittance: readonly number[] }
+type Struck = { far: number; at: V; normal: V; side: Side; transmittance: readonly number[] }
 type Meet = (ray: Ray) => Struck | undefined
 
 const CLEAR = 1e-4

@@ -65,7 +65,7 @@ export type MadeRaw = {
 }
 
 /** Writes a raw file by the open specification of DNG (version 1.4), unpacked, little end first. */
-export const dngFile = (made: MadeRaw): Uint8Array<ArrayBuffer> => {
+const dngFile = (made: MadeRaw): Uint8Array<ArrayBuffer> => {
   const { width, height, numbers, kind, black, white, neutral, exposure, orientation = 1 } = made
   const samples = kind === 'mosaic' ? 1 : 3
   const tags = (exifAt: number, dataAt: number): Tag[] => [

@@ -27,7 +27,7 @@ export type Scene = {
 export type Made = { width: number; height: number; linear: Float32Array; noisy: Float32Array; region: Uint8Array }
 
 export const BACKDROP = 0
-export const SUBJECT = 1
+const SUBJECT = 1
 export const FLOOR = 2
 
 type Form = {

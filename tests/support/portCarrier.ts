@@ -3,7 +3,7 @@ import type { Carrier } from '#services/rpc/connect'
 import { serve, type Api } from '#services/rpc/serve'
 
 /** A worker of two ports in this thread, that can be made to die, and that counts what is sent to it. */
-export type PortCarrier = Carrier & {
+type PortCarrier = Carrier & {
   /** Dies as a worker does that runs out of memory. */
   die: (message: string) => void
   /** Bytes of each message that was sent to it, as the structured clone writes them. */

@@ -13,7 +13,7 @@ const valueOf = (light: number): number => TABLE[Math.min(STEPS, Math.round(ligh
 export const asBytes = ({ noisy }: Made): Uint8Array => Uint8Array.from(noisy, light => Math.round(valueOf(light)))
 
 /** A made picture as a file, by a general-purpose library: its format, quality, profile and orientation. */
-export const saveFrame = async (
+const saveFrame = async (
   made: Made,
   { format = 'jpeg', quality = 95, profile, orientation }: NonNullable<MadeScene['save']> = {},
 ): Promise<Uint8Array> => {

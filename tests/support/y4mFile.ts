@@ -19,7 +19,7 @@ const SITTER = 70
 const noise = (seed: number) => ((Math.imul(seed, 1664525) + 1013904223) >>> 8) % 3
 
 /** A grey video of known values as an uncompressed file (YUV4MPEG2), eight bits, limited range. */
-export const y4mFile = ({ width, height, shape, backdrop, pictures, followsSitter }: MadeVideo): Buffer => {
+const y4mFile = ({ width, height, shape, backdrop, pictures, followsSitter }: MadeVideo): Buffer => {
   const sitterAt = (picture: number) => (followsSitter ? (SITTER * backdrop(0, picture)) / backdrop(0, 0) : SITTER)
   const valueOf = (isSitter: boolean, across: number, picture: number) =>
     isSitter ? sitterAt(picture) : backdrop(across, picture)

@@ -9,12 +9,12 @@ import { fractionFrom, partOfStop, plainFigures, STOP_STYLE_STEPS, type StopStyl
 import { err, ok, type Outcome } from '#core/shared/outcome'
 
 /** Apertures and readings between these f-numbers are understood. */
-export const SMALLEST_F_NUMBER = 0.25
+const SMALLEST_F_NUMBER = 0.25
 /** The largest f-number that is understood. */
-export const LARGEST_F_NUMBER = 720
+const LARGEST_F_NUMBER = 720
 
 /** How f-numbers may be written. */
-export const F_NUMBER_HELP = 'Write an f-number such as f/8 +0.3, 8.7, 5.6 1/3 or 2.8 and 3/10.'
+const F_NUMBER_HELP = 'Write an f-number such as f/8 +0.3, 8.7, 5.6 1/3 or 2.8 and 3/10.'
 
 /** How an f-number is written: a full stop with a part of one, or decimals. */
 export type FNumberStyle = StopStyle | 'decimal'

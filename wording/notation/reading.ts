@@ -13,7 +13,7 @@ export type MeterSetting = {
 }
 
 /** Lux in a foot-candle: one lumen on a square foot, 1 / 0.3048^2. */
-export const LUX_PER_FOOT_CANDLE = 1 / 0.3048 ** 2
+const LUX_PER_FOOT_CANDLE = 1 / 0.3048 ** 2
 
 const HELP = 'Write an f-number such as f/8 +0.3, 8.7 or 5.6 1/3, or EV 10.3, 430 lx, 40 fc, 25 lxs, 50 %.'
 

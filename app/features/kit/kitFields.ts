@@ -1,5 +1,4 @@
 import type { Kit, KitKind } from '#core/kit/kitSchema'
-import { MODIFIERS } from '#core/physics/sources/modifiers'
 import { grey, luminance, type Rgb } from '#core/physics/units/rgb'
 
 /** A value of a kit item that the user can type. */
@@ -245,6 +244,3 @@ export const KIT_KINDS: readonly { kind: KitKind; name: string; one: string }[] 
   { kind: 'cameras', name: 'Cameras', one: 'camera' },
   { kind: 'meters', name: 'Meters', one: 'meter' },
 ]
-
-/** A modifier of the user's own takes a kind of its own, so that it stays what it is beside the generic one. */
-export const isGenericModifier = (kind: string): boolean => MODIFIERS.some(modifier => modifier.kind === kind)

@@ -49,11 +49,7 @@ const rowsOf = (rounds: readonly Round[], ids: readonly string[], suspicion: Sus
  * Fits gains and slopes of lamps and what each place strays by to all rounds: least squares in stops with priors
  * (Gauss-Newton on the normal equations), under a suspicion or none.
  */
-export const fitRounds = (
-  rounds: readonly Round[],
-  ids: readonly string[],
-  suspicion: Suspicion | undefined,
-): Explanation => {
+const fitRounds = (rounds: readonly Round[], ids: readonly string[], suspicion: Suspicion | undefined): Explanation => {
   const { places, rows } = rowsOf(rounds, ids, suspicion)
   const count = ids.length
   const stuck = suspicion?.kind === 'stuck' ? ids.indexOf(suspicion.lightId) : -1

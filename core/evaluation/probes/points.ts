@@ -18,7 +18,7 @@ import {
 } from '../thresholds'
 
 /** What a receptor points at: the key by its name, the camera, or as a surface takes its light. */
-export type Pointed = { receptor: Hold['receptor']; way: PointedWay; key?: string }
+type Pointed = { receptor: Hold['receptor']; way: PointedWay; key?: string }
 
 /** Ways in which a receptor can point. */
 export type PointedWay =
@@ -104,7 +104,7 @@ const cheek = (set: StudioSet, subject: Subject, isLit: boolean): { place: Vecto
 }
 
 /** How a place is read where nobody said otherwise. */
-export const USUAL_HOLDS: Readonly<Record<string, Hold>> = {
+const USUAL_HOLDS: Readonly<Record<string, Hold>> = {
   [KEY_SIDE]: { receptor: 'dome', looks: 'light' },
   [LIT_CHEEK]: { receptor: 'flat', looks: 'surface' },
   [SHADOW_SIDE]: { receptor: 'flat', looks: 'surface' },

@@ -34,7 +34,7 @@ export const RAW: PictureFile = { kind: 'raw', width: 0, height: 0, depth: 16, i
 /** Pixels along a side at least: less is an icon. */
 const LEAST_SIDE = 16
 /** Pixels that are taken at most. */
-export const MOST_PIXELS = 160_000_000
+const MOST_PIXELS = 160_000_000
 /** Files of pictures are read up to this size, bytes. */
 export const MOST_BYTES = 400_000_000
 

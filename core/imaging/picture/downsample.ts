@@ -37,7 +37,7 @@ export type Reduced = {
 }
 
 /** The sensor's own numbers: shares of its end, where 1 is all that it can hold. */
-export type SensorLight = {
+type SensorLight = {
   /** Linear sRGB in the camera's white balance, three channels a pixel; 1 is a neutral grey at the end of green. */
   linear: Float32Array
   /** Shares of the end of each channel before any balance, three a pixel. */
@@ -54,7 +54,7 @@ export type Numbers = {
 }
 
 /** Pixels of the longer side. */
-export const REDUCED_SIDE = 480
+const REDUCED_SIDE = 480
 
 const BINS = 256
 /** The greatest number of 16 bits. */

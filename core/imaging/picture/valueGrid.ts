@@ -7,7 +7,7 @@ import type { Reduced } from './downsample'
 export type ValueGrid = { columns: number; rows: number; values: number[]; lightness: number[] }
 
 /** Cells on the longer side. */
-export const GRID_CELLS = 12
+const GRID_CELLS = 12
 
 /** Columns and rows of a picture in cells that are nearly square. */
 export const cellsOf = (width: number, height: number): [columns: number, rows: number] => {

@@ -10,7 +10,7 @@ export const STRIDE = 16
 export const KIND = { sheet: 0, disc: 1, arc: 2, bowl: 3, body: 4 } as const
 
 /** The closed room around everything, as a box along the axes. */
-export type Walls = {
+type Walls = {
   /** Least x, y, z, then greatest. */
   bounds: Float64Array
   /**

@@ -16,7 +16,7 @@ const MEGABYTE = 1 << 20
 const SIZES = { meshes: 34, scene: 4, patches: 8, points: 24, rows: 12, front: 1, scratch: 12 } as const
 
 /** The parts that the memory is divided into. */
-export type RegionName = keyof typeof SIZES
+type RegionName = keyof typeof SIZES
 
 /**
  * The loops over rays in WebAssembly, with the memory that they read. One caller at a time: what is computed is read

@@ -9,11 +9,11 @@ export type Gel = { name: string; transmittance: Rgb }
  * The two balances that colour gels are made for, daylight and tungsten: 134 mired apart. A half and a quarter shift
  * by their share of that.
  */
-export const DAYLIGHT_K = 5600
+const DAYLIGHT_K = 5600
 /** Correlated colour temperature of tungsten lamps, kelvin. */
-export const TUNGSTEN_K = 3200
+const TUNGSTEN_K = 3200
 /** Mireds from daylight to tungsten: what a full conversion gel shifts. */
-export const FULL_SHIFT_MIRED = 1e6 / TUNGSTEN_K - 1e6 / DAYLIGHT_K
+const FULL_SHIFT_MIRED = 1e6 / TUNGSTEN_K - 1e6 / DAYLIGHT_K
 
 /**
  * What the strongest channel keeps through a gel of full strength: dye and base take a little everywhere. Typical,
@@ -35,7 +35,7 @@ const peaked = (channels: Rgb, peak: number): Rgb => scaleRgb(channels, peak / M
  * by the ratio of the
  * two, from the Planckian locus. It is exact for light of the balance that it is made for.
  */
-export const shiftGel = (mireds: number): Rgb => {
+const shiftGel = (mireds: number): Rgb => {
   const from = mireds > 0 ? DAYLIGHT_K : TUNGSTEN_K
   const [before, after] = [absoluteColour(from), absoluteColour(shifted(from, mireds))]
   const share = Math.min(1, Math.abs(mireds) / FULL_SHIFT_MIRED)

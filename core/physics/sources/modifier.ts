@@ -15,7 +15,7 @@ export type EmitterShape =
 export type Cutoff = { angleDeg: number; softDeg: number }
 
 /** Light out of the back, as a see-through umbrella has: its share of the axis intensity, and its own spread. */
-export type BackSpill = { share: number; halfIntensityDeg: number }
+type BackSpill = { share: number; halfIntensityDeg: number }
 
 /**
  * Barn-door leaves hinged on the rim of the front. Each opens by so many degrees from straight ahead (90 lies flat);

@@ -96,7 +96,7 @@ const intensityToward = (
  * the image, behind
  * the lens, and a spot's beam as from the lens itself.
  */
-export const nearLens = ({ spread, imageM }: Lens, front: Emitter['front'], distanceM: number): number => {
+const nearLens = ({ spread, imageM }: Lens, front: Emitter['front'], distanceM: number): number => {
   const rim = front.shape === 'disc' ? front.radiusM : Number.POSITIVE_INFINITY
   const lit = Math.min(rim, spread / (1 / distanceM + 1 / imageM))
   return (lit / Math.min(rim, spread * imageM)) ** 2

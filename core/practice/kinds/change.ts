@@ -169,7 +169,7 @@ const CASES: Record<ChangeSkill, (dice: Dice, level: Level) => Case> = {
 }
 
 /** The set after an exercise's change; the camera follows the key by itself. */
-export const changedSet = (set: StudioSet, change: PracticeChange): StudioSet => {
+const changedSet = (set: StudioSet, change: PracticeChange): StudioSet => {
   const key = lightOf(set, 'key')
   const backdropIds = set.lights.filter(({ job }) => job === 'backdrop').map(({ id }) => id)
   const look = set.looks[0]!

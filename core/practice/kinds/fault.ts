@@ -14,9 +14,9 @@ import type { Level } from '../skills'
 import { judged, madeStudio, withWalls, type Lit } from '../studio'
 
 /** Two suspicions are told apart by readings this far apart, stops: three tenths of the meter. */
-export const TELLS_STOPS = 0.3
+const TELLS_STOPS = 0.3
 /** And by values of a frame this far apart, which nobody takes for noise. */
-export const TELLS_VALUES = 8
+const TELLS_VALUES = 8
 const METER_STEP = 0.1
 /** Below this a meter shows nothing; what comes from nothing is counted from here, stops over f/1. */
 const LEAST_STOPS = -4

@@ -86,7 +86,7 @@ const built = (dice: Dice, { modifiers, distanceM, featherDeg, toBackdropM, ...w
 }
 
 /** What the key reads on its axis in the open at its power, by the receptor that a place is read with. */
-export const openReading = ({ set, look, camera }: Evaluation, lightId: string, constant: number): OpenReading => {
+const openReading = ({ set, look, camera }: Evaluation, lightId: string, constant: number): OpenReading => {
   const light = set.lights.find(({ id }) => id === lightId)!
   const full = luminance(emitterOf(light, set).intensity)
   const atPower = full * ratioFromStops(look.lights[lightId]!.powerStops)

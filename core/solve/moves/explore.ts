@@ -21,7 +21,7 @@ export const isReachedByBoom = (question: Question, { isReached, set }: Trial): 
   isReached && newBooms(question.set, set).length > 0
 
 /** Goes down each way of a family as long as it helps; undefined where it was called off. */
-export const explored = async (
+const explored = async (
   question: Question,
   { from, family, most }: Exploration,
   { solver, pause }: { solver: Solver; pause: () => Promise<boolean> },

@@ -9,7 +9,7 @@ import type { Reduced } from '../../imaging/picture/downsample'
 import { OUTLINE_REACH, STRETCH_SHARE, OFF_EDGE, LEAST_PLACES, OUTLINE_LIGHTEST, RIM_SHARE } from '../thresholds'
 
 /** How the subject stands out from the backdrop along a stretch of the outline. */
-export type Stretch = {
+type Stretch = {
   /** Middle of the stretch, shares of width and height. */
   x: number
   y: number

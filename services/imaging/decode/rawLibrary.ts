@@ -12,7 +12,7 @@ export type RawMetadata = {
 }
 
 /** A file in the library's memory, which has to be let go. */
-export type RawFile = {
+type RawFile = {
   open: (bytes: Uint8Array, settings: object) => void
   metadata: (isFull: boolean) => RawMetadata | undefined
   imageData: () => { width: number; height: number; colors: number; bits: number; data: Uint8Array | Uint16Array }

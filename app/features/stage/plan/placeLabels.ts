@@ -39,7 +39,7 @@ const WAYS: readonly (readonly [number, number])[] = [
 ]
 
 /** The size that words take on the screen. */
-export const labelSize = ({ words, sizePx, isBold }: Pick<LabelWish, 'words' | 'sizePx' | 'isBold'>) => ({
+const labelSize = ({ words, sizePx, isBold }: Pick<LabelWish, 'words' | 'sizePx' | 'isBold'>) => ({
   width: words.length * sizePx * (isBold ? ADVANCE.bold : ADVANCE.plain) + 2 * PAD_PX,
   height: sizePx * LINE,
 })

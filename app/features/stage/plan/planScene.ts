@@ -162,7 +162,7 @@ const wallsOf = ({ left, top, right, bottom }: Box): Box[] => [
 ]
 
 /** The outline of each wing of a panel from above. */
-export const panelCourse = (panel: Panel): FlatPlace[][] =>
+const panelCourse = (panel: Panel): FlatPlace[][] =>
   panelSheets(panel).map(({ corner, edgeS, edgeT }) =>
     [corner, add(corner, edgeS), add(add(corner, edgeS), edgeT), add(corner, edgeT), corner].map(
       ([x, y]): FlatPlace => [y, x],
