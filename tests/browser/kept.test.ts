@@ -32,7 +32,7 @@ const reload = async () => {
 
 describe('where there is no room', () => {
   it('a database that the browser dropped is said to be lost, and everything comes back from the second copies', async () => {
-    for (const name of ['One', 'Two', 'Three']) {
+    for (const name of ['One', 'Two', 'Three', 'Other']) {
       await importText(`${name}.json`, writeSetFile(setNamed(name), {}))
       await app.browser.waitForText('library-done', new RegExp(`Imported "${name}"`))
     }

@@ -53,6 +53,9 @@ describe('practice without its server', () => {
     await app.browser.driver.executeAsyncScript(
       'const done = arguments[0]; navigator.serviceWorker.ready.then(() => done())',
     )
+    // The second load of the page is the first that the service worker serves.
+    await app.browser.driver.navigate().refresh()
+    await app.browser.find('practice-start')
     await app.server.stop()
     await app.browser.click('practice-start')
     await app.browser.waitFor('the question', async () => (await count('[data-test="question"]')) === 1)

@@ -10,9 +10,11 @@ import type { StudioSet } from '#core/model/schema'
 import { placeInFrame } from '#core/testFrames/reading/places'
 import { useApp } from '#support/app'
 import { crowdedSet } from '#support/scenes'
+import { stepsIn } from '#support/steps'
 import { expectWithin } from '#support/tolerance'
 
 const app = useApp()
+const { see } = stepsIn(app)
 
 /** Mean pixel value of a canvas, once it is drawn. */
 const meanOf = async (name: string): Promise<number> => {
@@ -81,6 +83,8 @@ describe('seeing where light comes from', () => {
 
 describe('what hangs on a light', () => {
   it('may be a measured file; a broken one is refused and changes nothing', async () => {
+    await app.browser.click('plan-backdrop-left')
+    await see('Fit')
     const file = (name: string, rows: string) => {
       const path = join(app.browser.folder, name)
       writeFileSync(

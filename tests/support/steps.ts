@@ -55,7 +55,8 @@ export const stepsIn = (app: { browser: Browser }) => {
       `the field "${label}"`,
       `const name = [...document.querySelectorAll(arguments[1] + ' label, ' + arguments[1] + ' span')]
         .find(one => one.textContent.trim() === arguments[0])
-      return (name?.htmlFor ? document.getElementById(name.htmlFor) : name?.parentElement.querySelector('input')) ?? null`,
+      if (name?.htmlFor) return document.getElementById(name.htmlFor)
+      return name?.querySelector('input') ?? name?.parentElement.querySelector('input') ?? null`,
       label,
       within,
     )
