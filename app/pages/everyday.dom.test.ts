@@ -1,36 +1,23 @@
-import { writeFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { By, Key, type WebElement } from 'selenium-webdriver'
 import { describe, expect, it } from 'vitest'
 import { demoSet } from '#core/edits/demo'
 import type { StudioSet } from '#core/model/schema'
-import { writeSetFile } from '#core/formats/setFile'
 import { useMountedApp } from '#support/dom/useMountedApp'
 import { stepsIn } from '#support/steps'
 
 const app = useMountedApp()
 
 const named = (label: string): Promise<WebElement> => app.browser.locate(By.css(`[aria-label="${label}"]`))
-const visit = async (view: string) => app.browser.press(By.linkText(view))
-const press = (...keys: string[]) =>
-  app.browser.driver
-    .actions()
-    .sendKeys(...keys)
-    .perform()
-const { hold, field, pressSaying, see } = stepsIn(app)
+const { field, hold, open, press, pressSaying, see, visit } = stepsIn(app)
 const setNames = async () =>
   Promise.all(
     (await app.browser.driver.findElements(By.css('[data-test^="set-"] input'))).map(input =>
       input.getAttribute('value'),
     ),
   )
-const importSet = async (name: string, set: StudioSet) => {
-  const path = join(app.browser.folder, `${name}.json`)
-  writeFileSync(path, writeSetFile(set, {}))
-  await visit('Sets')
-  await app.browser.locate(By.css('[data-test="import"]')).sendKeys(path)
-  await app.browser.waitForText('library-done', new RegExp(`Imported "${set.name}"`))
-  await app.browser.press(By.css(`[aria-label="Open ${set.name}"]`))
+/** Imports a set, opens it and waits for its verdict. */
+const openSet = async (set: StudioSet) => {
+  await open(set)
   await app.browser.waitForText('verdict', /\.$/)
 }
 
@@ -178,7 +165,7 @@ describe('odd sets', () => {
   const look = set.looks[0]!
 
   it('opens one without lights and says what to do', async () => {
-    await importSet('bare', { ...set, id: 'bare', name: 'Bare hall', lights: [], looks: [{ ...look, lights: {} }] })
+    await openSet({ ...set, id: 'bare', name: 'Bare hall', lights: [], looks: [{ ...look, lights: {} }] })
     await app.browser.waitForText(
       'findings',
       /No light is on in this look\. Add a light or switch one on\.\s*Add a key/,
@@ -191,7 +178,7 @@ describe('odd sets', () => {
 
   it('opens one in a room as small as rooms get', async () => {
     const tiny = { ...set.room, widthM: 2, depthM: 3, heightM: 2.2, behindBackdropM: 0.1 }
-    await importSet('tiny', {
+    await openSet({
       ...set,
       id: 'tiny',
       name: 'Box room',

@@ -138,4 +138,8 @@ describe('as much as a set can hold', () => {
     await open({ ...demoSet(), id: 'after', name: 'After' })
     await app.browser.waitForText('verdict', /wanted 250/)
   })
+
+  it('complains of nothing', async () => {
+    expect(await app.browser.complaints()).toEqual([])
+  })
 })

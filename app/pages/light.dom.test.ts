@@ -1,27 +1,15 @@
-import { writeFileSync } from 'node:fs'
-import { join } from 'node:path'
-import { By, Key } from 'selenium-webdriver'
+import { Key } from 'selenium-webdriver'
 import { describe, expect, it } from 'vitest'
-import { writeSetFile } from '#core/formats/setFile'
-import type { StudioSet } from '#core/model/schema'
 import { stepsIn } from '#support/steps'
 import { useMountedApp } from '#support/dom/useMountedApp'
 import { findings } from '#support/accessibility'
 import { crowdedSet } from '#support/scenes'
 
 const app = useMountedApp()
-const { choose, see, undo } = stepsIn(app)
+const { choose, open, see, undo } = stepsIn(app)
 
 const type = async (name: string, text: string) =>
   (await app.browser.find(name)).sendKeys(Key.chord(Key.CONTROL, 'a'), text, Key.TAB)
-const open = async (set: StudioSet) => {
-  const path = join(app.browser.folder, `${set.id}.json`)
-  writeFileSync(path, writeSetFile(set, {}))
-  await app.browser.press(By.linkText('Sets'))
-  await app.browser.locate(By.css('[data-test="import"]')).sendKeys(path)
-  await app.browser.waitForText('library-done', new RegExp(`Imported "${set.name}"`))
-  await app.browser.press(By.css(`[aria-label="Open ${set.name}"]`))
-}
 
 describe('seeing where light comes from', () => {
   it('maps the backdrop: one light alone is less even than two', async () => {

@@ -1,22 +1,15 @@
-import { writeFileSync } from 'node:fs'
-import { join } from 'node:path'
-import { By } from 'selenium-webdriver'
 import { describe, expect, it } from 'vitest'
 import { demoSet } from '#core/edits/demo'
 import type { StudioSet } from '#core/model/schema'
-import { writeSetFile } from '#core/formats/setFile'
 import { useApp } from '#support/app'
+import { stepsIn } from '#support/steps'
 
 const app = useApp()
+const { open } = stepsIn(app)
 
-const visit = async (view: string) => app.browser.press(By.linkText(view))
-const importSet = async (name: string, set: StudioSet) => {
-  const path = join(app.browser.folder, `${name}.json`)
-  writeFileSync(path, writeSetFile(set, {}))
-  await visit('Sets')
-  await app.browser.locate(By.css('[data-test="import"]')).sendKeys(path)
-  await app.browser.waitForText('library-done', new RegExp(`Imported "${set.name}"`))
-  await app.browser.press(By.css(`[aria-label="Open ${set.name}"]`))
+/** Imports a set, opens it and waits for its verdict. */
+const openSet = async (set: StudioSet) => {
+  await open(set)
   await app.browser.waitForText('verdict', /\.$/)
 }
 
@@ -31,7 +24,7 @@ describe('odd sets', () => {
       name: `L${index}`,
       place: { xM: -2.9 + index * 0.2, yM: 2, zM: 2 },
     }))
-    await importSet('crowd', {
+    await openSet({
       ...set,
       id: 'crowd',
       name: 'Thirty lamps',

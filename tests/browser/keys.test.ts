@@ -37,9 +37,7 @@ describe('keys', () => {
     expect(await (await field('Across')).getAttribute('value')).toBe(before)
     await press(Key.ESCAPE)
   })
-})
 
-describe('as much as a set can hold', () => {
   it('complains of nothing', async () => {
     expect(await app.browser.complaints()).toEqual([])
   })

@@ -2,11 +2,9 @@ import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { By } from 'selenium-webdriver'
 import { describe, expect, it } from 'vitest'
-import { writeSetFile } from '#core/formats/setFile'
 import { demoSet } from '#core/edits/demo'
 import { meterPoints } from '#core/evaluation/probes/points'
 import { BACKDROP_MIDDLE } from '#core/model/placeIds'
-import type { StudioSet } from '#core/model/schema'
 import { placeInFrame } from '#core/testFrames/reading/places'
 import { useApp } from '#support/app'
 import { crowdedSet } from '#support/scenes'
@@ -14,7 +12,7 @@ import { stepsIn } from '#support/steps'
 import { expectWithin } from '#support/tolerance'
 
 const app = useApp()
-const { see } = stepsIn(app)
+const { choose, open, see, undo } = stepsIn(app)
 
 /** Mean pixel value of a canvas, once it is drawn. */
 const meanOf = async (name: string): Promise<number> => {
@@ -27,17 +25,6 @@ const meanOf = async (name: string): Promise<number> => {
     let sum = 0
     for (let at = 1; at < data.length; at += 4) sum += data[at]
     return sum / (data.length / 4)`)
-}
-const choose = async (name: string, option: string) =>
-  (await app.browser.find(name)).findElement(By.xpath(`.//option[normalize-space(text())="${option}"]`)).click()
-const undo = async () => app.browser.press(By.css('[aria-label="Undo"]'))
-const open = async (set: StudioSet) => {
-  const path = join(app.browser.folder, `${set.id}.json`)
-  writeFileSync(path, writeSetFile(set, {}))
-  await app.browser.press(By.linkText('Sets'))
-  await app.browser.locate(By.css('[data-test="import"]')).sendKeys(path)
-  await app.browser.waitForText('library-done', new RegExp(`Imported "${set.name}"`))
-  await app.browser.press(By.css(`[aria-label="Open ${set.name}"]`))
 }
 
 /** How many ways of light a drawing shows. */

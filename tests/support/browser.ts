@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import { Builder, By, error, logging, until, type WebDriver, type WebElement } from 'selenium-webdriver'
 import type { Driver } from 'selenium-webdriver/chrome.js'
 import { Options, ServiceBuilder } from 'selenium-webdriver/chrome.js'
+import { chained } from './chained'
 
 const CHROMIUM = '/usr/bin/chromium'
 const CHROMEDRIVER = '/usr/bin/chromedriver'
@@ -96,18 +97,7 @@ export const openBrowser = async (size: Size, hosts: readonly string[] = [], fla
     })
   }
   /** The same, to be waited for or used as it comes. */
-  const locate = (by: By) => {
-    const found = located(by)
-    return Object.assign(found, {
-      click: () => found.then(element => element.click()),
-      clear: () => found.then(element => element.clear()),
-      sendKeys: (...keys: string[]) => found.then(element => element.sendKeys(...keys)),
-      getText: () => found.then(element => element.getText()),
-      getAttribute: (name: string) => found.then(element => element.getAttribute(name)),
-      findElement: (within: By) => found.then(element => element.findElement(within)),
-      findElements: (within: By) => found.then(element => element.findElements(within)),
-    })
-  }
+  const locate = (by: By) => chained(located(by))
   const find = (name: string) => locate(By.css(`[data-test="${name}"]`))
   const press = (by: By) => locate(by).click()
 

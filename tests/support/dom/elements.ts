@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs'
 import { basename } from 'node:path'
 import userEvent, { PointerEventsCheckLevel } from '@testing-library/user-event'
 import { Key, type By, type WebElement } from 'selenium-webdriver'
+import { chained } from '../chained'
 import { keyboardText } from './keys'
 import { visibleText } from './visibleText'
 
@@ -23,11 +24,6 @@ export const elementsBy = (by: By, within: ParentNode = document): HTMLElement[]
     default:
       throw new Error(`No locator by ${using}`)
   }
-}
-
-const choose = async (by: Hands, option: HTMLOptionElement) => {
-  const list = option.closest('select')!
-  await by.selectOptions(list, option)
 }
 
 /** Steps of a slider by its arrow keys, which the library of hands leaves out. */
@@ -52,11 +48,15 @@ const slide = (slider: HTMLInputElement, keys: readonly string[]) => {
 /** An element as WebDriver hands it out, as far as tests use it. */
 export const elementOf = (element: HTMLElement, by: Hands): WebElement => {
   const find = (locator: By) => elementsBy(locator, element).map(one => elementOf(one, by))
+  const first = async (locator: By) => {
+    const [found] = find(locator)
+    if (!found) throw new Error(`${String(locator)} is not there`)
+    return found
+  }
   const own = {
-    element,
     click: async () => {
       if ((element as HTMLButtonElement).disabled) throw new Error(`"${visibleText(element)}" cannot be pressed`)
-      if (element instanceof HTMLOptionElement) await choose(by, element)
+      if (element instanceof HTMLOptionElement) await by.selectOptions(element.closest('select')!, element)
       else await by.click(element)
     },
     clear: () => by.clear(element),
@@ -79,17 +79,7 @@ export const elementOf = (element: HTMLElement, by: Hands): WebElement => {
     isSelected: async () => (element as HTMLInputElement).checked,
     isDisplayed: async () => element.isConnected,
     findElements: async (locator: By) => find(locator),
-    findElement: (locator: By) => {
-      const found = (async () => {
-        const [first] = find(locator)
-        if (!first) throw new Error(`${String(locator)} is not there`)
-        return first
-      })()
-      return Object.assign(found, {
-        click: () => found.then(one => one.click()),
-        getText: () => found.then(one => one.getText()),
-      })
-    },
+    findElement: (locator: By) => chained(first(locator)),
   }
   return own as unknown as WebElement
 }

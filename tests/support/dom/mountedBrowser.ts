@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import Dexie from 'dexie'
 import { By, type WebElement } from 'selenium-webdriver'
 import type { Browser } from '../browser'
+import { chained } from '../chained'
 import { eventually } from '../eventually'
 import { giveCanvas } from './canvas'
 import { elementOf, elementsBy, hands } from './elements'
@@ -43,8 +44,12 @@ class Utterance extends EventTarget {
   }
 }
 
-/** Gives the document what a browser has and its stand-in lacks. */
+let isGiven = false
+
+/** Gives the document what a browser has and its stand-in lacks, once for all files of a thread. */
 const giveBrowser = () => {
+  if (isGiven) return
+  isGiven = true
   Object.assign(globalThis, {
     Worker: ThreadlessWorker,
     // Files cross to workers: those of Node can be copied.
@@ -108,18 +113,7 @@ export const openMounted = async (): Promise<Browser> => {
       if (!found) throw new Error(`${String(locator)} is not on the page`)
       return elementOf(found, by)
     })
-  const locate = (locator: By) => {
-    const found = located(locator)
-    return Object.assign(found, {
-      click: () => found.then(element => element.click()),
-      clear: () => found.then(element => element.clear()),
-      sendKeys: (...keys: string[]) => found.then(element => element.sendKeys(...keys)),
-      getText: () => found.then(element => element.getText()),
-      getAttribute: (name: string) => found.then(element => element.getAttribute(name)),
-      findElement: (within: By) => found.then(element => element.findElement(within)),
-      findElements: (within: By) => found.then(element => element.findElements(within)),
-    })
-  }
+  const locate = (locator: By) => chained(located(locator))
   const find = (name: string) => locate(By.css(`[data-test="${name}"]`))
   /** Presses what can be pressed; what is greyed for the moment is waited for. */
   const press = async (locator: By) => {
@@ -154,7 +148,7 @@ export const openMounted = async (): Promise<Browser> => {
   }
   const driver = {
     findElements: async (locator: By) => elementsBy(locator).map(one => elementOf(one, by)),
-    findElement: (locator: By) => locate(locator),
+    findElement: locate,
     executeScript: async (script: string, ...values: unknown[]): Promise<unknown> => {
       const answer: unknown = new Function(script)(...values)
       return answer instanceof HTMLElement ? elementOf(answer, by) : answer

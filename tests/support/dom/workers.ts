@@ -1,5 +1,4 @@
-import type { Api } from '#services/rpc/serve'
-import { serve } from '#services/rpc/serve'
+import { serve, type Api } from '#services/rpc/serve'
 import { PAGE_LEFT } from './pageLeft'
 
 /**
@@ -7,7 +6,7 @@ import { PAGE_LEFT } from './pageLeft'
  * messages still cross a port, so what cannot be copied fails here as it does in a browser.
  */
 const APIS: Record<string, () => Promise<Api>> = {
-  'light.worker.ts': async () => (await import('./draftLight')).draftLight(),
+  'light.worker.ts': async () => (await import('./tinyPictures')).lightWithTinyPictures(),
   'judge.worker.ts': async () => (await import('#services/judge/judgeApi')).judgeApi(),
   'looks.worker.ts': async () => (await import('#services/looks/looksApi')).looksApi(),
   'search.worker.ts': async () => (await import('#services/search/searchApi')).searchApi([]),

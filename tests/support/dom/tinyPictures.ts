@@ -7,7 +7,7 @@ type LightApi = ReturnType<typeof lightApi>
 const PICTURE_PX = 16
 
 /** Light for tests that look at no picture: pictures are tiny, and nothing is prepared ahead. */
-export const draftLight = (): LightApi => {
+export const lightWithTinyPictures = (): LightApi => {
   // The mesh of a sitter as pictures show it takes seconds and is never seen here.
   const api = lightApi(() => new Promise<void>(() => {}))
   return {
