@@ -5,6 +5,8 @@ export default mergeConfig(
   shared,
   defineConfig({
     test: {
+      // Before any other module: Dexie looks for a database when it is loaded, and modules are shared between files.
+      setupFiles: ['fake-indexeddb/auto'],
       // The reference traces many paths; how long that takes on a busy machine is no finding.
       testTimeout: 300_000,
       hookTimeout: 300_000,

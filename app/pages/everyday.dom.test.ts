@@ -158,6 +158,13 @@ describe('the library', () => {
     await app.browser.click('undo-delete')
     await app.browser.waitFor('the set back', async () => (await setNames()).includes('Honey wash'))
   })
+
+  it('leaves whoever goes to another page while a set opens where they are', async () => {
+    await app.browser.press(By.css('[aria-label="Open Honey wash"]'))
+    await visit('Kit')
+    await app.browser.waitFor('the set open', async () => /Honey wash/.test(await app.browser.driver.getTitle()))
+    expect(await app.browser.driver.getCurrentUrl()).toMatch(/kit$/)
+  })
 })
 
 describe('odd sets', () => {

@@ -1,4 +1,3 @@
-import 'fake-indexeddb/auto'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { demoSet } from '#core/edits/demo'
 import { renameSet } from '#core/edits/edits'

@@ -1,4 +1,3 @@
-import 'fake-indexeddb/auto'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { memoryCopies } from '#support/memoryCopies'
 import { demoSet } from '#core/edits/demo'

@@ -1,4 +1,3 @@
-import 'fake-indexeddb/auto'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { difference } from '#core/edits/patch'
 import { demoSet } from '#core/edits/demo'

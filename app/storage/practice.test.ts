@@ -1,4 +1,3 @@
-import 'fake-indexeddb/auto'
 import Dexie from 'dexie'
 import { beforeEach, describe, expect, it } from 'vitest'
 import type { Collection } from '#core/practice/collection'

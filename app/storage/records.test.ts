@@ -1,4 +1,3 @@
-import 'fake-indexeddb/auto'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { memoryCopies } from '#support/memoryCopies'
 import { madeRecord } from '#support/madeRecord'

@@ -1,5 +1,4 @@
 import { plural } from '#wording/language'
-import { navigateTo } from '#imports'
 import { useKept } from '~/shared/useKept'
 import { ref, shallowRef } from 'vue'
 import { liveQuery } from 'dexie'
@@ -11,6 +10,7 @@ import { isZip } from '~/storage/isZip'
 import type { SetSummary } from '~/storage/library'
 import { downloadBlob, downloadText } from '~/support/download'
 import { fileName } from '~/support/fileName'
+import { goAfter } from '~/support/goAfter'
 import { formatBytes } from '~/support/bytes'
 import type { Outcome } from '#core/shared/outcome'
 import { useNotices } from './notices'
@@ -76,24 +76,15 @@ export const useLibrary = defineStore('library', () => {
     }
   }
 
-  const open = (id: string) =>
-    doing('Opening', async () => {
-      if (await studio.open(id)) await navigateTo('/')
-    })
-  const openDemo = () =>
-    doing('Making a set', async () => {
-      if (await studio.openDemo()) await navigateTo('/')
-    })
-  const openAlmanac = () =>
-    doing('Making a set', async () => {
-      if (!(await studio.openAlmanac())) return
-      looks.setPowers(studio.stored.looks.map(({ id }) => id))
-      await navigateTo('/looks/day')
-    })
-  const openEmpty = () =>
-    doing('Making a set', async () => {
-      if (await studio.openEmpty()) await navigateTo('/brief')
-    })
+  const open = (id: string) => doing('Opening', () => goAfter(studio.open(id), '/'))
+  const openDemo = () => doing('Making a set', () => goAfter(studio.openDemo(), '/'))
+  const openedAlmanac = async () => {
+    const isOpen = await studio.openAlmanac()
+    if (isOpen) looks.setPowers(studio.stored.looks.map(({ id }) => id))
+    return isOpen
+  }
+  const openAlmanac = () => doing('Making a set', () => goAfter(openedAlmanac(), '/looks/day'))
+  const openEmpty = () => doing('Making a set', () => goAfter(studio.openEmpty(), '/brief'))
 
   const duplicate = (id: string) =>
     doing('Copying', async () => {

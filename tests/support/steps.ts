@@ -96,7 +96,6 @@ export const stepsIn = (app: { browser: Browser }) => {
       await app.browser.locate(By.css('[data-test="import"]')).sendKeys(path)
       await app.browser.waitForText('library-done', new RegExp(`Imported "${set.name}"`))
       await app.browser.press(By.css(`[aria-label="Open ${set.name}"]`))
-      // Opening ends on the stage: who goes elsewhere before would be taken back there.
       await app.browser.waitFor('the stage', async () => /\/$/.test(await app.browser.driver.getCurrentUrl()))
     },
     newFile,

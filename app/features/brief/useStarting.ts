@@ -1,4 +1,4 @@
-import { navigateTo } from '#imports'
+import { goAfter } from '~/support/goAfter'
 import { useReadySetUp } from '~/shared/useReadySetUp'
 import { useNotices } from '~/stores/notices'
 import { useStudio } from '~/stores/studio'
@@ -23,7 +23,7 @@ export const useStarting = () => {
     words: string
   } | null>(null)
 
-  const take = async (set: StudioSet, lacking: string[]) => {
+  const take = (set: StudioSet, lacking: string[]) => {
     waiting.value = null
     notices.follow(
       'lacks',
@@ -34,20 +34,21 @@ export const useStarting = () => {
     studio.edit(() => set)
     studio.selectedIds = []
     studio.lookId = null
-    await navigateTo('/')
+    return true
   }
-  const takeAnyway = async () => {
+  const takenAnyway = async () => {
     const one = waiting.value
-    if (!one) return
+    if (!one) return false
     if (studio.document !== one.before) {
       waiting.value = null
       problem.value = 'The set was changed meanwhile, so nothing was set up. Press again.'
-      return
+      return false
     }
-    await take(one.set, one.lacks)
+    return take(one.set, one.lacks)
   }
 
-  const start = async (point: StartingPoint) => {
+  /** Whether the set-up is now in the set. */
+  const started = async (point: StartingPoint) => {
     isStarting.value = point.id
     problem.value = ''
     waiting.value = null
@@ -56,17 +57,20 @@ export const useStarting = () => {
     isStarting.value = null
     if (!ready.ok) {
       problem.value = ready.message
-      return
+      return false
     }
     // Whoever changed something meanwhile keeps it.
     if (studio.document !== before) {
       problem.value = 'The set was changed meanwhile, so nothing was set up. Press again.'
-      return
+      return false
     }
     const { set, lacks: lacking, missed } = ready.value
-    if (missed) waiting.value = { point, set, before, lacks: lacking, words: missed }
-    else await take(set, lacking)
+    if (!missed) return take(set, lacking)
+    waiting.value = { point, set, before, lacks: lacking, words: missed }
+    return false
   }
+  const start = (point: StartingPoint) => goAfter(started(point), '/')
+  const takeAnyway = () => goAfter(takenAnyway(), '/')
 
   const replaced = computed(() => replacedBy(studio.document))
 

@@ -6,6 +6,7 @@ import { useLookEdits } from '~/shared/useLookEdits'
 import { useUnits } from '~/shared/useUnits'
 import { useMatching } from '~/stores/matching'
 import { useStudio } from '~/stores/studio'
+import { goAfter } from '~/support/goAfter'
 import PictureCanvas from '~/ui/PictureCanvas.vue'
 import WorkingLine from '~/ui/WorkingLine.vue'
 import type { MatchWay } from '#services/search/matchJob'
@@ -36,9 +37,7 @@ const places = computed(() =>
 )
 const refusal = ref('')
 const setOf = ({ set }: MatchWay) => ({ ...set, name: `${props.name} matched`.slice(0, 80) })
-const open = async (way: MatchWay) => {
-  if (await studio.openNew(setOf(way))) await router.push('/')
-}
+const open = (way: MatchWay) => goAfter(studio.openNew(setOf(way)), '/')
 const asLook = async (way: MatchWay) => {
   const outcome = fromSet({ set: setOf(way), lookId: way.lookId, name: props.lookName })
   refusal.value = outcome.ok ? '' : outcome.message

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed, onUnmounted, ref } from 'vue'
-import { useRouter } from 'vue-router'
 import LivePicture from '~/features/live/LivePicture.vue'
 import WaveForm from '~/features/live/WaveForm.vue'
 import { useBeside } from '~/features/live/useBeside'
 import { useLight } from '~/stores/light'
 import { useLive } from '~/stores/live'
 import { useStudio } from '~/stores/studio'
+import { goAfter } from '~/support/goAfter'
 import ChoiceRow from '~/ui/ChoiceRow.vue'
 import NumberField from '~/ui/NumberField.vue'
 import SelectField from '~/ui/SelectField.vue'
@@ -17,7 +17,6 @@ import { spaceWords } from '#wording/liveView'
 const live = useLive()
 const studio = useStudio()
 const light = useLight()
-const router = useRouter()
 const wipe = ref(1)
 const { beside, besides, recordPicture, problem: besideProblem, choose: chooseBeside } = useBeside()
 const SEEN = [
@@ -62,8 +61,10 @@ const places = computed(() =>
 const wanted = computed(() => [...new Set(places.value.flatMap(({ wanted: one }) => one ?? []))])
 const readThis = async () => {
   isReading.value = true
-  const isThere = await live.readThis().finally(() => (isReading.value = false))
-  if (isThere) await router.push('/frames')
+  await goAfter(
+    live.readThis().finally(() => (isReading.value = false)),
+    '/frames',
+  )
 }
 </script>
 

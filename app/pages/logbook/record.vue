@@ -10,6 +10,7 @@ import { useRecordOf } from '~/features/logbook/useRecordOf'
 import { useLookEdits } from '~/shared/useLookEdits'
 import { useRecords } from '~/stores/records'
 import { useStudio } from '~/stores/studio'
+import { goAfter } from '~/support/goAfter'
 import ChoiceRow from '~/ui/ChoiceRow.vue'
 import type { TapeMarks } from '#core/records/tape'
 import { formatAperture } from '#wording/notation/aperture'
@@ -34,7 +35,7 @@ const refusal = ref('')
 const open = async () => {
   if (!record.value) return
   const { set } = record.value
-  if (await studio.openNew({ ...set, name: `${set.name} again`.slice(0, 80) })) await router.push('/')
+  await goAfter(studio.openNew({ ...set, name: `${set.name} again`.slice(0, 80) }), '/')
 }
 const asLook = async () => {
   if (!record.value) return

@@ -4,6 +4,7 @@ const HEIGHT_PX = 400
 
 class OneSize {
   readonly #heard: ResizeObserverCallback
+  readonly #due = new Map<Element, NodeJS.Timeout>()
 
   constructor(heard: ResizeObserverCallback) {
     this.#heard = heard
@@ -17,12 +18,17 @@ class OneSize {
       contentBoxSize: [size],
       borderBoxSize: [size],
     } as unknown as ResizeObserverEntry
-    setTimeout(() => this.#heard([entry], this as never), 0)
+    const hear = () => this.#heard([entry], this as never)
+    this.#due.set(target, setTimeout(hear, 0))
   }
 
-  unobserve() {}
+  unobserve(target: Element) {
+    clearTimeout(this.#due.get(target))
+  }
 
-  disconnect() {}
+  disconnect() {
+    for (const target of this.#due.keys()) this.unobserve(target)
+  }
 }
 
 /** Gives elements a size where nothing is laid out; where they lie is a question for a browser. */

@@ -18,6 +18,7 @@ export const standInFor = (given: { parts: NuxtParts; router: Router }): void =>
 
 export const useNuxtApp = (): NuxtParts => parts!
 export const useRoute = routeOf
+export const useRouter = (): Router => router!
 export const navigateTo = (to: string) => router!.push(to)
 export const onNuxtReady = (run: () => unknown): void => void setTimeout(() => void run(), 0)
 export const defineNuxtPlugin = <T>(plugin: T): T => plugin
