@@ -14,7 +14,7 @@ export default mergeConfig(
       // Modules of the core hold nothing that one file could leave to the next: a third of the run is saved.
       isolate: false,
       // Whole solves and searches have a run of their own (vitest.slow.config.ts).
-      exclude: ['**/node_modules/**', '**/*.slow.test.ts'],
+      exclude: ['**/node_modules/**', '**/*.slow.test.ts', '**/*.dom.test.ts'],
       include: [
         'core/**/*.test.ts',
         'app/**/*.test.ts',
