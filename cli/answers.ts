@@ -33,6 +33,7 @@ const ReadingsSchema = v.strictObject({
       lights: v.array(PartSchema),
       all: v.strictObject({
         exposureLuxS: figure,
+        roomLuxS: figure,
         fNumber: figure,
         stopsOverCamera: figure,
         value: v.exactOptional(figure),

@@ -13,6 +13,7 @@ import { solveLook } from '#core/solve/lookPowers'
 import { demoSet } from '#core/edits/demo'
 import { bundled } from '#support/bundle'
 import { solvedSet } from '#support/solvedSet'
+import { meteredFNumber } from '#core/physics/photometry/meter'
 import { expectShare, expectStops } from '#support/tolerance'
 import { ANSWERS } from '../cli/answers'
 
@@ -49,14 +50,19 @@ describe('the command line', () => {
     expect(named(readFileSync(join(root, 'docs/command-line.md'), 'utf8'))).toEqual(new Set(known))
   })
 
-  it('gives the readings that the app gives, light by light and together', async () => {
-    const { readouts, camera } = await solvedSet(demoSet())
-    const { points, camera: setting } = tone('readings', demo).json()
+  it('gives the readings that the app gives, light by light and together, in a room with light of its own', async () => {
+    const set = { ...demoSet(), room: { ...demoSet().room, ambient: { lux: 2000, cctK: 4000 } } }
+    const path = join(folder, 'bright.json')
+    writeFileSync(path, writeSetFile(set, {}))
+    const { readouts, camera } = await solvedSet(set)
+    const { points, camera: setting } = tone('readings', path).json()
     expectShare(setting.fNumber, camera.fNumber, 1e-9)
     expect(points.map((point: { id: string }) => point.id)).toEqual(readouts.map(({ point }) => point.id))
     for (const [index, readout] of readouts.entries()) {
       const { all, lights } = points[index]
       expectShare(all.fNumber, readout.fNumber, 1e-5)
+      // Both figures of a place are of the same light, the room's own included.
+      expectShare(all.fNumber, meteredFNumber(all.exposureLuxS, setting.iso, readout.point.constant), 1e-5)
       for (const [at, part] of readout.parts.entries()) {
         expectShare(lights[at].direct + 1e-9, part.directLuxS + 1e-9, 1e-4)
         expectShare(lights[at].bounced, part.bouncedLuxS, 1e-4)
@@ -67,7 +73,7 @@ describe('the command line', () => {
         expectShare(from, part.bouncedLuxS, 1e-4)
       }
       expectStops(
-        lights.reduce((sum: number, light: { total: number }) => sum + light.total, 0),
+        lights.reduce((sum: number, light: { total: number }) => sum + light.total, all.roomLuxS),
         all.exposureLuxS,
         1e-4,
       )

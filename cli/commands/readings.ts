@@ -2,6 +2,7 @@ import { weightsOf } from '#core/calibration/weights'
 import { meteredFNumber } from '#core/physics/photometry/meter'
 import type { Look, StudioSet } from '#core/model/schema'
 import { bouncedByOwner } from '#core/physics/transport/lightLayer'
+import { totalOf } from '#core/physics/transport/exposureAt'
 import { luminance } from '#core/physics/units/rgb'
 import { solvedFor, tidy } from '../solved'
 
@@ -49,7 +50,8 @@ export const readingsOf = async (set: StudioSet, look: Look) => {
           }
         }),
         all: {
-          exposureLuxS: tidy(all.parts.reduce((sum, part) => sum + part.directLuxS + part.bouncedLuxS, 0)),
+          exposureLuxS: tidy(totalOf(all.parts) + all.roomLuxS),
+          roomLuxS: tidy(all.roomLuxS),
           fNumber: tidy(all.fNumber),
           stopsOverCamera: tidy(all.stops),
           ...(all.value === undefined ? {} : { value: tidy(all.value) }),

@@ -14,7 +14,7 @@ import { normalDraw } from '../shared/chance'
 import { exposed, type Exposed } from './exposed'
 import type { PictureRequest, ReadingRequest } from './requests'
 import { slipped } from './slips'
-import { rigSettings } from './trueRig'
+import { rigColours, rigSettings } from './trueRig'
 import { recorded, trueResponse } from './trueCamera'
 import { trueOutputs, truePowers, trueStudio } from './trueStudio'
 
@@ -44,6 +44,10 @@ const burning = ({ set, lookId, rig, seed, roughness, take }: Asked): Look => {
   return truePowers({ ...look, lights }, { seed, roughness })
 }
 
+/** The set in the colours that the rig was told. */
+const coloured = ({ set, rig, seed }: Pick<Asked, 'set' | 'rig' | 'seed'>): StudioSet =>
+  rig ? rigColours(set, rig.received, { seed, faults: rig.faults }) : set
+
 /** Lights that burn where only some are meant to: a rig's lamps do as they were told, whoever is meant. */
 const burningIds = (set: StudioSet, look: Look, meantIds: readonly string[], rig: Asked['rig']): string[] => {
   const told = rig ? patched(set).map(({ light }) => light.id) : []
@@ -64,7 +68,7 @@ export const benchTruth = async ({
 }: Omit<ReadingRequest, 'pointId' | 'take' | 'faults' | 'sinceS' | 'meter'> &
   Partial<Pick<ReadingRequest, 'take'>> & { pointIds: readonly string[] }): Promise<number[]> => {
   const studio = { seed, roughness }
-  const truth = trueStudio(set, studio)
+  const truth = trueStudio(coloured({ set, rig, seed }), studio)
   const look = burning({ set, lookId, rig, seed, roughness, take })
   const { layers } = await solveTruth(truth)
   const { at } = evaluate(
@@ -92,7 +96,7 @@ export const benchReading = async ({
   rig,
 }: ReadingRequest): Promise<number | undefined> => {
   const studio = { seed, roughness }
-  const truth = trueStudio(set, studio)
+  const truth = trueStudio(coloured({ set, rig, seed }), studio)
   const look = burning({ set, lookId, rig, seed, roughness, take })
   const { layers } = await solveTruth(truth)
   const inUse = Object.keys(look.lights).filter(id => look.lights[id]!.on)
@@ -132,7 +136,7 @@ export const benchExposure = async ({
   rig,
 }: PictureRequest): Promise<Exposed> => {
   const studio = { seed, roughness }
-  const truth = trueStudio(set, studio)
+  const truth = trueStudio(coloured({ set, rig, seed }), studio)
   const look = burning({ set, lookId, rig, seed, roughness, take })
   const solved = await solveTruth(truth)
   const lit = atOnce(lightViewOf(truth, solved, cameraView(truth, solved, width)))

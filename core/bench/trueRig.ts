@@ -1,5 +1,5 @@
 import { evenDraw, pick } from '../shared/chance'
-import { intensityHeard, lookChannels, patched } from '../control/channels'
+import { intensityHeard, lookChannels, patched, tintedBy } from '../control/channels'
 import { makePlayback } from '../control/playback'
 import { universesOf } from '../control/patching'
 import { lightAt } from '../control/dimmerCurve'
@@ -95,6 +95,25 @@ export const rigSettings = (
     ]
   })
   return { ...settings, ...Object.fromEntries(lit) }
+}
+
+/** The set with the colours that these slots give the lamps that mix or tune them; a stuck lamp keeps its own. */
+export const rigColours = (
+  set: StudioSet,
+  received: Received,
+  { seed, faults }: { seed: number; faults: RigFaults },
+): StudioSet => {
+  const wrong = rigFaultsOf(set, seed, faults)
+  const hung = hungAddresses(set, wrong.swapped)
+  const tinted = new Map(
+    patched(set)
+      .filter(({ light }) => light.id !== wrong.stuckId)
+      .map(({ light, fixture }) => {
+        const at = hung[light.id] ?? fixture
+        return [light.id, tintedBy(light, { ...fixture, address: at.address }, received[at.universe] ?? [])] as const
+      }),
+  )
+  return { ...set, lights: set.lights.map(light => tinted.get(light.id) ?? light) }
 }
 
 /** The slots that a desk sends for these settings, as they are: for a bench without a desk. */

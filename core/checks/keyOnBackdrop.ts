@@ -5,8 +5,16 @@ import { placeAtDistance, lightDistance } from '../edits/distances'
 import { stopsForDistance } from '../physics/photometry/inverseSquare'
 import type { Light, StudioSet } from '../model/schema'
 import { totalOf } from '../physics/transport/exposureAt'
+import { ratioFromStops } from '../physics/units/stops'
+import type { Vector } from '../physics/units/vector'
 import { about, litOf, problem, readoutAt, type Check } from './finding'
-import { KEY_SHARE, KEY_ON_BACKDROP_STEP_M, LEAST_FORWARD_M, KEY_ON_BACKDROP_MOST_FORWARD_M } from './thresholds'
+import {
+  FORWARD_STEP_M,
+  KEY_SHARE,
+  KEY_ON_BACKDROP_STEP_M,
+  LEAST_FORWARD_M,
+  KEY_ON_BACKDROP_MOST_FORWARD_M,
+} from './thresholds'
 
 /** How near the key has to come for its falloff to take so much off the backdrop; undefined where none does. */
 const nearerUntil = (set: StudioSet, key: Light, byStops: number): number | undefined => {
@@ -47,7 +55,7 @@ export const keyOnBackdrop: Check = context => {
   const by = missed[0]!
   const { id } = key
   const lengthM = nearerUntil(set, key, by)
-  const forward = { kind: 'group-depth', byM: forwardM(set, by) } as const
+  const forward = { kind: 'group-depth', byM: forwardM(key, middle.point.position, by) } as const
   const found = problem(
     set,
     `key-on-backdrop/${id}`,
@@ -67,9 +75,14 @@ export const keyOnBackdrop: Check = context => {
   return [about([id, middle.point.id], found)]
 }
 
-/** How far forward everything has to go for the key's light on the backdrop to fall by so many stops. */
-const forwardM = (set: StudioSet, byStops: number): number =>
-  Math.min(
-    KEY_ON_BACKDROP_MOST_FORWARD_M,
-    Math.max(LEAST_FORWARD_M, set.subjects[0]!.place.yM * (2 ** (byStops / 2) - 1)),
-  )
+/** How far forward everything has to go for the key's light on a place of the backdrop to fall by so many stops. */
+const forwardM = ({ place }: Light, [xM, yM, zM]: Vector, byStops: number): number => {
+  const aside = Math.hypot(place.xM - xM, place.zM - zM)
+  const awayM = Math.max(0.3, place.yM - yM)
+  // Inverse square and the cosine law on an upright surface, about a point source: y over distance cubed.
+  const lightAt = (distanceM: number) => distanceM / Math.hypot(distanceM, aside) ** 3
+  const wanted = lightAt(awayM) * ratioFromStops(-byStops)
+  let byM = LEAST_FORWARD_M
+  while (byM < KEY_ON_BACKDROP_MOST_FORWARD_M && lightAt(awayM + byM) > wanted) byM += FORWARD_STEP_M
+  return Math.min(KEY_ON_BACKDROP_MOST_FORWARD_M, byM)
+}

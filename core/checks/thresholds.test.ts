@@ -171,6 +171,34 @@ describe('a key on the backdrop', () => {
   })
 })
 
+describe('everything further forward of a key on the backdrop', () => {
+  it('takes off what is too much, by the key’s own way to the backdrop', () => {
+    const key = real.set.lights.find(({ id }) => id === 'key')!
+    const set = { ...real.set, room: { ...real.set.room, depthM: 20 } }
+    for (const missed of [0.3, 0.6, 1]) {
+      const point = real.at('backdrop/left').point
+      const readouts = real.readouts.map(readout =>
+        readout.point.id === point.id
+          ? { ...readout, missStops: missed, parts: [{ lightId: 'key', directLuxS: 10, bouncedLuxS: 0 }] }
+          : { ...readout, missStops: undefined },
+      )
+      const misses = [{ of: { kind: 'point' as const, point }, isHard: true, stops: missed }]
+      const [found] = keyOnBackdrop({ ...real, set, readouts, answer: { ...real.answer, misses } } as CheckContext)
+      const forward = found!.fixes.map(({ change }) => change).find(({ kind }) => kind === 'group-depth')
+      if (forward?.kind !== 'group-depth') throw new Error('No way forward')
+      /** Stops of a point source on the upright backdrop: inverse square and cosine. */
+      const stopsAt = (yM: number) => {
+        const way = [key.place.xM - point.position[0], yM - point.position[1], key.place.zM - point.position[2]]
+        const length = Math.hypot(...way)
+        return Math.log2(way[1]! / length / length ** 2)
+      }
+      const falls = (byM: number) => stopsAt(key.place.yM) - stopsAt(key.place.yM + byM)
+      expect(falls(forward.byM)).toBeGreaterThanOrEqual(missed)
+      if (forward.byM > 0.55) expect(falls(forward.byM - 0.11)).toBeLessThan(missed)
+    }
+  })
+})
+
 describe('a shadow of the head', () => {
   it('falls where the straight line from the lamp past the head meets the backdrop', async () => {
     const demo = demoSet()

@@ -124,7 +124,7 @@ export const KEY_ON_BACKDROP_STEP_M = 0.05
 /** Subject and lights come forward by at least this, metres. */
 export const LEAST_FORWARD_M = 0.5
 /** Subject and lights come forward by at most this, metres. */
-export const KEY_ON_BACKDROP_MOST_FORWARD_M = 1.5
+export const KEY_ON_BACKDROP_MOST_FORWARD_M = 3
 
 // roomLight
 

@@ -1,7 +1,7 @@
 import { levelFor, lightAt } from './dimmerCurve'
 import type { Fixture, Personality } from '../model/rigSchema'
 import type { Light, LightSetting, StudioSet } from '../model/schema'
-import { luminance, multiplyRgb, grey, type Rgb } from '../physics/units/rgb'
+import { multiplyRgb, grey, type Rgb } from '../physics/units/rgb'
 import { ratioFromStops, stopsFromRatio } from '../physics/units/stops'
 
 /** Something that a desk sends: one slot, or two for a level of 16 bits, coarse before fine. */
@@ -35,11 +35,13 @@ export const slotsOf = (personality: Personality): number =>
 export const intensityLevel = ({ curve, leastLevel, mostLevel }: Fixture, setting: LightSetting): number =>
   setting.on ? Math.min(mostLevel, Math.max(leastLevel, levelFor(curve, ratioFromStops(setting.powerStops)))) : 0
 
-/** Red, green and blue of a light, the strongest 1: what stands in for a gel in a lamp that mixes its colour. */
+/**
+ * Shares of full red, green and blue, 0 to 1, in a lamp that mixes its colour: what its gel would let through, so that
+ * the lamp gives the light that the plan computes. White is all three emitters at full.
+ */
 export const mixOf = ({ colour, gel }: Pick<Light, 'colour' | 'gel'>): Rgb => {
-  const mixed = multiplyRgb(colour, gel?.transmittance ?? grey(1))
-  const most = Math.max(...mixed)
-  return most > 0 && luminance(mixed) > 0 ? [mixed[0] / most, mixed[1] / most, mixed[2] / most] : [1, 1, 1]
+  const [red, green, blue] = multiplyRgb(colour, gel?.transmittance ?? grey(1))
+  return [Math.min(1, red), Math.min(1, green), Math.min(1, blue)]
 }
 
 /** Level of a control of colour temperature, 0 at its first temperature and 1 at its second. */
@@ -111,6 +113,20 @@ export const putLevel = (
   const whole = Math.round(level * 65_535)
   into[address - 1] = whole >> 8
   into[address] = whole & 255
+}
+
+/** A light with the colour that the slots of a universe give it, where its fixture mixes or tunes colour. */
+export const tintedBy = (light: Light, fixture: Fixture, slots: ArrayLike<number>): Light => {
+  const shareAt = (slot: number) => (slots[fixture.address - 1 + slot] ?? 0) / 255
+  if (fixture.personality === 'intensity-rgb')
+    return {
+      ...light,
+      gel: null,
+      colour: [1, 2, 3].map(slot => lightAt(fixture.curve, shareAt(slot))) as [number, number, number],
+    }
+  if (fixture.personality !== 'intensity-temperature') return light
+  const [from, to] = fixture.temperatureK
+  return { ...light, lamp: { ...light.lamp, cctK: from + (to - from) * shareAt(1) } }
 }
 
 /** The level, 0 to 1, that the slots of a universe say of a fixture's intensity; dark where they say nothing. */

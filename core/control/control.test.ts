@@ -16,6 +16,10 @@ import { makePlayback } from './playback'
 import { changeFixtures, changeRows } from '../edits/rigEdits'
 import { removeThings } from '../edits/factories'
 import { checkSet } from '../formats/setFile'
+import { NO_RIG_FAULTS, rigColours, slotsOfLook } from '../bench/trueRig'
+import { fitGel } from '../edits/edits'
+import { emitterOf } from '../scene/scene'
+import { xorshift } from '#support/xorshift'
 import { NO_RIG, PERSONALITIES, type DimmerCurve, type Fixture } from '../model/rigSchema'
 import { demoSet } from '../edits/demo'
 import { unreadTold } from '#wording/refusals/told'
@@ -105,11 +109,31 @@ describe('what a fixture is sent', () => {
       )
   })
 
-  it('mixes the colour of a gel with its strongest channel full', () => {
+  it('mixes the colour of a gel, with the light that the gel would take away left out', () => {
     const gelled = { ...light!, gel: { name: 'amber', transmittance: [0.8, 0.4, 0.1] as const } }
-    expect(mixOf(gelled).map(share => Number(share.toFixed(6)))).toEqual([1, 0.5, 0.125])
+    expect(mixOf(gelled).map(share => Number(share.toFixed(6)))).toEqual([0.8, 0.4, 0.1])
     const sent = channelsOf(fixture({ personality: 'intensity-rgb' }), gelled, on(0)).map(({ level }) => level)
-    expect(sent.map(level => Number(level.toFixed(6)))).toEqual([1, 1, 0.5, 0.125])
+    expect(sent.map(level => Number(level.toFixed(6)))).toEqual([1, 0.8, 0.4, 0.1])
+  })
+
+  it('of 200 colours at random is the light that the plan has, to the step of eight bits, and black is dark', () => {
+    const rgb = { personality: 'intensity-rgb' } as const
+    const set = changeFixtures(rigSet(), { key: fixture(rgb) })
+    const draw = xorshift(11)
+    const hues = [[0, 0, 0], ...Array.from({ length: 200 }, () => [draw(), draw(), draw()])] as [
+      number,
+      number,
+      number,
+    ][]
+    for (const transmittance of hues) {
+      const mixed = fitGel(set, 'key', { name: 'mixed', transmittance })
+      const { lights } = mixed.looks[0]!
+      const heard = rigColours(mixed, slotsOfLook(mixed, lights), { seed: 1, faults: NO_RIG_FAULTS })
+      const [planned, given, white] = [mixed, heard, set].map(one => emitterOf(one.lights[0]!, one).intensity)
+      for (const channel of [0, 1, 2] as const)
+        expect(Math.abs(planned![channel] - given![channel]) / white![channel]).toBeLessThanOrEqual(1 / 255)
+      if (transmittance.every(share => share === 0)) expect(given).toEqual([0, 0, 0])
+    }
   })
 
   it('turns colour temperature between the two ends of the fixture, whichever comes first', () => {

@@ -1,5 +1,6 @@
 import { insideRoom } from '../model/bounds'
-import { roundToClicks } from '../physics/units/stops'
+import { roundToClicks, stopsFromRatio } from '../physics/units/stops'
+import { lampIntensity } from '../physics/sources/output'
 import { validationErrors } from '../validation/validation'
 import type {
   Backdrop,
@@ -91,12 +92,14 @@ export const changeSettings = (
   settings: Readonly<Record<string, LightSetting>>,
 ): StudioSet => editLook(set, lookId, look => ({ ...look, lights: { ...look.lights, ...settings } }))
 
-/** Another lamp in a light: its power stays where the new lamp has a click for it, and within its range. */
+/**
+ * Another lamp in a light: its power is turned so that the light at the subject stays, as far as the new lamp's clicks
+ * and range go. Flash and continuous light have no common measure; between them the power stays.
+ */
 export const fitLamp = (set: StudioSet, lightId: string, lamp: Light['lamp']): StudioSet => {
-  const fitted = ({ on, powerStops }: LightSetting): LightSetting => ({
-    on,
-    powerStops: Math.min(0, Math.max(-lamp.rangeStops, roundToClicks(powerStops, lamp.clickStops))),
-  })
+  const before = set.lights.find(({ id }) => id === lightId)?.lamp
+  const weakerStops = before?.kind === lamp.kind ? stopsFromRatio(lampIntensity(before) / lampIntensity(lamp)) : 0
+  const fitted = (setting: LightSetting): LightSetting => turnedBy({ lamp }, setting, weakerStops)
   return {
     ...editLight(set, lightId, light => ({ ...light, lamp })),
     looks: set.looks.map(look => {

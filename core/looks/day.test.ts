@@ -215,6 +215,32 @@ describe('a planned day', () => {
     expect(Math.abs(taken.startsAt - lunch.at)).toBeLessThanOrEqual(6)
   })
 
+  it('stops setting up for a break, and says which breaks lie before the day', () => {
+    const breaks = [
+      { id: 'tea', name: 'Tea', at: 560, minutes: 10 },
+      { id: 'dawn', name: 'Dawn', at: 480, minutes: 10 },
+    ]
+    const { slots, conflicts } = planDay(dayOf({ startsAt: 540, setUpMinutes: 50, rehearsalMinutes: 0, breaks }), looks)
+    expect(slots.slice(0, 3).map(({ kind, startsAt, minutes }) => [kind, startsAt, minutes])).toEqual([
+      ['set-up', 540, 20],
+      ['break', 560, 10],
+      ['set-up', 570, 30],
+    ])
+    expect(conflicts).toEqual([{ kind: 'break-not-taken', breakId: 'dawn' }])
+  })
+
+  it('loses no break of any day: each is taken or said not to be', () => {
+    fc.assert(
+      fc.property(someSitters, someBreaks, (sitters, breaks) => {
+        const { slots, conflicts } = planDay(dayOf({ sitters, breaks }), looks)
+        const told = [...slots, ...conflicts].flatMap(one =>
+          one.kind === 'break' || one.kind === 'break-not-taken' ? [one.breakId] : [],
+        )
+        expect(told.toSorted()).toEqual(breaks.map(({ id }) => id).toSorted())
+      }),
+    )
+  })
+
   it('says what does not go together', () => {
     const at = (change: Partial<Day>) => kinds(planDay(dayOf(change), looks))
     const many = Array.from({ length: 25 }, (_, index) => sitter(`s${index}`))

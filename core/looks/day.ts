@@ -165,11 +165,25 @@ export const planDay = (day: Day, looks: DayLooks, standing?: Standing): DayPlan
     slots.push({ ...slot, startsAt: now, minutes } as Slot)
     now += minutes
   }
-  if (!standing) {
-    put(day.setUpMinutes, { kind: 'set-up' })
-    put(day.rehearsalMinutes, { kind: 'rehearsal' })
-  }
+  // Of the rest of a day, breaks that have gone by are not missing.
+  const gone = standing ? [] : day.breaks.filter(({ at, minutes }) => at + minutes <= now)
   const breaks = day.breaks.filter(({ at, minutes }) => at + minutes > now).toSorted((a, b) => a.at - b.at)
+  /** Set-up and rehearsal stop for a break and go on after it. */
+  const putAroundBreaks = (minutes: number, slot: Unplaced) => {
+    let left = minutes
+    while (breaks[0] && breaks[0].at < now + left) {
+      const { id, at, minutes: length } = breaks.shift()!
+      const before = Math.max(0, at - now)
+      put(before, slot)
+      left -= before
+      put(length, { kind: 'break', breakId: id })
+    }
+    put(left, slot)
+  }
+  if (!standing) {
+    putAroundBreaks(day.setUpMinutes, { kind: 'set-up' })
+    putAroundBreaks(day.rehearsalMinutes, { kind: 'rehearsal' })
+  }
   /** Takes a break where the next piece of work would come further past its time than the break now lies before it. */
   const breakBefore = (work: number) => {
     while (breaks[0] && (now >= breaks[0].at || breaks[0].at - now < now + work - breaks[0].at)) {
@@ -210,7 +224,7 @@ export const planDay = (day: Day, looks: DayLooks, standing?: Standing): DayPlan
       last = lookId
     })
   })
-  conflicts.push(...breaks.map(({ id }) => ({ kind: 'break-not-taken' as const, breakId: id })))
+  conflicts.push(...[...gone, ...breaks].map(({ id }) => ({ kind: 'break-not-taken' as const, breakId: id })))
   put(day.strikeMinutes, { kind: 'strike' })
   if (now > day.endsAt + 0.5 && day.endsAt > day.startsAt)
     conflicts.push({ kind: 'ends-late', minutes: now - day.endsAt })

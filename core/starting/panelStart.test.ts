@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { fitLamp } from '../edits/edits'
+import { lampIntensity } from '../physics/sources/output'
 import { addPanel } from '../edits/factories'
 import { demoSet } from '../edits/demo'
 import { genericKit } from '../kit/genericKit'
@@ -139,6 +140,18 @@ describe('other panels that are added', () => {
 })
 
 describe('a light that gets another lamp', () => {
+  it('gives the subject as much light as before, to the click, unless one flashes and the other burns', () => {
+    const set = demoSet()
+    const { lamp } = light(set, 'key')
+    const stronger = { ...lamp, output: { from: 'guide-number', guideNumberM: 116, convention: 'metered' } as const }
+    const before = lampIntensity(lamp) * 2 ** set.looks[0]!.lights['key']!.powerStops
+    const after = fitLamp(set, 'key', stronger)
+    const given = lampIntensity(stronger) * 2 ** after.looks[0]!.lights['key']!.powerStops
+    expect(Math.abs(Math.log2(given / before))).toBeLessThanOrEqual(stronger.clickStops / 2 + 1e-9)
+    const lasting = fitLamp(set, 'key', { ...stronger, kind: 'continuous' })
+    expect(lasting.looks[0]!.lights['key']).toEqual(set.looks[0]!.lights['key'])
+  })
+
   it('is at a click of the new lamp, within its range, in every look', () => {
     const set = demoSet()
     const { lamp } = light(set, 'key')

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { demoSet } from '../edits/demo'
 import type { StudioSet } from '../model/schema'
+import { panelOfKind } from '../edits/panels'
+import { checkSet } from '../formats/setFile'
 import { checkChange } from './checkChange'
 import { validationErrors, roomErrors } from './validation'
 import { changeTold } from '#wording/refusals/told'
@@ -9,6 +11,16 @@ import { faultWords } from '#wording/refusals/misfits'
 const set = demoSet()
 const said = (changes: Partial<StudioSet>) => validationErrors({ ...set, ...changes }).map(faultWords)
 const light = set.lights[0]!
+
+describe('a set with a count of a million', () => {
+  it('is refused by its schema, before any geometry is built of it', () => {
+    const panel = { ...panelOfKind('blinds', 'blinds'), holes: { kind: 'slats', count: 1_000_000, openShare: 0.5 } }
+    const outcome = checkSet({ ...set, panels: [{ ...panel, place: { xM: 0, yM: 2, zM: 0 } }] })
+    expect(outcome.ok).toBe(false)
+    expect(JSON.stringify(outcome)).toMatch(/count/)
+    expect(JSON.stringify(outcome)).not.toMatch(/not-sound/)
+  })
+})
 
 describe('what a set must not be', () => {
   it('is nothing of the demo', () => expect(validationErrors(set)).toEqual([]))

@@ -68,9 +68,11 @@ const nowWords = (axis: Axis) => `${axisWords(axis)} ${inUnit(axis, axis.now)}`
 const where = computed(
   () => chosen.value && `Now ${nowWords(chosen.value.x)}, ${inSentence(nowWords(chosen.value.y))}.`,
 )
+const isWhole = computed(() => map.value !== null && !map.value.stops.some(Number.isNaN))
 const result = computed(() => {
   if (!map.value) return ''
   if (wanted.value === undefined) return 'No target is set for the backdrop, so no line is drawn.'
+  if (lines.value.length === 0 && !isWhole.value) return 'Calculating the map.'
   return lines.value.length > 0
     ? `On the line the backdrop renders ${Math.round(valueOf(wanted.value))}.`
     : `Nowhere on this map does the backdrop render ${Math.round(valueOf(wanted.value))} at these powers.`
@@ -87,11 +89,10 @@ const draw = () => chosen.value && search.draw([chosen.value.x.id, chosen.value.
 watch(
   [chosen, () => light.camera !== undefined, () => search.map, () => search.busy],
   () => {
-    const isWhole = map.value && !map.value.stops.some(Number.isNaN)
     if (
       chosen.value &&
       light.camera &&
-      !isWhole &&
+      !isWhole.value &&
       (search.busy === null || (search.busy === 'map' && !map.value && search.map))
     )
       void draw()

@@ -27,7 +27,10 @@ export const useRecordOf = (parameter = 'id') => {
       record.value = undefined
       problem.value = ''
       dropPicture()
-      if (!wanted) return
+      if (!wanted) {
+        problem.value = 'This address names no record. Choose one in the logbook.'
+        return
+      }
       if (!records.isLoaded) await records.load()
       const outcome = await records.open(wanted)
       if (wanted !== id.value) return

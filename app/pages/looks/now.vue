@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
+import { NuxtLink } from '#components'
 import DayTimeline from '~/features/day/DayTimeline.vue'
 import StepList from '~/features/looks/StepList.vue'
 import { useDay } from '~/stores/day'
@@ -46,7 +47,12 @@ const show = async () => {
         <div class="flex flex-wrap items-baseline gap-x-4">
           <p class="figure text-4xl font-semibold" data-test="clock">{{ formatClock(day.now) }}</p>
           <p class="text-[19px]" data-test="lateness" aria-live="polite">
-            {{ day.current ? latenessWords(day.late, day.rest.endsAt) : 'Everything is done.' }}
+            <template v-if="day.current">{{ latenessWords(day.late, day.rest.endsAt) }}</template>
+            <template v-else-if="day.hasBegun">Everything is done.</template>
+            <template v-else>
+              Nobody is to be photographed yet. Add sitters and the looks they want under
+              <NuxtLink to="/looks/day" class="underline underline-offset-2">Day</NuxtLink>.
+            </template>
           </p>
         </div>
         <section v-if="day.current && look" aria-label="Now">
