@@ -4,11 +4,15 @@ import ICAL from 'ical.js'
 import { By, Key } from 'selenium-webdriver'
 import { describe, expect, it } from 'vitest'
 import { findings } from '#support/accessibility'
+import { demoSet } from '#core/edits/demo'
+import { almanacDay } from '#core/looks/almanac'
+import { addToneLooks } from '#core/looks/lookEdits'
+import { LOOK_NAMES } from '#wording/tone'
 import { useMountedApp } from '#support/dom/useMountedApp'
 import { stepsIn } from '#support/steps'
 
 const app = useMountedApp()
-const { press, visit, choose, field, type, undo, count, download, pressSaying } = stepsIn(app)
+const { press, visit, open, choose, field, type, undo, count, download, pressSaying } = stepsIn(app)
 const part = (name: string) => pressSaying('nav[aria-label="Looks"] a', name)
 /** Presses what a look's place in the strip holds. */
 const toLook = (name: string) => pressSaying('[data-test="look-strip"] button', new RegExp(name))
@@ -196,5 +200,35 @@ describe('a day of eight sitters', () => {
     await app.browser.driver.navigate().refresh()
     await app.browser.waitForText('now', /Keeper \d/)
     expect(await findings(app.browser)).toEqual([])
+  })
+})
+
+describe('looks that are not set yet', () => {
+  it('count no minutes to or from a look that misses its target, and are set first', async () => {
+    await open({ ...addToneLooks(demoSet(), 'white', LOOK_NAMES).set, id: 'unset', name: 'Unset' })
+    await visit('Looks')
+    await part('Order')
+    await app.browser.waitForText('off-target', /Not on target: .*Mid grey.* and .*\. Steps and minutes will change/)
+    await app.browser.waitForText('order-says', /^As the looks stand now:/)
+    await app.browser.waitForText('steps-unsettled', /Not on target/)
+    expect(await (await app.browser.locate(By.css('main'))).getText()).not.toMatch(/Nothing to do/)
+    await app.browser.click('set-off-target')
+    await app.browser.waitFor('powers', async () => (await count('[data-test="set-off-target"]')) === 0)
+    await app.browser.waitFor('minutes', async () => (await count('[data-test="order-judging"]')) === 0)
+    await open(almanacDay())
+    await visit('Looks')
+    await part('Order')
+    await app.browser.waitFor('all looks', async () => (await count('[data-test="order-judging"]')) === 0)
+    await app.browser.waitForText('order-says', /min of changes/)
+    expect(await count('[data-test="off-target"]')).toBe(0)
+  })
+
+  it('are said of an empty day: there is nobody to photograph', async () => {
+    await open({ ...demoSet(), id: 'nobody', name: 'Nobody' })
+    await visit('Looks')
+    await part('Now')
+    await app.browser.waitForText('lateness', /^Nobody is to be photographed yet/)
+    await app.browser.go('/logbook/record')
+    await app.browser.waitForText('record-problem', /names no record/)
   })
 })

@@ -78,6 +78,7 @@ describe('the screen', () => {
 
   it('finds a set among many by its name, and orders them', async () => {
     await visit('Sets')
+    await app.browser.find('duplicate')
     for (let copies = 0; copies < 6; copies++) {
       const before = await count('[data-test="duplicate"]')
       await app.browser.click('duplicate')

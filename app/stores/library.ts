@@ -15,7 +15,6 @@ import { formatBytes } from '~/support/bytes'
 import type { Outcome } from '#core/shared/outcome'
 import { useNotices } from './notices'
 import { usePreferences } from './preferences'
-import { useLooks } from './looks'
 import { useStudio } from './studio'
 import { useVault } from './vault'
 import { errorWords } from '#wording/impossible'
@@ -35,7 +34,6 @@ const counted = (count: number, one: string) => (count === 1 ? `one ${one}` : `$
 /** The list of sets, the bin, files in and out, and the backup of everything. */
 export const useLibrary = defineStore('library', () => {
   const studio = useStudio()
-  const looks = useLooks()
   const vault = useVault()
   const notices = useNotices()
   const preferences = usePreferences()
@@ -78,12 +76,7 @@ export const useLibrary = defineStore('library', () => {
 
   const open = (id: string) => doing('Opening', () => goAfter(studio.open(id), '/'))
   const openDemo = () => doing('Making a set', () => goAfter(studio.openDemo(), '/'))
-  const openedAlmanac = async () => {
-    const isOpen = await studio.openAlmanac()
-    if (isOpen) looks.setPowers(studio.stored.looks.map(({ id }) => id))
-    return isOpen
-  }
-  const openAlmanac = () => doing('Making a set', () => goAfter(openedAlmanac(), '/looks/day'))
+  const openAlmanac = () => doing('Making a set', () => goAfter(studio.openAlmanac(), '/looks/day'))
   const openEmpty = () => doing('Making a set', () => goAfter(studio.openEmpty(), '/brief'))
 
   const duplicate = (id: string) =>

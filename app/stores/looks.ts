@@ -29,6 +29,9 @@ import { errorWords } from '#wording/impossible'
 
 type Judged = Exclude<JudgedLook, { failure: string }>
 
+/** States of a look that is not where it shall be. */
+const OFF_TARGET: ReadonlySet<Verdict['state']> = new Set(['mend', 'short'])
+
 /** After the hand rests for this long the looks that are not on the screen are judged. */
 const REST_MS = 700
 
@@ -127,6 +130,14 @@ export const useLooks = defineStore('looks', () => {
   /** Whether a look is still to be judged: until then minutes between looks are of apertures as they were set. */
   const isJudging = computed(() => several.value && looks.value.some(({ isKnown, broken }) => !isKnown && !broken))
 
+  /** Looks that are known to miss their targets. */
+  const offTargetIds = computed(
+    () =>
+      new Set(
+        looks.value.filter(({ verdict }) => verdict && OFF_TARGET.has(verdict.state)).map(({ look: { id } }) => id),
+      ),
+  )
+
   /** A look with the setting that its picture is taken at, as far as that is known. */
   const atLook = (look: Look) => {
     const { followsPointId: _, ...camera } = look.exposure
@@ -205,6 +216,7 @@ export const useLooks = defineStore('looks', () => {
     several,
     isListed,
     isJudging,
+    offTargetIds,
     failure,
     stepsBetween,
     minutes,

@@ -1,8 +1,9 @@
-import { changeTargets, editBackdrop, fitGel } from '../edits/edits'
+import { modifierOfKind } from '../physics/sources/modifiers'
+import { changeSettings, changeTargets, editBackdrop, fitGel, fitModifier } from '../edits/edits'
 import { demoSet } from '../edits/demo'
 import { askLook, evenBackdrop } from '../brief/looks'
 import { NO_DAY, type Sitter } from '../model/daySchema'
-import type { Look, StudioSet } from '../model/schema'
+import type { LightSetting, Look, StudioSet } from '../model/schema'
 import { backdropNamed } from '../kit/backdropPresets'
 import { gelNamed } from '../starting/studioBuilder'
 import { addSitter } from './dayEdits'
@@ -38,10 +39,10 @@ const APART = 24
 const LUNCH = { id: 'lunch', name: 'Lunch', at: 12 * 60, minutes: 40 }
 
 /**
- * The day of the almanac: the demo hall, five looks (white, mid grey, black, a honey wash, a silhouette) and nine
- * sitters. Powers are those of the white look; they are for whoever opens it to solve.
+ * The day of the almanac as it is asked for: the demo hall, five looks (white, mid grey, black, a honey wash, a
+ * silhouette), all at the powers of the white one, and nine sitters. The key spills on the black.
  */
-export const almanacDay = (): StudioSet => {
+export const almanacAsked = (): StudioSet => {
   const white: StudioSet = { ...demoSet(), name: 'Almanac day' }
   const paper = backdropNamed('Black paper roll')
   const grey = withLook(white, 'Mid grey', 118, set => set)
@@ -72,4 +73,35 @@ export const almanacDay = (): StudioSet => {
       }),
     ordered,
   )
+}
+
+/**
+ * Powers at which each look is on target, stops under full, of the key and of both backdrop lights; null is off. A test
+ * holds the looks to their targets.
+ */
+const POWERS: Readonly<Record<string, readonly [key: number | null, backdrop: number | null]>> = {
+  White: [-1.7, -1.7],
+  'Mid grey': [-1.5, -6.3],
+  'Honey wash': [-1.5, -5.4],
+  Silhouette: [null, -2.1],
+  Black: [-1.4, null],
+}
+
+/** The day of the almanac with every look on target: at its powers, and the key kept off the black by a grid. */
+export const almanacDay = (): StudioSet => {
+  const set = almanacAsked()
+  const gridded = editInLook(
+    set,
+    set.looks.find(({ name }) => name === 'Black')!.id,
+    shown => fitModifier(shown, 'key', modifierOfKind('beauty-dish-grid')),
+    true,
+  )
+  return gridded.looks.reduce((next, look) => {
+    const [key, backdrop] = POWERS[look.name]!
+    const settings = Object.entries(look.lights).map(([id, setting]): [string, LightSetting] => {
+      const powerStops = id === 'key' ? key : backdrop
+      return [id, powerStops === null ? { ...setting, on: false } : { on: true, powerStops }]
+    })
+    return changeSettings(next, look.id, Object.fromEntries(settings))
+  }, gridded)
 }

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { checkedSet } from '#support/checkedSet'
 import { expectWithin } from '#support/tolerance'
 import { NO_DAY, type Day, type Sitter } from '../model/daySchema'
 import {
@@ -342,6 +343,15 @@ describe('a day under way', () => {
 })
 
 describe('the day of the almanac', () => {
+  it('comes with every look on target', async () => {
+    const set = almanacDay()
+    for (const { id, name } of set.looks) {
+      const shown = inLook(set, id)
+      const { verdict } = await checkedSet({ ...shown, looks: shown.looks.filter(look => look.id === id) })
+      expect(verdict.state, `${name}: ${verdict.headline}`).toBe('on-target')
+    }
+  })
+
   it('is sound, has five looks that differ, and nine sitters who can all be photographed', () => {
     const set = almanacDay()
     expect(validationErrors(set)).toEqual([])

@@ -6,7 +6,7 @@ import { bestOrder } from '#core/looks/order'
 import { changesBetween } from '#core/looks/between'
 import { editInLook } from '#core/looks/overrides'
 import { moveThings } from '#core/edits/things'
-import { almanacDay } from '#core/looks/almanac'
+import { almanacAsked } from '#core/looks/almanac'
 import { NOTHING_LEARNED } from '#core/calibration/calibration'
 import { genericKit } from '#core/kit/genericKit'
 import { placeForAll } from '#core/solve/together/placeForAll'
@@ -62,7 +62,7 @@ export const measureLooks = async (): Promise<void> => {
       run: () => set.looks.forEach((_, from) => set.looks.forEach((_one, to) => changesBetween(set, at(from), at(to)))),
     },
   ])
-  const day = almanacDay()
+  const day = almanacAsked()
   const learned = Object.fromEntries(day.looks.map(({ id }) => [id, NOTHING_LEARNED]))
   const question = { set: day, learned, fixedIds: [], mayChangeCamera: true }
   await report("All looks asked at once: the almanac's day, five looks, three lights, nine sitters", [

@@ -4,8 +4,6 @@ import { almanacDay } from '#core/looks/almanac'
 import { inLook } from '#core/looks/inLook'
 import { recordOf } from '#core/records/keep'
 import type { Annotation, StudioRecord } from '#core/records/recordSchema'
-import { changeSettings } from '#core/edits/edits'
-import { solveLookFromScratch } from '#core/solve/solveFromScratch'
 import { solveLook } from '#core/solve/lookPowers'
 import { solvedLook } from '#core/solve/solvedLook'
 import { saidVerdict } from '#wording/verdict'
@@ -15,20 +13,17 @@ const NOTES: readonly Annotation[] = [
   { notes: 'Roll swept before it.', tags: ['almanac'], rating: 4 },
   { notes: 'Honey gel on both backdrop lights.', tags: ['almanac', 'colour'], rating: 5 },
   { notes: 'Hood on, veil down.', tags: ['almanac', 'dark'], rating: 3 },
-  { notes: 'Too light: next time further from the paper, or the flag.', tags: ['almanac', 'dark'], rating: 2 },
+  { notes: 'Gridded dish on the key: none of it reaches the paper.', tags: ['almanac', 'dark'], rating: 5 },
 ]
 
-/** Every look of the almanac's day, its powers solved, as records that somebody kept one after another. */
+/** Every look of the almanac's day as records that somebody kept one after another. */
 export const almanacRecords = async (): Promise<{ record: StudioRecord; annotation: Annotation }[]> => {
   const set = almanacDay()
   const solve = lightingSolver()
   const kept = []
   for (const [index, { id }] of set.looks.entries()) {
     const shown = inLook(set, id)
-    const { lighting } = (await solvedLook(solve, shown, id, NOTHING_LEARNED))!
-    const look = shown.looks.find(one => one.id === id)!
-    const settled = changeSettings(shown, id, solveLookFromScratch(shown, look, lighting))
-    const evaluation = (await solvedLook(solve, settled, id, NOTHING_LEARNED))!
+    const evaluation = (await solvedLook(solve, shown, id, NOTHING_LEARNED))!
     const { state, headline } = saidVerdict(evaluation, solveLook(evaluation))
     kept.push({
       record: recordOf(evaluation, {

@@ -24,7 +24,12 @@ const look = computed(() => props.line.look)
 const overridden = computed(() => overriddenBy(look.value))
 /** A set of one look is judged on the stage alone. */
 const verdict = computed(() => (looks.several ? props.line.verdict : light.verdict))
-const minutes = computed(() => (props.index > 0 ? looks.onward[props.index - 1]! : undefined))
+/** Minutes from the look before, where both are where they shall be. */
+const minutes = computed(() => {
+  const before = studio.stored.looks[props.index - 1]
+  const isSettled = before && ![before.id, look.value.id].some(id => looks.offTargetIds.has(id))
+  return isSettled ? looks.onward[props.index - 1] : undefined
+})
 const last = computed(() => studio.stored.looks.length - 1)
 
 const show = async () => {

@@ -8,6 +8,7 @@ import { lookStepKey, minutesOfSteps } from '#core/looks/between'
 import { inLook } from '#core/looks/inLook'
 import type { Look } from '#core/model/schema'
 import { lookStepCaution, lookStepWords } from '#wording/lookSteps'
+import { offTargetWords } from '#wording/day'
 import { minutesWords } from '#wording/quantities'
 
 /** Everything to do from one look to the next, to be ticked off. */
@@ -27,6 +28,11 @@ const lines = computed(() => {
     caution: lookStepCaution(timed),
   }))
 })
+/** Minutes count only between looks that are where they shall be: setting a look changes what lies before and after it. */
+const offTarget = computed(() =>
+  [props.from, props.to].filter(({ id }) => looks.offTargetIds.has(id)).map(({ name }) => name),
+)
+const isSettled = computed(() => offTarget.value.length === 0)
 const total = computed(() => minutesOfSteps(steps.value, studio.stored.day.people))
 </script>
 
@@ -34,7 +40,7 @@ const total = computed(() => minutesOfSteps(steps.value, studio.stored.day.peopl
   <section class="border-t border-rule py-2" :data-test="`steps-${to.id}`">
     <h3 class="flex items-baseline gap-3">
       <span class="font-medium">{{ from.name }} → {{ to.name }}</span>
-      <span class="text-soft">{{ minutesWords(total) }}</span>
+      <span class="text-soft">{{ isSettled ? minutesWords(total) : 'minutes not known' }}</span>
     </h3>
     <ol class="mt-1 grid gap-x-8 sm:grid-cols-2">
       <li v-for="line in lines" :key="line.mark.step">
@@ -52,6 +58,9 @@ const total = computed(() => minutesOfSteps(steps.value, studio.stored.day.peopl
         </label>
       </li>
     </ol>
-    <p v-if="lines.length === 0" class="text-soft">Nothing to do.</p>
+    <p v-if="!isSettled" class="text-soft" data-test="steps-unsettled">
+      {{ offTargetWords(offTarget) }}
+    </p>
+    <p v-else-if="lines.length === 0" class="text-soft">Nothing to do.</p>
   </section>
 </template>

@@ -4,13 +4,16 @@ import DaySettings from '~/features/day/DaySettings.vue'
 import DayTimeline from '~/features/day/DayTimeline.vue'
 import SitterPowers from '~/features/day/SitterPowers.vue'
 import SitterList from '~/features/day/SitterList.vue'
+import OffTargetLooks from '~/shared/OffTargetLooks.vue'
 import { useDay } from '~/stores/day'
+import { useLooks } from '~/stores/looks'
 import { useStudio } from '~/stores/studio'
 import { clockJumpWords, clockWords, conflictWords } from '#wording/day'
 import { counted } from '#wording/language'
 import { minutesWords } from '#wording/quantities'
 
 const day = useDay()
+const looks = useLooks()
 const studio = useStudio()
 </script>
 
@@ -34,6 +37,7 @@ const studio = useStudio()
             </li>
           </ul>
         </section>
+        <OffTargetLooks v-if="looks.several" />
         <DaySettings />
         <SitterList />
         <SitterPowers />

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import ConditionForm from '~/features/looks/ConditionForm.vue'
+import OffTargetLooks from '~/shared/OffTargetLooks.vue'
 import StepList from '~/features/looks/StepList.vue'
 import { useLooks } from '~/stores/looks'
 import { useStudio } from '~/stores/studio'
@@ -37,6 +38,7 @@ const take = () =>
     <div class="mx-auto flex max-w-5xl flex-col gap-4">
       <p v-if="!looks.several">There is one look, so there is no order to find. Make others under Looks.</p>
       <template v-else>
+        <OffTargetLooks />
         <section aria-labelledby="order" class="flex flex-wrap items-start gap-x-8 gap-y-3">
           <div class="min-w-0 grow basis-80">
             <h2 id="order" class="text-lg font-semibold">Fewest minutes between looks</h2>
@@ -45,6 +47,7 @@ const take = () =>
             </p>
             <template v-else-if="looks.order">
               <p class="text-[19px] font-medium" data-test="order-says">
+                <template v-if="looks.offTargetIds.size > 0">As the looks stand now: </template>
                 <template v-if="isBest">
                   The looks lie in the best order: {{ minutesWords(nowMinutes) }} of changes.
                 </template>

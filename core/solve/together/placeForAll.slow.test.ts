@@ -4,7 +4,7 @@ import { NOTHING_LEARNED } from '../../calibration/calibration'
 import { calibratedLighting } from '../../evaluation/calibratedLighting'
 import { evaluate } from '../../evaluation/evaluation'
 import { lightingSolver } from '../../evaluation/lightingSolver'
-import { almanacDay } from '../../looks/almanac'
+import { almanacAsked } from '../../looks/almanac'
 import { inLook } from '../../looks/inLook'
 import { looksPlacedOtherwise } from '../../looks/onePlacement'
 import type { StudioSet } from '../../model/schema'
@@ -33,7 +33,7 @@ const servedIn = async (set: StudioSet) => {
 
 describe('one placement for all looks', () => {
   it("serves the almanac's five looks, as each of them finds for itself; without, its black is not black", async () => {
-    const set = almanacDay()
+    const set = almanacAsked()
     const shares: number[] = []
     const found = (await placeForAll(asked(set), { report: (_, share) => shares.push(share) }))!
     expect(shares).toEqual(shares.toSorted((a, b) => a - b))
@@ -64,6 +64,6 @@ describe('one placement for all looks', () => {
 
   it('stops when it is called off', async () => {
     let questions = 0
-    expect(await placeForAll(asked(almanacDay()), { pause: () => Promise.resolve(++questions > 5) })).toBeUndefined()
+    expect(await placeForAll(asked(almanacAsked()), { pause: () => Promise.resolve(++questions > 5) })).toBeUndefined()
   })
 })

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demoSet } from '../../edits/demo'
 import { changeSettings, fitGel, moveLight } from '../../edits/edits'
-import { almanacDay } from '../../looks/almanac'
+import { almanacAsked } from '../../looks/almanac'
 import { inLook } from '../../looks/inLook'
 import { duplicateLook } from '../../looks/lookEdits'
 import { looksPlacedOtherwise, onePlacement } from '../../looks/onePlacement'
@@ -31,7 +31,7 @@ describe('one placement', () => {
   it('has lights stand alike in every look, and leaves gels and backdrops to the looks', () => {
     const { set, lookId } = twoPlacements()
     expect(looksPlacedOtherwise(set).map(({ id }) => id)).toEqual([lookId])
-    expect(looksPlacedOtherwise(almanacDay())).toEqual([])
+    expect(looksPlacedOtherwise(almanacAsked())).toEqual([])
     const [asSet, asLook] = [onePlacement(set), onePlacement(set, lookId)]
     for (const [one, place] of [
       [asSet, keyIn(set, 'white')],
