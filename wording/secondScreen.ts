@@ -9,6 +9,8 @@ export const opWords = (op: Op, view: PhoneView | undefined): string => {
   switch (op.kind) {
     case 'reading':
       return `${view?.steps.find(({ id }) => id === op.stepId)?.title ?? 'A reading'}: ${op.shown}`
+    case 'take-back':
+      return 'A reading taken back'
     case 'lamp':
       return view?.lamps.find(({ id }) => id === op.lightId)?.name ?? 'A lamp'
     case 'blackout':
@@ -20,11 +22,11 @@ export const opWords = (op: Op, view: PhoneView | undefined): string => {
   }
 }
 
-/** What waits for the laptop, counted: readings, and steps ticked off. */
+/** What waits for the laptop, counted: readings, those taken back, and steps ticked off. */
 export const waitingWords = (ops: readonly Op[]): string => {
   const count = (of: Op['kind'], noun: string): string[] => {
     const found = ops.filter(({ kind }) => kind === of).length
     return found > 0 ? [counted(found, noun)] : []
   }
-  return `${listed([...count('reading', 'reading'), ...count('tick', 'tick')])} waiting`
+  return `${listed([...count('reading', 'reading'), ...count('take-back', 'correction'), ...count('tick', 'tick')])} waiting`
 }

@@ -92,6 +92,7 @@ export const useRemote = defineStore('remote', () => {
     isLive: computed(() => state.value === 'live'),
     open,
     read: (stepId: string, shown: string) => ask({ ...here(), kind: 'reading', stepId, shown }),
+    takeBack: (readingId: string) => ask({ ...here(), kind: 'take-back', readingId }),
     /** Lamps are turned now or not at all: false while the laptop does not answer. */
     turn: (lightId: string, isOn: boolean, powerStops: number) =>
       state.value === 'live' && ask({ ...here(), kind: 'lamp', lightId, isOn, powerStops }),

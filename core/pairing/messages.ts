@@ -76,6 +76,8 @@ const op = { id: opId, setId: id, lookId: id }
 /** What a phone asks for: each with a name of its own, so that it is done once however often it is sent. */
 export const OpSchema = v.variant('kind', [
   v.object({ ...op, kind: v.literal('reading'), stepId: text(200), shown: text(60) }),
+  /** A reading that is not to count after all, by the name of what asked for it. */
+  v.object({ ...op, kind: v.literal('take-back'), readingId: opId }),
   v.object({ ...op, kind: v.literal('lamp'), lightId: id, isOn: v.boolean(), powerStops: v.number() }),
   v.object({ ...op, kind: v.literal('blackout'), isOn: v.boolean() }),
   /** A step of the change to the look that is shown, ticked off or not. */
@@ -85,8 +87,9 @@ export const OpSchema = v.variant('kind', [
 /** What a phone asks for. */
 export type Op = v.InferOutput<typeof OpSchema>
 
-/** Readings and ticks keep; a lamp that is turned minutes later than somebody pressed would be a danger. */
-export const mayWait = ({ kind }: Pick<Op, 'kind'>): boolean => kind === 'reading' || kind === 'tick'
+/** Readings, what takes them back, and ticks keep; a lamp that is turned minutes later than somebody pressed would be a danger. */
+export const mayWait = ({ kind }: Pick<Op, 'kind'>): boolean =>
+  kind === 'reading' || kind === 'take-back' || kind === 'tick'
 
 const challenge = v.pipe(v.string(), v.regex(/^[\da-f]{32}$/))
 

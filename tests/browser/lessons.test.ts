@@ -1,5 +1,5 @@
 import { By } from 'selenium-webdriver'
-import { describe, expect, it } from 'vitest'
+import { describe, expect, it, onTestFinished } from 'vitest'
 import { findings } from '#support/accessibility'
 import { useApp } from '#support/app'
 import { LAPTOP, openBrowser, PHONE } from '#support/browser'
@@ -57,6 +57,7 @@ describe('practice without its server', () => {
     await app.browser.driver.navigate().refresh()
     await app.browser.find('practice-start')
     await app.server.stop()
+    onTestFinished(() => app.server.restart())
     await app.browser.click('practice-start')
     await app.browser.waitFor('the question', async () => (await count('[data-test="question"]')) === 1)
     const exercise = await open({ skill: 'reading/open', level: 2, seed: 8 }, 'number')
@@ -65,7 +66,6 @@ describe('practice without its server', () => {
     await kept()
     await app.browser.go(`${app.server.url}/practice/progress`)
     await app.browser.waitFor('the results', async () => (await count('[data-test="results"] tbody tr')) > 0)
-    await app.server.restart()
   })
 })
 

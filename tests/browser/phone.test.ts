@@ -38,7 +38,9 @@ const openPart = (name: string) =>
 const type = async (figures: string) => {
   for (const figure of figures) await phone.press(By.xpath(`//form//button[normalize-space(.)="${figure}"]`))
   await phone.click('enter')
+  await phone.find('phone-again')
 }
+const goOn = () => phone.click('phone-next')
 
 describe('a phone as the second screen', () => {
   it('is shown how it is let in, by a code and a link, and what plain http cannot promise', async () => {
@@ -75,6 +77,7 @@ describe('a phone as the second screen', () => {
       if (step === 6) await app.browser.go('about:blank')
       const title = await phone.textOf('phone-title')
       await type(title.startsWith('Room') ? '0' : '4')
+      if (step < steps - 1) await goOn()
       if (step === 2 || step === 4 || step === 6) {
         await app.server.restart()
         await wake()
@@ -92,8 +95,22 @@ describe('a phone as the second screen', () => {
 
   it('is told what cannot be read, in the laptop’s words', async () => {
     await phone.press(By.xpath('//nav[@aria-label="Readings"]/button[1]'))
-    await type('7/')
+    for (const figure of ['7', '/']) await phone.press(By.xpath(`//form//button[normalize-space(.)="${figure}"]`))
+    await phone.click('enter')
     await phone.waitForText('phone-refusal', /7\//)
+  })
+
+  it('asks about a reading that cannot be, as the laptop does, and takes it back', async () => {
+    const { readings: before } = await kept()
+    for (const figure of ['4', '5']) await phone.press(By.xpath(`//form//button[normalize-space(.)="${figure}"]`))
+    await phone.click('enter')
+    await phone.waitForText('phone-doubt', /stop/)
+    expect(await findings(phone)).toEqual([])
+    await phone.click('phone-again')
+    await phone.waitFor('the reading gone', async () => {
+      await app.browser.waitForText('save-state', /^Saved$/)
+      return (await kept()).readings.length === before.length
+    })
   })
 
   it('turns lamps while the rig is armed, and not before', async () => {

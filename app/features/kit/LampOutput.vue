@@ -2,6 +2,7 @@
 import { PHOTOMETRIC, photometricWords } from '~/shared/photometricFiles'
 import { useKitItems } from '~/features/kit/useKitItems'
 import { useKit } from '~/stores/kit'
+import { useStudio } from '~/stores/studio'
 import { useVault } from '~/stores/vault'
 import { computed, ref } from 'vue'
 import { useUnits } from '~/shared/useUnits'
@@ -10,6 +11,7 @@ import DistanceField from '~/shared/DistanceField.vue'
 import FilePick from '~/ui/FilePick.vue'
 import NumberField from '~/ui/NumberField.vue'
 import SelectField from '~/ui/SelectField.vue'
+import { METER_CONSTANT } from '#core/physics/photometry/meter'
 import type { KitItem } from '#core/kit/kitSchema'
 import {
   axisIntensity,
@@ -31,6 +33,7 @@ const perUnit = computed(() => (isFeet.value ? METRES_PER_FOOT : 1))
 const luxPerShown = computed(() => (isFeet.value ? 100 : 1))
 const nearM = computed(() => (isFeet.value ? 6 * METRES_PER_FOOT : 2))
 const kit = useKit()
+const studio = useStudio()
 const { ownId } = useKitItems()
 const problem = ref('')
 const { reader } = useVault()
@@ -70,6 +73,11 @@ const choose = (way: From | '') => {
     void put({ from: 'reading', fNumber: Math.min(720, Math.max(0.25, guideNumber.value / 2)), distanceM: 2, iso: 100 })
 }
 const output = computed(() => props.item.what.output)
+/**
+ * A kept reading is of a flat meter of the standard's constant; this is what the meter in use shows of the same light,
+ * over what that one shows.
+ */
+const meterShare = computed(() => Math.sqrt(METER_CONSTANT.flat / studio.document.meter.flatConstant))
 
 const readFile = async (file: File) => {
   const outcome = await reader.readLamp(file, file.name)
@@ -148,11 +156,12 @@ const readFile = async (file: File) => {
     <template v-else>
       <NumberField
         label="Read f/"
-        :value="output.fNumber"
-        :least="0.25"
-        :most="720"
+        :value="output.fNumber * meterShare"
+        test-name="lamp-reading"
+        :least="0.5"
+        :most="360"
         narrow
-        @change="fNumber => output.from === 'reading' && put({ ...output, fNumber })"
+        @change="shown => output.from === 'reading' && put({ ...output, fNumber: shown / meterShare })"
       />
       <DistanceField
         label="at"

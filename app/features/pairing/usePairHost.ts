@@ -11,7 +11,8 @@ import { usePairing } from '~/stores/pairing'
 import { useRig } from '~/stores/rig'
 import { useStudio } from '~/stores/studio'
 import { patched } from '#core/control/channels'
-import { changeSettings } from '#core/edits/edits'
+import { signedStopWords } from '#wording/quantities'
+import { changeSettings, removeReading } from '#core/edits/edits'
 import { isEqual } from '#core/edits/patch'
 import { lookStepKey } from '#core/looks/between'
 import { inLook } from '#core/looks/inLook'
@@ -131,7 +132,18 @@ export const usePairHost = () => {
       step.kind === 'ambient' && /^\s*(?:nothing|0+(?:\.0*)?)\s*$/i.test(op.shown)
         ? await recording.enterNothing(step, id)
         : await recording.enter(step, op.shown, 'incident', id)
-    return outcome.ok ? saved() : { how: 'refused', message: outcome.message }
+    if (!outcome.ok) return { how: 'refused', message: outcome.message }
+    const ack = await saved()
+    // What the laptop would ask beside a reading, the phone asks too.
+    const { isDoubtful, offStops, doubt } = outcome.value
+    return ack.how === 'done' && isDoubtful
+      ? { ...ack, message: `${signedStopWords(offStops)} from what is expected here. ${doubt}` }
+      : ack
+  }
+
+  const takeBack = (op: Extract<Op, { kind: 'take-back' }>): Promise<Ack> => {
+    studio.edit(set => removeReading(set, `reading-${op.readingId}`))
+    return saved()
   }
 
   const turnLamp = (op: Extract<Op, { kind: 'lamp' }>): Ack => {
@@ -166,6 +178,7 @@ export const usePairHost = () => {
         message: `The laptop shows "${studio.document.name}, ${studio.look.name}" now.`,
       }
     if (op.kind === 'tick') return tickOff(op)
+    if (op.kind === 'take-back') return takeBack(op)
     return op.kind === 'reading' ? takeReading(op) : turnLamp(op)
   }
 

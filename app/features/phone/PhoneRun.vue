@@ -38,11 +38,14 @@ const goTo = (to: number) => {
   at.value = steps.value[Math.min(steps.value.length - 1, Math.max(0, to))]?.id
   problem.value = ''
 }
+/** The step that was read here and has not been left: only a press goes on, so that no light is skipped unseen. */
+const readAt = ref<string>()
 /** The next that has to be read, from here on round. */
 const next = () => {
   const after = [...steps.value.slice(index.value + 1), ...steps.value.slice(0, index.value)]
   const open = after.find(isToRead)
   if (open) at.value = open.id
+  readAt.value = undefined
 }
 watch(
   steps,
@@ -54,16 +57,23 @@ watch(
 const pending = computed(() =>
   step.value ? remote.waiting.findLast(op => op.kind === 'reading' && op.stepId === step.value!.id) : undefined,
 )
-const refusal = computed(() => {
-  const last = remote.answers.findLast(({ op }) => op.kind === 'reading' && op.stepId === step.value?.id)
-  return last && last.how !== 'done' ? last : undefined
-})
+const answer = computed(() =>
+  remote.answers.findLast(({ op }) => op.kind === 'reading' && op.stepId === step.value?.id),
+)
+const refusal = computed(() => (answer.value && answer.value.how !== 'done' ? answer.value : undefined))
+/** What makes the laptop doubt the reading that was just taken. */
+const doubt = computed(() => (answer.value?.how === 'done' && !pending.value ? answer.value.message : ''))
+const isRead = computed(() => readAt.value === step.value?.id && (!refusal.value || pending.value !== undefined))
+const readAgain = () => {
+  if (doubt.value && answer.value) remote.takeBack(answer.value.op.id)
+  readAt.value = undefined
+}
 
 const enter = async (text: string): Promise<boolean> => {
   if (!step.value) return false
   const isTaken = remote.read(step.value.id, text)
   problem.value = isTaken ? '' : 'Too many readings wait for the laptop already. This one was not taken.'
-  if (isTaken) next()
+  if (isTaken) readAt.value = step.value.id
   return isTaken
 }
 </script>
@@ -103,7 +113,23 @@ const enter = async (text: string): Promise<boolean> => {
         Drop this reading
       </button>
     </div>
+    <p v-if="isRead && doubt" role="alert" class="border-l-4 border-ink pl-3" data-test="phone-doubt">{{ doubt }}</p>
+    <div v-if="isRead" class="grid grid-cols-2 gap-2">
+      <button class="press min-h-14" data-test="phone-again" @click="readAgain">
+        {{ doubt ? 'Take it back, read again' : 'Read again' }}
+      </button>
+      <button
+        class="min-h-14"
+        :class="doubt ? 'press' : 'press-main'"
+        :disabled="left === 0"
+        data-test="phone-next"
+        @click="next"
+      >
+        {{ doubt ? 'Keep it, next' : 'Next' }}
+      </button>
+    </div>
     <ReadingEntry
+      v-else
       :problem="problem"
       :is-asking="false"
       :example="step.example"
