@@ -8,8 +8,8 @@ import { missWords } from './misses'
 import { powerChangesWords } from './powers'
 import { minutesWords } from './quantities'
 
-/** Looks that an order or a day counts on and that miss their targets. */
-export const offTargetWords = (names: readonly string[]): string =>
+/** Looks that an order or a day counts on and whose powers are not set yet. */
+export const unsetWords = (names: readonly string[]): string =>
   `Not on target: ${listed(names)}. Steps and minutes will change when ${names.length === 1 ? 'it is' : 'they are'} set.`
 
 type DaySet = Pick<StudioSet, 'day' | 'looks'>

@@ -130,11 +130,13 @@ export const useLooks = defineStore('looks', () => {
   /** Whether a look is still to be judged: until then minutes between looks are of apertures as they were set. */
   const isJudging = computed(() => several.value && looks.value.some(({ isKnown, broken }) => !isKnown && !broken))
 
-  /** Looks that are known to miss their targets. */
-  const offTargetIds = computed(
+  /** Looks that miss their targets and whose powers bring them nearer: minutes to and from them are not known yet. */
+  const unsetIds = computed(
     () =>
       new Set(
-        looks.value.filter(({ verdict }) => verdict && OFF_TARGET.has(verdict.state)).map(({ look: { id } }) => id),
+        looks.value.flatMap(({ look, verdict }) =>
+          verdict && OFF_TARGET.has(verdict.state) && verdict.changes.length > 0 ? [look.id] : [],
+        ),
       ),
   )
 
@@ -216,7 +218,7 @@ export const useLooks = defineStore('looks', () => {
     several,
     isListed,
     isJudging,
-    offTargetIds,
+    unsetIds,
     failure,
     stepsBetween,
     minutes,

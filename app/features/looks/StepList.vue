@@ -8,7 +8,7 @@ import { lookStepKey, minutesOfSteps } from '#core/looks/between'
 import { inLook } from '#core/looks/inLook'
 import type { Look } from '#core/model/schema'
 import { lookStepCaution, lookStepWords } from '#wording/lookSteps'
-import { offTargetWords } from '#wording/day'
+import { unsetWords } from '#wording/day'
 import { minutesWords } from '#wording/quantities'
 
 /** Everything to do from one look to the next, to be ticked off. */
@@ -29,10 +29,8 @@ const lines = computed(() => {
   }))
 })
 /** Minutes count only between looks that are where they shall be: setting a look changes what lies before and after it. */
-const offTarget = computed(() =>
-  [props.from, props.to].filter(({ id }) => looks.offTargetIds.has(id)).map(({ name }) => name),
-)
-const isSettled = computed(() => offTarget.value.length === 0)
+const unset = computed(() => [props.from, props.to].filter(({ id }) => looks.unsetIds.has(id)).map(({ name }) => name))
+const isSettled = computed(() => unset.value.length === 0)
 const total = computed(() => minutesOfSteps(steps.value, studio.stored.day.people))
 </script>
 
@@ -59,7 +57,7 @@ const total = computed(() => minutesOfSteps(steps.value, studio.stored.day.peopl
       </li>
     </ol>
     <p v-if="!isSettled" class="text-soft" data-test="steps-unsettled">
-      {{ offTargetWords(offTarget) }}
+      {{ unsetWords(unset) }}
     </p>
     <p v-else-if="lines.length === 0" class="text-soft">Nothing to do.</p>
   </section>

@@ -50,7 +50,7 @@ const show = async () => {
             <template v-if="day.current">{{ latenessWords(day.late, day.rest.endsAt) }}</template>
             <template v-else-if="day.hasBegun">Everything is done.</template>
             <template v-else>
-              Nobody is to be photographed yet. Add sitters and the looks they want under
+              The day has no sitters yet. Add them, and the looks they want, under
               <NuxtLink to="/looks/day" class="underline underline-offset-2">Day</NuxtLink>.
             </template>
           </p>

@@ -45,9 +45,11 @@ const take = () =>
             <p v-if="looks.contradicting.length > 0" role="alert" data-test="contradiction">
               {{ contradictionWords(studio.stored, looks.contradicting) }}
             </p>
+            <p v-else-if="looks.unsetIds.size > 0" data-test="order-waits">
+              The order of fewest minutes is known once every look is set.
+            </p>
             <template v-else-if="looks.order">
               <p class="text-[19px] font-medium" data-test="order-says">
-                <template v-if="looks.offTargetIds.size > 0">As the looks stand now: </template>
                 <template v-if="isBest">
                   The looks lie in the best order: {{ minutesWords(nowMinutes) }} of changes.
                 </template>
