@@ -55,7 +55,7 @@ describe('facts of a frame', () => {
   it('are figures with what they mean; nothing is marked where nothing is wrong', () => {
     const facts = factsOf({})
     expect(facts.backdrop).toMatchObject({ figure: '231', words: 'mean, L* 92; 219 to 240' })
-    expect(facts.even).toMatchObject({ figure: '0.20 stop', words: 'no direction; 0.5 is even enough' })
+    expect(facts.even).toMatchObject({ figure: '0.2 stop', words: 'no direction; 0.5 is even enough' })
     expect(facts.shadow).toMatchObject({ figure: 'none', words: 'found on the backdrop' })
     expect(facts.floor).toBeUndefined()
     expect(Object.values(facts).filter(({ isDoubtful }) => isDoubtful)).toEqual([])

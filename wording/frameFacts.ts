@@ -1,6 +1,7 @@
-import { toleranceOf } from '#core/tone/tolerance'
+import { isEvenEnough, toleranceOf } from '#core/tone/tolerance'
 import type { Look, StudioSet } from '#core/model/schema'
 import { formatStops } from './notation/stops'
+import { stopWords } from './quantities'
 import type { Haze } from '#core/testFrames/veilingGlare'
 import type { FrameReading } from '#core/testFrames/reading/readFrame'
 import { castOf } from '#core/testFrames/reading/regionTone'
@@ -112,9 +113,9 @@ export const frameFacts = (set: StudioSet, look: Look, reading: FrameReading, ha
       fact(
         'even',
         'Uneven',
-        `${unevenness.spreadStops.toFixed(2)} stop`,
+        stopWords(unevenness.spreadStops),
         `${gradientWords(unevenness.acrossStops, unevenness.downStops)}; ${tolerance} is even enough`,
-        unevenness.spreadStops > tolerance,
+        !isEvenEnough(unevenness.spreadStops, tolerance),
       ),
     cast &&
       fact(

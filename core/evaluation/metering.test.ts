@@ -14,7 +14,7 @@ import { distanceForStops, facingFactor } from '../tone/keying'
 import { ratioOf, stopsOfFill } from '../tone/ratio'
 import { ratioWords, stopDownWords } from '#wording/tone'
 import { readingPoints } from './probes/readingPoints'
-import { toleranceOf, useOf } from '../tone/tolerance'
+import { isEvenEnough, toleranceOf, useOf } from '../tone/tolerance'
 
 describe('a ratio', () => {
   // Common practice, no source: 2:1 is one stop, 4:1 two, 8:1 three; at 1:1 a fill costs a whole stop.
@@ -167,5 +167,8 @@ describe('how even a backdrop has to be', () => {
     const look = { ...set.looks[0]!, areas: [{ kind: 'even' as const, withinStops: 0.12 }] }
     expect(toleranceOf(set, look)).toBe(0.12)
     expect(toleranceOf(set, set.looks[0]!)).toBe(0.5)
+    // What is shown is what is compared: no "0.2 stop" is too uneven where "0.2" is allowed, and every "0.3" is.
+    for (let spread = 0; spread < 1; spread += 0.003)
+      expect(isEvenEnough(spread, 0.2)).toBe(Number(spread.toFixed(1)) <= 0.2)
   })
 })

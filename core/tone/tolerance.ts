@@ -23,3 +23,11 @@ export const toleranceOf = (set: StudioSet, look: Look): number => {
   const asked = look.areas.find(area => area.kind === 'even' && area.firmness !== 'indifferent')
   return asked?.kind === 'even' ? asked.withinStops : TOLERANCES[useOf(set, look)]
 }
+
+/**
+ * Whether a backdrop is even enough, by the figures that are shown: both to a tenth of a stop, so that "0.2" is never
+ * too much where 0.2 is allowed.
+ * @param spreadStops from the darkest to the lightest place
+ */
+export const isEvenEnough = (spreadStops: number, toleranceStops: number): boolean =>
+  Math.round(10 * spreadStops) <= Math.round(10 * toleranceStops)

@@ -6,6 +6,7 @@ import { computed } from 'vue'
 import ProgressBar from '~/ui/ProgressBar.vue'
 import { applyChange } from '#core/changes/apply'
 import type { Evening } from '#core/solve/evenBackdrop'
+import { isEvenEnough } from '#core/tone/tolerance'
 import { changeWords } from '#wording/changes'
 import { capital } from '#wording/language'
 
@@ -18,7 +19,7 @@ const figure = (stops: number) => stops.toFixed(stops < 0.1 ? 2 : 1)
 const { distance } = useUnits()
 const words = ({ change }: Evening) => capital(changeWords(studio.document, change, distance))
 const doIt = ({ change }: Evening) => studio.edit(set => applyChange(set, change))
-const isEnough = (move: Evening) => move.spreadStops <= props.toleranceStops
+const isEnough = (move: Evening) => isEvenEnough(move.spreadStops, props.toleranceStops)
 </script>
 
 <template>

@@ -9,7 +9,7 @@ import { changeGrid } from '#core/edits/edits'
 import type { Grid } from '#core/model/schema'
 import { visibleBackdrop } from '#core/evaluation/probes/areaPoints'
 import { gridRegions } from '#core/evaluation/probes/gridPoints'
-import { toleranceOf, useOf } from '#core/tone/tolerance'
+import { isEvenEnough, toleranceOf, useOf } from '#core/tone/tolerance'
 import { stopsBetween, stopsOnMap, type StopMap } from '~/features/metering/even/evenField'
 import { USES } from '#wording/tone'
 
@@ -47,7 +47,7 @@ export const useEvenness = () => {
     stops: toleranceOf(studio.document, studio.look),
     use: USES[useOf(studio.document, studio.look)],
   }))
-  const isEven = computed(() => spreadStops.value <= tolerance.value.stops + 0.005)
+  const isEven = computed(() => isEvenEnough(spreadStops.value, tolerance.value.stops))
 
   const whole = shallowRef<StopMap | undefined>()
   const relight = useDebounceFn(async () => {
