@@ -8,7 +8,9 @@ import { sensitivityFor, sweepFor, proposalsFor } from './commands/propose'
 import { readingsOf } from './commands/readings'
 import { solvedPowers } from './commands/solve'
 import { walkOf } from './commands/walk'
+import { isPastSync } from '#core/metering/ambient'
 import type { Look, StudioSet } from '#core/model/schema'
+import { pastSyncWords } from '#wording/findings'
 
 const HELP = `Keen Tonal on the command line. Answers JSON on standard output.
 
@@ -105,6 +107,14 @@ const ensureTaken = (name: string, { options, words }: Command, { values, rest }
   if (extra !== undefined) throw new Misuse(`"${name}" does not know what to do with "${extra}".`)
 }
 
+/** Says on standard error where the shutter would cut the flash: every figure counts the flash whole. */
+const warnOfSync = (set: StudioSet, { exposure: { shutterS }, lights }: Look): void => {
+  const { syncShutterS } = set.camera
+  const flashes = set.lights.some(({ id, lamp }) => lamp.kind === 'flash' && lights[id]!.on)
+  if (flashes && isPastSync(shutterS, syncShutterS))
+    process.stderr.write(`${pastSyncWords({ shutterS, syncShutterS })}\n`)
+}
+
 const run = async (): Promise<unknown> => {
   const { values, positionals } = parseArgs({ allowPositionals: true, options: OPTIONS })
   const [name, path, ...rest] = positionals
@@ -115,7 +125,9 @@ const run = async (): Promise<unknown> => {
   if (path === undefined) throw new Misuse(`"${name}" needs a set file.`)
   ensureTaken(name, command, { values, rest })
   const set = readSet(path, readText)
-  return command.run(set, ensureLook(set, values.look), { values, rest })
+  const look = ensureLook(set, values.look)
+  warnOfSync(set, look)
+  return command.run(set, look, { values, rest })
 }
 
 // Whoever reads the answer may have had enough of it: that is no fault.

@@ -11,6 +11,7 @@ import { propose } from '#core/solve/moves/propose'
 import { sensitivity } from '#core/solve/sensitivity'
 import { solveLook } from '#core/solve/lookPowers'
 import { demoSet } from '#core/edits/demo'
+import { changeExposure } from '#core/edits/edits'
 import { bundled } from '#support/bundle'
 import { solvedSet } from '#support/solvedSet'
 import { meteredFNumber } from '#core/physics/photometry/meter'
@@ -119,6 +120,16 @@ describe('the command line', () => {
     expect(stopsOverCamera.flat().every((stops: number) => stops > -4 && stops < 1)).toBe(true)
     const { steps } = tone('walk', demo, '--from=-1,3,1.6', '--to=1,3,1.6', '--steps=3').json()
     expect(steps.map((step: { alongM: number }) => step.alongM)).toEqual([0, 1, 2])
+  })
+
+  it('says where the shutter cuts the flash, which no figure shows', () => {
+    const set = changeExposure(demoSet(), 'white', { shutterS: 1 / 500 })
+    const path = join(folder, 'fast.json')
+    writeFileSync(path, writeSetFile(set, {}))
+    const { status, stderr } = tone('solve', path)
+    expect(status).toBe(0)
+    expect(stderr).toMatch(/^1\/500 s is shorter than the camera's sync speed/)
+    expect(tone('solve', demo).stderr).toBe('')
   })
 
   it.each([

@@ -36,6 +36,10 @@ const sinceFrameWords = (set: StudioSet, { changes, fNumber }: Extract<Fact, { i
     ...(fNumber === null ? [] : [`set the camera to ${formatAperture(fNumber)}`]),
   ])
 
+/** A shutter that cuts the flash off part of the frame, which no figure of the plan shows. */
+export const pastSyncWords = ({ shutterS, syncShutterS }: { shutterS: number; syncShutterS: number }): string =>
+  `${shutterWords(shutterS)} is shorter than the camera's sync speed of ${shutterWords(syncShutterS)}: the shutter cuts the flash, and a part of the frame goes dark. The plan does not show that.`
+
 const meltsWords = ({ side, cloth, backdrop, isBlack }: Extract<Fact, { is: 'shoulder-melts' }>): string => {
   const both = `${Math.round(cloth)} against ${Math.round(backdrop)}`
   return isBlack
@@ -72,7 +76,7 @@ const factWords = (set: StudioSet, fact: Fact, inLength: InLength): string => {
     case 'in-frame':
       return inFrameWords(fact)
     case 'past-sync':
-      return `${shutterWords(fact.shutterS)} is shorter than the camera's sync speed of ${shutterWords(fact.syncShutterS)}: the shutter cuts the flash, and a part of the frame goes dark. The plan does not show that.`
+      return pastSyncWords(fact)
     case 'room-light':
       return roomLightWords(fact)
     case 'not-covered':

@@ -3,6 +3,7 @@ import { join } from 'node:path'
 import { By, Key } from 'selenium-webdriver'
 import { describe, expect, it } from 'vitest'
 import { demoSet } from '#core/edits/demo'
+import { changeExposure } from '#core/edits/edits'
 import { findings } from '#support/accessibility'
 import { useMountedApp } from '#support/dom/useMountedApp'
 import { meteringIn } from '#support/meterRun'
@@ -226,5 +227,14 @@ describe('the table of readings', () => {
     await undo()
     await undo()
     await app.browser.waitFor('what was', async () => (await app.browser.textOf('learned-key')) === learned)
+  })
+
+  it('says that the shutter cuts the flash, which no meter shows', async () => {
+    await open(changeExposure({ ...demoSet(), id: 'fast', name: 'Fast' }, 'white', { shutterS: 1 / 500 }))
+    await visit('Meter')
+    await app.browser.waitForText('run-past-sync', /shorter than the camera's sync speed/)
+    await open({ ...demoSet(), id: 'slow', name: 'Slow' })
+    await visit('Meter')
+    await app.browser.find('entry')
   })
 })

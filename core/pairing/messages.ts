@@ -87,7 +87,10 @@ export const OpSchema = v.variant('kind', [
 /** What a phone asks for. */
 export type Op = v.InferOutput<typeof OpSchema>
 
-/** Readings, what takes them back, and ticks keep; a lamp that is turned minutes later than somebody pressed would be a danger. */
+/**
+ * Readings, what takes them back, and ticks keep; a lamp that is turned minutes later than somebody pressed would be a
+ * danger.
+ */
 export const mayWait = ({ kind }: Pick<Op, 'kind'>): boolean =>
   kind === 'reading' || kind === 'take-back' || kind === 'tick'
 
