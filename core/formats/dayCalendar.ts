@@ -6,6 +6,12 @@ export type CalendarEntry = { id: string; startsAt: number; minutes: number; tit
 
 const DAY = 24 * 60
 
+/** RFC 5545 allows 75 octets a line; a line that goes on begins with a space, which the library does not count. */
+ICAL.foldLength = 74
+
+/** Text whose lines end one way: a carriage return by itself is no text of a calendar (RFC 5545, section 3.3.11). */
+const plainText = (text: string): string => text.replaceAll(/\r\n?/g, '\n')
+
 const timeOn = (date: string, minutes: number): InstanceType<typeof ICAL.Time> => {
   const whole = Math.round(minutes)
   const time = ICAL.Time.fromDateTimeString(`${date}T${formatClock(whole)}:00`)
@@ -27,15 +33,15 @@ export const writeDayCalendar = (
   const calendar = new ICAL.Component('vcalendar')
   calendar.updatePropertyWithValue('version', '2.0')
   calendar.updatePropertyWithValue('prodid', '-//Keen Tonal//Day//EN')
-  calendar.updatePropertyWithValue('x-wr-calname', name)
+  calendar.updatePropertyWithValue('x-wr-calname', plainText(name))
   for (const { id, startsAt, minutes, title, details } of entries) {
     const event = new ICAL.Component('vevent')
     event.updatePropertyWithValue('uid', `${id}@keen-tonal`)
     event.updatePropertyWithValue('dtstamp', ICAL.Time.fromJSDate(new Date(stamp), true))
     event.updatePropertyWithValue('dtstart', timeOn(date, startsAt))
     event.updatePropertyWithValue('dtend', timeOn(date, startsAt + minutes))
-    event.updatePropertyWithValue('summary', title)
-    if (details !== '') event.updatePropertyWithValue('description', details)
+    event.updatePropertyWithValue('summary', plainText(title))
+    if (details !== '') event.updatePropertyWithValue('description', plainText(details))
     calendar.addSubcomponent(event)
   }
   return `${calendar.toString()}\r\n`

@@ -162,6 +162,10 @@ describe('tables as offices write them', () => {
       ])
     }
     expect(only(table(commas, { between: ';', before: 'sep=;\r\n' })).fNumber).toBe(8.5)
+    // A note of several lines, with every separator in it.
+    const note = '"One, two, three\n4,5 | 6,7\ta, b, c\n8,9, ten"'
+    const noted = table([...commas, note], { between: ';', names: [...SIX, 'note'] })
+    expect(only(noted)).toMatchObject({ fNumber: 8.5, separator: ';', note: note.slice(1, -1) })
     expect(only(table(PLAIN, { between: '~', before: 'sep=~\n', end: '\n' })).hasDecimalCommas).toBe(false)
   })
 

@@ -42,6 +42,18 @@ const SEPARATOR_LINE = /^sep=(.)\r?\n/i
 const DECIMAL_COMMA = /^[+-]?\d+,\d+$/
 
 /**
+ * The separator that finds most names of columns in the first line that says anything. Figures and notes may hold any
+ * of them, names do not.
+ */
+const separatorOf = (text: string, known: ReadonlyMap<string, unknown>): string => {
+  const namesBy = (delimiter: string) => {
+    const { data } = Papa.parse<string[]>(text, { delimiter, preview: 1, skipEmptyLines: 'greedy' })
+    return (data[0] ?? []).filter(name => known.has(plainName(name))).length
+  }
+  return SEPARATORS.reduce((best, one) => (namesBy(one) > namesBy(best) ? one : best))
+}
+
+/**
  * Reads a table with a line of column names: separated by commas, semicolons, tabs or bars, as a line `sep=` before it
  * says or as it looks; with decimal points or commas; names in any case and order. What calculators guard is freed.
  * @param aliases other names of our columns
@@ -55,14 +67,12 @@ export const readTable = <Column extends string>(
   const plain = text.replace(/^\uFEFF/, '')
   const told = SEPARATOR_LINE.exec(plain)
   const body = told ? plain.slice(told[0].length) : plain
-  const { data, meta } = Papa.parse<string[]>(body, {
-    ...(told ? { delimiter: told[1] } : { delimitersToGuess: SEPARATORS }),
-    preview: most + 2,
-  })
   const known = new Map<string, Column>([
     ...columns.map(column => [plainName(column), column] as const),
     ...Object.entries(aliases).map(([name, column]) => [plainName(name), column] as const),
   ])
+  const separator = told?.[1] ?? separatorOf(body, known)
+  const { data } = Papa.parse<string[]>(body, { delimiter: separator, preview: most + 2 })
   const isBlank = (cells: readonly string[]) => cells.every(cell => cell.trim() === '')
   const head = Math.max(
     0,
@@ -77,7 +87,6 @@ export const readTable = <Column extends string>(
     .map((cells, index) => ({ cells, line: index + before }))
     .slice(head + 1)
     .filter(({ cells }) => !isBlank(cells))
-  const separator = told?.[1] ?? meta.delimiter
   return {
     rows: taken.map(({ cells }) =>
       Object.fromEntries(cells.flatMap((cell, index) => (names[index] ? [[names[index], unguarded(cell)]] : []))),
