@@ -15,12 +15,13 @@ const short = computed(() => looks.looks.filter(({ verdict }) => verdict?.state 
 
 <template>
   <div
-    v-if="unset.length > 0 || short.length > 0"
+    v-if="unset.length > 0 || short.length > 0 || looks.isJudging"
     role="status"
     class="flex flex-wrap items-center gap-3"
     data-test="off-target"
   >
     <p class="min-w-0 grow basis-80">
+      <template v-if="looks.isJudging">Calculating the looks: minutes may change.{{ ' ' }}</template>
       <template v-if="unset.length > 0">{{ unsetWords(namesOf(unset)) }}{{ ' ' }}</template>
       <template v-if="short.length > 0">
         Power alone does not bring {{ listed(namesOf(short)) }} to target; the stage shows other ways.

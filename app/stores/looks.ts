@@ -140,6 +140,10 @@ export const useLooks = defineStore('looks', () => {
       ),
   )
 
+  /** Whether the minutes between two looks are known: both are worked out, and both are set. */
+  const areSettled = (...ids: readonly string[]): boolean =>
+    ids.every(id => !unsetIds.value.has(id) && looks.value.some(({ look, isKnown }) => look.id === id && isKnown))
+
   /** A look with the setting that its picture is taken at, as far as that is known. */
   const atLook = (look: Look) => {
     const { followsPointId: _, ...camera } = look.exposure
@@ -219,6 +223,7 @@ export const useLooks = defineStore('looks', () => {
     isListed,
     isJudging,
     unsetIds,
+    areSettled,
     failure,
     stepsBetween,
     minutes,

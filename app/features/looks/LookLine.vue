@@ -27,7 +27,7 @@ const verdict = computed(() => (looks.several ? props.line.verdict : light.verdi
 /** Minutes from the look before, where both are where they shall be. */
 const minutes = computed(() => {
   const before = studio.stored.looks[props.index - 1]
-  const isSettled = before && ![before.id, look.value.id].some(id => looks.unsetIds.has(id))
+  const isSettled = before && looks.areSettled(before.id, look.value.id)
   return isSettled ? looks.onward[props.index - 1] : undefined
 })
 const last = computed(() => studio.stored.looks.length - 1)

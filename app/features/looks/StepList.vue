@@ -28,9 +28,12 @@ const lines = computed(() => {
     caution: lookStepCaution(timed),
   }))
 })
-/** Minutes count only between looks that are where they shall be: setting a look changes what lies before and after it. */
 const unset = computed(() => [props.from, props.to].filter(({ id }) => looks.unsetIds.has(id)).map(({ name }) => name))
-const isSettled = computed(() => unset.value.length === 0)
+const waits = computed(() => {
+  if (unset.value.length > 0) return unsetWords(unset.value)
+  return looks.isJudging ? 'Calculating.' : 'The light of these looks could not be worked out.'
+})
+const isSettled = computed(() => looks.areSettled(props.from.id, props.to.id))
 const total = computed(() => minutesOfSteps(steps.value, studio.stored.day.people))
 </script>
 
@@ -57,7 +60,7 @@ const total = computed(() => minutesOfSteps(steps.value, studio.stored.day.peopl
       </li>
     </ol>
     <p v-if="!isSettled" class="text-soft" data-test="steps-unsettled">
-      {{ unsetWords(unset) }}
+      {{ waits }}
     </p>
     <p v-else-if="lines.length === 0" class="text-soft">Nothing to do.</p>
   </section>

@@ -45,6 +45,7 @@ const take = () =>
             <p v-if="looks.contradicting.length > 0" role="alert" data-test="contradiction">
               {{ contradictionWords(studio.stored, looks.contradicting) }}
             </p>
+            <p v-else-if="looks.isJudging" role="status" data-test="order-judging">Calculating.</p>
             <p v-else-if="looks.unsetIds.size > 0" data-test="order-waits">
               The order of fewest minutes is known once every look is set.
             </p>
@@ -59,9 +60,6 @@ const take = () =>
                 </template>
               </p>
               <p v-if="looks.failure" role="alert">{{ looks.failure }}</p>
-              <p v-else-if="looks.isJudging" role="status" class="text-soft" data-test="order-judging">
-                The looks are being worked out; until then minutes are counted with apertures as they were set.
-              </p>
               <p v-else class="text-soft">
                 {{
                   looks.order.isExact

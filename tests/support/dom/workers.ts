@@ -25,6 +25,12 @@ const APIS: Record<string, () => Promise<Api>> = {
   },
 }
 
+let areSilent = false
+/** From now on workers take every question and answer none, as on a machine that never gets round to them. */
+export const silenceWorkers = (isSilent: boolean): void => {
+  areSilent = isSilent
+}
+
 /** Workers that were started and have not been ended. */
 const running = new Set<ThreadlessWorker>()
 
@@ -41,7 +47,7 @@ export class ThreadlessWorker extends EventTarget {
     const { port1, port2 } = new MessageChannel()
     this.#near = port1
     this.#far = port2
-    void api().then(found => serve(found, port2 as never))
+    if (!areSilent) void api().then(found => serve(found, port2 as never))
     port1.start()
     running.add(this)
   }
