@@ -52,6 +52,12 @@ const factsOf = (changes: Partial<FrameReading>, haze?: Parameters<typeof frameF
   Object.fromEntries(frameFacts(set, look, reading(changes), haze).map(fact => [fact.id, fact]))
 
 describe('facts of a frame', () => {
+  it('say which end of the sensor the values of a raw file rest on', () => {
+    const { sensor } = factsOf({ sensor: { clipped: 0, headroomStops: [1, 1.2, 1.4] } })
+    expect(set.camera.sensorHeadroomStops).toBe(0.5)
+    expect(sensor!.words).toContain('rest on a sensor that ends +0.5 over white')
+  })
+
   it('are figures with what they mean; nothing is marked where nothing is wrong', () => {
     const facts = factsOf({})
     expect(facts.backdrop).toMatchObject({ figure: '231', words: 'mean, L* 92; 219 to 240' })

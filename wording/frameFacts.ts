@@ -97,7 +97,7 @@ export const frameFacts = (set: StudioSet, look: Look, reading: FrameReading, ha
         'sensor',
         'Sensor',
         sensor.clipped > 0.005 ? `${percent(sensor.clipped)} at its end` : headroomWords(sensor.headroomStops),
-        `red, green, blue ${sensor.headroomStops.map(stops => stops.toFixed(1)).join(', ')} stops under its end`,
+        `red, green, blue ${sensor.headroomStops.map(stops => stops.toFixed(1)).join(', ')} stops under its end; the values rest on a sensor that ends ${formatStops(set.camera.sensorHeadroomStops)} over white, as the camera’s settings say`,
         sensor.clipped > 0.02,
       ),
     backdrop &&

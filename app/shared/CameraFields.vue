@@ -134,7 +134,7 @@ const isUpright = computed(() => camera.value.sensor.heightMm >= camera.value.se
       unit=" stop"
       narrow
       test-name="sensor-end"
-      title="How far over white the sensor of this camera goes on. Raw files are read by it; a raw and a JPEG of one shot tell it."
+      title="How far over white the sensor of this camera goes on. Raw files are read by it. A new set assumes 0.5 stop; a raw file and a JPEG of one shot show what it is."
       @change="sensorHeadroomStops => edit(set => editCamera(set, { sensorHeadroomStops }))"
     />
     <button class="press h-8" data-test="frame-up" @click="edit(set => frameUp(set))">
