@@ -8,7 +8,7 @@ import { stepsIn } from '#support/steps'
 const app = useMountedApp()
 
 const named = (label: string): Promise<WebElement> => app.browser.locate(By.css(`[aria-label="${label}"]`))
-const { field, hold, open, press, pressSaying, see, visit } = stepsIn(app)
+const { choose, field, hold, open, press, pressSaying, see, visit } = stepsIn(app)
 const setNames = async () =>
   Promise.all(
     (await app.browser.driver.findElements(By.css('[data-test^="set-"] input'))).map(input =>
@@ -196,6 +196,20 @@ describe('odd sets', () => {
       lights: set.lights.map((light, index) => ({ ...light, place: { xM: 0.8 * (index - 1), yM: 1.6, zM: 2 } })),
     })
     await app.browser.waitForText('verdict', /Backdrop/)
+  })
+
+  it('takes a lamp’s reading by the constant of the meter in use', async () => {
+    await openSet({ ...set, id: 'dial', name: 'Own meter', meter: { ...set.meter, flatConstant: 330 } })
+    await visit('Kit')
+    await app.browser.click('kit-add')
+    await choose('known-by', 'a metered reading')
+    await (await app.browser.find('lamp-reading')).sendKeys(Key.chord(Key.CONTROL, 'a'), '8', Key.TAB)
+    expect(Number(await (await app.browser.find('lamp-reading')).getAttribute('value'))).toBeCloseTo(8, 6)
+    await choose('known-by', 'lux at 1 m')
+    // E = C N^2 / S at 2 m (ISO 2720): 330 x 64 / 100, four times that at 1 m.
+    await app.browser.waitFor('the light of it', async () =>
+      /^845/.test((await (await app.browser.find('lux-at-1-m')).getAttribute('value'))!),
+    )
   })
 
   it('gave the console nothing to complain of', async () => {
