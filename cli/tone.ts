@@ -8,7 +8,8 @@ import { sensitivityFor, sweepFor, proposalsFor } from './commands/propose'
 import { readingsOf } from './commands/readings'
 import { solvedPowers } from './commands/solve'
 import { walkOf } from './commands/walk'
-import { isPastSync } from '#core/metering/ambient'
+import { cutsFlash } from '#core/metering/ambient'
+import { lightsInUse } from '#core/metering/run'
 import type { Look, StudioSet } from '#core/model/schema'
 import { pastSyncWords } from '#wording/findings'
 
@@ -108,10 +109,9 @@ const ensureTaken = (name: string, { options, words }: Command, { values, rest }
 }
 
 /** Says on standard error where the shutter would cut the flash: every figure counts the flash whole. */
-const warnOfSync = (set: StudioSet, { exposure: { shutterS }, lights }: Look): void => {
-  const { syncShutterS } = set.camera
-  const flashes = set.lights.some(({ id, lamp }) => lamp.kind === 'flash' && lights[id]!.on)
-  if (flashes && isPastSync(shutterS, syncShutterS))
+const warnOfSync = (set: StudioSet, look: Look): void => {
+  const [{ shutterS }, { syncShutterS }] = [look.exposure, set.camera]
+  if (cutsFlash(lightsInUse(set, look), shutterS, syncShutterS))
     process.stderr.write(`${pastSyncWords({ shutterS, syncShutterS })}\n`)
 }
 

@@ -67,7 +67,7 @@ describe('the logbook', () => {
     await app.browser.click('repeat')
     for (let reading = 1; reading <= 3; reading++) {
       const check = await app.browser.waitForText('repeat-check', new RegExp(`Reading ${reading} of 3`))
-      // What the meter shows where all is as it was, less a third of a stop wherever its light is A's.
+      // The expected reading, less a third of a stop where the light comes from A.
       const shown = await (await saying('p', /^As it was, the meter shows/)).getText()
       const [, whole, tenths = '0'] = /f\/([\d.]+)(?: \+0\.(\d))?/.exec(shown)!
       const expected = Number(whole) * 2 ** (Number(tenths) / 20)
@@ -161,7 +161,7 @@ describe('the logbook', () => {
     )
     await app.browser.click('delete-record')
     await app.browser.waitForText('records-say', /^2 records/)
-    // From the notice, and later from the list of what was deleted.
+    // First from the notice, then from the list of deleted records.
     await pressSaying('button', 'Put it back')
     await app.browser.waitForText('records-say', /^3 records/)
     await app.browser.press(By.css('[data-test="record-from-elsewhere"] a[class*="font-medium"]'))

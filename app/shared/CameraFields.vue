@@ -134,7 +134,7 @@ const isUpright = computed(() => camera.value.sensor.heightMm >= camera.value.se
       unit=" stop"
       narrow
       test-name="sensor-end"
-      title="How far over white the sensor of this camera goes on. Raw files are read by it. A new set assumes 0.5 stop; a raw file and a JPEG of one shot show what it is."
+      title="How far over white this sensor clips. Raw files are read by this figure. A new set assumes 0.5 stop; compare a raw file and a JPEG of one shot to find yours."
       @change="sensorHeadroomStops => edit(set => editCamera(set, { sensorHeadroomStops }))"
     />
     <button class="press h-8" data-test="frame-up" @click="edit(set => frameUp(set))">

@@ -29,7 +29,7 @@ import { errorWords } from '#wording/impossible'
 
 type Judged = Exclude<JudgedLook, { failure: string }>
 
-/** States of a look that is not where it shall be. */
+/** Verdicts of a look that misses its target. */
 const OFF_TARGET: ReadonlySet<Verdict['state']> = new Set(['mend', 'short'])
 
 /** After the hand rests for this long the looks that are not on the screen are judged. */
@@ -140,7 +140,7 @@ export const useLooks = defineStore('looks', () => {
       ),
   )
 
-  /** Whether the minutes between two looks are known: both are worked out, and both are set. */
+  /** Whether looks are calculated and set, so that the minutes between them are known. */
   const areSettled = (...ids: readonly string[]): boolean =>
     ids.every(id => !unsetIds.value.has(id) && looks.value.some(({ look, isKnown }) => look.id === id && isKnown))
 

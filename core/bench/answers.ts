@@ -44,9 +44,9 @@ const burning = ({ set, lookId, rig, seed, roughness, take }: Asked): Look => {
   return truePowers({ ...look, lights }, { seed, roughness })
 }
 
-/** The set in the colours that the rig was told. */
-const coloured = ({ set, rig, seed }: Pick<Asked, 'set' | 'rig' | 'seed'>): StudioSet =>
-  rig ? rigColours(set, rig.received, { seed, faults: rig.faults }) : set
+/** The studio as it really is, its lamps in the colours that the rig was told. */
+const truthOf = ({ set, rig, seed, roughness }: Pick<Asked, 'set' | 'rig' | 'seed' | 'roughness'>): StudioSet =>
+  trueStudio(rig ? rigColours(set, rig.received, { seed, faults: rig.faults }) : set, { seed, roughness })
 
 /** Lights that burn where only some are meant to: a rig's lamps do as they were told, whoever is meant. */
 const burningIds = (set: StudioSet, look: Look, meantIds: readonly string[], rig: Asked['rig']): string[] => {
@@ -68,7 +68,7 @@ export const benchTruth = async ({
 }: Omit<ReadingRequest, 'pointId' | 'take' | 'faults' | 'sinceS' | 'meter'> &
   Partial<Pick<ReadingRequest, 'take'>> & { pointIds: readonly string[] }): Promise<number[]> => {
   const studio = { seed, roughness }
-  const truth = trueStudio(coloured({ set, rig, seed }), studio)
+  const truth = truthOf({ set, rig, ...studio })
   const look = burning({ set, lookId, rig, seed, roughness, take })
   const { layers } = await solveTruth(truth)
   const { at } = evaluate(
@@ -96,7 +96,7 @@ export const benchReading = async ({
   rig,
 }: ReadingRequest): Promise<number | undefined> => {
   const studio = { seed, roughness }
-  const truth = trueStudio(coloured({ set, rig, seed }), studio)
+  const truth = truthOf({ set, rig, ...studio })
   const look = burning({ set, lookId, rig, seed, roughness, take })
   const { layers } = await solveTruth(truth)
   const inUse = Object.keys(look.lights).filter(id => look.lights[id]!.on)
@@ -136,7 +136,7 @@ export const benchExposure = async ({
   rig,
 }: PictureRequest): Promise<Exposed> => {
   const studio = { seed, roughness }
-  const truth = trueStudio(coloured({ set, rig, seed }), studio)
+  const truth = truthOf({ set, rig, ...studio })
   const look = burning({ set, lookId, rig, seed, roughness, take })
   const solved = await solveTruth(truth)
   const lit = atOnce(lightViewOf(truth, solved, cameraView(truth, solved, width)))

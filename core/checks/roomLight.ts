@@ -1,4 +1,4 @@
-import { ambientLimit, ambientMend, ambientStops, isPastSync, roomAdds } from '../metering/ambient'
+import { ambientLimit, ambientMend, ambientStops, cutsFlash, roomAdds } from '../metering/ambient'
 import { roomLuxAt } from '../calibration/roomLight'
 import type { Fix } from '../changes/fix'
 import { about, litOf, problem, type Check } from './finding'
@@ -39,11 +39,7 @@ const shutter = (lookId: string, shutterS: number): Fix => ({
 /** A shutter shorter than a focal-plane shutter shows whole to a flash. */
 export const pastSync: Check = context => {
   const { set, look, camera } = context
-  if (
-    !isPastSync(camera.shutterS, set.camera.syncShutterS) ||
-    !litOf(context).some(({ lamp }) => lamp.kind === 'flash')
-  )
-    return []
+  if (!cutsFlash(litOf(context), camera.shutterS, set.camera.syncShutterS)) return []
   const { syncShutterS } = set.camera
   const fact = { is: 'past-sync', shutterS: camera.shutterS, syncShutterS } as const
   return [problem(set, 'past-sync', fact, shutter(look.id, syncShutterS))]

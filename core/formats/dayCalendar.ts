@@ -9,7 +9,7 @@ const DAY = 24 * 60
 /** RFC 5545 allows 75 octets a line; a line that goes on begins with a space, which the library does not count. */
 ICAL.foldLength = 74
 
-/** Text whose lines end one way: a carriage return by itself is no text of a calendar (RFC 5545, section 3.3.11). */
+/** Text with line feeds alone: a calendar's text may not hold carriage returns (RFC 5545, section 3.3.11). */
 const plainText = (text: string): string => text.replaceAll(/\r\n?/g, '\n')
 
 const timeOn = (date: string, minutes: number): InstanceType<typeof ICAL.Time> => {

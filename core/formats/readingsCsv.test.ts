@@ -162,6 +162,7 @@ describe('tables as offices write them', () => {
       ])
     }
     expect(only(table(commas, { between: ';', before: 'sep=;\r\n' })).fNumber).toBe(8.5)
+    expect(only(table(commas, { between: ';', before: '\r\n;;;\r\n' })).separator).toBe(';')
     // A note of several lines, with every separator in it.
     const note = '"One, two, three\n4,5 | 6,7\ta, b, c\n8,9, ten"'
     const noted = table([...commas, note], { between: ';', names: [...SIX, 'note'] })

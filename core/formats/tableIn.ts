@@ -41,16 +41,22 @@ const SEPARATORS = [',', ';', '\t', '|']
 const SEPARATOR_LINE = /^sep=(.)\r?\n/i
 const DECIMAL_COMMA = /^[+-]?\d+,\d+$/
 
+const isBlank = (cells: readonly string[]): boolean => cells.every(cell => cell.trim() === '')
+
+/** Lines in which the names of columns are looked for. */
+const LINES_BEFORE_NAMES = 50
+
 /**
- * The separator that finds most names of columns in the first line that says anything. Figures and notes may hold any
- * of them, names do not.
+ * The separator that finds most names of columns in the first line that is not blank. Figures and notes may hold any
+ * separator; names hold none.
  */
 const separatorOf = (text: string, known: ReadonlyMap<string, unknown>): string => {
-  const namesBy = (delimiter: string) => {
-    const { data } = Papa.parse<string[]>(text, { delimiter, preview: 1, skipEmptyLines: 'greedy' })
-    return (data[0] ?? []).filter(name => known.has(plainName(name))).length
-  }
-  return SEPARATORS.reduce((best, one) => (namesBy(one) > namesBy(best) ? one : best))
+  const found = SEPARATORS.map(delimiter => {
+    const { data } = Papa.parse<string[]>(text, { delimiter, preview: LINES_BEFORE_NAMES })
+    const names = data.find(cells => !isBlank(cells)) ?? []
+    return names.filter(name => known.has(plainName(name))).length
+  })
+  return SEPARATORS[found.indexOf(Math.max(...found))]!
 }
 
 /**
@@ -73,7 +79,6 @@ export const readTable = <Column extends string>(
   ])
   const separator = told?.[1] ?? separatorOf(body, known)
   const { data } = Papa.parse<string[]>(body, { delimiter: separator, preview: most + 2 })
-  const isBlank = (cells: readonly string[]) => cells.every(cell => cell.trim() === '')
   const head = Math.max(
     0,
     data.findIndex(cells => !isBlank(cells)),

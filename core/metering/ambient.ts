@@ -64,6 +64,10 @@ export type AmbientMend =
 /** Whether a shutter cuts the flash of a focal-plane shutter. */
 export const isPastSync = (shutterS: number, syncShutterS: number): boolean => shutterS < syncShutterS * NAMED_ALIKE
 
+/** Whether the shutter cuts the flash of a lamp that is on. */
+export const cutsFlash = (lights: readonly Pick<Light, 'lamp'>[], shutterS: number, syncShutterS: number): boolean =>
+  isPastSync(shutterS, syncShutterS) && lights.some(({ lamp }) => lamp.kind === 'flash')
+
 /**
  * The least that gets the room's own light `underStops` under the camera setting: for flash a shorter shutter down to
  * the sync speed,

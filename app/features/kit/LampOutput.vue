@@ -74,8 +74,8 @@ const choose = (way: From | '') => {
 }
 const output = computed(() => props.item.what.output)
 /**
- * A kept reading is of a flat meter of the standard's constant; this is what the meter in use shows of the same light,
- * over what that one shows.
+ * F-number that the meter in use shows, over the f-number that is kept: a reading is kept as a flat meter of the
+ * standard's constant shows it.
  */
 const meterShare = computed(() => Math.sqrt(METER_CONSTANT.flat / studio.document.meter.flatConstant))
 
@@ -158,8 +158,8 @@ const readFile = async (file: File) => {
         label="Read f/"
         :value="output.fNumber * meterShare"
         test-name="lamp-reading"
-        :least="0.5"
-        :most="360"
+        :least="0.25 * meterShare"
+        :most="720 * meterShare"
         narrow
         @change="shown => output.from === 'reading' && put({ ...output, fNumber: shown / meterShare })"
       />

@@ -24,7 +24,7 @@ const look = computed(() => props.line.look)
 const overridden = computed(() => overriddenBy(look.value))
 /** A set of one look is judged on the stage alone. */
 const verdict = computed(() => (looks.several ? props.line.verdict : light.verdict))
-/** Minutes from the look before, where both are where they shall be. */
+/** Minutes from the look before; undefined until both looks are calculated and set. */
 const minutes = computed(() => {
   const before = studio.stored.looks[props.index - 1]
   const isSettled = before && looks.areSettled(before.id, look.value.id)

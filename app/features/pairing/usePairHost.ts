@@ -11,7 +11,7 @@ import { usePairing } from '~/stores/pairing'
 import { useRig } from '~/stores/rig'
 import { useStudio } from '~/stores/studio'
 import { patched } from '#core/control/channels'
-import { signedStopWords } from '#wording/quantities'
+import { sideWords } from '#wording/quantities'
 import { changeSettings, removeReading } from '#core/edits/edits'
 import { isEqual } from '#core/edits/patch'
 import { lookStepKey } from '#core/looks/between'
@@ -134,10 +134,10 @@ export const usePairHost = () => {
         : await recording.enter(step, op.shown, 'incident', id)
     if (!outcome.ok) return { how: 'refused', message: outcome.message }
     const ack = await saved()
-    // What the laptop would ask beside a reading, the phone asks too.
+    // The phone asks about a doubtful reading, as the laptop does.
     const { isDoubtful, offStops, doubt } = outcome.value
     return ack.how === 'done' && isDoubtful
-      ? { ...ack, message: `${signedStopWords(offStops)} from what is expected here. ${doubt}` }
+      ? { ...ack, message: `${sideWords(offStops)} what is expected here. ${doubt}` }
       : ack
   }
 
